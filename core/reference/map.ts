@@ -1,0 +1,66 @@
+/**
+ * Which registered sum answers a reference case: by its topic and the fields present. Field names follow the design, so
+ * nothing but the choice of sum is needed; the sum called is the one behind the screen.
+ */
+export interface Case {
+  readonly id: string;
+  readonly topic: string;
+  readonly input: Record<string, unknown>;
+  readonly expected: Record<string, unknown>;
+  readonly tolerance: Tolerance;
+}
+
+export interface Tolerance {
+  readonly abs?: number;
+  readonly rel?: number;
+  readonly mode?: string;
+  readonly keys?: Record<string, Tolerance>;
+}
+
+type Rule = readonly [fields: readonly string[], sum: string];
+
+/** Topics asked for so far, each with its kinds of case; the first rule whose fields are all present is taken. */
+const RULES: Readonly<Record<string, readonly Rule[]>> = {
+  atmosphere: [[['barometerKpa'], 'atmosphere.correction'], [['temperatureC'], 'atmosphere.correction']],
+  curves: [
+    [['torqueNm', 'engineRpm'], 'curve.units'],
+    [['curveRpm'], 'curve.evaluate'],
+    [['curveTorqueNm'], 'curve.evaluate'],
+  ],
+  mass: [
+    [['quotedMassKg'], 'mass.bridge'],
+    [['weighedFrontKg'], 'mass.axles'],
+    [['frontLeftKg'], 'mass.corners'],
+    [['aMassKg'], 'mass.tie'],
+    [['powerKw'], 'mass.powerToWeight'],
+  ],
+  gearing: [
+    [['tyreCode'], 'gearing.tyre'],
+    [['peakTorqueNm', 'frictionCoefficient'], 'gearing.traction'],
+    [['torqueNm', 'gearRatio'], 'gearing.gradeability'],
+    [['dragAreaM2'], 'gearing.topSpeed'],
+    [['gearRatios', 'engineRpm'], 'gearing.speeds'],
+  ],
+  solids: [[['aVerticesMm'], 'fit.signedDistance']],
+  driveline: [
+    [['ratingNm'], 'stress.torqueMargin'],
+    [['clampLoadN'], 'stress.clutchCapacity'],
+    [['launchRpm'], 'stress.clutchLaunch'],
+    [['testMassKg'], 'stress.donorMass'],
+    [['firstGearRatio', 'peakTorqueNm'], 'stress.gripTorque'],
+  ],
+};
+
+/** Kinds of case within an asked topic that wait for their own issue: converter, propshaft, half shaft. */
+const LATER: Readonly<Record<string, readonly string[]>> = {
+  driveline: ['converterKRpmPerSqrtNm', 'stallTorqueRatio', 'outerDiameterMm', 'frontJointMm', 'innerJointMm'],
+};
+
+export function sumForCase(c: Case): { sum: string } | { skip: string } | { unmapped: true } {
+  const rules = RULES[c.topic];
+  if (!rules) return { skip: `topic ${c.topic} is not asked for yet` };
+  const rule = rules.find(([fields]) => fields.every((f) => f in c.input));
+  if (rule) return { sum: rule[1] };
+  if (LATER[c.topic]?.some((f) => f in c.input)) return { skip: 'this kind of case is not asked for yet' };
+  return { unmapped: true };
+}

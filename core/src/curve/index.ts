@@ -1,0 +1,4 @@
+export * from './atmosphere.ts';
+export * from './monotone.ts';
+export * from './sums.ts';
+export * from './torque.ts';

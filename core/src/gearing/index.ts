@@ -1,0 +1,6 @@
+export * from './grip.ts';
+export * from './resistance.ts';
+export * from './speeds.ts';
+export * from './sums.ts';
+export * from './topSpeed.ts';
+export * from './tyre.ts';

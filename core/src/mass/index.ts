@@ -1,0 +1,5 @@
+export * from './ancillaries.ts';
+export * from './axles.ts';
+export * from './bridge.ts';
+export * from './powerToWeight.ts';
+export * from './sums.ts';

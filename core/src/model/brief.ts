@@ -1,0 +1,66 @@
+import Type from 'typebox';
+import { Note, NonNegativeFigure } from './figure.ts';
+
+const closed = { additionalProperties: false };
+
+/** Service factors by use, domain section 4. */
+export const USES = ['street', 'touring and tow', 'track', 'off-road', 'drift', 'drag with slicks'] as const;
+export const SCHOOLS = ['solid', 'polyurethane', 'rubber'] as const;
+export type MountSchool = (typeof SCHOOLS)[number];
+export const MountSchoolSchema = Type.Unsafe<MountSchool>({ type: 'string', enum: [...SCHOOLS] });
+
+const rpm = Type.Number({ minimum: 300, maximum: 20000 });
+const Target = Type.Object(
+  {
+    powerKw: Type.Optional(Type.Number({ exclusiveMinimum: 0, maximum: 2000 })),
+    bandTorqueNm: Type.Optional(Type.Number({ exclusiveMinimum: 0, maximum: 5000 })),
+  },
+  closed,
+);
+
+/** What the owner wants and will not accept. */
+export const Brief = Type.Object(
+  {
+    use: Type.Unsafe<(typeof USES)[number]>({ type: 'string', enum: [...USES] }),
+    purpose: Note,
+    band: Type.Object({ lowRpm: rpm, highRpm: rpm }, closed),
+    now: Target,
+    later: Target,
+    worstAir: Type.Object(
+      {
+        temperatureC: Type.Number({ minimum: -60, maximum: 60 }),
+        altitudeM: Type.Number({ minimum: -400, maximum: 5000 }),
+        humidityPct: Type.Number({ minimum: 0, maximum: 100 }),
+      },
+      closed,
+    ),
+    hotDaySchool: Type.Unsafe<'standard' | 'density'>({ type: 'string', enum: ['standard', 'density'] }),
+    noise: Type.Optional(Type.Object({ limitDb: Type.Number({ minimum: 40, maximum: 140 }), distanceM: Type.Number({ exclusiveMinimum: 0, maximum: 100 }) }, closed)),
+    largestWheelIn: Type.Optional(Type.Number({ minimum: 8, maximum: 30 })),
+    cruise: Type.Optional(
+      Type.Object({ speedKph: Type.Number({ exclusiveMinimum: 0, maximum: 400 }), rpm, toleranceRpm: Type.Number({ exclusiveMinimum: 0, maximum: 3000 }) }, closed),
+    ),
+    hill: Type.Optional(
+      Type.Object(
+        {
+          gradePct: Type.Number({ exclusiveMinimum: 0, maximum: 100 }),
+          trailerKg: Type.Number({ minimum: 0, maximum: 10000 }),
+          noseLoadKg: Type.Number({ minimum: 0, maximum: 500 }),
+          hitchHeightMm: Type.Number({ minimum: 0, maximum: 1500 }),
+          hitchOverhangMm: Type.Number({ minimum: 0, maximum: 3000 }),
+        },
+        closed,
+      ),
+    ),
+    driverKg: NonNegativeFigure,
+    budget: Type.Optional(Type.Number({ exclusiveMinimum: 0 })),
+    hourlyRate: Type.Number({ minimum: 0, maximum: 1000 }),
+    ownLabour: Type.Boolean({ description: 'true: the owner’s own hours cost nothing' }),
+    maxHours: Type.Optional(Type.Number({ exclusiveMinimum: 0 })),
+    maxAddedKg: Type.Optional(Type.Number({ minimum: 0, maximum: 2000 })),
+    fuelOctaneRon: Type.Number({ minimum: 80, maximum: 120 }),
+    mountSchool: MountSchoolSchema,
+  },
+  closed,
+);
+export type Brief = Type.Static<typeof Brief>;

@@ -1,0 +1,44 @@
+import Type from 'typebox';
+import { MountSchoolSchema } from './brief.ts';
+import { SLOTS } from './engine.ts';
+import { Id, Name, Note } from './figure.ts';
+
+const closed = { additionalProperties: false };
+const length = Type.Number({ minimum: -10000, maximum: 10000 });
+
+/** Where the engine origin (crank axis at the block's rear face) sits in the car, and how it is turned. */
+export const Placement = Type.Object(
+  {
+    xMm: length,
+    yMm: length,
+    zMm: length,
+    yawDeg: Type.Unsafe<0 | 90 | -90 | 180>({ type: 'number', enum: [0, 90, -90, 180] }),
+    pitchDeg: Type.Number({ minimum: -30, maximum: 30 }),
+    cantDeg: Type.Number({ minimum: -90, maximum: 90 }),
+  },
+  closed,
+);
+export type Placement = Type.Static<typeof Placement>;
+
+/** Everything that a solver proposed and a person accepted, and nothing else. */
+export const Candidate = Type.Object(
+  {
+    id: Id,
+    letter: Type.String({ pattern: '^[A-Z]$' }),
+    name: Name,
+    engineId: Id,
+    dressing: Type.Object(
+      Object.fromEntries(SLOTS.map((slot) => [slot, Type.Optional(Id)])) as Record<(typeof SLOTS)[number], Type.TOptional<typeof Id>>,
+      closed,
+    ),
+    gearboxId: Id,
+    finalDrive: Type.Number({ exclusiveMinimum: 0, maximum: 20 }),
+    tyreCode: Type.String({ minLength: 3, maxLength: 30 }),
+    placement: Placement,
+    mountSchool: MountSchoolSchema,
+    partIds: Type.Array(Id, { uniqueItems: true, maxItems: 200 }),
+    whyNot: Note,
+  },
+  closed,
+);
+export type Candidate = Type.Static<typeof Candidate>;

@@ -1,0 +1,80 @@
+import Type from 'typebox';
+import { Figure, Id, Name, NonNegativeFigure, Note, PositiveFigure, ThreePoint, Vec3 } from './figure.ts';
+import { Port } from './port.ts';
+import { Obstacle } from './solid.ts';
+
+const closed = { additionalProperties: false };
+
+export const Tyre = Type.Object(
+  {
+    code: Type.String({ minLength: 3, maxLength: 30 }),
+    fitted: Type.Boolean(),
+    measuredCircumferenceMm: Type.Optional(PositiveFigure),
+    dryGrip: PositiveFigure,
+    wetGrip: PositiveFigure,
+    massKgEach: PositiveFigure,
+    price: ThreePoint,
+  },
+  closed,
+);
+export type Tyre = Type.Static<typeof Tyre>;
+
+/** Something now in the car that can come out: its mass, where it sits, and what takes it away. */
+export const Lump = Type.Object(
+  {
+    id: Id,
+    name: Name,
+    massKg: PositiveFigure,
+    comMm: Vec3,
+    leavesWith: Type.Unsafe<'engine' | 'gearbox' | 'stays'>({ type: 'string', enum: ['engine', 'gearbox', 'stays'] }),
+  },
+  closed,
+);
+export type Lump = Type.Static<typeof Lump>;
+
+export const AxleRatio = Type.Object({ ratio: Type.Number({ exclusiveMinimum: 0, maximum: 20 }), fitted: Type.Boolean(), price: ThreePoint }, closed);
+
+/** The car as measured: one per build, the build's own copy. Vehicle axes ISO 8855, origin on the ground below the front axle. */
+export const Chassis = Type.Object(
+  {
+    name: Name,
+    year: Type.Integer({ minimum: 1900, maximum: 2100 }),
+    body: Type.Unsafe<'small saloon' | 'estate' | 'hatch' | 'pickup'>({ type: 'string', enum: ['small saloon', 'estate', 'hatch', 'pickup'] }),
+    drive: Type.Unsafe<'rear' | 'front' | 'all'>({ type: 'string', enum: ['rear', 'front', 'all'] }),
+    rearTorqueShare: Type.Optional(Type.Number({ minimum: 0, maximum: 1 })),
+    engineLies: Type.Unsafe<'longitudinal' | 'transverse'>({ type: 'string', enum: ['longitudinal', 'transverse'] }),
+    wheelbaseMm: PositiveFigure,
+    trackFrontMm: PositiveFigure,
+    trackRearMm: PositiveFigure,
+    weighing: Type.Object(
+      {
+        frontKg: PositiveFigure,
+        rearKg: PositiveFigure,
+        comYMm: Figure,
+        comZMm: PositiveFigure,
+        aboard: Type.String({ maxLength: 200 }),
+        driverAboard: Type.Boolean(),
+        fuelL: NonNegativeFigure,
+      },
+      closed,
+    ),
+    tankL: PositiveFigure,
+    dragAreaM2: PositiveFigure,
+    rollingCoefficient: PositiveFigure,
+    axleEfficiency: PositiveFigure,
+    axleRatios: Type.Array(AxleRatio, { minItems: 1 }),
+    tyres: Type.Array(Tyre, { minItems: 1 }),
+    obstacles: Type.Array(Obstacle),
+    shifterAperture: Type.Optional(
+      Type.Object({ centreMm: Vec3, halfLengthMm: Type.Number({ exclusiveMinimum: 0 }), halfWidthMm: Type.Number({ exclusiveMinimum: 0 }) }, closed),
+    ),
+    pads: Type.Array(Type.Object({ id: Id, name: Name, atMm: Vec3 }, closed)),
+    ports: Type.Array(Port),
+    lumps: Type.Array(Lump),
+    originalEngineId: Type.Optional(Id),
+    originalGearboxId: Type.Optional(Id),
+    note: Type.Optional(Note),
+  },
+  closed,
+);
+export type Chassis = Type.Static<typeof Chassis>;

@@ -1,0 +1,153 @@
+import Type from 'typebox';
+import { EvidenceSchema, Figure, Id, Name, Note, PositiveFigure, ThreePoint, Vec3 } from './figure.ts';
+import { Port } from './port.ts';
+import { Solid } from './solid.ts';
+
+const closed = { additionalProperties: false };
+
+/** A torque curve at the crank: points (rpm, N·m), the conditions it was taken under, and its doubt. */
+export const TorqueCurve = Type.Object(
+  {
+    id: Id,
+    name: Name,
+    rpm: Type.Array(Type.Number({ exclusiveMinimum: 0, maximum: 30000 }), { minItems: 2, maxItems: 200 }),
+    torqueNm: Type.Array(Type.Number({ minimum: 0, maximum: 20000 }), { minItems: 2, maxItems: 200 }),
+    standard: Type.Unsafe<'ISO 1585' | 'SAE J1349' | 'SAE J607' | 'DIN 70020' | 'none'>({
+      type: 'string',
+      enum: ['ISO 1585', 'SAE J1349', 'SAE J607', 'DIN 70020', 'none'],
+    }),
+    plusMinusPct: Type.Optional(Type.Number({ minimum: 0, maximum: 100 })),
+    evidence: EvidenceSchema,
+    source: Type.Optional(Type.String({ maxLength: 300 })),
+    inUse: Type.Boolean(),
+  },
+  closed,
+);
+export type TorqueCurve = Type.Static<typeof TorqueCurve>;
+
+export const MASS_BASES = ['bare', 'dressed', 'dressed+gearbox', 'complete with shafts', 'unknown'] as const;
+export const ANCILLARIES = [
+  'alternator',
+  'starter',
+  'flywheel',
+  'clutch',
+  'intake',
+  'exhaust manifold',
+  'turbocharger',
+  'charge cooler',
+  'supercharger',
+  'steering pump',
+  'A/C compressor',
+  'brackets',
+  'oil',
+  'coolant',
+  'loom and computer',
+  'flexplate and converter',
+] as const;
+export type Ancillary = (typeof ANCILLARIES)[number];
+export const AncillarySchema = Type.Unsafe<Ancillary>({ type: 'string', enum: [...ANCILLARIES] });
+
+/** A quoted mass: on which basis, with what on it. Records that disagree are kept side by side. */
+export const MassRecord = Type.Object(
+  {
+    id: Id,
+    basis: Type.Unsafe<(typeof MASS_BASES)[number]>({ type: 'string', enum: [...MASS_BASES] }),
+    includes: Type.Array(AncillarySchema, { uniqueItems: true }),
+    massKg: PositiveFigure,
+    inUse: Type.Boolean(),
+  },
+  closed,
+);
+export type MassRecord = Type.Static<typeof MassRecord>;
+
+export const SLOTS = ['sump', 'intake', 'exhaust', 'accessory drive', 'cover'] as const;
+export type Slot = (typeof SLOTS)[number];
+const SlotSchema = Type.Unsafe<Slot>({ type: 'string', enum: [...SLOTS] });
+
+/** One choice of an engine's changeable outside. */
+export const DressingOption = Type.Object(
+  {
+    id: Id,
+    name: Name,
+    solids: Type.Array(Solid),
+    massKg: Figure,
+    price: ThreePoint,
+    hours: Type.Number({ minimum: 0 }),
+    ports: Type.Array(Port),
+    noiseDeltaDb: Type.Optional(Figure),
+    powerFactor: Type.Optional(PositiveFigure),
+    stock: Type.Boolean(),
+    note: Type.Optional(Note),
+  },
+  closed,
+);
+export type DressingOption = Type.Static<typeof DressingOption>;
+
+export const DressingSlot = Type.Object({ slot: SlotSchema, options: Type.Array(DressingOption, { minItems: 1 }) }, closed);
+export type DressingSlot = Type.Static<typeof DressingSlot>;
+
+/** A threaded boss on the casting, in the engine frame, and the years of castings that have it. */
+export const Boss = Type.Object(
+  {
+    id: Id,
+    name: Name,
+    atMm: Vec3,
+    direction: Vec3,
+    thread: Type.String({ maxLength: 20 }),
+    fromYear: Type.Integer(),
+    toYear: Type.Integer(),
+  },
+  closed,
+);
+
+export const Engine = Type.Object(
+  {
+    id: Id,
+    name: Name,
+    shortName: Type.String({ minLength: 1, maxLength: 20 }),
+    family: Name,
+    codes: Type.Array(Type.String({ maxLength: 40 })),
+    builtFrom: Type.Integer({ minimum: 1900, maximum: 2100 }),
+    builtTo: Type.Integer({ minimum: 1900, maximum: 2100 }),
+    arrangement: Type.Unsafe<'inline' | 'vee' | 'flat'>({ type: 'string', enum: ['inline', 'vee', 'flat'] }),
+    cylinders: Type.Integer({ minimum: 1, maximum: 16 }),
+    valvesPerCylinder: Type.Integer({ minimum: 2, maximum: 5 }),
+    boreMm: PositiveFigure,
+    strokeMm: PositiveFigure,
+    compressionRatio: PositiveFigure,
+    blockMaterial: Type.String({ maxLength: 40 }),
+    induction: Type.Unsafe<'naturally aspirated' | 'turbocharged' | 'supercharged'>({
+      type: 'string',
+      enum: ['naturally aspirated', 'turbocharged', 'supercharged'],
+    }),
+    fuel: Type.Unsafe<'petrol' | 'diesel'>({ type: 'string', enum: ['petrol', 'diesel'] }),
+    curves: Type.Array(TorqueCurve),
+    idleRpm: PositiveFigure,
+    redlineRpm: PositiveFigure,
+    solids: Type.Array(Solid),
+    slots: Type.Array(DressingSlot),
+    bosses: Type.Array(Boss),
+    ports: Type.Array(Port),
+    needs: Type.Array(AncillarySchema, { uniqueItems: true, description: 'what must be bolted on for it to run' }),
+    massRecords: Type.Array(MassRecord),
+    ancillaryMasses: Type.Array(Type.Object({ item: AncillarySchema, massKg: Figure }, closed)),
+    comMm: Type.Object({ at: Vec3, plusMinusMm: Type.Number({ minimum: 0 }), evidence: EvidenceSchema }, closed),
+    oilL: PositiveFigure,
+    coolantL: PositiveFigure,
+    computer: Type.Optional(Type.Object({ name: Name, sends: Type.Array(Type.String()), wants: Type.Array(Type.String()) }, closed)),
+    noise: Type.Optional(
+      Type.Object({ levelDb: Figure, distanceM: Type.Number({ exclusiveMinimum: 0 }), powerKw: Type.Number({ exclusiveMinimum: 0 }) }, closed),
+    ),
+    price: ThreePoint,
+    faults: Type.Array(Note),
+    supply: Type.Object(
+      {
+        scarcity: Type.Unsafe<'common' | 'to be found' | 'rare'>({ type: 'string', enum: ['common', 'to be found', 'rare'] }),
+        makerActive: Type.Boolean(),
+      },
+      closed,
+    ),
+  },
+  closed,
+);
+export type Engine = Type.Static<typeof Engine>;

@@ -1,0 +1,82 @@
+import Type from 'typebox';
+import { Figure, Id, Name, Note, ThreePoint, Vec3 } from './figure.ts';
+import { Clutch } from './gearbox.ts';
+import { Port, PortSpec } from './port.ts';
+import { Solid } from './solid.ts';
+
+const closed = { additionalProperties: false };
+
+/** What a part must stand beside, or can't: a named engine, gearbox, family, other part, or a whole class of part. */
+export const Condition = Type.Object(
+  {
+    what: Type.Unsafe<'engine' | 'family' | 'gearbox' | 'part' | 'class' | 'dressing'>({
+      type: 'string',
+      enum: ['engine', 'family', 'gearbox', 'part', 'class', 'dressing'],
+    }),
+    is: Name,
+    because: Type.Optional(Type.String({ maxLength: 200 })),
+  },
+  closed,
+);
+export type Condition = Type.Static<typeof Condition>;
+
+export const PART_CLASSES = [
+  'adapter plate',
+  'flywheel',
+  'clutch kit',
+  'mount kit',
+  'crossmember',
+  'sump',
+  'manifold',
+  'silencer',
+  'trigger kit',
+  'computer',
+  'harness adapter',
+  'signal box',
+  'sensor',
+  'gauge',
+  'propshaft',
+  'radiator',
+  'hose',
+  'pump',
+  'brakes',
+  'wheels',
+  'shifter kit',
+  'refresh kit',
+] as const;
+
+export const Part = Type.Object(
+  {
+    id: Id,
+    name: Name,
+    class: Type.Unsafe<(typeof PART_CLASSES)[number]>({ type: 'string', enum: [...PART_CLASSES] }),
+    provides: Type.Array(Port, { description: 'ports that stand in place of the engine’s, gearbox’s or car’s own' }),
+    closes: Type.Array(
+      Type.Object(
+        {
+          joint: Id,
+          toA: Type.Optional(PortSpec),
+          toB: Type.Optional(PortSpec),
+        },
+        closed,
+      ),
+      { description: 'joints that it bridges: the face towards side a and the face towards side b' },
+    ),
+    requires: Type.Array(Condition),
+    excludes: Type.Array(Condition),
+    shifts: Type.Optional(Type.Object({ gearboxXMm: Type.Number() }, closed)),
+    clutch: Type.Optional(Clutch),
+    noiseDeltaDb: Type.Optional(Figure),
+    solids: Type.Array(Solid),
+    massKg: Figure,
+    atMm: Type.Optional(Type.Unsafe<readonly [number, number, number]>({ ...Vec3, description: 'where its mass sits, vehicle axes' })),
+    price: ThreePoint,
+    hours: ThreePoint,
+    leadDays: Type.Integer({ minimum: 0, maximum: 1000 }),
+    discontinued: Type.Boolean(),
+    made: Type.Unsafe<'by a maker' | 'one-off'>({ type: 'string', enum: ['by a maker', 'one-off'] }),
+    note: Type.Optional(Note),
+  },
+  closed,
+);
+export type Part = Type.Static<typeof Part>;

@@ -1,0 +1,3 @@
+export * from './clutch.ts';
+export * from './load.ts';
+export * from './sums.ts';

@@ -1,0 +1,18 @@
+/** Exact or conventional conversion constants (BIPM / NIST SP 811). One internal unit per quantity. */
+export const KW_PER_HP = 0.745699872;
+export const KW_PER_PS = 0.73549875;
+export const KG_PER_LB = 0.45359237;
+export const MM_PER_IN = 25.4;
+export const NM_PER_LBFT = 1.3558179483;
+export const KPH_PER_MPH = 1.609344;
+export const KPA_PER_PSI = 6.894757293;
+export const KPA_PER_INHG = 3.386389;
+export const L_PER_US_GALLON = 3.785411784;
+/** Standard gravity, m/s². */
+export const GRAVITY = 9.80665;
+export const KELVIN_AT_ZERO_C = 273.15;
+
+/** Power at a torque and engine speed, P = T·2πn/60000. Returns kW for N·m and rpm. */
+export function powerKwFrom(torqueNm: number, rpm: number): number {
+  return (torqueNm * 2 * Math.PI * rpm) / 60000;
+}

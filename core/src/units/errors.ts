@@ -1,0 +1,25 @@
+/**
+ * Bad input, in words for the person: `message` says what is wrong and what is allowed, `pointer` names the
+ * field as a JSON pointer ("/curveRpm/2").
+ */
+export class InputError extends Error {
+  readonly pointer: string;
+  constructor(pointer: string, message: string) {
+    super(message);
+    this.name = 'InputError';
+    this.pointer = pointer.startsWith('/') ? pointer : `/${pointer}`;
+  }
+}
+
+/** Throws an InputError unless the value is a finite number above zero. */
+export function requirePositive(pointer: string, value: number, unit = ''): void {
+  if (!(Number.isFinite(value) && value > 0)) {
+    throw new InputError(pointer, `${fieldName(pointer)} must be above 0${unit && ` ${unit}`}; it is ${value}.`);
+  }
+}
+
+/** The last named part of a JSON pointer: "/in/0/massKg" → "massKg". */
+export function fieldName(pointer: string): string {
+  const parts = pointer.split('/').filter((p) => p !== '' && !/^\d+$/.test(p));
+  return parts.at(-1) ?? 'input';
+}

@@ -1,0 +1,6 @@
+export * from './constants.ts';
+export * from './display.ts';
+export * from './errors.ts';
+export * from './evidence.ts';
+export * from './figure.ts';
+export * from './sentence.ts';

@@ -1,0 +1,17 @@
+/** @type {import('jest').Config} */
+export default {
+  roots: ['<rootDir>/core', '<rootDir>/server'],
+  testEnvironment: 'node',
+  extensionsToTreatAsEsm: ['.ts'],
+  transform: {
+    '^.+\\.ts$': [
+      '@swc/jest',
+      {
+        jsc: { parser: { syntax: 'typescript' }, target: 'es2022' },
+        module: { type: 'es6' },
+        sourceMaps: 'inline',
+      },
+    ],
+  },
+  transformIgnorePatterns: ['/node_modules/'],
+};
