@@ -40,7 +40,14 @@ function restrict(folder, allowed) {
               message: `core/${folder} may not import these: imports run units ← model ← curve ← questions ← assess.`,
             },
             {
-              group: ['../assess.ts', '../sums.ts', '../../assess.ts', '../../sums.ts', '../../../server/*', '../../../web/*'],
+              group: [
+                '../assess.ts',
+                '../sums.ts',
+                '../../assess.ts',
+                '../../sums.ts',
+                '../../../server/*',
+                '../../../web/*',
+              ],
               message: 'core folders may not look upward.',
             },
             {
@@ -56,7 +63,14 @@ function restrict(folder, allowed) {
 
 export const base = [
   {
-    ignores: ['**/dist/**', '**/node_modules/**', '.tsbuild/**', 'test-results/**', '.data/**', 'web/src/validators/generated/**'],
+    ignores: [
+      '**/dist/**',
+      '**/node_modules/**',
+      '.tsbuild/**',
+      'test-results/**',
+      '.data/**',
+      'web/src/validators/generated/**',
+    ],
   },
   js.configs.recommended,
   ...tseslint.configs.recommended,
@@ -78,7 +92,9 @@ export const base = [
     rules: {
       'no-restricted-imports': [
         'error',
-        { patterns: [{ group: ['@sable/server*', '**/server/src/*'], message: 'web and server meet only over HTTP.' }] },
+        {
+          patterns: [{ group: ['@sable/server*', '**/server/src/*'], message: 'web and server meet only over HTTP.' }],
+        },
       ],
     },
   },

@@ -32,7 +32,9 @@ export function compare(want: unknown, got: unknown, tolerance: Tolerance, field
   }
   if (want !== null && typeof want === 'object') {
     const g = (got ?? {}) as Record<string, unknown>;
-    return Object.entries(want).flatMap(([key, w]) => compare(w, g[key], inner, field === '' ? key : `${field}.${key}`));
+    return Object.entries(want).flatMap(([key, w]) =>
+      compare(w, g[key], inner, field === '' ? key : `${field}.${key}`),
+    );
   }
   return want === got ? [] : [{ field, want, got }];
 }

@@ -4,7 +4,8 @@ import { InputError } from '../src/units/index.ts';
 import { compare, type Miss } from './compare.ts';
 import { sumForCase, type Case } from './map.ts';
 
-export type Verdict = { state: 'passed' } | { state: 'skipped'; why: string } | { state: 'failed'; misses: readonly Miss[] };
+export type Verdict =
+  { state: 'passed' } | { state: 'skipped'; why: string } | { state: 'failed'; misses: readonly Miss[] };
 
 const ajv = new Ajv({ allErrors: true, strict: false });
 const inputs = new Map<string, ValidateFunction>(SUMS.map((s) => [s.name, ajv.compile(s.input)]));
@@ -13,14 +14,27 @@ const inputs = new Map<string, ValidateFunction>(SUMS.map((s) => [s.name, ajv.co
 export function judgeCase(c: Case): Verdict {
   const target = sumForCase(c);
   if ('skip' in target) return { state: 'skipped', why: target.skip };
-  if ('unmapped' in target) return { state: 'failed', misses: [{ field: '(mapping)', want: 'a registered sum', got: 'unmapped case' }] };
+  if ('unmapped' in target)
+    return { state: 'failed', misses: [{ field: '(mapping)', want: 'a registered sum', got: 'unmapped case' }] };
   const about = c.expected['error'] === true ? String(c.expected['aboutField']) : undefined;
   const outcome = runSum(target.sum, c.input);
   if (about !== undefined) {
     const named = 'pointers' in outcome && outcome.pointers.some((p) => p.split('/').includes(about));
-    return named ? { state: 'passed' } : { state: 'failed', misses: [{ field: about, want: 'an error that names it', got: 'pointers' in outcome ? outcome.pointers : outcome.value }] };
+    return named
+      ? { state: 'passed' }
+      : {
+          state: 'failed',
+          misses: [
+            {
+              field: about,
+              want: 'an error that names it',
+              got: 'pointers' in outcome ? outcome.pointers : outcome.value,
+            },
+          ],
+        };
   }
-  if ('pointers' in outcome) return { state: 'failed', misses: [{ field: '(error)', want: 'a figure', got: outcome.message }] };
+  if ('pointers' in outcome)
+    return { state: 'failed', misses: [{ field: '(error)', want: 'a figure', got: outcome.message }] };
   const misses = compare(c.expected, outcome.value, c.tolerance);
   return misses.length === 0 ? { state: 'passed' } : { state: 'failed', misses };
 }
@@ -31,7 +45,13 @@ function runSum(name: string, input: unknown): { value: unknown } | { pointers: 
   if (!validate(input)) {
     const errors = validate.errors ?? [];
     return {
-      pointers: errors.map((e) => (e.keyword === 'required' ? `${e.instancePath}/${e.params['missingProperty']}` : e.keyword === 'additionalProperties' ? `${e.instancePath}/${e.params['additionalProperty']}` : e.instancePath)),
+      pointers: errors.map((e) =>
+        e.keyword === 'required'
+          ? `${e.instancePath}/${e.params['missingProperty']}`
+          : e.keyword === 'additionalProperties'
+            ? `${e.instancePath}/${e.params['additionalProperty']}`
+            : e.instancePath,
+      ),
       message: ajv.errorsText(errors),
     };
   }

@@ -21,7 +21,10 @@ type Rule = readonly [fields: readonly string[], sum: string];
 
 /** Topics asked for so far, each with its kinds of case; the first rule whose fields are all present is taken. */
 const RULES: Readonly<Record<string, readonly Rule[]>> = {
-  atmosphere: [[['barometerKpa'], 'atmosphere.correction'], [['temperatureC'], 'atmosphere.correction']],
+  atmosphere: [
+    [['barometerKpa'], 'atmosphere.correction'],
+    [['temperatureC'], 'atmosphere.correction'],
+  ],
   curves: [
     [['torqueNm', 'engineRpm'], 'curve.units'],
     [['curveRpm'], 'curve.evaluate'],

@@ -16,7 +16,8 @@ for (const c of cases) {
   const verdict = judgeCase(c);
   count[verdict.state]++;
   if (verdict.state === 'failed') {
-    for (const m of verdict.misses) console.log(`${c.id}  ${m.field}  want ${JSON.stringify(m.want)}  got ${JSON.stringify(m.got)}`);
+    for (const m of verdict.misses)
+      console.log(`${c.id}  ${m.field}  want ${JSON.stringify(m.want)}  got ${JSON.stringify(m.got)}`);
   }
 }
 console.log(`${count.passed} passed, ${count.failed} failed${count.skipped ? `, ${count.skipped} skipped` : ''}`);

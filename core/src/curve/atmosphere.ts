@@ -20,7 +20,8 @@ export function vapourPressureKpa(temperatureC: number, relativeHumidityPct: num
  * @throws InputError outside that range.
  */
 export function pressureAtAltitudeKpa(altitudeM: number): number {
-  if (!(altitudeM >= -400 && altitudeM <= 11000)) throw new InputError('/altitudeM', `Altitude must lie between −400 and 11,000 m; it is ${altitudeM}.`);
+  if (!(altitudeM >= -400 && altitudeM <= 11000))
+    throw new InputError('/altitudeM', `Altitude must lie between −400 and 11,000 m; it is ${altitudeM}.`);
   return 101.325 * (1 - (0.0065 * altitudeM) / 288.15) ** 5.25588;
 }
 
@@ -34,13 +35,20 @@ export function airDensity(air: Air): number {
 function dryPressure(air: Air): number {
   checkAir(air);
   const dry = air.barometerKpa - vapourPressureKpa(air.temperatureC, air.relativeHumidityPct);
-  if (!(dry > 0)) throw new InputError('/barometerKpa', `The barometer must stand above the vapour pressure; it is ${air.barometerKpa} kPa.`);
+  if (!(dry > 0))
+    throw new InputError(
+      '/barometerKpa',
+      `The barometer must stand above the vapour pressure; it is ${air.barometerKpa} kPa.`,
+    );
   return dry;
 }
 
 export function checkAir(air: Air): void {
   if (!(air.relativeHumidityPct >= 0 && air.relativeHumidityPct <= 100)) {
-    throw new InputError('/relativeHumidityPct', `relativeHumidityPct must lie between 0 and 100; it is ${air.relativeHumidityPct}.`);
+    throw new InputError(
+      '/relativeHumidityPct',
+      `relativeHumidityPct must lie between 0 and 100; it is ${air.relativeHumidityPct}.`,
+    );
   }
   if (!(air.temperatureC > -80 && air.temperatureC < 80)) {
     throw new InputError('/temperatureC', `temperatureC must lie between −80 and 80; it is ${air.temperatureC}.`);
@@ -83,10 +91,14 @@ export interface DieselState {
 }
 
 /** ISO 1585 / ECE R85, compression ignition: f_a^f_m with the engine factor f_m from fuel per cycle. */
-export function factorIso1585Ci(air: Air, diesel: DieselState): { fuelPerCycleMgPerL: number; engineFactorFm: number; factor: number } {
+export function factorIso1585Ci(
+  air: Air,
+  diesel: DieselState,
+): { fuelPerCycleMgPerL: number; engineFactorFm: number; factor: number } {
   const dry = dryPressure(air);
   const kelvin = air.temperatureC + 273;
-  const perCycle = ((diesel.strokes === 4 ? 120000 : 60000) * diesel.fuelFlowGramPerS) / (diesel.displacementL * diesel.engineRpm);
+  const perCycle =
+    ((diesel.strokes === 4 ? 120000 : 60000) * diesel.fuelFlowGramPerS) / (diesel.displacementL * diesel.engineRpm);
   const qc = perCycle / diesel.chargePressureRatio;
   const fm = qc < 40 ? 0.3 : qc > 65 ? 1.2 : 0.036 * qc - 1.14;
   const fa = diesel.turbocharged ? (99 / dry) ** 0.7 * (kelvin / 298) ** 1.5 : (99 / dry) * (kelvin / 298) ** 0.7;
@@ -115,7 +127,11 @@ export const isOutsideCi = (factor: number) => factor < 0.9 || factor > 1.1;
 
 /** The air at the owner's worst: temperature and altitude by the standard atmosphere. */
 export function worstAir(worst: { temperatureC: number; altitudeM: number; humidityPct: number }): Air {
-  return { barometerKpa: pressureAtAltitudeKpa(worst.altitudeM), temperatureC: worst.temperatureC, relativeHumidityPct: worst.humidityPct };
+  return {
+    barometerKpa: pressureAtAltitudeKpa(worst.altitudeM),
+    temperatureC: worst.temperatureC,
+    relativeHumidityPct: worst.humidityPct,
+  };
 }
 
 /** Reference air of ISO 1585: 99 kPa dry, 25 °C. */

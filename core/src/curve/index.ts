@@ -2,3 +2,4 @@ export * from './atmosphere.ts';
 export * from './monotone.ts';
 export * from './sums.ts';
 export * from './torque.ts';
+export * from './inUse.ts';

@@ -81,7 +81,12 @@ const GAUSS = [
  * ∫ weight(x)·curve(x) dx from `from` to `to`, both inside the curve; exact when the weight is a polynomial of degree
  * two or less.
  */
-export function integrate(curve: MonotoneCubic, from: number, to: number, weight: (x: number) => number = () => 1): number {
+export function integrate(
+  curve: MonotoneCubic,
+  from: number,
+  to: number,
+  weight: (x: number) => number = () => 1,
+): number {
   const inner = curve.x.filter((x) => x > from && x < to);
   const edges = [from, ...inner, to];
   let sum = 0;

@@ -1,7 +1,16 @@
 import Type from 'typebox';
 import { defineSum } from '../model/index.ts';
 import { InputError, KW_PER_HP, KW_PER_PS, NM_PER_LBFT, powerKwFrom } from '../units/index.ts';
-import { factorDin70020, factorIso1585Ci, factorIso1585Si, factorJ1349, factorJ607, isOutsideCi, isOutsideSi, vapourPressureKpa } from './atmosphere.ts';
+import {
+  factorDin70020,
+  factorIso1585Ci,
+  factorIso1585Si,
+  factorJ1349,
+  factorJ607,
+  isOutsideCi,
+  isOutsideSi,
+  vapourPressureKpa,
+} from './atmosphere.ts';
 import { bandFigures, peaksOf, powerAt, torqueAt, torqueFrom, highestRpm, lowestRpm } from './torque.ts';
 
 const closed = { additionalProperties: false };
@@ -14,10 +23,18 @@ export const curveSums = [
     name: 'curve.units',
     title: 'Power of a torque at an engine speed, in the units in use',
     input: Type.Object({ torqueNm: Type.Number(), engineRpm: Type.Number({ minimum: 0 }) }, closed),
-    output: Type.Object({ powerKw: Type.Number(), powerHp: Type.Number(), powerPs: Type.Number(), torqueLbFt: Type.Number() }, closed),
+    output: Type.Object(
+      { powerKw: Type.Number(), powerHp: Type.Number(), powerPs: Type.Number(), torqueLbFt: Type.Number() },
+      closed,
+    ),
     run: ({ torqueNm, engineRpm }) => {
       const powerKw = powerKwFrom(torqueNm, engineRpm);
-      return { powerKw, powerHp: powerKw / KW_PER_HP, powerPs: powerKw / KW_PER_PS, torqueLbFt: torqueNm / NM_PER_LBFT };
+      return {
+        powerKw,
+        powerHp: powerKw / KW_PER_HP,
+        powerPs: powerKw / KW_PER_PS,
+        torqueLbFt: torqueNm / NM_PER_LBFT,
+      };
     },
   }),
   defineSum({
@@ -55,12 +72,18 @@ export const curveSums = [
         const torque = torqueAt(curve, rpm);
         const power = powerAt(curve, rpm);
         if (torque === undefined || power === undefined) {
-          throw new InputError(`/queryRpm/${i}`, `queryRpm must lie on the curve, ${lowestRpm(curve)} to ${highestRpm(curve)} rpm; ${rpm} does not. There is no extrapolation.`);
+          throw new InputError(
+            `/queryRpm/${i}`,
+            `queryRpm must lie on the curve, ${lowestRpm(curve)} to ${highestRpm(curve)} rpm; ${rpm} does not. There is no extrapolation.`,
+          );
         }
         return { torque, power };
       });
       if ((input.bandLowRpm === undefined) !== (input.bandHighRpm === undefined)) {
-        throw new InputError(input.bandLowRpm === undefined ? '/bandLowRpm' : '/bandHighRpm', 'A band needs both bandLowRpm and bandHighRpm.');
+        throw new InputError(
+          input.bandLowRpm === undefined ? '/bandLowRpm' : '/bandHighRpm',
+          'A band needs both bandLowRpm and bandHighRpm.',
+        );
       }
       const band = input.bandLowRpm === undefined ? {} : bandFigures(curve, input.bandLowRpm, input.bandHighRpm!);
       return {
@@ -121,7 +144,8 @@ export const curveSums = [
       const { fuelFlowGramPerS, displacementL, engineRpm } = input;
       let diesel = {};
       if (fuelFlowGramPerS !== undefined) {
-        if (displacementL === undefined) throw new InputError('/displacementL', 'A diesel correction needs displacementL in litres.');
+        if (displacementL === undefined)
+          throw new InputError('/displacementL', 'A diesel correction needs displacementL in litres.');
         if (engineRpm === undefined) throw new InputError('/engineRpm', 'A diesel correction needs engineRpm.');
         const ci = factorIso1585Ci(input, {
           fuelFlowGramPerS,
@@ -150,7 +174,12 @@ export const curveSums = [
         iso1585SiOutsideRange: isOutsideSi(iso),
         ...(kw === undefined
           ? {}
-          : { correctedKwJ1349: kw * j1349, correctedKwJ607: kw * j607, correctedKwDin70020: kw * din, correctedKwIso1585Si: kw * iso }),
+          : {
+              correctedKwJ1349: kw * j1349,
+              correctedKwJ607: kw * j607,
+              correctedKwDin70020: kw * din,
+              correctedKwIso1585Si: kw * iso,
+            }),
         ...diesel,
       };
     },

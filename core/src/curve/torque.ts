@@ -8,19 +8,30 @@ export type Torque = MonotoneCubic;
  * Builds the curve from points (rpm, N·m).
  * @throws InputError where rpm falls or repeats, a torque is negative, or the lists differ in length.
  */
-export function torqueFrom(rpm: readonly number[], torqueNm: readonly number[], pointers = { rpm: '/curveRpm', torque: '/curveTorqueNm' }): Torque {
+export function torqueFrom(
+  rpm: readonly number[],
+  torqueNm: readonly number[],
+  pointers = { rpm: '/curveRpm', torque: '/curveTorqueNm' },
+): Torque {
   if (rpm.length < 2) throw new InputError(pointers.rpm, 'curveRpm needs two points or more.');
   if (rpm.length !== torqueNm.length) {
-    throw new InputError(pointers.torque, `There must be as many torques as rpm points: ${rpm.length} rpm, ${torqueNm.length} torques.`);
+    throw new InputError(
+      pointers.torque,
+      `There must be as many torques as rpm points: ${rpm.length} rpm, ${torqueNm.length} torques.`,
+    );
   }
   rpm.forEach((n, i) => {
     if (!(n > 0)) throw new InputError(`${pointers.rpm}/${i}`, `Every rpm must be above 0; point ${i + 1} is ${n}.`);
     if (i > 0 && !(n > rpm[i - 1]!)) {
-      throw new InputError(`${pointers.rpm}/${i}`, `The rpm must rise from point to point; point ${i + 1} is ${n} after ${rpm[i - 1]}.`);
+      throw new InputError(
+        `${pointers.rpm}/${i}`,
+        `The rpm must rise from point to point; point ${i + 1} is ${n} after ${rpm[i - 1]}.`,
+      );
     }
   });
   torqueNm.forEach((t, i) => {
-    if (!(t >= 0)) throw new InputError(`${pointers.torque}/${i}`, `A torque may not be negative; point ${i + 1} is ${t} N·m.`);
+    if (!(t >= 0))
+      throw new InputError(`${pointers.torque}/${i}`, `A torque may not be negative; point ${i + 1} is ${t} N·m.`);
   });
   return monotoneCubic(rpm, torqueNm);
 }
@@ -71,13 +82,32 @@ export interface BandFigures {
  * @throws InputError where the band is empty or reaches beyond the curve (there is no extrapolation).
  */
 export function bandFigures(curve: Torque, lowRpm: number, highRpm: number): BandFigures {
-  if (!(highRpm > lowRpm)) throw new InputError('/bandHighRpm', `The top of the band must lie above its low end, ${lowRpm} rpm; it is ${highRpm}.`);
-  if (lowRpm < lowestRpm(curve)) throw new InputError('/bandLowRpm', `The curve starts at ${lowestRpm(curve)} rpm; the band must not start below it.`);
-  if (highRpm > highestRpm(curve)) throw new InputError('/bandHighRpm', `The curve ends at ${highestRpm(curve)} rpm; the band must not reach beyond it.`);
+  if (!(highRpm > lowRpm))
+    throw new InputError(
+      '/bandHighRpm',
+      `The top of the band must lie above its low end, ${lowRpm} rpm; it is ${highRpm}.`,
+    );
+  if (lowRpm < lowestRpm(curve))
+    throw new InputError(
+      '/bandLowRpm',
+      `The curve starts at ${lowestRpm(curve)} rpm; the band must not start below it.`,
+    );
+  if (highRpm > highestRpm(curve))
+    throw new InputError(
+      '/bandHighRpm',
+      `The curve ends at ${highestRpm(curve)} rpm; the band must not reach beyond it.`,
+    );
   const width = highRpm - lowRpm;
   const area = integrate(curve, lowRpm, highRpm);
   const power = integrate(curve, lowRpm, highRpm, (n) => powerKwFrom(1, n));
   let peakInBandNm = Math.max(valueAt(curve, lowRpm)!, valueAt(curve, highRpm)!);
-  for (const [i, n] of curve.x.entries()) if (n > lowRpm && n < highRpm) peakInBandNm = Math.max(peakInBandNm, curve.y[i]!);
-  return { meanTorqueNm: area / width, meanPowerKw: power / width, areaNmRpm: area, lowEndTorqueNm: valueAt(curve, lowRpm)!, peakInBandNm };
+  for (const [i, n] of curve.x.entries())
+    if (n > lowRpm && n < highRpm) peakInBandNm = Math.max(peakInBandNm, curve.y[i]!);
+  return {
+    meanTorqueNm: area / width,
+    meanPowerKw: power / width,
+    areaNmRpm: area,
+    lowEndTorqueNm: valueAt(curve, lowRpm)!,
+    peakInBandNm,
+  };
 }

@@ -16,9 +16,20 @@ export interface Convex {
   readonly excessMm: number;
 }
 
-export function makeConvex(vertices: readonly V3[], normals: readonly V3[], edges: readonly V3[], excessMm = 0): Convex {
+export function makeConvex(
+  vertices: readonly V3[],
+  normals: readonly V3[],
+  edges: readonly V3[],
+  excessMm = 0,
+): Convex {
   const flat = Float64Array.from(vertices.flat());
-  return { vertices: flat, normals: Float64Array.from(normals.flat()), edges: Float64Array.from(edges.flat()), bounds: boundsOf(flat), excessMm };
+  return {
+    vertices: flat,
+    normals: Float64Array.from(normals.flat()),
+    edges: Float64Array.from(edges.flat()),
+    bounds: boundsOf(flat),
+    excessMm,
+  };
 }
 
 function boundsOf(flat: Float64Array): Float64Array {
@@ -72,7 +83,11 @@ function distinctDirections(list: readonly V3[]): V3[] {
  * @throws InputError for fewer than four points, a point that is not a number, or points that all lie in one plane.
  */
 export function hullOf(points: readonly V3[], pointer = '/verticesMm'): Convex {
-  if (points.length < 4) throw new InputError(pointer, `${pointer.slice(1)} needs four points or more that enclose a volume; it has ${points.length}.`);
+  if (points.length < 4)
+    throw new InputError(
+      pointer,
+      `${pointer.slice(1)} needs four points or more that enclose a volume; it has ${points.length}.`,
+    );
   points.forEach((p, i) => {
     if (!p.every(Number.isFinite)) throw new InputError(`${pointer}/${i}`, `Point ${i + 1} is not three numbers.`);
   });
@@ -100,7 +115,11 @@ export function hullOf(points: readonly V3[], pointer = '/verticesMm'): Convex {
           if (above && below) break;
         }
         if (above === below) {
-          if (!above) throw new InputError(pointer, `The points of ${pointer.slice(1)} lie in one plane; a solid needs a volume.`);
+          if (!above)
+            throw new InputError(
+              pointer,
+              `The points of ${pointer.slice(1)} lie in one plane; a solid needs a volume.`,
+            );
           continue;
         }
         const on: number[] = [];
@@ -132,7 +151,12 @@ const CORNERS: readonly V3[] = [-1, 1].flatMap((x) => [-1, 1].flatMap((y) => [-1
 
 /** A box by its half sizes along its own axes. */
 export function boxOf(centre: V3, half: V3, axes: readonly [V3, V3, V3]): Convex {
-  const vertices = CORNERS.map((c) => add(centre, add(add(times(axes[0], c[0] * half[0]), times(axes[1], c[1] * half[1])), times(axes[2], c[2] * half[2]))));
+  const vertices = CORNERS.map((c) =>
+    add(
+      centre,
+      add(add(times(axes[0], c[0] * half[0]), times(axes[1], c[1] * half[1])), times(axes[2], c[2] * half[2])),
+    ),
+  );
   return makeConvex(vertices, axes, axes);
 }
 
@@ -145,7 +169,8 @@ export function cylinderOf(from: V3, to: V3, radius: number): Convex {
   const side = unit(cross(axis, Math.abs(axis[2]) < 0.9 ? [0, 0, 1] : [1, 0, 0]));
   const up = cross(axis, side);
   const outer = radius / Math.cos(Math.PI / CIRCLE_SIDES);
-  const around = (angle: number, r: number): V3 => add(times(side, r * Math.cos(angle)), times(up, r * Math.sin(angle)));
+  const around = (angle: number, r: number): V3 =>
+    add(times(side, r * Math.cos(angle)), times(up, r * Math.sin(angle)));
   const vertices: V3[] = [];
   const normals: V3[] = [axis];
   const edges: V3[] = [axis];
@@ -160,4 +185,3 @@ export function cylinderOf(from: V3, to: V3, radius: number): Convex {
   }
   return makeConvex(vertices, normals, edges, outer - radius);
 }
-

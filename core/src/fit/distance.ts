@@ -97,8 +97,10 @@ function overlap(a: Convex, b: Convex): boolean {
   const va = a.vertices;
   const vb = b.vertices;
   depth = Infinity;
-  for (let i = 0; i < a.normals.length; i += 3) if (!tryAxis(va, vb, a.normals[i]!, a.normals[i + 1]!, a.normals[i + 2]!)) return false;
-  for (let i = 0; i < b.normals.length; i += 3) if (!tryAxis(va, vb, b.normals[i]!, b.normals[i + 1]!, b.normals[i + 2]!)) return false;
+  for (let i = 0; i < a.normals.length; i += 3)
+    if (!tryAxis(va, vb, a.normals[i]!, a.normals[i + 1]!, a.normals[i + 2]!)) return false;
+  for (let i = 0; i < b.normals.length; i += 3)
+    if (!tryAxis(va, vb, b.normals[i]!, b.normals[i + 1]!, b.normals[i + 2]!)) return false;
   for (let i = 0; i < a.edges.length; i += 3) {
     const ex = a.edges[i]!;
     const ey = a.edges[i + 1]!;
@@ -386,7 +388,13 @@ const MANY_AXES = 48;
 /** Signed distance with witness points; lengths in mm, both solids in the same frame. */
 export function signedDistance(a: Convex, b: Convex): Clearance {
   if ((a.edges.length * b.edges.length) / 9 > MANY_AXES) {
-    const d = gap(a, b, a.bounds[0]! + a.bounds[3]! - b.bounds[0]! - b.bounds[3]!, a.bounds[1]! + a.bounds[4]! - b.bounds[1]! - b.bounds[4]!, a.bounds[2]! + a.bounds[5]! - b.bounds[2]! - b.bounds[5]! + 1e-6);
+    const d = gap(
+      a,
+      b,
+      a.bounds[0]! + a.bounds[3]! - b.bounds[0]! - b.bounds[3]!,
+      a.bounds[1]! + a.bounds[4]! - b.bounds[1]! - b.bounds[4]!,
+      a.bounds[2]! + a.bounds[5]! - b.bounds[2]! - b.bounds[5]! + 1e-6,
+    );
     if (d > 1e-7) return apart(a, b, d);
     if (overlap(a, b)) return sunk(a, b);
   } else if (overlap(a, b)) return sunk(a, b);

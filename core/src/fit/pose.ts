@@ -7,7 +7,14 @@ export interface Pose {
   readonly turned: M3;
 }
 
-export const IDENTITY: Pose = { at: [0, 0, 0], turned: [[1, 0, 0], [0, 1, 0], [0, 0, 1]] };
+export const IDENTITY: Pose = {
+  at: [0, 0, 0],
+  turned: [
+    [1, 0, 0],
+    [0, 1, 0],
+    [0, 0, 1],
+  ],
+};
 
 /**
  * Pose of the engine frame in the car: p = t + R_yaw·R_pitch·R_cant·p_local. Nose-up pitch is a rotation about −y;

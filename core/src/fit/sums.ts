@@ -10,18 +10,31 @@ export const fitSums = [
   defineSum({
     name: 'fit.signedDistance',
     title: 'Signed distance of two convex solids, with witness points',
-    input: Type.Object({ aVerticesMm: Type.Array(point, { maxItems: 256 }), bVerticesMm: Type.Array(point, { maxItems: 256 }) }, closed),
+    input: Type.Object(
+      { aVerticesMm: Type.Array(point, { maxItems: 256 }), bVerticesMm: Type.Array(point, { maxItems: 256 }) },
+      closed,
+    ),
     output: Type.Object(
-      { signedDistanceMm: Type.Number(), witnessAMm: point, witnessBMm: point, separatingMoveOfBMm: Type.Optional(point) },
+      {
+        signedDistanceMm: Type.Number(),
+        witnessAMm: point,
+        witnessBMm: point,
+        separatingMoveOfBMm: Type.Optional(point),
+      },
       closed,
     ),
     run: (input) => {
-      const found = signedDistance(hullOf(input.aVerticesMm, '/aVerticesMm'), hullOf(input.bVerticesMm, '/bVerticesMm'));
+      const found = signedDistance(
+        hullOf(input.aVerticesMm, '/aVerticesMm'),
+        hullOf(input.bVerticesMm, '/bVerticesMm'),
+      );
       return {
         signedDistanceMm: found.signedDistanceMm,
         witnessAMm: [...found.witnessA] as [number, number, number],
         witnessBMm: [...found.witnessB] as [number, number, number],
-        ...(found.separatingMoveOfB ? { separatingMoveOfBMm: [...found.separatingMoveOfB] as [number, number, number] } : {}),
+        ...(found.separatingMoveOfB
+          ? { separatingMoveOfBMm: [...found.separatingMoveOfB] as [number, number, number] }
+          : {}),
       };
     },
   }),

@@ -22,7 +22,11 @@ export function gripThrustN(input: GripInput): number {
   requirePositive('/wheelbaseMm', L, 'mm');
   requirePositive('/comHeightMm', h, 'mm');
   requirePositive('/frictionCoefficient', mu);
-  if (!(a > 0 && a < L)) throw new InputError('/frontAxleToComMm', `frontAxleToComMm must lie between 0 and the wheelbase, ${L} mm; it is ${a}.`);
+  if (!(a > 0 && a < L))
+    throw new InputError(
+      '/frontAxleToComMm',
+      `frontAxleToComMm must lie between 0 and the wheelbase, ${L} mm; it is ${a}.`,
+    );
   const b = L - a;
   const weight = m * GRAVITY;
   const lift = (weight * b) / h;
@@ -38,7 +42,8 @@ export function gripThrustN(input: GripInput): number {
     case 'all': {
       const s = input.rearTorqueShare;
       if (s === undefined) return Math.min(mu * weight, lift);
-      if (!(s >= 0 && s <= 1)) throw new InputError('/rearTorqueShare', `rearTorqueShare must lie between 0 and 1; it is ${s}.`);
+      if (!(s >= 0 && s <= 1))
+        throw new InputError('/rearTorqueShare', `rearTorqueShare must lie between 0 and 1; it is ${s}.`);
       const front = (mu * weight * (b / L)) / (1 - s + (mu * h) / L);
       return Math.min(rearOf(s), front);
     }
@@ -81,14 +86,20 @@ export function hillGripN(train: Train, slope: number): number {
   const nose = noseLoadKg * GRAVITY * cos;
   const total = carKg * GRAVITY * cos + nose;
   const rear =
-    (carKg * GRAVITY * (a * cos + h * sin) + carKg * HILL_START_ACCELERATION * h + pull * train.hitchHeightMm + nose * (L + train.hitchOverhangMm)) / L;
+    (carKg * GRAVITY * (a * cos + h * sin) +
+      carKg * HILL_START_ACCELERATION * h +
+      pull * train.hitchHeightMm +
+      nose * (L + train.hitchOverhangMm)) /
+    L;
   const rearLoad = Math.min(Math.max(rear, 0), total);
   const frontLoad = total - rearLoad;
   const mu = train.frictionCoefficient;
   if (train.drive === 'rear') return mu * rearLoad;
   if (train.drive === 'front') return mu * frontLoad;
   const s = train.rearTorqueShare;
-  return s === undefined ? mu * total : Math.min(s > 0 ? (mu * rearLoad) / s : Infinity, s < 1 ? (mu * frontLoad) / (1 - s) : Infinity);
+  return s === undefined
+    ? mu * total
+    : Math.min(s > 0 ? (mu * rearLoad) / s : Infinity, s < 1 ? (mu * frontLoad) / (1 - s) : Infinity);
 }
 
 /** The steepest grade in % on which the lesser of thrust and grip still gives the asked acceleration; 0 when not even the level does. */
@@ -109,9 +120,18 @@ export function hillStartGradePct(thrustN: number, train: Train): { gradePct: nu
  * Steepest grade that a steady thrust climbs: F = m·g·(sinθ + c_r·cosθ) + air, solved exactly, grade % = 100·tanθ.
  * @throws InputError where the thrust would lift the car up a wall.
  */
-export function gradeability(thrustN: number, massKg: number, rollingCoefficient: number, airDragN: number): { gradePct: number; gradeDeg: number } {
+export function gradeability(
+  thrustN: number,
+  massKg: number,
+  rollingCoefficient: number,
+  airDragN: number,
+): { gradePct: number; gradeDeg: number } {
   const share = (thrustN - airDragN) / (massKg * GRAVITY) / Math.hypot(1, rollingCoefficient);
-  if (share >= 1) throw new InputError('/torqueNm', 'The thrust is greater than the weight: no grade limits it. Look at grip instead.');
+  if (share >= 1)
+    throw new InputError(
+      '/torqueNm',
+      'The thrust is greater than the weight: no grade limits it. Look at grip instead.',
+    );
   const slope = Math.asin(Math.max(share, -1)) - Math.atan(rollingCoefficient);
   return { gradePct: 100 * Math.tan(slope), gradeDeg: (slope * 180) / Math.PI };
 }

@@ -4,3 +4,4 @@ export * from './speeds.ts';
 export * from './sums.ts';
 export * from './topSpeed.ts';
 export * from './tyre.ts';
+export * from './assessGearing.ts';

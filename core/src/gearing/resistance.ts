@@ -24,6 +24,12 @@ export function resistanceN(road: Road, speedMps: number): number {
 }
 
 /** F = T·i_g·i_f·η/r. N for N·m and mm. */
-export function tractiveForceN(torqueNm: number, gearRatio: number, finalDrive: number, efficiency: number, rollingRadiusMm: number): number {
+export function tractiveForceN(
+  torqueNm: number,
+  gearRatio: number,
+  finalDrive: number,
+  efficiency: number,
+  rollingRadiusMm: number,
+): number {
   return (torqueNm * gearRatio * finalDrive * efficiency) / (rollingRadiusMm / 1000);
 }

@@ -36,7 +36,8 @@ export function speedsInGears(input: SpeedsInput) {
   const steps = gearRatios.slice(1).map((ratio, i) => gearRatios[i]! / ratio);
   const afterShift = steps.map((step) => shift / step);
   const cruise = input.cruiseKph;
-  const cruiseRpm = cruise === undefined ? undefined : gearRatios.map((r) => rpmAtSpeed(cruise, rollingRadiusMm, r, finalDrive));
+  const cruiseRpm =
+    cruise === undefined ? undefined : gearRatios.map((r) => rpmAtSpeed(cruise, rollingRadiusMm, r, finalDrive));
   const top = cruiseRpm?.at(-1);
   return {
     speedKph: gearRatios.map((r) => speedKph(engineRpm, rollingRadiusMm, r, finalDrive)),
@@ -46,6 +47,8 @@ export function speedsInGears(input: SpeedsInput) {
     stepRatio: steps,
     ...(cruiseRpm === undefined ? {} : { cruiseRpm, topGearCruiseRpm: top! }),
     ...(top === undefined || input.minCruiseRpm === undefined ? {} : { lugging: top < input.minCruiseRpm }),
-    ...(input.reverseRatio === undefined ? {} : { reverseSpeedKph: speedKph(engineRpm, rollingRadiusMm, input.reverseRatio, finalDrive) }),
+    ...(input.reverseRatio === undefined
+      ? {}
+      : { reverseSpeedKph: speedKph(engineRpm, rollingRadiusMm, input.reverseRatio, finalDrive) }),
   };
 }

@@ -22,9 +22,25 @@ export const gearingSums = [
   defineSum({
     name: 'gearing.tyre',
     title: 'A tyre size code read: width, rim, free diameter, rolling radius',
-    input: Type.Object({ tyreCode: Type.String({ maxLength: 40 }), rollingFactor: O(share), measuredRollingCircumferenceMm: O(positive) }, closed),
+    input: Type.Object(
+      {
+        tyreCode: Type.String({ maxLength: 40 }),
+        rollingFactor: O(share),
+        measuredRollingCircumferenceMm: O(positive),
+      },
+      closed,
+    ),
     output: Type.Object(
-      { sectionWidthMm: N, rimIn: N, freeDiameterMm: N, freeRadiusMm: N, rollingRadiusMm: N, rollingFactor: N, construction: Type.String(), plusMinusMm: N },
+      {
+        sectionWidthMm: N,
+        rimIn: N,
+        freeDiameterMm: N,
+        freeRadiusMm: N,
+        rollingRadiusMm: N,
+        rollingFactor: N,
+        construction: Type.String(),
+        plusMinusMm: N,
+      },
       closed,
     ),
     run: (input) => {
@@ -101,14 +117,23 @@ export const gearingSums = [
       const road = { ...input, slope: Math.atan((input.gradePct ?? 0) / 100) };
       if (input.powerAtWheelsKw !== undefined) return { topSpeedKph: topSpeedOfPower(input.powerAtWheelsKw, road) };
       const { curveRpm, curveTorqueNm, gearRatios, finalDrive, rollingRadiusMm } = input;
-      if (!curveRpm || !curveTorqueNm) throw new InputError('/curveRpm', 'Give powerAtWheelsKw, or a curve as curveRpm and curveTorqueNm.');
+      if (!curveRpm || !curveTorqueNm)
+        throw new InputError('/curveRpm', 'Give powerAtWheelsKw, or a curve as curveRpm and curveTorqueNm.');
       if (!gearRatios) throw new InputError('/gearRatios', 'A top speed from a curve needs gearRatios.');
       if (finalDrive === undefined) throw new InputError('/finalDrive', 'A top speed from a curve needs finalDrive.');
-      if (rollingRadiusMm === undefined) throw new InputError('/rollingRadiusMm', 'A top speed from a curve needs rollingRadiusMm.');
+      if (rollingRadiusMm === undefined)
+        throw new InputError('/rollingRadiusMm', 'A top speed from a curve needs rollingRadiusMm.');
       checkGears(gearRatios, finalDrive, rollingRadiusMm);
       const curve = torqueFrom(curveRpm, curveTorqueNm);
       const found = topSpeed(
-        { curve, redlineRpm: input.redlineRpm ?? curveRpm.at(-1)!, gearRatios, finalDrive, rollingRadiusMm, efficiency: input.drivelineEfficiency ?? 1 },
+        {
+          curve,
+          redlineRpm: input.redlineRpm ?? curveRpm.at(-1)!,
+          gearRatios,
+          finalDrive,
+          rollingRadiusMm,
+          efficiency: input.drivelineEfficiency ?? 1,
+        },
         road,
       );
       if (!found) throw new InputError('/curveTorqueNm', 'The thrust meets the resistance at no speed in any gear.');
@@ -135,7 +160,10 @@ export const gearingSums = [
     output: Type.Object({ tractiveForceN: N, gradePct: N, gradeDeg: N }, closed),
     run: (i) => {
       const thrust = tractiveForceN(i.torqueNm, i.gearRatio, i.finalDrive, i.drivelineEfficiency, i.rollingRadiusMm);
-      return { tractiveForceN: thrust, ...gradeability(thrust, i.massKg + (i.trailerMassKg ?? 0), i.rollingCoefficient, i.airDragN ?? 0) };
+      return {
+        tractiveForceN: thrust,
+        ...gradeability(thrust, i.massKg + (i.trailerMassKg ?? 0), i.rollingCoefficient, i.airDragN ?? 0),
+      };
     },
   }),
   defineSum({
@@ -156,19 +184,28 @@ export const gearingSums = [
         finalDrive: positive,
         rollingRadiusMm: positive,
         drivelineEfficiency: share,
-        resistancesInLoadTransfer: O(Type.Unsafe<false>({ type: 'boolean', const: false, description: 'load transfer is from thrust alone' })),
+        resistancesInLoadTransfer: O(
+          Type.Unsafe<false>({ type: 'boolean', const: false, description: 'load transfer is from thrust alone' }),
+        ),
       },
       closed,
     ),
-    output: Type.Object({ tractionForceN: N, tractiveForceN: list, gearsThatSpin: list, torqueAtLimitNm: list }, closed),
+    output: Type.Object(
+      { tractionForceN: N, tractiveForceN: list, gearsThatSpin: list, torqueAtLimitNm: list },
+      closed,
+    ),
     run: (i) => {
       const limit = gripThrustN({ ...i, rearTorqueShare: i.split === 'ideal' ? undefined : i.rearTorqueShare });
-      const thrust = i.gearRatios.map((r) => tractiveForceN(i.peakTorqueNm, r, i.finalDrive, i.drivelineEfficiency, i.rollingRadiusMm));
+      const thrust = i.gearRatios.map((r) =>
+        tractiveForceN(i.peakTorqueNm, r, i.finalDrive, i.drivelineEfficiency, i.rollingRadiusMm),
+      );
       return {
         tractionForceN: limit,
         tractiveForceN: thrust,
         gearsThatSpin: thrust.flatMap((f, g) => (f > limit ? [g + 1] : [])),
-        torqueAtLimitNm: i.gearRatios.map((r) => (limit * (i.rollingRadiusMm / 1000)) / (r * i.finalDrive * i.drivelineEfficiency)),
+        torqueAtLimitNm: i.gearRatios.map(
+          (r) => (limit * (i.rollingRadiusMm / 1000)) / (r * i.finalDrive * i.drivelineEfficiency),
+        ),
       };
     },
   }),

@@ -32,14 +32,17 @@ export interface Driveline {
   readonly efficiency: number | readonly number[];
 }
 
-export const efficiencyIn = (d: Driveline, gear: number): number => (typeof d.efficiency === 'number' ? d.efficiency : d.efficiency[gear]!);
+export const efficiencyIn = (d: Driveline, gear: number): number =>
+  typeof d.efficiency === 'number' ? d.efficiency : d.efficiency[gear]!;
 
 /** Thrust at the wheels in a gear (0 is first) at a road speed, N; undefined where the engine can't turn so. */
 export function thrustAt(d: Driveline, gear: number, kph: number): number | undefined {
   const rpm = rpmAtSpeed(kph, d.rollingRadiusMm, d.gearRatios[gear]!, d.finalDrive);
   if (rpm > d.redlineRpm) return undefined;
   const torque = torqueAt(d.curve, rpm);
-  return torque === undefined ? undefined : tractiveForceN(torque, d.gearRatios[gear]!, d.finalDrive, efficiencyIn(d, gear), d.rollingRadiusMm);
+  return torque === undefined
+    ? undefined
+    : tractiveForceN(torque, d.gearRatios[gear]!, d.finalDrive, efficiencyIn(d, gear), d.rollingRadiusMm);
 }
 
 export interface TopSpeed {
@@ -65,7 +68,11 @@ export function topSpeed(d: Driveline, road: Road): TopSpeed | undefined {
       for (let i = steps - 1; i >= 0; i--) {
         const at = low + ((high - low) * i) / steps;
         if (surplus(at) >= 0) {
-          found = { topSpeedKph: bisect(at, low + ((high - low) * (i + 1)) / steps, surplus), topSpeedGear: gear + 1, limitedBy: 'drag' };
+          found = {
+            topSpeedKph: bisect(at, low + ((high - low) * (i + 1)) / steps, surplus),
+            topSpeedGear: gear + 1,
+            limitedBy: 'drag',
+          };
           break;
         }
       }

@@ -11,9 +11,11 @@ export interface TyreSize {
   readonly plusMinusMm: number;
 }
 
-const METRIC = /^(?:P|LT)?(\d{3})\/(\d{2,3})\s*(?:[SHVZTQUW])?([RDB-])F?\s*(\d{2}(?:\.\d)?)(?:C|LT)?(?:\s+\d{2,3}(?:\/\d{2,3})?\s*[A-Z]\d?)?$/;
+const METRIC =
+  /^(?:P|LT)?(\d{3})\/(\d{2,3})\s*(?:[SHVZTQUW])?([RDB-])F?\s*(\d{2}(?:\.\d)?)(?:C|LT)?(?:\s+\d{2,3}(?:\/\d{2,3})?\s*[A-Z]\d?)?$/;
 const NO_ASPECT = /^(\d{3})\s*(?:[SHVTQ])?(R|-)\s*(\d{2})(?:C|LT)?(?:\s+\d{2,3}(?:\/\d{2,3})?\s*[A-Z]\d?)?$/;
-const FLOTATION = /^(\d{2}(?:\.\d{1,2})?)\s*X\s*(\d{1,2}(?:\.\d{1,2})?)\s*(R|-|B|D)\s*(\d{2}(?:\.\d)?)(?:LT)?(?:\s+\d{2,3}(?:\/\d{2,3})?\s*[A-Z])?$/;
+const FLOTATION =
+  /^(\d{2}(?:\.\d{1,2})?)\s*X\s*(\d{1,2}(?:\.\d{1,2})?)\s*(R|-|B|D)\s*(\d{2}(?:\.\d)?)(?:LT)?(?:\s+\d{2,3}(?:\/\d{2,3})?\s*[A-Z])?$/;
 const NUMERIC = /^(\d{1,2}\.\d{1,2})\s*(?:([R])|[-SHB])\s*(\d{2})(?:C|LT)?(?:\s+\d{2,3}\s*[A-Z])?$/;
 
 /** Section height as a share of width where the code carries no aspect (80 to 82 % for radials by convention). */
@@ -33,22 +35,55 @@ export function readTyreCode(code: string): TyreSize {
     const width = Number(m[1]);
     const aspect = Number(m[2]);
     if (aspect < 20 || aspect > 110) throw bad(code, `an aspect of ${aspect} % is not a road tyre's`);
-    return size(code, width, Number(m[4]), Number(m[4]) * MM_PER_IN + (2 * width * aspect) / 100, m[3] === 'R' ? 'radial' : 'cross-ply', 'published', 3);
+    return size(
+      code,
+      width,
+      Number(m[4]),
+      Number(m[4]) * MM_PER_IN + (2 * width * aspect) / 100,
+      m[3] === 'R' ? 'radial' : 'cross-ply',
+      'published',
+      3,
+    );
   }
   m = NO_ASPECT.exec(text);
   if (m) {
     const width = Number(m[1]);
     const radial = m[2] === 'R';
     const rim = Number(m[3]);
-    return size(code, width, rim, rim * MM_PER_IN + 2 * width * (radial ? RADIAL_ASPECT : CROSS_PLY_ASPECT), radial ? 'radial' : 'cross-ply', 'estimated', 3.5);
+    return size(
+      code,
+      width,
+      rim,
+      rim * MM_PER_IN + 2 * width * (radial ? RADIAL_ASPECT : CROSS_PLY_ASPECT),
+      radial ? 'radial' : 'cross-ply',
+      'estimated',
+      3.5,
+    );
   }
   m = FLOTATION.exec(text);
-  if (m) return size(code, Number(m[2]) * MM_PER_IN, Number(m[4]), Number(m[1]) * MM_PER_IN, m[3] === 'R' ? 'radial' : 'cross-ply', 'published', 4);
+  if (m)
+    return size(
+      code,
+      Number(m[2]) * MM_PER_IN,
+      Number(m[4]),
+      Number(m[1]) * MM_PER_IN,
+      m[3] === 'R' ? 'radial' : 'cross-ply',
+      'published',
+      4,
+    );
   m = NUMERIC.exec(text);
   if (m) {
     const width = Number(m[1]) * MM_PER_IN;
     const rim = Number(m[3]);
-    return size(code, width, rim, rim * MM_PER_IN + 2 * width * CROSS_PLY_ASPECT, m[2] === 'R' ? 'radial' : 'cross-ply', 'estimated', 12);
+    return size(
+      code,
+      width,
+      rim,
+      rim * MM_PER_IN + 2 * width * CROSS_PLY_ASPECT,
+      m[2] === 'R' ? 'radial' : 'cross-ply',
+      'estimated',
+      12,
+    );
   }
   throw bad(code, 'it is not a tyre code');
 }
@@ -57,9 +92,18 @@ function bad(code: string, why: string): InputError {
   return new InputError('/tyreCode', `tyreCode "${code}" can't be read: ${why}. ${ALLOWED}`);
 }
 
-function size(code: string, sectionWidthMm: number, rimIn: number, freeDiameterMm: number, construction: TyreSize['construction'], evidence: Evidence, plusMinusMm: number): TyreSize {
+function size(
+  code: string,
+  sectionWidthMm: number,
+  rimIn: number,
+  freeDiameterMm: number,
+  construction: TyreSize['construction'],
+  evidence: Evidence,
+  plusMinusMm: number,
+): TyreSize {
   if (rimIn < 8 || rimIn > 30) throw bad(code, `a rim of ${rimIn} inches is not a road wheel's`);
-  if (sectionWidthMm < 80 || sectionWidthMm > 460) throw bad(code, `a width of ${Math.round(sectionWidthMm)} mm is not a road tyre's`);
+  if (sectionWidthMm < 80 || sectionWidthMm > 460)
+    throw bad(code, `a width of ${Math.round(sectionWidthMm)} mm is not a road tyre's`);
   if (freeDiameterMm <= rimIn * MM_PER_IN) throw bad(code, 'the tyre would be smaller than its rim');
   return { sectionWidthMm, rimIn, freeDiameterMm, construction, evidence, plusMinusMm };
 }
@@ -77,11 +121,19 @@ export interface RollingRadius {
 export function rollingRadius(code: string, measuredCircumferenceMm?: number, rollingFactor?: number): RollingRadius {
   const tyre = readTyreCode(code);
   if (measuredCircumferenceMm !== undefined) {
-    if (!(measuredCircumferenceMm > 0)) throw new InputError('/measuredRollingCircumferenceMm', `measuredRollingCircumferenceMm must be above 0 mm; it is ${measuredCircumferenceMm}.`);
+    if (!(measuredCircumferenceMm > 0))
+      throw new InputError(
+        '/measuredRollingCircumferenceMm',
+        `measuredRollingCircumferenceMm must be above 0 mm; it is ${measuredCircumferenceMm}.`,
+      );
     const r = measuredCircumferenceMm / (2 * Math.PI);
     return { rollingRadiusMm: r, plusMinusMm: r * 0.005, evidence: 'measured' };
   }
   const factor = rollingFactor ?? ROLLING_FACTOR[tyre.construction];
   const r = (factor * tyre.freeDiameterMm) / 2;
-  return { rollingRadiusMm: r, plusMinusMm: Math.hypot((factor * tyre.plusMinusMm) / 2, r * 0.01), evidence: tyre.evidence };
+  return {
+    rollingRadiusMm: r,
+    plusMinusMm: Math.hypot((factor * tyre.plusMinusMm) / 2, r * 0.01),
+    evidence: tyre.evidence,
+  };
 }

@@ -7,7 +7,12 @@ export const COOLANT_KG_PER_L = 1.05;
 /** Pump petrol at 15 °C (EN 228: 0.720 to 0.775). */
 export const PETROL_KG_PER_L = 0.745;
 
-const typical = (value: number, plusMinus: number): Figure => ({ value, plusMinus, evidence: 'estimated', source: 'typical mass of its kind' });
+const typical = (value: number, plusMinus: number): Figure => ({
+  value,
+  plusMinus,
+  evidence: 'estimated',
+  source: 'typical mass of its kind',
+});
 
 /** Typical masses of what bolts to an engine of one to three litres, kg ± one standard deviation. Fluids come from their litres. */
 export const TYPICAL_MASS: Readonly<Record<Ancillary, Figure>> = {
@@ -34,5 +39,14 @@ export const BASIS_INCLUDES: Readonly<Record<string, readonly Ancillary[]>> = {
   bare: [],
   dressed: ['alternator', 'starter', 'flywheel', 'clutch', 'intake', 'exhaust manifold', 'brackets'],
   'dressed+gearbox': ['alternator', 'starter', 'flywheel', 'clutch', 'intake', 'exhaust manifold', 'brackets'],
-  'complete with shafts': [...ANCILLARIES.filter((a) => a === 'oil' || a === 'coolant' || a === 'loom and computer'), 'alternator', 'starter', 'flywheel', 'clutch', 'intake', 'exhaust manifold', 'brackets'],
+  'complete with shafts': [
+    ...ANCILLARIES.filter((a) => a === 'oil' || a === 'coolant' || a === 'loom and computer'),
+    'alternator',
+    'starter',
+    'flywheel',
+    'clutch',
+    'intake',
+    'exhaust manifold',
+    'brackets',
+  ],
 };

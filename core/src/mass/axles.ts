@@ -39,7 +39,8 @@ export function axlesAfter(input: AxleInput): Axles {
   requirePositive('/wheelbaseMm', input.wheelbaseMm, 'mm');
   for (const side of ['out', 'in'] as const) {
     input[side].forEach((lump, i) => {
-      if (!(lump.massKg >= 0)) throw new InputError(`/${side}/${i}/massKg`, `massKg may not be negative; it is ${lump.massKg} kg.`);
+      if (!(lump.massKg >= 0))
+        throw new InputError(`/${side}/${i}/massKg`, `massKg may not be negative; it is ${lump.massKg} kg.`);
     });
   }
   const L = input.wheelbaseMm;
@@ -93,7 +94,9 @@ export function comFromCorners(c: Corners) {
   return {
     totalKg,
     comXMm: (-rear * c.wheelbaseMm) / totalKg,
-    comYMm: ((c.frontLeftKg - c.frontRightKg) * (c.trackFrontMm / 2) + (c.rearLeftKg - c.rearRightKg) * (c.trackRearMm / 2)) / totalKg,
+    comYMm:
+      ((c.frontLeftKg - c.frontRightKg) * (c.trackFrontMm / 2) + (c.rearLeftKg - c.rearRightKg) * (c.trackRearMm / 2)) /
+      totalKg,
     frontPct: (100 * (totalKg - rear)) / totalKg,
     leftPct: (100 * (c.frontLeftKg + c.rearLeftKg)) / totalKg,
   };

@@ -20,7 +20,10 @@ export interface Bridge {
 }
 
 /** Sum of signed items; scatter in quadrature, what is taken off adds its scatter too. Masses in kg. */
-export function sumBridge(quoted: Figure, steps: readonly BridgeStep[]): { installedMassKg: number; plusMinusKg: number } {
+export function sumBridge(
+  quoted: Figure,
+  steps: readonly BridgeStep[],
+): { installedMassKg: number; plusMinusKg: number } {
   return {
     installedMassKg: steps.reduce((sum, s) => sum + s.sign * s.mass.value, quoted.value),
     plusMinusKg: quadrature([scatterOf(quoted), ...steps.map((s) => scatterOf(s.mass))]),
@@ -37,7 +40,12 @@ function ancillaryMass(engine: Engine, item: Ancillary): Figure {
 }
 
 function litres(volume: Figure, kgPerL: number): Figure {
-  return { value: volume.value * kgPerL, plusMinus: scatterOf(volume) * kgPerL, evidence: volume.evidence, source: 'from its litres' };
+  return {
+    value: volume.value * kgPerL,
+    plusMinus: scatterOf(volume) * kgPerL,
+    evidence: volume.evidence,
+    source: 'from its litres',
+  };
 }
 
 /**
@@ -58,13 +66,22 @@ export function bridgeToInstalled(
   const wanted = new Set<Ancillary>(engine.needs.filter((n) => !broughtByParts.includes(n)));
   const steps: BridgeStep[] = [];
   for (const item of wanted) if (!on.has(item)) steps.push({ name: item, sign: 1, mass: ancillaryMass(engine, item) });
-  for (const item of on) if (!wanted.has(item)) steps.push({ name: `${item} left off`, sign: -1, mass: ancillaryMass(engine, item) });
+  for (const item of on)
+    if (!wanted.has(item)) steps.push({ name: `${item} left off`, sign: -1, mass: ancillaryMass(engine, item) });
   if (record.basis === 'dressed+gearbox' && gearbox) {
-    steps.push({ name: `its own gearbox left off`, sign: -1, mass: { ...gearbox.massKg, evidence: 'estimated', plusMinus: gearbox.massKg.value * 0.15 } });
+    steps.push({
+      name: `its own gearbox left off`,
+      sign: -1,
+      mass: { ...gearbox.massKg, evidence: 'estimated', plusMinus: gearbox.massKg.value * 0.15 },
+    });
   }
   for (const option of dressing) {
     if (!option.stock && option.massKg.value !== 0) {
-      steps.push({ name: option.name, sign: option.massKg.value < 0 ? -1 : 1, mass: { ...option.massKg, value: Math.abs(option.massKg.value) } });
+      steps.push({
+        name: option.name,
+        sign: option.massKg.value < 0 ? -1 : 1,
+        mass: { ...option.massKg, value: Math.abs(option.massKg.value) },
+      });
     }
   }
   const { installedMassKg, plusMinusKg } = sumBridge(record.massKg, steps);

@@ -3,3 +3,4 @@ export * from './axles.ts';
 export * from './bridge.ts';
 export * from './powerToWeight.ts';
 export * from './sums.ts';
+export * from './assessMass.ts';

@@ -13,7 +13,12 @@ export interface PowerToWeightInput {
 export function powerToWeight(input: PowerToWeightInput) {
   if (!(input.massKg > 0)) throw new InputError('/massKg', `massKg must be above 0 kg; it is ${input.massKg}.`);
   if (!(input.powerKw > 0)) throw new InputError('/powerKw', `powerKw must be above 0 kW; it is ${input.powerKw}.`);
-  const total = input.massKg + (input.driverKg ?? 0) + (input.fuelL ?? 0) * (input.fuelDensityKgPerL ?? PETROL_KG_PER_L);
+  const total =
+    input.massKg + (input.driverKg ?? 0) + (input.fuelL ?? 0) * (input.fuelDensityKgPerL ?? PETROL_KG_PER_L);
   const hp = input.powerKw / KW_PER_HP;
-  return { kwPerTonne: (1000 * input.powerKw) / total, hpPerTonne: (1000 * hp) / total, lbPerHp: total / KG_PER_LB / hp };
+  return {
+    kwPerTonne: (1000 * input.powerKw) / total,
+    hpPerTonne: (1000 * hp) / total,
+    lbPerHp: total / KG_PER_LB / hp,
+  };
 }

@@ -39,13 +39,23 @@ export const massSums = [
     ),
     output: Type.Object({ installedMassKg: N, plusMinusKg: N }, closed),
     run: (input) => {
-      const quotedScatter = input.quotedPlusMinusKg ?? (input.quotedPlusMinusPct === undefined ? undefined : (input.quotedMassKg * input.quotedPlusMinusPct) / 100);
+      const quotedScatter =
+        input.quotedPlusMinusKg ??
+        (input.quotedPlusMinusPct === undefined ? undefined : (input.quotedMassKg * input.quotedPlusMinusPct) / 100);
       return sumBridge(
-        { value: input.quotedMassKg, evidence: input.quotedEvidence ?? 'claimed', ...(quotedScatter === undefined ? {} : { plusMinus: quotedScatter }) },
+        {
+          value: input.quotedMassKg,
+          evidence: input.quotedEvidence ?? 'claimed',
+          ...(quotedScatter === undefined ? {} : { plusMinus: quotedScatter }),
+        },
         input.items.map((item) => ({
           name: item.name,
           sign: item.sign,
-          mass: { value: item.massKg, evidence: item.evidence ?? 'estimated', ...(item.plusMinusKg === undefined ? {} : { plusMinus: item.plusMinusKg }) },
+          mass: {
+            value: item.massKg,
+            evidence: item.evidence ?? 'estimated',
+            ...(item.plusMinusKg === undefined ? {} : { plusMinus: item.plusMinusKg }),
+          },
         })),
       );
     },
@@ -54,11 +64,29 @@ export const massSums = [
     name: 'mass.axles',
     title: 'Axle loads and centre of mass after lumps come out and go in',
     input: Type.Object(
-      { weighedFrontKg: positive, weighedRearKg: positive, wheelbaseMm: positive, carComYMm: O(N), carComZMm: O(N), out: placed, in: placed },
+      {
+        weighedFrontKg: positive,
+        weighedRearKg: positive,
+        wheelbaseMm: positive,
+        carComYMm: O(N),
+        carComZMm: O(N),
+        out: placed,
+        in: placed,
+      },
       closed,
     ),
     output: Type.Object(
-      { frontKg: N, rearKg: N, totalKg: N, frontPct: N, comXMm: N, comYMm: O(N), comZMm: O(N), changeFrontKg: N, changeRearKg: N },
+      {
+        frontKg: N,
+        rearKg: N,
+        totalKg: N,
+        frontPct: N,
+        comXMm: N,
+        comYMm: O(N),
+        comZMm: O(N),
+        changeFrontKg: N,
+        changeRearKg: N,
+      },
       closed,
     ),
     run: axlesAfter,
@@ -67,7 +95,15 @@ export const massSums = [
     name: 'mass.corners',
     title: 'Centre of mass from four corner weights',
     input: Type.Object(
-      { wheelbaseMm: positive, trackFrontMm: positive, trackRearMm: positive, frontLeftKg: zeroUp, frontRightKg: zeroUp, rearLeftKg: zeroUp, rearRightKg: zeroUp },
+      {
+        wheelbaseMm: positive,
+        trackFrontMm: positive,
+        trackRearMm: positive,
+        frontLeftKg: zeroUp,
+        frontRightKg: zeroUp,
+        rearLeftKg: zeroUp,
+        rearRightKg: zeroUp,
+      },
       closed,
     ),
     output: Type.Object({ totalKg: N, comXMm: N, comYMm: N, frontPct: N, leftPct: N }, closed),
@@ -76,7 +112,10 @@ export const massSums = [
   defineSum({
     name: 'mass.powerToWeight',
     title: 'Power to weight, with or without driver and fuel',
-    input: Type.Object({ powerKw: positive, massKg: positive, driverKg: O(zeroUp), fuelL: O(zeroUp), fuelDensityKgPerL: O(positive) }, closed),
+    input: Type.Object(
+      { powerKw: positive, massKg: positive, driverKg: O(zeroUp), fuelL: O(zeroUp), fuelDensityKgPerL: O(positive) },
+      closed,
+    ),
     output: Type.Object({ kwPerTonne: N, hpPerTonne: N, lbPerHp: N }, closed),
     run: powerToWeight,
   }),
@@ -85,6 +124,7 @@ export const massSums = [
     title: 'Whether two masses differ by more than their doubt',
     input: Type.Object({ aMassKg: positive, aPlusMinusKg: zeroUp, bMassKg: positive, bPlusMinusKg: zeroUp }, closed),
     output: Type.Object({ differenceKg: N, scatterKg: N, tie: Type.Boolean() }, closed),
-    run: (i) => massTie({ massKg: i.aMassKg, plusMinusKg: i.aPlusMinusKg }, { massKg: i.bMassKg, plusMinusKg: i.bPlusMinusKg }),
+    run: (i) =>
+      massTie({ massKg: i.aMassKg, plusMinusKg: i.aPlusMinusKg }, { massKg: i.bMassKg, plusMinusKg: i.bPlusMinusKg }),
   }),
 ];

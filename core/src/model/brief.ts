@@ -35,10 +35,25 @@ export const Brief = Type.Object(
       closed,
     ),
     hotDaySchool: Type.Unsafe<'standard' | 'density'>({ type: 'string', enum: ['standard', 'density'] }),
-    noise: Type.Optional(Type.Object({ limitDb: Type.Number({ minimum: 40, maximum: 140 }), distanceM: Type.Number({ exclusiveMinimum: 0, maximum: 100 }) }, closed)),
+    noise: Type.Optional(
+      Type.Object(
+        {
+          limitDb: Type.Number({ minimum: 40, maximum: 140 }),
+          distanceM: Type.Number({ exclusiveMinimum: 0, maximum: 100 }),
+        },
+        closed,
+      ),
+    ),
     largestWheelIn: Type.Optional(Type.Number({ minimum: 8, maximum: 30 })),
     cruise: Type.Optional(
-      Type.Object({ speedKph: Type.Number({ exclusiveMinimum: 0, maximum: 400 }), rpm, toleranceRpm: Type.Number({ exclusiveMinimum: 0, maximum: 3000 }) }, closed),
+      Type.Object(
+        {
+          speedKph: Type.Number({ exclusiveMinimum: 0, maximum: 400 }),
+          rpm,
+          toleranceRpm: Type.Number({ exclusiveMinimum: 0, maximum: 3000 }),
+        },
+        closed,
+      ),
     ),
     hill: Type.Optional(
       Type.Object(

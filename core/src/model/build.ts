@@ -28,5 +28,8 @@ export const Build = Type.Object(
 export type Build = Type.Static<typeof Build>;
 
 /** The rows of the library that a build may choose from. */
-export const Library = Type.Object({ engines: Type.Array(Engine), gearboxes: Type.Array(Gearbox), parts: Type.Array(Part) }, closed);
+export const Library = Type.Object(
+  { engines: Type.Array(Engine), gearboxes: Type.Array(Gearbox), parts: Type.Array(Part) },
+  closed,
+);
 export type Library = Type.Static<typeof Library>;

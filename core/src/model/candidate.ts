@@ -28,7 +28,10 @@ export const Candidate = Type.Object(
     name: Name,
     engineId: Id,
     dressing: Type.Object(
-      Object.fromEntries(SLOTS.map((slot) => [slot, Type.Optional(Id)])) as Record<(typeof SLOTS)[number], Type.TOptional<typeof Id>>,
+      Object.fromEntries(SLOTS.map((slot) => [slot, Type.Optional(Id)])) as Record<
+        (typeof SLOTS)[number],
+        Type.TOptional<typeof Id>
+      >,
       closed,
     ),
     gearboxId: Id,

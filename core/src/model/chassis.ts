@@ -1,5 +1,5 @@
 import Type from 'typebox';
-import { Figure, Id, Name, NonNegativeFigure, Note, PositiveFigure, ThreePoint, Vec3 } from './figure.ts';
+import { AnyFigure, Id, Name, NonNegativeFigure, Note, PositiveFigure, ThreePoint, Vec3 } from './figure.ts';
 import { Port } from './port.ts';
 import { Obstacle } from './solid.ts';
 
@@ -32,14 +32,20 @@ export const Lump = Type.Object(
 );
 export type Lump = Type.Static<typeof Lump>;
 
-export const AxleRatio = Type.Object({ ratio: Type.Number({ exclusiveMinimum: 0, maximum: 20 }), fitted: Type.Boolean(), price: ThreePoint }, closed);
+export const AxleRatio = Type.Object(
+  { ratio: Type.Number({ exclusiveMinimum: 0, maximum: 20 }), fitted: Type.Boolean(), price: ThreePoint },
+  closed,
+);
 
 /** The car as measured: one per build, the build's own copy. Vehicle axes ISO 8855, origin on the ground below the front axle. */
 export const Chassis = Type.Object(
   {
     name: Name,
     year: Type.Integer({ minimum: 1900, maximum: 2100 }),
-    body: Type.Unsafe<'small saloon' | 'estate' | 'hatch' | 'pickup'>({ type: 'string', enum: ['small saloon', 'estate', 'hatch', 'pickup'] }),
+    body: Type.Unsafe<'small saloon' | 'estate' | 'hatch' | 'pickup'>({
+      type: 'string',
+      enum: ['small saloon', 'estate', 'hatch', 'pickup'],
+    }),
     drive: Type.Unsafe<'rear' | 'front' | 'all'>({ type: 'string', enum: ['rear', 'front', 'all'] }),
     rearTorqueShare: Type.Optional(Type.Number({ minimum: 0, maximum: 1 })),
     engineLies: Type.Unsafe<'longitudinal' | 'transverse'>({ type: 'string', enum: ['longitudinal', 'transverse'] }),
@@ -50,7 +56,7 @@ export const Chassis = Type.Object(
       {
         frontKg: PositiveFigure,
         rearKg: PositiveFigure,
-        comYMm: Figure,
+        comYMm: AnyFigure,
         comZMm: PositiveFigure,
         aboard: Type.String({ maxLength: 200 }),
         driverAboard: Type.Boolean(),
@@ -66,7 +72,14 @@ export const Chassis = Type.Object(
     tyres: Type.Array(Tyre, { minItems: 1 }),
     obstacles: Type.Array(Obstacle),
     shifterAperture: Type.Optional(
-      Type.Object({ centreMm: Vec3, halfLengthMm: Type.Number({ exclusiveMinimum: 0 }), halfWidthMm: Type.Number({ exclusiveMinimum: 0 }) }, closed),
+      Type.Object(
+        {
+          centreMm: Vec3,
+          halfLengthMm: Type.Number({ exclusiveMinimum: 0 }),
+          halfWidthMm: Type.Number({ exclusiveMinimum: 0 }),
+        },
+        closed,
+      ),
     ),
     pads: Type.Array(Type.Object({ id: Id, name: Name, atMm: Vec3 }, closed)),
     ports: Type.Array(Port),

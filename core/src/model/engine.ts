@@ -1,5 +1,5 @@
 import Type from 'typebox';
-import { EvidenceSchema, Figure, Id, Name, Note, PositiveFigure, ThreePoint, Vec3 } from './figure.ts';
+import { EvidenceSchema, AnyFigure, Id, Name, Note, PositiveFigure, ThreePoint, Vec3 } from './figure.ts';
 import { Port } from './port.ts';
 import { Solid } from './solid.ts';
 
@@ -70,11 +70,11 @@ export const DressingOption = Type.Object(
     id: Id,
     name: Name,
     solids: Type.Array(Solid),
-    massKg: Figure,
+    massKg: AnyFigure,
     price: ThreePoint,
     hours: Type.Number({ minimum: 0 }),
     ports: Type.Array(Port),
-    noiseDeltaDb: Type.Optional(Figure),
+    noiseDeltaDb: Type.Optional(AnyFigure),
     powerFactor: Type.Optional(PositiveFigure),
     stock: Type.Boolean(),
     note: Type.Optional(Note),
@@ -83,7 +83,10 @@ export const DressingOption = Type.Object(
 );
 export type DressingOption = Type.Static<typeof DressingOption>;
 
-export const DressingSlot = Type.Object({ slot: SlotSchema, options: Type.Array(DressingOption, { minItems: 1 }) }, closed);
+export const DressingSlot = Type.Object(
+  { slot: SlotSchema, options: Type.Array(DressingOption, { minItems: 1 }) },
+  closed,
+);
 export type DressingSlot = Type.Static<typeof DressingSlot>;
 
 /** A threaded boss on the casting, in the engine frame, and the years of castings that have it. */
@@ -130,19 +133,31 @@ export const Engine = Type.Object(
     ports: Type.Array(Port),
     needs: Type.Array(AncillarySchema, { uniqueItems: true, description: 'what must be bolted on for it to run' }),
     massRecords: Type.Array(MassRecord),
-    ancillaryMasses: Type.Array(Type.Object({ item: AncillarySchema, massKg: Figure }, closed)),
+    ancillaryMasses: Type.Array(Type.Object({ item: AncillarySchema, massKg: AnyFigure }, closed)),
     comMm: Type.Object({ at: Vec3, plusMinusMm: Type.Number({ minimum: 0 }), evidence: EvidenceSchema }, closed),
     oilL: PositiveFigure,
     coolantL: PositiveFigure,
-    computer: Type.Optional(Type.Object({ name: Name, sends: Type.Array(Type.String()), wants: Type.Array(Type.String()) }, closed)),
+    computer: Type.Optional(
+      Type.Object({ name: Name, sends: Type.Array(Type.String()), wants: Type.Array(Type.String()) }, closed),
+    ),
     noise: Type.Optional(
-      Type.Object({ levelDb: Figure, distanceM: Type.Number({ exclusiveMinimum: 0 }), powerKw: Type.Number({ exclusiveMinimum: 0 }) }, closed),
+      Type.Object(
+        {
+          levelDb: AnyFigure,
+          distanceM: Type.Number({ exclusiveMinimum: 0 }),
+          powerKw: Type.Number({ exclusiveMinimum: 0 }),
+        },
+        closed,
+      ),
     ),
     price: ThreePoint,
     faults: Type.Array(Note),
     supply: Type.Object(
       {
-        scarcity: Type.Unsafe<'common' | 'to be found' | 'rare'>({ type: 'string', enum: ['common', 'to be found', 'rare'] }),
+        scarcity: Type.Unsafe<'common' | 'to be found' | 'rare'>({
+          type: 'string',
+          enum: ['common', 'to be found', 'rare'],
+        }),
         makerActive: Type.Boolean(),
       },
       closed,

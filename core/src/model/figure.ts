@@ -4,7 +4,9 @@ import { EVIDENCE, type Evidence } from '../units/index.ts';
 export const EvidenceSchema = Type.Unsafe<Evidence>({ type: 'string', enum: [...EVIDENCE] });
 
 const common = {
-  plusMinus: Type.Optional(Type.Number({ minimum: 0, description: 'one standard deviation, in the unit of the value' })),
+  plusMinus: Type.Optional(
+    Type.Number({ minimum: 0, description: 'one standard deviation, in the unit of the value' }),
+  ),
   evidence: EvidenceSchema,
   source: Type.Optional(Type.String({ maxLength: 300 })),
   note: Type.Optional(Type.String({ maxLength: 1000 })),
@@ -12,7 +14,7 @@ const common = {
 const closed = { additionalProperties: false };
 
 /** A quantity that someone measured, read or believed. */
-export const Figure = Type.Object({ value: Type.Number(), ...common }, closed);
+export const AnyFigure = Type.Object({ value: Type.Number(), ...common }, closed);
 /** A figure that cannot be negative or nought: a mass, a power, a length. */
 export const PositiveFigure = Type.Object({ value: Type.Number({ exclusiveMinimum: 0 }), ...common }, closed);
 /** A figure that may be nought but not negative: an allowance, a price. */

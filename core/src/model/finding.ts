@@ -62,7 +62,13 @@ export type Finding = Type.Static<typeof Finding>;
 export type LimitKind = 'at most' | 'at least' | 'between' | 'info';
 
 const ContributionSchema = Type.Object(
-  { name: Type.String(), value: Type.Number(), plusMinus: Type.Number(), evidence: EvidenceSchema, share: Type.Number() },
+  {
+    name: Type.String(),
+    value: Type.Number(),
+    plusMinus: Type.Number(),
+    evidence: EvidenceSchema,
+    share: Type.Number(),
+  },
   closed,
 );
 

@@ -1,5 +1,5 @@
 import Type from 'typebox';
-import { Figure, Id, Name, Note, PositiveFigure, ThreePoint, Vec3 } from './figure.ts';
+import { AnyFigure, Id, Name, Note, PositiveFigure, ThreePoint, Vec3 } from './figure.ts';
 import { Port } from './port.ts';
 import { Solid } from './solid.ts';
 
@@ -50,8 +50,8 @@ export const Gearbox = Type.Object(
     ports: Type.Array(Port),
     clutch: Type.Optional(Clutch),
     wants: Type.Array(Type.String({ maxLength: 60 }), { description: 'messages it must be sent' }),
-    efficiencyDirect: Figure,
-    efficiencyOther: Figure,
+    efficiencyDirect: AnyFigure,
+    efficiencyOther: AnyFigure,
     massKg: PositiveFigure,
     comMm: Vec3,
     oilL: PositiveFigure,

@@ -11,3 +11,5 @@ export * from './part.ts';
 export * from './port.ts';
 export * from './solid.ts';
 export * from './sum.ts';
+export * from './subject.ts';
+export * from './assessment.ts';

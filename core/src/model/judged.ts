@@ -22,7 +22,9 @@ export interface CheckSpec {
 export function makeCheck(spec: CheckSpec): Check {
   const { figure } = spec;
   const known = figure !== undefined && Number.isFinite(figure.value);
-  const state = spec.state ?? judge(known ? figure.value : undefined, figure?.plusMinus ?? 0, spec.limitKind, spec.limit, spec.upperLimit);
+  const state =
+    spec.state ??
+    judge(known ? figure.value : undefined, figure?.plusMinus ?? 0, spec.limitKind, spec.limit, spec.upperLimit);
   return {
     id: spec.id,
     step: spec.step,
@@ -61,6 +63,8 @@ export function findingOf(check: Check, title: string, more: Partial<Finding> = 
   };
 }
 
-export function makeFinding(f: Pick<Finding, 'id' | 'state' | 'step' | 'title' | 'because'> & Partial<Finding>): Finding {
+export function makeFinding(
+  f: Pick<Finding, 'id' | 'state' | 'step' | 'title' | 'because'> & Partial<Finding>,
+): Finding {
   return { about: [], missing: [], remedies: [], ...f };
 }

@@ -1,5 +1,5 @@
 import Type from 'typebox';
-import { Figure, Id, Name, Note, ThreePoint, Vec3 } from './figure.ts';
+import { AnyFigure, Id, Name, Note, ThreePoint, Vec3 } from './figure.ts';
 import { Clutch } from './gearbox.ts';
 import { Port, PortSpec } from './port.ts';
 import { Solid } from './solid.ts';
@@ -66,10 +66,12 @@ export const Part = Type.Object(
     excludes: Type.Array(Condition),
     shifts: Type.Optional(Type.Object({ gearboxXMm: Type.Number() }, closed)),
     clutch: Type.Optional(Clutch),
-    noiseDeltaDb: Type.Optional(Figure),
+    noiseDeltaDb: Type.Optional(AnyFigure),
     solids: Type.Array(Solid),
-    massKg: Figure,
-    atMm: Type.Optional(Type.Unsafe<readonly [number, number, number]>({ ...Vec3, description: 'where its mass sits, vehicle axes' })),
+    massKg: AnyFigure,
+    atMm: Type.Optional(
+      Type.Unsafe<readonly [number, number, number]>({ ...Vec3, description: 'where its mass sits, vehicle axes' }),
+    ),
     price: ThreePoint,
     hours: ThreePoint,
     leadDays: Type.Integer({ minimum: 0, maximum: 1000 }),

@@ -67,7 +67,9 @@ export const Shape = Type.Union([
       kind: Type.Literal('box'),
       centreMm: Vec3,
       sizeMm: Type.Tuple([positive, positive, positive]),
-      turnDeg: Type.Optional(Type.Unsafe<readonly [number, number, number]>({ ...Vec3, description: 'roll, pitch, yaw about the centre' })),
+      turnDeg: Type.Optional(
+        Type.Unsafe<readonly [number, number, number]>({ ...Vec3, description: 'roll, pitch, yaw about the centre' }),
+      ),
     },
     closed,
   ),

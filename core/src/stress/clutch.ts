@@ -18,7 +18,10 @@ export interface ClutchInput {
 export function clutchCapacity(c: ClutchInput): { capacityUniformWearNm: number; capacityUniformPressureNm: number } {
   requirePositive('/outerRadiusMm', c.outerRadiusMm, 'mm');
   if (!(c.innerRadiusMm >= 0 && c.innerRadiusMm < c.outerRadiusMm)) {
-    throw new InputError('/innerRadiusMm', `innerRadiusMm must lie between 0 and outerRadiusMm, ${c.outerRadiusMm} mm; it is ${c.innerRadiusMm}.`);
+    throw new InputError(
+      '/innerRadiusMm',
+      `innerRadiusMm must lie between 0 and outerRadiusMm, ${c.outerRadiusMm} mm; it is ${c.innerRadiusMm}.`,
+    );
   }
   requirePositive('/frictionFaces', c.frictionFaces);
   requirePositive('/frictionCoefficient', c.frictionCoefficient);
@@ -47,13 +50,18 @@ export interface LaunchInput {
  * the clutch. J; lock speed in km/h.
  */
 export function clutchLaunch(i: LaunchInput): { lockSpeedKph: number; launchEnergyJ: number } {
-  for (const key of ['massKg', 'launchRpm', 'rollingRadiusMm', 'firstGearRatio', 'finalDrive'] as const) requirePositive(key, i[key]);
+  for (const key of ['massKg', 'launchRpm', 'rollingRadiusMm', 'firstGearRatio', 'finalDrive'] as const)
+    requirePositive(key, i[key]);
   const lock = ((2 * Math.PI * i.launchRpm) / 60 / (i.firstGearRatio * i.finalDrive)) * (i.rollingRadiusMm / 1000);
   let share = 1;
   if (i.loadTorqueNm !== undefined) {
-    if (i.clutchTorqueNm === undefined) throw new InputError('/clutchTorqueNm', 'A road load at the clutch needs clutchTorqueNm beside it.');
+    if (i.clutchTorqueNm === undefined)
+      throw new InputError('/clutchTorqueNm', 'A road load at the clutch needs clutchTorqueNm beside it.');
     if (!(i.clutchTorqueNm > i.loadTorqueNm)) {
-      throw new InputError('/clutchTorqueNm', `The clutch never locks: clutchTorqueNm must lie above the load of ${i.loadTorqueNm} N·m; it is ${i.clutchTorqueNm}.`);
+      throw new InputError(
+        '/clutchTorqueNm',
+        `The clutch never locks: clutchTorqueNm must lie above the load of ${i.loadTorqueNm} N·m; it is ${i.clutchTorqueNm}.`,
+      );
     }
     share = i.clutchTorqueNm / (i.clutchTorqueNm - i.loadTorqueNm);
   }

@@ -13,7 +13,13 @@ export const SERVICE_FACTOR: Readonly<Record<Brief['use'], number>> = {
 };
 
 /** Torque at the input shaft at which the tyres give up in a gear: T = F_grip·r/(i_g·i_f·η). N·m for N and mm. */
-export function gripTorqueNm(gripN: number, rollingRadiusMm: number, gearRatio: number, finalDrive: number, efficiency: number): number {
+export function gripTorqueNm(
+  gripN: number,
+  rollingRadiusMm: number,
+  gearRatio: number,
+  finalDrive: number,
+  efficiency: number,
+): number {
   requirePositive('/rollingRadiusMm', rollingRadiusMm, 'mm');
   requirePositive('/firstGearRatio', gearRatio);
   requirePositive('/finalDrive', finalDrive);
@@ -22,7 +28,9 @@ export function gripTorqueNm(gripN: number, rollingRadiusMm: number, gearRatio: 
 }
 
 /** Grip of a driven axle whose load is known, or of a car with load transfer. N. */
-export function gripOf(input: { frictionCoefficient: number } & ({ drivenAxleLoadN: number } | Omit<GripInput, 'frictionCoefficient'>)): number {
+export function gripOf(
+  input: { frictionCoefficient: number } & ({ drivenAxleLoadN: number } | Omit<GripInput, 'frictionCoefficient'>),
+): number {
   if ('drivenAxleLoadN' in input) {
     requirePositive('/drivenAxleLoadN', input.drivenAxleLoadN, 'N');
     requirePositive('/frictionCoefficient', input.frictionCoefficient);
@@ -32,7 +40,11 @@ export function gripOf(input: { frictionCoefficient: number } & ({ drivenAxleLoa
 }
 
 /** What the box sees in a gear: the lesser of peak × service factor and grip; no factor on grip. */
-export function loadInGear(peakTorqueNm: number, serviceFactor: number, gripNm: number): { loadNm: number; governs: 'engine' | 'grip' } {
+export function loadInGear(
+  peakTorqueNm: number,
+  serviceFactor: number,
+  gripNm: number,
+): { loadNm: number; governs: 'engine' | 'grip' } {
   const engine = peakTorqueNm * serviceFactor;
   return gripNm < engine ? { loadNm: gripNm, governs: 'grip' } : { loadNm: engine, governs: 'engine' };
 }

@@ -37,15 +37,29 @@ export const stressSums = [
     output: Type.Object({ gripTorqueNm: N, loadNm: N, governs: Type.String() }, closed),
     run: (i) => {
       let grip: number;
-      if (i.drivenAxleLoadN !== undefined) grip = gripOf({ frictionCoefficient: i.frictionCoefficient, drivenAxleLoadN: i.drivenAxleLoadN });
+      if (i.drivenAxleLoadN !== undefined)
+        grip = gripOf({ frictionCoefficient: i.frictionCoefficient, drivenAxleLoadN: i.drivenAxleLoadN });
       else {
         const { massKg, frontAxleToComMm, wheelbaseMm, comHeightMm, drive } = i;
-        if (massKg === undefined) throw new InputError('/drivenAxleLoadN', 'Give drivenAxleLoadN, or massKg, frontAxleToComMm, wheelbaseMm, comHeightMm and drive.');
-        if (frontAxleToComMm === undefined) throw new InputError('/frontAxleToComMm', 'Load transfer needs frontAxleToComMm.');
+        if (massKg === undefined)
+          throw new InputError(
+            '/drivenAxleLoadN',
+            'Give drivenAxleLoadN, or massKg, frontAxleToComMm, wheelbaseMm, comHeightMm and drive.',
+          );
+        if (frontAxleToComMm === undefined)
+          throw new InputError('/frontAxleToComMm', 'Load transfer needs frontAxleToComMm.');
         if (wheelbaseMm === undefined) throw new InputError('/wheelbaseMm', 'Load transfer needs wheelbaseMm.');
         if (comHeightMm === undefined) throw new InputError('/comHeightMm', 'Load transfer needs comHeightMm.');
         if (drive === undefined) throw new InputError('/drive', 'Load transfer needs drive: front, rear or all.');
-        grip = gripOf({ frictionCoefficient: i.frictionCoefficient, massKg, frontAxleToComMm, wheelbaseMm, comHeightMm, drive, rearTorqueShare: i.rearTorqueShare });
+        grip = gripOf({
+          frictionCoefficient: i.frictionCoefficient,
+          massKg,
+          frontAxleToComMm,
+          wheelbaseMm,
+          comHeightMm,
+          drive,
+          rearTorqueShare: i.rearTorqueShare,
+        });
       }
       const torque = gripTorqueNm(grip, i.rollingRadiusMm, i.firstGearRatio, i.finalDrive, i.drivelineEfficiency);
       return { gripTorqueNm: torque, ...loadInGear(i.peakTorqueNm, i.serviceFactor ?? 1, torque) };
@@ -54,7 +68,16 @@ export const stressSums = [
   defineSum({
     name: 'stress.torqueMargin',
     title: 'Rating over the load it must stand',
-    input: Type.Object({ ratingNm: positive, peakTorqueNm: positive, serviceFactor: O(positive), use: O(Use), gripTorqueNm: O(positive) }, closed),
+    input: Type.Object(
+      {
+        ratingNm: positive,
+        peakTorqueNm: positive,
+        serviceFactor: O(positive),
+        use: O(Use),
+        gripTorqueNm: O(positive),
+      },
+      closed,
+    ),
     output: Type.Object({ margin: N, enough: Type.Boolean(), loadNm: N, governs: Type.String() }, closed),
     run: (i) => {
       const factor = i.serviceFactor ?? (i.use ? SERVICE_FACTOR[i.use] : 1);

@@ -177,7 +177,8 @@ export function groupDigits(value: number, digits: number, signed = false): stri
  * value, or undefined when it is not a number of that quantity.
  */
 export function parseQuantity(text: string, quantity: Quantity, units: Units): number | undefined {
-  const match = /^\s*([-−+]?)\s*(?:(\d[\d,]*)\s+(\d+)\/(\d+)|(\d+)\/(\d+)|(\d[\d,]*\.?\d*|\.\d+))\s*([^\d\s].*?)?\s*$/u.exec(text);
+  const match =
+    /^\s*([-−+]?)\s*(?:(\d[\d,]*)\s+(\d+)\/(\d+)|(\d+)\/(\d+)|(\d[\d,]*\.?\d*|\.\d+))\s*([^\d\s].*?)?\s*$/u.exec(text);
   if (!match) return undefined;
   const [, sign, mixedWhole, mixedTop, mixedBottom, top, bottom, plain, unit] = match;
   const strip = (s: string) => Number(s.replaceAll(',', ''));

@@ -42,34 +42,58 @@ const IMPORTANT_SHARE = 0.1;
 
 /**
  * First-order propagation of scatter (GUM, JCGM 100:2008, 5.1.2, by central differences one standard deviation to
- * either side). A result is no better than its worst important input: one that brings a tenth or more of the variance.
+ * either side) through a computation of several results at once. A result is no better than its worst important input:
+ * one that brings a tenth or more of the variance.
  */
+export function propagateAll<K extends string, R extends string>(
+  inputs: Readonly<Record<K, Figure>>,
+  compute: (values: Readonly<Record<K, number>>) => Readonly<Record<R, number>>,
+): Record<R, Derived> {
+  const names = Object.keys(inputs) as K[];
+  const values = {} as Record<K, number>;
+  for (const name of names) values[name] = inputs[name].value;
+  const at = compute(values);
+  const results = Object.keys(at) as R[];
+  const scatters = names.map((name) => scatterOf(inputs[name]));
+  const parts = names.map((name, i) => {
+    const s = scatters[i]!;
+    if (s === 0) return undefined;
+    const middle = values[name];
+    values[name] = middle + s;
+    const up = compute(values);
+    values[name] = middle - s;
+    const down = compute(values);
+    values[name] = middle;
+    return { up, down };
+  });
+  const derived = {} as Record<R, Derived>;
+  for (const result of results) {
+    const squares = parts.map((p) => (p === undefined ? 0 : ((p.up[result] - p.down[result]) / 2) ** 2));
+    const variance = squares.reduce((sum, x) => sum + x, 0);
+    const from = names.map((name, i) => ({
+      name: name as string,
+      value: inputs[name].value,
+      plusMinus: scatters[i]!,
+      evidence: inputs[name].evidence,
+      share: variance > 0 ? squares[i]! / variance : 0,
+    }));
+    const important = variance > 0 ? from.filter((c) => c.share >= IMPORTANT_SHARE) : from;
+    derived[result] = {
+      value: at[result],
+      plusMinus: Math.sqrt(variance),
+      evidence: worstEvidence(important.map((c) => c.evidence)),
+      from,
+    };
+  }
+  return derived;
+}
+
+/** The same for a computation of one result. `compute` must not keep the object it is handed. */
 export function propagate<K extends string>(
   inputs: Readonly<Record<K, Figure>>,
   compute: (values: Readonly<Record<K, number>>) => number,
 ): Derived {
-  const names = Object.keys(inputs) as K[];
-  const values = {} as Record<K, number>;
-  for (const name of names) values[name] = inputs[name].value;
-  const value = compute(values);
-  const parts = names.map((name) => {
-    const figure = inputs[name];
-    const s = scatterOf(figure);
-    if (s === 0) return { name, figure, s, part: 0 };
-    const up = compute({ ...values, [name]: figure.value + s });
-    const down = compute({ ...values, [name]: figure.value - s });
-    return { name, figure, s, part: ((up - down) / 2) ** 2 };
-  });
-  const variance = parts.reduce((sum, p) => sum + p.part, 0);
-  const from = parts.map((p) => ({
-    name: p.name as string,
-    value: p.figure.value,
-    plusMinus: p.s,
-    evidence: p.figure.evidence,
-    share: variance > 0 ? p.part / variance : 0,
-  }));
-  const important = variance > 0 ? from.filter((c) => c.share >= IMPORTANT_SHARE) : from;
-  return { value, plusMinus: Math.sqrt(variance), evidence: worstEvidence(important.map((c) => c.evidence)), from };
+  return propagateAll(inputs, (values) => ({ result: compute(values) })).result;
 }
 
 /** The figure in a sum's own words, for a fixed input with no doubt (a definition, a choice). */

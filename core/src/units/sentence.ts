@@ -1,4 +1,12 @@
-import { QUANTITIES, formatNumber, formatQuantity, formatScatter, unitOf, type Quantity, type Units } from './display.ts';
+import {
+  QUANTITIES,
+  formatNumber,
+  formatQuantity,
+  formatScatter,
+  unitOf,
+  type Quantity,
+  type Units,
+} from './display.ts';
 
 /**
  * Sentences are written once, in core, and read in either unit system. A figure stands in a sentence as a token,
@@ -18,7 +26,11 @@ export function say(value: number, quantity: Quantity, options: SayOptions = {})
 }
 
 /** A figure with its scatter in a sentence. */
-export function sayDerived(figure: { value: number; plusMinus: number }, quantity: Quantity, options: SayOptions = {}): string {
+export function sayDerived(
+  figure: { value: number; plusMinus: number },
+  quantity: Quantity,
+  options: SayOptions = {},
+): string {
   return token(`${figure.value}±${figure.plusMinus}`, quantity, options);
 }
 
@@ -28,20 +40,31 @@ function token(number: string, quantity: Quantity, { digits, signed, currency }:
 
 /** The sentence with every figure in the reader's units. */
 export function wordSentence(text: string, units: Units): string {
-  return text.replace(TOKEN, (whole, value: string, scatter: string | undefined, quantity: string, digits?: string, plus?: string, currency?: string) => {
-    if (!(QUANTITIES as readonly string[]).includes(quantity)) return whole;
-    const q = quantity as Quantity;
-    // Stated digits are the metric ones; in other units the quantity's own digits say as much.
-    const keepDigits = digits && (units.system === 'metric' || sameInBoth(q));
-    const options = {
-      ...(keepDigits ? { digits: Number(digits) } : {}),
-      ...(plus ? { signed: true } : {}),
-      ...(currency ? { currency } : {}),
-    };
-    if (scatter === undefined) return formatQuantity(Number(value), q, units, options);
-    const unit = unitOf(q, units, currency || undefined);
-    return `${formatNumber(Number(value), q, units, options)} ± ${formatScatter(Number(scatter), q, units)}${unit && ` ${unit}`}`;
-  });
+  return text.replace(
+    TOKEN,
+    (
+      whole,
+      value: string,
+      scatter: string | undefined,
+      quantity: string,
+      digits?: string,
+      plus?: string,
+      currency?: string,
+    ) => {
+      if (!(QUANTITIES as readonly string[]).includes(quantity)) return whole;
+      const q = quantity as Quantity;
+      // Stated digits are the metric ones; in other units the quantity's own digits say as much.
+      const keepDigits = digits && (units.system === 'metric' || sameInBoth(q));
+      const options = {
+        ...(keepDigits ? { digits: Number(digits) } : {}),
+        ...(plus ? { signed: true } : {}),
+        ...(currency ? { currency } : {}),
+      };
+      if (scatter === undefined) return formatQuantity(Number(value), q, units, options);
+      const unit = unitOf(q, units, currency || undefined);
+      return `${formatNumber(Number(value), q, units, options)} ± ${formatScatter(Number(scatter), q, units)}${unit && ` ${unit}`}`;
+    },
+  );
 }
 
 function sameInBoth(quantity: Quantity): boolean {

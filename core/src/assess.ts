@@ -1,0 +1,145 @@
+import { applyPose, assessFit, offsetPose, poseOf, type FitFigures } from './fit/index.ts';
+import { assessGearing, readTyreCode, type GearingFigures } from './gearing/index.ts';
+import { assessJoints, type JointFigures } from './joints/index.ts';
+import { assessMass, type MassFigures } from './mass/index.ts';
+import {
+  makeFinding,
+  resolveSubject,
+  STATES,
+  STEPS,
+  worstState,
+  type Build,
+  type Candidate,
+  type Finding,
+  type Library,
+  type State,
+  type Step,
+  type Subject,
+  type Verdictable,
+} from './model/index.ts';
+import { assessMoney, type Bill } from './money/index.ts';
+import { assessNoise } from './noise/index.ts';
+import { assessStress, type StressFigures } from './stress/index.ts';
+import { InputError, type Derived } from './units/index.ts';
+import { wheelGate } from './verdict/index.ts';
+
+/** Everything that Sable can say about one candidate. Figures are absent where a needed input is. */
+export interface Assessment extends Verdictable {
+  readonly figures?: {
+    readonly noiseDb: Derived | undefined;
+    readonly fit: FitFigures;
+    readonly mass: MassFigures;
+    readonly gearing: GearingFigures;
+    readonly stress: StressFigures;
+    readonly joints: JointFigures;
+    readonly bill: Bill | undefined;
+  };
+}
+
+/**
+ * Judges one candidate from stored data alone, once forward: fit → mass → gearing → stress → noise → joints → money. It
+ * changes nothing and proposes nothing.
+ */
+export function assess(build: Build, candidate: Candidate, library: Library): Assessment {
+  const { subject, findings } = resolveSubject(build, candidate, library);
+  if (!subject) return verdictOf(candidate, [], findings);
+  try {
+    return assessSubject(subject, findings);
+  } catch (error) {
+    if (!(error instanceof InputError)) throw error;
+    const broken = makeFinding({
+      id: 'bad-input',
+      state: 'unknown',
+      step: 'survey',
+      title: 'A figure it rests on can’t be used',
+      because: error.message,
+      about: [candidate.id],
+      missing: [error.pointer],
+    });
+    return verdictOf(candidate, [], [...findings, broken]);
+  }
+}
+
+function assessSubject(subject: Subject, missing: readonly Finding[]): Assessment {
+  const { candidate, engine, gearbox } = subject;
+  const fit = assessFit(subject);
+  const pose = poseOf(candidate.placement);
+  const shift = subject.parts.reduce((sum, part) => sum + (part.shifts?.gearboxXMm ?? 0), 0);
+  const mass = assessMass(subject, {
+    engine: applyPose(pose, engine.comMm.at),
+    gearbox: applyPose(offsetPose(pose, [shift, 0, 0]), gearbox.comMm),
+  });
+  const gearing = assessGearing(subject, mass.figures);
+  const stress = assessStress(subject, gearing.figures);
+  const noise = assessNoise(subject, gearing.figures.peakPowerKw?.value);
+  const joints = assessJoints(subject);
+  const money = assessMoney(subject);
+  const wheels = wheelGate(subject, rimOf(candidate.tyreCode));
+  const powerToWeight = gearing.checks.filter((c) => c.step === 'weight');
+  const checks = [
+    ...noise.checks,
+    ...wheels.checks,
+    ...fit.checks,
+    ...gearing.checks.filter((c) => c.step !== 'weight'),
+    ...stress.checks,
+    ...mass.checks,
+    ...powerToWeight,
+    ...joints.checks,
+    ...money.checks,
+  ];
+  const findings = [
+    ...missing,
+    ...noise.findings,
+    ...wheels.findings,
+    ...fit.findings,
+    ...gearing.findings,
+    ...stress.findings,
+    ...mass.findings,
+    ...joints.findings,
+    ...money.findings,
+  ];
+  return {
+    ...verdictOf(candidate, checks, findings),
+    figures: {
+      noiseDb: noise.figures.levelDb,
+      fit: fit.figures,
+      mass: mass.figures,
+      gearing: gearing.figures,
+      stress: stress.figures,
+      joints: joints.figures,
+      bill: money.figures.bill,
+    },
+  };
+}
+
+function rimOf(code: string): number | undefined {
+  try {
+    return readTyreCode(code).rimIn;
+  } catch (error) {
+    if (error instanceof InputError) return undefined;
+    throw error;
+  }
+}
+
+/** Findings worst first, in working order within a state; states of the candidate and of each step. */
+function verdictOf(candidate: Candidate, checks: Verdictable['checks'], findings: readonly Finding[]): Verdictable {
+  const sorted = [...findings].sort((a, b) => STATES.indexOf(b.state) - STATES.indexOf(a.state));
+  const steps: Partial<Record<Step, State>> = {};
+  for (const step of STEPS) {
+    const of = findings.filter((f) => f.step === step);
+    const rows = checks.filter((c) => c.step === step);
+    if (of.length + rows.length > 0) steps[step] = worstState([...of.map((f) => f.state), ...rows.map((c) => c.state)]);
+  }
+  return {
+    candidateId: candidate.id,
+    state: worstState([...findings.map((f) => f.state), ...checks.map((c) => c.state)]),
+    steps,
+    checks,
+    findings: sorted,
+  };
+}
+
+/** The whole line-up. */
+export function assessAll(build: Build, library: Library): Assessment[] {
+  return build.candidates.map((candidate) => assess(build, candidate, library));
+}

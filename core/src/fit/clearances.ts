@@ -1,0 +1,85 @@
+import type { Candidate, Gearbox, Obstacle, Solid, Subject } from '../model/index.ts';
+import { moved, type Convex } from './convex.ts';
+import { boundsGapSquared, signedDistance } from './distance.ts';
+import { offsetPose, poseOf, type Pose } from './pose.ts';
+import { requiredGap, type RequiredGap } from './requiredGap.ts';
+import { convexOf } from './shape.ts';
+import type { V3 } from './vec.ts';
+
+/** One solid of the powertrain where it stands in the car. */
+export interface PlacedSolid {
+  readonly solid: Solid;
+  readonly owner: 'engine' | 'gearbox' | 'part';
+  readonly convex: Convex;
+}
+
+export interface PairClearance {
+  readonly part: Solid;
+  readonly obstacle: Obstacle;
+  /** Signed gap, mm. */
+  readonly gapMm: number;
+  readonly needed: RequiredGap;
+  readonly marginMm: number;
+  readonly witnessPart: V3;
+  readonly witnessObstacle: V3;
+}
+
+/** Where the gearbox frame sits: behind the engine by what adapters and spacers add. */
+export function gearboxPose(engine: Pose, subject: Pick<Subject, 'parts'>): Pose {
+  const shift = subject.parts.reduce((sum, part) => sum + (part.shifts?.gearboxXMm ?? 0), 0);
+  return shift === 0 ? engine : offsetPose(engine, [shift, 0, 0]);
+}
+
+/** Every solid of a candidate's powertrain in vehicle axes. */
+export function placedSolids(
+  subject: Pick<Subject, 'engine' | 'dressing' | 'gearbox' | 'parts'>,
+  placement: Candidate['placement'],
+): PlacedSolid[] {
+  const engine = poseOf(placement);
+  const box = gearboxPose(engine, subject);
+  const place = (owner: PlacedSolid['owner'], pose: Pose) => (solid: Solid) => ({
+    solid,
+    owner,
+    convex: moved(convexOf(solid.shape, `/${solid.id}`), pose),
+  });
+  const gearbox: Gearbox = subject.gearbox;
+  return [
+    ...subject.engine.solids.map(place('engine', engine)),
+    ...subject.dressing.flatMap((d) => d.solids).map(place('engine', engine)),
+    ...gearbox.solids.map(place('gearbox', box)),
+    ...subject.parts.flatMap((p) => p.solids).map(place('part', box)),
+  ];
+}
+
+/** Pairs farther apart than this say nothing about the fit. mm */
+const LOOK_MM = 120;
+
+/**
+ * Clearance of every pair of powertrain solid and obstacle that comes within reach, tightest margin first. Pairs whose
+ * bounding boxes stand farther apart than LOOK_MM are left out; so are service reach zones, which only report.
+ */
+export function clearances(
+  solids: readonly PlacedSolid[],
+  obstacles: readonly Obstacle[],
+  school: Candidate['mountSchool'],
+): PairClearance[] {
+  const pairs: PairClearance[] = [];
+  for (const obstacle of obstacles) {
+    const body = convexOf(obstacle.shape, `/obstacles/${obstacle.id}`);
+    for (const { solid, convex } of solids) {
+      if (boundsGapSquared(convex, body) > LOOK_MM * LOOK_MM) continue;
+      const found = signedDistance(convex, body);
+      const needed = requiredGap(solid, obstacle, school, convex.excessMm + body.excessMm);
+      pairs.push({
+        part: solid,
+        obstacle,
+        gapMm: found.signedDistanceMm,
+        needed,
+        marginMm: found.signedDistanceMm - needed.totalMm,
+        witnessPart: found.witnessA,
+        witnessObstacle: found.witnessB,
+      });
+    }
+  }
+  return pairs.sort((a, b) => a.marginMm - b.marginMm);
+}

@@ -1,0 +1,95 @@
+import Type from 'typebox';
+import { Build, Engine, Gearbox, Library, Part, indexOf } from '../model/index.ts';
+import { InputError } from '../units/index.ts';
+
+/** The version that this program writes, and the newest it reads. */
+export const BUNDLE_VERSION = 1;
+
+/** A build with every library row it refers to: enough to open it on an empty install. docs/formats.md */
+export const Bundle = Type.Object(
+  {
+    format: Type.Literal('sable-build'),
+    version: Type.Integer({ minimum: 1, maximum: BUNDLE_VERSION }),
+    writtenAt: Type.String({ maxLength: 40 }),
+    build: Build,
+    library: Type.Object(
+      { engines: Type.Array(Engine), gearboxes: Type.Array(Gearbox), parts: Type.Array(Part) },
+      { additionalProperties: false },
+    ),
+  },
+  { additionalProperties: false },
+);
+export type Bundle = Type.Static<typeof Bundle>;
+
+/** @throws InputError naming the row when the build refers to something that is not in the library. */
+export function bundleOf(build: Build, library: Library, writtenAt: string): Bundle {
+  const index = indexOf(library);
+  const pick = <T>(what: string, ids: Iterable<string>, from: ReadonlyMap<string, T>): T[] =>
+    [...new Set(ids)].sort().map((id) => {
+      const row = from.get(id);
+      if (!row)
+        throw new InputError(`/library/${what}/${id}`, `The build refers to “${id}”, which is not in the library.`);
+      return row;
+    });
+  const c = build.candidates;
+  const original = [build.chassis?.originalEngineId ?? []].flat();
+  const originalBox = [build.chassis?.originalGearboxId ?? []].flat();
+  return {
+    format: 'sable-build',
+    version: BUNDLE_VERSION,
+    writtenAt,
+    build,
+    library: {
+      engines: pick('engines', [...c.map((x) => x.engineId), ...original], index.engines),
+      gearboxes: pick('gearboxes', [...c.map((x) => x.gearboxId), ...originalBox], index.gearboxes),
+      parts: pick(
+        'parts',
+        c.flatMap((x) => x.partIds),
+        index.parts,
+      ),
+    },
+  };
+}
+
+/** What is wrong with something that claims to be a bundle, before its fields are looked at: format and version. */
+export function checkBundleHead(value: unknown): void {
+  const head = value as { format?: unknown; version?: unknown } | null;
+  if (head === null || typeof head !== 'object' || head.format !== 'sable-build') {
+    throw new InputError('/format', 'This is not a Sable build: format must be "sable-build".');
+  }
+  if (typeof head.version === 'number' && head.version > BUNDLE_VERSION) {
+    throw new InputError(
+      '/version',
+      `The bundle is of version ${head.version}, written by a newer Sable; this one reads up to version ${BUNDLE_VERSION}. Update Sable, or export it from there in an older version.`,
+    );
+  }
+}
+
+/** The build with its references changed: imported rows that came in under a new id. */
+export function withNewIds(
+  build: Build,
+  renamed: {
+    engines: ReadonlyMap<string, string>;
+    gearboxes: ReadonlyMap<string, string>;
+    parts: ReadonlyMap<string, string>;
+  },
+): Build {
+  const engine = (id: string) => renamed.engines.get(id) ?? id;
+  const gearbox = (id: string) => renamed.gearboxes.get(id) ?? id;
+  const part = (id: string) => renamed.parts.get(id) ?? id;
+  const { chassis } = build;
+  return {
+    ...build,
+    chassis: chassis && {
+      ...chassis,
+      ...(chassis.originalEngineId === undefined ? {} : { originalEngineId: engine(chassis.originalEngineId) }),
+      ...(chassis.originalGearboxId === undefined ? {} : { originalGearboxId: gearbox(chassis.originalGearboxId) }),
+    },
+    candidates: build.candidates.map((c) => ({
+      ...c,
+      engineId: engine(c.engineId),
+      gearboxId: gearbox(c.gearboxId),
+      partIds: c.partIds.map(part),
+    })),
+  };
+}

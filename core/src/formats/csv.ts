@@ -1,0 +1,127 @@
+import { csvFormatRows } from 'd3-dsv';
+import type { Build, Check, Verdictable } from '../model/index.ts';
+import { toDisplay, unitOf, wordSentence, type Quantity, type Units } from '../units/index.ts';
+
+/** Bytes that tell spreadsheets the file is UTF-8. */
+const BOM = '\uFEFF';
+
+/** A cell that starts like a formula would be run by a spreadsheet: a quote in front keeps it text. */
+const text = (s: string) => (/^[=+\-@\t\r]/.test(s) ? `'${s}` : s);
+const number = (n: number | undefined, digits: number) => (n === undefined ? '' : String(Number(n.toFixed(digits))));
+
+const heading = (title: string, quantity: Quantity, units: Units, currency: string) => {
+  const unit = unitOf(quantity, units, currency);
+  return quantity === 'money' ? `${title} (${currency})` : unit === '' ? title : `${title} (${unit})`;
+};
+
+export interface BillRow {
+  readonly name: string;
+  readonly kind: string;
+  readonly why: string;
+  readonly price: { readonly low: number; readonly likely: number; readonly high: number };
+  readonly hours: { readonly low: number; readonly likely: number; readonly high: number };
+  readonly evidence: string;
+  readonly leadDays: number;
+  readonly discontinued: boolean;
+}
+
+/** The bill as a table: one line a row, the sums last, units in the headings. */
+export function billCsv(rows: readonly BillRow[], currency: string): string {
+  const columns = ['low', 'likely', 'high'] as const;
+  const sum = (pick: (r: BillRow) => number) => rows.reduce((s, r) => s + pick(r), 0);
+  return (
+    BOM +
+    csvFormatRows([
+      [
+        'Line',
+        'Kind',
+        'Why',
+        ...columns.map((c) => `Price, ${c} (${currency})`),
+        ...columns.map((c) => `Hours, ${c} (h)`),
+        'Evidence',
+        'Lead time (days)',
+        'No longer made',
+      ],
+      ...rows.map((r) => [
+        text(r.name),
+        r.kind,
+        text(r.why),
+        ...columns.map((c) => number(r.price[c], 2)),
+        ...columns.map((c) => number(r.hours[c], 2)),
+        r.evidence,
+        String(r.leadDays),
+        r.discontinued ? 'yes' : '',
+      ]),
+      [
+        'Sum',
+        '',
+        '',
+        ...columns.map((c) =>
+          number(
+            sum((r) => r.price[c]),
+            2,
+          ),
+        ),
+        ...columns.map((c) =>
+          number(
+            sum((r) => r.hours[c]),
+            2,
+          ),
+        ),
+        '',
+        '',
+        '',
+      ],
+    ])
+  );
+}
+
+/** The line-up as a table: checks as rows; for each candidate its figure, ±, state and reason. */
+export function lineupCsv(build: Build, assessments: readonly Verdictable[], units: Units): string {
+  const rows = new Map<string, Check>();
+  for (const a of assessments) for (const c of a.checks) if (!rows.has(c.id)) rows.set(c.id, c);
+  const entries = build.candidates.flatMap((candidate) => {
+    const assessment = assessments.find((a) => a.candidateId === candidate.id);
+    return assessment ? [{ candidate, assessment }] : [];
+  });
+  const head = [
+    'Check',
+    'Unit',
+    'Limit',
+    ...entries.flatMap(({ candidate: c }) => [
+      text(`${c.letter} ${c.name}`),
+      `${c.letter} ±`,
+      `${c.letter} state`,
+      `${c.letter} because`,
+    ]),
+  ];
+  const show = (value: number | undefined, quantity: Quantity) =>
+    number(value === undefined ? undefined : toDisplay(value, quantity, units), 3);
+  const body = [...rows.values()].map((row) => [
+    heading(row.title, row.quantity, units, build.currency),
+    row.quantity === 'money' ? build.currency : unitOf(row.quantity, units),
+    row.limitKind === 'info'
+      ? ''
+      : row.limitKind === 'between'
+        ? `${show(row.limit, row.quantity)} to ${show(row.upperLimit, row.quantity)}`
+        : `${row.limitKind} ${show(row.limit, row.quantity)}`,
+    ...entries.flatMap(({ assessment }) => {
+      const c = assessment.checks.find((x) => x.id === row.id);
+      const zero = c && toDisplay(0, c.quantity, units);
+      return [
+        show(c?.value, row.quantity),
+        c?.plusMinus === undefined ? '' : number(toDisplay(c.plusMinus, c.quantity, units) - (zero ?? 0), 3),
+        c?.state ?? '',
+        c ? text(wordSentence(c.because, units)) : '',
+      ];
+    }),
+  ]);
+  return (
+    BOM +
+    csvFormatRows([
+      head,
+      ...body,
+      ['State', '', '', ...entries.flatMap(({ assessment }) => ['', '', assessment.state, ''])],
+    ])
+  );
+}

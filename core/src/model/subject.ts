@@ -1,0 +1,116 @@
+import type { Brief } from './brief.ts';
+import type { Build, Library } from './build.ts';
+import type { Candidate } from './candidate.ts';
+import type { Chassis, Tyre } from './chassis.ts';
+import type { DressingOption, Engine, Slot } from './engine.ts';
+import type { Gearbox } from './gearbox.ts';
+import type { Part } from './part.ts';
+import { makeFinding } from './judged.ts';
+import type { Finding } from './finding.ts';
+
+/** What a question is asked about: one candidate with everything it refers to looked up. */
+export interface Subject {
+  readonly build: Build;
+  readonly brief: Brief;
+  readonly chassis: Chassis | null;
+  readonly candidate: Candidate;
+  readonly engine: Engine;
+  readonly gearbox: Gearbox;
+  readonly dressing: readonly DressingOption[];
+  readonly parts: readonly Part[];
+  readonly tyre: Tyre | undefined;
+  readonly library: Library;
+  readonly originalEngine: Engine | undefined;
+  readonly originalGearbox: Gearbox | undefined;
+}
+
+/** Quick look-ups over a library; built once for each library object. */
+export interface LibraryIndex {
+  readonly engines: ReadonlyMap<string, Engine>;
+  readonly gearboxes: ReadonlyMap<string, Gearbox>;
+  readonly parts: ReadonlyMap<string, Part>;
+}
+
+const indexes = new WeakMap<Library, LibraryIndex>();
+
+export function indexOf(library: Library): LibraryIndex {
+  let index = indexes.get(library);
+  if (!index) {
+    index = {
+      engines: new Map(library.engines.map((e) => [e.id, e])),
+      gearboxes: new Map(library.gearboxes.map((g) => [g.id, g])),
+      parts: new Map(library.parts.map((p) => [p.id, p])),
+    };
+    indexes.set(library, index);
+  }
+  return index;
+}
+
+/** The chosen option of each dressing slot; the stock one, or else the first, where the candidate names none. */
+export function dressingOf(
+  engine: Engine,
+  candidate: Pick<Candidate, 'dressing'>,
+): { slot: Slot; option: DressingOption }[] {
+  return engine.slots.map(({ slot, options }) => {
+    const wanted = candidate.dressing[slot];
+    const option = options.find((o) => o.id === wanted) ?? options.find((o) => o.stock) ?? options[0]!;
+    return { slot, option };
+  });
+}
+
+/**
+ * Looks everything up. Where the engine or gearbox is not in the library nothing can be judged: then findings say what
+ * is missing. A part or dressing that is not there is left out, with a finding.
+ */
+export function resolveSubject(
+  build: Build,
+  candidate: Candidate,
+  library: Library,
+): { subject?: Subject; findings: Finding[] } {
+  const index = indexOf(library);
+  const findings: Finding[] = [];
+  const missing = (what: string, id: string, pointer: string) =>
+    findings.push(
+      makeFinding({
+        id: `missing-${id}`,
+        state: 'unknown',
+        step: 'joints',
+        title: `The ${what} “${id}” is not in the library`,
+        because: `Nothing can be said about it until it is there. Choose another ${what}, or import it.`,
+        missing: [pointer],
+      }),
+    );
+  const engine = index.engines.get(candidate.engineId);
+  const gearbox = index.gearboxes.get(candidate.gearboxId);
+  if (!engine) missing('engine', candidate.engineId, '/engineId');
+  if (!gearbox) missing('gearbox', candidate.gearboxId, '/gearboxId');
+  const parts = candidate.partIds.flatMap((id, i) => {
+    const part = index.parts.get(id);
+    if (!part) missing('part', id, `/partIds/${i}`);
+    return part ? [part] : [];
+  });
+  if (!engine || !gearbox) return { findings };
+  for (const { slot, options } of engine.slots) {
+    const wanted = candidate.dressing[slot];
+    if (wanted !== undefined && !options.some((o) => o.id === wanted)) missing(slot, wanted, `/dressing/${slot}`);
+  }
+  const chassis = build.chassis;
+  return {
+    findings,
+    subject: {
+      build,
+      brief: build.brief,
+      chassis,
+      candidate,
+      engine,
+      gearbox,
+      dressing: dressingOf(engine, candidate).map((d) => d.option),
+      parts,
+      tyre: chassis?.tyres.find((t) => t.code === candidate.tyreCode),
+      library,
+      originalEngine: chassis?.originalEngineId === undefined ? undefined : index.engines.get(chassis.originalEngineId),
+      originalGearbox:
+        chassis?.originalGearboxId === undefined ? undefined : index.gearboxes.get(chassis.originalGearboxId),
+    },
+  };
+}

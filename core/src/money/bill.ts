@@ -1,0 +1,157 @@
+import type { Subject, ThreePoint } from '../model/index.ts';
+import type { Evidence } from '../units/index.ts';
+import { pert, type Spread } from './threePoint.ts';
+
+export interface BillLine {
+  readonly id: string;
+  readonly name: string;
+  readonly kind: 'engine' | 'gearbox' | 'dressing' | 'part' | 'axle' | 'tyres' | 'work';
+  readonly why: string;
+  readonly price: Spread;
+  readonly hours: Spread;
+  readonly evidence: Evidence;
+  readonly leadDays: number;
+  readonly discontinued: boolean;
+}
+
+export interface Bill {
+  readonly lines: readonly BillLine[];
+  /** Sums of the three points. */
+  readonly total: Spread;
+  readonly hours: Spread;
+  /** Mean and standard deviation of the total, lines taken as independent. */
+  readonly meanTotal: number;
+  readonly plusMinusTotal: number;
+  readonly meanHours: number;
+  readonly plusMinusHours: number;
+}
+
+const NOTHING: Spread = { low: 0, likely: 0, high: 0 };
+const fixed = (x: number): Spread => ({ low: x, likely: x, high: x });
+/** Hours of a dressing or other fixed entry, with the usual spread of shop time. */
+const hoursAbout = (likely: number): Spread => ({ low: likely * 0.75, likely, high: likely * 1.6 });
+
+/** Work that every swap brings, hours; the shop's own habit, editable with its worksheet. */
+const STANDING_WORK: readonly { id: string; name: string; hours: Spread }[] = [
+  { id: 'work-out', name: 'Old engine and gearbox out', hours: { low: 6, likely: 8, high: 14 } },
+  { id: 'work-mockup', name: 'Mock-up, fix position', hours: { low: 6, likely: 10, high: 18 } },
+  { id: 'work-in', name: 'New engine and gearbox in, fill, first start', hours: { low: 14, likely: 20, high: 34 } },
+];
+
+/** The bill of a candidate as it stands: everything chosen and accepted, nothing else. */
+export function billOf(subject: Subject): Bill {
+  const { engine, gearbox, candidate, chassis, parts, brief } = subject;
+  const lines: BillLine[] = [];
+  const add = (line: Omit<BillLine, 'leadDays' | 'discontinued' | 'hours'> & Partial<BillLine>) =>
+    lines.push({ leadDays: 0, discontinued: false, hours: NOTHING, ...line });
+  const price = ({ low, likely, high }: ThreePoint): Spread => ({ low, likely, high });
+  if (engine.id !== chassis?.originalEngineId) {
+    add({
+      id: engine.id,
+      name: engine.name,
+      kind: 'engine',
+      why: 'the engine of this candidate',
+      price: price(engine.price),
+      evidence: engine.price.evidence,
+    });
+  }
+  if (gearbox.id !== chassis?.originalGearboxId) {
+    add({
+      id: gearbox.id,
+      name: gearbox.name,
+      kind: 'gearbox',
+      why: 'the gearbox of this candidate',
+      price: price(gearbox.price),
+      evidence: gearbox.price.evidence,
+    });
+  }
+  for (const option of subject.dressing) {
+    if (option.stock) continue;
+    add({
+      id: option.id,
+      name: option.name,
+      kind: 'dressing',
+      why: 'dressing chosen',
+      price: price(option.price),
+      hours: hoursAbout(option.hours),
+      evidence: option.price.evidence,
+    });
+  }
+  const axle =
+    gearbox.finalDriveInside === undefined
+      ? chassis?.axleRatios.find((r) => Math.abs(r.ratio - candidate.finalDrive) < 1e-6)
+      : undefined;
+  if (axle && !axle.fitted) {
+    add({
+      id: 'axle',
+      name: `Final drive ${axle.ratio.toFixed(2)}`,
+      kind: 'axle',
+      why: 'axle ratio chosen',
+      price: price(axle.price),
+      hours: { low: 4, likely: 6, high: 10 },
+      evidence: axle.price.evidence,
+    });
+  }
+  const tyre = subject.tyre;
+  if (tyre && !tyre.fitted) {
+    add({
+      id: 'tyres',
+      name: `Four ${tyre.code} with wheels`,
+      kind: 'tyres',
+      why: 'tyres chosen',
+      price: price(tyre.price),
+      hours: { low: 1, likely: 1.5, high: 3 },
+      evidence: tyre.price.evidence,
+    });
+  }
+  for (const part of parts) {
+    add({
+      id: part.id,
+      name: part.name,
+      kind: 'part',
+      why: part.class,
+      price: price(part.price),
+      hours: { low: part.hours.low, likely: part.hours.likely, high: part.hours.high },
+      evidence: part.price.evidence,
+      leadDays: part.leadDays,
+      discontinued: part.discontinued,
+    });
+  }
+  for (const work of STANDING_WORK)
+    add({ ...work, kind: 'work', why: 'every swap', price: NOTHING, evidence: 'estimated' });
+  const rate = brief.ownLabour ? 0 : brief.hourlyRate;
+  if (rate > 0) {
+    const hours = sum(lines.map((l) => l.hours));
+    add({
+      id: 'labour',
+      name: 'Labour',
+      kind: 'work',
+      why: 'all hours at the shop’s rate',
+      price: { low: hours.low * rate, likely: hours.likely * rate, high: hours.high * rate },
+      hours: fixed(0),
+      evidence: 'estimated',
+    });
+  }
+  const money = lines.map((l) => pert(l.price));
+  const time = lines.map((l) => pert(l.hours));
+  const total = (list: { mean: number; variance: number }[]) => ({
+    mean: list.reduce((s, x) => s + x.mean, 0),
+    sd: Math.sqrt(list.reduce((s, x) => s + x.variance, 0)),
+  });
+  return {
+    lines,
+    total: sum(lines.map((l) => l.price)),
+    hours: sum(lines.map((l) => l.hours)),
+    meanTotal: total(money).mean,
+    plusMinusTotal: total(money).sd,
+    meanHours: total(time).mean,
+    plusMinusHours: total(time).sd,
+  };
+}
+
+function sum(list: readonly Spread[]): Spread {
+  return list.reduce<Spread>(
+    (s, x) => ({ low: s.low + x.low, likely: s.likely + x.likely, high: s.high + x.high }),
+    NOTHING,
+  );
+}

@@ -1,0 +1,3 @@
+export * from './assessMoney.ts';
+export * from './bill.ts';
+export * from './threePoint.ts';

@@ -1,0 +1,3 @@
+export * from './changes.ts';
+export * from './gates.ts';
+export * from './lineup.ts';
