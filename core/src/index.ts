@@ -1,4 +1,5 @@
 export * from './assess.ts';
+export * from './check.ts';
 export * from './curve/index.ts';
 export * from './fit/index.ts';
 export * from './formats/index.ts';

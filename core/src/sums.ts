@@ -1,9 +1,38 @@
+import Type from 'typebox';
+import { assess } from './assess.ts';
 import { curveSums } from './curve/index.ts';
 import { fitSums } from './fit/index.ts';
 import { gearingSums } from './gearing/index.ts';
 import { massSums } from './mass/index.ts';
-import type { Sum } from './model/index.ts';
+import { Build, Check, defineSum, Finding, Id, Library, StateSchema, type Sum } from './model/index.ts';
 import { stressSums } from './stress/index.ts';
+import { InputError } from './units/index.ts';
+
+const closed = { additionalProperties: false };
+
+const assessSum = defineSum({
+  name: 'assess',
+  title: 'One candidate of a build judged in every check',
+  input: Type.Object({ build: Build, candidateId: Id, library: Library }, closed),
+  output: Type.Object(
+    {
+      candidateId: Type.String(),
+      state: StateSchema,
+      steps: Type.Record(Type.String(), StateSchema),
+      checks: Type.Array(Check),
+      findings: Type.Array(Finding, {
+        description: 'figures in sentences stand as {{value|quantity|digits|currency}}',
+      }),
+    },
+    closed,
+  ),
+  run: ({ build, candidateId, library }) => {
+    const candidate = build.candidates.find((c) => c.id === candidateId);
+    if (!candidate) throw new InputError('/candidateId', `The build has no candidate “${candidateId}”.`);
+    const { state, steps, checks, findings } = assess(build, candidate, library);
+    return { candidateId, state, steps: { ...steps }, checks: [...checks], findings: [...findings] };
+  },
+});
 
 /** The registry of sums: one table, from which come the endpoints, the worker's calls and the reference runner. */
 export const SUMS: readonly Sum[] = [
@@ -12,6 +41,7 @@ export const SUMS: readonly Sum[] = [
   ...gearingSums,
   ...stressSums,
   ...fitSums,
+  assessSum,
 ] as unknown as readonly Sum[];
 
 export function sumNamed(name: string): Sum | undefined {

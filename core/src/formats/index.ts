@@ -1,2 +1,3 @@
 export * from './bundle.ts';
 export * from './csv.ts';
+export * from './problems.ts';

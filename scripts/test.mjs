@@ -1,0 +1,88 @@
+import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
+import path from 'node:path';
+import {
+  bin,
+  ensureChromium,
+  ensureDependencies,
+  ensureServerBuilt,
+  ensureValidators,
+  ensureWebBuilt,
+  node,
+  root,
+} from './ensure.mjs';
+
+const browser = !process.argv.includes('--no-browser');
+const chromium = browser ? ensureChromium() : undefined; // first: say it before minutes of waiting
+await ensureDependencies();
+ensureValidators();
+const results = path.join(root, 'test-results');
+rmSync(results, { recursive: true, force: true });
+mkdirSync(results, { recursive: true });
+let passed = 0;
+let failed = 0;
+const broken = [];
+/** Lint and types count as no test, but a fault there fails the run. */
+function stage(name, args) {
+  console.log(`\n== ${name}`);
+  if (node(args) !== 0) broken.push(name);
+}
+
+stage('format', [bin('prettier/bin/prettier.cjs'), '--check', '--log-level', 'warn', '.']);
+stage('lint', [bin('eslint/bin/eslint.js'), '.', '--max-warnings', '0', '--config', 'eslint.types.config.js']);
+stage('types', [bin('typescript/bin/tsc'), '-b']);
+
+console.log('\n== unit tests');
+const unit = node(
+  [
+    '--experimental-vm-modules',
+    '--disable-warning=ExperimentalWarning',
+    bin('jest/bin/jest.js'),
+    '--json',
+    `--outputFile=${results}/jest.json`,
+  ],
+  { stdio: ['ignore', 'ignore', 'inherit'] },
+);
+try {
+  const j = JSON.parse(readFileSync(`${results}/jest.json`, 'utf8'));
+  passed += j.numPassedTests;
+  failed += j.numFailedTests + j.numRuntimeErrorTestSuites;
+} catch {
+  failed++;
+}
+if (unit !== 0 && failed === 0) broken.push('unit tests');
+
+const reference = path.join(root, '../shared/reference/cases.json');
+if (existsSync(reference)) {
+  console.log('\n== reference cases');
+  if (node(['--import', 'tsx', 'core/reference/run.ts', reference]) !== 0) broken.push('reference cases');
+}
+
+if (browser) {
+  ensureWebBuilt();
+  ensureServerBuilt();
+  console.log('\n== browser tests');
+  rmSync(path.join(root, '.data/e2e'), { recursive: true, force: true });
+  const e2e = node([bin('@playwright/test/cli.js'), 'test', '--reporter=list,json'], {
+    cwd: path.join(root, 'e2e'),
+    env: {
+      ...process.env,
+      CHROMIUM: chromium,
+      PLAYWRIGHT_JSON_OUTPUT_NAME: `${results}/e2e.json`,
+      PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD: '1',
+    },
+  });
+  let e2eFailed = 0;
+  try {
+    const { stats } = JSON.parse(readFileSync(`${results}/e2e.json`, 'utf8'));
+    passed += stats.expected;
+    e2eFailed = stats.unexpected + stats.flaky;
+    failed += e2eFailed;
+  } catch {
+    failed++;
+  }
+  if (e2e !== 0 && e2eFailed === 0) broken.push('browser tests');
+}
+failed += broken.length;
+if (broken.length > 0) console.log(`\nBroken: ${broken.join(', ')}`);
+console.log(`\n${passed} passed, ${failed} failed`);
+process.exit(failed ? 1 : 0);

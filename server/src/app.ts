@@ -1,0 +1,151 @@
+import { existsSync } from 'node:fs';
+import helmet from '@fastify/helmet';
+import fastifyStatic from '@fastify/static';
+import swagger from '@fastify/swagger';
+import swaggerUi from '@fastify/swagger-ui';
+import type { TypeBoxTypeProvider } from '@fastify/type-provider-typebox';
+import { fieldProblems, InputError, type SchemaError } from '@sable/core';
+import Fastify, {
+  type FastifyBaseLogger,
+  type FastifyError,
+  type FastifyInstance,
+  type RawServerDefault,
+} from 'fastify';
+import type { IncomingMessage, ServerResponse } from 'node:http';
+import type { Db } from './db/db.ts';
+import { Problem, problemBody } from './problem.ts';
+import { buildRoutes } from './routes/builds.ts';
+import { exchangeRoutes } from './routes/exchange.ts';
+import { guardHosts } from './routes/guard.ts';
+import { libraryRoutes } from './routes/library.ts';
+import { sumRoutes } from './routes/sums.ts';
+
+export type App = FastifyInstance<
+  RawServerDefault,
+  IncomingMessage,
+  ServerResponse,
+  FastifyBaseLogger,
+  TypeBoxTypeProvider
+>;
+
+/** Largest body taken, bytes: a bundle of a large build is well below it. */
+export const BODY_LIMIT = 8 * 1024 * 1024;
+
+export interface AppOptions {
+  readonly db: Db;
+  /** Hosts with port that this server answers to; asked at each request, because the port may be chosen when listening. */
+  readonly hosts: () => ReadonlySet<string>;
+  readonly webFolder?: string;
+  readonly devOrigin?: string | undefined;
+  readonly logger?: boolean;
+}
+
+export async function buildApp(options: AppOptions): Promise<App> {
+  const app: App = Fastify({
+    logger: options.logger ?? false,
+    bodyLimit: BODY_LIMIT,
+    ajv: {
+      customOptions: {
+        removeAdditional: false,
+        allErrors: true,
+        coerceTypes: false,
+        useDefaults: false,
+        strict: false,
+      },
+    },
+  }).withTypeProvider<TypeBoxTypeProvider>();
+  // The query string is text by nature; everything there is an enum or a string, so nothing needs coercing.
+  guardHosts(app as unknown as FastifyInstance, options.hosts, options.devOrigin);
+  answerProblems(app);
+  await app.register(helmet, {
+    contentSecurityPolicy: {
+      useDefaults: false,
+      directives: {
+        defaultSrc: ["'self'"],
+        scriptSrc: ["'self'", "'wasm-unsafe-eval'"],
+        workerSrc: ["'self'", 'blob:'],
+        // MUI writes its styles into the page.
+        styleSrc: ["'self'", "'unsafe-inline'"],
+        imgSrc: ["'self'", 'data:', 'blob:'],
+        fontSrc: ["'self'"],
+        connectSrc: ["'self'"],
+        objectSrc: ["'none'"],
+        baseUri: ["'none'"],
+        formAction: ["'self'"],
+        frameAncestors: ["'none'"],
+      },
+    },
+    strictTransportSecurity: false,
+  });
+  await app.register(swagger, {
+    openapi: { info: { title: 'Sable', description: 'Everything the screens do, over HTTP.', version: '1' } },
+  });
+  await app.register(swaggerUi, { routePrefix: '/api/docs' });
+  await app.register(
+    async (v1) => {
+      const routes = v1 as unknown as App;
+      routes.get('/health', { schema: { summary: 'Whether it runs' } }, async () => {
+        await options.db.query('SELECT 1');
+        return { ok: true };
+      });
+      libraryRoutes(routes, options.db);
+      buildRoutes(routes, options.db);
+      exchangeRoutes(routes, options.db);
+      sumRoutes(routes);
+    },
+    { prefix: '/api/v1' },
+  );
+  await serveWeb(app, options.webFolder);
+  return app;
+}
+
+function answerProblems(app: App): void {
+  app.setErrorHandler((error: FastifyError | Problem | InputError, request, reply) => {
+    reply.type('application/problem+json');
+    if (error instanceof Problem)
+      return reply.code(error.status).send(problemBody(error.status, error.message, error.errors, error.more));
+    if (error instanceof InputError) {
+      return reply
+        .code(422)
+        .send(problemBody(422, error.message, [{ pointer: error.pointer, message: error.message }]));
+    }
+    if (error.validation) {
+      const errors = fieldProblems(error.validation as unknown as SchemaError[]).slice(0, 20);
+      return reply.code(400).send(problemBody(400, errors[0]?.message ?? 'The input does not fit.', errors));
+    }
+    const status = error.statusCode ?? 500;
+    if (status === 413)
+      return reply
+        .code(413)
+        .send(problemBody(413, `The body is larger than the ${BODY_LIMIT / 1024 / 1024} MB that are taken.`));
+    if (status >= 400 && status < 500) return reply.code(status).send(problemBody(status, error.message));
+    request.log.error(error);
+    return reply.code(500).send(problemBody(500, 'Nothing was saved. The log of the server says more.'));
+  });
+}
+
+async function serveWeb(app: App, folder: string | undefined): Promise<void> {
+  const notFound = (url: string) => problemBody(404, `There is nothing at ${url}.`);
+  if (folder === undefined || !existsSync(folder)) {
+    app.setNotFoundHandler((request, reply) =>
+      reply.code(404).type('application/problem+json').send(notFound(request.url)),
+    );
+    return;
+  }
+  await app.register(fastifyStatic, {
+    root: folder,
+    wildcard: false,
+    preCompressed: true,
+    immutable: true,
+    maxAge: '1y',
+    index: false,
+  });
+  app.setNotFoundHandler((request, reply) => {
+    const page =
+      ['GET', 'HEAD'].includes(request.method) &&
+      !request.url.startsWith('/api/') &&
+      !request.url.startsWith('/assets/');
+    if (!page) return reply.code(404).type('application/problem+json').send(notFound(request.url));
+    return reply.sendFile('index.html', { maxAge: 0, immutable: false });
+  });
+}

@@ -1,0 +1,36 @@
+import { mkdirSync } from 'node:fs';
+import path from 'node:path';
+import { PGlite, types, type Transaction } from '@electric-sql/pglite';
+import type { Db, Queryable, Row } from './db.ts';
+import { takeLock } from './lock.ts';
+
+/** Opens PGlite on a folder, or in memory without one (tests). */
+export async function openPglite(folder?: string): Promise<Db> {
+  let unlock = () => {};
+  if (folder !== undefined) {
+    mkdirSync(folder, { recursive: true });
+    unlock = takeLock(path.join(folder, 'lock'));
+  }
+  let db: PGlite;
+  try {
+    db = await PGlite.create({
+      ...(folder === undefined ? {} : { dataDir: path.join(folder, 'db') }),
+      parsers: { [types.INT8]: (v: string) => Number(v) },
+    });
+  } catch (error) {
+    unlock();
+    throw error;
+  }
+  const wrap = (x: PGlite | Transaction): Queryable => ({
+    query: async <T extends Row>(sql: string, params: unknown[] = []) => (await x.query<T>(sql, params)).rows,
+    script: async (sql) => void (await x.exec(sql)),
+  });
+  return {
+    ...wrap(db),
+    tx: (work) => db.transaction((t) => work(wrap(t))),
+    close: async () => {
+      await db.close();
+      unlock();
+    },
+  };
+}

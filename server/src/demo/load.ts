@@ -1,0 +1,56 @@
+import { readFileSync } from 'node:fs';
+import path from 'node:path';
+import {
+  checkBuild,
+  checkEngine,
+  checkGearbox,
+  checkPart,
+  type Build,
+  type Engine,
+  type Gearbox,
+  type Part,
+} from '@sable/core';
+import type { Db } from '../db/db.ts';
+import { insertBuild } from '../store/buildStore.ts';
+import { insertEngine, insertGearbox, insertPart } from '../store/libraryStore.ts';
+
+export const DEMO_BUILDS = ['glider-tug', 'second-car'] as const;
+
+export interface DemoShop {
+  readonly engines: Engine[];
+  readonly gearboxes: Gearbox[];
+  readonly parts: Part[];
+  readonly builds: Build[];
+}
+
+/** The demo shop as its data files have it. */
+export function readDemo(folder: string): DemoShop {
+  const read = <T>(name: string): T => JSON.parse(readFileSync(path.join(folder, `${name}.json`), 'utf8')) as T;
+  return {
+    engines: read<Engine[]>('engines'),
+    gearboxes: read<Gearbox[]>('gearboxes'),
+    parts: read<Part[]>('parts'),
+    builds: DEMO_BUILDS.map((id) => read<Build>(`build-${id}`)),
+  };
+}
+
+/** Loads the demo shop through the same stores and checks as a user's data. */
+export async function loadDemo(db: Db, folder: string): Promise<void> {
+  const shop = readDemo(folder);
+  shop.engines.forEach((e) => checkEngine(e));
+  shop.gearboxes.forEach((g) => checkGearbox(g));
+  shop.parts.forEach((p) => checkPart(p));
+  shop.builds.forEach((b) => checkBuild(b));
+  await db.tx(async (q) => {
+    for (const e of shop.engines) await insertEngine(q, e);
+    for (const g of shop.gearboxes) await insertGearbox(q, g);
+    for (const p of shop.parts) await insertPart(q, p);
+    for (const b of shop.builds) await insertBuild(q, b);
+  });
+}
+
+/** Empties everything and loads the demo anew. */
+export async function resetDemo(db: Db, folder: string): Promise<void> {
+  await db.script('TRUNCATE change_log, candidate_part, candidate, build, part, gearbox, engine');
+  await loadDemo(db, folder);
+}

@@ -1,0 +1,60 @@
+import { parseArgs } from 'node:util';
+
+export interface StartOptions {
+  readonly port: number;
+  readonly data: string;
+  readonly demo: boolean;
+  readonly resetDemo: boolean;
+  /** Address to listen on; loopback unless the shop's network is asked for. */
+  readonly host: string;
+  /** Extra host names that requests may be addressed to. */
+  readonly allow: readonly string[];
+}
+
+export const USAGE = `npm start -- [options]
+  --port N           port on 127.0.0.1 (default 4080)
+  --data FOLDER      data folder (default .data/sable)
+  --no-demo          start with an empty shop
+  --reset-demo       throw everything in the data folder away and load the demo shop
+  --host ADDRESS     listen on another address, with --allow: the host names it may be called by
+  --allow A,B        host names allowed with --host, for instance bench.local,192.168.1.20`;
+
+/** @throws Error with one sentence when an option can't be used. */
+export function readOptions(argv: readonly string[], env: Readonly<Record<string, string | undefined>>): StartOptions {
+  let values;
+  try {
+    ({ values } = parseArgs({
+      args: [...argv],
+      options: {
+        port: { type: 'string' },
+        data: { type: 'string' },
+        'no-demo': { type: 'boolean' },
+        'reset-demo': { type: 'boolean' },
+        host: { type: 'string' },
+        allow: { type: 'string' },
+      },
+    }));
+  } catch (error) {
+    throw new Error(`${(error as Error).message.split('. ')[0]}.\n${USAGE}`, { cause: error });
+  }
+  const port = Number(values.port ?? env['PORT'] ?? 4080);
+  if (!Number.isInteger(port) || port < 0 || port > 65535)
+    throw new Error(`--port must be a whole number from 0 to 65535; it is ${values.port ?? env['PORT']}.`);
+  const allow = (values.allow ?? '')
+    .split(',')
+    .map((s) => s.trim().toLowerCase())
+    .filter(Boolean);
+  if (values.host !== undefined && allow.length === 0) {
+    throw new Error(
+      '--host opens Sable to the network, so it also needs --allow with the host names that it may be called by.',
+    );
+  }
+  return {
+    port,
+    data: values.data ?? env['DATA_DIR'] ?? '.data/sable',
+    demo: values['no-demo'] !== true,
+    resetDemo: values['reset-demo'] === true,
+    host: values.host ?? '127.0.0.1',
+    allow,
+  };
+}

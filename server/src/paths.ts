@@ -1,0 +1,10 @@
+import path from 'node:path';
+
+/** server/, whether this runs from server/src or from the bundle in server/dist. */
+const server = path.resolve(import.meta.dirname, '..');
+
+export const paths = {
+  migrations: path.join(server, 'src/db/migrations'),
+  demo: path.join(server, 'src/demo'),
+  web: path.resolve(server, '../web/dist'),
+};

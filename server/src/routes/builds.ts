@@ -1,0 +1,249 @@
+import {
+  Brief,
+  Candidate,
+  Chassis,
+  Decision,
+  Name,
+  bundleOf,
+  checkBrief,
+  checkCandidate,
+  checkChassis,
+  type Build,
+} from '@sable/core';
+import type { FastifyRequest } from 'fastify';
+import Type from 'typebox';
+import type { Db } from '../db/db.ts';
+import { Problem } from '../problem.ts';
+import { listBuilds, readBuild, insertBuild, type Seat, type StoredBuild } from '../store/buildStore.ts';
+import { change, history, stacks, stepBack, type Order } from '../store/changes.ts';
+import { readLibrary } from '../store/libraryStore.ts';
+import type { App } from '../app.ts';
+
+const Params = Type.Object({ id: Type.String() });
+const CandidateParams = Type.Object({ id: Type.String(), candidateId: Type.String() });
+const NewBuild = Type.Object(
+  { name: Name, currency: Type.Optional(Type.String({ pattern: '^[A-Z]{3}$' })) },
+  { additionalProperties: false },
+);
+
+/** A brief that asks for nothing yet, so that a new build can be judged at all. */
+const PLAIN_BRIEF: Brief = {
+  use: 'street',
+  purpose: '',
+  band: { lowRpm: 1500, highRpm: 5000 },
+  now: {},
+  later: {},
+  worstAir: { temperatureC: 30, altitudeM: 200, humidityPct: 50 },
+  hotDaySchool: 'standard',
+  driverKg: { value: 75, plusMinus: 8, evidence: 'estimated' },
+  hourlyRate: 48,
+  ownLabour: true,
+  fuelOctaneRon: 95,
+  mountSchool: 'rubber',
+};
+
+export function clientOf(request: FastifyRequest): string {
+  const header = request.headers['x-sable-client'];
+  return typeof header === 'string' && /^[\w-]{1,64}$/.test(header) ? header : 'local';
+}
+
+/** @throws Problem 428 without a version: nobody should overwrite what they have not seen. */
+function orderOf(request: FastifyRequest, buildId: string): Order {
+  const header = request.headers['if-match'];
+  const version = /^"?(\d+)"?$/.exec(header ?? '')?.[1];
+  if (version === undefined) throw new Problem(428, 'Send the version that you saw as If-Match: "12".');
+  return { buildId, ifVersion: Number(version), client: clientOf(request) };
+}
+
+export function buildRoutes(app: App, db: Db): void {
+  const answer = async (request: FastifyRequest, stored: StoredBuild) => {
+    const { undo, redo } = await stacks(db, stored.build.id, clientOf(request));
+    return {
+      version: stored.version,
+      build: stored.build,
+      undo: undo.at(-1)?.words ?? null,
+      redo: redo.at(-1)?.words ?? null,
+    };
+  };
+  type Reply = { header(name: string, value: string): unknown };
+  const send = async (request: FastifyRequest, reply: Reply, stored: StoredBuild) => {
+    reply.header('etag', `"${stored.version}"`);
+    return answer(request, stored);
+  };
+
+  app.get('/builds', { schema: { summary: 'All builds of the shop' } }, () => listBuilds(db));
+
+  app.post('/builds', { schema: { summary: 'A new build', body: NewBuild } }, async (request, reply) => {
+    const { name, currency } = request.body;
+    const slug =
+      name
+        .toLowerCase()
+        .normalize('NFKD')
+        .replace(/[^a-z0-9]+/g, '-')
+        .replace(/^-+|-+$/g, '')
+        .slice(0, 40) || 'build';
+    const stored = await db.tx(async (q) => {
+      let id = slug;
+      for (let n = 2; (await q.query('SELECT 1 FROM build WHERE id = $1', [id])).length > 0; n++) id = `${slug}-${n}`;
+      const build: Build = {
+        id,
+        name,
+        currency: currency ?? 'EUR',
+        brief: PLAIN_BRIEF,
+        chassis: null,
+        candidates: [],
+        decision: { candidateId: null, reason: '' },
+      };
+      await insertBuild(q, build);
+      return readBuild(q, id);
+    });
+    reply.code(201).header('location', `/api/v1/builds/${stored.build.id}`);
+    return send(request, reply, stored);
+  });
+
+  app.get(
+    '/builds/:id',
+    { schema: { summary: 'One build, whole, with its version as ETag', params: Params } },
+    async (request, reply) => {
+      const stored = await readBuild(db, request.params.id);
+      const result = await send(request, reply, stored);
+      return result;
+    },
+  );
+
+  app.put(
+    '/builds/:id/name',
+    {
+      schema: { summary: 'Rename', params: Params, body: Type.Object({ name: Name }, { additionalProperties: false }) },
+    },
+    async (request, reply) =>
+      send(
+        request,
+        reply,
+        await change(db, orderOf(request, request.params.id), 'name', 'Renamed', () => request.body.name),
+      ),
+  );
+
+  app.put(
+    '/builds/:id/brief',
+    { schema: { summary: 'What the owner wants', params: Params, body: Brief } },
+    async (request, reply) => {
+      checkBrief(request.body);
+      return send(
+        request,
+        reply,
+        await change(db, orderOf(request, request.params.id), 'brief', 'Brief changed', () => request.body),
+      );
+    },
+  );
+
+  app.put(
+    '/builds/:id/chassis',
+    { schema: { summary: 'The car as measured', params: Params, body: Chassis } },
+    async (request, reply) => {
+      checkChassis(request.body);
+      return send(
+        request,
+        reply,
+        await change(db, orderOf(request, request.params.id), 'chassis', 'Survey changed', () => request.body),
+      );
+    },
+  );
+
+  app.put(
+    '/builds/:id/decision',
+    { schema: { summary: 'Choose a candidate, or none', params: Params, body: Decision } },
+    async (request, reply) => {
+      const { candidateId } = request.body;
+      const stored = await change(
+        db,
+        orderOf(request, request.params.id),
+        'decision',
+        candidateId === null ? 'Choice withdrawn' : 'Candidate chosen',
+        async (q, _, { build }) => {
+          const chosen = build.candidates.find((c) => c.id === candidateId);
+          if (candidateId !== null && !chosen) {
+            const message = `There is no candidate “${candidateId}” to choose.`;
+            throw new Problem(422, message, [{ pointer: '/candidateId', message }]);
+          }
+          const snapshot = chosen
+            ? bundleOf({ ...build, candidates: [chosen] }, await readLibrary(q), new Date().toISOString()).library
+            : null;
+          await q.query('UPDATE build SET decision_snapshot = $2 WHERE id = $1', [
+            build.id,
+            snapshot && JSON.stringify(snapshot),
+          ]);
+          return request.body;
+        },
+      );
+      return send(request, reply, stored);
+    },
+  );
+
+  app.put(
+    '/builds/:id/candidates/:candidateId',
+    { schema: { summary: 'Add or change a candidate', params: CandidateParams, body: Candidate } },
+    async (request, reply) => {
+      const { id, candidateId } = request.params;
+      const candidate = request.body;
+      if (candidate.id !== candidateId)
+        throw new Problem(422, 'The id in the body and in the address differ.', [
+          { pointer: '/id', message: `id must be “${candidateId}”.` },
+        ]);
+      checkCandidate(candidate);
+      const stored = await change(
+        db,
+        orderOf(request, id),
+        `candidate:${candidateId}`,
+        `${candidate.letter} changed`,
+        (_q, current, { build }) => {
+          const seat = current as Seat | null;
+          const taken = build.candidates.find((c) => c.letter === candidate.letter && c.id !== candidateId);
+          if (taken)
+            throw new Problem(422, `The letter ${candidate.letter} is taken.`, [
+              { pointer: '/letter', message: `letter ${candidate.letter} is taken by ${taken.name}.` },
+            ]);
+          return { position: seat?.position ?? build.candidates.length, candidate } satisfies Seat;
+        },
+      );
+      return send(request, reply, stored);
+    },
+  );
+
+  app.delete(
+    '/builds/:id/candidates/:candidateId',
+    { schema: { summary: 'Take a candidate out', params: CandidateParams } },
+    async (request, reply) => {
+      const { id, candidateId } = request.params;
+      const stored = await change(
+        db,
+        orderOf(request, id),
+        `candidate:${candidateId}`,
+        'Candidate taken out',
+        (_q, current, { build }) => {
+          if (current === null) throw new Problem(404, `There is no candidate “${candidateId}”.`);
+          if (build.decision.candidateId === candidateId)
+            throw new Problem(422, 'This is the chosen candidate. Choose another one or none first.');
+          return null;
+        },
+      );
+      return send(request, reply, stored);
+    },
+  );
+
+  for (const direction of ['undo', 'redo'] as const) {
+    app.post(
+      `/builds/:id/${direction}`,
+      { schema: { summary: direction === 'undo' ? 'Take back your newest change' : 'Do it again', params: Params } },
+      async (request, reply) => {
+        const order = { buildId: request.params.id, ifVersion: 0, client: clientOf(request) };
+        const { words, ...stored } = await stepBack(db, order, direction);
+        return { ...(await send(request, reply, stored)), words };
+      },
+    );
+  }
+
+  app.get('/builds/:id/history', { schema: { summary: 'Who changed what, newest first', params: Params } }, (request) =>
+    history(db, request.params.id),
+  );
+}

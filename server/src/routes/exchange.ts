@@ -1,0 +1,84 @@
+import {
+  Bundle,
+  assess,
+  assessAll,
+  billCsv,
+  bundleOf,
+  checkBundleHead,
+  lineupCsv,
+  UNIT_SYSTEMS,
+  type UnitSystem,
+} from '@sable/core';
+import Type from 'typebox';
+import type { App } from '../app.ts';
+import type { Db } from '../db/db.ts';
+import { Problem } from '../problem.ts';
+import { readBuild } from '../store/buildStore.ts';
+import { importBundle } from '../store/importStore.ts';
+import { readLibrary } from '../store/libraryStore.ts';
+
+const Params = Type.Object({ id: Type.String() });
+const UnitsQuery = Type.Object({
+  units: Type.Optional(Type.Unsafe<UnitSystem>({ type: 'string', enum: [...UNIT_SYSTEMS] })),
+});
+const CSV = 'text/csv; charset=utf-8';
+
+/** Files out and in: the build bundle, the line-up and the bill. */
+export function exchangeRoutes(app: App, db: Db): void {
+  app.get(
+    '/builds/:id/bundle',
+    { schema: { summary: 'The build with all it refers to, as one file', params: Params } },
+    async (request, reply) => {
+      const { build } = await readBuild(db, request.params.id);
+      const bundle = bundleOf(build, await readLibrary(db), new Date().toISOString());
+      reply.header('content-disposition', `attachment; filename="${build.id}.sable.json"`);
+      return bundle;
+    },
+  );
+
+  app.post(
+    '/bundles',
+    {
+      schema: { summary: 'Bring a bundle in; nothing here is overwritten', body: Bundle },
+      // Before the schema: an older program should say "newer version", not list every field that it does not know.
+      preValidation: async (request) => checkBundleHead(request.body),
+    },
+    async (request, reply) => {
+      const report = await importBundle(db, request.body);
+      reply.code(201);
+      return report;
+    },
+  );
+
+  app.get(
+    '/builds/:id/lineup.csv',
+    { schema: { summary: 'The line-up as a table', params: Params, querystring: UnitsQuery } },
+    async (request, reply) => {
+      const { build } = await readBuild(db, request.params.id);
+      const text = lineupCsv(build, assessAll(build, await readLibrary(db)), {
+        system: request.query.units ?? 'metric',
+      });
+      return reply.header('content-disposition', `attachment; filename="${build.id}-line-up.csv"`).type(CSV).send(text);
+    },
+  );
+
+  app.get(
+    '/builds/:id/candidates/:candidateId/bill.csv',
+    {
+      schema: {
+        summary: 'The bill of a candidate as a table',
+        params: Type.Object({ id: Type.String(), candidateId: Type.String() }),
+      },
+    },
+    async (request, reply) => {
+      const { build } = await readBuild(db, request.params.id);
+      const candidate = build.candidates.find((c) => c.id === request.params.candidateId);
+      const bill = candidate && assess(build, candidate, await readLibrary(db)).figures?.bill;
+      if (!bill) throw new Problem(404, `There is no bill for “${request.params.candidateId}”.`);
+      return reply
+        .header('content-disposition', `attachment; filename="${build.id}-${candidate.letter}-bill.csv"`)
+        .type(CSV)
+        .send(billCsv(bill.lines, build.currency));
+    },
+  );
+}

@@ -1,0 +1,130 @@
+import type { Brief, Build, Candidate, Chassis, Decision } from '@sable/core';
+import type { Queryable } from '../db/db.ts';
+import { Problem } from '../problem.ts';
+
+export interface StoredBuild {
+  readonly version: number;
+  readonly build: Build;
+}
+
+export interface BuildSummary {
+  readonly id: string;
+  readonly name: string;
+  readonly car: string | null;
+  readonly candidates: number;
+  readonly chosen: string | null;
+  readonly version: number;
+  readonly updatedAt: string;
+}
+
+export async function listBuilds(q: Queryable): Promise<BuildSummary[]> {
+  const rows = await q.query<{
+    id: string;
+    name: string;
+    car: string | null;
+    candidates: number;
+    chosen: string | null;
+    version: number;
+    updated_at: Date;
+  }>(
+    `SELECT b.id, b.name, b.chassis->>'name' AS car, b.version, b.updated_at,
+            (SELECT count(*)::int FROM candidate c WHERE c.build_id = b.id) AS candidates,
+            (SELECT c.letter || ' ' || (c.doc->>'name') FROM candidate c WHERE c.build_id = b.id AND c.id = b.decision->>'candidateId') AS chosen
+       FROM build b ORDER BY b.created_at, b.id`,
+  );
+  return rows.map(({ updated_at, ...r }) => ({ ...r, updatedAt: new Date(updated_at).toISOString() }));
+}
+
+/** @throws Problem 404 */
+export async function readBuild(q: Queryable, id: string): Promise<StoredBuild> {
+  const [row] = await q.query<{
+    name: string;
+    currency: string;
+    version: number;
+    brief: Brief;
+    chassis: Chassis | null;
+    decision: Decision;
+  }>('SELECT name, currency, version, brief, chassis, decision FROM build WHERE id = $1', [id]);
+  if (!row) throw new Problem(404, `There is no build “${id}”.`);
+  const candidates = await q.query<{ doc: Candidate }>(
+    'SELECT doc FROM candidate WHERE build_id = $1 ORDER BY position',
+    [id],
+  );
+  const { version, ...rest } = row;
+  return { version, build: { id, ...rest, candidates: candidates.map((c) => c.doc) } };
+}
+
+export async function insertBuild(q: Queryable, build: Build): Promise<void> {
+  await q.query('INSERT INTO build (id, name, currency, brief, chassis, decision) VALUES ($1, $2, $3, $4, $5, $6)', [
+    build.id,
+    build.name,
+    build.currency,
+    JSON.stringify(build.brief),
+    build.chassis && JSON.stringify(build.chassis),
+    JSON.stringify(build.decision),
+  ]);
+  for (const [position, candidate] of build.candidates.entries())
+    await writeCandidate(q, build.id, candidate.id, { position, candidate });
+}
+
+/** A candidate with its place in the line-up: what the log keeps of it, so that undo puts it back where it was. */
+export interface Seat {
+  readonly position: number;
+  readonly candidate: Candidate;
+}
+
+/** What a change may touch: the name, brief, chassis or decision of a build, or one candidate. */
+export type Target = 'name' | 'brief' | 'chassis' | 'decision' | `candidate:${string}`;
+
+export async function readTarget(q: Queryable, buildId: string, target: Target): Promise<unknown> {
+  if (target.startsWith('candidate:')) {
+    const [row] = await q.query<{ position: number; doc: Candidate }>(
+      'SELECT position, doc FROM candidate WHERE build_id = $1 AND id = $2',
+      [buildId, target.slice(10)],
+    );
+    return row ? ({ position: row.position, candidate: row.doc } satisfies Seat) : null;
+  }
+  const [row] = await q.query<{ content: unknown }>(`SELECT ${target} AS content FROM build WHERE id = $1`, [buildId]);
+  return row?.content ?? null;
+}
+
+export async function writeTarget(q: Queryable, buildId: string, target: Target, content: unknown): Promise<void> {
+  if (target.startsWith('candidate:')) return writeCandidate(q, buildId, target.slice(10), content as Seat | null);
+  const value = target === 'name' ? content : content === null ? null : JSON.stringify(content);
+  await q.query(`UPDATE build SET ${target} = $2 WHERE id = $1`, [buildId, value]);
+}
+
+async function writeCandidate(q: Queryable, buildId: string, id: string, seat: Seat | null): Promise<void> {
+  if (seat === null) {
+    await q.query('DELETE FROM candidate WHERE build_id = $1 AND id = $2', [buildId, id]);
+    return;
+  }
+  const { candidate: c, position } = seat;
+  await checkReferences(q, c);
+  await q.query(
+    `INSERT INTO candidate (build_id, id, position, letter, engine_id, gearbox_id, doc) VALUES ($1, $2, $3, $4, $5, $6, $7)
+     ON CONFLICT (build_id, id) DO UPDATE SET position = excluded.position, letter = excluded.letter,
+       engine_id = excluded.engine_id, gearbox_id = excluded.gearbox_id, doc = excluded.doc`,
+    [buildId, id, position, c.letter, c.engineId, c.gearboxId, JSON.stringify(c)],
+  );
+  await q.query('DELETE FROM candidate_part WHERE build_id = $1 AND candidate_id = $2', [buildId, id]);
+  for (const part of c.partIds)
+    await q.query('INSERT INTO candidate_part (build_id, candidate_id, part_id) VALUES ($1, $2, $3)', [
+      buildId,
+      id,
+      part,
+    ]);
+}
+
+/** Names what is not in the library before the foreign key would only say no. */
+async function checkReferences(q: Queryable, c: Candidate): Promise<void> {
+  const has = async (table: string, id: string) =>
+    (await q.query(`SELECT 1 FROM ${table} WHERE id = $1`, [id])).length > 0;
+  const missing = (pointer: string, what: string, id: string) => {
+    const message = `There is no ${what} “${id}” in the library.`;
+    return new Problem(422, message, [{ pointer, message }]);
+  };
+  if (!(await has('engine', c.engineId))) throw missing('/engineId', 'engine', c.engineId);
+  if (!(await has('gearbox', c.gearboxId))) throw missing('/gearboxId', 'gearbox', c.gearboxId);
+  for (const [i, id] of c.partIds.entries()) if (!(await has('part', id))) throw missing(`/partIds/${i}`, 'part', id);
+}
