@@ -1,3 +1,4 @@
 export * from './changes.ts';
 export * from './gates.ts';
 export * from './lineup.ts';
+export * from './asFound.ts';

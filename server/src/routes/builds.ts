@@ -4,7 +4,6 @@ import {
   Chassis,
   Decision,
   Name,
-  bundleOf,
   checkBrief,
   checkCandidate,
   checkChassis,
@@ -16,7 +15,6 @@ import type { Db } from '../db/db.ts';
 import { Problem } from '../problem.ts';
 import { listBuilds, readBuild, insertBuild, type Seat, type StoredBuild } from '../store/buildStore.ts';
 import { change, history, stacks, stepBack, type Order } from '../store/changes.ts';
-import { readLibrary } from '../store/libraryStore.ts';
 import type { App } from '../app.ts';
 
 const Params = Type.Object({ id: Type.String() });
@@ -160,19 +158,12 @@ export function buildRoutes(app: App, db: Db): void {
         orderOf(request, request.params.id),
         'decision',
         candidateId === null ? 'Choice withdrawn' : 'Candidate chosen',
-        async (q, _, { build }) => {
+        (_q, _current, { build }) => {
           const chosen = build.candidates.find((c) => c.id === candidateId);
           if (candidateId !== null && !chosen) {
             const message = `There is no candidate “${candidateId}” to choose.`;
             throw new Problem(422, message, [{ pointer: '/candidateId', message }]);
           }
-          const snapshot = chosen
-            ? bundleOf({ ...build, candidates: [chosen] }, await readLibrary(q), new Date().toISOString()).library
-            : null;
-          await q.query('UPDATE build SET decision_snapshot = $2 WHERE id = $1', [
-            build.id,
-            snapshot && JSON.stringify(snapshot),
-          ]);
           return request.body;
         },
       );

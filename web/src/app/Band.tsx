@@ -1,0 +1,102 @@
+import Button from '@mui/material/Button';
+import ToggleButton from '@mui/material/ToggleButton';
+import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
+import Tooltip from '@mui/material/Tooltip';
+import { Plus, Redo2, Search, Undo2 } from 'lucide-react';
+import { useNavigate } from 'react-router';
+import { StateMark, candidateColour } from '../pieces/marks.tsx';
+import { nextCandidate } from '../screens/candidate/nextCandidate.ts';
+import { useBuild } from './buildState.tsx';
+import { useSettings } from './settings.tsx';
+
+/** Under the rule: whose build, the candidates, undo and redo, units, search. */
+export function Band({ onSearch }: { onSearch: () => void }) {
+  const { build, library, candidate, assessmentOf, select, undo, redo, undoWords, redoWords, saveCandidate } =
+    useBuild();
+  const navigate = useNavigate();
+  const shortName = (engineId: string) => library.engines.find((e) => e.id === engineId)?.shortName ?? engineId;
+  const add = () => {
+    const next = nextCandidate(build, library);
+    if (!next) return;
+    saveCandidate(next);
+    void navigate(`/builds/${build.id}/candidate?c=${next.id}`);
+  };
+  return (
+    <div className="band">
+      <h1 title={build.name}>{build.name}</h1>
+      <div className="strip" role="group" aria-label="Candidates">
+        {build.candidates.map((c) => {
+          const state = assessmentOf(c.id)?.state;
+          const current = c.id === candidate?.id;
+          return (
+            <button
+              key={c.id}
+              type="button"
+              className="chip"
+              aria-pressed={current}
+              title={current ? `${c.name}: open to change it` : c.name}
+              style={{ ['--cc' as string]: candidateColour(c.letter) }}
+              onClick={() => (current ? void navigate(`/builds/${build.id}/candidate?c=${c.id}`) : select(c.id))}
+            >
+              <span className="tab">{c.letter}</span>
+              {shortName(c.engineId)}
+              {state && (
+                <>
+                  <StateMark state={state} label={false} />
+                  <em>{state}</em>
+                </>
+              )}
+            </button>
+          );
+        })}
+        <Button
+          onClick={add}
+          startIcon={<Plus size={15} />}
+          disabled={build.candidates.length >= 26}
+          sx={{ height: 30, flex: 'none' }}
+          aria-label="Add a candidate"
+        >
+          {build.candidates.length < 5 ? 'Candidate' : 'Add'}
+        </Button>
+      </div>
+      <div className="tools">
+        <Tooltip title={undoWords === null ? 'Nothing of yours to undo' : `Undo: ${undoWords}`}>
+          <span>
+            <Button onClick={undo} disabled={undoWords === null} aria-label="Undo">
+              <Undo2 size={16} />
+            </Button>
+          </span>
+        </Tooltip>
+        <Tooltip title={redoWords === null ? 'Nothing to redo' : `Redo: ${redoWords}`}>
+          <span>
+            <Button onClick={redo} disabled={redoWords === null} aria-label="Redo">
+              <Redo2 size={16} />
+            </Button>
+          </span>
+        </Tooltip>
+        <UnitSwitch />
+        <Tooltip title="Search ( / )">
+          <Button onClick={onSearch} aria-label="Search">
+            <Search size={16} />
+          </Button>
+        </Tooltip>
+      </div>
+    </div>
+  );
+}
+
+export function UnitSwitch() {
+  const { units, setSystem } = useSettings();
+  return (
+    <ToggleButtonGroup
+      exclusive
+      size="small"
+      value={units.system}
+      onChange={(_, v: 'metric' | 'us' | null) => v && setSystem(v)}
+      aria-label="Units"
+    >
+      <ToggleButton value="metric">Metric</ToggleButton>
+      <ToggleButton value="us">US</ToggleButton>
+    </ToggleButtonGroup>
+  );
+}

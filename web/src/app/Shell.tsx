@@ -1,0 +1,117 @@
+import Alert from '@mui/material/Alert';
+import Button from '@mui/material/Button';
+import { Suspense, lazy, useState, type ReactNode } from 'react';
+import { useHotkeys } from 'react-hotkeys-hook';
+import { Outlet, useNavigate } from 'react-router';
+import { Band } from './Band.tsx';
+import { BuildProvider, useBuild } from './buildState.tsx';
+import { ConflictDialog } from './ConflictDialog.tsx';
+import { Rule, SkipLink } from './Rule.tsx';
+import { SCREENS } from './screens.ts';
+import { useSettings } from './settings.tsx';
+
+const SearchDialog = lazy(() => import('./SearchDialog.tsx').then((m) => ({ default: m.SearchDialog })));
+const ShortcutsDialog = lazy(() => import('./ShortcutsDialog.tsx').then((m) => ({ default: m.ShortcutsDialog })));
+
+/** Everything about one build: rule, band, the screen, and what went wrong. */
+export function BuildShell() {
+  return (
+    <BuildProvider
+      fallback={(problem) => (
+        <>
+          <SkipLink />
+          <Rule steps={undefined} />
+          <main id="main" className="main" tabIndex={-1}>
+            {problem ? <Lost sentence={problem.message} /> : <p className="muted">Reading the build…</p>}
+          </main>
+        </>
+      )}
+    >
+      <Inside />
+    </BuildProvider>
+  );
+}
+
+function Lost({ sentence }: { sentence: string }) {
+  const navigate = useNavigate();
+  return (
+    <div className="empty">
+      <h2>{sentence}</h2>
+      <Button onClick={() => void navigate('/shop')}>To all builds</Button>
+    </div>
+  );
+}
+
+function Inside() {
+  const { build, candidate, assessment, select, undo, redo, problem, dismiss } = useBuild();
+  const { units, setSystem } = useSettings();
+  const navigate = useNavigate();
+  const [searching, setSearching] = useState(false);
+  const [helping, setHelping] = useState(false);
+  const go = (path: string) => void navigate(`/builds/${build.id}/${path}${candidate ? `?c=${candidate.id}` : ''}`);
+  const move = (by: number) => {
+    const at = build.candidates.findIndex((c) => c.id === candidate?.id);
+    const next = build.candidates[(at + by + build.candidates.length) % build.candidates.length];
+    if (next) select(next.id);
+  };
+  useHotkeys(
+    SCREENS.map((s) => s.key),
+    (_, hotkey) => {
+      const screen = SCREENS.find((s) => hotkey.keys?.includes(s.key));
+      if (screen) go(screen.path);
+    },
+  );
+  useHotkeys('c', () => go('candidate'));
+  useHotkeys('k', () => move(1));
+  useHotkeys('j', () => move(-1));
+  useHotkeys('z, mod+z', undo, { preventDefault: true });
+  useHotkeys('x, mod+shift+z', redo, { preventDefault: true });
+  useHotkeys('u', () => setSystem(units.system === 'metric' ? 'us' : 'metric'));
+  useHotkeys('/', () => setSearching(true), { useKey: true, preventDefault: true });
+  useHotkeys('?', () => setHelping(true), { useKey: true });
+  return (
+    <>
+      <SkipLink />
+      <Rule steps={assessment?.steps} />
+      <Band onSearch={() => setSearching(true)} />
+      {problem && (
+        <Alert severity="error" variant="outlined" onClose={dismiss} sx={{ borderRadius: 0 }}>
+          {problem.message}{' '}
+          {problem.errors.length > 1 &&
+            `And ${problem.errors.length - 1} more: ${problem.errors
+              .slice(1, 4)
+              .map((e) => e.message)
+              .join(' ')}`}{' '}
+          Nothing was saved.
+        </Alert>
+      )}
+      <main id="main" tabIndex={-1} style={{ outline: 'none' }}>
+        <Suspense fallback={<p className="main muted">Opening…</p>}>
+          <Outlet />
+        </Suspense>
+      </main>
+      <ConflictDialog />
+      <Suspense fallback={null}>
+        {searching && <SearchDialog open onClose={() => setSearching(false)} />}
+        {helping && <ShortcutsDialog open onClose={() => setHelping(false)} />}
+      </Suspense>
+    </>
+  );
+}
+
+/** The frame of what lies beside a build: shop and library. */
+export function PlainShell({ title, tools, children }: { title: string; tools?: ReactNode; children: ReactNode }) {
+  return (
+    <>
+      <SkipLink />
+      <Rule steps={undefined} />
+      <div className="band">
+        <h1>{title}</h1>
+        <div className="tools">{tools}</div>
+      </div>
+      <main id="main" tabIndex={-1} style={{ outline: 'none' }}>
+        {children}
+      </main>
+    </>
+  );
+}

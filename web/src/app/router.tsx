@@ -1,0 +1,98 @@
+import { useQuery } from '@tanstack/react-query';
+import { Suspense, lazy, type ComponentType } from 'react';
+import { Navigate, createBrowserRouter, useRouteError } from 'react-router';
+import { LineupScreen } from '../screens/lineup/LineupScreen.tsx';
+import { api } from './api.ts';
+import { BuildShell } from './Shell.tsx';
+
+const screen = (load: () => Promise<{ default: ComponentType }>) => {
+  const Screen = lazy(load);
+  return (
+    <Suspense fallback={<p className="main muted">Opening…</p>}>
+      <Screen />
+    </Suspense>
+  );
+};
+
+/** The first build of the shop, or the shop where there is none. */
+function Home() {
+  const { data, error } = useQuery({ queryKey: ['builds'], queryFn: api.builds });
+  if (error) return <p className="main">{error.message}</p>;
+  if (!data) return null;
+  const first = data[0];
+  return <Navigate to={first ? `/builds/${first.id}/line-up` : '/shop'} replace />;
+}
+
+function Broken() {
+  const error = useRouteError();
+  return (
+    <main className="main">
+      <div className="empty" role="alert">
+        <h2>This screen broke</h2>
+        <p>{error instanceof Error ? error.message : 'Nobody knows why.'} What was saved is safe.</p>
+        <a href="/">Start again</a>
+      </div>
+    </main>
+  );
+}
+
+export const router = createBrowserRouter([
+  {
+    errorElement: <Broken />,
+    children: [
+      { path: '/', element: <Home /> },
+      {
+        path: '/shop',
+        element: screen(() => import('../screens/shop/ShopScreen.tsx').then((m) => ({ default: m.ShopScreen }))),
+      },
+      { path: '/library', element: <Navigate to="/library/engines" replace /> },
+      {
+        path: '/library/:kind',
+        element: screen(() =>
+          import('../screens/library/LibraryScreen.tsx').then((m) => ({ default: m.LibraryScreen })),
+        ),
+      },
+      {
+        path: '/library/:kind/:id',
+        element: screen(() =>
+          import('../screens/library/LibraryDetail.tsx').then((m) => ({ default: m.LibraryDetail })),
+        ),
+      },
+      {
+        path: '/builds/:buildId',
+        element: <BuildShell />,
+        children: [
+          { index: true, element: <Navigate to="line-up" replace /> },
+          { path: 'line-up', element: <LineupScreen /> },
+          {
+            path: 'brief',
+            element: screen(() => import('../screens/brief/BriefScreen.tsx').then((m) => ({ default: m.BriefScreen }))),
+          },
+          {
+            path: 'candidate',
+            element: screen(() =>
+              import('../screens/candidate/CandidateScreen.tsx').then((m) => ({ default: m.CandidateScreen })),
+            ),
+          },
+          {
+            path: 'gearing',
+            element: screen(() =>
+              import('../screens/gearing/GearingScreen.tsx').then((m) => ({ default: m.GearingScreen })),
+            ),
+          },
+          {
+            path: 'weight',
+            element: screen(() =>
+              import('../screens/weight/WeightScreen.tsx').then((m) => ({ default: m.WeightScreen })),
+            ),
+          },
+          {
+            path: 'parts',
+            element: screen(() => import('../screens/parts/PartsScreen.tsx').then((m) => ({ default: m.PartsScreen }))),
+          },
+        ],
+      },
+      { path: '*', element: <Navigate to="/" replace /> },
+    ],
+  },
+]);

@@ -1,0 +1,18 @@
+import type { Step } from '@sable/core';
+
+export interface ScreenEntry {
+  readonly path: string;
+  readonly title: string;
+  /** The steps of an assessment whose state shows on the rule. */
+  readonly steps: readonly Step[];
+  readonly key: string;
+}
+
+/** The steps that are built, in working order. */
+export const SCREENS: readonly ScreenEntry[] = [
+  { path: 'brief', title: 'Brief', steps: ['brief'], key: 'b' },
+  { path: 'line-up', title: 'Line-up', steps: [], key: 'l' },
+  { path: 'gearing', title: 'Gearing', steps: ['gearing'], key: 'g' },
+  { path: 'weight', title: 'Weight', steps: ['weight'], key: 'w' },
+  { path: 'parts', title: 'Parts & budget', steps: ['money'], key: 'p' },
+];

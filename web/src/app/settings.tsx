@@ -1,0 +1,59 @@
+import type { Units, UnitSystem } from '@sable/core/units';
+import { createContext, useCallback, useContext, useEffect, useMemo, useState, type ReactNode } from 'react';
+import type { Mode } from './theme.ts';
+
+interface Settings {
+  readonly units: Units;
+  readonly mode: Mode;
+  readonly setSystem: (system: UnitSystem) => void;
+  readonly setMetricHp: (on: boolean) => void;
+  readonly setMode: (mode: Mode) => void;
+}
+
+const Context = createContext<Settings | undefined>(undefined);
+
+/** A value kept in this browser; a browser that keeps nothing still works. */
+function useKept<T>(key: string, initial: T): [T, (value: T) => void] {
+  const [value, setValue] = useState<T>(() => {
+    try {
+      const text = localStorage.getItem(key);
+      return text === null ? initial : (JSON.parse(text) as T);
+    } catch {
+      return initial;
+    }
+  });
+  const set = useCallback(
+    (next: T) => {
+      setValue(next);
+      try {
+        localStorage.setItem(key, JSON.stringify(next));
+      } catch {
+        // Private windows may refuse; the choice then lasts as long as the page.
+      }
+    },
+    [key],
+  );
+  return [value, set];
+}
+
+export function SettingsProvider({ children }: { children: ReactNode }) {
+  const [system, setSystem] = useKept<UnitSystem>('sable-units', 'metric');
+  const [metricHp, setMetricHp] = useKept('sable-metric-hp', false);
+  const [mode, setMode] = useKept<Mode>('sable-mode', 'day');
+  useEffect(() => {
+    document.documentElement.dataset['mode'] = mode;
+  }, [mode]);
+  const value = useMemo(
+    () => ({ units: { system, metricHp }, mode, setSystem, setMetricHp, setMode }),
+    [system, metricHp, mode, setSystem, setMetricHp, setMode],
+  );
+  return <Context value={value}>{children}</Context>;
+}
+
+export function useSettings(): Settings {
+  const value = useContext(Context);
+  if (!value) throw new Error('useSettings outside its provider');
+  return value;
+}
+
+export const useUnits = (): Units => useSettings().units;

@@ -1,0 +1,99 @@
+import { createTheme, type Theme } from '@mui/material/styles';
+
+export type Mode = 'day' | 'night';
+
+const COLOURS = {
+  day: {
+    dye: '#2C3E91',
+    onDye: '#FFFFFF',
+    paper: '#F2F3F0',
+    panel: '#FFFFFF',
+    ink: '#1E1B19',
+    muted: '#5A5E58',
+    line: '#D3D6CF',
+    edge: '#80857C',
+    clear: '#14724F',
+    tight: '#955800',
+    blocked: '#B0281F',
+  },
+  night: {
+    dye: '#93A5FF',
+    onDye: '#14162A',
+    paper: '#161413',
+    panel: '#201D1B',
+    ink: '#ECE8E2',
+    muted: '#A8A29B',
+    line: '#3A3531',
+    edge: '#7A746E',
+    clear: '#58C79A',
+    tight: '#E3A548',
+    blocked: '#F2887F',
+  },
+} as const;
+
+/** MUI dressed as the bench: square, flat, dense, sentence case. */
+export function themeFor(mode: Mode): Theme {
+  const c = COLOURS[mode];
+  return createTheme({
+    palette: {
+      mode: mode === 'day' ? 'light' : 'dark',
+      primary: { main: c.dye, contrastText: c.onDye },
+      error: { main: c.blocked },
+      warning: { main: c.tight },
+      success: { main: c.clear },
+      background: { default: c.paper, paper: c.panel },
+      text: { primary: c.ink, secondary: c.muted },
+      divider: c.line,
+    },
+    shape: { borderRadius: 3 },
+    typography: {
+      fontFamily: "'Encode Sans Semi Condensed', sans-serif",
+      fontSize: 14,
+      button: { textTransform: 'none', fontWeight: 500, fontSize: 14, lineHeight: 1.2 },
+    },
+    transitions: {
+      duration: {
+        shortest: 100,
+        shorter: 120,
+        short: 140,
+        standard: 160,
+        complex: 180,
+        enteringScreen: 150,
+        leavingScreen: 120,
+      },
+    },
+    components: {
+      MuiButtonBase: { defaultProps: { disableRipple: true } },
+      MuiButton: {
+        defaultProps: { disableElevation: true, size: 'small', variant: 'outlined', color: 'inherit' },
+        styleOverrides: {
+          root: { minWidth: 0, padding: '5px 10px' },
+          outlined: { borderColor: c.line, backgroundColor: c.panel },
+        },
+      },
+      MuiTextField: { defaultProps: { size: 'small', fullWidth: true } },
+      MuiOutlinedInput: {
+        styleOverrides: { notchedOutline: { borderColor: c.edge }, input: { fontVariantNumeric: 'tabular-nums' } },
+      },
+      MuiPaper: {
+        defaultProps: { elevation: 0 },
+        styleOverrides: { root: { border: `1px solid ${c.line}`, backgroundImage: 'none' } },
+      },
+      MuiTooltip: {
+        defaultProps: { arrow: false, enterDelay: 350 },
+        styleOverrides: { tooltip: { fontSize: 12.5, backgroundColor: c.ink, color: c.panel } },
+      },
+      MuiToggleButton: {
+        styleOverrides: {
+          root: {
+            textTransform: 'none',
+            padding: '4px 10px',
+            color: c.muted,
+            borderColor: c.line,
+            '&.Mui-selected': { color: c.dye, backgroundColor: mode === 'day' ? '#E4E8F6' : '#262A44' },
+          },
+        },
+      },
+    },
+  });
+}

@@ -1,0 +1,43 @@
+import '@fontsource/encode-sans-semi-condensed/latin-400.css';
+import '@fontsource/encode-sans-semi-condensed/latin-500.css';
+import '@fontsource/encode-sans-semi-condensed/latin-600.css';
+import './app/styles.css';
+import { ThemeProvider } from '@mui/material/styles';
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { StrictMode, useMemo } from 'react';
+import { createRoot } from 'react-dom/client';
+import { RouterProvider } from 'react-router';
+import { ApiProblem } from './app/api.ts';
+import { router } from './app/router.tsx';
+import { SettingsProvider, useSettings } from './app/settings.tsx';
+import { themeFor } from './app/theme.ts';
+
+const client = new QueryClient({
+  defaultOptions: {
+    queries: {
+      retry: (count, error) => !(error instanceof ApiProblem && error.status > 0) && count < 2,
+      refetchOnWindowFocus: true,
+      staleTime: 2000,
+    },
+  },
+});
+
+function Themed() {
+  const { mode } = useSettings();
+  const theme = useMemo(() => themeFor(mode), [mode]);
+  return (
+    <ThemeProvider theme={theme}>
+      <RouterProvider router={router} />
+    </ThemeProvider>
+  );
+}
+
+createRoot(document.getElementById('root')!).render(
+  <StrictMode>
+    <QueryClientProvider client={client}>
+      <SettingsProvider>
+        <Themed />
+      </SettingsProvider>
+    </QueryClientProvider>
+  </StrictMode>,
+);

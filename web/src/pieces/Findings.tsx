@@ -1,0 +1,99 @@
+import type { Candidate, Finding, Remedy, State } from '@sable/core';
+import { formatQuantity } from '@sable/core/units';
+import Button from '@mui/material/Button';
+import type { ReactNode } from 'react';
+import { useBuild } from '../app/buildState.tsx';
+import { useUnits } from '../app/settings.tsx';
+import { Sentence } from './figures.tsx';
+import { EvidenceMark, StateMark } from './marks.tsx';
+
+/** The candidate with a remedy accepted into it. */
+export function withRemedy(candidate: Candidate, remedy: Remedy): Candidate {
+  const { accept } = remedy;
+  if (!accept) return candidate;
+  if ('partId' in accept) return { ...candidate, partIds: [...candidate.partIds, accept.partId] };
+  if ('removePartId' in accept)
+    return { ...candidate, partIds: candidate.partIds.filter((id) => id !== accept.removePartId) };
+  return { ...candidate, dressing: { ...candidate.dressing, [accept.slot]: accept.optionId } };
+}
+
+export function FindingRow({ finding, action = true }: { finding: Finding; action?: boolean }) {
+  const { build, candidate, saveCandidate } = useBuild();
+  const units = useUnits();
+  const price = (r: Remedy) => {
+    const cost = formatQuantity(r.cost, 'money', units, { currency: build.currency });
+    return r.hours === 0
+      ? cost
+      : `${cost}, ${formatQuantity(r.hours, 'hours', units, { digits: Math.abs(r.hours) < 10 && r.hours % 1 !== 0 ? 1 : 0 })}`;
+  };
+  return (
+    <li className="finding">
+      <StateMark state={finding.state} />
+      <p>
+        <Sentence>{finding.title}</Sentence>
+        {finding.evidence && <EvidenceMark evidence={finding.evidence} />}
+      </p>
+      <div className="because">
+        <Sentence>{finding.because}</Sentence>
+      </div>
+      {action &&
+        candidate &&
+        finding.remedies.map((r) => (
+          <div className="act" key={r.title}>
+            <Button onClick={() => saveCandidate(withRemedy(candidate, r))}>{r.title}</Button>
+            <span className="muted num">{price(r)}</span>
+          </div>
+        ))}
+    </li>
+  );
+}
+
+const ORDER: readonly State[] = ['blocked', 'unknown', 'tight', 'clear'];
+
+export function countsInWords(findings: readonly Finding[]): string {
+  return ORDER.map((s) => [findings.filter((f) => f.state === s).length, s] as const)
+    .filter(([n]) => n > 0)
+    .map(([n, s]) => `${n} ${s}`)
+    .join(', ');
+}
+
+/** The column on the right where a screen judges: what is not clear first, the clear ones folded away. */
+export function FindingsColumn({
+  title,
+  findings,
+  above,
+  below,
+}: {
+  title: ReactNode;
+  findings: readonly Finding[];
+  above?: ReactNode;
+  below?: ReactNode;
+}) {
+  const open = findings.filter((f) => f.state !== 'clear');
+  const clear = findings.filter((f) => f.state === 'clear');
+  return (
+    <aside className="side" aria-label="Findings">
+      <h2>{title}</h2>
+      <p className="muted small" aria-live="polite">
+        {findings.length === 0 ? 'Nothing is judged here yet.' : countsInWords(findings)}
+      </p>
+      {above}
+      <ul>
+        {open.map((f) => (
+          <FindingRow key={f.id} finding={f} />
+        ))}
+      </ul>
+      {clear.length > 0 && (
+        <details open={open.length === 0}>
+          <summary>{clear.length === 1 ? '1 clear finding' : `${clear.length} clear findings`}</summary>
+          <ul>
+            {clear.map((f) => (
+              <FindingRow key={f.id} finding={f} />
+            ))}
+          </ul>
+        </details>
+      )}
+      {below}
+    </aside>
+  );
+}

@@ -1,0 +1,69 @@
+import {
+  formatNumber,
+  formatScatter,
+  unitOf,
+  wordSentence,
+  type Derived,
+  type Figure,
+  type Quantity,
+} from '@sable/core/units';
+import { scatterOf } from '@sable/core/units';
+import { useUnits } from '../app/settings.tsx';
+import { EvidenceMark } from './marks.tsx';
+
+/** A sentence of core with its figures in the reader's units. */
+export function Sentence({ children }: { children: string }) {
+  return <>{wordSentence(children, useUnits())}</>;
+}
+
+interface Props {
+  readonly figure: Figure | Derived | undefined;
+  readonly quantity: Quantity;
+  readonly digits?: number;
+  readonly signed?: boolean;
+  readonly currency?: string;
+  readonly scatter?: boolean;
+}
+
+/** A figure with its unit, scatter and evidence mark; a dash where nothing is known. */
+export function FigureText({ figure, quantity, digits, signed, currency, scatter = true }: Props) {
+  const units = useUnits();
+  if (!figure || !Number.isFinite(figure.value)) return <span className="muted">not known</span>;
+  const options = { ...(digits === undefined ? {} : { digits }), ...(signed ? { signed } : {}) };
+  const plusMinus = scatterOf(figure);
+  return (
+    <span className="fig">
+      {formatNumber(figure.value, quantity, units, options)}{' '}
+      <small className="muted">{unitOf(quantity, units, currency)}</small>
+      {scatter && plusMinus > 0 && <small className="muted"> ± {formatScatter(plusMinus, quantity, units)}</small>}
+      <EvidenceMark evidence={figure.evidence} />
+    </span>
+  );
+}
+
+/** A plain number with its unit, where there is no doubt to show. */
+export function Plain({
+  value,
+  quantity,
+  digits,
+  currency,
+  signed,
+}: {
+  value: number | undefined;
+  quantity: Quantity;
+  digits?: number;
+  currency?: string;
+  signed?: boolean;
+}) {
+  const units = useUnits();
+  if (value === undefined || !Number.isFinite(value)) return <span className="muted">–</span>;
+  return (
+    <span className="num">
+      {formatNumber(value, quantity, units, {
+        ...(digits === undefined ? {} : { digits }),
+        ...(signed ? { signed } : {}),
+      })}{' '}
+      <small className="muted">{unitOf(quantity, units, currency)}</small>
+    </span>
+  );
+}

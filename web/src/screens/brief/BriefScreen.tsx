@@ -1,0 +1,3 @@
+export function BriefScreen() {
+  return <p>BriefScreen</p>;
+}

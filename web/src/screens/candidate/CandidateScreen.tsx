@@ -1,0 +1,3 @@
+export function CandidateScreen() {
+  return <p>CandidateScreen</p>;
+}

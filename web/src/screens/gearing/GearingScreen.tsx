@@ -1,0 +1,3 @@
+export function GearingScreen() {
+  return <p>GearingScreen</p>;
+}

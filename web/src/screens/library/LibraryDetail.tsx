@@ -1,0 +1,3 @@
+export function LibraryDetail() {
+  return <p>LibraryDetail</p>;
+}

@@ -1,0 +1,110 @@
+import type { Candidate, Check } from '@sable/core';
+import { formatQuantity } from '@sable/core/units';
+import Popover from '@mui/material/Popover';
+import { useUnits } from '../../app/settings.tsx';
+import { FigureText, Plain, Sentence } from '../../pieces/figures.tsx';
+import { EvidenceMark, LetterTag, StateMark, candidateColour } from '../../pieces/marks.tsx';
+
+export interface Explained {
+  readonly anchor: HTMLElement;
+  readonly candidate: Candidate;
+  readonly check: Check;
+  readonly found: Check | undefined;
+}
+
+/** Why a figure is what it is: the sentence, the limit, and what its doubt comes from. */
+export function Explain({
+  explained,
+  currency,
+  onClose,
+}: {
+  explained: Explained | undefined;
+  currency: string;
+  onClose: () => void;
+}) {
+  const units = useUnits();
+  if (!explained) return null;
+  const { check, candidate, found } = explained;
+  const limit = (n: number) => formatQuantity(n, check.quantity, units, { currency });
+  const inputs = [...check.from]
+    .filter((f) => f.plusMinus > 0)
+    .sort((a, b) => b.share - a.share)
+    .slice(0, 6);
+  return (
+    <Popover
+      open
+      anchorEl={explained.anchor}
+      onClose={onClose}
+      anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}
+      slotProps={{ paper: { sx: { maxWidth: 400, p: 2 } } }}
+    >
+      <div
+        style={{ display: 'flex', gap: 8, alignItems: 'center', ['--cc' as string]: candidateColour(candidate.letter) }}
+      >
+        <LetterTag letter={candidate.letter} />
+        <h3>{check.title}</h3>
+        <StateMark state={check.state} />
+        <span className="muted">{check.state}</span>
+      </div>
+      <p style={{ margin: '8px 0', fontSize: 16 }}>
+        <FigureText
+          figure={
+            check.value === undefined
+              ? undefined
+              : { value: check.value, plusMinus: check.plusMinus ?? 0, evidence: check.evidence ?? 'estimated' }
+          }
+          quantity={check.quantity}
+          currency={currency}
+          signed={check.signed ?? false}
+        />
+        {check.limit !== undefined && check.limitKind !== 'info' && (
+          <span className="muted">
+            {' '}
+            {check.limitKind === 'between'
+              ? `between ${limit(check.limit)} and ${limit(check.upperLimit ?? check.limit)}`
+              : `${check.limitKind} ${limit(check.limit)}`}
+          </span>
+        )}
+      </p>
+      <p className="small">
+        <Sentence>{check.because}</Sentence>
+      </p>
+      {found?.value !== undefined && check.value !== undefined && check.id !== 'mass-change' && (
+        <p className="small" style={{ marginTop: 6 }}>
+          The car as found: <Plain value={found.value} quantity={check.quantity} currency={currency} />, so{' '}
+          <Plain
+            value={check.value - found.value}
+            quantity={check.quantity === 'temperatureC' ? 'number' : check.quantity}
+            signed
+            currency={currency}
+          />
+          .
+        </p>
+      )}
+      {inputs.length > 0 && (
+        <>
+          <h3 style={{ margin: '10px 0 2px', fontSize: 13 }}>Where its doubt comes from</h3>
+          <table className="figures small">
+            <tbody>
+              {inputs.map((f) => (
+                <tr key={f.name}>
+                  <th scope="row">
+                    {f.name.replace(/^(in|out): /, '')}
+                    <EvidenceMark evidence={f.evidence} />
+                  </th>
+                  <td style={{ width: 110 }}>
+                    <svg width="100" height="8" aria-hidden>
+                      <rect width="100" height="8" fill="var(--hair)" />
+                      <rect width={f.share * 100} height="8" fill="var(--dye)" />
+                    </svg>
+                  </td>
+                  <td className="r">{Math.round(f.share * 100)} %</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </>
+      )}
+    </Popover>
+  );
+}

@@ -1,0 +1,169 @@
+import Button from '@mui/material/Button';
+import { Suspense, lazy } from 'react';
+import { useNavigate } from 'react-router';
+import { api } from '../../app/api.ts';
+import { useBuild } from '../../app/buildState.tsx';
+import { useUnits } from '../../app/settings.tsx';
+import { ChangedList } from '../../pieces/ChangedList.tsx';
+import { WordsField } from '../../pieces/fields.tsx';
+import { Sentence } from '../../pieces/figures.tsx';
+import { FindingRow, FindingsColumn } from '../../pieces/Findings.tsx';
+import { nextCandidate } from '../candidate/nextCandidate.ts';
+import { LineupTable } from './LineupTable.tsx';
+
+const TorqueChart = lazy(() => import('./TorqueChart.tsx').then((m) => ({ default: m.TorqueChart })));
+const CHART_HEIGHT = 150;
+
+/** The home of a build: what leads and why, candidates × checks along the limit line, what blocks the current one. */
+export function LineupScreen() {
+  const { build, library, judgement, verdict, candidate, assessment, assessmentOf, changed, save, saveCandidate } =
+    useBuild();
+  const units = useUnits();
+  const navigate = useNavigate();
+  if (build.candidates.length === 0) return <NoCandidates />;
+  const series = build.candidates.flatMap((c) => {
+    const torque = assessmentOf(c.id)?.figures?.gearing.curve?.torque;
+    const engine = library.engines.find((e) => e.id === c.engineId);
+    return torque ? [{ candidate: c, label: `${c.letter} ${engine?.shortName ?? ''}`, torque }] : [];
+  });
+  const chosen = build.decision.candidateId;
+  const rows = candidate && changed.get(candidate.id);
+  return (
+    <div className="screen">
+      <div className="main">
+        <div className="lineup-top">
+          <section aria-live="polite" aria-label="Verdict">
+            {verdict && (
+              <>
+                <p className="say big">{verdict.headline}</p>
+                <p className="say" style={{ marginTop: 5 }}>
+                  <Sentence>{verdict.sentence}</Sentence>
+                </p>
+                {chosen !== null && (
+                  <p className="muted small" style={{ marginTop: 5 }}>
+                    Chosen: {build.candidates.find((c) => c.id === chosen)?.name}
+                  </p>
+                )}
+              </>
+            )}
+          </section>
+          <div style={{ minHeight: CHART_HEIGHT, minWidth: 0 }}>
+            {series.length > 0 && (
+              <Suspense fallback={null}>
+                <TorqueChart series={series} band={build.brief.band} height={CHART_HEIGHT} />
+              </Suspense>
+            )}
+          </div>
+        </div>
+        <LineupTable />
+        <div style={{ display: 'flex', gap: 8, marginTop: 12, flexWrap: 'wrap' }}>
+          <Button component="a" href={api.lineupCsvUrl(build.id, units.system)} download>
+            Line-up as CSV
+          </Button>
+          <Button component="a" href={api.bundleUrl(build.id)} download>
+            Whole build as a file
+          </Button>
+        </div>
+      </div>
+      {candidate && (
+        <FindingsColumn
+          title={
+            <>
+              {candidate.letter} {candidate.name}
+            </>
+          }
+          findings={assessment?.findings ?? []}
+          above={
+            <>
+              <div style={{ display: 'flex', gap: 8, margin: '8px 0 4px' }}>
+                <Button onClick={() => void navigate(`/builds/${build.id}/candidate?c=${candidate.id}`)}>
+                  Change it
+                </Button>
+                {chosen === candidate.id ? (
+                  <Button onClick={() => save('decision', { candidateId: null, reason: '' })}>
+                    Withdraw the choice
+                  </Button>
+                ) : (
+                  <Button
+                    variant="contained"
+                    color="primary"
+                    disabled={!judgement}
+                    onClick={() => save('decision', { candidateId: candidate.id, reason: build.decision.reason })}
+                  >
+                    Choose this one
+                  </Button>
+                )}
+              </div>
+              {rows && <ChangedList rows={rows} currency={build.currency} />}
+            </>
+          }
+          below={
+            <div style={{ marginTop: 16, display: 'grid', gap: 14 }}>
+              <WordsField
+                label={`Why not ${candidate.letter}`}
+                value={candidate.whyNot}
+                rows={2}
+                help="Kept with the build, for the next time somebody asks."
+                onCommit={(whyNot) => saveCandidate({ ...candidate, whyNot })}
+              />
+              {chosen === candidate.id && (
+                <WordsField
+                  label="Why this one"
+                  value={build.decision.reason}
+                  rows={2}
+                  onCommit={(reason) => save('decision', { candidateId: candidate.id, reason })}
+                />
+              )}
+              {verdict && verdict.findings.length > 0 && (
+                <section>
+                  <h2>Across the line-up</h2>
+                  <ul>
+                    {verdict.findings.map((f) => (
+                      <FindingRow key={f.id} finding={f} action={false} />
+                    ))}
+                  </ul>
+                </section>
+              )}
+            </div>
+          }
+        />
+      )}
+    </div>
+  );
+}
+
+function NoCandidates() {
+  const { build, library, saveCandidate } = useBuild();
+  const navigate = useNavigate();
+  const next = nextCandidate(build, library);
+  return (
+    <div className="main">
+      <div className="empty">
+        <h2>Nothing to compare yet</h2>
+        <p>
+          A line-up sets engines and gearboxes side by side against your brief
+          {build.chassis
+            ? ''
+            : ' and the car as you measured it; the car has not been measured, so mass and fit will stand as unknown until it is'}
+          . One engine and one gearbox are enough to begin.
+        </p>
+        <div style={{ display: 'flex', gap: 8 }}>
+          <Button
+            variant="contained"
+            color="primary"
+            disabled={!next}
+            onClick={() => {
+              if (!next) return;
+              saveCandidate(next);
+              void navigate(`/builds/${build.id}/candidate?c=${next.id}`);
+            }}
+          >
+            Add the first candidate
+          </Button>
+          <Button onClick={() => void navigate(`/builds/${build.id}/brief`)}>Write the brief first</Button>
+        </div>
+        {!next && <p>The library is empty: bring a build in from a file, or start Sable with its demo shop.</p>}
+      </div>
+    </div>
+  );
+}

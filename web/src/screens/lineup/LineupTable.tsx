@@ -1,0 +1,200 @@
+import type { Candidate, Check } from '@sable/core';
+import { formatNumber, formatQuantity, unitOf } from '@sable/core/units';
+import { useState } from 'react';
+import { useBuild } from '../../app/buildState.tsx';
+import { useUnits } from '../../app/settings.tsx';
+import { Sentence } from '../../pieces/figures.tsx';
+import { EvidenceMark, LetterTag, StateMark, candidateColour } from '../../pieces/marks.tsx';
+import { Explain, type Explained } from './Explain.tsx';
+import { LimitTrack } from './LimitTrack.tsx';
+import { rowGroups } from './rows.ts';
+
+/** Candidates × checks in working order, along the scribed limit line. */
+export function LineupTable() {
+  const { build, judgement, candidate: current, select, assessmentOf } = useBuild();
+  const units = useUnits();
+  const [explained, setExplained] = useState<Explained>();
+  if (!judgement) return <p className="muted">Judging…</p>;
+  const groups = rowGroups(judgement.assessments);
+  const found = new Map(judgement.found?.checks.map((c) => [c.id, c]));
+  const selected = (c: Candidate) => (c.id === current?.id ? 'sel' : undefined);
+  return (
+    <div className="lineup-scroll" role="region" aria-label="Line-up" tabIndex={0}>
+      <table className="lineup" style={{ minWidth: 190 + 58 + build.candidates.length * 112 }}>
+        <colgroup>
+          <col style={{ width: 142 }} />
+          <col style={{ width: 52 }} />
+          {build.candidates.map((c) => (
+            <col key={c.id} />
+          ))}
+        </colgroup>
+        <thead>
+          <tr>
+            <th scope="col" style={{ verticalAlign: 'bottom' }}>
+              <small className="muted">Right of the line is inside the limit</small>
+            </th>
+            <th scope="col" style={{ verticalAlign: 'bottom', paddingLeft: 0, textAlign: 'right', paddingRight: 8 }}>
+              <small className="muted">As found</small>
+            </th>
+            {build.candidates.map((c) => (
+              <Heading key={c.id} candidate={c} className={selected(c)} />
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {groups.map((group) => [
+            <tr className="group" key={group.name}>
+              <th scope="rowgroup" colSpan={2}>
+                {group.name}
+              </th>
+              {build.candidates.map((c) => (
+                <td key={c.id} className={selected(c)}>
+                  <div className="cell" aria-hidden>
+                    <i />
+                    <i />
+                    <LimitTrack />
+                  </div>
+                </td>
+              ))}
+            </tr>,
+            ...group.rows.map((row) => (
+              <tr key={row.id}>
+                <th scope="row">
+                  {row.title}
+                  <small>{limitWords(row.sample)}</small>
+                </th>
+                <td className="now num">
+                  <AsFound check={found.get(row.id)} />
+                </td>
+                {build.candidates.map((c) => {
+                  const check = assessmentOf(c.id)?.checks.find((x) => x.id === row.id);
+                  return (
+                    <td key={c.id} className={selected(c)}>
+                      {check && (
+                        <Cell
+                          check={check}
+                          label={`${c.letter}, ${row.title}`}
+                          onOpen={(anchor) => {
+                            select(c.id);
+                            setExplained({ anchor, candidate: c, check, found: found.get(row.id) });
+                          }}
+                        />
+                      )}
+                    </td>
+                  );
+                })}
+              </tr>
+            )),
+          ])}
+        </tbody>
+      </table>
+      <Explain explained={explained} currency={build.currency} onClose={() => setExplained(undefined)} />
+    </div>
+  );
+
+  function limitWords(c: Check): string {
+    const unit = unitOf(c.quantity, units, build.currency);
+    if (c.limitKind === 'info' || c.limit === undefined) return unit;
+    const show = (n: number) => formatNumber(n, c.quantity, units);
+    if (c.limitKind === 'between') return `${show(c.limit)} to ${show(c.upperLimit ?? c.limit)} ${unit}`;
+    return `${formatQuantity(c.limit, c.quantity, units, { currency: build.currency })} ${c.limitKind === 'at most' ? 'at most' : 'or more'}`;
+  }
+}
+
+/** What the car as found does in this row, where that means something. */
+function AsFound({ check }: { check: Check | undefined }) {
+  const units = useUnits();
+  if (!check || check.value === undefined || !['gearing', 'brief'].includes(check.step)) {
+    if (check?.id === 'mass-front' || check?.id === 'power-to-weight')
+      return <>{check.value === undefined ? '' : formatNumber(check.value, check.quantity, units)}</>;
+    return null;
+  }
+  return <>{formatNumber(check.value, check.quantity, units)}</>;
+}
+
+function Cell({ check, label, onOpen }: { check: Check; label: string; onOpen: (anchor: HTMLElement) => void }) {
+  const units = useUnits();
+  const { build } = useBuild();
+  const shown =
+    check.value === undefined
+      ? 'not known'
+      : formatNumber(check.value, check.quantity, units, check.signed ? { signed: true } : {});
+  return (
+    <button
+      type="button"
+      className="cell"
+      onClick={(e) => onOpen(e.currentTarget)}
+      aria-label={`${label}: ${shown} ${unitOf(check.quantity, units, build.currency)}, ${check.limitKind === 'info' ? 'not judged' : check.state}. Why?`}
+    >
+      {check.limitKind === 'info' && check.state !== 'unknown' ? (
+        <i />
+      ) : (
+        <StateMark state={check.state} label={false} />
+      )}
+      <span
+        className="fig"
+        style={check.value === undefined ? { fontWeight: 400, fontSize: 13, color: 'var(--muted)' } : undefined}
+      >
+        {shown}
+        {check.evidence && <EvidenceMark evidence={check.evidence} />}
+      </span>
+      <LimitTrack check={check} />
+    </button>
+  );
+}
+
+/** A column's head: what it is, the two things most often tried, and why it stands where it does. */
+function Heading({ candidate, className }: { candidate: Candidate; className: string | undefined }) {
+  const { build, library, verdict, select, saveCandidate } = useBuild();
+  const own = verdict?.candidates.find((v) => v.candidateId === candidate.id);
+  const box = library.gearboxes.find((g) => g.id === candidate.gearboxId);
+  const ratios = build.chassis?.axleRatios ?? [];
+  return (
+    <th
+      scope="col"
+      className={`c ${className ?? ''}`}
+      style={{ ['--cc' as string]: candidateColour(candidate.letter) }}
+    >
+      <button type="button" className="name" onClick={() => select(candidate.id)}>
+        <LetterTag letter={candidate.letter} />
+        <span>{candidate.name}</span>
+      </button>
+      <select
+        className="plain-select"
+        aria-label={`Gearbox of ${candidate.letter}`}
+        value={candidate.gearboxId}
+        onChange={(e) => saveCandidate({ ...candidate, gearboxId: e.target.value })}
+      >
+        {!box && <option value={candidate.gearboxId}>{candidate.gearboxId}</option>}
+        {library.gearboxes.map((g) => (
+          <option key={g.id} value={g.id}>
+            {g.shortName}
+          </option>
+        ))}
+      </select>
+      <select
+        className="plain-select"
+        aria-label={`Final drive of ${candidate.letter}`}
+        value={String(candidate.finalDrive)}
+        onChange={(e) => saveCandidate({ ...candidate, finalDrive: Number(e.target.value) })}
+      >
+        {!ratios.some((r) => r.ratio === candidate.finalDrive) && (
+          <option value={String(candidate.finalDrive)}>{candidate.finalDrive.toFixed(2)}</option>
+        )}
+        {ratios.map((r) => (
+          <option key={r.ratio} value={String(r.ratio)}>
+            {r.ratio.toFixed(2)}
+          </option>
+        ))}
+      </select>
+      {own && (
+        <div className="why">
+          <StateMark state={own.state} />
+          <span>
+            <Sentence>{own.why}</Sentence>
+          </span>
+        </div>
+      )}
+    </th>
+  );
+}

@@ -1,0 +1,3 @@
+export function PartsScreen() {
+  return <p>PartsScreen</p>;
+}

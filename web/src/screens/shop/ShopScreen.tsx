@@ -1,0 +1,3 @@
+export function ShopScreen() {
+  return <p>ShopScreen</p>;
+}

@@ -1,0 +1,3 @@
+export function WeightScreen() {
+  return <p>WeightScreen</p>;
+}
