@@ -92,9 +92,10 @@ function assessSubject(subject: Subject, missing: readonly Finding[]): Assessmen
     ...noise.findings,
     ...wheels.findings,
     ...fit.findings,
+    // An unknown mass is the cause of what follows from it, so it stands first.
+    ...mass.findings,
     ...gearing.findings,
     ...stress.findings,
-    ...mass.findings,
     ...joints.findings,
     ...money.findings,
   ];

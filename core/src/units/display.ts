@@ -143,11 +143,12 @@ export function formatNumber(value: number, quantity: Quantity, units: Units, op
   return groupDigits(toDisplay(value, quantity, units), digits, options.signed ?? false);
 }
 
-/** "±" figure with one significant digit more than the value needs when it would otherwise read as nought. */
+/** A scatter to the quantity's digits, and to more where it would otherwise read as nought. */
 export function formatScatter(plusMinus: number, quantity: Quantity, units: Units): string {
   const shown = scatterToDisplay(plusMinus, quantity, units);
-  const digits = scaleOf(quantity, units).digits;
-  return groupDigits(shown, shown > 0 && shown < 0.5 * 10 ** -digits ? digits + 1 : digits, false);
+  let digits = scaleOf(quantity, units).digits;
+  while (shown > 0 && digits < 4 && Number(shown.toFixed(digits)) === 0) digits++;
+  return groupDigits(shown, digits, false);
 }
 
 /** The number with its unit, for sentences: "14 mm", "9,060 €". */

@@ -85,7 +85,7 @@ function stateWords({ candidate, assessment }: Entry): string {
     case 'tight':
       return `${candidate.name} passes everything, tightest where ${lowerFirst(worstTitle(assessment))}.`;
     case 'unknown':
-      return `${candidate.name} is stopped by nothing known, but ${lowerFirst(worstTitle(assessment))}`;
+      return `${candidate.name} is stopped by nothing known, but: ${lowerFirst(asSentence(worstTitle(assessment)))}`;
     case 'blocked':
       return `${candidate.name} is blocked.`;
   }
@@ -151,7 +151,7 @@ type Known = Check & { value: number };
 function verdictOf(candidate: Candidate, a: Verdictable): CandidateVerdict {
   const counts: Record<State, number> = { clear: 0, tight: 0, unknown: 0, blocked: 0 };
   for (const f of a.findings) counts[f.state]++;
-  const why = a.state === 'clear' ? `All ${a.findings.length} findings are clear.` : `${worstTitle(a)}.`;
+  const why = a.state === 'clear' ? `All ${a.findings.length} findings are clear.` : asSentence(worstTitle(a));
   return { candidateId: candidate.id, state: a.state, counts, why };
 }
 
@@ -160,6 +160,8 @@ export function worstTitle(a: Verdictable): string {
   return a.findings.find((f) => f.state === a.state)?.title ?? 'something is not as it should be';
 }
 
+/** A title with a full stop, unless it asks. */
+const asSentence = (title: string) => (title.endsWith('?') ? title : `${title}.`);
 const lowerFirst = (s: string) => (/^[A-Z][a-z]/.test(s) ? s.charAt(0).toLowerCase() + s.slice(1) : s);
 const joinLetters = (letters: readonly string[]) =>
   letters.length < 2 ? letters.join('') : `${letters.slice(0, -1).join(', ')} and ${letters.at(-1)}`;

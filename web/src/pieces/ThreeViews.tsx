@@ -1,8 +1,8 @@
 import type { Convex } from '@sable/core/fit';
-import { polygonArea, polygonCentroid, polygonHull } from 'd3-polygon';
-import { useMemo } from 'react';
-import { useUnits } from '../app/settings.tsx';
 import { formatNumber, unitOf } from '@sable/core/units';
+import { polygonArea, polygonCentroid, polygonHull } from 'd3-polygon';
+import { useId, useMemo } from 'react';
+import { useUnits } from '../app/settings.tsx';
 
 export interface DrawnSolid {
   readonly id: string;
@@ -21,12 +21,10 @@ interface View {
   readonly flat: (x: number, y: number, z: number) => Point;
 }
 
-/** The three views agree: side seen from the left, plan with the right side up, from the front. */
-const VIEWS: readonly View[] = [
-  { title: 'Side, from the left', left: 'front', right: 'rear', flat: (x, _y, z) => [-x, -z] },
-  { title: 'From the front', left: 'right side', right: 'left side', flat: (_x, y, z) => [y, -z] },
-  { title: 'Plan', left: 'front, right side up', right: 'rear', flat: (x, y) => [-x, y] },
-];
+/** The three views agree: side seen from the left, from the front, and the plan with the right side up. */
+const SIDE: View = { title: 'Side, from the left', left: 'front', right: 'rear', flat: (x, _y, z) => [-x, -z] };
+const FRONT: View = { title: 'From the front', left: 'right side', right: 'left side', flat: (_x, y, z) => [y, -z] };
+const PLAN: View = { title: 'Plan, right side up', left: 'front', right: 'rear', flat: (x, y) => [-x, y] };
 
 function outline(convex: Convex, flat: View['flat']): Point[] {
   const points: Point[] = [];
@@ -35,24 +33,31 @@ function outline(convex: Convex, flat: View['flat']): Point[] {
   return polygonHull(points) ?? points;
 }
 
-interface Bounds {
+interface Box {
   readonly x: number;
   readonly y: number;
   readonly w: number;
   readonly h: number;
 }
 
-function boundsOf(outlines: readonly Point[][]): Bounds {
-  const xs = outlines.flat().map((p) => p[0]);
-  const ys = outlines.flat().map((p) => p[1]);
-  const pad = 40;
-  const x = Math.min(...xs) - pad;
-  const y = Math.min(...ys) - pad;
-  return { x, y, w: Math.max(...xs) + pad - x, h: Math.max(...ys) + pad - y };
+const PAD_MM = 36;
+
+function boxOf(solids: readonly DrawnSolid[], flat: View['flat']): Box {
+  const points = solids.flatMap((s) => outline(s.convex, flat));
+  const xs = points.map((p) => p[0]);
+  const ys = points.map((p) => p[1]);
+  const x = Math.min(...xs) - PAD_MM;
+  const y = Math.min(...ys) - PAD_MM;
+  return { x, y, w: Math.max(...xs) + PAD_MM - x, h: Math.max(...ys) + PAD_MM - y };
 }
 
+/** Width that the drawing is laid out for, pixels; it scales with the page. */
+const LAYOUT_PX = 930;
+const GAP_MM = 20;
+const HEAD_PX = 24;
+
 /**
- * Solids drawn to scale in three views. The frame is set by the powertrain and what stands about it; obstacles that
+ * Solids drawn in three views on one sheet at one scale. The frame is set by what is handed in as `frame`; solids that
  * run out of it are cut by the edge.
  */
 export function ThreeViews({
@@ -64,130 +69,155 @@ export function ThreeViews({
   colour: string;
   frame?: readonly DrawnSolid[];
 }) {
+  const units = useUnits();
+  const about = frame ?? solids;
+  const sheet = useMemo(() => {
+    const side = boxOf(about, SIDE.flat);
+    const front = boxOf(about, FRONT.flat);
+    const plan = boxOf(about, PLAN.flat);
+    const width = side.w + GAP_MM + front.w;
+    const px = width / LAYOUT_PX;
+    const head = HEAD_PX * px;
+    const top = Math.max(side.h, front.h);
+    return {
+      width,
+      height: head + top + GAP_MM + head + plan.h,
+      px,
+      // Both views from the side stand on one ground.
+      places: [
+        { view: SIDE, box: side, at: [0, head + top - side.h] as Point },
+        { view: FRONT, box: front, at: [side.w + GAP_MM, head + top - front.h] as Point },
+        { view: PLAN, box: plan, at: [0, head + top + GAP_MM + head] as Point },
+      ],
+      bar: [side.w + GAP_MM, head + top + GAP_MM + head + 30 * px] as Point,
+    };
+  }, [about]);
+  const { px } = sheet;
+  const bar = units.system === 'metric' ? 200 : 254;
   return (
-    <div className="views">
-      {VIEWS.map((view) => (
-        <figure key={view.title} className={view.title.startsWith('Side') ? 'side-view' : ''}>
-          <figcaption>
-            <span>{view.title}</span>
-            <span>
-              {view.left} ← → {view.right}
-            </span>
-          </figcaption>
-          <OneView view={view} solids={solids} colour={colour} frame={frame ?? solids} />
-        </figure>
-      ))}
-    </div>
+    <figure className="sheet">
+      <svg
+        viewBox={`0 0 ${sheet.width} ${sheet.height}`}
+        role="img"
+        aria-label={`Three views of ${solids.length} solids: side, front and plan`}
+      >
+        {sheet.places.map((p) => (
+          <OneView key={p.view.title} {...p} px={px} solids={solids} colour={colour} />
+        ))}
+        <g transform={`translate(${sheet.bar.join(' ')})`}>
+          <path
+            d={`M0 ${-5 * px}V${5 * px}M0 0H${bar}M${bar} ${-5 * px}V${5 * px}`}
+            fill="none"
+            stroke="var(--ink)"
+            strokeWidth={1.5 * px}
+          />
+          <text x={bar + 8 * px} y={4.5 * px} fill="var(--ink)" style={{ fontSize: 13 * px }}>
+            {formatNumber(bar, 'lengthMm', units, { digits: 0 })} {unitOf('lengthMm', units)}
+          </text>
+        </g>
+      </svg>
+    </figure>
   );
 }
 
 function OneView({
   view,
+  box,
+  at,
+  px,
   solids,
   colour,
-  frame,
 }: {
   view: View;
+  box: Box;
+  at: Point;
+  px: number;
   solids: readonly DrawnSolid[];
   colour: string;
-  frame: readonly DrawnSolid[];
 }) {
-  const units = useUnits();
-  const { shapes, box, labels, scale } = useMemo(() => {
-    const shapes = solids.map((s) => ({ solid: s, points: outline(s.convex, view.flat) }));
-    const box = boundsOf(frame.map((s) => outline(s.convex, view.flat)));
-    const perPixel = box.w / 560;
-    return { shapes, box, labels: placeLabels(shapes, box, perPixel), scale: perPixel };
-  }, [solids, frame, view]);
-  const bar = units.system === 'metric' ? 200 : 254;
+  const id = useId();
+  const { shapes, labels } = useMemo(() => {
+    const drawn = solids.map((s) => ({ solid: s, points: outline(s.convex, view.flat) }));
+    return { shapes: drawn, labels: placeLabels(drawn, box, px) };
+  }, [solids, view, box, px]);
   return (
-    <svg
-      viewBox={`${box.x} ${box.y} ${box.w} ${box.h}`}
-      role="img"
-      aria-label={`${view.title}: ${solids.length} solids`}
-    >
+    <g transform={`translate(${at[0]} ${at[1]})`}>
       <defs>
+        <clipPath id={`${id}clip`}>
+          <rect width={box.w} height={box.h} />
+        </clipPath>
         <pattern
-          id={`hit-${view.title.length}`}
-          width={7 * scale}
-          height={7 * scale}
+          id={`${id}hit`}
+          width={6 * px}
+          height={6 * px}
           patternUnits="userSpaceOnUse"
           patternTransform="rotate(45)"
         >
-          <rect width={7 * scale} height={7 * scale} fill="var(--blocked)" opacity="0.12" />
-          <line x1="0" y1="0" x2="0" y2={7 * scale} stroke="var(--blocked)" strokeWidth={1.6 * scale} />
+          <rect width={6 * px} height={6 * px} fill="var(--blocked)" opacity="0.12" />
+          <line x1="0" y1="0" x2="0" y2={6 * px} stroke="var(--blocked)" strokeWidth={1.4 * px} />
         </pattern>
       </defs>
-      {shapes.map(({ solid, points }) => (
-        <polygon
-          key={solid.id}
-          points={points.map((p) => p.join(',')).join(' ')}
-          fill={solid.hit ? `url(#hit-${view.title.length})` : solid.kind === 'obstacle' ? 'var(--obstacle)' : colour}
-          fillOpacity={solid.hit || solid.kind === 'obstacle' ? 0.85 : 0.16}
-          stroke={solid.hit ? 'var(--blocked)' : solid.kind === 'obstacle' ? 'var(--obstacle-edge)' : colour}
-          strokeWidth={solid.hit ? 2 : 1.2}
-          vectorEffect="non-scaling-stroke"
-        >
-          <title>{solid.name}</title>
-        </polygon>
-      ))}
-      {labels.map((l) => (
-        <text
-          key={l.id}
-          x={l.x}
-          y={l.y}
-          fontSize={12.5 * scale}
-          textAnchor="middle"
-          fill={l.hit ? 'var(--blocked)' : l.kind === 'obstacle' ? 'var(--muted)' : colour}
-          style={{ fontSize: 12.5 * scale }}
-        >
-          {l.name}
-        </text>
-      ))}
-      <g
-        transform={`translate(${box.x + box.w - bar - 24 * scale} ${box.y + box.h - 12 * scale})`}
-        stroke="var(--ink)"
-        strokeWidth={1.5 * scale}
-      >
-        <path d={`M0 ${-4 * scale}V${4 * scale}M0 0H${bar}M${bar} ${-4 * scale}V${4 * scale}`} fill="none" />
-        <text
-          x={bar / 2}
-          y={-6 * scale}
-          textAnchor="middle"
-          stroke="none"
-          fill="var(--ink)"
-          style={{ fontSize: 12.5 * scale }}
-        >
-          {formatNumber(bar, 'lengthMm', units, { digits: 0 })} {unitOf('lengthMm', units)}
-        </text>
+      <rect width={box.w} height={box.h} fill="var(--panel)" stroke="var(--line)" strokeWidth={px} />
+      <text x={6 * px} y={-7 * px} fill="var(--muted)" style={{ fontSize: 13 * px }}>
+        {view.title}
+      </text>
+      <text x={box.w - 4 * px} y={-7 * px} textAnchor="end" fill="var(--muted)" style={{ fontSize: 13 * px }}>
+        {view.left} ← → {view.right}
+      </text>
+      <g clipPath={`url(#${id}clip)`}>
+        <g transform={`translate(${-box.x} ${-box.y})`}>
+          {shapes.map(({ solid, points }) => {
+            const obstacle = solid.kind === 'obstacle';
+            return (
+              <polygon
+                key={solid.id}
+                points={points.map((p) => p.join(',')).join(' ')}
+                fill={solid.hit ? `url(#${id}hit)` : obstacle ? 'var(--obstacle)' : colour}
+                fillOpacity={solid.hit ? 0.9 : obstacle ? 0.55 : 0.15}
+                stroke={solid.hit ? 'var(--blocked)' : obstacle ? 'var(--obstacle-edge)' : colour}
+                strokeWidth={solid.hit ? 2 : 1.1}
+                vectorEffect="non-scaling-stroke"
+              >
+                <title>{solid.name}</title>
+              </polygon>
+            );
+          })}
+          {labels.map((l) => (
+            <text
+              key={l.id}
+              x={l.x}
+              y={l.y}
+              textAnchor="middle"
+              className="halo"
+              fill={l.hit ? 'var(--blocked)' : l.kind === 'obstacle' ? 'var(--muted)' : colour}
+              style={{ fontSize: 12.5 * px, strokeWidth: 3 * px }}
+            >
+              {l.name}
+            </text>
+          ))}
+        </g>
       </g>
-    </svg>
+    </g>
   );
 }
 
 /** Names at the middles of the larger shapes; one that would lie on another, or run out of the frame, is left to the tooltip. */
-function placeLabels(shapes: readonly { solid: DrawnSolid; points: Point[] }[], box: Bounds, perPixel: number) {
-  const height = 14 * perPixel;
-  const taken: { x0: number; x1: number; y0: number; y1: number }[] = [
-    { x0: box.x + box.w - 300, x1: box.x + box.w, y0: box.y + box.h - 34 * perPixel, y1: box.y + box.h },
-  ];
+function placeLabels(shapes: readonly { solid: DrawnSolid; points: Point[] }[], box: Box, px: number) {
+  const height = 15 * px;
+  const taken: { x0: number; x1: number; y0: number; y1: number }[] = [];
+  const size = (points: Point[]) => Math.abs(polygonArea(points));
   const bySize = [...shapes].sort(
-    (a, b) =>
-      Number(b.solid.hit ?? false) - Number(a.solid.hit ?? false) ||
-      Math.abs(polygonArea(b.points)) - Math.abs(polygonArea(a.points)),
+    (a, b) => Number(b.solid.hit ?? false) - Number(a.solid.hit ?? false) || size(b.points) - size(a.points),
   );
   return bySize.flatMap(({ solid, points }) => {
     if (points.length < 3) return [];
     const [cx, cy] = polygonCentroid(points);
-    const half = solid.name.length * 3.3 * perPixel;
-    const inside = Math.abs(polygonArea(points)) > half * height * 1.1;
-    const at = { x0: cx - half, x1: cx + half, y0: cy - height, y1: cy + height * 0.3 };
+    const half = solid.name.length * 3.1 * px;
+    const wide = Math.max(...points.map((p) => p[0])) - Math.min(...points.map((p) => p[0]));
+    const at = { x0: cx - half, x1: cx + half, y0: cy - height * 0.8, y1: cy + height * 0.3 };
     const runsOut = at.x0 < box.x || at.x1 > box.x + box.w || at.y0 < box.y || at.y1 > box.y + box.h;
-    if (
-      (!inside && !solid.hit) ||
-      runsOut ||
-      taken.some((t) => at.x0 < t.x1 && at.x1 > t.x0 && at.y0 < t.y1 && at.y1 > t.y0)
-    )
+    const tooSmall = !solid.hit && wide < half * 1.3;
+    if (tooSmall || runsOut || taken.some((t) => at.x0 < t.x1 && at.x1 > t.x0 && at.y0 < t.y1 && at.y1 > t.y0))
       return [];
     taken.push(at);
     return [{ id: solid.id, name: solid.name, x: cx, y: cy, kind: solid.kind, hit: solid.hit ?? false }];

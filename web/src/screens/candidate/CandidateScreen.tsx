@@ -1,3 +1,340 @@
+import {
+  dressingOf,
+  placedSolids,
+  resolveSubject,
+  SCHOOLS,
+  type Assessment,
+  type Candidate,
+  type FieldProblem,
+} from '@sable/core';
+import { convexOf } from '@sable/core/fit';
+import { fieldProblems } from '@sable/core/formats';
+import { readTyreCode } from '@sable/core/gearing';
+import { whatChanged } from '@sable/core/verdict';
+import Autocomplete from '@mui/material/Autocomplete';
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import { X } from 'lucide-react';
+import { useMemo, useState } from 'react';
+import { useNavigate } from 'react-router';
+import { useBuild } from '../../app/buildState.tsx';
+import { ChangedList } from '../../pieces/ChangedList.tsx';
+import { ChoiceField, QuantityField, WordsField } from '../../pieces/fields.tsx';
+import { Plain, Sentence } from '../../pieces/figures.tsx';
+import { FindingsColumn } from '../../pieces/Findings.tsx';
+import { LetterTag, StateMark, candidateColour } from '../../pieces/marks.tsx';
+import { ThreeViews, type DrawnSolid } from '../../pieces/ThreeViews.tsx';
+import { validateCandidate } from '../../validators/generated/validators.js';
+
+/** One candidate: what it is made of, where it sits, and what changed since it was opened. */
 export function CandidateScreen() {
-  return <p>CandidateScreen</p>;
+  const { candidate } = useBuild();
+  return candidate ? (
+    <Open key={candidate.id} candidate={candidate} />
+  ) : (
+    <p className="main">There is no candidate yet.</p>
+  );
+}
+
+function Open({ candidate }: { candidate: Candidate }) {
+  const { build, library, assessment, verdict, saveCandidate, removeCandidate } = useBuild();
+  const navigate = useNavigate();
+  const [problems, setProblems] = useState<readonly FieldProblem[]>([]);
+  const opened = useOpened(assessment);
+  const engine = library.engines.find((e) => e.id === candidate.engineId);
+  const gearbox = library.gearboxes.find((g) => g.id === candidate.gearboxId);
+  const change = (part: Partial<Candidate>) => {
+    const next = { ...candidate, ...part };
+    const faults: FieldProblem[] = validateCandidate(next) ? [] : fieldProblems(validateCandidate.errors ?? []);
+    try {
+      readTyreCode(next.tyreCode);
+    } catch (error) {
+      faults.push({ pointer: '/tyreCode', message: (error as Error).message });
+    }
+    setProblems(faults);
+    if (faults.length === 0) saveCandidate(next);
+  };
+  const fault = (pointer: string) => problems.find((p) => p.pointer === pointer)?.message;
+  const place = (part: Partial<Candidate['placement']>) => change({ placement: { ...candidate.placement, ...part } });
+  const p = candidate.placement;
+  const own = verdict?.candidates.find((v) => v.candidateId === candidate.id);
+  const ratios = build.chassis?.axleRatios ?? [];
+  const tyres = build.chassis?.tyres ?? [];
+  const rows = opened && assessment ? whatChanged(opened, assessment) : [];
+  return (
+    <div className="screen">
+      <div className="main" style={{ ['--cc' as string]: candidateColour(candidate.letter) }}>
+        <div className="answer">
+          <p className="say big" style={{ display: 'flex', gap: 9, alignItems: 'center' }}>
+            <LetterTag letter={candidate.letter} /> {candidate.name}
+          </p>
+          {own && (
+            <p className="say" style={{ display: 'flex', gap: 7, alignItems: 'baseline' }}>
+              <StateMark state={own.state} />
+              <span>
+                <Sentence>{own.why}</Sentence>
+              </span>
+            </p>
+          )}
+        </div>
+        <div className="form-grid">
+          <WordsField
+            label="Name"
+            value={candidate.name}
+            error={fault('/name')}
+            maxLength={120}
+            onCommit={(name) => change({ name })}
+          />
+          <ChoiceField
+            label="Engine"
+            value={candidate.engineId}
+            choices={library.engines.map((e) => ({ value: e.id, label: e.name }))}
+            onCommit={(engineId) => {
+              const next = library.engines.find((e) => e.id === engineId);
+              // A name that was only the old engine's follows the new one.
+              change({
+                engineId,
+                dressing: {},
+                ...(candidate.name === engine?.name && next ? { name: next.name } : {}),
+              });
+            }}
+          />
+          <ChoiceField
+            label="Gearbox"
+            value={candidate.gearboxId}
+            choices={library.gearboxes.map((g) => ({ value: g.id, label: g.name }))}
+            onCommit={(gearboxId) => change({ gearboxId })}
+          />
+          {gearbox?.finalDriveInside === undefined && ratios.length > 0 ? (
+            <ChoiceField
+              label="Final drive"
+              value={String(candidate.finalDrive)}
+              choices={ratios.map((r) => ({
+                value: String(r.ratio),
+                label: `${r.ratio.toFixed(2)}${r.fitted ? ', fitted' : ''}`,
+              }))}
+              onCommit={(v) => change({ finalDrive: Number(v) })}
+            />
+          ) : (
+            <QuantityField
+              label="Final drive"
+              quantity="number"
+              digits={2}
+              value={candidate.finalDrive}
+              error={fault('/finalDrive')}
+              onCommit={(v) => change({ finalDrive: v! })}
+            />
+          )}
+          <Autocomplete
+            freeSolo
+            disableClearable
+            options={tyres.map((t) => t.code)}
+            value={candidate.tyreCode}
+            onChange={(_, tyreCode) => change({ tyreCode })}
+            renderInput={(params) => (
+              <TextField
+                {...params}
+                label="Tyres"
+                error={Boolean(fault('/tyreCode'))}
+                helperText={fault('/tyreCode')}
+              />
+            )}
+          />
+          <ChoiceField
+            label="Mounts"
+            value={candidate.mountSchool}
+            choices={SCHOOLS.map((s) => ({ value: s, label: s }))}
+            onCommit={(v) => change({ mountSchool: v as Candidate['mountSchool'] })}
+          />
+          {engine &&
+            dressingOf(engine, candidate).map(({ slot, option }) => {
+              const options = engine.slots.find((s) => s.slot === slot)!.options;
+              return (
+                options.length > 1 && (
+                  <ChoiceField
+                    key={slot}
+                    label={slot.charAt(0).toUpperCase() + slot.slice(1)}
+                    value={option.id}
+                    choices={options.map((o) => ({ value: o.id, label: o.name }))}
+                    onCommit={(id) => change({ dressing: { ...candidate.dressing, [slot]: id } })}
+                  />
+                )
+              );
+            })}
+        </div>
+        <section className="block">
+          <h2>Where it sits</h2>
+          <p className="muted small" style={{ marginBottom: 12 }}>
+            The crank axis at the block’s rear face, from the ground below the front axle on the car’s centre plane.
+          </p>
+          <div className="form-grid" style={{ gridTemplateColumns: 'repeat(auto-fill, minmax(128px, 1fr))' }}>
+            <QuantityField
+              label="Forward"
+              quantity="lengthMm"
+              value={p.xMm}
+              error={fault('/placement/xMm')}
+              onCommit={(v) => place({ xMm: v! })}
+            />
+            <QuantityField
+              label="Left"
+              quantity="lengthMm"
+              value={p.yMm}
+              error={fault('/placement/yMm')}
+              onCommit={(v) => place({ yMm: v! })}
+            />
+            <QuantityField
+              label="Up"
+              quantity="lengthMm"
+              value={p.zMm}
+              error={fault('/placement/zMm')}
+              onCommit={(v) => place({ zMm: v! })}
+            />
+            <QuantityField
+              label="Nose up"
+              quantity="angleDeg"
+              value={p.pitchDeg}
+              error={fault('/placement/pitchDeg')}
+              onCommit={(v) => place({ pitchDeg: v! })}
+            />
+            <QuantityField
+              label="Cant, top to right"
+              quantity="angleDeg"
+              value={p.cantDeg}
+              error={fault('/placement/cantDeg')}
+              onCommit={(v) => place({ cantDeg: v! })}
+            />
+            <ChoiceField
+              label="Turned"
+              value={String(p.yawDeg)}
+              choices={[
+                { value: '0', label: 'lengthwise' },
+                { value: '90', label: 'across, nose left' },
+                { value: '-90', label: 'across, nose right' },
+                { value: '180', label: 'lengthwise, reversed' },
+              ]}
+              onCommit={(v) => place({ yawDeg: Number(v) as 0 | 90 | -90 | 180 })}
+            />
+          </div>
+          <div style={{ marginTop: 14 }}>
+            <InTheBay candidate={candidate} assessment={assessment} />
+          </div>
+        </section>
+        <AcceptedParts candidate={candidate} change={change} />
+        <section className="block" style={{ display: 'grid', gap: 12 }}>
+          <WordsField
+            label={`Why not ${candidate.letter}`}
+            value={candidate.whyNot}
+            rows={2}
+            onCommit={(whyNot) => change({ whyNot })}
+          />
+          <div>
+            <Button
+              color="error"
+              onClick={() => {
+                removeCandidate(candidate.id);
+                void navigate(`/builds/${build.id}/line-up`);
+              }}
+            >
+              Take {candidate.letter} out of the line-up
+            </Button>
+          </div>
+        </section>
+      </div>
+      <FindingsColumn
+        title="What it comes to"
+        findings={assessment?.findings ?? []}
+        above={
+          rows.length > 0 ? (
+            <ChangedList rows={rows} currency={build.currency} />
+          ) : (
+            <p className="muted small" style={{ margin: '6px 0' }}>
+              Nothing changed since you opened it.
+            </p>
+          )
+        }
+      />
+    </div>
+  );
+}
+
+/** The first assessment seen since this candidate was opened: what the changes are counted from. */
+function useOpened(assessment: Assessment | undefined): Assessment | undefined {
+  const [opened, setOpened] = useState(assessment);
+  if (opened === undefined && assessment !== undefined) setOpened(assessment);
+  return opened;
+}
+
+/** The powertrain in the bay, to scale, what it hits hatched. */
+function InTheBay({ candidate, assessment }: { candidate: Candidate; assessment: Assessment | undefined }) {
+  const { build, library } = useBuild();
+  const { solids, frame } = useMemo(() => {
+    const { subject } = resolveSubject(build, candidate, library);
+    if (!subject) return { solids: [], frame: [] };
+    const hit = new Set(
+      assessment?.figures?.fit.pairs
+        .filter((pair) => pair.marginMm < 0)
+        .flatMap((pair) => [pair.part.id, pair.obstacle.id]),
+    );
+    const train = placedSolids(subject, candidate.placement).map<DrawnSolid>(({ solid, convex }) => ({
+      id: solid.id,
+      name: solid.name,
+      convex,
+      kind: 'powertrain',
+      hit: hit.has(solid.id),
+    }));
+    const bay = (build.chassis?.obstacles ?? [])
+      .filter((o) => o.role !== 'reach zone' && o.role !== 'ground line')
+      .map<DrawnSolid>((o) => ({
+        id: o.id,
+        name: o.name,
+        convex: convexOf(o.shape),
+        kind: 'obstacle',
+        hit: hit.has(o.id),
+      }));
+    const near = bay.filter((o) => !['floor-left', 'floor-right', 'rail-left', 'rail-right'].includes(o.id));
+    return { solids: [...bay, ...train], frame: [...near, ...train] };
+  }, [build, candidate, library, assessment]);
+  if (solids.length === 0) return null;
+  return <ThreeViews solids={solids} frame={frame} colour={candidateColour(candidate.letter)} />;
+}
+
+function AcceptedParts({ candidate, change }: { candidate: Candidate; change: (part: Partial<Candidate>) => void }) {
+  const { build, library } = useBuild();
+  const accepted = candidate.partIds.map(
+    (id) => library.parts.find((p) => p.id === id) ?? { id, name: `${id} (not in the library)`, price: undefined },
+  );
+  const rest = library.parts.filter((p) => !candidate.partIds.includes(p.id));
+  return (
+    <section className="block">
+      <h2>Parts accepted</h2>
+      {accepted.length === 0 && <p className="muted">None yet. Findings offer the ones that would close a joint.</p>}
+      <ul className="part-list">
+        {accepted.map((p) => (
+          <li key={p.id}>
+            <span>{p.name}</span>
+            <span style={{ display: 'flex', alignItems: 'center', gap: 8, flex: 'none' }}>
+              <Plain value={p.price?.likely} quantity="money" currency={build.currency} />
+              <Button
+                aria-label={`Leave out ${p.name}`}
+                onClick={() => change({ partIds: candidate.partIds.filter((id) => id !== p.id) })}
+              >
+                <X size={14} />
+              </Button>
+            </span>
+          </li>
+        ))}
+      </ul>
+      <Autocomplete
+        sx={{ maxWidth: 460, mt: 1.5 }}
+        options={rest}
+        value={null}
+        blurOnSelect
+        groupBy={(p) => p.class}
+        getOptionLabel={(p) => p.name}
+        getOptionKey={(p) => p.id}
+        onChange={(_, part) => part && change({ partIds: [...candidate.partIds, part.id] })}
+        renderInput={(params) => <TextField {...params} label="Add a part" />}
+      />
+    </section>
+  );
 }

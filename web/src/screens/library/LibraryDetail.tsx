@@ -1,3 +1,261 @@
+import type { Engine, Gearbox, Library, Part } from '@sable/core';
+import { curveInUse } from '@sable/core/curve';
+import { convexOf } from '@sable/core/fit';
+import { useQuery } from '@tanstack/react-query';
+import Button from '@mui/material/Button';
+import { Suspense, lazy, type ReactNode } from 'react';
+import { useNavigate, useParams } from 'react-router';
+import { api } from '../../app/api.ts';
+import { UnitSwitch } from '../../app/Band.tsx';
+import { PlainShell } from '../../app/Shell.tsx';
+import { FigureText, Plain } from '../../pieces/figures.tsx';
+import { EvidenceMark } from '../../pieces/marks.tsx';
+import { ThreeViews, type DrawnSolid } from '../../pieces/ThreeViews.tsx';
+import { isLibraryKind } from './LibraryScreen.tsx';
+
+const TorqueChart = lazy(() => import('../lineup/TorqueChart.tsx').then((m) => ({ default: m.TorqueChart })));
+
+/** One engine, gearbox or part with everything that is known of it, and from where. */
 export function LibraryDetail() {
-  return <p>LibraryDetail</p>;
+  const { kind, id } = useParams();
+  const navigate = useNavigate();
+  const { data } = useQuery({ queryKey: ['library'], queryFn: api.library, staleTime: Infinity });
+  const back = <Button onClick={() => void navigate(`/library/${kind ?? 'engines'}`)}>Back to the list</Button>;
+  const tools = (
+    <>
+      {back}
+      <UnitSwitch />
+    </>
+  );
+  const row =
+    data && isLibraryKind(kind)
+      ? (data[kind] as readonly { id: string; name: string }[]).find((r) => r.id === id)
+      : undefined;
+  return (
+    <PlainShell title={row?.name ?? 'Library'} tools={tools}>
+      <div className="main">
+        {!data ? (
+          <p className="muted">Reading the library…</p>
+        ) : !row ? (
+          <div className="empty">
+            <h2>There is no “{id}” here</h2>
+            {back}
+          </div>
+        ) : kind === 'engines' ? (
+          <EngineDetail engine={row as Engine} />
+        ) : kind === 'gearboxes' ? (
+          <GearboxDetail gearbox={row as Gearbox} />
+        ) : (
+          <PartDetail part={row as Part} library={data} />
+        )}
+      </div>
+    </PlainShell>
+  );
+}
+
+function Facts({ rows }: { rows: readonly (readonly [string, ReactNode])[] }) {
+  return (
+    <dl className="facts">
+      {rows.map(([name, value]) => [<dt key={`${name}-t`}>{name}</dt>, <dd key={`${name}-d`}>{value}</dd>])}
+    </dl>
+  );
+}
+
+function Price({ price }: { price: Engine['price'] }) {
+  return (
+    <>
+      <Plain value={price.low} quantity="money" /> to <Plain value={price.high} quantity="money" currency="EUR" />,
+      likely <Plain value={price.likely} quantity="money" currency="EUR" />
+      <EvidenceMark evidence={price.evidence} />
+    </>
+  );
+}
+
+const drawn = (solids: readonly Engine['solids'][number][]): DrawnSolid[] =>
+  solids.map((s) => ({ id: s.id, name: s.name, convex: convexOf(s.shape), kind: 'powertrain' }));
+
+function EngineDetail({ engine }: { engine: Engine }) {
+  const curve = curveInUse(engine, []);
+  const stock = engine.slots.flatMap((s) => (s.options.find((o) => o.stock) ?? s.options[0]!).solids);
+  return (
+    <>
+      <p className="say big">
+        {engine.name}: {engine.cylinders} cylinders {engine.arrangement}, {engine.blockMaterial}, {engine.induction}
+      </p>
+      <div className="grid-two" style={{ marginTop: 14 }}>
+        <Facts
+          rows={[
+            ['Family', engine.family],
+            ['Codes', engine.codes.join(', ') || 'none recorded'],
+            ['Built', `${engine.builtFrom} to ${engine.builtTo}`],
+            ['Bore', <FigureText key="b" figure={engine.boreMm} quantity="lengthMm" digits={1} />],
+            ['Stroke', <FigureText key="s" figure={engine.strokeMm} quantity="lengthMm" digits={1} />],
+            ['Compression', <FigureText key="c" figure={engine.compressionRatio} quantity="number" digits={1} />],
+            ['Idle', <FigureText key="i" figure={engine.idleRpm} quantity="rpm" />],
+            ['Redline', <FigureText key="r" figure={engine.redlineRpm} quantity="rpm" />],
+            ['Oil', <FigureText key="o" figure={engine.oilL} quantity="volumeL" />],
+            ['Coolant', <FigureText key="w" figure={engine.coolantL} quantity="volumeL" />],
+            [
+              'Noise',
+              engine.noise ? <FigureText key="n" figure={engine.noise.levelDb} quantity="soundDb" /> : 'not known',
+            ],
+            ['Price used', <Price key="p" price={engine.price} />],
+            ['Supply', `${engine.supply.scarcity}, maker ${engine.supply.makerActive ? 'still active' : 'gone'}`],
+            ['Known faults', engine.faults.join(' ') || 'none recorded'],
+          ]}
+        />
+        <div>
+          {curve && (
+            <Suspense fallback={null}>
+              <TorqueChart
+                height={250}
+                band={{ lowRpm: engine.idleRpm.value, highRpm: engine.redlineRpm.value }}
+                bandName="idle to redline"
+                series={[{ candidate: { id: engine.id, letter: 'A' }, label: engine.shortName, torque: curve.torque }]}
+              />
+            </Suspense>
+          )}
+          <p className="muted small">
+            {curve ? (
+              <>
+                {curve.name}, {curve.standard}, ± {(curve.scatterShare * 100).toFixed(0)} %
+                <EvidenceMark evidence={curve.evidence} />
+              </>
+            ) : (
+              'Nobody has a torque curve.'
+            )}
+          </p>
+          <h3 style={{ marginTop: 14 }}>Masses on record</h3>
+          <table className="figures">
+            <thead>
+              <tr>
+                <th scope="col">Mass</th>
+                <th scope="col">Basis</th>
+                <th scope="col">Source</th>
+                <th scope="col">In use</th>
+              </tr>
+            </thead>
+            <tbody>
+              {engine.massRecords.map((m) => (
+                <tr key={m.id}>
+                  <td>
+                    <FigureText figure={m.massKg} quantity="massKg" />
+                  </td>
+                  <td>{m.basis}</td>
+                  <td className="muted">{m.massKg.source ?? 'not stated'}</td>
+                  <td>{m.inUse ? 'yes' : ''}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </div>
+      </div>
+      <section className="block">
+        <h2>As it stands, stock dressing</h2>
+        <ThreeViews solids={drawn([...engine.solids, ...stock])} colour="var(--c-a)" />
+      </section>
+      <section className="block">
+        <h2>Dressing</h2>
+        <table className="figures">
+          <thead>
+            <tr>
+              <th scope="col">Where</th>
+              <th scope="col">Choice</th>
+              <th scope="col" className="r">
+                Changes mass by
+              </th>
+              <th scope="col">Price</th>
+            </tr>
+          </thead>
+          <tbody>
+            {engine.slots.flatMap((s) =>
+              s.options.map((o) => (
+                <tr key={o.id}>
+                  <th scope="row">{s.slot}</th>
+                  <td>{o.name}</td>
+                  <td className="r">
+                    {o.stock ? 'as quoted' : <FigureText figure={o.massKg} quantity="massKg" digits={1} signed />}
+                  </td>
+                  <td>{o.stock ? 'comes with it' : <Price price={o.price} />}</td>
+                </tr>
+              )),
+            )}
+          </tbody>
+        </table>
+      </section>
+    </>
+  );
+}
+
+function GearboxDetail({ gearbox }: { gearbox: Gearbox }) {
+  return (
+    <>
+      <p className="say big">
+        {gearbox.name}: {gearbox.kind}, {gearbox.ratios.length} speeds
+      </p>
+      <div style={{ marginTop: 14 }}>
+        <Facts
+          rows={[
+            ['Ratios', gearbox.ratios.map((r) => r.toFixed(2)).join(' · ')],
+            ['Reverse', gearbox.reverseRatio.toFixed(2)],
+            ...gearbox.ratings.map(
+              (r) =>
+                [
+                  r.gear === undefined ? 'Rated' : `Rated in gear ${r.gear}`,
+                  <FigureText key={r.id} figure={r.torqueNm} quantity="torqueNm" />,
+                ] as const,
+            ),
+            ['Length', <FigureText key="l" figure={gearbox.lengthMm} quantity="lengthMm" />],
+            ['Mass', <FigureText key="m" figure={gearbox.massKg} quantity="massKg" />],
+            ['Oil', <FigureText key="o" figure={gearbox.oilL} quantity="volumeL" />],
+            ['Came from a car of', <FigureText key="k" figure={gearbox.donorKerbKg} quantity="massKg" />],
+            ['Price used', <Price key="p" price={gearbox.price} />],
+            ['Note', gearbox.note ?? 'none'],
+          ]}
+        />
+      </div>
+      <section className="block">
+        <h2>As it stands</h2>
+        <ThreeViews solids={drawn(gearbox.solids)} colour="var(--c-e)" />
+      </section>
+    </>
+  );
+}
+
+function PartDetail({ part, library }: { part: Part; library: Library }) {
+  const named = (c: Part['requires'][number]) => {
+    const all: readonly { id: string; name: string }[] = [...library.engines, ...library.gearboxes, ...library.parts];
+    return `${all.find((r) => r.id === c.is)?.name ?? c.is}${c.because ? ` (${c.because})` : ''}`;
+  };
+  const spec = (s: Readonly<Record<string, unknown>> | undefined) =>
+    s
+      ? Object.entries(s)
+          .map(([k, v]) => `${k} ${String(v)}`)
+          .join(', ')
+      : 'anything';
+  return (
+    <>
+      <p className="say big">{part.name}</p>
+      <div style={{ marginTop: 14 }}>
+        <Facts
+          rows={[
+            ['Kind', part.class],
+            ['Made', part.discontinued ? 'no longer made' : part.made],
+            [
+              'Closes',
+              part.closes.map((c) => `${c.joint}: ${spec(c.toA)} to ${spec(c.toB)}`).join('; ') || 'nothing by itself',
+            ],
+            ['Brings', part.provides.map((p) => `${p.kind}: ${spec(p.spec)}`).join('; ') || 'nothing'],
+            ['Needs', part.requires.map(named).join('; ') || 'nothing else'],
+            ['Can’t stand beside', part.excludes.map(named).join('; ') || 'nothing known'],
+            ['Mass', <FigureText key="m" figure={part.massKg} quantity="massKg" digits={1} />],
+            ['Price', <Price key="p" price={part.price} />],
+            ['Hours to fit', <Plain key="h" value={part.hours.likely} quantity="hours" digits={1} />],
+            ['Lead time', part.leadDays === 0 ? 'none' : `${part.leadDays} days`],
+            ['Note', part.note ?? 'none'],
+          ]}
+        />
+      </div>
+    </>
+  );
 }

@@ -1,3 +1,228 @@
+import { curveInUse, peaksOf } from '@sable/core/curve';
+import type { Engine, Gearbox, Library, Part } from '@sable/core';
+import { formatNumber, unitOf, type Evidence, type Quantity, type Units } from '@sable/core/units';
+import { DataGrid, type GridColDef } from '@mui/x-data-grid';
+import { useQuery } from '@tanstack/react-query';
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import { useDeferredValue, useMemo, useState } from 'react';
+import { NavLink, useNavigate, useParams } from 'react-router';
+import { api } from '../../app/api.ts';
+import { UnitSwitch } from '../../app/Band.tsx';
+import { useUnits } from '../../app/settings.tsx';
+import { PlainShell } from '../../app/Shell.tsx';
+import { EvidenceMark } from '../../pieces/marks.tsx';
+
+interface Cell {
+  readonly value: number | undefined;
+  readonly evidence?: Evidence;
+}
+type Row = Readonly<Record<string, string | number | Cell | undefined>> & {
+  readonly id: string;
+  readonly words: string;
+};
+
+/** A column of figures with their evidence; sorted by the figure. */
+function figureColumn(
+  field: string,
+  title: string,
+  quantity: Quantity,
+  units: Units,
+  width = 120,
+  digits?: number,
+): GridColDef<Row> {
+  const unit = unitOf(quantity, units);
+  return {
+    field,
+    headerName: unit === '' ? title : `${title}, ${unit}`,
+    width,
+    type: 'number',
+    valueGetter: (cell: Cell | undefined) => cell?.value ?? null,
+    renderCell: ({ row }) => {
+      const cell = row[field] as Cell | undefined;
+      if (cell?.value === undefined) return <span className="muted">not known</span>;
+      return (
+        <span className="num">
+          {formatNumber(cell.value, quantity, units, digits === undefined ? {} : { digits })}
+          {cell.evidence && <EvidenceMark evidence={cell.evidence} />}
+        </span>
+      );
+    },
+  };
+}
+const words = (field: string, headerName: string, width: number, flex?: number): GridColDef<Row> => ({
+  field,
+  headerName,
+  width,
+  ...(flex ? { flex, minWidth: width } : {}),
+});
+
+const litres = (e: Engine) => (Math.PI / 4) * (e.boreMm.value / 100) ** 2 * (e.strokeMm.value / 100) * e.cylinders;
+
+function engineRow(e: Engine): Row {
+  const curve = curveInUse(e, []);
+  const peaks = curve && peaksOf(curve.torque);
+  const mass = e.massRecords.find((m) => m.inUse) ?? e.massRecords[0];
+  return {
+    id: e.id,
+    name: e.name,
+    family: e.family,
+    litres: { value: litres(e), evidence: e.boreMm.evidence },
+    power: { value: peaks?.peakPowerKw, ...(curve ? { evidence: curve.evidence } : {}) },
+    torque: { value: peaks?.peakTorqueNm, ...(curve ? { evidence: curve.evidence } : {}) },
+    mass: { value: mass?.massKg.value, ...(mass ? { evidence: mass.massKg.evidence } : {}) },
+    basis: mass?.basis ?? 'none',
+    price: { value: e.price.likely, evidence: e.price.evidence },
+    words: `${e.name} ${e.family} ${e.codes.join(' ')} ${e.arrangement} ${e.induction} ${e.fuel}`,
+  };
+}
+function gearboxRow(g: Gearbox): Row {
+  const rating = g.ratings.find((r) => r.inUse && r.gear === undefined) ?? g.ratings[0];
+  return {
+    id: g.id,
+    name: g.name,
+    kind: g.kind,
+    gears: { value: g.ratios.length },
+    first: { value: g.ratios[0] },
+    top: { value: g.ratios.at(-1) },
+    rating: { value: rating?.torqueNm.value, ...(rating ? { evidence: rating.torqueNm.evidence } : {}) },
+    mass: { value: g.massKg.value, evidence: g.massKg.evidence },
+    price: { value: g.price.likely, evidence: g.price.evidence },
+    words: `${g.name} ${g.kind} ${g.note ?? ''}`,
+  };
+}
+function partRow(p: Part): Row {
+  return {
+    id: p.id,
+    name: p.name,
+    class: p.class,
+    made: p.discontinued ? 'no longer made' : p.made,
+    mass: { value: p.massKg.value, evidence: p.massKg.evidence },
+    price: { value: p.price.likely, evidence: p.price.evidence },
+    hours: { value: p.hours.likely },
+    lead: { value: p.leadDays },
+    words: `${p.name} ${p.class} ${p.note ?? ''}`,
+  };
+}
+
+const KINDS = {
+  engines: {
+    title: 'Engines',
+    rows: (l: Library) => l.engines.map(engineRow),
+    columns: (u: Units): GridColDef<Row>[] => [
+      words('name', 'Engine', 190, 1),
+      words('family', 'Family', 130),
+      figureColumn('litres', 'Size', 'displacementL', u, 90, 2),
+      figureColumn('power', 'Peak power', 'powerKw', u, 140),
+      figureColumn('torque', 'Torque', 'torqueNm', u, 120),
+      figureColumn('mass', 'Mass', 'massKg', u, 110),
+      words('basis', 'Quoted', 110),
+      figureColumn('price', 'Price', 'money', u, 110),
+    ],
+  },
+  gearboxes: {
+    title: 'Gearboxes',
+    rows: (l: Library) => l.gearboxes.map(gearboxRow),
+    columns: (u: Units): GridColDef<Row>[] => [
+      words('name', 'Gearbox', 240, 1),
+      words('kind', 'Kind', 110),
+      figureColumn('gears', 'Gears', 'count', u, 80),
+      figureColumn('first', 'First', 'number', u, 90),
+      figureColumn('top', 'Top', 'number', u, 90),
+      figureColumn('rating', 'Rated', 'torqueNm', u, 120),
+      figureColumn('mass', 'Mass', 'massKg', u, 110),
+      figureColumn('price', 'Price', 'money', u, 110),
+    ],
+  },
+  parts: {
+    title: 'Parts',
+    rows: (l: Library) => l.parts.map(partRow),
+    columns: (u: Units): GridColDef<Row>[] => [
+      words('name', 'Part', 280, 1),
+      words('class', 'Kind', 130),
+      words('made', 'Made', 120),
+      figureColumn('mass', 'Mass', 'massKg', u, 110, 1),
+      figureColumn('price', 'Price', 'money', u, 110),
+      figureColumn('hours', 'Hours to fit', 'hours', u, 120, 1),
+      figureColumn('lead', 'Lead time', 'days', u, 130),
+    ],
+  },
+} as const;
+
+export type LibraryKind = keyof typeof KINDS;
+export const isLibraryKind = (kind: string | undefined): kind is LibraryKind => kind !== undefined && kind in KINDS;
+
+/** All engines, gearboxes or parts, searched by what is typed. */
 export function LibraryScreen() {
-  return <p>LibraryScreen</p>;
+  const { kind } = useParams();
+  const shown = isLibraryKind(kind) ? kind : 'engines';
+  const units = useUnits();
+  const navigate = useNavigate();
+  const { data } = useQuery({ queryKey: ['library'], queryFn: api.library, staleTime: Infinity });
+  const [typed, setTyped] = useState('');
+  const wanted = useDeferredValue(typed.trim().toLowerCase());
+  const { rows, columns } = useMemo(
+    () => ({ rows: data ? KINDS[shown].rows(data) : [], columns: KINDS[shown].columns(units) }),
+    [data, shown, units],
+  );
+  const found = useMemo(
+    () => rows.filter((r) => wanted.split(/\s+/).every((w) => r.words.toLowerCase().includes(w))),
+    [rows, wanted],
+  );
+  return (
+    <PlainShell
+      title="Library"
+      tools={
+        <>
+          <Button onClick={() => void navigate('/shop')}>To the builds</Button>
+          <UnitSwitch />
+        </>
+      }
+    >
+      <div className="main">
+        <div style={{ display: 'flex', gap: 16, alignItems: 'center', marginBottom: 12, flexWrap: 'wrap' }}>
+          <nav aria-label="Kinds" className="tabs">
+            {(Object.keys(KINDS) as LibraryKind[]).map((k) => (
+              <NavLink key={k} to={`/library/${k}`}>
+                {KINDS[k].title}
+              </NavLink>
+            ))}
+          </nav>
+          <TextField
+            sx={{ maxWidth: 340 }}
+            label={`Find in ${KINDS[shown].title.toLowerCase()}`}
+            value={typed}
+            onChange={(e) => setTyped(e.target.value)}
+            slotProps={{ htmlInput: { type: 'search' } }}
+          />
+          <p className="muted" aria-live="polite">
+            {found.length === rows.length ? `${rows.length} in all` : `${found.length} of ${rows.length}`}
+          </p>
+        </div>
+        <DataGrid
+          key={shown}
+          rows={found}
+          columns={columns}
+          density="compact"
+          rowHeight={34}
+          columnHeaderHeight={38}
+          disableRowSelectionOnClick
+          disableColumnMenu
+          hideFooter={found.length <= 100}
+          onRowClick={({ id }) => void navigate(`/library/${shown}/${id}`)}
+          onCellKeyDown={({ id }, event) => {
+            if (event.key === 'Enter') void navigate(`/library/${shown}/${id}`);
+          }}
+          localeText={{ noRowsLabel: data ? 'Nothing is called that. Try fewer words.' : 'Reading the library…' }}
+          aria-label={KINDS[shown].title}
+          sx={{
+            bgcolor: 'background.paper',
+            minHeight: 160,
+            '& .MuiDataGrid-row': { cursor: 'pointer' },
+            '& .MuiDataGrid-columnHeaderTitle': { fontWeight: 600 },
+          }}
+        />
+      </div>
+    </PlainShell>
+  );
 }

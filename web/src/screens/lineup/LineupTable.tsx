@@ -22,8 +22,8 @@ export function LineupTable() {
     <div className="lineup-scroll" role="region" aria-label="Line-up" tabIndex={0}>
       <table className="lineup" style={{ minWidth: 190 + 58 + build.candidates.length * 112 }}>
         <colgroup>
-          <col style={{ width: 142 }} />
-          <col style={{ width: 52 }} />
+          <col style={{ width: 138 }} />
+          <col style={{ width: 46 }} />
           {build.candidates.map((c) => (
             <col key={c.id} />
           ))}

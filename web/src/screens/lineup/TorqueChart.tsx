@@ -1,5 +1,4 @@
 import { highestRpm, torqueAt, type Torque } from '@sable/core/curve';
-import type { Candidate } from '@sable/core';
 import { toDisplay, unitOf } from '@sable/core/units';
 import { CartesianGrid, Line, LineChart, ReferenceArea, XAxis, YAxis } from 'recharts';
 import { useEffect, useMemo, useRef, useState } from 'react';
@@ -8,24 +7,30 @@ import { AXIS, GRID, niceTicks, spread } from '../../pieces/chart.ts';
 import { candidateColour, candidateDash, candidateWidth } from '../../pieces/marks.tsx';
 
 export interface Series {
-  readonly candidate: Candidate;
+  readonly candidate: { readonly id: string; readonly letter: string };
   readonly label: string;
   readonly torque: Torque;
 }
 
-const STEP_RPM = 100;
-const MARGIN = { top: 8, right: 96, bottom: 2, left: 0 };
+const STEP_RPM = 50;
+const MARGIN = { top: 10, right: 104, bottom: 2, left: 0 };
 const X_AXIS_HEIGHT = 24;
+const Y_AXIS_WIDTH = 44;
+/** The chart looks at where the owner drives: engine speeds beyond this many times the top of the band are cut off. */
+const BEYOND_BAND = 1.6;
+const LABEL_GAP = 15;
 
 /** Torque curves of the candidates over the engine speeds, the driving band dyed; a table twin for those who can't see it. */
 export function TorqueChart({
   series,
   band,
   height,
+  bandName = 'your band',
 }: {
   series: readonly Series[];
   band: { lowRpm: number; highRpm: number };
   height: number;
+  bandName?: string;
 }) {
   const units = useUnits();
   const holder = useRef<HTMLElement>(null);
@@ -38,7 +43,10 @@ export function TorqueChart({
     return () => watch.disconnect();
   }, []);
   const { rows, top, ticks, maxRpm } = useMemo(() => {
-    const maxRpm = Math.max(...series.map((s) => highestRpm(s.torque)), band.highRpm);
+    const maxRpm = Math.min(
+      Math.max(...series.map((s) => highestRpm(s.torque)), band.highRpm),
+      band.highRpm * BEYOND_BAND,
+    );
     const rows: Record<string, number | null>[] = [];
     for (let rpm = 0; rpm <= maxRpm; rpm += STEP_RPM) {
       const row: Record<string, number | null> = { rpm };
@@ -50,20 +58,26 @@ export function TorqueChart({
     }
     const most = Math.max(...series.map((s) => toDisplay(Math.max(...s.torque.y), 'torqueNm', units)), 1);
     const ticks = niceTicks(0, most * 1.05, 4);
-    return { rows, ticks, top: Math.max(ticks.at(-1) ?? most, most * 1.05), maxRpm };
+    return { rows, ticks, top: Math.max(ticks.at(-1) ?? most, most * 1.08), maxRpm };
   }, [series, band.highRpm, units]);
 
-  // Names stand at the right ends of the lines, moved apart where two would lie on one another.
+  // Names stand in a column at the right, each with a leader from the end of its line, moved apart where they would touch.
   const plotHeight = height - MARGIN.top - MARGIN.bottom - X_AXIS_HEIGHT;
-  const plotWidth = width - 44 - MARGIN.right;
-  const ends = series.map((s) => ({
-    x: 44 + (highestRpm(s.torque) / maxRpm) * plotWidth,
-    y: MARGIN.top + plotHeight * (1 - toDisplay(s.torque.y.at(-1)!, 'torqueNm', units) / top),
-  }));
+  const plotWidth = width - Y_AXIS_WIDTH - MARGIN.right;
+  const ends = series.map((s) => {
+    const rpm = Math.min(highestRpm(s.torque), maxRpm);
+    const torque = toDisplay(torqueAt(s.torque, rpm) ?? 0, 'torqueNm', units);
+    return { x: Y_AXIS_WIDTH + (rpm / maxRpm) * plotWidth, y: MARGIN.top + plotHeight * (1 - torque / top) };
+  });
+  const overflow = (list: number[]) =>
+    Math.max(0, (list.length > 0 ? Math.max(...list) : 0) - (height - X_AXIS_HEIGHT - 6));
+  const wanted = ends.map((e) => e.y);
+  const shift = overflow(spread(wanted, LABEL_GAP));
   const places = spread(
-    ends.map((e) => e.y),
-    15,
+    wanted.map((y) => y - shift),
+    LABEL_GAP,
   );
+  const labelX = width - MARGIN.right + 18;
   return (
     <figure ref={holder} style={{ minWidth: 0, position: 'relative' }} aria-label="Torque curves">
       <LineChart width={width} height={height} data={rows} margin={MARGIN} accessibilityLayer={false}>
@@ -73,7 +87,7 @@ export function TorqueChart({
           x2={band.highRpm}
           fill="var(--dye-tint)"
           fillOpacity={1}
-          label={{ value: 'your band', position: 'insideTopLeft', fontSize: 12.5, fill: 'var(--dye)' }}
+          label={{ value: bandName, position: 'insideBottomLeft', fontSize: 12.5, fill: 'var(--dye)' }}
         />
         <XAxis
           dataKey="rpm"
@@ -83,7 +97,7 @@ export function TorqueChart({
           height={X_AXIS_HEIGHT}
           {...AXIS}
         />
-        <YAxis domain={[0, top]} ticks={ticks} width={44} {...AXIS} axisLine={false} />
+        <YAxis domain={[0, top]} ticks={ticks} width={Y_AXIS_WIDTH} {...AXIS} axisLine={false} />
         {series.map((s) => (
           <Line
             key={s.candidate.id}
@@ -97,27 +111,34 @@ export function TorqueChart({
           />
         ))}
       </LineChart>
-      {series.map((s, i) => (
-        <b
-          key={s.candidate.id}
-          aria-hidden
-          style={{
-            position: 'absolute',
-            left: Math.min(ends[i]!.x + 5, width - 92),
-            top: places[i]! - 9,
-            color: candidateColour(s.candidate.letter),
-            fontSize: 13,
-            fontWeight: 600,
-            whiteSpace: 'nowrap',
-          }}
-        >
-          {s.label}
-        </b>
-      ))}
-      <small className="muted" style={{ position: 'absolute', left: 4, top: -6 }}>
+      <svg
+        width={width}
+        height={height}
+        aria-hidden
+        style={{ position: 'absolute', left: 0, top: 0, pointerEvents: 'none' }}
+      >
+        {series.map((s, i) => (
+          <g
+            key={s.candidate.id}
+            fill={candidateColour(s.candidate.letter)}
+            stroke={candidateColour(s.candidate.letter)}
+          >
+            <path
+              d={`M${ends[i]!.x + 2} ${ends[i]!.y}L${labelX - 12} ${places[i]!}H${labelX - 4}`}
+              fill="none"
+              strokeWidth="0.8"
+              opacity="0.6"
+            />
+            <text x={labelX} y={places[i]! + 4.5} stroke="none" fontSize="13" fontWeight="600">
+              {s.label}
+            </text>
+          </g>
+        ))}
+      </svg>
+      <small className="muted" style={{ position: 'absolute', left: 10, top: -8 }}>
         {unitOf('torqueNm', units)}
       </small>
-      <small className="muted" style={{ position: 'absolute', right: 4, bottom: 3 }}>
+      <small className="muted" style={{ position: 'absolute', left: width - MARGIN.right + 26, bottom: 5 }}>
         rpm
       </small>
       <table className="visually-hidden">
