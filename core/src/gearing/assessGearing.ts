@@ -241,7 +241,7 @@ function powerFigures(
       id: 'band-power',
       step: 'gearing',
       group: GROUP,
-      title: 'Mean power in your band',
+      title: 'Mean power in band',
       quantity: 'powerKw',
       figure: bandPowerKw,
       limitKind: 'info',

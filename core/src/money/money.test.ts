@@ -1,0 +1,26 @@
+import fc from 'fast-check';
+import { pert } from './index.ts';
+
+test('a PERT mean lies between low and high; a fixed price has no variance', () => {
+  fc.assert(
+    fc.property(
+      fc.tuple(
+        fc.double({ min: 0, max: 1e4, noNaN: true }),
+        fc.double({ min: 0, max: 1e4, noNaN: true }),
+        fc.double({ min: 0, max: 1e4, noNaN: true }),
+      ),
+      (list) => {
+        const [low, likely, high] = [...list].sort((a, b) => a - b) as [number, number, number];
+        const { mean, variance } = pert({ low, likely, high });
+        expect(mean).toBeGreaterThanOrEqual(low - 1e-9);
+        expect(mean).toBeLessThanOrEqual(high + 1e-9);
+        expect(variance).toBeGreaterThanOrEqual(-1e-6);
+      },
+    ),
+  );
+  expect(pert({ low: 50, likely: 50, high: 50 })).toEqual({ mean: 50, variance: 0 });
+});
+
+test('prices out of order are refused', () => {
+  expect(() => pert({ low: 100, likely: 90, high: 120 })).toThrow(/low ≤ likely ≤ high/);
+});

@@ -1,0 +1,130 @@
+import fc from 'fast-check';
+import {
+  exactly,
+  formatNumber,
+  formatQuantity,
+  formatScatter,
+  fromDisplay,
+  parseQuantity,
+  propagate,
+  propagateAll,
+  QUANTITIES,
+  quadrature,
+  say,
+  sayDerived,
+  scatterOf,
+  toDisplay,
+  wordSentence,
+  type Figure,
+} from './index.ts';
+
+const metric = { system: 'metric' } as const;
+const us = { system: 'us' } as const;
+
+test('every quantity goes to the screen and back unchanged, in every system', () => {
+  fc.assert(
+    fc.property(
+      fc.constantFrom(...QUANTITIES),
+      fc.double({ min: -1e5, max: 1e5, noNaN: true }),
+      fc.constantFrom(metric, us, { system: 'metric', metricHp: true } as const),
+      (q, v, u) => {
+        expect(fromDisplay(toDisplay(v, q, u), q, u)).toBeCloseTo(v, 6);
+      },
+    ),
+  );
+});
+
+test('defined conversions', () => {
+  expect(toDisplay(25.4, 'lengthMm', us)).toBeCloseTo(1, 12);
+  expect(toDisplay(0.45359237, 'massKg', us)).toBeCloseTo(1, 12);
+  expect(toDisplay(0.745699872, 'powerKw', us)).toBeCloseTo(1, 12);
+  expect(toDisplay(0.73549875, 'powerKw', { system: 'metric', metricHp: true })).toBeCloseTo(1, 12);
+  expect(toDisplay(1.3558179483, 'torqueNm', us)).toBeCloseTo(1, 12);
+  expect(toDisplay(100, 'temperatureC', us)).toBe(212);
+});
+
+test.each([
+  ['610', 610],
+  ['24 3/4 in', 628.65],
+  ['61 cm', 610],
+  ['1,234.5', 1234.5],
+  ['3/4"', 19.05],
+  ['-12', -12],
+  ['−12 mm', -12],
+])('reads “%s” as a length', (text, mm) => {
+  expect(parseQuantity(text, 'lengthMm', metric)).toBeCloseTo(mm, 9);
+});
+
+test.each(['', 'abc', '12 kg', '1/0', '12 13'])('“%s” is no length', (text) => {
+  expect(parseQuantity(text, 'lengthMm', metric)).toBeUndefined();
+});
+
+test('typed in US units, kept in mm; °F with its offset', () => {
+  expect(parseQuantity('10', 'lengthMm', us)).toBeCloseTo(254, 9);
+  expect(parseQuantity('93.2', 'temperatureC', us)).toBeCloseTo(34, 9);
+  expect(parseQuantity('93.2 F', 'temperatureC', metric)).toBeCloseTo(34, 9);
+});
+
+test('numbers read as the trade writes them', () => {
+  expect(formatNumber(9060, 'money', metric)).toBe('9,060');
+  expect(formatNumber(-14.4, 'lengthMm', metric)).toBe('−14');
+  expect(formatNumber(42, 'massKg', metric, { signed: true })).toBe('+42');
+  expect(formatNumber(-0.2, 'massKg', metric)).toBe('0');
+  expect(formatQuantity(9500, 'money', metric, { currency: 'EUR' })).toBe('9,500 €');
+  expect(formatScatter(0.02, 'lengthMm', metric)).toBe('0.02');
+});
+
+test('a sentence reads in either system', () => {
+  const text = `Sump hits by ${say(18.2, 'lengthMm')}, ${sayDerived({ value: 100, plusMinus: 5 }, 'massKg')}, ${say(2, 'lengthMm', { digits: 1 })}`;
+  expect(wordSentence(text, metric)).toBe('Sump hits by 18 mm, 100 ± 5 kg, 2.0 mm');
+  expect(wordSentence(text, us)).toBe('Sump hits by 0.72 in, 220 ± 11 lb, 0.08 in');
+  expect(wordSentence('no {{figure|nonsense}} here', metric)).toBe('no {{figure|nonsense}} here');
+});
+
+describe('propagation of scatter', () => {
+  const figure = (value: number, plusMinus: number, evidence: Figure['evidence'] = 'measured'): Figure => ({
+    value,
+    plusMinus,
+    evidence,
+  });
+
+  test('a sum adds in quadrature', () => {
+    fc.assert(
+      fc.property(
+        fc.array(
+          fc.tuple(fc.double({ min: -100, max: 100, noNaN: true }), fc.double({ min: 0, max: 10, noNaN: true })),
+          { minLength: 1, maxLength: 6 },
+        ),
+        (list) => {
+          const inputs = Object.fromEntries(list.map(([v, s], i) => [`f${i}`, figure(v, s)]));
+          const d = propagate(inputs, (v) => Object.values(v).reduce((a, b) => a + b, 0));
+          expect(d.plusMinus).toBeCloseTo(quadrature(list.map(([, s]) => s)), 6);
+        },
+      ),
+    );
+  });
+
+  test('a product adds shares in quadrature, and shares of variance sum to 1', () => {
+    const d = propagate({ a: figure(10, 0.3), b: figure(20, 0.8) }, (v) => v.a * v.b);
+    expect(d.plusMinus / d.value).toBeCloseTo(Math.hypot(0.03, 0.04), 9);
+    expect(d.from.reduce((s, c) => s + c.share, 0)).toBeCloseTo(1, 9);
+  });
+
+  test('the evidence is that of the worst important input, not of one that brings nothing', () => {
+    expect(propagate({ a: figure(10, 1), b: figure(20, 0.1, 'claimed') }, (v) => v.a + v.b).evidence).toBe('measured');
+    expect(propagate({ a: figure(10, 1), b: figure(20, 1, 'claimed') }, (v) => v.a + v.b).evidence).toBe('claimed');
+  });
+
+  test('several results at once are each as alone', () => {
+    const inputs = { a: figure(3, 0.1), b: figure(4, 0.2, 'estimated') };
+    const both = propagateAll(inputs, (v) => ({ sum: v.a + v.b, product: v.a * v.b }));
+    expect(both.sum).toEqual(propagate(inputs, (v) => v.a + v.b));
+    expect(both.product).toEqual(propagate(inputs, (v) => v.a * v.b));
+  });
+
+  test('default scatter by evidence, none for what is exact', () => {
+    expect(scatterOf({ value: 100, evidence: 'claimed' })).toBe(12);
+    expect(scatterOf({ value: 100, evidence: 'published' })).toBe(3);
+    expect(scatterOf(exactly(100))).toBe(0);
+  });
+});

@@ -1,0 +1,59 @@
+import { assess, billOf, resolveSubject, type Build } from '../src/index.ts';
+import { candidate, finding, judged, library, part, tug, words } from './demo.ts';
+
+const bill = (letter: string, build: Build = tug, change = {}) =>
+  billOf(resolveSubject(build, { ...candidate(letter, build), ...change }, library).subject!);
+
+test('nothing is lost: every accepted part is a line, and the sums are of the lines', () => {
+  for (const letter of ['A', 'B', 'C', 'D', 'E', 'F']) {
+    const b = bill(letter);
+    expect(b.lines.map((l) => l.id)).toEqual(expect.arrayContaining([...candidate(letter).partIds]));
+    for (const key of ['low', 'likely', 'high'] as const)
+      expect(b.total[key]).toBeCloseTo(
+        b.lines.reduce((s, l) => s + l.price[key], 0),
+        6,
+      );
+    expect(b.meanTotal).toBeGreaterThan(b.total.low);
+    expect(b.meanTotal).toBeLessThan(b.total.high);
+  }
+});
+
+test('a part added adds its price and hours, and nothing else', () => {
+  const before = bill('C');
+  const after = bill('C', tug, { partIds: [...candidate('C').partIds, 'neck-q18'] });
+  expect(after.total.likely - before.total.likely).toBe(part('neck-q18').price.likely);
+  expect(after.hours.likely - before.hours.likely).toBeCloseTo(part('neck-q18').hours.likely, 9);
+});
+
+test('what the car has costs nothing: fitted tyres, fitted axle, its own engine and box', () => {
+  const own = bill('C', tug, {
+    engineId: 'sidecam-12',
+    gearboxId: 'whimbrel-4',
+    finalDrive: 4.11,
+    tyreCode: '165/80R13',
+    partIds: [],
+    dressing: {},
+  });
+  expect(own.total.likely).toBe(0);
+  expect(bill('C').lines.some((l) => l.kind === 'axle')).toBe(true);
+});
+
+test('the shop’s hours cost, the owner’s do not', () => {
+  const paid: Build = { ...tug, brief: { ...tug.brief, ownLabour: false } };
+  expect(bill('C', paid).total.likely - bill('C').total.likely).toBeCloseTo(bill('C').hours.likely * 48, 6);
+});
+
+test('the budget flips at the expected total, and is tight inside its doubt', () => {
+  const { meanTotal, plusMinusTotal } = bill('C');
+  const state = (budget: number) =>
+    finding(assess({ ...tug, brief: { ...tug.brief, budget } }, candidate('C'), library), 'budget').state;
+  expect(state(meanTotal - 1)).toBe('blocked');
+  expect(state(meanTotal + plusMinusTotal - 1)).toBe('tight');
+  expect(state(meanTotal + plusMinusTotal + 1)).toBe('clear');
+});
+
+test('a part no longer made is said so', () => {
+  expect(words(finding(judged('A'), 'gone-neck-q18').title)).toBe(
+    'Heater return neck, early Quillon is no longer made',
+  );
+});

@@ -1,0 +1,312 @@
+/**
+ * The traps that the demo data holds, each found by its finding; beside each, the number that decides is moved a little
+ * to either side of its limit and the finding flips.
+ */
+import { assess, assessAll, lineup, type Shape, type Solid } from '../src/index.ts';
+import { candidate, finding, judged, library, part, tug, withEngine, withGearbox, words } from './demo.ts';
+
+/** A solid raised or lowered in its own frame. */
+function raised(solid: Solid, dz: number): Solid {
+  const { shape } = solid;
+  const up = (p: readonly number[]) => [p[0]!, p[1]!, p[2]! + dz] as [number, number, number];
+  let moved: Shape;
+  if (shape.kind === 'box') moved = { ...shape, centreMm: up(shape.centreMm) };
+  else if (shape.kind === 'cylinder') moved = { ...shape, fromMm: up(shape.fromMm), toMm: up(shape.toMm) };
+  else if (shape.kind === 'hull') moved = { ...shape, verticesMm: shape.verticesMm.map(up) };
+  else moved = { ...shape, outlineMm: shape.outlineMm.map(([u, v]) => [u, v + dz]) };
+  return { ...solid, shape: moved };
+}
+
+describe('trap 1: a bare mass beside a dressed one flips the order once bridged', () => {
+  const order = (massKg: number) => {
+    const lib = withEngine('hesper-v6-27', (e) => ({
+      ...e,
+      massRecords: e.massRecords.map((m) => (m.inUse ? { ...m, massKg: { ...m.massKg, value: massKg } } : m)),
+    }));
+    return judged('B', {}, tug, lib).findings.find((f) => f.id === 'mass-order-hesper-v6-27');
+  };
+  test('the V6 quoted bare looks lighter than the 2.2 quoted dressed and is heavier installed', () => {
+    const f = order(126)!;
+    expect(words(f.title)).toMatch(
+      /^The V6 2\.7 looks 5 kg lighter than the Q 2\.2 and is \d+ kg heavier once installed$/,
+    );
+    expect(words(f.because)).toContain('quoted dressed at 131 kg');
+  });
+  test('quoted a kilo above the 2.2, nothing is turned over', () => {
+    expect(order(130.5)).toBeDefined();
+    expect(order(131.5)).toBeUndefined();
+  });
+});
+
+describe('trap 2: a claimed mass far below its measured twin', () => {
+  const twin = (claimedKg: number) => {
+    const lib = withEngine('quillon-18-cast', (e) => ({
+      ...e,
+      massRecords: e.massRecords.map((m) =>
+        m.id === 'forum' ? { ...m, massKg: { ...m.massKg, value: claimedKg } } : m,
+      ),
+    }));
+    return judged('A', {}, tug, lib).findings.find((f) => f.id === 'mass-twin-quillon-18-cast-forum');
+  };
+  test('92 kg claimed does not stand beside 119 measured', () => {
+    expect(words(twin(92)!.title)).toBe(
+      'The claimed 92 kg for the Q 1.8 cast does not stand beside the measured 119 kg',
+    );
+  });
+  test('it flips where the gap falls inside twice the doubt of both', () => {
+    // 119 − m = 2·√((0.12·m)² + s²) at about 95.9 kg.
+    expect(twin(95)).toBeDefined();
+    expect(twin(97)).toBeUndefined();
+  });
+  test('the claimed one in use is tight, not clear', () => {
+    const lib = withEngine('quillon-18-cast', (e) => ({
+      ...e,
+      massRecords: e.massRecords.map((m) => ({ ...m, inUse: m.id === 'forum' })),
+    }));
+    expect(finding(judged('A', {}, tug, lib), 'mass-twin-quillon-18-cast-weighed').state).toBe('tight');
+  });
+});
+
+describe('trap 5: rear-bowl sump on the crossmember, front-bowl sump clears', () => {
+  test('the rear bowl hits and the front bowl is offered', () => {
+    const f = finding(judged('A'), 'fit-crossmember');
+    expect(f.state).toBe('blocked');
+    expect(words(f.title)).toMatch(/^Rear-bowl sump hits the front crossmember by \d+ mm$/);
+    expect(f.remedies.map((r) => r.accept)).toContainEqual({ slot: 'sump', optionId: 'q18c-sump-front' });
+  });
+  test('with the front bowl it clears', () => {
+    const a = judged('A', { dressing: { sump: 'q18c-sump-front' } });
+    expect(a.findings.find((f) => f.id === 'fit-crossmember')?.state).not.toBe('blocked');
+  });
+  test('moved up by a little more than it is short, the rear bowl clears', () => {
+    const up = (dz: number) => {
+      const p = candidate('A').placement;
+      const a = judged('A', { placement: { ...p, zMm: p.zMm + dz } });
+      return a.findings.find((f) => f.id === 'fit-crossmember')?.state;
+    };
+    const short = -judged('A').figures!.fit.pairs.find((p) => p.obstacle.id === 'crossmember')!.marginMm;
+    expect(up(short - 2)).toBe('blocked');
+    expect(up(short + 3)).not.toBe('blocked');
+  });
+});
+
+describe('trap 6: the taller sister clears everything but the bonnet, by 14 mm', () => {
+  test('one obstacle only, hit by 14 mm', () => {
+    const a = judged('B');
+    expect(words(finding(a, 'fit-bonnet').title)).toBe('Rocker cover hits the bonnet by 14 mm');
+    expect(finding(a, 'fit-bonnet').figure).toBeCloseTo(-14, 0);
+    expect(a.findings.filter((f) => f.step === 'fit' && f.state === 'blocked')).toHaveLength(1);
+  });
+  test('a cover lower by all that is short is blocked no more', () => {
+    const short = -judged('B').figures!.fit.smallest!.marginMm;
+    const lowered = (dz: number) => {
+      const lib = withEngine('quillon-22', (e) => ({
+        ...e,
+        solids: e.solids.map((s) => (s.id === 'q22-neck' ? raised(s, dz) : s)),
+        slots: e.slots.map((slot) =>
+          slot.slot === 'cover'
+            ? { ...slot, options: slot.options.map((o) => ({ ...o, solids: o.solids.map((s) => raised(s, dz)) })) }
+            : slot,
+        ),
+      }));
+      return judged('B', {}, tug, lib).findings.find((f) => f.id === 'fit-bonnet')?.state;
+    };
+    expect(lowered(-short + 2)).toBe('blocked');
+    expect(lowered(-short - 2)).toBe('tight');
+  });
+});
+
+describe('trap 8: a mount kit that expects the original gearbox and an adapter kit that replaces it', () => {
+  test('both accepted can’t be stacked', () => {
+    const a = judged('A');
+    expect(finding(a, 'needs-mk-quillon-kit-whimbrel-4').state).toBe('blocked');
+    expect(words(finding(a, 'needs-mk-quillon-kit-whimbrel-4').title)).toBe(
+      'Quillon mount kit for the Whimbrel expects the Larkspur four-speed',
+    );
+    expect(words(finding(a, 'clash-mk-quillon-kit-ad-e5-kit').title)).toContain(
+      'can’t be stacked on E5 in Whimbrel adapter kit',
+    );
+  });
+  test('the mount frame in place of the kit clears both', () => {
+    const partIds = candidate('A').partIds.map((id) => (id === 'mk-quillon-kit' ? 'mk-quillon-frame' : id));
+    const a = judged('A', { partIds });
+    expect(a.findings.filter((f) => f.id.startsWith('needs-') || f.id.startsWith('clash-'))).toEqual([]);
+    expect(finding(a, 'joint-engine-mounts').state).toBe('clear');
+  });
+});
+
+describe('trap 9: same bell pattern, flywheel bolt circle 3 mm different', () => {
+  const circle = (mm: number) =>
+    finding(
+      judged(
+        'A',
+        {},
+        tug,
+        withEngine('quillon-18-cast', (e) => ({
+          ...e,
+          ports: e.ports.map((p) => (p.kind === 'flywheel' ? { ...p, spec: { ...p.spec, circleMm: mm } } : p)),
+        })),
+      ),
+      'joint-flywheel',
+    );
+  test('the bell mates, the flywheel misses by 3 mm, and the right one is offered', () => {
+    expect(finding(judged('A'), 'joint-bell').state).toBe('clear');
+    const f = finding(judged('A'), 'joint-flywheel');
+    expect(words(f.title)).toBe('The flywheel misses the crank by 3.0 mm on the bolt circle');
+    expect(f.remedies.map((r) => r.accept)).toContainEqual({ partId: 'fw-q-75' });
+  });
+  test('a discontinued slotted flywheel is not offered', () => {
+    expect(finding(judged('A'), 'joint-flywheel').remedies.map((r) => r.accept)).not.toContainEqual({
+      partId: 'fw-q-slotted',
+    });
+  });
+  test('it flips at the play of a bolt in its hole', () => {
+    expect(circle(77.7).state).toBe('blocked');
+    expect(circle(77.9).state).toBe('clear');
+  });
+  test('accepting the offered flywheel closes the joint', () => {
+    expect(finding(judged('A', { partIds: [...candidate('A').partIds, 'fw-q-75'] }), 'joint-flywheel').state).toBe(
+      'clear',
+    );
+  });
+});
+
+describe('trap 10: crank wheel 36−1 against a computer that reads 60−2, cam sensor at the other end', () => {
+  test('both are found and one kit cures both', () => {
+    const a = judged('B');
+    expect(words(finding(a, 'joint-crank-trigger').title)).toBe(
+      'The computer can’t read this crank wheel: wheel 36−1, computer expects 60−2',
+    );
+    expect(words(finding(a, 'joint-cam-trigger').title)).toBe(
+      'The computer can’t find the cam: sensor at the rear, computer expects it at the front',
+    );
+    const cured = judged('B', { partIds: [...candidate('B').partIds, 'tk-q22-60'] });
+    expect(finding(cured, 'joint-crank-trigger').state).toBe('clear');
+    expect(finding(cured, 'joint-cam-trigger').state).toBe('clear');
+  });
+  test('one tooth more in the gap is another wheel', () => {
+    const lib = (gap: number) =>
+      withEngine('quillon-22', (e) => ({
+        ...e,
+        ports: e.ports.map((p) => (p.id === 'wheel' ? { ...p, spec: { teeth: 60, gap } } : p)),
+      }));
+    expect(finding(judged('B', {}, tug, lib(2)), 'joint-crank-trigger').state).toBe('clear');
+    expect(finding(judged('B', {}, tug, lib(1)), 'joint-crank-trigger').state).toBe('blocked');
+  });
+  test('without its tooth count the joint is unknown, not clear', () => {
+    const lib = withEngine('quillon-22', (e) => ({
+      ...e,
+      ports: e.ports.map((p) => (p.id === 'wheel' ? { ...p, spec: {} } : p)),
+    }));
+    expect(finding(judged('B', {}, tug, lib), 'joint-crank-trigger').state).toBe('unknown');
+  });
+});
+
+describe('trap 11: a box strong enough only because the tyres slip first', () => {
+  const rated = (nm: number) =>
+    judged(
+      'D',
+      {},
+      tug,
+      withGearbox('marten-e5', (g) => ({
+        ...g,
+        ratings: g.ratings.map((r) => (r.gear === 1 ? { ...r, torqueNm: { ...r.torqueNm, value: nm } } : r)),
+      })),
+    );
+  test('it is called exactly that', () => {
+    const f = finding(judged('D'), 'gearbox-grip-saved');
+    expect(f.state).toBe('tight');
+    expect(words(f.title)).toBe('Five-speed E5 lasts in first only because the tyres slip first');
+  });
+  test('rated above the engine it is not saved by anything; rated below the grip it is blocked', () => {
+    const a = judged('D');
+    const first = a.figures!.stress.gears[0]!;
+    const engine = a.figures!.gearing.peakTorqueNm!.value * 1.15;
+    expect(rated(engine + 1).findings.some((f) => f.id === 'gearbox-grip-saved')).toBe(false);
+    expect(rated(engine - 1).findings.some((f) => f.id === 'gearbox-grip-saved')).toBe(true);
+    expect(finding(rated(first.loadNm - 1), 'gearbox-margin').state).toBe('blocked');
+    expect(finding(rated(first.loadNm + 1), 'gearbox-margin').state).not.toBe('blocked');
+  });
+  test('without the mass of the engine nobody can say whether the tyres save it', () => {
+    expect(finding(judged('F'), 'gearbox-margin').state).toBe('unknown');
+  });
+});
+
+describe('trap 14: rev counter fed from one coil of six', () => {
+  test('reads a quarter on the car’s own gauge', () => {
+    const f = finding(judged('D'), 'joint-tacho');
+    expect(f.state).toBe('tight');
+    expect(words(f.title)).toBe('Rev counter would read a quarter: one coil of six feeds it');
+    expect(f.remedies[0]?.accept).toEqual({ partId: 'sb-6' });
+  });
+  test('with two pulses a turn it reads right', () => {
+    const pulses = (n: number) =>
+      finding(
+        judged(
+          'D',
+          {},
+          tug,
+          withEngine('hesper-v6-27', (e) => ({
+            ...e,
+            ports: e.ports.map((p) => (p.kind === 'tacho' ? { ...p, spec: { pulsesPerRev: n } } : p)),
+          })),
+        ),
+        'joint-tacho',
+      ).state;
+    expect(pulses(2.02)).toBe('clear');
+    expect(pulses(2.1)).toBe('tight');
+  });
+});
+
+describe('trap 20: the peak-power winner loses in the driving band', () => {
+  test('the line-up says so in a sentence', () => {
+    const verdict = lineup(tug, assessAll(tug, library));
+    expect(verdict.findings.map((f) => words(f.title))).toContain('E wins on peak power and loses where you drive');
+    expect(verdict.leaderId).toBe('c');
+  });
+  test('it flips where its curve in the band overtakes the other’s', () => {
+    const build = {
+      ...tug,
+      brief: { ...tug.brief, band: { lowRpm: 6500, highRpm: 6800 } },
+      candidates: tug.candidates.filter((c) => c.letter === 'A' || c.letter === 'E'),
+    };
+    const found = (factor: number) => {
+      const lib = withEngine('dotterel-triple', (e) => ({
+        ...e,
+        curves: e.curves.map((c) => ({ ...c, torqueNm: c.torqueNm.map((t) => t * factor) })),
+      }));
+      return lineup(build, assessAll(build, lib)).findings.length;
+    };
+    const band = (letter: string) => judged(letter, {}, build).checks.find((c) => c.id === 'band-power')!.value!;
+    const even = band('A') / band('E');
+    expect(found(even * 0.99)).toBe(1);
+    expect(found(even * 1.01)).toBe(0);
+  });
+});
+
+describe('trap 26: noise limit broken by the individual throttles', () => {
+  const itb = (limitDb: number, intake: string) =>
+    finding(
+      assess(
+        { ...tug, brief: { ...tug.brief, noise: { limitDb, distanceM: 7.5 } } },
+        { ...candidate('A'), engineId: 'sidecam-14', dressing: { intake } },
+        library,
+      ),
+      'gate-noise',
+    );
+  test('the bored-out engine passes with its carburettor and fails with individual throttles', () => {
+    expect(itb(88, 's14-carb').state).not.toBe('blocked');
+    expect(itb(88, 's14-itb').state).toBe('blocked');
+    expect(finding(judged('E'), 'gate-noise').state).toBe('blocked');
+  });
+  test('it flips at its own level, and is tight inside its doubt', () => {
+    const level = itb(88, 's14-itb').figure!;
+    expect(itb(level - 0.1, 's14-itb').state).toBe('blocked');
+    expect(itb(level + 0.1, 's14-itb').state).toBe('tight');
+    expect(itb(level + 5, 's14-itb').state).toBe('clear');
+  });
+});
+
+test('trap data: no test above rests on a part that is not there', () => {
+  for (const id of ['fw-q-75', 'tk-q22-60', 'sb-6', 'mk-quillon-frame', 'ad-e5-kit']) expect(part(id)).toBeDefined();
+});

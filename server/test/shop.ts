@@ -1,0 +1,85 @@
+import { buildApp, type App } from '../src/app.ts';
+import type { Db } from '../src/db/db.ts';
+import { migrate } from '../src/db/migrate.ts';
+import { openPglite } from '../src/db/pglite.ts';
+import { loadDemo } from '../src/demo/load.ts';
+import { paths } from '../src/paths.ts';
+import type { Build } from '@sable/core';
+
+export interface Shop {
+  readonly app: App;
+  readonly db: Db;
+  readonly close: () => Promise<void>;
+}
+
+/** A server on a database in memory, with the demo shop or empty. */
+export async function openShop(demo: boolean): Promise<Shop> {
+  const db = await openPglite();
+  await migrate(db, paths.migrations);
+  if (demo) await loadDemo(db, paths.demo);
+  const app = await buildApp({ db, hosts: () => new Set(['localhost']) });
+  return {
+    app,
+    db,
+    close: async () => {
+      await app.close();
+      await db.close();
+    },
+  };
+}
+
+export interface Answer<T> {
+  readonly status: number;
+  readonly body: T;
+  readonly headers: Readonly<Record<string, unknown>>;
+}
+
+export interface BuildBody {
+  readonly version: number;
+  readonly build: Build;
+  readonly undo: string | null;
+  readonly redo: string | null;
+  readonly words?: string;
+}
+
+export interface ProblemBody {
+  readonly title: string;
+  readonly detail: string;
+  readonly errors?: readonly { pointer: string; message: string }[];
+  readonly theirs?: Build;
+  readonly yours?: unknown;
+  readonly currentVersion?: number;
+}
+
+export interface CallOptions {
+  readonly version?: number;
+  readonly client?: string;
+  readonly headers?: Readonly<Record<string, string>>;
+}
+
+export async function call<T>(
+  shop: Shop,
+  method: 'GET' | 'PUT' | 'POST' | 'DELETE',
+  url: string,
+  payload?: unknown,
+  options: CallOptions = {},
+): Promise<Answer<T>> {
+  const response = await shop.app.inject({
+    method,
+    url: `/api/v1${url}`,
+    headers: {
+      host: 'localhost',
+      'x-sable-client': options.client ?? 'me',
+      ...(payload === undefined ? {} : { 'content-type': 'application/json' }),
+      ...(options.version === undefined ? {} : { 'if-match': `"${options.version}"` }),
+      ...options.headers,
+    },
+    ...(payload === undefined ? {} : { payload: typeof payload === 'string' ? payload : JSON.stringify(payload) }),
+  });
+  const type = String(response.headers['content-type'] ?? '');
+  return {
+    status: response.statusCode,
+    body: (type.includes('json') && response.body !== '' ? response.json() : response.body) as T,
+    headers: response.headers,
+  };
+}
