@@ -1,15 +1,28 @@
-// The quick round while editing: format, lint, types, unit tests.
-import { bin, ensureDependencies, ensureValidators, node } from './ensure.mjs';
+// The quick round while editing: format, lint, types and unit tests side by side.
+import { spawn } from 'node:child_process';
+import { bin, ensureDependencies, ensureValidators, root } from './ensure.mjs';
 
 await ensureDependencies();
 ensureValidators();
 const steps = [
-  ['format', [bin('prettier/bin/prettier.cjs'), '--check', '--log-level', 'warn', '.']],
-  ['lint', [bin('eslint/bin/eslint.js'), '.', '--max-warnings', '0']],
-  ['types', [bin('typescript/bin/tsc'), '-b']],
   ['unit tests', ['--experimental-vm-modules', '--disable-warning=ExperimentalWarning', bin('jest/bin/jest.js')]],
+  ['types', [bin('typescript/bin/tsc'), '-b']],
+  ['lint', [bin('eslint/bin/eslint.js'), '.', '--max-warnings', '0']],
+  ['format', [bin('prettier/bin/prettier.cjs'), '--check', '--log-level', 'warn', '.']],
 ];
-for (const [name, args] of steps) {
-  console.log(`== ${name}`);
-  if (node(args) !== 0) process.exit(1);
-}
+const results = await Promise.all(
+  steps.map(
+    ([name, args]) =>
+      new Promise((resolve) => {
+        const child = spawn(process.execPath, args, { cwd: root });
+        let said = '';
+        child.stdout.on('data', (d) => (said += d));
+        child.stderr.on('data', (d) => (said += d));
+        child.on('exit', (code) => {
+          console.log(code === 0 ? `ok      ${name}` : `broken  ${name}\n${said}`);
+          resolve(code === 0);
+        });
+      }),
+  ),
+);
+process.exit(results.every(Boolean) ? 0 : 1);

@@ -93,7 +93,10 @@ describe('a file that can’t come in leaves nothing behind', () => {
     });
   });
   test('a reference to a part that is not in it', async () => {
-    const p = await refused((b) => (b.library.parts = []) && (b.build.candidates[0]!.partIds = ['nowhere']));
+    const p = await refused((b) => {
+      b.library.parts = [];
+      b.build.candidates[0]!.partIds = ['nowhere'];
+    });
     expect(p.errors![0]).toMatchObject({ pointer: '/partIds/0' });
   });
   test('something else altogether', async () => {

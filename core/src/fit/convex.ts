@@ -3,15 +3,45 @@ import type { Pose } from './pose.ts';
 import { add, cross, dot, length, sub, times, unit, type V3 } from './vec.ts';
 
 /**
+ * A list of doubles kept as such: V8 stores a plain array that was begun with a double unboxed and in one piece. Small
+ * typed arrays would each live far away from their solid, and making them costs more than the queries they serve.
+ */
+export type Doubles = readonly number[];
+
+/** As many doubles, ready to be written. */
+function doubles(count: number): number[] {
+  const list: number[] = [];
+  for (let i = 0; i < count; i++) list.push(0.5);
+  return list;
+}
+
+function flatten(points: readonly V3[]): number[] {
+  const flat = doubles(3 * points.length);
+  points.forEach((p, i) => {
+    flat[3 * i] = p[0];
+    flat[3 * i + 1] = p[1];
+    flat[3 * i + 2] = p[2];
+  });
+  return flat;
+}
+
+/**
  * A convex solid ready for distance queries: its vertices flat (x, y, z by turns, mm), the directions of its faces and
  * edges with opposite ones counted once, and its bounding box.
  */
 export interface Convex {
-  readonly vertices: Float64Array;
-  readonly normals: Float64Array;
-  readonly edges: Float64Array;
+  readonly vertices: Doubles;
+  readonly normals: Doubles;
+  readonly edges: Doubles;
   /** minX, minY, minZ, maxX, maxY, maxZ. */
-  readonly bounds: Float64Array;
+  readonly bounds: Doubles;
+  /**
+   * A box only: its three half edges and their lengths. Their signed sums about `centre` are its corners in the order of `vertices`. Reach
+   * along a direction is then three products instead of eight. Empty for every other solid.
+   */
+  readonly halfEdges: Doubles;
+  readonly halfSizes: Doubles;
+  readonly centre: Doubles;
   /** How far the faces stand outside the true round body at most, mm: 0 for flat-sided solids. */
   readonly excessMm: number;
 }
@@ -20,20 +50,43 @@ export function makeConvex(
   vertices: readonly V3[],
   normals: readonly V3[],
   edges: readonly V3[],
-  excessMm = 0,
+  { excessMm = 0, halfEdges = [] }: { excessMm?: number; halfEdges?: readonly V3[] } = {},
 ): Convex {
-  const flat = Float64Array.from(vertices.flat());
+  const flat = flatten(vertices);
+  const bounds = boundsOf(flat);
   return {
     vertices: flat,
-    normals: Float64Array.from(normals.flat()),
-    edges: Float64Array.from(edges.flat()),
-    bounds: boundsOf(flat),
+    normals: flatten(normals),
+    edges: flatten(edges),
+    bounds,
+    halfEdges: flatten(halfEdges),
+    halfSizes: sizesOf(halfEdges),
+    centre: centreOf(bounds),
     excessMm,
   };
 }
 
-function boundsOf(flat: Float64Array): Float64Array {
-  const b = Float64Array.of(Infinity, Infinity, Infinity, -Infinity, -Infinity, -Infinity);
+function sizesOf(halfEdges: readonly V3[]): Doubles {
+  const sizes = doubles(halfEdges.length);
+  halfEdges.forEach((e, i) => {
+    sizes[i] = length(e);
+  });
+  return sizes;
+}
+
+/** Middle of the bounding box: for a box, its own middle. */
+function centreOf(b: Doubles): Doubles {
+  const c = doubles(3);
+  for (let k = 0; k < 3; k++) c[k] = (b[k]! + b[k + 3]!) / 2;
+  return c;
+}
+
+function boundsOf(flat: Doubles): Doubles {
+  const b = doubles(6);
+  for (let k = 0; k < 3; k++) {
+    b[k] = Infinity;
+    b[k + 3] = -Infinity;
+  }
   for (let i = 0; i < flat.length; i += 3) {
     for (let k = 0; k < 3; k++) {
       const v = flat[i + k]!;
@@ -47,8 +100,8 @@ function boundsOf(flat: Float64Array): Float64Array {
 /** The solid moved; distances are unchanged by a rigid move, so nothing is computed anew but the bounds. */
 export function moved(solid: Convex, pose: Pose): Convex {
   const [r0, r1, r2] = pose.turned;
-  const rotate = (source: Float64Array, tx: number, ty: number, tz: number): Float64Array => {
-    const out = new Float64Array(source.length);
+  const rotate = (source: Doubles, tx: number, ty: number, tz: number): Doubles => {
+    const out = doubles(source.length);
     for (let i = 0; i < source.length; i += 3) {
       const x = source[i]!;
       const y = source[i + 1]!;
@@ -60,11 +113,15 @@ export function moved(solid: Convex, pose: Pose): Convex {
     return out;
   };
   const vertices = rotate(solid.vertices, ...pose.at);
+  const bounds = boundsOf(vertices);
   return {
     vertices,
     normals: rotate(solid.normals, 0, 0, 0),
     edges: rotate(solid.edges, 0, 0, 0),
-    bounds: boundsOf(vertices),
+    bounds,
+    halfEdges: rotate(solid.halfEdges, 0, 0, 0),
+    halfSizes: solid.halfSizes,
+    centre: centreOf(bounds),
     excessMm: solid.excessMm,
   };
 }
@@ -151,13 +208,10 @@ const CORNERS: readonly V3[] = [-1, 1].flatMap((x) => [-1, 1].flatMap((y) => [-1
 
 /** A box by its half sizes along its own axes. */
 export function boxOf(centre: V3, half: V3, axes: readonly [V3, V3, V3]): Convex {
-  const vertices = CORNERS.map((c) =>
-    add(
-      centre,
-      add(add(times(axes[0], c[0] * half[0]), times(axes[1], c[1] * half[1])), times(axes[2], c[2] * half[2])),
-    ),
-  );
-  return makeConvex(vertices, axes, axes);
+  const halfEdges = axes.map((axis, k) => times(axis, half[k]!));
+  const [ex, ey, ez] = halfEdges as [V3, V3, V3];
+  const vertices = CORNERS.map((c) => add(centre, add(add(times(ex, c[0]), times(ey, c[1])), times(ez, c[2]))));
+  return makeConvex(vertices, axes, axes, { halfEdges });
 }
 
 /** Sides of the polygon that stands for a circle: it circumscribes, and the excess is counted as tolerance. */
@@ -183,5 +237,5 @@ export function cylinderOf(from: V3, to: V3, radius: number): Convex {
       edges.push(around(angle + Math.PI / 2, 1));
     }
   }
-  return makeConvex(vertices, normals, edges, outer - radius);
+  return makeConvex(vertices, normals, edges, { excessMm: outer - radius });
 }

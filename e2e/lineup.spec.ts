@@ -1,0 +1,164 @@
+import { cell, expect, Sable, test } from './sable.ts';
+
+test('a person sees what leads, a clear, a tight, a blocked and an unknown candidate, each with its reason', async ({
+  page,
+  go,
+}) => {
+  await go('/');
+  await expect(page).toHaveURL(/\/builds\/glider-tug\/line-up/);
+  await expect(page.getByText('C leads, A, B and E are out')).toBeVisible();
+  const head = page.locator('table.lineup thead');
+  for (const [state, why] of [
+    ['blocked', 'Rocker cover hits the bonnet by 14 mm.'],
+    ['clear', 'All 25 findings are clear.'],
+    ['tight', 'Five-speed E5 lasts in first only because the tyres slip first.'],
+    ['unknown', '128 kg for the 1.4 S: bare or dressed?'],
+  ] as const) {
+    const row = head.locator('.why', { hasText: why });
+    await expect(row).toBeVisible();
+    await expect(row.getByRole('img', { name: state })).toBeVisible();
+  }
+  await expect(cell(page, 'F', 'Hill start, trailer on')).toHaveAccessibleName(/not known.*unknown/);
+  await expect(page.getByRole('figure', { name: 'Torque curves' })).toBeVisible();
+});
+
+test('a figure explains itself', async ({ page, go }) => {
+  await go('/builds/glider-tug/line-up?c=b');
+  await cell(page, 'B', 'Smallest margin').click();
+  await expect(
+    page.getByText(
+      /Rocker cover hits the bonnet by 14 mm\. Gap −14 mm of 29 mm needed: 20 mm base \(bonnet\), 5 mm movement on polyurethane, 4 mm tolerance/,
+    ),
+  ).toBeVisible();
+  await page.keyboard.press('Escape');
+  await cell(page, 'C', 'Hill start, trailer on').click();
+  await expect(page.getByText('Where its doubt comes from')).toBeVisible();
+  await expect(page.getByRole('row', { name: /tyre grip/ })).toBeVisible();
+  await expect(page.getByText(/The car as found:/)).toBeVisible();
+});
+
+test('a gearbox changed in the line-up is re-judged, survives a restart, and undo brings it back', async ({ page }) => {
+  const sable = new Sable();
+  await sable.start();
+  try {
+    await page.goto(`${sable.url}/builds/glider-tug/line-up?c=c`);
+    await expect(cell(page, 'C', 'Cruise rpm')).toHaveAccessibleName(/2,684 rpm, clear/);
+    const before = await sable.build();
+    await page.getByLabel('Gearbox of C').selectOption({ label: 'five-speed E5' });
+    await expect(cell(page, 'C', 'Cruise rpm')).toHaveAccessibleName(/2,863 rpm, blocked/);
+    await expect(page.getByRole('heading', { name: 'What that changed' })).toBeVisible();
+    await expect.poll(async () => (await sable.build()).version).toBe(before.version + 1);
+    await sable.stop();
+    await sable.start();
+    await page.reload();
+    await expect(cell(page, 'C', 'Cruise rpm')).toHaveAccessibleName(/2,863 rpm, blocked/);
+    await page.getByRole('button', { name: 'Undo' }).click();
+    await expect(cell(page, 'C', 'Cruise rpm')).toHaveAccessibleName(/2,684 rpm, clear/);
+    expect((await sable.build()).build).toEqual(before.build);
+    await page.getByRole('button', { name: 'Redo' }).click();
+    await expect(cell(page, 'C', 'Cruise rpm')).toHaveAccessibleName(/2,863 rpm, blocked/);
+  } finally {
+    await sable.stop();
+    sable.remove();
+  }
+});
+
+test('edit, kill -9, restart, undo, reload: the whole build is as it was', async ({ page }) => {
+  const sable = new Sable();
+  await sable.start();
+  try {
+    await page.goto(`${sable.url}/builds/glider-tug/brief`);
+    const before = await sable.build();
+    await page.getByLabel('Torque in the band, now').fill('240');
+    await page.keyboard.press('Enter');
+    await expect.poll(async () => (await sable.build()).build.brief.now.bandTorqueNm).toBe(240);
+    const answered = await sable.build();
+    await sable.stop('SIGKILL');
+    await sable.start();
+    expect(await sable.build()).toMatchObject({ version: answered.version, build: answered.build });
+    await page.reload();
+    await expect(page.getByLabel('Torque in the band, now')).toHaveValue('240');
+    await page.getByRole('button', { name: 'Undo' }).click();
+    await expect(page.getByLabel('Torque in the band, now')).toHaveValue('200');
+    await page.reload();
+    await expect(page.getByLabel('Torque in the band, now')).toHaveValue('200');
+    expect((await sable.build()).build).toEqual(before.build);
+    expect(await sable.stop('SIGTERM')).toBe(0);
+  } finally {
+    await sable.stop();
+    sable.remove();
+  }
+});
+
+test('the second tab gets both versions of a conflict, and the choice', async ({ page, context, sable }) => {
+  const second = await context.newPage();
+  await page.goto(`${sable.url}/builds/glider-tug/line-up?c=d`);
+  await second.goto(`${sable.url}/builds/glider-tug/line-up?c=d`);
+  await expect(cell(second, 'D', 'Cruise rpm')).toBeVisible();
+  const before = await sable.build();
+  await page.bringToFront();
+  await page.getByLabel('Final drive of D').selectOption({ label: '3.70' });
+  await expect.poll(async () => (await sable.build()).version).toBe(before.version + 1);
+  // The second tab still shows what it read; a change there meets the first one's.
+  await second.evaluate(() => window.dispatchEvent(new Event('blur')));
+  await second.getByLabel('Final drive of D').selectOption({ label: '3.90' });
+  const dialog = second.getByRole('dialog', { name: 'Somebody changed this meanwhile' });
+  await expect(dialog.getByRole('row', { name: /finalDrive 3.9 3.7/ })).toBeVisible();
+  await dialog.getByRole('button', { name: 'Keep what is stored' }).click();
+  await expect(second.getByLabel('Final drive of D')).toHaveValue('3.7');
+  expect((await sable.build()).build.candidates.find((c) => c.id === 'd')?.finalDrive).toBe(3.7);
+  await second.close();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect
+    .poll(async () => (await sable.build()).build.candidates.find((c) => c.id === 'd')?.finalDrive)
+    .toBe(3.54);
+});
+
+test('one input’s evidence from measured to claimed: the ±, the mark and the state change', async ({ page, sable }) => {
+  await page.goto(`${sable.url}/builds/glider-tug/brief`);
+  await page.getByLabel('Added mass, at most').fill('146');
+  await page.keyboard.press('Enter');
+  await expect.poll(async () => (await sable.build()).build.brief.maxAddedKg).toBe(146);
+  await page.goto(`${sable.url}/builds/glider-tug/line-up?c=c`);
+  const row = cell(page, 'C', 'Car, change as weighed');
+  await expect(row).toHaveAccessibleName(/\+138 kg, clear/);
+  const measured = await row.getByRole('img').getAttribute('aria-label');
+  await row.click();
+  await expect(page.getByText('± 4', { exact: false }).first()).toBeVisible();
+  await page.keyboard.press('Escape');
+  const { version, build } = await sable.build();
+  const chassis = structuredClone(build.chassis!);
+  chassis.lumps.find((l) => l.id === 'old-engine')!.massKg = { value: 117, evidence: 'claimed' };
+  const put = await page.request.put(`${sable.url}/api/v1/builds/glider-tug/chassis`, {
+    data: chassis,
+    headers: { 'if-match': `"${version}"`, 'x-sable-client': 'bench' },
+  });
+  expect(put.status()).toBe(200);
+  await page.reload();
+  await expect(row).toHaveAccessibleName(/\+138 kg, tight/);
+  expect(await row.getByRole('img').getAttribute('aria-label')).toBe('claimed');
+  expect(measured).not.toBe('claimed');
+  await row.click();
+  await expect(page.getByText('± 15', { exact: false }).first()).toBeVisible();
+  await page.keyboard.press('Escape');
+  const undo = await page.request.post(`${sable.url}/api/v1/builds/glider-tug/undo`, {
+    headers: { 'x-sable-client': 'bench' },
+  });
+  expect(undo.status()).toBe(200);
+  await page.reload();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect.poll(async () => (await sable.build()).build.brief.maxAddedKg).toBe(160);
+});
+
+test('a remedy accepted clears its finding; chosen, and withdrawn', async ({ page, go, sable }) => {
+  await go('/builds/glider-tug/line-up?c=d');
+  await page.getByRole('button', { name: /Fit Signal box/ }).click();
+  await expect(cell(page, 'D', 'Open joints')).toHaveAccessibleName(/: 0 , clear/);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(cell(page, 'D', 'Open joints')).toHaveAccessibleName(/: 1 , tight/);
+  await page.getByRole('button', { name: 'Choose this one' }).click();
+  await expect(page.getByText('Chosen: Hesper V6, five-speed')).toBeVisible();
+  await expect.poll(async () => (await sable.build()).build.decision.candidateId).toBe('d');
+  await page.getByRole('button', { name: 'Withdraw the choice' }).click();
+  await expect.poll(async () => (await sable.build()).build.decision.candidateId).toBe(null);
+});

@@ -1,0 +1,322 @@
+import AxeBuilder from '@axe-core/playwright';
+import type { Build, Library } from '@sable/core';
+import { bandFigures, hotDayShare, torqueFrom, worstAir } from '@sable/core/curve';
+import { cell, chip, expect, test } from './sable.ts';
+
+const SCREENS = [
+  ['line-up', '/builds/glider-tug/line-up?c=b'],
+  ['brief', '/builds/glider-tug/brief'],
+  ['candidate', '/builds/glider-tug/candidate?c=b'],
+  ['gearing', '/builds/glider-tug/gearing?c=d'],
+  ['weight', '/builds/glider-tug/weight?c=c'],
+  ['weight, unknown', '/builds/glider-tug/weight?c=f'],
+  ['parts', '/builds/glider-tug/parts?c=a'],
+  ['empty line-up', '/builds/second-car/line-up'],
+  ['empty weight', '/builds/second-car/weight'],
+  ['shop', '/shop'],
+  ['library', '/library/engines'],
+  ['engine', '/library/engines/quillon-22'],
+  ['gearbox', '/library/gearboxes/corran-g6'],
+  ['part', '/library/parts/mk-quillon-kit'],
+] as const;
+
+for (const [name, path] of SCREENS) {
+  test(`${name}: no serious fault for those who can’t see or point, no sideways scroll, day and night`, async ({
+    page,
+    go,
+  }) => {
+    for (const [width, mode] of [
+      [1280, 'day'],
+      [820, 'night'],
+    ] as const) {
+      await page.setViewportSize({ width, height: width === 820 ? 1180 : 800 });
+      await page.addInitScript((m) => localStorage.setItem('sable-mode', JSON.stringify(m)), mode);
+      await go(path);
+      await expect(page.locator('main')).not.toContainText(/Opening…|Judging…|Reading/);
+      await page.waitForTimeout(250);
+      const axe = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa']).analyze();
+      const serious = axe.violations.filter((v) => v.impact === 'serious' || v.impact === 'critical');
+      expect(
+        serious.map(
+          (v) =>
+            `${v.id}: ${v.nodes
+              .slice(0, 3)
+              .map((n) => n.html.slice(0, 160))
+              .join(' | ')}`,
+        ),
+      ).toEqual([]);
+      expect(
+        await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth),
+      ).toBe(0);
+    }
+  });
+}
+
+test('everything by keyboard: steps, candidates, units, undo, search, the list of keys', async ({
+  page,
+  go,
+  sable,
+}) => {
+  await go('/builds/glider-tug/line-up?c=a');
+  await expect(cell(page, 'A', 'Noise')).toBeVisible();
+  await page.keyboard.press('k');
+  await expect(chip(page, 'B')).toHaveAttribute('aria-pressed', 'true');
+  await page.keyboard.press('j');
+  await page.keyboard.press('j');
+  await expect(chip(page, 'F')).toHaveAttribute('aria-pressed', 'true');
+  for (const [key, end] of [
+    ['b', 'brief'],
+    ['g', 'gearing'],
+    ['w', 'weight'],
+    ['p', 'parts'],
+    ['c', 'candidate'],
+    ['l', 'line-up'],
+  ] as const) {
+    await page.keyboard.press(key);
+    await expect(page).toHaveURL(new RegExp(`/${end}\\?c=f`));
+  }
+  await page.keyboard.press('u');
+  await expect(page.getByRole('button', { name: 'US', exact: true })).toHaveAttribute('aria-pressed', 'true');
+  await page.keyboard.press('u');
+  await page.keyboard.press('?');
+  await expect(page.getByRole('dialog', { name: 'Keys' })).toBeVisible();
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('/');
+  await page.getByRole('combobox', { name: /Step, candidate, finding/ }).fill('weight');
+  await page.keyboard.press('Enter');
+  await expect(page).toHaveURL(/\/weight/);
+  const before = await sable.build();
+  await page.keyboard.press('l');
+  await page.getByLabel('Final drive of F').selectOption({ label: '3.70' });
+  await expect.poll(async () => (await sable.build()).version).toBe(before.version + 1);
+  await page.getByRole('heading', { name: 'Glider tug' }).click();
+  await page.keyboard.press('z');
+  await expect.poll(async () => (await sable.build()).build).toEqual(before.build);
+});
+
+test('US units everywhere: figures, sentences, fields', async ({ page, go }) => {
+  await go('/builds/glider-tug/line-up?c=b');
+  await page.getByRole('button', { name: 'US', exact: true }).click();
+  await expect(page.locator('table.lineup thead')).toContainText('Rocker cover hits the bonnet by 0.55 in.');
+  await expect(cell(page, 'C', 'Peak power, target now')).toHaveAccessibleName(/157 hp/);
+  await page.getByRole('link', { name: 'Brief' }).click();
+  await expect(page.getByLabel('Trailer', { exact: true })).toHaveValue('1720');
+  await expect(page.getByLabel('Temperature')).toHaveValue('93');
+  await page.getByRole('button', { name: 'Metric', exact: true }).click();
+  await expect(page.getByLabel('Trailer', { exact: true })).toHaveValue('780');
+});
+
+test('the brief refuses what can’t be, in words, and saves nothing', async ({ page, go, sable }) => {
+  await go('/builds/glider-tug/brief');
+  const before = await sable.build();
+  await page.getByLabel('Band, top').fill('900');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('The top of the band must lie above its low end, 1600 rpm.')).toBeVisible();
+  await page.getByLabel('Humidity').fill('140');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('humidityPct must be 100 or less.')).toBeVisible();
+  await page.getByLabel('Trailer', { exact: true }).fill('much');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('“much” is not a number in kg.')).toBeVisible();
+  expect(await sable.build()).toMatchObject({ version: before.version });
+});
+
+test('the candidate: a tyre that is none is refused by name; a sump changed is judged and told', async ({
+  page,
+  go,
+  sable,
+}) => {
+  await go('/builds/glider-tug/candidate?c=a');
+  await page.getByLabel('Tyres').fill('18S/65R15');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText(/“?18S\/65R15.*can't be read.*Allowed are codes such as/)).toBeVisible();
+  const before = await sable.build();
+  await page.getByLabel('Sump').click();
+  await page.getByRole('option', { name: 'front-bowl sump with pickup' }).click();
+  await expect(page.getByRole('row', { name: /Obstacles in the way/ })).toBeVisible();
+  await expect.poll(async () => (await sable.build()).build.candidates[0]?.dressing.sump).toBe('q18c-sump-front');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect.poll(async () => (await sable.build()).build).toEqual(before.build);
+  await page.getByLabel('Up', { exact: true }).fill('13 in');
+  await page.keyboard.press('Enter');
+  await expect.poll(async () => (await sable.build()).build.candidates[0]?.placement.zMm).toBeCloseTo(330.2, 6);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect.poll(async () => (await sable.build()).build).toEqual(before.build);
+});
+
+test('a build begun from nothing: brief, first candidate, long names, taken out again', async ({ page, go }) => {
+  await go('/shop');
+  const name = 'A build with a very long name that somebody typed without mercy for the band';
+  await page.getByLabel('Name of the build').fill(name);
+  await page.getByRole('button', { name: 'Begin it' }).click();
+  await expect(page.getByText(`What ${name} is for`)).toBeVisible();
+  await page.getByRole('link', { name: 'Line-up' }).click();
+  await page.getByRole('button', { name: 'Add the first candidate' }).click();
+  await expect(page.getByRole('button', { name: 'Take A out of the line-up' })).toBeVisible();
+  await page.getByRole('link', { name: 'Line-up' }).click();
+  await expect(cell(page, 'A', 'Smallest margin')).toHaveAccessibleName(/not known.*unknown/);
+  expect(await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth)).toBe(
+    0,
+  );
+  await page.keyboard.press('c');
+  await page.getByRole('button', { name: 'Take A out of the line-up' }).click();
+  await expect(page.getByText('Nothing to compare yet')).toBeVisible();
+});
+
+test('files: out as a bundle and tables, in again on another install', async ({ page, go, sable }) => {
+  await go('/builds/glider-tug/parts?c=c');
+  const [bill] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('link', { name: 'Bill as CSV' }).click(),
+  ]);
+  expect(bill.suggestedFilename()).toBe('glider-tug-C-bill.csv');
+  await page.getByRole('link', { name: 'Line-up' }).click();
+  const [file] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('link', { name: 'Whole build as a file' }).click(),
+  ]);
+  const saved = await file.path();
+  await go('/shop');
+  await page.getByLabel('Build file').setInputFiles(saved);
+  await expect(page.getByText(/is already here, the same/)).toBeVisible();
+  await page.getByLabel('Build file').setInputFiles({
+    name: 'x.json',
+    mimeType: 'application/json',
+    buffer: Buffer.from('{"format":"sable-build","version":9}'),
+  });
+  await expect(page.getByText(/version 9, written by a newer Sable/)).toBeVisible();
+  expect((await (await fetch(`${sable.url}/api/v1/builds`)).json()) as unknown[]).not.toHaveLength(0);
+});
+
+test('the library: searched, sorted, opened, drawn', async ({ page, go }) => {
+  await go('/library/engines');
+  await page.getByLabel('Find in engines').fill('vee');
+  await expect(page.getByText('1 of 8')).toBeVisible();
+  await page.getByRole('gridcell', { name: 'Hesper V6 2.7' }).click();
+  await expect(page.getByRole('img', { name: /Three views of \d+ solids/ })).toBeVisible();
+  await expect(page.getByRole('figure', { name: 'Torque curves' })).toBeVisible();
+  await expect(page.getByText('advert of a breaker')).toBeVisible();
+});
+
+test.describe('the sum behind the screen is the one over HTTP, once for each topic', () => {
+  const load = async (url: string): Promise<{ build: Build; library: Library }> => {
+    const get = async <T>(p: string) => (await (await fetch(`${url}/api/v1${p}`)).json()) as T;
+    return {
+      build: (await get<{ build: Build }>('/builds/glider-tug')).build,
+      library: await get<Library>('/library'),
+    };
+  };
+
+  test('gearing and driveline', async ({ page, go, sable }) => {
+    const { build, library } = await load(sable.url);
+    const c = build.candidates.find((x) => x.id === 'd')!;
+    const box = library.gearboxes.find((g) => g.id === c.gearboxId)!;
+    const tyre = await sable.sum<{ rollingRadiusMm: number }>('gearing.tyre', { tyreCode: c.tyreCode });
+    const speeds = await sable.sum<{ speedKph: number[]; topGearCruiseRpm: number; reverseSpeedKph: number }>(
+      'gearing.speeds',
+      {
+        gearRatios: box.ratios,
+        reverseRatio: box.reverseRatio,
+        finalDrive: c.finalDrive,
+        rollingRadiusMm: tyre.rollingRadiusMm,
+        engineRpm: 6000,
+        cruiseKph: 100,
+      },
+    );
+    await go('/builds/glider-tug/gearing?c=d');
+    await expect(page.getByRole('row', { name: /^First/ })).toContainText(String(Math.round(speeds.speedKph[0]!)));
+    await expect(page.getByText(`Reverse reaches ${Math.round(speeds.reverseSpeedKph)} km/h`)).toBeVisible();
+    await page.getByRole('link', { name: 'Line-up' }).click();
+    await expect(cell(page, 'D', 'Cruise rpm')).toHaveAccessibleName(
+      new RegExp(Math.round(speeds.topGearCruiseRpm).toLocaleString('en-US')),
+    );
+    const clutch = library.parts.find((p) => p.id === 'ck-240-26')!.clutch!;
+    const capacity = await sable.sum<{ capacityUniformWearNm: number }>('stress.clutchCapacity', {
+      ...clutch,
+      frictionCoefficient: clutch.frictionCoefficient.value,
+      clampLoadN: clutch.clampLoadN.value,
+    });
+    await page.getByRole('link', { name: 'Gearing' }).click();
+    await expect(
+      page.getByText(new RegExp(`holds ${Math.round(capacity.capacityUniformWearNm)} N·m by uniform wear`)).first(),
+    ).toBeVisible();
+  });
+
+  test('curves and atmosphere', async ({ page, go, sable }) => {
+    const { build, library } = await load(sable.url);
+    const curve = library.engines.find((e) => e.id === 'hesper-v6-27')!.curves[0]!;
+    const { band, worstAir: worst } = build.brief;
+    const sum = await sable.sum<{ meanPowerKw: number; peakPowerKw: number; meanTorqueNm: number }>('curve.evaluate', {
+      curveRpm: curve.rpm,
+      curveTorqueNm: curve.torqueNm,
+      bandLowRpm: band.lowRpm,
+      bandHighRpm: band.highRpm,
+    });
+    expect(bandFigures(torqueFrom(curve.rpm, curve.torqueNm), band.lowRpm, band.highRpm).meanPowerKw).toBeCloseTo(
+      sum.meanPowerKw,
+      9,
+    );
+    const air = worstAir(worst);
+    const factor = await sable.sum<{ factorIso1585Si: number }>('atmosphere.correction', { ...air });
+    expect(hotDayShare(air, 'ISO 1585', 'standard')).toBeCloseTo(1 / factor.factorIso1585Si, 9);
+    await go('/builds/glider-tug/line-up?c=c');
+    await expect(cell(page, 'C', 'Mean power in band')).toHaveAccessibleName(
+      new RegExp(`: ${Math.round(sum.meanPowerKw)} kW`),
+    );
+    await cell(page, 'C', 'Peak power, target now').click();
+    await expect(
+      page.getByText(new RegExp(`${Math.round(sum.peakPowerKw / factor.factorIso1585Si)} kW on the worst day`)).first(),
+    ).toBeVisible();
+  });
+
+  test('mass', async ({ page, go, sable }) => {
+    await go('/builds/glider-tug/weight?c=c');
+    await expect(page.getByRole('rowheader', { name: 'Installed', exact: true })).toBeVisible();
+    const rows = await page
+      .locator('table.figures')
+      .first()
+      .locator('tbody tr')
+      .evaluateAll((list) => list.map((r) => [...r.querySelectorAll('th,td')].map((c) => c.textContent ?? '')));
+    const number = (s: string) => Number(s.replace('−', '-').replace('+', ''));
+    const bridge = await sable.sum<{ installedMassKg: number }>('mass.bridge', {
+      quotedMassKg: number(rows[0]![1]!),
+      quotedPlusMinusKg: number(rows[0]![2]!),
+      items: rows.slice(1).map((r) => ({
+        name: r[0]!,
+        sign: Math.sign(number(r[1]!)),
+        massKg: Math.abs(number(r[1]!)),
+        plusMinusKg: number(r[2]!),
+      })),
+    });
+    const shown = await page.locator('table.figures').first().locator('tfoot td').first().textContent();
+    // The rows are read as printed, to a tenth of a kilo each.
+    expect(Math.abs(number(shown!) - bridge.installedMassKg)).toBeLessThan(0.05 * rows.length);
+  });
+
+  test('solids', async ({ page, go, sable }) => {
+    const { placedSolids, resolveSubject } = await import('@sable/core');
+    const { convexOf } = await import('@sable/core/fit');
+    const { build, library } = await load(sable.url);
+    const c = build.candidates.find((x) => x.id === 'b')!;
+    const cover = placedSolids(resolveSubject(build, c, library).subject!, c.placement).find(
+      (s) => s.solid.id === 'q22-cv',
+    )!;
+    const bonnet = convexOf(build.chassis!.obstacles.find((o) => o.id === 'bonnet')!.shape);
+    const points = (v: readonly number[]) =>
+      Array.from({ length: v.length / 3 }, (_, i) => [v[3 * i]!, v[3 * i + 1]!, v[3 * i + 2]!]);
+    const found = await sable.sum<{ signedDistanceMm: number }>('fit.signedDistance', {
+      aVerticesMm: points(cover.convex.vertices),
+      bVerticesMm: points(bonnet.vertices),
+    });
+    expect(found.signedDistanceMm).toBeCloseTo(-14, 0);
+    await go('/builds/glider-tug/line-up?c=b');
+    await expect(
+      page.getByText(`Rocker cover hits the bonnet by ${Math.round(-found.signedDistanceMm)} mm`).first(),
+    ).toBeVisible();
+  });
+});
+
+test('the same over HTTP has its page', async ({ page, go }) => {
+  await go('/api/docs/');
+  await expect(page.getByText('/api/v1/sums/mass.bridge')).toBeVisible();
+});

@@ -1,0 +1,48 @@
+import { mkdirSync } from 'node:fs';
+import path from 'node:path';
+import { chromium } from '@playwright/test';
+import { launchArgs } from './launch.ts';
+import { Sable } from './sable.ts';
+
+const folder = path.resolve(import.meta.dirname, '../docs/screenshots');
+mkdirSync(folder, { recursive: true });
+
+const VIEWS = [
+  ['line-up', '/builds/glider-tug/line-up?c=b'],
+  ['brief', '/builds/glider-tug/brief?c=c'],
+  ['candidate', '/builds/glider-tug/candidate?c=b'],
+  ['gearing', '/builds/glider-tug/gearing?c=d'],
+  ['weight', '/builds/glider-tug/weight?c=c'],
+  ['parts', '/builds/glider-tug/parts?c=c'],
+  ['library', '/library/engines'],
+  ['engine', '/library/engines/hesper-v6-27'],
+  ['shop', '/shop'],
+  ['line-up-night-us', '/builds/glider-tug/line-up?c=d'],
+] as const;
+
+const sable = new Sable(false);
+await sable.start();
+const browser = await chromium.launch({
+  executablePath: process.env['CHROMIUM'] ?? '/usr/bin/chromium',
+  args: launchArgs,
+});
+try {
+  for (const [name, to] of VIEWS) {
+    const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+    if (name.endsWith('night-us')) {
+      await page.addInitScript(() => {
+        localStorage.setItem('sable-mode', '"night"');
+        localStorage.setItem('sable-units', '"us"');
+      });
+    }
+    await page.goto(sable.url + to);
+    await page.locator('main').waitFor();
+    await page.waitForTimeout(1500);
+    await page.screenshot({ path: path.join(folder, `${name}.png`) });
+    await page.close();
+  }
+} finally {
+  await browser.close();
+  await sable.stop();
+  sable.remove();
+}
