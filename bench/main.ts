@@ -11,6 +11,7 @@ try {
   const cold = await start(folder);
   await cold.stop();
   const warm = await start(folder);
+  await load(warm.url, 4); // warms the server up
   const at4 = await load(warm.url, 4);
   const at32 = await load(warm.url, 32);
   const page = await pageBench(warm.url);

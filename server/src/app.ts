@@ -14,6 +14,7 @@ import Fastify, {
 import type { IncomingMessage, ServerResponse } from 'node:http';
 import type { Db } from './db/db.ts';
 import { Problem, problemBody } from './problem.ts';
+import { BuildCache } from './store/buildCache.ts';
 import { buildRoutes } from './routes/builds.ts';
 import { exchangeRoutes } from './routes/exchange.ts';
 import { guardHosts } from './routes/guard.ts';
@@ -89,7 +90,7 @@ export async function buildApp(options: AppOptions): Promise<App> {
         return { ok: true };
       });
       libraryRoutes(routes, options.db);
-      buildRoutes(routes, options.db);
+      buildRoutes(routes, options.db, new BuildCache(options.db));
       exchangeRoutes(routes, options.db);
       sumRoutes(routes);
     },

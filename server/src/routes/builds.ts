@@ -9,12 +9,13 @@ import {
   checkChassis,
   type Build,
 } from '@sable/core';
-import type { FastifyRequest } from 'fastify';
+import type { FastifyReply, FastifyRequest } from 'fastify';
 import Type from 'typebox';
 import type { Db } from '../db/db.ts';
 import { Problem } from '../problem.ts';
-import { listBuilds, readBuild, insertBuild, type Seat, type StoredBuild } from '../store/buildStore.ts';
-import { change, history, stacks, stepBack, type Order } from '../store/changes.ts';
+import { listBuilds, readBuild, insertBuild, nextPosition, type Seat, type StoredBuild } from '../store/buildStore.ts';
+import type { BuildCache } from '../store/buildCache.ts';
+import { change, history, stepBack, stepWords, type Order } from '../store/changes.ts';
 import type { App } from '../app.ts';
 
 const Params = Type.Object({ id: Type.String() });
@@ -53,20 +54,19 @@ function orderOf(request: FastifyRequest, buildId: string): Order {
   return { buildId, ifVersion: Number(version), client: clientOf(request) };
 }
 
-export function buildRoutes(app: App, db: Db): void {
-  const answer = async (request: FastifyRequest, stored: StoredBuild) => {
-    const { undo, redo } = await stacks(db, stored.build.id, clientOf(request));
-    return {
-      version: stored.version,
-      build: stored.build,
-      undo: undo.at(-1)?.words ?? null,
-      redo: redo.at(-1)?.words ?? null,
-    };
-  };
-  type Reply = { header(name: string, value: string): unknown };
-  const send = async (request: FastifyRequest, reply: Reply, stored: StoredBuild) => {
-    reply.header('etag', `"${stored.version}"`);
-    return answer(request, stored);
+export function buildRoutes(app: App, db: Db, cache: BuildCache): void {
+  const send = async (
+    request: FastifyRequest,
+    reply: FastifyReply,
+    stored: StoredBuild,
+    more: Record<string, string> = {},
+  ) => {
+    const words = await stepWords(cache, db, stored.build.id, clientOf(request));
+    const rest = JSON.stringify({ version: stored.version, ...words, ...more });
+    return reply
+      .header('etag', `"${stored.version}"`)
+      .type('application/json; charset=utf-8')
+      .send(`${rest.slice(0, -1)},"build":${cache.text(stored.build)}}`);
   };
 
   app.get('/builds', { schema: { summary: 'All builds of the shop' } }, () => listBuilds(db));
@@ -103,9 +103,7 @@ export function buildRoutes(app: App, db: Db): void {
     '/builds/:id',
     { schema: { summary: 'One build, whole, with its version as ETag', params: Params } },
     async (request, reply) => {
-      const stored = await readBuild(db, request.params.id);
-      const result = await send(request, reply, stored);
-      return result;
+      return send(request, reply, await cache.read(request.params.id));
     },
   );
 
@@ -118,7 +116,7 @@ export function buildRoutes(app: App, db: Db): void {
       send(
         request,
         reply,
-        await change(db, orderOf(request, request.params.id), 'name', 'Renamed', () => request.body.name),
+        await change(cache, orderOf(request, request.params.id), 'name', 'Renamed', () => request.body.name),
       ),
   );
 
@@ -130,7 +128,7 @@ export function buildRoutes(app: App, db: Db): void {
       return send(
         request,
         reply,
-        await change(db, orderOf(request, request.params.id), 'brief', 'Brief changed', () => request.body),
+        await change(cache, orderOf(request, request.params.id), 'brief', 'Brief changed', () => request.body),
       );
     },
   );
@@ -143,7 +141,7 @@ export function buildRoutes(app: App, db: Db): void {
       return send(
         request,
         reply,
-        await change(db, orderOf(request, request.params.id), 'chassis', 'Survey changed', () => request.body),
+        await change(cache, orderOf(request, request.params.id), 'chassis', 'Survey changed', () => request.body),
       );
     },
   );
@@ -154,11 +152,11 @@ export function buildRoutes(app: App, db: Db): void {
     async (request, reply) => {
       const { candidateId } = request.body;
       const stored = await change(
-        db,
+        cache,
         orderOf(request, request.params.id),
         'decision',
         candidateId === null ? 'Choice withdrawn' : 'Candidate chosen',
-        (_q, _current, { build }) => {
+        (_current, { build }) => {
           const chosen = build.candidates.find((c) => c.id === candidateId);
           if (candidateId !== null && !chosen) {
             const message = `There is no candidate “${candidateId}” to choose.`;
@@ -183,18 +181,19 @@ export function buildRoutes(app: App, db: Db): void {
         ]);
       checkCandidate(candidate);
       const stored = await change(
-        db,
+        cache,
         orderOf(request, id),
         `candidate:${candidateId}`,
         `${candidate.letter} changed`,
-        (_q, current, { build }) => {
+        async (current, { build }, q) => {
           const seat = current as Seat | null;
           const taken = build.candidates.find((c) => c.letter === candidate.letter && c.id !== candidateId);
           if (taken)
             throw new Problem(422, `The letter ${candidate.letter} is taken.`, [
               { pointer: '/letter', message: `letter ${candidate.letter} is taken by ${taken.name}.` },
             ]);
-          return { position: seat?.position ?? build.candidates.length, candidate } satisfies Seat;
+          const position = seat?.position ?? (await nextPosition(q, id));
+          return { position, candidate } satisfies Seat;
         },
       );
       return send(request, reply, stored);
@@ -207,11 +206,11 @@ export function buildRoutes(app: App, db: Db): void {
     async (request, reply) => {
       const { id, candidateId } = request.params;
       const stored = await change(
-        db,
+        cache,
         orderOf(request, id),
         `candidate:${candidateId}`,
         'Candidate taken out',
-        (_q, current, { build }) => {
+        (current, { build }) => {
           if (current === null) throw new Problem(404, `There is no candidate “${candidateId}”.`);
           if (build.decision.candidateId === candidateId)
             throw new Problem(422, 'This is the chosen candidate. Choose another one or none first.');
@@ -227,9 +226,12 @@ export function buildRoutes(app: App, db: Db): void {
       `/builds/:id/${direction}`,
       { schema: { summary: direction === 'undo' ? 'Take back your newest change' : 'Do it again', params: Params } },
       async (request, reply) => {
-        const order = { buildId: request.params.id, ifVersion: 0, client: clientOf(request) };
-        const { words, ...stored } = await stepBack(db, order, direction);
-        return { ...(await send(request, reply, stored)), words };
+        const { words, ...stored } = await stepBack(
+          cache,
+          { buildId: request.params.id, client: clientOf(request) },
+          direction,
+        );
+        return send(request, reply, stored, { words });
       },
     );
   }

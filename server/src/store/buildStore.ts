@@ -107,24 +107,38 @@ async function writeCandidate(q: Queryable, buildId: string, id: string, seat: S
        engine_id = excluded.engine_id, gearbox_id = excluded.gearbox_id, doc = excluded.doc`,
     [buildId, id, position, c.letter, c.engineId, c.gearboxId, JSON.stringify(c)],
   );
-  await q.query('DELETE FROM candidate_part WHERE build_id = $1 AND candidate_id = $2', [buildId, id]);
-  for (const part of c.partIds)
-    await q.query('INSERT INTO candidate_part (build_id, candidate_id, part_id) VALUES ($1, $2, $3)', [
-      buildId,
-      id,
-      part,
-    ]);
+  await q.query(
+    `WITH gone AS (DELETE FROM candidate_part WHERE build_id = $1 AND candidate_id = $2 AND part_id <> ALL ($3::text[]))
+     INSERT INTO candidate_part (build_id, candidate_id, part_id)
+     SELECT $1, $2, part_id FROM unnest($3::text[]) AS wanted (part_id) ON CONFLICT DO NOTHING`,
+    [buildId, id, c.partIds],
+  );
+}
+
+/** The place after the last candidate. */
+export async function nextPosition(q: Queryable, buildId: string): Promise<number> {
+  const [row] = await q.query<{ next: number }>(
+    'SELECT coalesce(max(position) + 1, 0)::int AS next FROM candidate WHERE build_id = $1',
+    [buildId],
+  );
+  return row!.next;
 }
 
 /** Names what is not in the library before the foreign key would only say no. */
 async function checkReferences(q: Queryable, c: Candidate): Promise<void> {
-  const has = async (table: string, id: string) =>
-    (await q.query(`SELECT 1 FROM ${table} WHERE id = $1`, [id])).length > 0;
+  const [row] = await q.query<{ engine: boolean; gearbox: boolean; parts: string[] }>(
+    `SELECT EXISTS (SELECT 1 FROM engine WHERE id = $1) AS engine, EXISTS (SELECT 1 FROM gearbox WHERE id = $2) AS gearbox,
+            ARRAY (SELECT id FROM part WHERE id = ANY ($3::text[])) AS parts`,
+    [c.engineId, c.gearboxId, c.partIds],
+  );
   const missing = (pointer: string, what: string, id: string) => {
     const message = `There is no ${what} “${id}” in the library.`;
     return new Problem(422, message, [{ pointer, message }]);
   };
-  if (!(await has('engine', c.engineId))) throw missing('/engineId', 'engine', c.engineId);
-  if (!(await has('gearbox', c.gearboxId))) throw missing('/gearboxId', 'gearbox', c.gearboxId);
-  for (const [i, id] of c.partIds.entries()) if (!(await has('part', id))) throw missing(`/partIds/${i}`, 'part', id);
+  if (!row!.engine) throw missing('/engineId', 'engine', c.engineId);
+  if (!row!.gearbox) throw missing('/gearboxId', 'gearbox', c.gearboxId);
+  const here = new Set(row!.parts);
+  c.partIds.forEach((id, i) => {
+    if (!here.has(id)) throw missing(`/partIds/${i}`, 'part', id);
+  });
 }

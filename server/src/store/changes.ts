@@ -1,20 +1,16 @@
-import type { Db, Queryable } from '../db/db.ts';
+import type { Build, Decision } from '@sable/core';
+import type { Queryable } from '../db/db.ts';
 import { Problem } from '../problem.ts';
-import { readBuild, readTarget, writeTarget, type StoredBuild, type Target } from './buildStore.ts';
+import type { BuildCache, StepWords } from './buildCache.ts';
+import { readBuild, readTarget, writeTarget, type Seat, type StoredBuild, type Target } from './buildStore.ts';
 import { freezeChoice } from './freeze.ts';
 import { same } from './same.ts';
 
-export interface Change {
+/** One row of the log, without the content of the change. */
+export interface LoggedStep {
   readonly seq: number;
-  readonly version: number;
-  readonly target: Target;
-  readonly before: unknown;
-  readonly after: unknown;
   readonly words: string;
-  readonly client: string;
   readonly kind: 'do' | 'undo' | 'redo';
-  readonly of_seq: number | null;
-  readonly at: Date;
 }
 
 export interface Order {
@@ -31,21 +27,26 @@ const DEPTH = 500;
  * One change of one target in one transaction: version checked, content written, version raised, logged.
  * @throws Problem 409 with both versions when the build has moved on.
  */
-export function change(
-  db: Db,
+export async function change(
+  cache: BuildCache,
   order: Order,
   target: Target,
   words: string,
-  next: (q: Queryable, current: unknown, stored: StoredBuild) => Promise<unknown> | unknown,
+  next: (current: unknown, stored: StoredBuild, q: Queryable) => Promise<unknown> | unknown,
 ): Promise<StoredBuild> {
-  return db.tx(async (q) => {
-    const stored = await readBuild(q, order.buildId);
-    const before = await readTarget(q, order.buildId, target);
-    const after = await next(q, before, stored);
-    refuseStale(stored, order, after);
-    if (same(before, after)) return stored;
-    return apply(q, order, stored.version, { target, before, after, words, kind: 'do', of: null });
+  const stored = await cache.write(order.buildId, async (q) => {
+    const standing = await cache.readInside(q, order.buildId);
+    const before = target.startsWith('candidate:')
+      ? await readTarget(q, order.buildId, target)
+      : (standing.build[target as 'brief'] ?? null);
+    const after = await next(before, standing, q);
+    refuseStale(standing, order, after);
+    if (same(before, after)) return standing;
+    const left = await apply(q, order, standing, { target, before, after, words, kind: 'do', of: null });
+    cache.keepStepWords(order.buildId, order.client, { undo: words, redo: null });
+    return left;
   });
+  return stored;
 }
 
 function refuseStale(stored: StoredBuild, order: Order, yours: unknown): void {
@@ -58,45 +59,60 @@ function refuseStale(stored: StoredBuild, order: Order, yours: unknown): void {
   );
 }
 
-async function apply(
-  q: Queryable,
-  order: Order,
-  version: number,
-  c: { target: Target; before: unknown; after: unknown; words: string; kind: Change['kind']; of: number | null },
-): Promise<StoredBuild> {
-  await writeTarget(q, order.buildId, c.target, c.after);
-  if (c.target === 'decision') await freezeChoice(q, order.buildId);
-  await q.query('UPDATE build SET version = version + 1, updated_at = now() WHERE id = $1', [order.buildId]);
-  await q.query(
-    'INSERT INTO change_log (build_id, version, target, before, after, words, client, kind, of_seq) VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9)',
-    [
-      order.buildId,
-      version + 1,
-      c.target,
-      JSON.stringify(c.before),
-      JSON.stringify(c.after),
-      c.words,
-      order.client,
-      c.kind,
-      c.of,
-    ],
-  );
-  return readBuild(q, order.buildId);
+interface Step {
+  readonly target: Target;
+  readonly before: unknown;
+  readonly after: unknown;
+  readonly words: string;
+  readonly kind: LoggedStep['kind'];
+  readonly of: number | null;
 }
 
-/** A client's changes that can be undone and redone, newest last, from the log alone. */
-export async function stacks(
+async function apply(q: Queryable, order: Order, standing: StoredBuild, step: Step): Promise<StoredBuild> {
+  await writeTarget(q, order.buildId, step.target, step.after);
+  if (step.target === 'decision') await freezeChoice(q, order.buildId, step.after as Decision);
+  const version = standing.version + 1;
+  await q.query(
+    `WITH raised AS (UPDATE build SET version = $2, updated_at = now() WHERE id = $1)
+     INSERT INTO change_log (build_id, version, target, before, after, words, client, kind, of_seq)
+     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9)`,
+    [
+      order.buildId,
+      version,
+      step.target,
+      JSON.stringify(step.before),
+      JSON.stringify(step.after),
+      step.words,
+      order.client,
+      step.kind,
+      step.of,
+    ],
+  );
+  const build = replaced(standing.build, step);
+  return build ? { version, build } : readBuild(q, order.buildId);
+}
+
+/** The build with the step taken; undefined where the line-up itself grows or shrinks and must be read anew. */
+function replaced(build: Build, { target, before, after }: Step): Build | undefined {
+  if (!target.startsWith('candidate:')) return { ...build, [target]: after };
+  if (before === null || after === null) return undefined;
+  const { candidate } = after as Seat;
+  return { ...build, candidates: build.candidates.map((c) => (c.id === candidate.id ? candidate : c)) };
+}
+
+/** A client's steps that can be undone and redone, newest last, from the log alone. */
+async function stacks(
   q: Queryable,
   buildId: string,
   client: string,
-): Promise<{ undo: Change[]; redo: Change[] }> {
-  const log = await q.query<Change & Record<string, unknown>>(
-    `SELECT * FROM (SELECT seq, version, target, before, after, words, client, kind, of_seq, at FROM change_log
+): Promise<{ undo: LoggedStep[]; redo: LoggedStep[] }> {
+  const log = await q.query<LoggedStep & Record<string, unknown>>(
+    `SELECT seq, words, kind FROM (SELECT seq, words, kind FROM change_log
        WHERE build_id = $1 AND client = $2 ORDER BY seq DESC LIMIT ${DEPTH}) AS recent ORDER BY seq`,
     [buildId, client],
   );
-  const undo: Change[] = [];
-  const redo: Change[] = [];
+  const undo: LoggedStep[] = [];
+  const redo: LoggedStep[] = [];
   for (const entry of log) {
     if (entry.kind === 'do') {
       undo.push(entry);
@@ -112,45 +128,60 @@ export async function stacks(
   return { undo, redo };
 }
 
+/** What undo and redo would take back for this client. */
+export async function stepWords(cache: BuildCache, q: Queryable, buildId: string, client: string): Promise<StepWords> {
+  const known = cache.stepWords(buildId, client);
+  if (known) return known;
+  const { undo, redo } = await stacks(q, buildId, client);
+  const words = { undo: undo.at(-1)?.words ?? null, redo: redo.at(-1)?.words ?? null };
+  cache.keepStepWords(buildId, client, words);
+  return words;
+}
+
 /**
  * Takes back this client's newest change, or does it again, as a new change.
  * @throws Problem 409 where somebody's later change of the same thing would be lost, 422 where there is nothing to take back.
  */
-export function stepBack(db: Db, order: Order, direction: 'undo' | 'redo'): Promise<StoredBuild & { words: string }> {
-  return db.tx(async (q) => {
-    const stored = await readBuild(q, order.buildId);
+export function stepBack(
+  cache: BuildCache,
+  order: Omit<Order, 'ifVersion'>,
+  direction: 'undo' | 'redo',
+): Promise<StoredBuild & { words: string }> {
+  const full = { ...order, ifVersion: 0 };
+  return cache.write(order.buildId, async (q) => {
+    const stored = await cache.readInside(q, order.buildId);
     const { undo, redo } = await stacks(q, order.buildId, order.client);
-    const entry = (direction === 'undo' ? undo : redo).at(-1);
-    if (!entry)
+    const step = (direction === 'undo' ? undo : redo).at(-1);
+    if (!step)
       throw new Problem(422, direction === 'undo' ? 'There is nothing of yours to undo.' : 'There is nothing to redo.');
-    const current = await readTarget(q, order.buildId, entry.target);
-    if (!same(current, entry.after)) {
+    const [entry] = await q.query<{ target: Target; before: unknown; after: unknown }>(
+      'SELECT target, before, after FROM change_log WHERE seq = $1',
+      [step.seq],
+    );
+    const { target, before, after } = entry!;
+    const current = await readTarget(q, order.buildId, target);
+    if (!same(current, after)) {
       throw new Problem(
         409,
         `It can’t be ${direction === 'undo' ? 'undone' : 'redone'}: somebody changed the same thing after you, and that would be lost.`,
         [],
-        {
-          currentVersion: stored.version,
-          theirs: stored.build,
-        },
+        { currentVersion: stored.version, theirs: stored.build },
       );
     }
-    const result = await apply(q, order, stored.version, {
-      target: entry.target,
+    const result = await apply(q, full, stored, {
+      target,
       before: current,
-      after: entry.before,
-      words: entry.words,
+      after: before,
+      words: step.words,
       kind: direction,
-      of: entry.seq,
+      of: step.seq,
     });
-    return { ...result, words: entry.words };
+    cache.keepStepWords(order.buildId, order.client, undefined);
+    return { ...result, words: step.words };
   });
 }
 
-export async function history(
-  q: Queryable,
-  buildId: string,
-): Promise<Pick<Change, 'seq' | 'version' | 'words' | 'kind' | 'at'>[]> {
+export async function history(q: Queryable, buildId: string): Promise<Record<string, unknown>[]> {
   return q.query(
     'SELECT seq, version, target, words, kind, at FROM change_log WHERE build_id = $1 ORDER BY seq DESC LIMIT 200',
     [buildId],

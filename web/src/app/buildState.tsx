@@ -1,10 +1,10 @@
 import type { Assessment, Build, Candidate, Changed, Library, LineupVerdict } from '@sable/core';
 import { whatChanged } from '@sable/core/verdict';
-import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { replaceEqualDeep, useQuery, useQueryClient } from '@tanstack/react-query';
 import { createContext, useCallback, useContext, useEffect, useMemo, useRef, useState, type ReactNode } from 'react';
 import { useParams, useSearchParams } from 'react-router';
+import type { Judged } from '../workers/sums.worker.ts';
 import { sumsWorker } from '../workers/sumsClient.ts';
-import type { Judgement } from '../workers/sums.worker.ts';
 import { ApiProblem, api, type BuildAnswer } from './api.ts';
 
 export type PutTarget = 'name' | 'brief' | 'chassis' | 'decision' | `candidates/${string}`;
@@ -14,6 +14,13 @@ export interface Conflict {
   readonly yours: unknown;
   readonly theirs: Build;
   readonly currentVersion: number;
+}
+
+/** A whole build judged: every candidate, the line-up, and the car as it was found for comparison. */
+export interface Judgement {
+  readonly assessments: readonly Assessment[];
+  readonly verdict: LineupVerdict;
+  readonly found: Assessment | undefined;
 }
 
 interface BuildState {
@@ -67,17 +74,20 @@ export function BuildProvider({
   const { buildId = '' } = useParams();
   const client = useQueryClient();
   const key = useMemo(() => ['build', buildId] as const, [buildId]);
-  const buildQuery = useQuery({ queryKey: key, queryFn: () => api.build(buildId) });
+  const buildQuery = useQuery({ queryKey: key, queryFn: () => api.build(buildId), structuralSharing: false });
   const libraryQuery = useQuery({ queryKey: ['library'], queryFn: api.library, staleTime: Infinity });
+  const setAnswer = useCallback(
+    // What the server confirms is mostly what is shown already: parts that say the same stay the same objects.
+    (next: BuildAnswer, confirmed: boolean) =>
+      void client.setQueryData<BuildAnswer>(key, (old) =>
+        old && confirmed ? { ...next, build: replaceEqualDeep(old.build, next.build) } : next,
+      ),
+    [client, key],
+  );
   const error = buildQuery.error ?? libraryQuery.error;
   if (!buildQuery.data || !libraryQuery.data) return fallback(error instanceof ApiProblem ? error : undefined);
   return (
-    <Loaded
-      key={buildId}
-      answer={buildQuery.data}
-      library={libraryQuery.data}
-      setAnswer={(next) => client.setQueryData(key, next)}
-    >
+    <Loaded key={buildId} answer={buildQuery.data} library={libraryQuery.data} setAnswer={setAnswer}>
       {children}
     </Loaded>
   );
@@ -86,7 +96,7 @@ export function BuildProvider({
 interface LoadedProps {
   readonly answer: BuildAnswer;
   readonly library: Library;
-  readonly setAnswer: (next: BuildAnswer) => void;
+  readonly setAnswer: (next: BuildAnswer, confirmed: boolean) => void;
   readonly children: ReactNode;
 }
 
@@ -95,7 +105,7 @@ function Loaded({ answer, library, setAnswer, children }: LoadedProps) {
   const [search, setSearch] = useSearchParams();
   const [problem, setProblem] = useState<ApiProblem>();
   const [conflict, setConflict] = useState<Conflict>();
-  const { judgement, changed } = useJudgement(build, library);
+  const { judgement, changed, judge } = useJudgement(build, library);
 
   // Writes go one after another, each with the version that the one before it brought back.
   const queue = useRef<Promise<void>>(Promise.resolve());
@@ -115,7 +125,7 @@ function Loaded({ answer, library, setAnswer, children }: LoadedProps) {
           onProblem(e instanceof ApiProblem ? e : new ApiProblem(0, { detail: String(e) }));
         } finally {
           waiting.current--;
-          if (waiting.current === 0) setAnswer(confirmed.current);
+          if (waiting.current === 0) setAnswer(confirmed.current, true);
         }
       });
     },
@@ -125,7 +135,10 @@ function Loaded({ answer, library, setAnswer, children }: LoadedProps) {
   const save = useCallback(
     (target: PutTarget, content: unknown) => {
       setProblem(undefined);
-      setAnswer({ ...answer, build: withContent(answer.build, target, content) });
+      const next = withContent(answer.build, target, content);
+      // Judged while the page draws the change, not after it.
+      judge(next);
+      setAnswer({ ...answer, build: next }, false);
       enqueue(
         () => api.put(build.id, target, content, confirmed.current.version),
         (p) => {
@@ -138,7 +151,7 @@ function Loaded({ answer, library, setAnswer, children }: LoadedProps) {
         },
       );
     },
-    [answer, build.id, enqueue, setAnswer],
+    [answer, build.id, enqueue, judge, setAnswer],
   );
 
   const step = useCallback(
@@ -203,41 +216,55 @@ function Loaded({ answer, library, setAnswer, children }: LoadedProps) {
   return <Context value={state}>{children}</Context>;
 }
 
-/** Judges the build in the worker whenever it changes; keeps the last judgement on screen until the next is there. */
-function useJudgement(build: Build, library: Library) {
-  const [state, setState] = useState<{
-    judgement: Judgement | undefined;
-    changed: ReadonlyMap<string, readonly Changed[]>;
-  }>({ judgement: undefined, changed: new Map() });
-  useEffect(() => {
-    let stale = false;
-    void (async () => {
-      const worker = sumsWorker();
-      if (sentLibrary !== library) {
-        sentLibrary = library;
-        await worker.setLibrary(library);
-      }
-      const judgement = await worker.judge(build);
-      if (stale) return;
-      setState((old) => {
-        const changed = new Map<string, readonly Changed[]>();
-        for (const now of judgement.assessments) {
-          const before = old.judgement?.assessments.find((a) => a.candidateId === now.candidateId);
-          if (!before) continue;
-          const rows = whatChanged(before, now);
-          if (rows.length > 0) changed.set(now.candidateId, rows);
-        }
-        return { judgement, changed: changed.size > 0 ? changed : old.changed };
-      });
-    })();
-    return () => {
-      stale = true;
-    };
-  }, [build, library]);
-  return state;
+interface Standing {
+  readonly judgement: Judgement | undefined;
+  readonly changed: ReadonlyMap<string, readonly Changed[]>;
+}
+
+/** The judgement with what is new put in; assessments that nothing touched stay the very same objects. */
+function merged(old: Standing, build: Build, judged: Judged): Standing {
+  const before = new Map(old.judgement?.assessments.map((a) => [a.candidateId, a]));
+  const fresh = new Map(judged.renewed.map((a) => [a.candidateId, a]));
+  const assessments = build.candidates.flatMap((c) => fresh.get(c.id) ?? before.get(c.id) ?? []);
+  const changed = new Map<string, readonly Changed[]>();
+  for (const now of judged.renewed) {
+    const was = before.get(now.candidateId);
+    const rows = was ? whatChanged(was, now) : [];
+    if (rows.length > 0) changed.set(now.candidateId, rows);
+  }
+  const found = judged.found === undefined ? old.judgement?.found : (judged.found ?? undefined);
+  return {
+    judgement: { assessments, verdict: judged.verdict, found },
+    changed: changed.size > 0 ? changed : old.changed,
+  };
 }
 
 let sentLibrary: Library | undefined;
+
+/**
+ * Judges builds in the worker; the last judgement stays on screen until the next is there. `judge` may be called before
+ * the build is drawn, so that the worker is at work meanwhile. Every answer is taken in, in the order of asking: what the
+ * worker renewed is told only once.
+ */
+function useJudgement(build: Build, library: Library): Standing & { readonly judge: (build: Build) => void } {
+  const [state, setState] = useState<Standing>({ judgement: undefined, changed: new Map() });
+  const last = useRef<Build | undefined>(undefined);
+  const judge = useCallback(
+    (next: Build) => {
+      if (last.current === next) return;
+      const worker = sumsWorker();
+      if (sentLibrary !== library) void worker.setLibrary(library);
+      // A page that holds no judgement yet must be told everything, not only what is new.
+      else if (last.current === undefined) void worker.forget();
+      sentLibrary = library;
+      last.current = next;
+      void worker.judge(next).then((judged) => setState((old) => merged(old, next, judged)));
+    },
+    [library],
+  );
+  useEffect(() => judge(build), [build, judge]);
+  return { ...state, judge };
+}
 
 export function useBuild(): BuildState {
   const value = useContext(Context);

@@ -169,8 +169,13 @@ export function WordsField({
       }}
       helperText={error ?? help}
       error={Boolean(error)}
-      {...(rows === undefined ? {} : { multiline: true, minRows: rows })}
-      slotProps={{ inputLabel: { shrink: true }, htmlInput: { maxLength } }}
+      {...(rows === undefined ? {} : { multiline: true })}
+      slotProps={{
+        inputLabel: { shrink: true },
+        htmlInput: { maxLength, ...(rows === undefined ? {} : { rows }) },
+        // A plain text area: one that measures itself makes the browser lay the whole page out again at every change.
+        ...(rows === undefined ? {} : { input: { inputComponent: 'textarea' } }),
+      }}
     />
   );
 }

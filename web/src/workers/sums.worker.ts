@@ -1,36 +1,76 @@
 import {
   asFound,
   assess,
-  assessAll,
   lineup,
   type Assessment,
   type Build,
+  type Candidate,
   type Library,
   type LineupVerdict,
 } from '@sable/core';
 import { expose } from 'comlink';
 
-/** A whole build judged: every candidate, the line-up, and the car as it was found for comparison. */
-export interface Judgement {
-  readonly assessments: readonly Assessment[];
+/** What judging a build brought: only the assessments that are new, for the rest stand as they were. */
+export interface Judged {
+  readonly renewed: readonly Assessment[];
   readonly verdict: LineupVerdict;
-  readonly found: Assessment | undefined;
+  /** The car as it was found; absent where it stands as it was, null where there is none. */
+  readonly found?: Assessment | null;
 }
 
 let library: Library = { engines: [], gearboxes: [], parts: [] };
+let shared = '';
+let kept = new Map<string, { key: string; assessment: Assessment }>();
+let warm = false;
+
+/** Runs the sums a few times while nobody waits: the first changes are then judged by compiled code. */
+function warmUp(build: Build): void {
+  if (warm) return;
+  warm = true;
+  const rounds = [...build.candidates, ...build.candidates, ...build.candidates];
+  const next = (): void => {
+    const candidate = rounds.pop();
+    if (!candidate) return;
+    assess(build, candidate, library);
+    setTimeout(next, 30);
+  };
+  setTimeout(next, 400);
+}
 
 const sums = {
   setLibrary(next: Library): void {
     library = next;
+    shared = '';
   },
-  judge(build: Build): Judgement {
-    const assessments = assessAll(build, library);
-    const car = asFound(build);
-    return {
-      assessments,
-      verdict: lineup(build, assessments),
-      found: car && assess({ ...build, candidates: [car] }, car, library),
+
+  /** Judges a build; a candidate that nothing changed for is not judged again. */
+  judge(build: Build): Judged {
+    const { candidates, decision: _decision, name: _name, ...rest } = build;
+    // Masses are compared across the line-up, so every candidate rests on what the others are made of.
+    const now = JSON.stringify([rest, candidates.map((c) => [c.engineId, c.dressing])]);
+    const stands = now === shared;
+    if (!stands) kept = new Map();
+    shared = now;
+    const renewed: Assessment[] = [];
+    const judged = (candidate: Candidate): Assessment => {
+      const key = JSON.stringify(candidate);
+      const known = kept.get(candidate.id);
+      if (known?.key === key) return known.assessment;
+      const assessment = assess(build, candidate, library);
+      kept.set(candidate.id, { key, assessment });
+      renewed.push(assessment);
+      return assessment;
     };
+    const verdict = lineup(build, candidates.map(judged));
+    warmUp(build);
+    if (stands) return { renewed, verdict };
+    const car = asFound(build);
+    return { renewed, verdict, found: car ? assess({ ...build, candidates: [car] }, car, library) : null };
+  },
+
+  /** Another page of this tab asks: it holds no judgement yet, so everything is told anew. */
+  forget(): void {
+    shared = '';
   },
 };
 

@@ -1,5 +1,5 @@
 import Button from '@mui/material/Button';
-import { Suspense, lazy } from 'react';
+import { Suspense, lazy, useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { api } from '../../app/api.ts';
 import { useBuild } from '../../app/buildState.tsx';
@@ -16,16 +16,10 @@ const CHART_HEIGHT = 150;
 
 /** The home of a build: what leads and why, candidates × checks along the limit line, what blocks the current one. */
 export function LineupScreen() {
-  const { build, library, judgement, verdict, candidate, assessment, assessmentOf, changed, save, saveCandidate } =
-    useBuild();
+  const { build, judgement, verdict, candidate, assessment, changed, save, saveCandidate } = useBuild();
   const units = useUnits();
   const navigate = useNavigate();
   if (build.candidates.length === 0) return <NoCandidates />;
-  const series = build.candidates.flatMap((c) => {
-    const torque = assessmentOf(c.id)?.figures?.gearing.curve?.torque;
-    const engine = library.engines.find((e) => e.id === c.engineId);
-    return torque ? [{ candidate: c, label: `${c.letter} ${engine?.shortName ?? ''}`, torque }] : [];
-  });
   const chosen = build.decision.candidateId;
   const rows = candidate && changed.get(candidate.id);
   return (
@@ -48,11 +42,7 @@ export function LineupScreen() {
             )}
           </section>
           <div style={{ minHeight: CHART_HEIGHT, minWidth: 0 }}>
-            {series.length > 0 && (
-              <Suspense fallback={null}>
-                <TorqueChart series={series} band={build.brief.band} height={CHART_HEIGHT} />
-              </Suspense>
-            )}
+            <Curves />
           </div>
         </div>
         <LineupTable />
@@ -129,6 +119,31 @@ export function LineupScreen() {
         />
       )}
     </div>
+  );
+}
+
+/** The torque curves, once the table is on screen: the chart's code is the larger half of what the page loads. */
+function Curves() {
+  const { build, library, judgement, assessmentOf } = useBuild();
+  const [shown, setShown] = useState(false);
+  const ready = judgement !== undefined;
+  useEffect(() => {
+    if (!ready) return;
+    const timer = setTimeout(() => setShown(true), 0);
+    return () => clearTimeout(timer);
+  }, [ready]);
+  const series = build.candidates.flatMap((c) => {
+    const torque = assessmentOf(c.id)?.figures?.gearing.curve?.torque;
+    const engine = library.engines.find((e) => e.id === c.engineId);
+    return torque
+      ? [{ candidate: { id: c.id, letter: c.letter }, label: `${c.letter} ${engine?.shortName ?? ''}`, torque }]
+      : [];
+  });
+  if (!shown || series.length === 0) return null;
+  return (
+    <Suspense fallback={null}>
+      <TorqueChart series={series} band={build.brief.band} height={CHART_HEIGHT} />
+    </Suspense>
   );
 }
 

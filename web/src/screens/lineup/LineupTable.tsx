@@ -1,6 +1,6 @@
 import type { Candidate, Check } from '@sable/core';
 import { formatNumber, formatQuantity, unitOf } from '@sable/core/units';
-import { useState } from 'react';
+import { memo, useCallback, useState } from 'react';
 import { useBuild } from '../../app/buildState.tsx';
 import { useUnits } from '../../app/settings.tsx';
 import { Sentence } from '../../pieces/figures.tsx';
@@ -14,6 +14,13 @@ export function LineupTable() {
   const { build, judgement, candidate: current, select, assessmentOf } = useBuild();
   const units = useUnits();
   const [explained, setExplained] = useState<Explained>();
+  const open = useCallback(
+    (next: Explained) => {
+      select(next.candidate.id);
+      setExplained(next);
+    },
+    [select],
+  );
   if (!judgement) return <p className="muted">Judging…</p>;
   const groups = rowGroups(judgement.assessments);
   const found = new Map(judgement.found?.checks.map((c) => [c.id, c]));
@@ -73,11 +80,10 @@ export function LineupTable() {
                       {check && (
                         <Cell
                           check={check}
-                          label={`${c.letter}, ${row.title}`}
-                          onOpen={(anchor) => {
-                            select(c.id);
-                            setExplained({ anchor, candidate: c, check, found: found.get(row.id) });
-                          }}
+                          candidate={c}
+                          currency={build.currency}
+                          found={found.get(row.id)}
+                          onOpen={open}
                         />
                       )}
                     </td>
@@ -112,9 +118,17 @@ function AsFound({ check }: { check: Check | undefined }) {
   return <>{formatNumber(check.value, check.quantity, units)}</>;
 }
 
-function Cell({ check, label, onOpen }: { check: Check; label: string; onOpen: (anchor: HTMLElement) => void }) {
+interface CellProps {
+  readonly check: Check;
+  readonly candidate: Candidate;
+  readonly currency: string;
+  readonly found: Check | undefined;
+  readonly onOpen: (explained: Explained) => void;
+}
+
+/** One judged figure; drawn anew only when it was judged anew. */
+const Cell = memo(function Cell({ check, candidate, currency, found, onOpen }: CellProps) {
   const units = useUnits();
-  const { build } = useBuild();
   const shown =
     check.value === undefined
       ? 'not known'
@@ -123,8 +137,8 @@ function Cell({ check, label, onOpen }: { check: Check; label: string; onOpen: (
     <button
       type="button"
       className="cell"
-      onClick={(e) => onOpen(e.currentTarget)}
-      aria-label={`${label}: ${shown} ${unitOf(check.quantity, units, build.currency)}, ${check.limitKind === 'info' ? 'not judged' : check.state}. Why?`}
+      onClick={(e) => onOpen({ anchor: e.currentTarget, candidate, check, found })}
+      aria-label={`${candidate.letter}, ${check.title}: ${shown} ${unitOf(check.quantity, units, currency)}, ${check.limitKind === 'info' ? 'not judged' : check.state}. Why?`}
     >
       {check.limitKind === 'info' && check.state !== 'unknown' ? (
         <i />
@@ -141,7 +155,7 @@ function Cell({ check, label, onOpen }: { check: Check; label: string; onOpen: (
       <LimitTrack check={check} />
     </button>
   );
-}
+});
 
 /** A column's head: what it is, the two things most often tried, and why it stands where it does. */
 function Heading({ candidate, className }: { candidate: Candidate; className: string | undefined }) {

@@ -1,7 +1,7 @@
 import { highestRpm, torqueAt, type Torque } from '@sable/core/curve';
 import { toDisplay, unitOf } from '@sable/core/units';
 import { CartesianGrid, Line, LineChart, ReferenceArea, XAxis, YAxis } from 'recharts';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { memo, useEffect, useMemo, useRef, useState } from 'react';
 import { useUnits } from '../../app/settings.tsx';
 import { AXIS, GRID, niceTicks, spread } from '../../pieces/chart.ts';
 import { candidateColour, candidateDash, candidateWidth } from '../../pieces/marks.tsx';
@@ -20,18 +20,22 @@ const Y_AXIS_WIDTH = 44;
 const BEYOND_BAND = 1.6;
 const LABEL_GAP = 15;
 
+interface Props {
+  readonly series: readonly Series[];
+  readonly band: { readonly lowRpm: number; readonly highRpm: number };
+  readonly height: number;
+  readonly bandName?: string;
+}
+
+/** Whether two charts would look the same: drawing one costs more than judging the whole line-up. */
+function sameChart(a: Props, b: Props): boolean {
+  const look = (p: Props) =>
+    JSON.stringify([p.height, p.bandName, p.band, p.series.map((s) => [s.candidate, s.label, s.torque.x, s.torque.y])]);
+  return look(a) === look(b);
+}
+
 /** Torque curves of the candidates over the engine speeds, the driving band dyed; a table twin for those who can't see it. */
-export function TorqueChart({
-  series,
-  band,
-  height,
-  bandName = 'your band',
-}: {
-  series: readonly Series[];
-  band: { lowRpm: number; highRpm: number };
-  height: number;
-  bandName?: string;
-}) {
+export const TorqueChart = memo(function TorqueChart({ series, band, height, bandName = 'your band' }: Props) {
   const units = useUnits();
   const holder = useRef<HTMLElement>(null);
   const [width, setWidth] = useState(600);
@@ -168,4 +172,4 @@ export function TorqueChart({
       </table>
     </figure>
   );
-}
+}, sameChart);
