@@ -1,37 +1,43 @@
-import { mkdtempSync, rmSync } from 'node:fs';
-import { cpus, tmpdir } from 'node:os';
-import path from 'node:path';
+import { cpus } from 'node:os';
+import { RunningSable } from '@sable/e2e/running';
+import { round } from './measure.ts';
 import { pageBench } from './page.ts';
-import { load, memoryMb, start } from './server.ts';
+import { load, memoryMb } from './server.ts';
 import { assessBench, clearanceBench } from './sums.ts';
 
-const folder = mkdtempSync(path.join(tmpdir(), 'sable-bench-'));
+const sable = new RunningSable(false);
+const startMs = async () => {
+  const began = performance.now();
+  await sable.start();
+  return round(performance.now() - began, 0);
+};
+
 try {
   const sums = { assess: assessBench(), clearance: clearanceBench() };
-  const cold = await start(folder);
-  await cold.stop();
-  const warm = await start(folder);
-  await load(warm.url, 4); // warms the server up
-  const at4 = await load(warm.url, 4);
-  const at32 = await load(warm.url, 32);
-  const page = await pageBench(warm.url);
-  const memory = memoryMb(warm.child.pid!);
-  await warm.stop();
+  const coldStartMs = await startMs();
+  await sable.stop();
+  const warmStartMs = await startMs();
+  const url = new URL(sable.url);
+  await load(url, 4); // warms the server up
+  const at4Connections = await load(url, 4);
+  const at32Connections = await load(url, 32);
+  const page = await pageBench(url);
   const report = {
     node: process.version,
     cores: cpus().length,
     ...sums,
     server: {
-      coldStartMs: cold.startMs,
-      warmStartMs: warm.startMs,
-      at4Connections: at4,
-      at32Connections: at32,
-      memoryMb: memory,
+      coldStartMs,
+      warmStartMs,
+      at4Connections,
+      at32Connections,
+      memoryMb: memoryMb(sable.pid),
       reach: { warmStartMs: 4000, at4ReadP95Ms: 15, at4WriteP95Ms: 40 },
     },
     page,
   };
   console.log(JSON.stringify(report, null, 2));
 } finally {
-  rmSync(folder, { recursive: true, force: true });
+  await sable.stop();
+  sable.remove();
 }

@@ -1,46 +1,6 @@
-import { spawn, type ChildProcess } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 import { Agent, request } from 'node:http';
-import path from 'node:path';
-import { round, summary, type Times } from './measure.ts';
-
-const root = path.resolve(import.meta.dirname, '..');
-
-export interface Running {
-  readonly url: URL;
-  readonly startMs: number;
-  readonly child: ChildProcess;
-  readonly stop: () => Promise<void>;
-}
-
-/** Starts the built server on a folder and waits until it listens. */
-export async function start(folder: string): Promise<Running> {
-  const began = performance.now();
-  const child = spawn(process.execPath, [path.join(root, 'server/dist/main.mjs'), '--port', '0', '--data', folder], {
-    cwd: root,
-  });
-  let said = '';
-  const url = await new Promise<string>((resolve, reject) => {
-    child.stdout.on('data', (d: Buffer) => {
-      said += d.toString();
-      const found = /ready at (http:\S+)/.exec(said)?.[1];
-      if (found) resolve(found);
-    });
-    child.stderr.on('data', (d: Buffer) => (said += d.toString()));
-    child.on('exit', () => reject(new Error(said)));
-  });
-  return {
-    url: new URL(url),
-    startMs: round(performance.now() - began, 0),
-    child,
-    stop: () =>
-      new Promise((resolve) => {
-        child.removeAllListeners('exit');
-        child.on('exit', () => resolve());
-        child.kill('SIGTERM');
-      }),
-  };
-}
+import { summary, type Times } from './measure.ts';
 
 interface Reply {
   readonly status: number;

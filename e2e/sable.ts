@@ -1,60 +1,9 @@
-import { spawn, type ChildProcess } from 'node:child_process';
-import { cpSync, mkdtempSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import path from 'node:path';
 import { expect, test as base, type Page } from '@playwright/test';
 import type { Build } from '@sable/core';
+import { RunningSable } from './running.ts';
 
-const root = path.resolve(import.meta.dirname, '..');
-
-/** A Sable of its own on a data folder of its own, started as a person starts it. */
-export class Sable {
-  readonly folder = mkdtempSync(path.join(tmpdir(), 'sable-e2e-'));
-  url = '';
-  private child: ChildProcess | undefined;
-
-  /** A folder with the demo already in it, copied for each new Sable: making a database takes seconds. */
-  static template: string | undefined;
-
-  constructor(fromTemplate = true) {
-    if (fromTemplate && Sable.template) cpSync(Sable.template, this.folder, { recursive: true });
-  }
-
-  async start(...options: string[]): Promise<void> {
-    const child = spawn(
-      process.execPath,
-      [
-        path.join(root, 'server/dist/main.mjs'),
-        '--port',
-        this.url === '' ? '0' : new URL(this.url).port,
-        '--data',
-        this.folder,
-        ...options,
-      ],
-      { cwd: root },
-    );
-    this.child = child;
-    let said = '';
-    this.url = await new Promise<string>((resolve, reject) => {
-      child.stdout.on('data', (d: Buffer) => {
-        said += d.toString();
-        const found = /ready at (http:\S+)/.exec(said)?.[1];
-        if (found) resolve(found);
-      });
-      child.stderr.on('data', (d: Buffer) => (said += d.toString()));
-      child.on('exit', () => reject(new Error(`Sable did not start: ${said}`)));
-    });
-  }
-
-  /** Ends it: kindly, or as a power cut would. */
-  async stop(signal: 'SIGTERM' | 'SIGKILL' = 'SIGTERM'): Promise<number | null> {
-    const { child } = this;
-    if (!child || child.exitCode !== null) return child?.exitCode ?? null;
-    const gone = new Promise<number | null>((resolve) => child.on('exit', (code) => resolve(code)));
-    child.kill(signal);
-    return gone;
-  }
-
+/** A running Sable that tests can ask about what it stored and what it computes. */
+export class Sable extends RunningSable {
   async build(id = 'glider-tug'): Promise<{ version: number; build: Build }> {
     const response = await fetch(`${this.url}/api/v1/builds/${id}`);
     return (await response.json()) as { version: number; build: Build };
@@ -68,10 +17,6 @@ export class Sable {
     });
     expect(response.status, await response.clone().text()).toBe(200);
     return (await response.json()) as T;
-  }
-
-  remove(): void {
-    rmSync(this.folder, { recursive: true, force: true });
   }
 }
 

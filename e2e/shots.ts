@@ -2,7 +2,7 @@ import { mkdirSync } from 'node:fs';
 import path from 'node:path';
 import { chromium } from '@playwright/test';
 import { launchArgs } from './launch.ts';
-import { Sable } from './sable.ts';
+import { RunningSable } from './running.ts';
 
 const folder = path.resolve(import.meta.dirname, '../docs/screenshots');
 mkdirSync(folder, { recursive: true });
@@ -20,7 +20,7 @@ const VIEWS = [
   ['line-up-night-us', '/builds/glider-tug/line-up?c=d'],
 ] as const;
 
-const sable = new Sable(false);
+const sable = new RunningSable(false);
 await sable.start();
 const browser = await chromium.launch({
   executablePath: process.env['CHROMIUM'] ?? '/usr/bin/chromium',

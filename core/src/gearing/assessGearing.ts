@@ -22,8 +22,8 @@ import {
   type Judged,
   type Subject,
 } from '../model/index.ts';
-import { InputError, exactly, propagate, say, sayDerived, type Derived, type Figure } from '../units/index.ts';
-import { gripThrustN, hillStartGradePct, type Train } from './grip.ts';
+import { GRAVITY, InputError, exactly, propagate, say, sayDerived, type Derived, type Figure } from '../units/index.ts';
+import { gradeability, gripThrustN, hillStartGradePct, type Train } from './grip.ts';
 import { tractiveForceN } from './resistance.ts';
 import { rpmAtSpeed, speedKph } from './speeds.ts';
 import { topSpeed, type Driveline, type TopSpeed } from './topSpeed.ts';
@@ -40,6 +40,8 @@ export interface GearFigures {
   readonly spins: boolean;
   /** Crank torque at which the tyres give up, N·m. */
   readonly torqueAtGripNm: number | undefined;
+  /** Steepest grade that the peak thrust climbs steadily, with the brief's trailer, %; thrust only, grip not considered. */
+  readonly gradePct: number | undefined;
   readonly efficiency: number;
 }
 
@@ -92,7 +94,10 @@ export function assessGearing(subject: Subject, mass: MassFigures): Judged & { f
     chassis && mass.drivenKg && mass.comMm && subject.tyre
       ? gripNow(subject, mass, subject.tyre.dryGrip.value)
       : undefined;
-  const gears = radius && curve ? gearFigures(subject, curve, finalDrive, radius.value, efficiencies, gripN) : [];
+  const gears =
+    radius && curve
+      ? gearFigures(subject, curve, finalDrive, radius.value, efficiencies, gripN, mass.drivenKg?.value)
+      : [];
   const cruise = cruiseFigure(subject, radius, finalDrive, checks, findings);
   const launchRpm = Math.max(engine.idleRpm.value * LAUNCH_OVER_IDLE, curve ? lowestRpm(curve.torque) : 0);
   const hill = hillFigure(
@@ -347,6 +352,7 @@ function gearFigures(
   radiusMm: number,
   efficiencies: readonly number[],
   gripN: number | undefined,
+  drivenKg: number | undefined,
 ): GearFigures[] {
   const peak = peaksOf(curve.torque).peakTorqueNm;
   return subject.gearbox.ratios.map((ratio, i) => {
@@ -361,9 +367,19 @@ function gearFigures(
       peakThrustN,
       spins: gripN !== undefined && peakThrustN > gripN,
       torqueAtGripNm: gripN === undefined ? undefined : (gripN * (radiusMm / 1000)) / (ratio * finalDrive * efficiency),
+      gradePct: climb(subject, peakThrustN, drivenKg),
       efficiency,
     };
   });
+}
+
+/** A thrust above the weight has no steepest grade: grip decides long before. */
+function climb(subject: Subject, thrustN: number, drivenKg: number | undefined): number | undefined {
+  const { chassis, brief } = subject;
+  if (!chassis || drivenKg === undefined) return undefined;
+  const total = drivenKg + (brief.hill?.trailerKg ?? 0);
+  if (thrustN >= total * GRAVITY) return undefined;
+  return gradeability(thrustN, total, chassis.rollingCoefficient.value, 0).gradePct;
 }
 
 function cruiseFigure(

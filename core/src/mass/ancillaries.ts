@@ -1,5 +1,5 @@
 import type { Figure } from '../units/index.ts';
-import { ANCILLARIES, type Ancillary } from '../model/index.ts';
+import type { Ancillary, MassRecord } from '../model/index.ts';
 
 /** Densities in use, kg per litre. */
 export const OIL_KG_PER_L = 0.86;
@@ -34,19 +34,20 @@ export const TYPICAL_MASS: Readonly<Record<Ancillary, Figure>> = {
   'flexplate and converter': typical(14, 3),
 };
 
-/** What counts as already on the engine for each basis, where a record lists nothing more. */
-export const BASIS_INCLUDES: Readonly<Record<string, readonly Ancillary[]>> = {
+const DRESSED: readonly Ancillary[] = [
+  'alternator',
+  'starter',
+  'flywheel',
+  'clutch',
+  'intake',
+  'exhaust manifold',
+  'brackets',
+];
+
+/** What counts as already on the engine for each basis; a record may list more. */
+export const BASIS_INCLUDES: Readonly<Record<Exclude<MassRecord['basis'], 'unknown'>, readonly Ancillary[]>> = {
   bare: [],
-  dressed: ['alternator', 'starter', 'flywheel', 'clutch', 'intake', 'exhaust manifold', 'brackets'],
-  'dressed+gearbox': ['alternator', 'starter', 'flywheel', 'clutch', 'intake', 'exhaust manifold', 'brackets'],
-  'complete with shafts': [
-    ...ANCILLARIES.filter((a) => a === 'oil' || a === 'coolant' || a === 'loom and computer'),
-    'alternator',
-    'starter',
-    'flywheel',
-    'clutch',
-    'intake',
-    'exhaust manifold',
-    'brackets',
-  ],
+  dressed: DRESSED,
+  'dressed+gearbox': DRESSED,
+  'complete with shafts': [...DRESSED, 'oil', 'coolant', 'loom and computer'],
 };

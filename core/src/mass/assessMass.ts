@@ -4,6 +4,7 @@ import {
   dressingOf,
   makeCheck,
   makeFinding,
+  type Ancillary,
   type Engine,
   type Finding,
   type Judged,
@@ -52,10 +53,15 @@ export interface MassFigures {
 
 const GROUP = 'Weight';
 
-/** The bridge of the record in use of any engine, for comparing engines like for like. */
-function bridgeInUse(engine: Engine, subject: Subject, ownDressing: Subject['dressing']): Bridge | undefined {
+/** The bridge of the record in use of an engine. */
+function bridgeInUse(
+  engine: Engine,
+  dressing: Subject['dressing'],
+  gearbox: Subject['gearbox'] | undefined,
+  brought: readonly Ancillary[],
+): Bridge | undefined {
   const record = engine.massRecords.find((r) => r.inUse) ?? engine.massRecords[0];
-  return record && bridgeToInstalled(engine, record, ownDressing, subject.gearbox, broughtByParts(subject));
+  return record && bridgeToInstalled(engine, record, dressing, gearbox, brought);
 }
 
 function broughtByParts(subject: Subject): ('flywheel' | 'clutch')[] {
@@ -74,16 +80,12 @@ export interface MassPlaces {
 export function assessMass(subject: Subject, places: MassPlaces): Judged & { figures: MassFigures } {
   const { chassis, engine, gearbox, brief, parts } = subject;
   const findings: Finding[] = [];
-  const bridge = bridgeInUse(engine, subject, subject.dressing);
+  const bridge = bridgeInUse(engine, subject.dressing, gearbox, broughtByParts(subject));
   const record = engine.massRecords.find((r) => r.inUse) ?? engine.massRecords[0];
   const others = engine.massRecords
     .filter((r) => r !== record)
     .flatMap((r) => bridgeToInstalled(engine, r, subject.dressing, gearbox, broughtByParts(subject)) ?? []);
-  findings.push(
-    ...basisFindings(subject, bridge),
-    ...twinFindings(engine, bridge, others),
-    ...orderFindings(subject, bridge),
-  );
+  findings.push(...basisFindings(subject, bridge), ...twinFindings(engine, bridge, others), ...orderFindings(subject));
 
   const out: Move[] = (chassis?.lumps ?? [])
     .filter((l) => l.leavesWith !== 'stays')
@@ -266,7 +268,7 @@ function basisFindings(subject: Subject, bridge: Bridge | undefined): Finding[] 
   const title = record
     ? `${say(record.massKg.value, 'massKg')} for the ${subject.engine.shortName}: bare or dressed?`
     : `Nobody has a mass for the ${subject.engine.shortName}`;
-  const doubt = BASIS_INCLUDES['dressed']!.reduce((sum, item) => sum + TYPICAL_MASS[item].value, 0);
+  const doubt = BASIS_INCLUDES.dressed.reduce((sum, item) => sum + TYPICAL_MASS[item].value, 0);
   return [
     makeFinding({
       id: 'mass-basis',
@@ -318,8 +320,10 @@ function twinFindings(engine: Engine, bridge: Bridge | undefined, others: readon
   });
 }
 
-/** Engines of the line-up whose order as quoted is turned over once both are installed. */
-function orderFindings(subject: Subject, bridge: Bridge | undefined): Finding[] {
+/** Engines of the line-up whose order as quoted is turned over once both are installed, each with its own flywheel and clutch. */
+function orderFindings(subject: Subject): Finding[] {
+  const likeForLike = (engine: Engine, dressing: Subject['dressing']) => bridgeInUse(engine, dressing, undefined, []);
+  const bridge = likeForLike(subject.engine, subject.dressing);
   if (!bridge) return [];
   const seen = new Set([subject.engine.id]);
   const findings: Finding[] = [];
@@ -329,9 +333,8 @@ function orderFindings(subject: Subject, bridge: Bridge | undefined): Finding[] 
     const engine = indexOf(subject.library).engines.get(other.engineId);
     const theirs =
       engine &&
-      bridgeInUse(
+      likeForLike(
         engine,
-        subject,
         dressingOf(engine, other).map((d) => d.option),
       );
     if (!engine || !theirs || theirs.basis === bridge.basis) continue;
@@ -346,7 +349,7 @@ function orderFindings(subject: Subject, bridge: Bridge | undefined): Finding[] 
         state: 'clear',
         step: 'weight',
         title: `The ${light.shortName} looks ${say(Math.abs(quoted), 'massKg')} lighter than the ${heavy.shortName} and is ${say(Math.abs(installed), 'massKg')} heavier once installed`,
-        because: `${subject.engine.shortName} is quoted ${bridge.basis} at ${say(bridge.quoted.value, 'massKg')}, ${engine.shortName} ${theirs.basis} at ${say(theirs.quoted.value, 'massKg')}. Installed: ${say(bridge.installedMassKg, 'massKg')} and ${say(theirs.installedMassKg, 'massKg')}${tie ? ', which is a tie inside their doubt' : ''}.`,
+        because: `${subject.engine.shortName} is quoted ${bridge.basis} at ${say(bridge.quoted.value, 'massKg')}, ${engine.shortName} ${theirs.basis} at ${say(theirs.quoted.value, 'massKg')}. Like for like, flywheel and clutch on: ${say(bridge.installedMassKg, 'massKg')} and ${say(theirs.installedMassKg, 'massKg')}${tie ? ', which is a tie inside their doubt' : ''}.`,
         figure: installed,
         plusMinus: quadrature([bridge.plusMinusKg, theirs.plusMinusKg]),
         quantity: 'massKg',

@@ -62,7 +62,7 @@ export function bridgeToInstalled(
   broughtByParts: readonly Ancillary[] = [],
 ): Bridge | undefined {
   if (record.basis === 'unknown') return undefined;
-  const on = new Set<Ancillary>([...BASIS_INCLUDES[record.basis]!, ...record.includes]);
+  const on = new Set<Ancillary>([...BASIS_INCLUDES[record.basis], ...record.includes]);
   const wanted = new Set<Ancillary>(engine.needs.filter((n) => !broughtByParts.includes(n)));
   const steps: BridgeStep[] = [];
   for (const item of wanted) if (!on.has(item)) steps.push({ name: item, sign: 1, mass: ancillaryMass(engine, item) });

@@ -1,3 +1,4 @@
+export * from './answers.ts';
 export * from './brief.ts';
 export * from './build.ts';
 export * from './candidate.ts';

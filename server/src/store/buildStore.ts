@@ -1,20 +1,10 @@
-import type { Brief, Build, Candidate, Chassis, Decision } from '@sable/core';
+import type { Brief, Build, BuildSummary, Candidate, Chassis, Decision } from '@sable/core';
 import type { Queryable } from '../db/db.ts';
 import { Problem } from '../problem.ts';
 
 export interface StoredBuild {
   readonly version: number;
   readonly build: Build;
-}
-
-export interface BuildSummary {
-  readonly id: string;
-  readonly name: string;
-  readonly car: string | null;
-  readonly candidates: number;
-  readonly chosen: string | null;
-  readonly version: number;
-  readonly updatedAt: string;
 }
 
 export async function listBuilds(q: Queryable): Promise<BuildSummary[]> {

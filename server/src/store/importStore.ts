@@ -1,19 +1,17 @@
-import { checkBuild, checkEngine, checkGearbox, checkPart, withNewIds, type Build, type Bundle } from '@sable/core';
+import {
+  checkBuild,
+  checkEngine,
+  checkGearbox,
+  checkPart,
+  withNewIds,
+  type Build,
+  type Bundle,
+  type ImportReport,
+} from '@sable/core';
 import type { Db, Queryable } from '../db/db.ts';
 import { insertBuild, readBuild } from './buildStore.ts';
 import { insertEngine, insertGearbox, insertPart, readRow, type LibraryKind } from './libraryStore.ts';
 import { same } from './same.ts';
-
-export interface ImportReport {
-  readonly buildId: string;
-  readonly build: 'added' | 'already here' | 'added under a new id';
-  readonly rows: readonly {
-    readonly kind: LibraryKind;
-    readonly id: string;
-    readonly outcome: 'added' | 'already here' | 'added under a new id';
-    readonly newId?: string;
-  }[];
-}
 
 /** Brings a bundle in, in one transaction. Nothing is overwritten: the same id with other content comes in under a new id. */
 export async function importBundle(db: Db, bundle: Bundle): Promise<ImportReport> {

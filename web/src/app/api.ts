@@ -1,29 +1,4 @@
-import type { Build, FieldProblem, Library } from '@sable/core';
-
-/** What the server says of a build. */
-export interface BuildAnswer {
-  readonly version: number;
-  readonly build: Build;
-  /** What undo and redo would take back, in words; null where there is nothing. */
-  readonly undo: string | null;
-  readonly redo: string | null;
-}
-
-export interface BuildSummary {
-  readonly id: string;
-  readonly name: string;
-  readonly car: string | null;
-  readonly candidates: number;
-  readonly chosen: string | null;
-  readonly version: number;
-  readonly updatedAt: string;
-}
-
-export interface ImportReport {
-  readonly buildId: string;
-  readonly build: string;
-  readonly rows: readonly { kind: string; id: string; outcome: string; newId?: string }[];
-}
+import type { BuildAnswer, BuildSummary, FieldProblem, ImportReport, Library } from '@sable/core';
 
 /** An answer other than yes: the sentence for the person, the fields it is about, and whatever else came along. */
 export class ApiProblem extends Error {

@@ -1,11 +1,11 @@
-import type { Assessment, Build, Candidate, Changed, Library, LineupVerdict } from '@sable/core';
+import type { Assessment, Build, BuildAnswer, Candidate, Changed, Library, LineupVerdict } from '@sable/core';
 import { whatChanged } from '@sable/core/verdict';
 import { replaceEqualDeep, useQuery, useQueryClient } from '@tanstack/react-query';
 import { createContext, useCallback, useContext, useEffect, useMemo, useRef, useState, type ReactNode } from 'react';
 import { useParams, useSearchParams } from 'react-router';
 import type { Judged } from '../workers/sums.worker.ts';
 import { sumsWorker } from '../workers/sumsClient.ts';
-import { ApiProblem, api, type BuildAnswer } from './api.ts';
+import { ApiProblem, api } from './api.ts';
 
 export type PutTarget = 'name' | 'brief' | 'chassis' | 'decision' | `candidates/${string}`;
 

@@ -89,6 +89,9 @@ export function GearingScreen() {
                       <th scope="col" className="r">
                         Peak thrust, N
                       </th>
+                      <th scope="col" className="r">
+                        {build.brief.hill && build.brief.hill.trailerKg > 0 ? 'Climbs with trailer' : 'Climbs'}, %
+                      </th>
                       <th scope="col">On dry tyres</th>
                       <th scope="col" className="r">
                         Box sees, {unitOf('torqueNm', units)}
@@ -119,6 +122,11 @@ export function GearingScreen() {
                             )}
                           </td>
                           <td className="r">{formatNumber(gear.peakThrustN, 'count', units)}</td>
+                          <td className="r">
+                            {gear.gradePct === undefined
+                              ? '–'
+                              : formatNumber(gear.gradePct, 'percent', units, { digits: 0 })}
+                          </td>
                           <td>
                             {gear.torqueAtGripNm === undefined
                               ? 'not known'

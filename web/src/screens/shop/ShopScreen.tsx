@@ -1,10 +1,11 @@
+import type { ImportReport } from '@sable/core';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import Alert from '@mui/material/Alert';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
-import { ApiProblem, api, type ImportReport } from '../../app/api.ts';
+import { ApiProblem, api } from '../../app/api.ts';
 import { UnitSwitch } from '../../app/Band.tsx';
 import { PlainShell } from '../../app/Shell.tsx';
 

@@ -1,4 +1,4 @@
-import type { Bridge, Move } from '@sable/core/mass';
+import { powerToWeight, type Bridge, type Move } from '@sable/core/mass';
 import { formatNumber, scatterOf, unitOf } from '@sable/core/units';
 import { useBuild } from '../../app/buildState.tsx';
 import { useUnits } from '../../app/settings.tsx';
@@ -82,6 +82,7 @@ export function WeightScreen() {
           </section>
         )}
         {mass?.frontKg && <AxleLoads />}
+        {mass?.drivenKg && <PowerToWeight />}
         {mass && (mass.out.length > 0 || mass.in.length > 0) && (
           <section className="block grid-two">
             <Moves title="What comes out" moves={mass.out} />
@@ -252,6 +253,66 @@ function AxleLoads() {
           </figcaption>
         </figure>
       </div>
+    </section>
+  );
+}
+
+/** Power to weight as it is driven: peak and band, on a standard day and on the worst one, in the ways people say it. */
+function PowerToWeight() {
+  const { assessment, build } = useBuild();
+  const units = useUnits();
+  const figures = assessment?.figures;
+  const driven = figures?.mass.drivenKg;
+  const g = figures?.gearing;
+  if (!driven || !g) return null;
+  const { worstAir } = build.brief;
+  const rows = [
+    ['Peak, standard air', g.peakPowerKw],
+    ['Peak, worst air', g.hotPeakPowerKw],
+    ['Mean in your band, standard air', g.bandPowerKw],
+    ['Mean in your band, worst air', g.hotBandPowerKw],
+  ] as const;
+  return (
+    <section className="block">
+      <h2>Power to weight</h2>
+      <p className="muted small" style={{ marginBottom: 6 }}>
+        <Sentence>{`At {{${driven.value}±${driven.plusMinus}|massKg}} with driver and half a tank. Worst air: {{${worstAir.temperatureC}|temperatureC}} at {{${worstAir.altitudeM}|altitudeM}}.`}</Sentence>
+      </p>
+      <table className="figures">
+        <thead>
+          <tr>
+            <th scope="col">Power</th>
+            <th scope="col" className="r">
+              {unitOf('powerKw', units)}
+            </th>
+            <th scope="col" className="r">
+              kW/t
+            </th>
+            <th scope="col" className="r">
+              hp/t
+            </th>
+            <th scope="col" className="r">
+              lb/hp
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map(([name, power]) => {
+            const ratio = power && powerToWeight({ powerKw: power.value, massKg: driven.value });
+            return (
+              <tr key={name}>
+                <th scope="row">{name}</th>
+                <td className="r">
+                  <FigureText figure={power} quantity="powerKw" />
+                </td>
+                <td className="r">{ratio ? ratio.kwPerTonne.toFixed(0) : '–'}</td>
+                <td className="r">{ratio ? ratio.hpPerTonne.toFixed(0) : '–'}</td>
+                <td className="r">{ratio ? ratio.lbPerHp.toFixed(1) : '–'}</td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
     </section>
   );
 }
