@@ -92,6 +92,14 @@ test('everything by keyboard: steps, candidates, units, undo, search, the list o
   await page.getByRole('heading', { name: 'Glider tug' }).click();
   await page.keyboard.press('z');
   await expect.poll(async () => (await sable.build()).build).toEqual(before.build);
+  // Single keys can be switched off, for those who press keys they don't mean.
+  await page.getByRole('button', { name: 'Sable' }).click();
+  await page.getByRole('menuitem', { name: 'Single keys off' }).click();
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('menu')).toHaveCount(0);
+  await page.keyboard.press('b');
+  await page.waitForTimeout(200);
+  await expect(page).toHaveURL(/line-up/);
 });
 
 test('US units everywhere: figures, sentences, fields', async ({ page, go }) => {

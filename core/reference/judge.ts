@@ -56,7 +56,7 @@ function runSum(name: string, input: unknown): { value: unknown } | { pointers: 
     };
   }
   try {
-    return { value: sumNamed(name)!.run(input as never) };
+    return { value: sumNamed(name)!.run(input) };
   } catch (error) {
     if (error instanceof InputError) return { pointers: [error.pointer], message: error.message };
     throw error;

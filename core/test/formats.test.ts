@@ -114,7 +114,7 @@ describe('what a schema error says', () => {
     return fieldProblems((ajv.errors ?? []) as never);
   };
   test('names the field and what is allowed', () => {
-    const bad = structuredClone(tug) as unknown as {
+    const bad = structuredClone<unknown>(tug) as {
       brief: Record<string, unknown>;
       candidates: Record<string, unknown>[];
     };
@@ -137,7 +137,7 @@ describe('what a schema error says', () => {
 });
 
 test('checks beyond the schema name the place', () => {
-  const engine = structuredClone(library.engines[0]!) as Engine;
+  const engine = structuredClone<Engine>(library.engines[0]!);
   engine.curves[0]!.rpm[3] = 10;
   expect(() => checkEngine(engine, '/library/engines/0')).toThrow(/rise from point to point/);
   const flat = structuredClone(tug);

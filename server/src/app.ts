@@ -4,7 +4,7 @@ import fastifyStatic from '@fastify/static';
 import swagger from '@fastify/swagger';
 import swaggerUi from '@fastify/swagger-ui';
 import type { TypeBoxTypeProvider } from '@fastify/type-provider-typebox';
-import { fieldProblems, InputError, type SchemaError } from '@sable/core';
+import { fieldProblems, InputError } from '@sable/core';
 import Fastify, {
   type FastifyBaseLogger,
   type FastifyError,
@@ -56,7 +56,7 @@ export async function buildApp(options: AppOptions): Promise<App> {
     },
   }).withTypeProvider<TypeBoxTypeProvider>();
   // The query string is text by nature; everything there is an enum or a string, so nothing needs coercing.
-  guardHosts(app as unknown as FastifyInstance, options.hosts, options.devOrigin);
+  guardHosts(app, options.hosts, options.devOrigin);
   answerProblems(app);
   await app.register(helmet, {
     contentSecurityPolicy: {
@@ -111,7 +111,7 @@ function answerProblems(app: App): void {
         .send(problemBody(422, error.message, [{ pointer: error.pointer, message: error.message }]));
     }
     if (error.validation) {
-      const errors = fieldProblems(error.validation as unknown as SchemaError[]).slice(0, 20);
+      const errors = fieldProblems(error.validation).slice(0, 20);
       return reply.code(400).send(problemBody(400, errors[0]?.message ?? 'The input does not fit.', errors));
     }
     const status = error.statusCode ?? 500;

@@ -123,11 +123,7 @@ describe('air', () => {
         fc.constantFrom('standard', 'density'),
         (t, h, school) => {
           const share = (dt: number, dh: number, rh: number) =>
-            hotDayShare(
-              worstAir({ temperatureC: t + dt, altitudeM: h + dh, humidityPct: rh }),
-              'ISO 1585',
-              school as 'standard',
-            );
+            hotDayShare(worstAir({ temperatureC: t + dt, altitudeM: h + dh, humidityPct: rh }), 'ISO 1585', school);
           const base = share(0, 0, 40);
           expect(share(4, 0, 40)).toBeLessThan(base);
           expect(share(0, 100, 40)).toBeLessThan(base);

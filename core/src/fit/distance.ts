@@ -368,7 +368,7 @@ function closestOnTriangle(p: number, q: number, r: number): void {
   triI[2] = r;
   triW[1] = vb * s;
   triW[2] = vc * s;
-  triW[0] = 1 - triW[1]! - triW[2]!;
+  triW[0] = 1 - triW[1] - triW[2];
 }
 
 function triLengthSquared(): number {

@@ -209,7 +209,7 @@ describe('hulls', () => {
 
 describe('where it sits', () => {
   const place = { xMm: 100, yMm: 20, zMm: 300, yawDeg: 0, pitchDeg: 0, cantDeg: 0 } as const;
-  const at = (p: Partial<typeof place> & object, point: V3) => applyPose(poseOf({ ...place, ...p } as never), point);
+  const at = (p: Partial<typeof place> & object, point: V3) => applyPose(poseOf({ ...place, ...p }), point);
   test('nose up lifts the accessory end', () => {
     const [x, , z] = at({ pitchDeg: 10 } as never, [100, 0, 0]);
     expect(x).toBeCloseTo(100 + 100 * Math.cos(Math.PI / 18), 9);

@@ -86,7 +86,7 @@ describe('grip with load transfer', () => {
         fc.double({ min: 700, max: 1700, noNaN: true }),
         fc.constantFrom('front', 'rear'),
         (mu, a, drive) => {
-          const input = { ...car, frictionCoefficient: mu, frontAxleToComMm: a, drive: drive as 'front' | 'rear' };
+          const input = { ...car, frictionCoefficient: mu, frontAxleToComMm: a, drive: drive };
           const F = gripThrustN(input);
           const W = car.massKg * GRAVITY;
           const transfer = (F * car.comHeightMm) / car.wheelbaseMm;

@@ -248,7 +248,7 @@ function carSums(subject: Subject, out: readonly Move[], into: readonly Move[]) 
       rearKg: after.rearKg,
       totalKg: after.totalKg,
       frontPct: after.frontPct,
-      drivenKg: after.totalKg + v['driver']! + halfTank,
+      drivenKg: after.totalKg + v['driver'] + halfTank,
     };
   });
   return {

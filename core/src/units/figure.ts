@@ -71,7 +71,7 @@ export function propagateAll<K extends string, R extends string>(
     const squares = parts.map((p) => (p === undefined ? 0 : ((p.up[result] - p.down[result]) / 2) ** 2));
     const variance = squares.reduce((sum, x) => sum + x, 0);
     const from = names.map((name, i) => ({
-      name: name as string,
+      name: name,
       value: inputs[name].value,
       plusMinus: scatters[i]!,
       evidence: inputs[name].evidence,

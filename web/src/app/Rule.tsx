@@ -50,7 +50,7 @@ const worst = (states: readonly State[]): State => states.reduce((w, s) => (RANK
 /** A bolt circle with one hole out of place: opens what lies beside a build. */
 function Wordmark() {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
-  const { mode, setMode, units, setMetricHp } = useSettings();
+  const { mode, setMode, units, setMetricHp, singleKeys, setSingleKeys } = useSettings();
   const navigate = useNavigate();
   const close = () => setAnchor(null);
   const go = (path: string) => {
@@ -96,6 +96,9 @@ function Wordmark() {
         </MenuItem>
         <MenuItem onClick={() => setMetricHp(!units.metricHp)}>
           {units.metricHp ? 'Metric power in kW' : 'Metric power in PS'}
+        </MenuItem>
+        <MenuItem onClick={() => setSingleKeys(!singleKeys)}>
+          {singleKeys ? 'Single keys off' : 'Single keys on'}
         </MenuItem>
       </Menu>
     </>

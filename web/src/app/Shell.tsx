@@ -44,7 +44,7 @@ function Lost({ sentence }: { sentence: string }) {
 
 function Inside() {
   const { build, candidate, assessment, select, undo, redo, problem, dismiss } = useBuild();
-  const { units, setSystem } = useSettings();
+  const { units, setSystem, singleKeys: enabled } = useSettings();
   const navigate = useNavigate();
   const [searching, setSearching] = useState(false);
   const [helping, setHelping] = useState(false);
@@ -60,15 +60,18 @@ function Inside() {
       const screen = SCREENS.find((s) => hotkey.keys?.includes(s.key));
       if (screen) go(screen.path);
     },
+    { enabled },
   );
-  useHotkeys('c', () => go('candidate'));
-  useHotkeys('k', () => move(1));
-  useHotkeys('j', () => move(-1));
-  useHotkeys('z, mod+z', undo, { preventDefault: true });
-  useHotkeys('x, mod+shift+z', redo, { preventDefault: true });
-  useHotkeys('u', () => setSystem(units.system === 'metric' ? 'us' : 'metric'));
-  useHotkeys('/', () => setSearching(true), { useKey: true, preventDefault: true });
-  useHotkeys('?', () => setHelping(true), { useKey: true });
+  useHotkeys('c', () => go('candidate'), { enabled });
+  useHotkeys('k', () => move(1), { enabled });
+  useHotkeys('j', () => move(-1), { enabled });
+  useHotkeys('z', undo, { enabled });
+  useHotkeys('mod+z', undo, { preventDefault: true });
+  useHotkeys('x', redo, { enabled });
+  useHotkeys('mod+shift+z', redo, { preventDefault: true });
+  useHotkeys('u', () => setSystem(units.system === 'metric' ? 'us' : 'metric'), { enabled });
+  useHotkeys('/', () => setSearching(true), { useKey: true, preventDefault: true, enabled });
+  useHotkeys('?', () => setHelping(true), { useKey: true, enabled });
   return (
     <>
       <SkipLink />

@@ -5,6 +5,9 @@ import type { Mode } from './theme.ts';
 interface Settings {
   readonly units: Units;
   readonly mode: Mode;
+  /** Whether single keys act: some people's hands or voices press keys they do not mean. */
+  readonly singleKeys: boolean;
+  readonly setSingleKeys: (on: boolean) => void;
   readonly setSystem: (system: UnitSystem) => void;
   readonly setMetricHp: (on: boolean) => void;
   readonly setMode: (mode: Mode) => void;
@@ -40,12 +43,13 @@ export function SettingsProvider({ children }: { children: ReactNode }) {
   const [system, setSystem] = useKept<UnitSystem>('sable-units', 'metric');
   const [metricHp, setMetricHp] = useKept('sable-metric-hp', false);
   const [mode, setMode] = useKept<Mode>('sable-mode', 'day');
+  const [singleKeys, setSingleKeys] = useKept('sable-single-keys', true);
   useEffect(() => {
     document.documentElement.dataset['mode'] = mode;
   }, [mode]);
   const value = useMemo(
-    () => ({ units: { system, metricHp }, mode, setSystem, setMetricHp, setMode }),
-    [system, metricHp, mode, setSystem, setMetricHp, setMode],
+    () => ({ units: { system, metricHp }, mode, singleKeys, setSystem, setMetricHp, setMode, setSingleKeys }),
+    [system, metricHp, mode, singleKeys, setSystem, setMetricHp, setMode, setSingleKeys],
   );
   return <Context value={value}>{children}</Context>;
 }
