@@ -4,7 +4,7 @@ import { base } from './eslint.config.js';
 /** The type-aware rules: slow, so in `npm test` and not in `npm run check`. */
 export default tseslint.config(...base, {
   files: ['**/*.{ts,tsx}'],
-    ignores: ['scripts/**'],
+  ignores: ['scripts/**'],
   languageOptions: { parserOptions: { projectService: true, tsconfigRootDir: import.meta.dirname } },
   plugins: { '@typescript-eslint': tseslint.plugin },
   rules: {
