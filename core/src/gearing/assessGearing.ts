@@ -487,7 +487,7 @@ function hillFigure(
     span: 20,
     because:
       found && torque !== undefined
-        ? `First gear at ${say(launchRpm, 'rpm')}, ${say(torque, 'torqueNm')} on the worst day, gaining 0.5 m/s² with ${say(hill.trailerKg, 'massKg')} behind; the ${found.limitedBy === 'engine' ? 'engine' : 'tyres'} set the limit.`
+        ? `First gear at ${say(launchRpm, 'rpm')}, ${say(torque, 'torqueNm')} on the worst day, gaining half a metre a second every second, with ${say(hill.trailerKg, 'massKg')} behind; the ${found.limitedBy === 'engine' ? 'engine' : 'tyres'} set the limit.`
         : curve && torque === undefined
           ? `The curve does not reach down to the launch rpm, ${say(launchRpm, 'rpm')}.`
           : 'Needs the curve, the weighed car, the installed mass and a tyre.',

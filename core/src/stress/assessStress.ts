@@ -185,7 +185,7 @@ function clutchFigure(
     span: 1,
     because:
       figure && peak
-        ? `The ${name} holds ${say(figure.value * peak.value, 'torqueNm')} by uniform wear; ${CLUTCH_RESERVE} × the peak torque of ${say(peak.value, 'torqueNm')} is asked.`
+        ? `${capital(name)} holds ${say(figure.value * peak.value, 'torqueNm')} by uniform wear; ${CLUTCH_RESERVE} × the peak torque of ${say(peak.value, 'torqueNm')} is asked.`
         : clutch
           ? 'Needs a torque curve.'
           : 'Nobody has measured the clutch.',

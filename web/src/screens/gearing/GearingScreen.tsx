@@ -254,7 +254,7 @@ function SawTooth({
             ticks={niceTicks(0, redlineRpm, 5)}
             {...AXIS}
             axisLine={false}
-            label={{ value: 'rpm', position: 'top', offset: 8, fontSize: 12.5, fill: 'var(--muted)' }}
+            label={{ value: 'rpm', position: 'top', offset: 12, fontSize: 12.5, fill: 'var(--muted)' }}
           />
           {rays.map((r) => (
             <Line
