@@ -1,6 +1,6 @@
 /** @type {import('jest').Config} */
 export default {
-  roots: ['<rootDir>/core', '<rootDir>/server'],
+  roots: ['<rootDir>/core', '<rootDir>/server', '<rootDir>/web/src'],
   testEnvironment: 'node',
   extensionsToTreatAsEsm: ['.ts'],
   transform: {

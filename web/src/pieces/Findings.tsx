@@ -1,4 +1,4 @@
-import type { Candidate, Finding, Remedy, State } from '@sable/core';
+import type { Finding, Remedy, State } from '@sable/core';
 import { formatQuantity } from '@sable/core/units';
 import Button from '@mui/material/Button';
 import type { ReactNode } from 'react';
@@ -6,16 +6,7 @@ import { useBuild } from '../app/buildState.tsx';
 import { useUnits } from '../app/settings.tsx';
 import { Sentence } from './figures.tsx';
 import { EvidenceMark, StateMark } from './marks.tsx';
-
-/** The candidate with a remedy accepted into it. */
-export function withRemedy(candidate: Candidate, remedy: Remedy): Candidate {
-  const { accept } = remedy;
-  if (!accept) return candidate;
-  if ('partId' in accept) return { ...candidate, partIds: [...candidate.partIds, accept.partId] };
-  if ('removePartId' in accept)
-    return { ...candidate, partIds: candidate.partIds.filter((id) => id !== accept.removePartId) };
-  return { ...candidate, dressing: { ...candidate.dressing, [accept.slot]: accept.optionId } };
-}
+import { withRemedy } from './remedy.ts';
 
 export function FindingRow({ finding, action = true }: { finding: Finding; action?: boolean }) {
   const { build, candidate, saveCandidate } = useBuild();

@@ -1,0 +1,93 @@
+import { assessAll, lineup, worstTitle, type Build, type Check, type State, type Verdictable } from '../src/index.ts';
+import { library, tug, words } from './demo.ts';
+
+/** An assessment with the three figures that the line-up looks at. */
+function standing(candidateId: string, state: State, bandKw: number, cost: number, peakKw = bandKw * 1.5): Verdictable {
+  const row = (id: string, value: number): Check => ({
+    id,
+    step: 'gearing',
+    group: 'g',
+    title: id,
+    quantity: 'number',
+    value,
+    limitKind: 'info',
+    state: 'clear',
+    because: '',
+    from: [],
+  });
+  const title = {
+    clear: 'All well',
+    tight: 'It stands by little',
+    unknown: 'Is it bare or dressed?',
+    blocked: 'It hits the bonnet',
+  }[state];
+  return {
+    candidateId,
+    state,
+    steps: {},
+    checks: [row('band-power', bandKw), row('budget', cost), row('power-now', peakKw)],
+    findings: [{ id: 'x', state, step: 'fit', title, because: '', about: [], missing: [], remedies: [] }],
+  };
+}
+const of = (...list: [string, State, number, number, number?][]) => {
+  const ids = list.map(([id]) => id);
+  const build: Build = { ...tug, candidates: tug.candidates.filter((c) => ids.includes(c.id)) };
+  return lineup(
+    build,
+    list.map(([id, state, kw, cost, peak]) => standing(id, state, kw, cost, peak)),
+  );
+};
+
+test('state comes before power, power before money', () => {
+  expect(of(['a', 'clear', 50, 9000], ['b', 'tight', 80, 1000]).leaderId).toBe('a');
+  expect(of(['a', 'clear', 50, 1000], ['b', 'clear', 60, 9000]).leaderId).toBe('b');
+  expect(of(['a', 'clear', 60, 9000], ['b', 'clear', 60.2, 1000]).leaderId).toBe('b');
+  expect(of(['a', 'unknown', 90, 1], ['b', 'tight', 20, 1]).leaderId).toBe('b');
+});
+
+test('says what is out, and how the leader stands against the next', () => {
+  const v = of(['a', 'clear', 70, 5000], ['b', 'clear', 50, 4000], ['c', 'blocked', 99, 1]);
+  expect(v.headline).toBe('A leads, C is out');
+  expect(words(v.sentence)).toContain('It pulls 40 % more in your band than B, for 1,000 € more.');
+});
+
+test('the same pull is said to be the same', () => {
+  expect(words(of(['a', 'clear', 70, 5000], ['b', 'tight', 70.1, 5500]).sentence)).toContain(
+    'pulls the same in your band as B, for 500 € less. B is tight.',
+  );
+});
+
+test('a tight or unknown leader is told with its reason', () => {
+  expect(words(of(['a', 'tight', 70, 5000]).sentence)).toContain('tightest where it stands by little');
+  expect(words(of(['a', 'unknown', 70, 5000]).sentence)).toContain(
+    'stopped by nothing known, but: is it bare or dressed?',
+  );
+});
+
+test('where all are blocked nobody leads, and the nearest is named', () => {
+  const v = of(['a', 'blocked', 70, 5000], ['b', 'blocked', 60, 4000]);
+  expect(v.leaderId).toBeUndefined();
+  expect(v.headline).toBe('Every candidate is blocked');
+  expect(v.sentence).toBe('A comes nearest: it hits the bonnet.');
+  expect(of(['a', 'blocked', 70, 5000]).headline).toBe('A is blocked');
+});
+
+test('one alone stands alone', () => {
+  expect(of(['a', 'clear', 70, 5000]).headline).toBe('A stands alone');
+});
+
+test('peak and band won by the same one is nothing to tell', () => {
+  expect(of(['a', 'clear', 70, 1, 120], ['b', 'clear', 60, 1, 100]).findings).toEqual([]);
+  expect(of(['a', 'clear', 70, 1, 90], ['b', 'clear', 60, 1, 100]).findings[0]!.title).toBe(
+    'B wins on peak power and loses where you drive',
+  );
+});
+
+test('counts are of the findings, and the reason is the first in the candidate’s own state', () => {
+  const all = assessAll(tug, library);
+  for (const v of lineup(tug, all).candidates) {
+    const a = all.find((x) => x.candidateId === v.candidateId)!;
+    expect(Object.values(v.counts).reduce((s, n) => s + n, 0)).toBe(a.findings.length);
+    if (a.state !== 'clear') expect(v.why.startsWith(worstTitle(a))).toBe(true);
+  }
+});

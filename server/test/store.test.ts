@@ -1,0 +1,172 @@
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { takeLock } from '../src/db/lock.ts';
+import { migrate } from '../src/db/migrate.ts';
+import { paths } from '../src/paths.ts';
+import { same } from '../src/store/same.ts';
+import { call, openShop, type BuildBody, type Shop } from './shop.ts';
+
+describe('the lock beside the data', () => {
+  let folder: string;
+  beforeEach(() => {
+    folder = mkdtempSync(path.join(tmpdir(), 'sable-lock-'));
+  });
+  afterEach(() => rmSync(folder, { recursive: true, force: true }));
+
+  test('is given back and can be taken again', () => {
+    const file = path.join(folder, 'lock');
+    takeLock(file)();
+    const again = takeLock(file);
+    again();
+    again();
+  });
+  test('of a living process is respected, and named', () => {
+    const file = path.join(folder, 'lock');
+    writeFileSync(file, String(process.ppid));
+    expect(() => takeLock(file)).toThrow(new RegExp(`in use by another Sable \\(process ${process.ppid}\\)`));
+  });
+  test.each(['4194000', '', 'nonsense', '-1', '0'])('left by a process that is gone (“%s”) is taken over', (holder) => {
+    const file = path.join(folder, 'lock');
+    writeFileSync(file, holder);
+    takeLock(file)();
+  });
+});
+
+test.each([
+  [{ a: 1, b: [1, { c: 2 }] }, { b: [1, { c: 2 }], a: 1 }, true],
+  [{ a: 1 }, { a: 1, b: undefined }, false],
+  [[1, 2], [2, 1], false],
+  [[], {}, false],
+  [null, {}, false],
+  [null, null, true],
+  ['1', 1, false],
+])('%j and %j the same: %s', (a, b, yes) => {
+  expect(same(a, b)).toBe(yes);
+  expect(same(b, a)).toBe(yes);
+});
+
+describe('one database', () => {
+  let shop: Shop;
+  beforeAll(async () => {
+    shop = await openShop(true);
+  }, 60_000);
+  afterAll(() => shop.close());
+
+  test('migrations run once', async () => {
+    const before = await shop.db.query('SELECT name, ran_at FROM migration');
+    await migrate(shop.db, paths.migrations);
+    expect(await shop.db.query('SELECT name, ran_at FROM migration')).toEqual(before);
+  });
+
+  test('one written by a newer program is refused', async () => {
+    await shop.db.query("INSERT INTO migration (name) VALUES ('9999-from-the-future.sql')");
+    await expect(migrate(shop.db, paths.migrations)).rejects.toThrow(
+      /written by a newer Sable \(9999-from-the-future\.sql\)/,
+    );
+    await shop.db.query("DELETE FROM migration WHERE name LIKE '9999%'");
+  });
+
+  test('a migration that fails leaves nothing of itself', async () => {
+    const folder = mkdtempSync(path.join(tmpdir(), 'sable-migrations-'));
+    try {
+      for (const { name } of await shop.db.query<{ name: string }>('SELECT name FROM migration'))
+        writeFileSync(path.join(folder, name), '');
+      writeFileSync(path.join(folder, '0500-broken.sql'), 'CREATE TABLE half_done (id text); SELECT nonsense;');
+      await expect(migrate(shop.db, folder)).rejects.toThrow();
+      expect(await shop.db.query("SELECT 1 FROM information_schema.tables WHERE table_name = 'half_done'")).toEqual([]);
+    } finally {
+      rmSync(folder, { recursive: true, force: true });
+    }
+  });
+
+  test('the database itself holds what the schemas promise', async () => {
+    const refused = [
+      "INSERT INTO build (id, name, currency, brief, decision) VALUES ('x', '', 'EUR', '{}', '{}')",
+      "INSERT INTO build (id, name, currency, brief, decision) VALUES ('x', 'x', 'euro', '{}', '{}')",
+      "INSERT INTO candidate (build_id, id, position, letter, engine_id, gearbox_id, doc) VALUES ('glider-tug', 'z', 9, 'Z', 'gone', 'corran-g6', '{}')",
+      "INSERT INTO candidate (build_id, id, position, letter, engine_id, gearbox_id, doc) VALUES ('glider-tug', 'z', 9, 'A', 'quillon-22', 'corran-g6', '{}')",
+      "DELETE FROM engine WHERE id = 'hesper-v6-27'",
+      "DELETE FROM part WHERE id = 'hose-set'",
+    ];
+    for (const sql of refused) await expect(shop.db.query(sql)).rejects.toThrow();
+  });
+
+  test('writes sent at once: one is taken, the others are told, nothing is lost', async () => {
+    const read = async () => (await call<BuildBody>(shop, 'GET', '/builds/glider-tug')).body;
+    const before = await read();
+    const c = before.build.candidates[0]!;
+    const answers = await Promise.all(
+      [1, 2, 3, 4, 5].map((n) =>
+        call<BuildBody>(
+          shop,
+          'PUT',
+          '/builds/glider-tug/candidates/a',
+          { ...c, whyNot: `try ${n}` },
+          { version: before.version, client: `p${n}` },
+        ),
+      ),
+    );
+    expect(answers.map((a) => a.status).sort()).toEqual([200, 409, 409, 409, 409]);
+    const after = await read();
+    expect(after.version).toBe(before.version + 1);
+    expect(after.build.candidates[0]!.whyNot).toBe(
+      answers.find((a) => a.status === 200)!.body.build.candidates[0]!.whyNot,
+    );
+    const log = await shop.db.query('SELECT 1 FROM change_log');
+    expect(log).toHaveLength(after.version - 1);
+  });
+
+  test('what is kept in memory is what is in the database, after changes, refusals and undo', async () => {
+    const fromMemory = (await call<BuildBody>(shop, 'GET', '/builds/glider-tug')).body;
+    await call(
+      shop,
+      'PUT',
+      '/builds/glider-tug/candidates/b',
+      { ...fromMemory.build.candidates[1]!, engineId: 'gone' },
+      { version: fromMemory.version },
+    );
+    const changed = await call<BuildBody>(
+      shop,
+      'PUT',
+      '/builds/glider-tug/name',
+      { name: 'Renamed' },
+      { version: fromMemory.version },
+    );
+    await call(shop, 'POST', '/builds/glider-tug/undo');
+    const memory = (await call<BuildBody>(shop, 'GET', '/builds/glider-tug')).body;
+    const [row] = await shop.db.query<{ name: string; version: number; brief: unknown; chassis: unknown }>(
+      "SELECT name, version, brief, chassis FROM build WHERE id = 'glider-tug'",
+    );
+    expect(changed.body.build.name).toBe('Renamed');
+    expect({
+      name: memory.build.name,
+      version: memory.version,
+      brief: memory.build.brief,
+      chassis: memory.build.chassis,
+    }).toEqual(row);
+    const docs = await shop.db.query<{ doc: unknown }>(
+      "SELECT doc FROM candidate WHERE build_id = 'glider-tug' ORDER BY position",
+    );
+    expect(memory.build.candidates).toEqual(docs.map((d) => d.doc));
+  });
+
+  test('a change that changes nothing leaves no trace', async () => {
+    const { version, build } = (await call<BuildBody>(shop, 'GET', '/builds/glider-tug')).body;
+    const r = await call<BuildBody>(shop, 'PUT', '/builds/glider-tug/brief', build.brief, { version });
+    expect(r.body.version).toBe(version);
+  });
+
+  test('a candidate added after one was taken out stands last', async () => {
+    const { version, build } = (await call<BuildBody>(shop, 'GET', '/builds/glider-tug')).body;
+    const gone = await call<BuildBody>(shop, 'DELETE', '/builds/glider-tug/candidates/c', undefined, { version });
+    const added = await call<BuildBody>(
+      shop,
+      'PUT',
+      '/builds/glider-tug/candidates/n',
+      { ...build.candidates[2]!, id: 'n', letter: 'N' },
+      { version: gone.body.version },
+    );
+    expect(added.body.build.candidates.map((c) => c.id)).toEqual(['a', 'b', 'd', 'e', 'f', 'n']);
+  });
+});
