@@ -162,3 +162,59 @@ test('a remedy accepted clears its finding; chosen, and withdrawn', async ({ pag
   await page.getByRole('button', { name: 'Withdraw the choice' }).click();
   await expect.poll(async () => (await sable.build()).build.decision.candidateId).toBe(null);
 });
+
+test('the server gone: said in words, put back as it was, and all is well when it is there again', async ({ page }) => {
+  const sable = new Sable();
+  await sable.start();
+  try {
+    await page.goto(`${sable.url}/builds/glider-tug/brief`);
+    await expect(page.getByLabel('Budget')).toHaveValue('9500');
+    await sable.stop();
+    await page.getByLabel('Budget').fill('5000');
+    await page.keyboard.press('Enter');
+    await expect(page.getByRole('alert')).toContainText('Sable’s server does not answer. Start it again');
+    await expect(page.getByLabel('Budget')).toHaveValue('9500');
+    await sable.start();
+    await page.getByLabel('Budget').fill('5000');
+    await page.keyboard.press('Enter');
+    await expect.poll(async () => (await sable.build()).build.brief.budget).toBe(5000);
+    await expect(page.getByRole('alert')).toHaveCount(0);
+  } finally {
+    await sable.stop();
+    sable.remove();
+  }
+});
+
+test('the brief: a gate taken away takes its row away, and every candidate is told anew', async ({
+  page,
+  go,
+  sable,
+}) => {
+  await go('/builds/glider-tug/brief');
+  const standing = page.getByRole('complementary', { name: 'Where the candidates stand' });
+  await expect(standing).toContainText('9 dB(A) louder than the limit.');
+  await page.getByLabel('Noise, at most').fill('');
+  await page.keyboard.press('Enter');
+  await expect(standing).not.toContainText('louder than the limit');
+  await page.getByRole('link', { name: 'Line-up' }).click();
+  await expect(cell(page, 'E', 'Wheel size')).toBeVisible();
+  await expect(cell(page, 'E', 'Noise')).toHaveCount(0);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(cell(page, 'E', 'Noise')).toHaveAccessibleName(/97 dB\(A\), blocked/);
+  await expect.poll(async () => (await sable.build()).build.brief.noise).toEqual({ limitDb: 88, distanceM: 7.5 });
+});
+
+test('the bill: a part left out leaves the sum, its joint opens, undo closes it again', async ({ page, go }) => {
+  await go('/builds/glider-tug/parts?c=c');
+  const sum = page.getByRole('row', { name: /^Sum, EUR/ });
+  const before = await sum.textContent();
+  await page.getByRole('button', { name: 'Leave out Crossmember for the G6 tail' }).click();
+  await expect(sum).not.toHaveText(before!);
+  await page.getByRole('link', { name: 'Line-up' }).click();
+  await expect(cell(page, 'C', 'Open joints')).toHaveAccessibleName(/: 1 , blocked/);
+  await expect(
+    page.getByText('Nothing carries the gearbox: tail G6 tail, crossmember Whimbrel tail').first(),
+  ).toBeVisible();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(cell(page, 'C', 'Open joints')).toHaveAccessibleName(/: 0 , clear/);
+});

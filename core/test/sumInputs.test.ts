@@ -1,0 +1,222 @@
+/**
+ * Every registered sum, as its edges see it: a good input for each, and from it every field in turn left out, of the
+ * wrong type, out of its bounds or unknown. Each must be refused by an error that names the field; none may throw
+ * anything else or answer with a figure that is not a number.
+ */
+import { Ajv } from 'ajv';
+import { fieldProblems, InputError, SUMS, sumNamed } from '../src/index.ts';
+import { library, tug } from './demo.ts';
+
+const cube = (at: number): number[][] =>
+  [0, 10].flatMap((x) => [0, 10].flatMap((y) => [0, 10].map((z) => [x + at, y, z])));
+
+const GOOD: Readonly<Record<string, Record<string, unknown>>> = {
+  'curve.units': { torqueNm: 200, engineRpm: 5252 },
+  'curve.evaluate': {
+    curveRpm: [1000, 2000, 3000],
+    curveTorqueNm: [100, 120, 110],
+    queryRpm: [1500],
+    bandLowRpm: 1200,
+    bandHighRpm: 2800,
+  },
+  'atmosphere.correction': {
+    barometerKpa: 95,
+    temperatureC: 33,
+    relativeHumidityPct: 55,
+    measuredPowerKw: 100,
+    din70020PressureBasis: 'dry',
+    fuelFlowGramPerS: 2.9,
+    displacementL: 2,
+    engineRpm: 3600,
+    strokes: 4,
+    chargePressureRatio: 1.4,
+    turbocharged: true,
+  },
+  'mass.bridge': {
+    quotedMassKg: 118,
+    quotedBasis: 'bare',
+    quotedPlusMinusPct: 3,
+    items: [{ name: 'oil', sign: 1, massKg: 4, plusMinusKg: 0.3 }],
+  },
+  'mass.axles': {
+    weighedFrontKg: 612,
+    weighedRearKg: 498,
+    wheelbaseMm: 2440,
+    carComYMm: 6,
+    carComZMm: 530,
+    out: [],
+    in: [{ massKg: 20, comMm: [0, 0, 400] }],
+  },
+  'mass.corners': {
+    wheelbaseMm: 2400,
+    trackFrontMm: 1420,
+    trackRearMm: 1400,
+    frontLeftKg: 281,
+    frontRightKg: 274,
+    rearLeftKg: 244,
+    rearRightKg: 233,
+  },
+  'mass.powerToWeight': { powerKw: 60, massKg: 480, driverKg: 75, fuelL: 20, fuelDensityKgPerL: 0.745 },
+  'mass.tie': { aMassKg: 152, aPlusMinusKg: 4, bMassKg: 157, bPlusMinusKg: 3 },
+  'gearing.tyre': { tyreCode: '185/65R15', rollingFactor: 0.97, measuredRollingCircumferenceMm: 1880 },
+  'gearing.speeds': {
+    gearRatios: [3.6, 2, 1],
+    finalDrive: 3.9,
+    rollingRadiusMm: 300,
+    engineRpm: 6000,
+    shiftRpm: 5800,
+    cruiseKph: 100,
+    reverseRatio: 3.2,
+    minCruiseRpm: 1800,
+  },
+  'gearing.topSpeed': {
+    curveRpm: [1000, 3000, 6000],
+    curveTorqueNm: [105, 150, 130],
+    redlineRpm: 6000,
+    gearRatios: [3.6, 2, 1],
+    finalDrive: 3.9,
+    rollingRadiusMm: 300,
+    drivelineEfficiency: 0.9,
+    massKg: 1100,
+    trailerMassKg: 0,
+    rollingCoefficient: 0.013,
+    dragAreaM2: 0.6,
+    airDensityKgPerM3: 1.2,
+    gradePct: 1,
+  },
+  'gearing.gradeability': {
+    torqueNm: 180,
+    gearRatio: 2.4,
+    finalDrive: 3.9,
+    rollingRadiusMm: 300,
+    drivelineEfficiency: 0.9,
+    massKg: 1500,
+    trailerMassKg: 1200,
+    rollingCoefficient: 0.016,
+    airDragN: 10,
+  },
+  'gearing.traction': {
+    massKg: 1120,
+    wheelbaseMm: 2440,
+    frontAxleToComMm: 1150,
+    comHeightMm: 520,
+    frictionCoefficient: 0.9,
+    drive: 'all',
+    rearTorqueShare: 0.6,
+    peakTorqueNm: 320,
+    gearRatios: [3.6, 2, 1],
+    finalDrive: 3.9,
+    rollingRadiusMm: 300,
+    drivelineEfficiency: 0.9,
+  },
+  'stress.gripTorque': {
+    frictionCoefficient: 0.9,
+    drivenAxleLoadN: 6000,
+    rollingRadiusMm: 300,
+    firstGearRatio: 3.6,
+    finalDrive: 3.9,
+    drivelineEfficiency: 0.9,
+    peakTorqueNm: 200,
+    serviceFactor: 1.15,
+  },
+  'stress.torqueMargin': { ratingNm: 300, peakTorqueNm: 250, use: 'track', gripTorqueNm: 400 },
+  'stress.clutchCapacity': {
+    outerRadiusMm: 115,
+    innerRadiusMm: 75,
+    frictionFaces: 2,
+    frictionCoefficient: 0.3,
+    clampLoadN: 6200,
+    peakTorqueNm: 290,
+  },
+  'stress.clutchLaunch': {
+    massKg: 1180,
+    launchRpm: 3500,
+    rollingRadiusMm: 300,
+    firstGearRatio: 3.6,
+    finalDrive: 3.9,
+    clutchTorqueNm: 300,
+    loadTorqueNm: 40,
+  },
+  'stress.donorMass': { testMassKg: 1260, donorKerbMassKg: 1480 },
+  'fit.signedDistance': { aVerticesMm: cube(0), bVerticesMm: cube(25) },
+  assess: { build: tug, candidateId: 'c', library },
+};
+
+const ajv = new Ajv({ allErrors: true, strict: false });
+const checks = new Map(SUMS.map((s) => [s.name, { input: ajv.compile(s.input), output: ajv.compile(s.output) }]));
+
+/** What an edge does: checks the input, runs the sum, checks the output. */
+function ask(name: string, input: unknown): { refused: string[] } | { answer: unknown } {
+  const { input: check, output } = checks.get(name)!;
+  if (!check(input)) return { refused: fieldProblems((check.errors ?? []) as never).map((p) => p.pointer) };
+  try {
+    const answer = sumNamed(name)!.run(input as never) as unknown;
+    expect([output(answer), output.errors]).toEqual([true, null]);
+    return { answer };
+  } catch (error) {
+    if (!(error instanceof InputError)) throw error;
+    expect(error.message.length).toBeGreaterThan(10);
+    return { refused: [error.pointer] };
+  }
+}
+
+/** Every number of an answer, however deep. */
+function numbers(value: unknown): number[] {
+  if (typeof value === 'number') return [value];
+  if (value !== null && typeof value === 'object') return Object.values(value).flatMap(numbers);
+  return [];
+}
+
+test('there is a good input here for every sum, so that a new one is not forgotten', () => {
+  expect(Object.keys(GOOD).sort()).toEqual(SUMS.map((s) => s.name).sort());
+});
+
+describe.each(SUMS.map((s) => s.name))('%s', (name) => {
+  const good = GOOD[name]!;
+  const required = ((sumNamed(name)!.input as unknown as { required?: string[] }).required ?? []).filter(
+    (k) => k in good,
+  );
+
+  test('answers a good input with finite figures that fit its output schema', () => {
+    const r = ask(name, good);
+    expect(r).toHaveProperty('answer');
+    const list = numbers('answer' in r ? r.answer : []);
+    expect(list.length).toBeGreaterThan(0);
+    expect(list.every(Number.isFinite)).toBe(true);
+  });
+
+  test('asked twice, answers the same and leaves its input alone', () => {
+    const before = JSON.stringify(good);
+    const first = JSON.stringify(ask(name, good));
+    expect(JSON.stringify(ask(name, good))).toBe(first);
+    expect(JSON.stringify(good)).toBe(before);
+  });
+
+  test('names a field that is missing', () => {
+    for (const key of required) {
+      const { [key]: _gone, ...rest } = good;
+      expect(ask(name, rest)).toEqual({ refused: expect.arrayContaining([`/${key}`]) as string[] });
+    }
+  });
+
+  test('names a field of the wrong type, and does not coerce it', () => {
+    for (const key of Object.keys(good)) {
+      const wrong = typeof good[key] === 'string' ? 12 : String(good[key]);
+      const r = ask(name, { ...good, [key]: wrong });
+      expect('refused' in r && r.refused.some((p) => p === `/${key}` || p.startsWith(`/${key}/`))).toBe(true);
+    }
+  });
+
+  test('names a field that it does not know', () => {
+    expect(ask(name, { ...good, colour: 'red' })).toEqual({ refused: ['/colour'] });
+  });
+
+  test('refuses or answers a number below nought, but never with something that is not a number', () => {
+    for (const key of Object.keys(good)) {
+      if (typeof good[key] !== 'number') continue;
+      const r = ask(name, { ...good, [key]: -Math.abs(good[key]) });
+      if ('refused' in r) expect(r.refused.some((p) => p.startsWith(`/${key}`))).toBe(true);
+      else expect(numbers(r.answer).every(Number.isFinite)).toBe(true);
+    }
+  });
+});
