@@ -1,11 +1,20 @@
-// The quick round while editing: format, lint, types and unit tests side by side.
+// The quick round while editing: format, lint, types and unit tests side by side. What needs a database waits for npm test.
 import { spawn } from 'node:child_process';
 import { bin, ensureDependencies, ensureValidators, root } from './ensure.mjs';
 
 await ensureDependencies();
 ensureValidators();
 const steps = [
-  ['unit tests', ['--experimental-vm-modules', '--disable-warning=ExperimentalWarning', bin('jest/bin/jest.js')]],
+  [
+    'unit tests',
+    [
+      '--experimental-vm-modules',
+      '--disable-warning=ExperimentalWarning',
+      bin('jest/bin/jest.js'),
+      '--testPathIgnorePatterns',
+      'server/test',
+    ],
+  ],
   ['types', [bin('typescript/bin/tsc'), '-b']],
   ['lint', [bin('eslint/bin/eslint.js'), '.', '--max-warnings', '0']],
   ['format', [bin('prettier/bin/prettier.cjs'), '--check', '--log-level', 'warn', '.']],
