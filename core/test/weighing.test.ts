@@ -1,4 +1,12 @@
-import { assess, bridgeToInstalled, TYPICAL_MASS, type Build, type Engine, type MassRecord } from '../src/index.ts';
+import {
+  asFound,
+  assess,
+  bridgeToInstalled,
+  TYPICAL_MASS,
+  type Build,
+  type Engine,
+  type MassRecord,
+} from '../src/index.ts';
 import { candidate, finding, judged, library, tug, withEngine, words } from './demo.ts';
 
 const engine = (id: string): Engine => library.engines.find((e) => e.id === id)!;
@@ -119,5 +127,20 @@ describe('records that disagree', () => {
   test('engines on one basis are not turned over', () => {
     const lib = withEngine('hesper-v6-27', (e) => ({ ...e, massRecords: [record('dressed', 126)] }));
     expect(judged('B', {}, tug, lib).findings.some((f) => f.id === 'mass-order-hesper-v6-27')).toBe(false);
+  });
+});
+
+describe('what stays in the car stays on the scales', () => {
+  test('the car as found weighs what was weighed, axle by axle', () => {
+    const car = asFound(tug)!;
+    const m = assess({ ...tug, candidates: [car] }, car, library).figures!.mass;
+    expect([m.frontKg!.value, m.rearKg!.value, m.changeKg!.value]).toEqual([481, 431, 0]);
+    expect(m.frontKg!.plusMinus).toBeCloseTo(1, 9);
+    expect([m.in, m.out]).toEqual([[], []]);
+  });
+  test('keeping the gearbox, only the engine’s lumps leave', () => {
+    const m = judged('C', { gearboxId: 'whimbrel-4', partIds: [] }).figures!.mass;
+    expect(m.out.map((x) => x.name)).toEqual(['Sidecam 1.2, dressed', 'its oil and coolant', 'exhaust']);
+    expect(m.in.some((x) => x.name.includes('four-speed') || x.name === 'gearbox oil')).toBe(false);
   });
 });

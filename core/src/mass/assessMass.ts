@@ -87,27 +87,32 @@ export function assessMass(subject: Subject, places: MassPlaces): Judged & { fig
     .flatMap((r) => bridgeToInstalled(engine, r, subject.dressing, gearbox, broughtByParts(subject)) ?? []);
   findings.push(...basisFindings(subject, bridge), ...twinFindings(engine, bridge, others), ...orderFindings(subject));
 
+  // What the candidate keeps is on the scales already: it neither leaves nor comes in.
+  const keepsEngine = engine.id === chassis?.originalEngineId;
+  const keepsGearbox = gearbox.id === chassis?.originalGearboxId;
   const out: Move[] = (chassis?.lumps ?? [])
-    .filter((l) => l.leavesWith !== 'stays')
+    .filter((l) => (l.leavesWith === 'engine' && !keepsEngine) || (l.leavesWith === 'gearbox' && !keepsGearbox))
     .map((l) => ({ name: l.name, mass: l.massKg, comMm: l.comMm }));
   const into: Move[] = [];
-  if (bridge) {
+  if (bridge && !keepsEngine) {
     into.push({
       name: `${engine.name}, installed`,
       mass: { value: bridge.installedMassKg, plusMinus: bridge.plusMinusKg, evidence: bridge.evidence },
       comMm: places.engine,
     });
   }
-  into.push({ name: gearbox.name, mass: gearbox.massKg, comMm: places.gearbox });
-  into.push({
-    name: 'gearbox oil',
-    mass: {
-      value: gearbox.oilL.value * OIL_KG_PER_L,
-      plusMinus: scatterOf(gearbox.oilL) * OIL_KG_PER_L,
-      evidence: gearbox.oilL.evidence,
-    },
-    comMm: places.gearbox,
-  });
+  if (!keepsGearbox) {
+    into.push({ name: gearbox.name, mass: gearbox.massKg, comMm: places.gearbox });
+    into.push({
+      name: 'gearbox oil',
+      mass: {
+        value: gearbox.oilL.value * OIL_KG_PER_L,
+        plusMinus: scatterOf(gearbox.oilL) * OIL_KG_PER_L,
+        evidence: gearbox.oilL.evidence,
+      },
+      comMm: places.gearbox,
+    });
+  }
   for (const part of parts)
     if (part.massKg.value !== 0) into.push({ name: part.name, mass: part.massKg, comMm: part.atMm ?? places.gearbox });
 
@@ -125,8 +130,9 @@ export function assessMass(subject: Subject, places: MassPlaces): Judged & { fig
       comMm: [-chassis.wheelbaseMm.value / 2, 0, 290],
     });
   }
-  const sums = chassis && bridge ? carSums(subject, out, into) : undefined;
-  const change = bridge && chassis ? changeOf(out, into) : undefined;
+  const massKnown = bridge !== undefined || keepsEngine;
+  const sums = chassis && massKnown ? carSums(subject, out, into) : undefined;
+  const change = chassis && massKnown ? changeOf(out, into) : undefined;
 
   const limit = brief.maxAddedKg;
   const changeCheck = makeCheck({

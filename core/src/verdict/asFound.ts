@@ -2,7 +2,8 @@ import type { Build, Candidate } from '../model/index.ts';
 
 /**
  * The car as it was found, as a candidate that is in no line-up: its original engine, gearbox, axle and tyres. Its
- * driving and noise figures are what every change is measured against. Undefined where the survey does not say what was in it.
+ * driving and noise figures are what every change is measured against; its placement says nothing, for what stays in the car is
+ * not weighed anew, and its fit is not shown. Undefined where the survey does not say what was in it.
  */
 export function asFound(build: Build): Candidate | undefined {
   const { chassis, brief } = build;
