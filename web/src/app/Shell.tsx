@@ -1,6 +1,6 @@
 import Alert from '@mui/material/Alert';
 import Button from '@mui/material/Button';
-import { Suspense, lazy, useState, type ReactNode } from 'react';
+import { Suspense, lazy, useEffect, useRef, useState, type ReactNode } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { Outlet, useNavigate } from 'react-router';
 import { Band } from './Band.tsx';
@@ -49,10 +49,17 @@ function Inside() {
   const [searching, setSearching] = useState(false);
   const [helping, setHelping] = useState(false);
   const go = (path: string) => void navigate(`/builds/${build.id}/${path}${candidate ? `?c=${candidate.id}` : ''}`);
+  // Where the keys have come to: two quick presses must count as two, though the first is not drawn yet.
+  const reached = useRef(candidate?.id);
+  useEffect(() => {
+    reached.current = candidate?.id;
+  }, [candidate?.id]);
   const move = (by: number) => {
-    const at = build.candidates.findIndex((c) => c.id === candidate?.id);
+    const at = build.candidates.findIndex((c) => c.id === reached.current);
     const next = build.candidates[(at + by + build.candidates.length) % build.candidates.length];
-    if (next) select(next.id);
+    if (!next) return;
+    reached.current = next.id;
+    select(next.id);
   };
   useHotkeys(
     SCREENS.map((s) => s.key),
