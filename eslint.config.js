@@ -9,10 +9,12 @@ const coreLayers = [
   ['model', ['units']],
   ['curve', ['units', 'model']],
 ];
-const questions = ['mass', 'gearing', 'stress', 'fit', 'mounts', 'joints', 'noise', 'money', 'verdict', 'formats'];
+const questions = ['mass', 'gearing', 'stress', 'fit', 'mounts', 'joints', 'noise', 'money', 'placement', 'survey', 'verdict', 'formats'];
 /** Which question may use which other question's public face. Never in a circle. */
 const questionUses = {
   fit: ['mounts'],
+  placement: ['fit', 'money'],
+  survey: ['fit'],
   stress: ['gearing'],
   gearing: ['mass'],
   money: ['joints'],

@@ -1,4 +1,4 @@
-import type { Tolerance } from './map.ts';
+import { ANSWER_NAMES, type Tolerance } from './map.ts';
 
 export interface Miss {
   readonly field: string;
@@ -33,7 +33,7 @@ export function compare(want: unknown, got: unknown, tolerance: Tolerance, field
   if (want !== null && typeof want === 'object') {
     const g = (got ?? {}) as Record<string, unknown>;
     return Object.entries(want).flatMap(([key, w]) =>
-      compare(w, g[key], inner, field === '' ? key : `${field}.${key}`),
+      compare(w, g[ANSWER_NAMES[key] ?? key], inner, field === '' ? key : `${field}.${key}`),
     );
   }
   return want === got ? [] : [{ field, want, got }];

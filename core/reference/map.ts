@@ -45,18 +45,28 @@ const RULES: Readonly<Record<string, readonly Rule[]>> = {
     [['gearRatios', 'engineRpm'], 'gearing.speeds'],
   ],
   solids: [[['aVerticesMm'], 'fit.signedDistance']],
+  placement: [
+    [['placement'], 'placement.evaluate'],
+    [['changes'], 'placement.recipe'],
+    [['parts'], 'placement.search'],
+  ],
   driveline: [
     [['ratingNm'], 'stress.torqueMargin'],
     [['clampLoadN'], 'stress.clutchCapacity'],
     [['launchRpm'], 'stress.clutchLaunch'],
     [['testMassKg'], 'stress.donorMass'],
     [['firstGearRatio', 'peakTorqueNm'], 'stress.gripTorque'],
+    [['frontJointMm'], 'driveline.jointAngles'],
+    [['innerJointMm'], 'driveline.halfShaft'],
   ],
 };
 
-/** Kinds of case within an asked topic that wait for their own issue: converter, propshaft, half shaft. */
+/** Where a case calls an answer otherwise than the sum does. */
+export const ANSWER_NAMES: Readonly<Record<string, string>> = { bestMinMarginMmAtLeast: 'bestMinMarginMm' };
+
+/** Kinds of case within an asked topic that wait for their own issue: converter, critical speed. */
 const LATER: Readonly<Record<string, readonly string[]>> = {
-  driveline: ['converterKRpmPerSqrtNm', 'stallTorqueRatio', 'outerDiameterMm', 'frontJointMm', 'innerJointMm'],
+  driveline: ['converterKRpmPerSqrtNm', 'stallTorqueRatio', 'outerDiameterMm'],
 };
 
 export function sumForCase(c: Case): { sum: string } | { skip: string } | { unmapped: true } {

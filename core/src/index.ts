@@ -10,6 +10,7 @@ export * from './model/index.ts';
 export * from './money/index.ts';
 export * from './mounts/index.ts';
 export * from './noise/index.ts';
+export * from './placement/index.ts';
 export * from './stress/index.ts';
 export * from './sums.ts';
 export * from './units/index.ts';

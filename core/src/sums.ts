@@ -5,6 +5,7 @@ import { fitSums } from './fit/index.ts';
 import { gearingSums } from './gearing/index.ts';
 import { massSums } from './mass/index.ts';
 import { Build, Check, defineSum, Finding, Id, Library, StateSchema, type Sum } from './model/index.ts';
+import { placementSums } from './placement/index.ts';
 import { stressSums } from './stress/index.ts';
 import { InputError } from './units/index.ts';
 
@@ -35,7 +36,7 @@ const assessSum = defineSum({
 });
 
 /** The registry of sums: one table, from which come the endpoints, the worker's calls and the reference runner. */
-export const SUMS: readonly Sum[] = [...curveSums, ...massSums, ...gearingSums, ...stressSums, ...fitSums, assessSum];
+export const SUMS: readonly Sum[] = [...curveSums, ...massSums, ...gearingSums, ...stressSums, ...fitSums, ...placementSums, assessSum];
 
 export function sumNamed(name: string): Sum | undefined {
   return SUMS.find((s) => s.name === name);

@@ -2,32 +2,31 @@ import {
   findingOf,
   makeCheck,
   makeFinding,
+  obstaclesWith,
+  changeOf,
   type Finding,
   type Judged,
-  type Remedy,
-  type State,
   type Subject,
 } from '../model/index.ts';
 import { MOVEMENT_MM } from '../mounts/index.ts';
 import { say } from '../units/index.ts';
+import { assessRoutes } from './assessRoutes.ts';
+import { assessSeat, type SeatFigures } from './assessSeat.ts';
+import { bayOf, type BayBody } from './bay.ts';
+import { claimFindings } from './claims.ts';
 import { clearances, placedSolids, type PairClearance } from './clearances.ts';
-import { poseOf } from './pose.ts';
-import { moved } from './convex.ts';
-import { convexOf } from './shape.ts';
-import { signedDistance } from './distance.ts';
+import { fitState } from './margin.ts';
+import { dressingRemedies, obstacleRemedies, smallRemedies } from './remedies.ts';
+import { routeBodies, type RouteClearance } from './routes.ts';
 
-/** In Fit, met by less than this is tight, mm. */
-export const TIGHT_MARGIN_MM = 8;
 /** Findings are written for pairs with less margin than this; the rest are counted. */
 const WORTH_SAYING_MM = 30;
-
-export function fitState(marginMm: number): State {
-  return marginMm < 0 ? 'blocked' : marginMm <= TIGHT_MARGIN_MM ? 'tight' : 'clear';
-}
 
 export interface FitFigures {
   readonly pairs: readonly PairClearance[];
   readonly smallest: PairClearance | undefined;
+  readonly routes: readonly RouteClearance[];
+  readonly seat: SeatFigures | undefined;
 }
 
 function sentence(pair: PairClearance): string {
@@ -48,32 +47,6 @@ function because(pair: PairClearance, school: string): string {
 
 const capital = (s: string) => s.charAt(0).toUpperCase() + s.slice(1);
 
-/** Other options of the dressing slot that holds the touching solid, which would clear this obstacle where it stands. */
-function dressingRemedies(subject: Subject, pair: PairClearance): Remedy[] {
-  const remedies: Remedy[] = [];
-  const body = convexOf(pair.obstacle.shape);
-  const pose = poseOf(subject.candidate.placement);
-  for (const { slot, options } of subject.engine.slots) {
-    if (!options.some((o) => o.solids.includes(pair.part) && subject.dressing.includes(o))) continue;
-    for (const option of options) {
-      if (subject.dressing.includes(option)) continue;
-      const clears = option.solids.every((solid) => {
-        const gap = signedDistance(moved(convexOf(solid.shape), pose), body).signedDistanceMm;
-        const needed = pair.needed.baseMm + pair.needed.movementMm + solid.plusMinusMm + pair.obstacle.plusMinusMm;
-        return gap >= needed;
-      });
-      if (clears)
-        remedies.push({
-          title: `Fit ${option.name}`,
-          cost: option.price.likely,
-          hours: option.hours,
-          accept: { slot, optionId: option.id },
-        });
-    }
-  }
-  return remedies;
-}
-
 /** Clearances at the candidate's placement, each judged against what it needs. */
 export function assessFit(subject: Subject): Judged & { figures: FitFigures } {
   const { chassis, candidate } = subject;
@@ -93,13 +66,16 @@ export function assessFit(subject: Subject): Judged & { figures: FitFigures } {
     return {
       checks: [check],
       findings: [findingOf(check, 'Nobody has measured the bay yet', { missing: ['/chassis/obstacles'] })],
-      figures: { pairs: [], smallest: undefined },
+      figures: { pairs: [], smallest: undefined, routes: [], seat: undefined },
     };
   }
   const solids = placedSolids(subject, candidate.placement);
-  const zones = chassis.obstacles.filter((o) => o.role === 'reach zone');
-  const bodies = chassis.obstacles.filter((o) => o.role !== 'reach zone');
+  const bay = bayOf(chassis.obstacles, candidate, subject.parts);
+  const zones = bay.filter((b) => b.obstacle.role === 'reach zone');
+  const bodies = [...bay.filter((b) => b.obstacle.role !== 'reach zone'), ...routeBodies(candidate)];
   const pairs = clearances(solids, bodies, school);
+  const bodyOf = (pair: PairClearance): BayBody => bodies.find((b) => b.obstacle === pair.obstacle)!;
+  const placedOf = (pair: PairClearance) => solids.find((p) => p.solid === pair.part)!;
   const smallest = pairs[0];
   const findings: Finding[] = [];
   // One finding for each obstacle: its tightest pair says it, or a bay of touching solids would bury the reader.
@@ -108,7 +84,14 @@ export function assessFit(subject: Subject): Judged & { figures: FitFigures } {
     if (pair.marginMm > WORTH_SAYING_MM || said.has(pair.obstacle.id)) continue;
     said.add(pair.obstacle.id);
     const state = fitState(pair.marginMm);
-    const remedies = state === 'clear' ? [] : dressingRemedies(subject, pair);
+    const remedies =
+      state === 'clear'
+        ? []
+        : [
+            ...dressingRemedies(subject, pair, bodyOf(pair).convex),
+            ...smallRemedies(pair, bodyOf(pair).convex, placedOf(pair), subject),
+            ...(state === 'blocked' ? obstacleRemedies(subject, solids, pair) : []),
+          ];
     const softer = MOVEMENT_MM[school] > MOVEMENT_MM.polyurethane ? MOVEMENT_MM[school] - MOVEMENT_MM.polyurethane : 0;
     const wouldDo =
       state === 'blocked' && softer > 0 && pair.marginMm + softer >= 0
@@ -183,5 +166,39 @@ export function assessFit(subject: Subject): Judged & { figures: FitFigures } {
         ? `Every pair of ${solids.length} solids and ${bodies.length} obstacles has the gap it needs.`
         : `${hits} of ${bodies.length} obstacles are hit or too near.`,
   });
-  return { checks: [check, touched], findings, figures: { pairs, smallest } };
+  for (const undone of changesUndone(subject)) findings.push(undone);
+  const routes = assessRoutes(subject, solids, bay);
+  const seat = assessSeat(subject);
+  findings.push(...routes.findings, ...seat.findings, ...claimFindings(subject, check.state));
+  return {
+    checks: [check, touched, ...seat.checks],
+    findings,
+    figures: { pairs, smallest, routes: routes.pairs, seat: seat.figures },
+  };
+}
+
+/** Accepted changes that the survey does not allow, or not so far: they are not counted, and this says so. */
+function changesUndone(subject: Subject): Finding[] {
+  const obstacles = obstaclesWith(subject.chassis ?? { obstacles: [] }, subject.parts);
+  return (subject.candidate.obstacleChanges ?? []).flatMap((accepted) => {
+    const obstacle = obstacles.find((o) => o.id === accepted.obstacleId);
+    const change = obstacle && changeOf(obstacle, accepted.do);
+    if (change && accepted.amountMm <= change.allowanceMm + 1e-9) return [];
+    const what = obstacle?.name ?? accepted.obstacleId;
+    return [
+      makeFinding({
+        id: `fit-undone-${accepted.obstacleId}`,
+        state: 'unknown',
+        step: 'fit',
+        title: `The accepted ${accepted.do} of the ${what} is not allowed by the survey`,
+        because: change
+          ? `It goes ${say(accepted.amountMm, 'lengthMm')}; the survey allows ${say(change.allowanceMm, 'lengthMm')}, and no more is counted.`
+          : obstacle
+            ? 'The survey marks it never, or allows something else. It is judged as it stands, uncut.'
+            : 'There is no such obstacle in the survey any more.',
+        about: [accepted.obstacleId],
+        missing: ['/obstacleChanges'],
+      }),
+    ];
+  });
 }

@@ -1,10 +1,12 @@
-import type { Candidate, Gearbox, Obstacle, Solid, Subject } from '../model/index.ts';
+import type { Candidate, Gearbox, Obstacle, Part, Solid, Subject } from '../model/index.ts';
+import type { BayBody } from './bay.ts';
+import { clipped } from './clip.ts';
 import { moved, type Convex } from './convex.ts';
 import { boundsGapSquared, signedDistance } from './distance.ts';
 import { offsetPose, poseOf, type Pose } from './pose.ts';
 import { requiredGap, type RequiredGap } from './requiredGap.ts';
 import { convexOf } from './shape.ts';
-import type { V3 } from './vec.ts';
+import { unit, type V3 } from './vec.ts';
 
 /** One solid of the powertrain where it stands in the car. */
 export interface PlacedSolid {
@@ -24,28 +26,47 @@ export interface PairClearance {
   readonly witnessObstacle: V3;
 }
 
+/** How far adapters and spacers shift the gearbox along the engine's x, mm: rearward is negative. */
+export function gearboxShiftMm(parts: readonly Pick<Part, 'shifts'>[]): number {
+  return parts.reduce((sum, part) => sum + (part.shifts?.gearboxXMm ?? 0), 0);
+}
+
 /** Where the gearbox frame sits: behind the engine by what adapters and spacers add. */
 export function gearboxPose(engine: Pose, subject: Pick<Subject, 'parts'>): Pose {
-  const shift = subject.parts.reduce((sum, part) => sum + (part.shifts?.gearboxXMm ?? 0), 0);
+  const shift = gearboxShiftMm(subject.parts);
   return shift === 0 ? engine : offsetPose(engine, [shift, 0, 0]);
+}
+
+const trimmed = new WeakMap<Solid, Convex>();
+/** A solid in its own frame, with its lug taken off where that was accepted. */
+function bodyOf(solid: Solid, trims: ReadonlySet<string>): Convex {
+  if (!solid.mayTrim || !trims.has(solid.id)) return convexOf(solid.shape, `/${solid.id}`);
+  let convex = trimmed.get(solid);
+  if (!convex) {
+    convex = clipped(convexOf(solid.shape, `/${solid.id}`), unit(solid.mayTrim.away), solid.mayTrim.allowanceMm);
+    trimmed.set(solid, convex);
+  }
+  return convex;
 }
 
 /** Every solid of a candidate's powertrain in vehicle axes. */
 export function placedSolids(
-  subject: Pick<Subject, 'engine' | 'dressing' | 'gearbox' | 'parts'>,
+  subject: Pick<Subject, 'engine' | 'dressing' | 'gearbox' | 'parts'> & { candidate?: Pick<Candidate, 'trims' | 'scanned'> },
   placement: Candidate['placement'],
 ): PlacedSolid[] {
+  const trims = new Set(subject.candidate?.trims ?? []);
   const engine = poseOf(placement);
   const box = gearboxPose(engine, subject);
   const place = (owner: PlacedSolid['owner'], pose: Pose) => (solid: Solid) => ({
     solid,
     owner,
-    convex: moved(convexOf(solid.shape, `/${solid.id}`), pose),
+    convex: moved(bodyOf(solid, trims), pose),
   });
   const gearbox: Gearbox = subject.gearbox;
   return [
     ...subject.engine.solids.map(place('engine', engine)),
     ...subject.dressing.flatMap((d) => d.solids).map(place('engine', engine)),
+    ...(subject.candidate?.scanned ?? []).map(place('engine', engine)),
     ...gearbox.solids.map(place('gearbox', box)),
     ...subject.parts.flatMap((p) => p.solids).map(place('part', box)),
   ];
@@ -60,12 +81,11 @@ const LOOK_MM = 120;
  */
 export function clearances(
   solids: readonly PlacedSolid[],
-  obstacles: readonly Obstacle[],
+  bay: readonly BayBody[],
   school: Candidate['mountSchool'],
 ): PairClearance[] {
   const pairs: PairClearance[] = [];
-  for (const obstacle of obstacles) {
-    const body = convexOf(obstacle.shape, `/obstacles/${obstacle.id}`);
+  for (const { obstacle, convex: body } of bay) {
     for (const { solid, convex } of solids) {
       if (boundsGapSquared(convex, body) > LOOK_MM * LOOK_MM) continue;
       const found = signedDistance(convex, body);

@@ -2,6 +2,7 @@ import Type from 'typebox';
 import { defineSum, Vec3 } from '../model/index.ts';
 import { hullOf } from './convex.ts';
 import { signedDistance } from './distance.ts';
+import { axisOf, halfShaft, jointAngles } from './driveline.ts';
 
 const closed = { additionalProperties: false };
 const point = Vec3;
@@ -37,5 +38,52 @@ export const fitSums = [
           : {}),
       };
     },
+  }),
+  defineSum({
+    name: 'driveline.jointAngles',
+    title: 'Angles of the two joints of a propshaft',
+    input: Type.Object(
+      {
+        frontJointMm: point,
+        rearJointMm: point,
+        gearboxPitchDeg: Type.Number({ minimum: -45, maximum: 45 }),
+        pinionPitchDeg: Type.Number({ minimum: -45, maximum: 45 }),
+        gearboxYawDeg: Type.Optional(Type.Number({ minimum: -45, maximum: 45 })),
+        pinionYawDeg: Type.Optional(Type.Number({ minimum: -45, maximum: 45 })),
+      },
+      closed,
+    ),
+    output: Type.Object(
+      {
+        frontJointDeg: Type.Number(),
+        rearJointDeg: Type.Number(),
+        frontSideDeg: Type.Number(),
+        frontPlanDeg: Type.Number(),
+        rearSideDeg: Type.Number(),
+        rearPlanDeg: Type.Number(),
+        eachInHalfToThree: Type.Boolean(),
+        equalWithinOneDegInEachPlane: Type.Boolean(),
+        residualDeg: Type.Number(),
+      },
+      closed,
+    ),
+    run: (input) => ({
+      ...jointAngles(
+        input.frontJointMm,
+        input.rearJointMm,
+        axisOf(input.gearboxPitchDeg, input.gearboxYawDeg ?? 0),
+        axisOf(input.pinionPitchDeg, input.pinionYawDeg ?? 0),
+      ),
+    }),
+  }),
+  defineSum({
+    name: 'driveline.halfShaft',
+    title: 'Angle and length of a half shaft at rest',
+    input: Type.Object({ innerJointMm: point, outerJointMm: point }, closed),
+    output: Type.Object(
+      { angleDeg: Type.Number(), lengthMm: Type.Number(), withinSevenDeg: Type.Boolean() },
+      closed,
+    ),
+    run: (input) => halfShaft(input.innerJointMm, input.outerJointMm),
   }),
 ];

@@ -2,6 +2,8 @@ import Type from 'typebox';
 import { MountSchoolSchema } from './brief.ts';
 import { SLOTS } from './engine.ts';
 import { Id, Name, Note } from './figure.ts';
+import { Route } from './route.ts';
+import { CHANGE_KINDS, Solid, type ChangeKind } from './solid.ts';
 
 const closed = { additionalProperties: false };
 const length = Type.Number({ minimum: -10000, maximum: 10000 });
@@ -19,6 +21,17 @@ export const Placement = Type.Object(
   closed,
 );
 export type Placement = Type.Static<typeof Placement>;
+
+/** An obstacle change that was accepted: which of the ways its obstacle allows, and how far. */
+export const AcceptedChange = Type.Object(
+  {
+    obstacleId: Id,
+    do: Type.Unsafe<ChangeKind>({ type: 'string', enum: [...CHANGE_KINDS] }),
+    amountMm: Type.Number({ minimum: 0, maximum: 5000 }),
+  },
+  closed,
+);
+export type AcceptedChange = Type.Static<typeof AcceptedChange>;
 
 /** Everything that a solver proposed and a person accepted, and nothing else. */
 export const Candidate = Type.Object(
@@ -40,6 +53,13 @@ export const Candidate = Type.Object(
     placement: Placement,
     mountSchool: MountSchoolSchema,
     partIds: Type.Array(Id, { uniqueItems: true, maxItems: 200 }),
+    obstacleChanges: Type.Optional(Type.Array(AcceptedChange, { maxItems: 60 })),
+    shields: Type.Optional(
+      Type.Array(Id, { uniqueItems: true, maxItems: 60, description: 'obstacles and routes that get a shield or sleeve' }),
+    ),
+    trims: Type.Optional(Type.Array(Id, { uniqueItems: true, maxItems: 60, description: 'solids with a lug taken off' })),
+    routes: Type.Optional(Type.Array(Route, { maxItems: 40 })),
+    scanned: Type.Optional(Type.Array(Solid, { maxItems: 60, description: 'measured shapes in the engine frame' })),
     whyNot: Note,
   },
   closed,

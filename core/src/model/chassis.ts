@@ -1,7 +1,9 @@
 import Type from 'typebox';
 import { AnyFigure, Id, Name, NonNegativeFigure, Note, PositiveFigure, ThreePoint, Vec3 } from './figure.ts';
 import { Port } from './port.ts';
+import { FitClaim } from './claim.ts';
 import { Obstacle } from './solid.ts';
+import { Taped } from './tape.ts';
 
 const closed = { additionalProperties: false };
 
@@ -56,6 +58,17 @@ export const Chassis = Type.Object(
       {
         frontKg: PositiveFigure,
         rearKg: PositiveFigure,
+        corners: Type.Optional(
+          Type.Object(
+            {
+              frontLeftKg: PositiveFigure,
+              frontRightKg: PositiveFigure,
+              rearLeftKg: PositiveFigure,
+              rearRightKg: PositiveFigure,
+            },
+            closed,
+          ),
+        ),
         comYMm: AnyFigure,
         comZMm: PositiveFigure,
         aboard: Type.String({ maxLength: 200 }),
@@ -77,15 +90,34 @@ export const Chassis = Type.Object(
           centreMm: Vec3,
           halfLengthMm: Type.Number({ exclusiveMinimum: 0 }),
           halfWidthMm: Type.Number({ exclusiveMinimum: 0 }),
+          plusMinusMm: Type.Optional(Type.Number({ minimum: 0, maximum: 100 })),
         },
         closed,
       ),
     ),
     pads: Type.Array(Type.Object({ id: Id, name: Name, atMm: Vec3 }, closed)),
+    pinion: Type.Optional(
+      Type.Object(
+        {
+          atMm: Vec3,
+          pitchDeg: Type.Number({ minimum: -30, maximum: 30, description: 'nose up positive' }),
+          yawDeg: Type.Optional(Type.Number({ minimum: -30, maximum: 30 })),
+        },
+        { ...closed, description: 'joint at the final drive flange' },
+      ),
+    ),
+    hubs: Type.Optional(
+      Type.Object({ leftMm: Vec3, rightMm: Vec3 }, { ...closed, description: 'outer joints of the driven half shafts' }),
+    ),
+    claims: Type.Optional(Type.Array(FitClaim, { maxItems: 200 })),
+    tape: Type.Optional(Type.Array(Taped, { maxItems: 120 })),
     ports: Type.Array(Port),
     lumps: Type.Array(Lump),
     originalEngineId: Type.Optional(Id),
     originalGearboxId: Type.Optional(Id),
+    installFrom: Type.Optional(
+      Type.Array(Type.Unsafe<'above' | 'below'>({ type: 'string', enum: ['above', 'below'] }), { uniqueItems: true }),
+    ),
     note: Type.Optional(Note),
   },
   closed,

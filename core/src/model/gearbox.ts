@@ -45,6 +45,12 @@ export const Gearbox = Type.Object(
     solids: Type.Array(Solid),
     lengthMm: PositiveFigure,
     shifterMm: Vec3,
+    shiftedBy: Type.Optional(
+      Type.Unsafe<'lever on the box' | 'cable or rod'>({ type: 'string', enum: ['lever on the box', 'cable or rod'] }),
+    ),
+    halfShaftsMm: Type.Optional(
+      Type.Object({ leftMm: Vec3, rightMm: Vec3 }, { ...closed, description: 'inner joints of a transaxle' }),
+    ),
     outputMm: Vec3,
     mountMm: Vec3,
     ports: Type.Array(Port),

@@ -2,7 +2,7 @@ import Type from 'typebox';
 import { AnyFigure, Id, Name, Note, ThreePoint, Vec3 } from './figure.ts';
 import { Clutch } from './gearbox.ts';
 import { Port, PortSpec } from './port.ts';
-import { Solid } from './solid.ts';
+import { Obstacle, Solid } from './solid.ts';
 
 const closed = { additionalProperties: false };
 
@@ -68,6 +68,17 @@ export const Part = Type.Object(
     clutch: Type.Optional(Clutch),
     noiseDeltaDb: Type.Optional(AnyFigure),
     solids: Type.Array(Solid),
+    carries: Type.Optional(
+      Type.Object(
+        {
+          pads: Type.Array(Type.Object({ id: Id, name: Name, atMm: Vec3 }, closed), { maxItems: 12 }),
+          obstacles: Type.Array(Obstacle, { maxItems: 24 }),
+          inPlaceOf: Type.Array(Id, { maxItems: 40, description: 'obstacles and pads that leave with it' }),
+          alsoFits: Type.Array(Id, { maxItems: 40, description: 'engines that it can take at a later stage' }),
+        },
+        { ...closed, description: 'a bolt-in carrier or subframe, vehicle axes' },
+      ),
+    ),
     massKg: AnyFigure,
     atMm: Type.Optional(
       Type.Unsafe<readonly [number, number, number]>({ ...Vec3, description: 'where its mass sits, vehicle axes' }),

@@ -95,34 +95,75 @@ const solid = {
   plusMinusMm: Type.Number({ minimum: 0, maximum: 100, description: 'measuring tolerance of the shape' }),
 };
 
+/** A lug or tab that may be taken off: which way the face goes back, how far at most, and what that takes. */
+export const Trim = Type.Object(
+  {
+    away: Type.Unsafe<readonly [number, number, number]>({
+      ...Vec3,
+      description: 'the way the face recedes, in the frame of the owner',
+    }),
+    allowanceMm: Type.Number({ exclusiveMinimum: 0, maximum: 200 }),
+    cost: Type.Number({ minimum: 0 }),
+    hours: Type.Number({ minimum: 0 }),
+    givesUp: Type.Optional(Type.String({ maxLength: 200 })),
+  },
+  closed,
+);
+export type Trim = Type.Static<typeof Trim>;
+
 /** One solid of an engine, dressing, gearbox or part. */
 export const Solid = Type.Object(
   {
     ...solid,
     role: PartRole,
     temperature: Type.Optional(Type.Literal('hot')),
-    mayTrim: Type.Optional(Type.Boolean()),
+    mayTrim: Type.Optional(Trim),
   },
   closed,
 );
 export type Solid = Type.Static<typeof Solid>;
+
+export const CHANGE_KINDS = ['notch', 'recess', 'bulge', 'relocate', 'replace'] as const;
+export type ChangeKind = (typeof CHANGE_KINDS)[number];
+
+/**
+ * One thing that may be done to an obstacle. A notch cuts the face back and leaves the rest; recess, bulge and relocate
+ * shift the body; replace puts another shape there. Money and hours: so much for the step, and so much for each mm.
+ */
+export const ObstacleChange = Type.Object(
+  {
+    do: Type.Unsafe<ChangeKind>({ type: 'string', enum: [...CHANGE_KINDS] }),
+    allowanceMm: Type.Number({ minimum: 0, maximum: 5000 }),
+    away: Type.Optional(
+      Type.Unsafe<readonly [number, number, number]>({
+        ...Vec3,
+        description: 'the way the face goes, vehicle axes; by the role where it is not given',
+      }),
+    ),
+    replacement: Type.Optional(Shape),
+    cost: Type.Number({ minimum: 0 }),
+    costPerMm: Type.Optional(Type.Number({ minimum: 0 })),
+    hours: Type.Number({ minimum: 0 }),
+    hoursPerMm: Type.Optional(Type.Number({ minimum: 0 })),
+    massKg: Type.Optional(Type.Number({ minimum: -200, maximum: 200 })),
+    givesUp: Type.Optional(Type.String({ maxLength: 200 })),
+  },
+  closed,
+);
+export type ObstacleChange = Type.Static<typeof ObstacleChange>;
 
 /** One thing in the bay that the powertrain must stay clear of, in vehicle axes, and what may be done to it. */
 export const Obstacle = Type.Object(
   {
     ...solid,
     role: ObstacleRole,
-    may: Type.Array(
-      Type.Unsafe<'notch' | 'recess' | 'bulge' | 'relocate' | 'replace'>({
-        type: 'string',
-        enum: ['notch', 'recess', 'bulge', 'relocate', 'replace'],
-      }),
-      { description: 'empty means never' },
+    may: Type.Array(ObstacleChange, { maxItems: 8, description: 'empty means never' }),
+    engineersWord: Type.Optional(
+      Type.String({ minLength: 1, maxLength: 300, description: 'who allows a change to something structural' }),
     ),
-    allowanceMm: Type.Optional(Type.Number({ minimum: 0 })),
     shielded: Type.Optional(Type.Boolean()),
-    cost: Type.Optional(Type.Number({ minimum: 0 })),
-    hours: Type.Optional(Type.Number({ minimum: 0 })),
+    comesOut: Type.Optional(Type.Boolean({ description: 'off the car while the powertrain goes in' })),
+    source: Type.Optional(Type.String({ maxLength: 300 })),
   },
   closed,
 );

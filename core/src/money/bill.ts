@@ -1,11 +1,21 @@
-import type { Subject, ThreePoint } from '../model/index.ts';
+import {
+  acceptedWork,
+  changeWords,
+  costOfChange,
+  obstaclesWith,
+  SHIELD,
+  trimmable,
+  type Subject,
+  type ThreePoint,
+} from '../model/index.ts';
+import { say } from '../units/index.ts';
 import type { Evidence } from '../units/index.ts';
 import { pert, type Spread } from './threePoint.ts';
 
 export interface BillLine {
   readonly id: string;
   readonly name: string;
-  readonly kind: 'engine' | 'gearbox' | 'dressing' | 'part' | 'axle' | 'tyres' | 'work';
+  readonly kind: 'engine' | 'gearbox' | 'dressing' | 'part' | 'axle' | 'tyres' | 'fit' | 'work';
   readonly why: string;
   readonly price: Spread;
   readonly hours: Spread;
@@ -117,6 +127,7 @@ export function billOf(subject: Subject): Bill {
       discontinued: part.discontinued,
     });
   }
+  addBayWork(subject, add);
   for (const work of STANDING_WORK)
     add({ ...work, kind: 'work', why: 'every swap', price: NOTHING, evidence: 'estimated' });
   const rate = brief.ownLabour ? 0 : brief.hourlyRate;
@@ -147,6 +158,30 @@ export function billOf(subject: Subject): Bill {
     meanHours: total(time).mean,
     plusMinusHours: total(time).sd,
   };
+}
+
+type Add = (line: Omit<BillLine, 'leadDays' | 'discontinued' | 'hours'> & Partial<BillLine>) => void;
+
+/** The usual spread of a price that stands in the survey as one figure. */
+const priceAbout = (likely: number): Spread => ({ low: likely * 0.8, likely, high: likely * 1.5 });
+
+/** What was accepted to make it fit: changes to the bay, shields, lugs taken off. */
+function addBayWork(subject: Subject, add: Add): void {
+  const { candidate, chassis, engine, gearbox } = subject;
+  const obstacles = obstaclesWith(chassis ?? { obstacles: [] }, subject.parts);
+  const work = (id: string, name: string, why: string, cost: number, hours: number) =>
+    add({ id, name, kind: 'fit', why, price: priceAbout(cost), hours: hoursAbout(hours), evidence: 'estimated' });
+  for (const { id, obstacle, change, amountMm } of acceptedWork(obstacles, candidate.obstacleChanges ?? [])) {
+    const { cost, hours } = costOfChange(change, amountMm);
+    work(id, changeWords(obstacle, change.do, say(amountMm, 'lengthMm')), 'to make it fit', cost, hours);
+  }
+  for (const shielded of candidate.shields ?? []) {
+    const name = [...obstacles, ...(candidate.routes ?? [])].find((o) => o.id === shielded)?.name ?? shielded;
+    work(`shield-${shielded}`, `Shield the ${name}`, 'heat', SHIELD.cost, SHIELD.hours);
+  }
+  const solids = [...engine.solids, ...subject.dressing.flatMap((d) => d.solids), ...gearbox.solids];
+  for (const { id, name, mayTrim } of trimmable(solids))
+    if (candidate.trims?.includes(id)) work(`trim-${id}`, `Trim the ${name}`, 'to make it fit', mayTrim.cost, mayTrim.hours);
 }
 
 function sum(list: readonly Spread[]): Spread {
