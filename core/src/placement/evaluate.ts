@@ -3,20 +3,22 @@ import { placementAt, poseAt, swingOf, type PlacementProblem, type Point } from 
 
 const DEG = Math.PI / 180;
 
-/** A pair with its margin (mm) at one place, exact or a lower bound. */
-export interface PairMargin {
-  /** part × obstacles + obstacle. */
-  readonly pair: number;
-  readonly marginMm: number;
-  readonly exact: boolean;
+/**
+ * Margins of the pairs asked about at one place, side by side: `pair` is part × obstacles + obstacle, `marginMm` is exact or,
+ * where `exact` is 0, a lower bound.
+ */
+export interface PairMargins {
+  readonly count: number;
+  readonly pair: Int32Array;
+  readonly marginMm: Float64Array;
+  readonly exact: Uint8Array;
 }
 
-/** Margins at a place: of every pair asked about, and the least. */
+/** The least margin at a place and how its limits stand. */
 export interface Evaluation {
   readonly point: Point;
   readonly leastMm: number;
   readonly tightest: number;
-  readonly pairs: readonly PairMargin[];
   /** The least slack of each limit, in its unit. */
   readonly slacks: readonly number[];
   /** The worst breach of a limit in mm's worth; 0 where all are met. */
@@ -31,6 +33,8 @@ export class Evaluator {
   /** All pairs that can matter, as a starting list. */
   readonly allPairs: Int32Array;
   evaluations = 0;
+  /** Margins of the last place asked about; the next question overwrites them. */
+  readonly margins: { count: number; pair: Int32Array; marginMm: Float64Array; exact: Uint8Array };
   private readonly placed: (Convex | undefined)[];
 
   constructor(problem: PlacementProblem) {
@@ -41,6 +45,13 @@ export class Evaluator {
       (i) => problem.requiredMm[i]! > -Infinity,
     );
     this.placed = problem.parts.map(() => undefined);
+    this.margins = { count: 0, pair: new Int32Array(n), marginMm: new Float64Array(n), exact: new Uint8Array(n) };
+  }
+
+  /** A copy of the last margins that stays. */
+  keptMargins(): PairMargins {
+    const { count, pair, marginMm, exact } = this.margins;
+    return { count, pair: pair.slice(0, count), marginMm: marginMm.slice(0, count), exact: exact.slice(0, count) };
   }
 
   partOf(pair: number): number {
@@ -56,7 +67,7 @@ export class Evaluator {
   }
 
   /**
-   * Margins of some pairs at a place. A pair whose bounding boxes stand farther apart than the least margin so far by more
+   * Margins of some pairs at a place, left in `margins`, and the least of them. A pair whose bounding boxes stand farther apart than the least margin so far by more
    * than `lookMm` is not measured; its bound stands for it.
    */
   at(point: Point, pairs: ArrayLike<number> = this.allPairs, lookMm = 0): Evaluation {
@@ -64,7 +75,8 @@ export class Evaluator {
     this.evaluations++;
     const pose = poseAt(problem, point);
     placed.fill(undefined);
-    const found: PairMargin[] = [];
+    const { margins } = this;
+    margins.count = pairs.length;
     let least = Infinity;
     let tightest = -1;
     for (let i = 0; i < pairs.length; i++) {
@@ -75,11 +87,15 @@ export class Evaluator {
       const required = problem.requiredMm[pair]!;
       const bound = Math.sqrt(boundsGapSquared(part, body)) - required;
       if (bound > least + lookMm) {
-        found.push({ pair, marginMm: bound, exact: false });
+        margins.pair[i] = pair;
+        margins.marginMm[i] = bound;
+        margins.exact[i] = 0;
         continue;
       }
       const margin = signedDistance(part, body).signedDistanceMm - required;
-      found.push({ pair, marginMm: margin, exact: true });
+      margins.pair[i] = pair;
+      margins.marginMm[i] = margin;
+      margins.exact[i] = 1;
       if (margin < least) {
         least = margin;
         tightest = pair;
@@ -92,7 +108,7 @@ export class Evaluator {
       breach = Math.max(breach, -slack * limit.mmPerUnit);
       return slack;
     });
-    return { point, leastMm: least, tightest, pairs: found, slacks, breachMm: breach };
+    return { point, leastMm: least, tightest, slacks, breachMm: breach };
   }
 
   /** A pair measured at a place with its contact: where, and the way the part would have to go to gain margin. */

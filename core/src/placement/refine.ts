@@ -133,15 +133,15 @@ export function refine(evaluator: Evaluator, from: Point, firstStepMm = FIRST_ST
   const { problem } = evaluator;
   let trust = firstStepMm;
   let here = evaluator.at(within(problem.range, from), evaluator.allPairs, 4 * trust + 20);
+  let margins = evaluator.keptMargins();
   for (let round = 0; round < MOST_ROUNDS && trust > LEAST_STEP_MM; round++) {
     const deg = trust / DEG_AS_MM;
-    const near = here.pairs.filter((p) => {
-      const reach = 2 * evaluator.reach(evaluator.partOf(p.pair), trust * Math.sqrt(3), deg);
-      return p.marginMm <= here.leastMm + reach;
-    });
-    const rows = near.flatMap((p) =>
-      rowsOf(evaluator, here.point, p.pair, 2 * evaluator.reach(evaluator.partOf(p.pair), 0, deg) + 0.05),
-    );
+    const rows: Row[] = [];
+    for (let i = 0; i < margins.count; i++) {
+      const part = evaluator.partOf(margins.pair[i]!);
+      if (margins.marginMm[i]! > here.leastMm + 2 * evaluator.reach(part, trust * Math.sqrt(3), deg)) continue;
+      rows.push(...rowsOf(evaluator, here.point, margins.pair[i]!, 2 * evaluator.reach(part, 0, deg) + 0.05));
+    }
     const low = AXES.map((axis, k) =>
       Math.max(problem.range[axis][0] - here.point[k]!, k < 3 ? -trust : -deg),
     );
@@ -157,6 +157,7 @@ export function refine(evaluator: Evaluator, from: Point, firstStepMm = FIRST_ST
     const next = within(problem.range, here.point.map((v, k) => v + step.step[k]!) as unknown as Point);
     const there = evaluator.at(next, evaluator.allPairs, 4 * trust + 20);
     const gained = worth(there) - worth(here);
+    if (gained > 1e-9) margins = evaluator.keptMargins();
     if (gained > 0.1 * promised) {
       here = there;
       if (gained > 0.7 * promised) trust = Math.min(trust * 1.6, 40);

@@ -64,17 +64,22 @@ function cellOf(evaluator: Evaluator, low: Point, high: Point, pairs: ArrayLike<
   const { mm, deg } = halfOf(low, high);
   const widest = Math.max(...Array.from(evaluator.swingPerDeg, (s) => mm + s * deg));
   const centre = evaluator.at(mid(low, high), pairs, 2 * widest);
+  const { margins } = evaluator;
   let above = Infinity;
-  for (const p of centre.pairs)
-    if (p.exact) above = Math.min(above, p.marginMm + evaluator.reach(evaluator.partOf(p.pair), mm, deg));
+  for (let i = 0; i < margins.count; i++) {
+    if (margins.exact[i] === 0) continue;
+    above = Math.min(above, margins.marginMm[i]! + evaluator.reach(evaluator.partOf(margins.pair[i]!), mm, deg));
+  }
   evaluator.problem.limits.forEach((limit, i) => {
     if (centre.slacks[i]! + limit.change(mm, deg) < 0) above = -Infinity;
   });
   // A pair that stays looser than the tightest throughout the box need not be asked inside it again. Tightest first.
-  const kept = centre.pairs
-    .filter((p) => p.marginMm - evaluator.reach(evaluator.partOf(p.pair), mm, deg) <= above)
-    .sort((a, b) => a.marginMm - b.marginMm);
-  return { low, high, centre, pairs: Int32Array.from(kept, (p) => p.pair), aboveMm: above };
+  const kept: number[] = [];
+  for (let i = 0; i < margins.count; i++) {
+    if (margins.marginMm[i]! - evaluator.reach(evaluator.partOf(margins.pair[i]!), mm, deg) <= above) kept.push(i);
+  }
+  kept.sort((a, b) => margins.marginMm[a]! - margins.marginMm[b]!);
+  return { low, high, centre, pairs: Int32Array.from(kept, (i) => margins.pair[i]!), aboveMm: above };
 }
 
 /** The way to halve a box: the one that swings or shifts the assembly most. */
@@ -178,7 +183,12 @@ export function describe(evaluator: Evaluator, best: Evaluation, nothingAboveMm:
     obstacle: problem.obstacles[evaluator.obstacleOf(pair)]!.id,
   });
   const whole = evaluator.at(best.point, evaluator.allPairs, 2);
-  const holding = whole.pairs.filter((p) => p.exact && p.marginMm <= whole.leastMm + 1);
+  const margins = evaluator.keptMargins();
+  const holding: Holding[] = [];
+  for (let i = 0; i < margins.count; i++) {
+    if (margins.exact[i] === 1 && margins.marginMm[i]! <= whole.leastMm + 1)
+      holding.push({ pair: margins.pair[i]!, marginMm: margins.marginMm[i]! });
+  }
   return {
     placement: placementAt(problem, best.point),
     minMarginMm: whole.leastMm,
@@ -196,7 +206,10 @@ export function describe(evaluator: Evaluator, best: Evaluation, nothingAboveMm:
   };
 }
 
-type Holding = Evaluation['pairs'][number];
+interface Holding {
+  readonly pair: number;
+  readonly marginMm: number;
+}
 
 /** Of the pairs that hold an assembly, the two that push it most nearly opposite ways; the tightest alone where none do. */
 function opposed(evaluator: Evaluator, point: Point, holding: readonly Holding[]): Holding[] {
