@@ -3,6 +3,7 @@ import path from 'node:path';
 import { assess, assessAll, type Build, type Engine, type Gearbox, type Library, type Part } from '@sable/core';
 import { boundsGapSquared, convexOf, signedDistance, type Convex } from '@sable/core/fit';
 import { round, summary, timed } from './measure.ts';
+import { random } from './random.ts';
 
 const demo = path.resolve(import.meta.dirname, '../server/src/demo');
 const read = <T>(name: string): T => JSON.parse(readFileSync(path.join(demo, `${name}.json`), 'utf8')) as T;
@@ -22,17 +23,6 @@ export function assessBench() {
     oneCandidate: single,
     lineup: { ...all, candidates: build.candidates.length },
     reach: { oneCandidateMs: 5 },
-  };
-}
-
-/** A seeded generator, so that every run asks the same questions (mulberry32). */
-function random(seed: number): () => number {
-  let a = seed;
-  return () => {
-    a = (a + 0x6d2b79f5) | 0;
-    let t = Math.imul(a ^ (a >>> 15), 1 | a);
-    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
-    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
   };
 }
 

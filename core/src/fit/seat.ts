@@ -84,3 +84,18 @@ export function padReaches(
     .sort((a, b) => b.reachMm - a.reachMm);
 }
 
+/** The longest of the reaches from pad to nearest boss, mm: what padReaches says first, without its words. */
+export function longestReach(
+  pads: Chassis['pads'],
+  engine: Pick<Engine, 'bosses'>,
+  gearbox: Pick<Gearbox, 'mountMm'>,
+  poses: { readonly engine: Pose; readonly box: Pose },
+): number {
+  let longest = 0;
+  for (const pad of pads) {
+    let nearest = length(sub(pad.atMm, applyPose(poses.box, gearbox.mountMm)));
+    for (const boss of engine.bosses) nearest = Math.min(nearest, length(sub(pad.atMm, applyPose(poses.engine, boss.atMm))));
+    longest = Math.max(longest, nearest);
+  }
+  return longest;
+}

@@ -1,3 +1,4 @@
+export * from './accept.ts';
 export * from './answers.ts';
 export * from './brief.ts';
 export * from './build.ts';

@@ -8,7 +8,7 @@ import {
   MOST_JOINT_DIFFERENCE_DEG,
   offsetPose,
   gearboxShiftMm,
-  padReaches,
+  longestReach,
   padsOf,
   placedSolids,
   propshaftOf,
@@ -118,7 +118,7 @@ export function limitsOf(subject: Subject): Limit[] {
       unit: 'mm',
       mmPerUnit: 1,
       slack: (_place, pose) =>
-        BRACKET_REACH_MM - padReaches(pads, engine, gearbox, { engine: pose, box: boxOf(pose) })[0]!.reachMm,
+        BRACKET_REACH_MM - longestReach(pads, engine, gearbox, { engine: pose, box: boxOf(pose) }),
       change: (mm, deg) => mm + widest * deg,
     });
   }

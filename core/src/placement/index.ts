@@ -5,3 +5,4 @@ export * from './refine.ts';
 export * from './search.ts';
 export * from './sums.ts';
 export * from './forCandidate.ts';
+export * from './fitRecipe.ts';

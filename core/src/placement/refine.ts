@@ -99,7 +99,14 @@ function bestStep(
   };
   rows.forEach((r, i) => put(`row${i}`, r.slope, r.atMm, 'margin'));
   limits.forEach((l, i) => put(`limit${i}`, l.slope, l.slackMm, 'breach'));
-  const answer = solver.Solve({ optimize: 'worth', opType: 'max', constraints, variables }) as unknown as Record<
+  const answer = solver.Solve({
+    optimize: 'worth',
+    opType: 'max',
+    constraints,
+    variables,
+    // It costs more than it saves on rows as few as these.
+    options: { presolve: false },
+  }) as unknown as Record<
     string,
     number | boolean | undefined
   >;

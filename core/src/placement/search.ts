@@ -9,8 +9,10 @@ export interface SearchOptions {
   readonly evaluations?: number;
   /** Places to climb from first: where it stands now, say. */
   readonly starts?: readonly Placement[];
-  /** Stop as soon as a place with this margin (mm) and every limit met is found. */
+  /** Stop as soon as a place with this margin (mm) and every limit met is found, or none can be. */
   readonly enoughMm?: number;
+  /** Bodies that can be changed: a proof rests on as few of them as it can. */
+  readonly changeable?: ReadonlySet<string>;
 }
 
 export interface Progress {
@@ -39,6 +41,11 @@ export interface FoundPlace {
   readonly limitsMet: boolean;
   /** No place in the range can have more margin than this with all limits met, mm. */
   readonly nothingAboveMm: number;
+  /**
+   * Where no place with `enoughMm` was found: the bodies that this rests on. Where it is proven, nothing else that is
+   * changed will make it fit as long as none of them is; otherwise that is likely only.
+   */
+  readonly against?: { readonly bodies: readonly string[]; readonly proven: boolean };
   readonly evaluations: number;
 }
 
@@ -50,6 +57,8 @@ interface Cell {
   readonly pairs: Int32Array;
   /** No place inside has more margin than this, mm. */
   readonly aboveMm: number;
+  /** The pairs each of which alone keeps every place inside below what is wanted. */
+  readonly below: readonly number[];
 }
 
 const mid = (low: Point, high: Point): Point => low.map((v, k) => (v + high[k]!) / 2) as unknown as Point;
@@ -60,15 +69,18 @@ function halfOf(low: Point, high: Point): { mm: number; deg: number } {
   return { mm: Math.hypot(h[0]!, h[1]!, h[2]!), deg: h[3]! + h[4]! };
 }
 
-function cellOf(evaluator: Evaluator, low: Point, high: Point, pairs: ArrayLike<number>): Cell {
+function cellOf(evaluator: Evaluator, low: Point, high: Point, pairs: ArrayLike<number>, wantMm: number): Cell {
   const { mm, deg } = halfOf(low, high);
   const widest = Math.max(...Array.from(evaluator.swingPerDeg, (s) => mm + s * deg));
   const centre = evaluator.at(mid(low, high), pairs, 2 * widest);
   const { margins } = evaluator;
   let above = Infinity;
+  const below: number[] = [];
   for (let i = 0; i < margins.count; i++) {
     if (margins.exact[i] === 0) continue;
-    above = Math.min(above, margins.marginMm[i]! + evaluator.reach(evaluator.partOf(margins.pair[i]!), mm, deg));
+    const most = margins.marginMm[i]! + evaluator.reach(evaluator.partOf(margins.pair[i]!), mm, deg);
+    if (most < above) above = most;
+    if (most < wantMm) below.push(margins.pair[i]!);
   }
   evaluator.problem.limits.forEach((limit, i) => {
     if (centre.slacks[i]! + limit.change(mm, deg) < 0) above = -Infinity;
@@ -79,7 +91,7 @@ function cellOf(evaluator: Evaluator, low: Point, high: Point, pairs: ArrayLike<
     if (margins.marginMm[i]! - evaluator.reach(evaluator.partOf(margins.pair[i]!), mm, deg) <= above) kept.push(i);
   }
   kept.sort((a, b) => margins.marginMm[a]! - margins.marginMm[b]!);
-  return { low, high, centre, pairs: Int32Array.from(kept, (i) => margins.pair[i]!), aboveMm: above };
+  return { low, high, centre, pairs: Int32Array.from(kept, (i) => margins.pair[i]!), aboveMm: above, below };
 }
 
 /** The way to halve a box: the one that swings or shifts the assembly most. */
@@ -109,7 +121,7 @@ const far = (a: Point, b: Point) =>
  */
 export function* searchPlacement(
   problem: PlacementProblem,
-  { evaluations = 5000, starts = [], enoughMm = Infinity }: SearchOptions = {},
+  { evaluations = 2500, starts = [], enoughMm = Infinity, changeable = new Set() }: SearchOptions = {},
 ): Generator<Progress, FoundPlace> {
   checkProblem(problem);
   const evaluator = new Evaluator(problem);
@@ -129,7 +141,8 @@ export function* searchPlacement(
   }
   yield { share: 0.02, bestMm: best.leastMm };
   const queue = new TinyQueue<Cell>([], (a, b) => b.aboveMm - a.aboveMm);
-  queue.push(cellOf(evaluator, low, high, evaluator.allPairs));
+  const wantMm = enoughMm === Infinity ? -Infinity : enoughMm;
+  queue.push(cellOf(evaluator, low, high, evaluator.allPairs, wantMm));
   // Middles worth climbing from, best first; only one of those that lie together.
   const hills = new TinyQueue<Evaluation>([], (a, b) => worth(b) - worth(a));
   let untilClimb = 60;
@@ -148,7 +161,7 @@ export function* searchPlacement(
     for (const upper of [false, true]) {
       const l = cell.low.map((v, j) => (j === k && upper ? cut : v)) as unknown as Point;
       const h = cell.high.map((v, j) => (j === k && !upper ? cut : v)) as unknown as Point;
-      const child = cellOf(evaluator, l, h, cell.pairs);
+      const child = cellOf(evaluator, l, h, cell.pairs, wantMm);
       if (child.aboveMm === -Infinity) continue;
       hills.push(child.centre);
       queue.push({ ...child, aboveMm: Math.min(child.aboveMm, cell.aboveMm) });
@@ -171,8 +184,67 @@ export function* searchPlacement(
     // A last climb with a small step: the trust region of the first may have closed on a crease.
     consider(refine(evaluator, best.point, 3));
   }
+  if (starts[0]) best = settled(evaluator, best, within(problem.range, pointOf(starts[0])), enough() ? enoughMm : best.leastMm);
   const bound = left && !enough() ? Math.max(best.leastMm, left.aboveMm) : Math.max(best.leastMm, left?.aboveMm ?? -Infinity);
-  return describe(evaluator, best, bound);
+  const found = describe(evaluator, best, bound);
+  if (enoughMm === Infinity || enough()) return found;
+  const certain = left === undefined || left.aboveMm < wantMm;
+  return { ...found, against: { bodies: reasons(evaluator, queue, changeable), proven: certain } };
+}
+
+/**
+ * The place brought back towards where it was asked from, as far as that costs no margin: an assembly that is held only
+ * from above and below need not also stand aside.
+ */
+function settled(evaluator: Evaluator, best: Evaluation, towards: Point, keepMm: number): Evaluation {
+  let here = best;
+  const keep = Math.min(keepMm, best.leastMm) - 1e-6;
+  for (const k of [1, 4, 3, 0, 2]) {
+    const there = towards[k]!;
+    const at = (share: number) =>
+      evaluator.at(here.point.map((v, j) => (j === k ? v + share * (there - v) : v)) as unknown as Point);
+    const good = (e: Evaluation) => e.leastMm >= keep && e.breachMm <= here.breachMm + 1e-9;
+    let low = 0;
+    let high = 1;
+    let kept = here;
+    const whole = at(1);
+    if (good(whole)) {
+      here = whole;
+      continue;
+    }
+    for (let round = 0; round < 8; round++) {
+      const middle = at((low + high) / 2);
+      if (good(middle)) {
+        low = (low + high) / 2;
+        kept = middle;
+      } else high = (low + high) / 2;
+    }
+    here = kept;
+  }
+  return here;
+}
+
+/**
+ * The bodies that keep an assembly out: for each box of places one pair that rules it out, as few changeable bodies as
+ * will do; where nothing rules a box out yet, the tightest pair at its middle.
+ */
+function reasons(evaluator: Evaluator, queue: TinyQueue<Cell>, changeable: ReadonlySet<string>): string[] {
+  const { problem } = evaluator;
+  const bodies = (pair: number) => [
+    problem.parts[evaluator.partOf(pair)]!.id,
+    problem.obstacles[evaluator.obstacleOf(pair)]!.id,
+  ];
+  const rests = new Set<string>();
+  const fresh = (pair: number) => bodies(pair).filter((id) => changeable.has(id) && !rests.has(id)).length;
+  const cells: Cell[] = [];
+  for (let cell = queue.pop(); cell; cell = queue.pop()) cells.push(cell);
+  // Boxes with the fewest reasons leave the least choice, so they choose first.
+  cells.sort((a, b) => a.below.length - b.below.length);
+  for (const { below, centre } of cells) {
+    const pair = below.length > 0 ? below.reduce((a, b) => (fresh(b) < fresh(a) ? b : a)) : centre.tightest;
+    for (const id of bodies(pair)) rests.add(id);
+  }
+  return [...rests];
 }
 
 /** A place told in full: margin, tightest pair, what holds it. */

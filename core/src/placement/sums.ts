@@ -156,6 +156,7 @@ export const placementSums = [
         return {
           id: `${c.target}:${c.option}`,
           target: c.target,
+          bodies: [c.target],
           cost: c.cost,
           never: c.neverCut,
           body: { id: c.target, name: c.target, convex: hullOf(c.verticesMm, `/changes/${i}/verticesMm`) },

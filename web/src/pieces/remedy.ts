@@ -1,11 +1,6 @@
-import type { Candidate, Remedy } from '@sable/core';
+import { withAccepted, type Candidate, type Remedy } from '@sable/core';
 
 /** The candidate with a remedy accepted into it. */
 export function withRemedy(candidate: Candidate, remedy: Remedy): Candidate {
-  const { accept } = remedy;
-  if (!accept) return candidate;
-  if ('partId' in accept) return { ...candidate, partIds: [...candidate.partIds, accept.partId] };
-  if ('removePartId' in accept)
-    return { ...candidate, partIds: candidate.partIds.filter((id) => id !== accept.removePartId) };
-  return { ...candidate, dressing: { ...candidate.dressing, [accept.slot]: accept.optionId } };
+  return remedy.accept ? withAccepted(candidate, remedy.accept) : candidate;
 }

@@ -1,0 +1,20 @@
+import type { Candidate } from './candidate.ts';
+import type { ChangeKind } from './solid.ts';
+import type { Remedy } from './finding.ts';
+
+const including = (list: readonly string[] | undefined, id: string) => [...new Set([...(list ?? []), id])];
+
+/** The candidate with what a remedy or recipe offers accepted into it. */
+export function withAccepted(candidate: Candidate, accept: NonNullable<Remedy['accept']>): Candidate {
+  if ('partId' in accept) return { ...candidate, partIds: including(candidate.partIds, accept.partId) };
+  if ('removePartId' in accept)
+    return { ...candidate, partIds: candidate.partIds.filter((id) => id !== accept.removePartId) };
+  if ('shield' in accept) return { ...candidate, shields: including(candidate.shields, accept.shield) };
+  if ('trim' in accept) return { ...candidate, trims: including(candidate.trims, accept.trim) };
+  if ('obstacleId' in accept) {
+    const others = (candidate.obstacleChanges ?? []).filter((c) => c.obstacleId !== accept.obstacleId);
+    const change = { obstacleId: accept.obstacleId, do: accept.do as ChangeKind, amountMm: accept.amountMm };
+    return { ...candidate, obstacleChanges: [...others, change] };
+  }
+  return { ...candidate, dressing: { ...candidate.dressing, [accept.slot]: accept.optionId } };
+}
