@@ -29,7 +29,8 @@ export interface FitFigures {
   readonly seat: SeatFigures | undefined;
 }
 
-function sentence(pair: PairClearance): string {
+/** What a gap comes to, in words. */
+export function pairSentence(pair: PairClearance): string {
   const name = capital(pair.part.name);
   const body = pair.obstacle.name;
   if (pair.gapMm < 0) return `${name} hits the ${body} by ${say(-pair.gapMm, 'lengthMm')}`;
@@ -37,7 +38,8 @@ function sentence(pair: PairClearance): string {
   return `${name} clears the ${body}, ${say(pair.marginMm, 'lengthMm')} to spare`;
 }
 
-function because(pair: PairClearance, school: string): string {
+/** What a gap needs and why, in words. */
+export function pairBecause(pair: PairClearance, school: string): string {
   const n = pair.needed;
   return (
     `Gap ${say(pair.gapMm, 'lengthMm')} of ${say(n.totalMm, 'lengthMm')} needed: ${say(n.baseMm, 'lengthMm')} base (${n.why}), ` +
@@ -102,8 +104,8 @@ export function assessFit(subject: Subject): Judged & { figures: FitFigures } {
         id: `fit-${pair.obstacle.id}`,
         state,
         step: 'fit',
-        title: sentence(pair),
-        because: because(pair, school) + '.' + wouldDo,
+        title: pairSentence(pair),
+        because: pairBecause(pair, school) + '.' + wouldDo,
         figure: pair.gapMm,
         plusMinus: pair.needed.toleranceMm,
         limit: pair.needed.totalMm,
@@ -148,7 +150,7 @@ export function assessFit(subject: Subject): Judged & { figures: FitFigures } {
     limit: 0,
     span: 60,
     ...(smallest ? { state: fitState(smallest.marginMm) } : { state: 'clear' }),
-    because: smallest ? `${sentence(smallest)}. ${because(smallest, school)}.` : 'Nothing in the bay comes near.',
+    because: smallest ? `${pairSentence(smallest)}. ${pairBecause(smallest, school)}.` : 'Nothing in the bay comes near.',
   });
   const hits = new Set(pairs.filter((p) => p.marginMm < 0).map((p) => p.obstacle.id)).size;
   const touched = makeCheck({

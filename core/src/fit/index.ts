@@ -19,3 +19,4 @@ export * from './assessRoutes.ts';
 export * from './assessSeat.ts';
 export * from './claims.ts';
 export * from './margin.ts';
+export * from './matrix.ts';

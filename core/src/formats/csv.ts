@@ -43,7 +43,7 @@ export function billCsv(rows: readonly BillRow[], currency: string): string {
         'No longer made',
       ],
       ...rows.map((r) => [
-        text(r.name),
+        text(wordSentence(r.name, { system: 'metric' })),
         r.kind,
         text(r.why),
         ...columns.map((c) => number(r.price[c], 2)),

@@ -18,3 +18,15 @@ export function withAccepted(candidate: Candidate, accept: NonNullable<Remedy['a
   }
   return { ...candidate, dressing: { ...candidate.dressing, [accept.slot]: accept.optionId } };
 }
+
+/** The candidate without a piece of accepted work, by the id of its line on the bill. */
+export function withoutWork(candidate: Candidate, lineId: string): Candidate {
+  return {
+    ...candidate,
+    ...(candidate.obstacleChanges
+      ? { obstacleChanges: candidate.obstacleChanges.filter((c) => `change-${c.obstacleId}` !== lineId) }
+      : {}),
+    ...(candidate.shields ? { shields: candidate.shields.filter((id) => `shield-${id}` !== lineId) } : {}),
+    ...(candidate.trims ? { trims: candidate.trims.filter((id) => `trim-${id}` !== lineId) } : {}),
+  };
+}

@@ -6,3 +6,4 @@ export * from './search.ts';
 export * from './sums.ts';
 export * from './forCandidate.ts';
 export * from './fitRecipe.ts';
+export * from './installPath.ts';

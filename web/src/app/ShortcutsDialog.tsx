@@ -11,6 +11,12 @@ const KEYS: readonly (readonly [string, string])[] = [
   ['x', 'Redo'],
   ['u', 'Metric or US'],
   ['/', 'Search'],
+  ['arrows', 'In Fit: move by the shim in hand, in the view last touched'],
+  [', / .', 'In Fit: thinner or thicker shim'],
+  ['n / N', 'In Fit: nose up or down 0.1°'],
+  ['t / T', 'In Fit: cant to the right or left 0.1°'],
+  ['q, r, i', 'In Fit: find a position, recipe, install path'],
+  ['m, d', 'In Fit: measure; views, section, 3D by turns'],
   ['?', 'This list'],
   ['Esc', 'In a field: put the old value back'],
 ];

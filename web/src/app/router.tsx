@@ -75,6 +75,10 @@ export const router = createBrowserRouter([
             ),
           },
           {
+            path: 'fit',
+            element: screen(() => import('../screens/fit/FitScreen.tsx').then((m) => ({ default: m.FitScreen }))),
+          },
+          {
             path: 'gearing',
             element: screen(() =>
               import('../screens/gearing/GearingScreen.tsx').then((m) => ({ default: m.GearingScreen })),

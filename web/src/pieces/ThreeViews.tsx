@@ -1,8 +1,8 @@
 import type { Convex } from '@sable/core/fit';
 import { formatNumber, unitOf } from '@sable/core/units';
-import { polygonArea, polygonCentroid, polygonHull } from 'd3-polygon';
 import { useId, useMemo } from 'react';
 import { useUnits } from '../app/settings.tsx';
+import { FRONT, outline, placeNames, PLAN, SIDE, type Flat, type Frame, type View } from './projection.ts';
 
 export interface DrawnSolid {
   readonly id: string;
@@ -12,37 +12,9 @@ export interface DrawnSolid {
   readonly hit?: boolean;
 }
 
-type Point = [number, number];
-interface View {
-  readonly title: string;
-  readonly left: string;
-  readonly right: string;
-  /** Vehicle axes to paper, mm; paper y runs down. */
-  readonly flat: (x: number, y: number, z: number) => Point;
-}
-
-/** The three views agree: side seen from the left, from the front, and the plan with the right side up. */
-const SIDE: View = { title: 'Side, from the left', left: 'front', right: 'rear', flat: (x, _y, z) => [-x, -z] };
-const FRONT: View = { title: 'From the front', left: 'right side', right: 'left side', flat: (_x, y, z) => [y, -z] };
-const PLAN: View = { title: 'Plan, right side up', left: 'front', right: 'rear', flat: (x, y) => [-x, y] };
-
-function outline(convex: Convex, flat: View['flat']): Point[] {
-  const points: Point[] = [];
-  const v = convex.vertices;
-  for (let i = 0; i < v.length; i += 3) points.push(flat(v[i]!, v[i + 1]!, v[i + 2]!));
-  return polygonHull(points) ?? points;
-}
-
-interface Box {
-  readonly x: number;
-  readonly y: number;
-  readonly w: number;
-  readonly h: number;
-}
-
 const PAD_MM = 36;
 
-function boxOf(solids: readonly DrawnSolid[], flat: View['flat']): Box {
+function boxOf(solids: readonly DrawnSolid[], flat: View['flat']): Frame {
   const points = solids.flatMap((s) => outline(s.convex, flat));
   const xs = points.map((p) => p[0]);
   const ys = points.map((p) => p[1]);
@@ -85,11 +57,11 @@ export function ThreeViews({
       px,
       // Both views from the side stand on one ground.
       places: [
-        { view: SIDE, box: side, at: [0, head + top - side.h] as Point },
-        { view: FRONT, box: front, at: [side.w + GAP_MM, head + top - front.h] as Point },
-        { view: PLAN, box: plan, at: [0, head + top + GAP_MM + head] as Point },
+        { view: SIDE, box: side, at: [0, head + top - side.h] as Flat },
+        { view: FRONT, box: front, at: [side.w + GAP_MM, head + top - front.h] as Flat },
+        { view: PLAN, box: plan, at: [0, head + top + GAP_MM + head] as Flat },
       ],
-      bar: [side.w + GAP_MM, head + top + GAP_MM + head + 30 * px] as Point,
+      bar: [side.w + GAP_MM, head + top + GAP_MM + head + 30 * px] as Flat,
     };
   }, [about]);
   const { px } = sheet;
@@ -129,8 +101,8 @@ function OneView({
   colour,
 }: {
   view: View;
-  box: Box;
-  at: Point;
+  box: Frame;
+  at: Flat;
   px: number;
   solids: readonly DrawnSolid[];
   colour: string;
@@ -138,7 +110,8 @@ function OneView({
   const id = useId();
   const { shapes, labels } = useMemo(() => {
     const drawn = solids.map((s) => ({ solid: s, points: outline(s.convex, view.flat) }));
-    return { shapes: drawn, labels: placeLabels(drawn, box, px) };
+    const named = drawn.map((d) => ({ ...d, id: d.solid.id, name: d.solid.name, first: d.solid.hit ?? false }));
+    return { shapes: drawn, labels: placeNames(named, box, px) };
   }, [solids, view, box, px]);
   return (
     <g transform={`translate(${at[0]} ${at[1]})`}>
@@ -189,7 +162,7 @@ function OneView({
               y={l.y}
               textAnchor="middle"
               className="halo"
-              fill={l.hit ? 'var(--blocked)' : l.kind === 'obstacle' ? 'var(--muted)' : colour}
+              fill={l.first ? 'var(--blocked)' : l.solid.kind === 'obstacle' ? 'var(--muted)' : colour}
               style={{ fontSize: 12.5 * px, strokeWidth: 3 * px }}
             >
               {l.name}
@@ -199,27 +172,4 @@ function OneView({
       </g>
     </g>
   );
-}
-
-/** Names at the middles of the larger shapes; one that would lie on another, or run out of the frame, is left to the tooltip. */
-function placeLabels(shapes: readonly { solid: DrawnSolid; points: Point[] }[], box: Box, px: number) {
-  const height = 15 * px;
-  const taken: { x0: number; x1: number; y0: number; y1: number }[] = [];
-  const size = (points: Point[]) => Math.abs(polygonArea(points));
-  const bySize = [...shapes].sort(
-    (a, b) => Number(b.solid.hit ?? false) - Number(a.solid.hit ?? false) || size(b.points) - size(a.points),
-  );
-  return bySize.flatMap(({ solid, points }) => {
-    if (points.length < 3) return [];
-    const [cx, cy] = polygonCentroid(points);
-    const half = solid.name.length * 3.1 * px;
-    const wide = Math.max(...points.map((p) => p[0])) - Math.min(...points.map((p) => p[0]));
-    const at = { x0: cx - half, x1: cx + half, y0: cy - height * 0.8, y1: cy + height * 0.3 };
-    const runsOut = at.x0 < box.x || at.x1 > box.x + box.w || at.y0 < box.y || at.y1 > box.y + box.h;
-    const tooSmall = !solid.hit && wide < half * 1.3;
-    if (tooSmall || runsOut || taken.some((t) => at.x0 < t.x1 && at.x1 > t.x0 && at.y0 < t.y1 && at.y1 > t.y0))
-      return [];
-    taken.push(at);
-    return [{ id: solid.id, name: solid.name, x: cx, y: cy, kind: solid.kind, hit: solid.hit ?? false }];
-  });
 }

@@ -1,5 +1,6 @@
+import { withoutWork } from '@sable/core';
 import type { BillLine } from '@sable/core/money';
-import { formatNumber, formatQuantity } from '@sable/core/units';
+import { formatNumber, formatQuantity, wordSentence } from '@sable/core/units';
 import Button from '@mui/material/Button';
 import { X } from 'lucide-react';
 import { useNavigate } from 'react-router';
@@ -17,6 +18,7 @@ const KINDS: readonly (readonly [BillLine['kind'], string])[] = [
   ['part', 'Parts'],
   ['axle', 'Axle and wheels'],
   ['tyres', 'Axle and wheels'],
+  ['fit', 'To make it fit'],
   ['work', 'Work'],
 ];
 
@@ -106,7 +108,7 @@ export function PartsScreen() {
                     {g.lines.map((l) => (
                       <tr key={l.id}>
                         <th scope="row">
-                          {l.name}
+                          <Sentence>{l.name}</Sentence>
                           {l.price.likely > 0 && <EvidenceMark evidence={l.evidence} />}
                           {l.discontinued && <small style={{ color: 'var(--tight)' }}> no longer made</small>}
                         </th>
@@ -120,11 +122,15 @@ export function PartsScreen() {
                         </td>
                         <td className="r muted">{l.leadDays > 0 ? `${l.leadDays} days` : ''}</td>
                         <td className="r" style={{ paddingRight: 0 }}>
-                          {l.kind === 'part' && (
+                          {(l.kind === 'part' || l.kind === 'fit') && (
                             <Button
-                              aria-label={`Leave out ${l.name}`}
+                              aria-label={`Leave out ${wordSentence(l.name, units)}`}
                               onClick={() =>
-                                saveCandidate({ ...candidate, partIds: candidate.partIds.filter((id) => id !== l.id) })
+                                saveCandidate(
+                                  l.kind === 'fit'
+                                    ? withoutWork(candidate, l.id)
+                                    : { ...candidate, partIds: candidate.partIds.filter((id) => id !== l.id) },
+                                )
                               }
                               sx={{ p: '2px 6px' }}
                             >

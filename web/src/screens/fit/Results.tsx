@@ -1,0 +1,223 @@
+import type { Placement } from '@sable/core';
+import type { FitRecipe, FitRecipeAnswer, FoundPlace, InstallPath } from '@sable/core/placement';
+import { formatNumber, formatQuantity, unitOf } from '@sable/core/units';
+import Button from '@mui/material/Button';
+import Slider from '@mui/material/Slider';
+import { useEffect, useRef, useState } from 'react';
+import { useBuild } from '../../app/buildState.tsx';
+import { useUnits } from '../../app/settings.tsx';
+import { Sentence } from '../../pieces/figures.tsx';
+import type { LiveFit } from './live.ts';
+
+const AXIS_WORDS = { xMm: 'fore and aft', yMm: 'sideways', zMm: 'up and down', pitchDeg: 'in tilt', cantDeg: 'in cant' } as const;
+
+function useNames(live: LiveFit): (id: string) => string {
+  return (id) =>
+    live.solids.find((s) => s.solid.id === id)?.solid.name ??
+    live.bay.find((b) => b.obstacle.id === id)?.obstacle.name ??
+    live.subject.candidate.routes?.find((r) => r.id === id)?.name ??
+    id;
+}
+
+/** How far a place lies from where it stands, in words: "back 6 mm, down 13 mm". */
+function shiftWords(from: Placement, to: Placement): string {
+  const far = (v: number, plus: string, minus: string, quantity: 'lengthMm' | 'angleDeg') =>
+    Math.abs(v) < (quantity === 'lengthMm' ? 0.5 : 0.05) ? [] : [`${v > 0 ? plus : minus} {{${Math.abs(v)}|${quantity}}}`];
+  const words = [
+    ...far(to.xMm - from.xMm, 'forward', 'back', 'lengthMm'),
+    ...far(to.yMm - from.yMm, 'left', 'right', 'lengthMm'),
+    ...far(to.zMm - from.zMm, 'up', 'down', 'lengthMm'),
+    ...far(to.pitchDeg - from.pitchDeg, 'nose up', 'nose down', 'angleDeg'),
+    ...far(to.cantDeg - from.cantDeg, 'top right', 'top left', 'angleDeg'),
+  ];
+  return words.length === 0 ? 'stays where it is' : `moves ${words.join(', ')}`;
+}
+
+export function PlaceResult({ place, live, onUse }: { place: FoundPlace; live: LiveFit; onUse: (p: Placement) => void }) {
+  const name = useNames(live);
+  const [from] = useState(live.now().placement);
+  const mm = (v: number) => `{{${v}|lengthMm}}`;
+  const broken = place.limits.filter((l) => l.slack < -1e-6);
+  const holding = place.limits.filter((l) => l.slack >= -1e-6 && Math.abs(l.slack) * (l.unit === 'deg' ? 20 : 1) < 0.5);
+  return (
+    <section className="result" aria-label="Position found">
+      <h3>
+        <Sentence>
+          {place.minMarginMm >= 0
+            ? `Best position: ${mm(place.minMarginMm)} to spare`
+            : `Nowhere clear: ${mm(-place.minMarginMm)} short at best`}
+        </Sentence>
+      </h3>
+      <p className="small muted">
+        <Sentence>
+          {place.heldBy.length > 1
+            ? `Held from both sides: ${place.heldBy.map((h) => `${name(h.part)} to ${name(h.obstacle)} ${mm(h.marginMm)}`).join(', and ')}.`
+            : `Held by ${place.heldBy.map((h) => `${name(h.part)} to ${name(h.obstacle)}, ${mm(h.marginMm)}`).join()}.`}
+        </Sentence>
+        {holding.length > 0 && ` Also at its limit: ${holding.map((l) => l.name).join(', ')}.`}
+        {place.atRangeEnd.length > 0 &&
+          ` The search ran to the end of its range ${place.atRangeEnd.map((a) => AXIS_WORDS[a]).join(' and ')}.`}{' '}
+        <Sentence>{`Nothing in the range can have more than ${mm(place.nothingAboveMm)}.`}</Sentence>
+      </p>
+      <p className="small">
+        <Sentence>{`It ${shiftWords(from, place.placement)}.`}</Sentence>
+      </p>
+      {broken.length > 0 && (
+        <p className="small" role="alert">
+          No place meets {broken.map((l) => l.name).join(' and ')}: this one comes nearest.
+        </p>
+      )}
+      <Button variant="contained" color="primary" onClick={() => onUse(place.placement)}>
+        Put it there
+      </Button>
+    </section>
+  );
+}
+
+export function RecipeResult({
+  answer,
+  wantMm,
+  live,
+  onUse,
+}: {
+  answer: FitRecipeAnswer;
+  wantMm: number;
+  live: LiveFit;
+  onUse: (recipe: FitRecipe) => void;
+}) {
+  const { build } = useBuild();
+  const units = useUnits();
+  const money = (v: number) => formatQuantity(v, 'money', units, { currency: build.currency });
+  const [from] = useState(live.now().placement);
+  if (answer.recipes.length === 0) {
+    const broken = answer.asItIs.limits.filter((l) => l.slack < -1e-6);
+    return (
+      <section className="result" aria-label="Recipes">
+        <h3>Nothing that the survey allows makes it fit</h3>
+        <p className="small muted">
+          {broken.length > 0
+            ? `No change to the bay mends this: ${broken.map((l) => l.name).join(', ')}. Mounts, propshaft or gearbox have to change.`
+            : `${answer.stepsOffered} changes and their sets were tried. What is marked never is not cut; say in the survey what else may be done.`}
+        </p>
+      </section>
+    );
+  }
+  const first = answer.recipes[0]!;
+  return (
+    <section className="result" aria-label="Recipes">
+      <h3>{first.lines.length === 0 ? 'Moving it is enough' : 'What would have to change'}</h3>
+      <ol className="recipes">
+        {answer.recipes.map((r, i) => (
+          <li key={r.lines.map((l) => l.title).join()} data-first={i === 0}>
+            <p>
+              <b>
+                <Sentence>{r.lines.length === 0 ? 'Move it, change nothing' : r.lines.map((l) => l.title).join(' and ')}</Sentence>
+              </b>
+            </p>
+            <p className="small muted">
+              <Sentence>
+                {[
+                  `${money(r.cost)}${r.labour > 0 ? ` and ${money(r.labour)} labour` : ''}`,
+                  `{{${r.hours}|hours|1}}`,
+                  `{{${r.massKg}|massKg|1+}}`,
+                  `{{${r.place.minMarginMm}|lengthMm|1}} to spare`,
+                ].join(', ') + `; ${shiftWords(from, r.place.placement)}`}
+              </Sentence>
+              {r.givesUp.length > 0 && (
+                <>
+                  . <Sentence>{`Gives up: ${r.givesUp.join('; ')}`}</Sentence>
+                </>
+              )}
+            </p>
+            <Button variant={i === 0 ? 'contained' : 'outlined'} color={i === 0 ? 'primary' : 'inherit'} onClick={() => onUse(r)}>
+              Use this recipe
+            </Button>
+          </li>
+        ))}
+      </ol>
+      <p className="small muted">
+        <Sentence>
+          {`Cheapest first, ${wantMm > 0 ? `{{${wantMm}|lengthMm}} to spare` : 'just clear'}. ` +
+            (answer.allCheaperTried
+              ? `Every cheaper set of the ${answer.stepsOffered} changes was tried or shown not to fit.`
+              : `${answer.tried} sets of ${answer.stepsOffered} changes tried; some cheaper sets were passed over as unlikely, not proven.`)}
+        </Sentence>
+      </p>
+    </section>
+  );
+}
+
+export function InstallResult({ path, live }: { path: InstallPath; live: LiveFit }) {
+  const units = useUnits();
+  const [at, setAt] = useState(path.tightest.at);
+  const [playing, setPlaying] = useState(false);
+  const seat = useRef(live.now().placement);
+  const show = (i: number) => {
+    setAt(i);
+    live.move(path.path[i]!);
+  };
+  // The seat as it was comes back when the path is put away.
+  useEffect(() => {
+    const back = seat.current;
+    live.move(path.path[path.tightest.at]!);
+    return () => live.move(back);
+  }, [live, path]);
+  useEffect(() => {
+    if (!playing) return;
+    const still = window.matchMedia('(prefers-reduced-motion: reduce)').matches;
+    const timer = setInterval(
+      () =>
+        setAt((i) => {
+          const next = Math.min(path.path.length - 1, i + 2);
+          live.move(path.path[next]!);
+          if (next === path.path.length - 1) setPlaying(false);
+          return next;
+        }),
+      still ? 120 : 24,
+    );
+    return () => clearInterval(timer);
+  }, [playing, live, path]);
+  const gap = path.gapsMm[at]!;
+  return (
+    <section className="result" aria-label="Install path">
+      <h3>
+        <Sentence>
+          {path.clear
+            ? `Goes in from ${path.from}, {{${path.tightest.gapMm}|lengthMm}} at the tightest`
+            : `No clear way from ${path.from}: {{${-path.tightest.gapMm}|lengthMm}} too much at the tightest`}
+        </Sentence>
+      </h3>
+      <p className="small muted">
+        <Sentence>{`Tightest: ${path.tightest.part} past the ${path.tightest.obstacle}. Tilts to {{${path.steepestDeg}|angleDeg|0}} nose up.`}</Sentence>
+        {path.takenOff.length > 0 && ` Off the car for it: ${path.takenOff.join(', ')}.`}
+        {!path.clear && ' Engine and gearbox in one at a time, or a change to the bay, may do it.'} Bare gaps: nothing is
+        added for swing on the hoist. Never stand under a hung engine.
+      </p>
+      <Slider
+        aria-label="Along the path"
+        min={0}
+        max={path.path.length - 1}
+        value={at}
+        onChange={(_, v) => {
+          setPlaying(false);
+          show(v);
+        }}
+        size="small"
+      />
+      <div className="row">
+        <Button
+          onClick={() => {
+            if (at === path.path.length - 1) show(0);
+            setPlaying(!playing);
+          }}
+        >
+          {playing ? 'Hold' : 'Run it in'}
+        </Button>
+        <Button onClick={() => show(path.tightest.at)}>Tightest moment</Button>
+        <span className="num small">
+          gap {formatNumber(gap, 'lengthMm', units)} {unitOf('lengthMm', units)}
+        </span>
+      </div>
+    </section>
+  );
+}
