@@ -20,6 +20,7 @@ import {
 import { assessMoney, type Bill } from './money/index.ts';
 import { assessNoise } from './noise/index.ts';
 import { assessStress, type StressFigures } from './stress/index.ts';
+import { surveyFindings } from './survey/index.ts';
 import { InputError, type Derived } from './units/index.ts';
 import { wheelGate } from './verdict/index.ts';
 
@@ -89,6 +90,7 @@ function assessSubject(subject: Subject, missing: readonly Finding[]): Assessmen
   ];
   const findings = [
     ...missing,
+    ...(subject.chassis ? surveyFindings(subject.chassis) : []),
     ...noise.findings,
     ...wheels.findings,
     ...fit.findings,

@@ -12,6 +12,7 @@ export * from './mounts/index.ts';
 export * from './noise/index.ts';
 export * from './placement/index.ts';
 export * from './stress/index.ts';
+export * from './survey/index.ts';
 export * from './sums.ts';
 export * from './units/index.ts';
 export * from './verdict/index.ts';

@@ -75,6 +75,12 @@ export const router = createBrowserRouter([
             ),
           },
           {
+            path: 'survey',
+            element: screen(() =>
+              import('../screens/survey/SurveyScreen.tsx').then((m) => ({ default: m.SurveyScreen })),
+            ),
+          },
+          {
             path: 'fit',
             element: screen(() => import('../screens/fit/FitScreen.tsx').then((m) => ({ default: m.FitScreen }))),
           },

@@ -11,6 +11,7 @@ export interface ScreenEntry {
 /** The steps that are built, in working order. */
 export const SCREENS: readonly ScreenEntry[] = [
   { path: 'brief', title: 'Brief', steps: ['brief'], key: 'b' },
+  { path: 'survey', title: 'Survey', steps: ['survey'], key: 's' },
   { path: 'line-up', title: 'Line-up', steps: [], key: 'l' },
   { path: 'fit', title: 'Fit', steps: ['fit'], key: 'f' },
   { path: 'gearing', title: 'Gearing', steps: ['gearing'], key: 'g' },

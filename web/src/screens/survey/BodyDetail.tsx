@@ -1,0 +1,113 @@
+import { OBSTACLE_ROLES, type Obstacle, type ObstacleRole, type Taped } from '@sable/core';
+import { bodyFrom, missingOf, templateOf } from '@sable/core/survey';
+import Button from '@mui/material/Button';
+import Checkbox from '@mui/material/Checkbox';
+import FormControlLabel from '@mui/material/FormControlLabel';
+import TextField from '@mui/material/TextField';
+import { useState } from 'react';
+import { ChoiceField, QuantityField } from '../../pieces/fields.tsx';
+import { ChangesEditor } from './ChangesEditor.tsx';
+import { Readings } from './Readings.tsx';
+
+interface Props {
+  readonly taped: Taped | undefined;
+  readonly obstacle: Obstacle | undefined;
+  readonly onTaped: (next: Taped | undefined) => void;
+  readonly onObstacle: (next: Obstacle | undefined) => void;
+}
+
+/** One thing in the bay: its readings, what it is, and what may be done to it. */
+export function BodyDetail({ taped, obstacle, onTaped, onObstacle }: Props) {
+  if (taped) return <TapedDetail taped={taped} onTaped={onTaped} />;
+  if (!obstacle) return <p className="muted">Pick something from the list, or measure something new.</p>;
+  return (
+    <section>
+      <div className="row spread">
+        <h2>{obstacle.name}</h2>
+        <Button onClick={() => onObstacle(undefined)}>Take it out of the bay</Button>
+      </div>
+      <p className="say muted">
+        {obstacle.source ?? 'It came in as a body, not from readings here.'} Measure it anew to build it from the tape.
+      </p>
+      <div className="form-grid">
+        <QuantityField
+          label="Measured to ±"
+          quantity="lengthMm"
+          value={obstacle.plusMinusMm}
+          min={0}
+          max={100}
+          onCommit={(v) => v !== undefined && onObstacle({ ...obstacle, plusMinusMm: v })}
+        />
+        <What body={obstacle} onChange={(more) => onObstacle({ ...obstacle, ...more })} />
+      </div>
+      <ChangesEditor body={obstacle} onChange={(more) => onObstacle({ ...obstacle, ...more })} />
+    </section>
+  );
+}
+
+function TapedDetail({ taped, onTaped }: { taped: Taped; onTaped: Props['onTaped'] }) {
+  const template = templateOf(taped.template);
+  const [name, setName] = useState<string>();
+  const missing = missingOf(taped);
+  const { problem } = bodyFrom(taped);
+  if (!template)
+    return (
+      <p role="alert">
+        Sable does not know the kind “{taped.template}”. <Button onClick={() => onTaped(undefined)}>Take it out</Button>
+      </p>
+    );
+  return (
+    <section>
+      <div className="row spread">
+        <h2>{taped.name}</h2>
+        <Button onClick={() => onTaped(undefined)}>Take it out of the bay</Button>
+      </div>
+      <p className="say muted">{template.why}</p>
+      <Readings taped={taped} template={template} onTaped={onTaped} />
+      {problem ? (
+        <p role="alert" className="fault">
+          {problem}
+        </p>
+      ) : (
+        missing.length > 0 && (
+          <p className="small muted">
+            Not in the bay yet. Still unknown: {[...new Set(missing.map((m) => m.unknown))].join('; ')}.
+          </p>
+        )
+      )}
+      <div className="form-grid" style={{ marginTop: 16 }}>
+        <TextField
+          label="Name"
+          value={name ?? taped.name}
+          onChange={(e) => setName(e.target.value)}
+          onBlur={() => {
+            if (name?.trim()) onTaped({ ...taped, name: name.trim().slice(0, 120) });
+            setName(undefined);
+          }}
+        />
+        <What body={taped} onChange={(more) => onTaped({ ...taped, ...more })} />
+      </div>
+      <ChangesEditor body={taped} onChange={(more) => onTaped({ ...taped, ...more })} />
+    </section>
+  );
+}
+
+type Flags = Pick<Taped, 'role' | 'comesOut' | 'shielded'>;
+
+/** What it is, and whether it is in the way on the hoist. */
+function What({ body, onChange }: { body: Flags; onChange: (more: Partial<Flags>) => void }) {
+  return (
+    <>
+      <ChoiceField
+        label="It counts as"
+        value={body.role}
+        choices={OBSTACLE_ROLES.map((r) => ({ value: r, label: r }))}
+        onCommit={(v) => onChange({ role: v as ObstacleRole })}
+      />
+      <FormControlLabel
+        control={<Checkbox checked={body.comesOut ?? false} onChange={(_, on) => onChange({ comesOut: on })} />}
+        label="Off the car while the engine goes in"
+      />
+    </>
+  );
+}

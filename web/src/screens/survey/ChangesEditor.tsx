@@ -1,0 +1,93 @@
+import { allowedChanges, CHANGE_KINDS, type ChangeKind, type Obstacle, type ObstacleChange } from '@sable/core';
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import { X } from 'lucide-react';
+import { useState } from 'react';
+import { useBuild } from '../../app/buildState.tsx';
+import { ChoiceField, QuantityField } from '../../pieces/fields.tsx';
+
+type Body = Pick<Obstacle, 'name' | 'role' | 'may' | 'engineersWord'>;
+
+/** What may be done to something in the bay, and what that takes: nothing else is ever proposed. */
+export function ChangesEditor({ body, onChange }: { body: Body; onChange: (more: Partial<Body>) => void }) {
+  const { build } = useBuild();
+  const [word, setWord] = useState<string>();
+  const left = CHANGE_KINDS.filter((k) => k !== 'replace' && !body.may.some((m) => m.do === k));
+  const structural = body.may.length === 0 ? allowedChanges({ ...body, may: [PROBE] }).length === 0 : allowedChanges(body).length === 0;
+  const put = (i: number, next: ObstacleChange | undefined) =>
+    onChange({ may: body.may.flatMap((m, k) => (k === i ? (next ? [next] : []) : [m])) });
+  return (
+    <section className="block">
+      <h2>What may be done to it</h2>
+      {structural || body.engineersWord !== undefined ? (
+        <div style={{ display: 'grid', gap: 10, marginBottom: 10 }}>
+          <p className="small">
+            The {body.role} carries the car or steers it: nothing may be done to it unless an engineer who answers for it
+            says so in writing. Local rules decide.
+          </p>
+          <TextField
+            label="Engineer’s word, who and when"
+            value={word ?? body.engineersWord ?? ''}
+            onChange={(e) => setWord(e.target.value)}
+            onBlur={() => {
+              if (word === undefined) return;
+              const text = word.trim();
+              const { engineersWord: _gone, ...rest } = body;
+              onChange(text === '' ? { ...rest, engineersWord: undefined as never } : { engineersWord: text });
+              setWord(undefined);
+            }}
+          />
+        </div>
+      ) : (
+        body.may.length === 0 && <p className="small muted">Never: no recipe will touch it.</p>
+      )}
+      {(!structural || body.engineersWord !== undefined) && (
+        <>
+          {body.may.map((m, i) => (
+            <fieldset key={m.do} className="change">
+              <legend>{m.do}</legend>
+              <QuantityField label="Up to" quantity="lengthMm" value={m.allowanceMm} min={0} max={5000} onCommit={(v) => v !== undefined && put(i, { ...m, allowanceMm: v })} />
+              <QuantityField label="Cost, the step" quantity="money" currency={build.currency} value={m.cost} min={0} onCommit={(v) => v !== undefined && put(i, { ...m, cost: v })} />
+              <QuantityField label="and each mm" quantity="money" currency={build.currency} value={m.costPerMm ?? 0} digits={2} min={0} onCommit={(v) => v !== undefined && put(i, { ...m, costPerMm: v })} />
+              <QuantityField label="Hours, the step" quantity="hours" value={m.hours} digits={1} min={0} onCommit={(v) => v !== undefined && put(i, { ...m, hours: v })} />
+              <QuantityField label="and each mm" quantity="hours" value={m.hoursPerMm ?? 0} digits={2} min={0} onCommit={(v) => v !== undefined && put(i, { ...m, hoursPerMm: v })} />
+              <GivesUp value={m.givesUp ?? ''} onCommit={(v) => put(i, { ...m, givesUp: v })} />
+              <Button aria-label={`Not allow the ${m.do}`} onClick={() => put(i, undefined)}>
+                <X size={14} />
+              </Button>
+            </fieldset>
+          ))}
+          {left.length > 0 && (
+            <div style={{ maxWidth: 220, marginTop: 12 }}>
+              <ChoiceField
+                label="Allow"
+                value=""
+                choices={[{ value: '', label: 'choose' }, ...left.map((k) => ({ value: k, label: k }))]}
+                onCommit={(v) =>
+                  v !== '' && onChange({ may: [...body.may, { do: v as ChangeKind, allowanceMm: 20, cost: 0, hours: 0 }] })
+                }
+              />
+            </div>
+          )}
+        </>
+      )}
+    </section>
+  );
+}
+
+const PROBE: ObstacleChange = { do: 'notch', allowanceMm: 1, cost: 0, hours: 0 };
+
+function GivesUp({ value, onCommit }: { value: string; onCommit: (v: string) => void }) {
+  const [draft, setDraft] = useState<string>();
+  return (
+    <TextField
+      label="What it gives up"
+      value={draft ?? value}
+      onChange={(e) => setDraft(e.target.value)}
+      onBlur={() => {
+        if (draft !== undefined) onCommit(draft.trim().slice(0, 200));
+        setDraft(undefined);
+      }}
+    />
+  );
+}

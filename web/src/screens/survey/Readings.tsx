@@ -1,0 +1,155 @@
+import { METHODS, type Method, type Reading, type Taped } from '@sable/core';
+import { METHOD_MM, readOf, takeOf, type ReadingSpec, type Template } from '@sable/core/survey';
+import { formatNumber, unitOf } from '@sable/core/units';
+import MenuItem from '@mui/material/MenuItem';
+import TextField from '@mui/material/TextField';
+import { X } from 'lucide-react';
+import { useRef, useState } from 'react';
+import { useUnits } from '../../app/settings.tsx';
+
+/** The tape list of one body: what to read, from where to where; each field takes as many readings as one cares to make. */
+export function Readings({
+  taped,
+  template,
+  onTaped,
+}: {
+  taped: Taped;
+  template: Template;
+  onTaped: (next: Taped) => void;
+}) {
+  const table = useRef<HTMLOListElement>(null);
+  const [method, setMethod] = useState<Method>(taped.readings[taped.readings.length - 1]?.method ?? 'tape');
+  const put = (key: string, reading: Reading | undefined) => {
+    const others = taped.readings.filter((r) => r.key !== key);
+    const readings = [...others, ...(reading ? [reading] : [])].sort(
+      (a, b) => template.readings.findIndex((s) => s.key === a.key) - template.readings.findIndex((s) => s.key === b.key),
+    );
+    onTaped({ ...taped, readings });
+  };
+  const next = (i: number) => {
+    const fields = table.current?.querySelectorAll<HTMLInputElement>('input[data-take]');
+    fields?.[i + 1]?.focus();
+  };
+  return (
+    <>
+      <TextField
+        select
+        label="Reading with"
+        value={method}
+        onChange={(e) => setMethod(e.target.value as Method)}
+        fullWidth={false}
+        sx={{ minWidth: 190, mt: 1.5 }}
+      >
+        {METHODS.map((m) => (
+          <MenuItem key={m} value={m}>
+            {m}, ± {METHOD_MM[m]} mm
+          </MenuItem>
+        ))}
+      </TextField>
+      <ol className="readings" ref={table}>
+        {template.readings.map((spec, i) => (
+          <ReadingRow
+            key={spec.key}
+            spec={spec}
+            reading={taped.readings.find((r) => r.key === spec.key)}
+            method={method}
+            onReading={(r) => put(spec.key, r)}
+            onNext={() => next(i)}
+          />
+        ))}
+      </ol>
+    </>
+  );
+}
+
+function ReadingRow({
+  spec,
+  reading,
+  method,
+  onReading,
+  onNext,
+}: {
+  spec: ReadingSpec;
+  reading: Reading | undefined;
+  method: Method;
+  onReading: (next: Reading | undefined) => void;
+  onNext: () => void;
+}) {
+  const units = useUnits();
+  const [draft, setDraft] = useState('');
+  const [fault, setFault] = useState<string>();
+  const unit = unitOf('lengthMm', units);
+  const take = (): boolean => {
+    if (draft.trim() === '') return true;
+    const read = takeOf(draft, units);
+    if (!read) {
+      setFault(`“${draft}” is no length: write 610, 61 cm or 24 3/4 in.`);
+      return false;
+    }
+    if (!spec.signed && read.mm < 0) {
+      setFault('This one can’t be minus: it is read upward or outward.');
+      return false;
+    }
+    setFault(undefined);
+    setDraft('');
+    // Readings of one length with another tool are taken as that tool’s from then on.
+    onReading({ key: spec.key, method, takes: [...(reading?.takes ?? []), read], ...(reading?.note ? { note: reading.note } : {}) });
+    return true;
+  };
+  const mean = reading && readOf(reading);
+  return (
+    <li>
+      <div>
+        <b>{spec.name}</b>
+        {spec.once && <small className="once"> no second chance: read it before the old engine is out</small>}
+        <p className="small muted">
+          From the {spec.from} to {spec.to}.
+        </p>
+        {reading && (
+          <ul className="takes num">
+            {reading.takes.map((t, i) => (
+              <li key={`${t.typed} ${i}`}>
+                {t.typed}
+                <button
+                  type="button"
+                  aria-label={`Strike out ${t.typed}`}
+                  onClick={() => {
+                    const takes = reading.takes.filter((_, k) => k !== i);
+                    onReading(takes.length === 0 ? undefined : { ...reading, takes });
+                  }}
+                >
+                  <X size={12} />
+                </button>
+              </li>
+            ))}
+          </ul>
+        )}
+      </div>
+      <div className="num read">
+        {mean ? (
+          <>
+            <b>{formatNumber(mean.mm, 'lengthMm', units, { digits: units.system === 'metric' ? 1 : 2 })}</b>{' '}
+            <small className="muted">
+              ± {formatNumber(mean.plusMinusMm, 'lengthMm', units, { digits: units.system === 'metric' ? 1 : 2 })} {unit}
+            </small>
+          </>
+        ) : (
+          <span className="muted">not read</span>
+        )}
+      </div>
+      <TextField
+        fullWidth={false}
+        value={draft}
+        placeholder={reading ? 'again' : unit}
+        onChange={(e) => setDraft(e.target.value)}
+        onBlur={take}
+        onKeyDown={(e) => {
+          if (e.key === 'Enter' && take()) onNext();
+        }}
+        error={fault !== undefined}
+        helperText={fault}
+        slotProps={{ htmlInput: { 'aria-label': `${spec.name}, a reading`, 'data-take': true, inputMode: 'text', autoComplete: 'off' } }}
+      />
+    </li>
+  );
+}
