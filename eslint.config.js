@@ -14,7 +14,7 @@ const questions = ['mass', 'gearing', 'stress', 'fit', 'mounts', 'joints', 'nois
 const questionUses = {
   fit: ['mounts'],
   placement: ['fit', 'money'],
-  survey: ['fit'],
+  survey: ['fit', 'mass'],
   stress: ['gearing'],
   gearing: ['mass'],
   money: ['joints'],

@@ -6,6 +6,11 @@ import { cell, chip, expect, test } from './sable.ts';
 const SCREENS = [
   ['line-up', '/builds/glider-tug/line-up?c=b'],
   ['brief', '/builds/glider-tug/brief'],
+  ['survey', '/builds/glider-tug/survey?c=b'],
+  ['survey, nothing measured', '/builds/second-car/survey'],
+  ['fit', '/builds/glider-tug/fit?c=b'],
+  ['fit, across', '/builds/ice-racer/fit?c=b'],
+  ['empty fit', '/builds/second-car/fit'],
   ['candidate', '/builds/glider-tug/candidate?c=b'],
   ['gearing', '/builds/glider-tug/gearing?c=d'],
   ['weight', '/builds/glider-tug/weight?c=c'],

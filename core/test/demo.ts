@@ -24,6 +24,8 @@ export const library: Library = {
   parts: read<Part[]>('parts'),
 };
 export const tug: Build = read<Build>('build-glider-tug');
+export const racer: Build = read<Build>('build-ice-racer');
+export const pickup: Build = read<Build>('build-forestry-pickup');
 export const second: Build = read<Build>('build-second-car');
 
 export const candidate = (letter: string, build: Build = tug): Candidate =>

@@ -10,6 +10,16 @@ import { library, tug } from './demo.ts';
 const cube = (at: number): number[][] =>
   [0, 10].flatMap((x) => [0, 10].flatMap((y) => [0, 10].map((z) => [x + at, y, z])));
 
+/** A cube beside a wall, with room to move away from it. */
+const BAY = {
+  parts: [{ id: 'block', verticesMm: cube(0) }],
+  obstacles: [{ id: 'wall', verticesMm: cube(14) }],
+  requiredGapsMm: [{ part: 'block', obstacle: 'wall', gapMm: 5 }],
+  search: { xMm: [-4, 4], yMm: [-2, 2], zMm: [-2, 2], pitchDeg: [-1, 1], cantDeg: [0, 0] },
+  yawDeg: 0,
+  cantDeg: 0,
+};
+
 const GOOD: Readonly<Record<string, Record<string, unknown>>> = {
   'curve.units': { torqueNm: 200, engineRpm: 5252 },
   'curve.evaluate': {
@@ -55,6 +65,25 @@ const GOOD: Readonly<Record<string, Record<string, unknown>>> = {
     frontRightKg: 274,
     rearLeftKg: 244,
     rearRightKg: 233,
+  },
+  'driveline.jointAngles': {
+    frontJointMm: [-900, 0, 320],
+    rearJointMm: [-2100, 10, 290],
+    gearboxPitchDeg: 2.5,
+    pinionPitchDeg: 2,
+    gearboxYawDeg: 0.2,
+    pinionYawDeg: 0,
+  },
+  'driveline.halfShaft': { innerJointMm: [0, 190, 280], outerJointMm: [6, 620, 270] },
+  'placement.evaluate': {
+    ...BAY,
+    placement: { xMm: 0, yMm: 0, zMm: 0, pitchDeg: 1, cantDeg: 0 },
+  },
+  'placement.search': BAY,
+  'placement.recipe': {
+    ...BAY,
+    changes: [{ target: 'wall', option: 'back', cost: 20, verticesMm: cube(40), neverCut: false }],
+    maxOptionsPerTarget: 1,
   },
   'mass.powerToWeight': { powerKw: 60, massKg: 480, driverKg: 75, fuelL: 20, fuelDensityKgPerL: 0.745 },
   'mass.tie': { aMassKg: 152, aPlusMinusKg: 4, bMassKg: 157, bPlusMinusKg: 3 },

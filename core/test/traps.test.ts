@@ -3,7 +3,7 @@
  * to either side of its limit and the finding flips.
  */
 import { assess, assessAll, lineup, type Shape, type Solid } from '../src/index.ts';
-import { candidate, finding, judged, library, part, tug, withEngine, withGearbox, words } from './demo.ts';
+import { candidate, finding, judged, library, part, pickup, racer, tug, withEngine, withGearbox, words } from './demo.ts';
 
 /** A solid raised or lowered in its own frame. */
 function raised(solid: Solid, dz: number): Solid {
@@ -64,6 +64,89 @@ describe('trap 2: a claimed mass far below its measured twin', () => {
       massRecords: e.massRecords.map((m) => ({ ...m, inUse: m.id === 'forum' })),
     }));
     expect(finding(judged('A', {}, tug, lib), 'mass-twin-quillon-18-cast-weighed').state).toBe('tight');
+  });
+});
+
+describe('trap 3: a throttle under the plenum that meets the steering shaft', () => {
+  test('it is found, and the cast intake with its high throttle is offered', () => {
+    const f = finding(judged('B', {}, pickup), 'fit-column-shaft');
+    expect(f.state).toBe('blocked');
+    expect(words(f.title)).toMatch(/^Throttle under the plenum hits the steering column shaft by \d+ mm$/);
+    expect(f.remedies.map((r) => r.accept)).toContainEqual({ slot: 'intake', optionId: 'q18m-intake-cast' });
+  });
+  test('nothing is offered that would cut the steering', () => {
+    for (const f of judged('B', {}, pickup).findings)
+      for (const r of f.remedies)
+        expect(r.accept && 'obstacleId' in r.accept ? r.accept.obstacleId : '').not.toMatch(/column|steering|rail/);
+  });
+  test('with the cast intake the shaft is clear', () => {
+    const a = judged('B', { dressing: { intake: 'q18m-intake-cast' } }, pickup);
+    expect(a.findings.find((f) => f.id === 'fit-column-shaft')?.state ?? 'clear').toBe('clear');
+  });
+  test('it flips where the throttle stands just as far off as it needs', () => {
+    const pair = judged('B', {}, pickup).figures!.fit.pairs.find((p) => p.obstacle.id === 'column-shaft')!;
+    const away = pair.witnessObstacle.map((v, k) => v - pair.witnessPart[k]!);
+    // The shaft moved straight away from the throttle, by a little less and a little more than is short.
+    const moved = (mm: number) => {
+      const size = Math.hypot(...away) * Math.sign(pair.gapMm);
+      const by = away.map((v) => (v / size) * mm);
+      const build = {
+        ...pickup,
+        chassis: {
+          ...pickup.chassis!,
+          obstacles: pickup.chassis!.obstacles.map((o) =>
+            o.id === 'column-shaft' && o.shape.kind === 'cylinder'
+              ? {
+                  ...o,
+                  shape: {
+                    ...o.shape,
+                    fromMm: o.shape.fromMm.map((v, k) => v + by[k]!) as [number, number, number],
+                    toMm: o.shape.toMm.map((v, k) => v + by[k]!) as [number, number, number],
+                  },
+                }
+              : o,
+          ),
+        },
+      };
+      return judged('B', {}, build).figures!.fit.pairs.find((p) => p.obstacle.id === 'column-shaft')!.marginMm;
+    };
+    expect(moved(-pair.marginMm - 1)).toBeLessThan(0);
+    expect(moved(-pair.marginMm + 1)).toBeGreaterThan(0);
+  });
+});
+
+describe('trap 4: the larger blower fits only with the cast intake', () => {
+  const id = 'dressing-t14-intake-t14-blower-90';
+  test('it stands in the charge cooler, and the cast intake is offered', () => {
+    const f = finding(judged('B', {}, racer), id);
+    expect(f.state).toBe('blocked');
+    expect(words(f.title)).toBe('intake with charge cooler and larger supercharger stand 19 mm in each other');
+    expect(f.remedies.map((r) => r.accept)).toEqual([
+      { slot: 'intake', optionId: 't14-intake-cast' },
+      { slot: 'blower or turbo', optionId: 't14-blower-62' },
+    ]);
+  });
+  test('with the cast intake it fits, and so does the delivered one with its own', () => {
+    const cast = judged('B', { dressing: { intake: 't14-intake-cast', 'blower or turbo': 't14-blower-90' } }, racer);
+    expect(cast.findings.some((f) => f.id.startsWith('dressing-'))).toBe(false);
+    expect(judged('A', {}, racer).findings.some((f) => f.id.startsWith('dressing-'))).toBe(false);
+  });
+  test('it flips where the overlap is no more than measuring leaves open', () => {
+    const gap = finding(judged('B', {}, racer), id).figure!;
+    const raisedCooler = (dz: number) => {
+      const lib = withEngine('tansy-14s', (e) => ({
+        ...e,
+        slots: e.slots.map((slot) => ({
+          ...slot,
+          options: slot.options.map((o) =>
+            o.id === 't14-intake' ? { ...o, solids: o.solids.map((s) => (s.id === 't14-cooler' ? raised(s, dz) : s)) } : o,
+          ),
+        })),
+      }));
+      return judged('B', {}, racer, lib).findings.some((f) => f.id === id);
+    };
+    expect(raisedCooler(-gap - 6)).toBe(true);
+    expect(raisedCooler(-gap - 3)).toBe(false);
   });
 });
 
@@ -232,6 +315,24 @@ describe('trap 11: a box strong enough only because the tyres slip first', () =>
   });
 });
 
+describe('trap 13: the shifter lands in its hole only because the engine sits 85 mm rearward', () => {
+  const inside = (dx: number) => {
+    const p = candidate('D').placement;
+    return judged('D', { placement: { ...p, xMm: p.xMm + dx } }).checks.find((c) => c.id === 'fit-shifter')!;
+  };
+  test('where it stands it is inside; 85 mm forward it is not', () => {
+    expect(inside(0).state).not.toBe('blocked');
+    expect(inside(85).state).toBe('blocked');
+    expect(words(judged('D', { placement: { ...candidate('D').placement, xMm: candidate('D').placement.xMm + 85 } }).findings.find((f) => f.id === 'fit-shifter')!.title)).toMatch(/hole|aperture/);
+  });
+  test('it flips at the edge of the hole', () => {
+    const room = 45 - Math.abs(judged('D').figures!.fit.seat!.shifter!.forwardMm);
+    const way = Math.sign(judged('D').figures!.fit.seat!.shifter!.forwardMm) || 1;
+    expect(inside(way * (room - 1)).state).not.toBe('blocked');
+    expect(inside(way * (room + 1)).state).toBe('blocked');
+  });
+});
+
 describe('trap 14: rev counter fed from one coil of six', () => {
   test('reads a quarter on the car’s own gauge', () => {
     const f = finding(judged('D'), 'joint-tacho');
@@ -255,6 +356,38 @@ describe('trap 14: rev counter fed from one coil of six', () => {
       ).state;
     expect(pulses(2.02)).toBe('clear');
     expect(pulses(2.1)).toBe('tight');
+  });
+});
+
+describe('trap 18: an exhaust run 19 mm from the clutch hose', () => {
+  const id = 'route-exhaust-run-clutch-hose';
+  /** With the hose clipped farther from the pipe. */
+  const along = (mm: number, shields: string[] = []) => {
+    const out = ([x, y, z]: readonly number[]): [number, number, number] => [x!, y! - mm, z!];
+    const obstacles = tug.chassis!.obstacles.map((o) =>
+      o.id === 'clutch-hose' && o.shape.kind === 'cylinder'
+        ? { ...o, shape: { ...o.shape, fromMm: out(o.shape.fromMm), toMm: out(o.shape.toMm) } }
+        : o,
+    );
+    return judged('E', { shields }, { ...tug, chassis: { ...tug.chassis!, obstacles } });
+  };
+  test('it is found by its gap, heat first', () => {
+    const f = finding(judged('E'), id);
+    expect(f.state).toBe('blocked');
+    expect(f.figure).toBeCloseTo(19, 0);
+    expect(f.because).toContain('hot exhaust to hose');
+  });
+  test('a shield is worth 25 mm, no more, so it is not offered where it would not do', () => {
+    expect(finding(judged('E'), id).remedies).toEqual([]);
+    const f = finding(along(40), id);
+    expect(f.state).toBe('blocked');
+    expect(f.remedies.map((r) => r.accept)).toEqual([{ shield: 'clutch-hose' }]);
+    const shielded = along(40, ['clutch-hose']);
+    expect(shielded.findings.find((x) => x.id === id)?.state ?? 'clear').not.toBe('blocked');
+  });
+  test('it flips where the gap is what a hot pipe needs', () => {
+    expect(along(61).findings.find((f) => f.id === id)?.state).toBe('blocked');
+    expect(along(63).findings.find((f) => f.id === id)?.state ?? 'clear').not.toBe('blocked');
   });
 });
 
@@ -304,6 +437,43 @@ describe('trap 26: noise limit broken by the individual throttles', () => {
     expect(itb(level - 0.1, 's14-itb').state).toBe('blocked');
     expect(itb(level + 0.1, 's14-itb').state).toBe('tight');
     expect(itb(level + 5, 's14-itb').state).toBe('clear');
+  });
+});
+
+describe('trap 27: the starter is on the side of the steering box', () => {
+  const withStarter = (dy: number) =>
+    withEngine('bramling-26d', (e) => ({
+      ...e,
+      solids: e.solids.map((s) =>
+        s.id === 'b26-starter' && s.shape.kind === 'cylinder'
+          ? {
+              ...s,
+              shape: {
+                ...s.shape,
+                fromMm: [s.shape.fromMm[0], s.shape.fromMm[1] + dy, s.shape.fromMm[2]],
+                toMm: [s.shape.toMm[0], s.shape.toMm[1] + dy, s.shape.toMm[2]],
+              },
+            }
+          : s,
+      ),
+    }));
+  test('it is short of room there, and nothing that steers is offered to be cut', () => {
+    const f = finding(judged('A', {}, pickup), 'fit-steering-box');
+    expect(f.state).toBe('blocked');
+    expect(words(f.title)).toMatch(/^Starter is \d+ mm short of what it needs to the steering box$/);
+    expect(f.remedies).toEqual([]);
+  });
+  test('on the other side it is well clear', () => {
+    const a = judged('A', {}, pickup, withStarter(-300));
+    expect(a.findings.find((f) => f.id === 'fit-steering-box')?.state ?? 'clear').toBe('clear');
+  });
+  test('it flips by what it is short', () => {
+    const short = -judged('A', {}, pickup).figures!.fit.pairs.find((p) => p.obstacle.id === 'steering-box')!.marginMm;
+    const state = (dy: number) =>
+      judged('A', {}, pickup, withStarter(dy)).findings.find((f) => f.id === 'fit-steering-box')?.state;
+    expect(state(-short + 1)).toBe('blocked');
+    // It slides off slantwise, so a little more than is short in the straight.
+    expect(state(-short - 8)).not.toBe('blocked');
   });
 });
 

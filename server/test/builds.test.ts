@@ -21,6 +21,8 @@ test('the demo is there, with its version as ETag', async () => {
   const list = await call<{ id: string; candidates: number }[]>(shop, 'GET', '/builds');
   expect(list.body.map((b) => [b.id, b.candidates])).toEqual([
     ['glider-tug', 6],
+    ['ice-racer', 2],
+    ['forestry-pickup', 2],
     ['second-car', 0],
   ]);
   const one = await call<BuildBody>(shop, 'GET', TUG);

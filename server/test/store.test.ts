@@ -1,8 +1,9 @@
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { cpSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { takeLock } from '../src/db/lock.ts';
 import { migrate } from '../src/db/migrate.ts';
+import { openPglite } from '../src/db/pglite.ts';
 import { paths } from '../src/paths.ts';
 import { same } from '../src/store/same.ts';
 import { call, openShop, type BuildBody, type Shop } from './shop.ts';
@@ -44,6 +45,39 @@ test.each([
 ])('%j and %j the same: %s', (a, b, yes) => {
   expect(same(a, b)).toBe(yes);
   expect(same(b, a)).toBe(yes);
+});
+
+describe('an old database', () => {
+  test('learns that what may be done is a list of ways, and forgets bare trims', async () => {
+    const db = await openPglite();
+    const old = mkdtempSync(path.join(tmpdir(), 'sable-old-'));
+    cpSync(path.join(paths.migrations, '0001-library-and-builds.sql'), path.join(old, '0001-library-and-builds.sql'));
+    await migrate(db, old);
+    const chassis = {
+      obstacles: [
+        { id: 'bonnet', may: ['bulge', 'replace'], allowanceMm: 40, cost: 120, hours: 3 },
+        { id: 'rail', may: [] },
+      ],
+    };
+    await db.query(
+      `INSERT INTO build (id, name, currency, brief, chassis, decision) VALUES ('x', 'X', 'EUR', '{}', $1, '{}')`,
+      [JSON.stringify(chassis)],
+    );
+    await db.query(`INSERT INTO engine (id, name, family, cylinders, displacement_l, price_likely, doc) VALUES ('e', 'E', 'E', 4, 1.8, 0, $1)`, [
+      JSON.stringify({ id: 'e', solids: [{ id: 's', mayTrim: true, plusMinusMm: 2 }] }),
+    ]);
+    await migrate(db, paths.migrations);
+    const [row] = await db.query<{ chassis: { obstacles: unknown[] } }>(`SELECT chassis FROM build WHERE id = 'x'`);
+    const way = { allowanceMm: 40, cost: 120, hours: 3 };
+    expect(row!.chassis.obstacles).toEqual([
+      { id: 'bonnet', may: [{ do: 'bulge', ...way }, { do: 'replace', ...way }] },
+      { id: 'rail', may: [] },
+    ]);
+    const [engine] = await db.query<{ doc: unknown }>(`SELECT doc FROM engine WHERE id = 'e'`);
+    expect(engine!.doc).toEqual({ id: 'e', solids: [{ id: 's', plusMinusMm: 2 }] });
+    await db.close();
+    rmSync(old, { recursive: true, force: true });
+  }, 60_000);
 });
 
 describe('one database', () => {

@@ -16,6 +16,7 @@ import { bayOf, type BayBody } from './bay.ts';
 import { claimFindings } from './claims.ts';
 import { clearances, placedSolids, type PairClearance } from './clearances.ts';
 import { fitState } from './margin.ts';
+import { dressingClashes } from './matrix.ts';
 import { dressingRemedies, obstacleRemedies, smallRemedies } from './remedies.ts';
 import { routeBodies, type RouteClearance } from './routes.ts';
 
@@ -168,7 +169,7 @@ export function assessFit(subject: Subject): Judged & { figures: FitFigures } {
         ? `Every pair of ${solids.length} solids and ${bodies.length} obstacles has the gap it needs.`
         : `${hits} of ${bodies.length} obstacles are hit or too near.`,
   });
-  for (const undone of changesUndone(subject)) findings.push(undone);
+  findings.push(...dressingClashes(subject), ...changesUndone(subject));
   const routes = assessRoutes(subject, solids, bay);
   const seat = assessSeat(subject);
   findings.push(...routes.findings, ...seat.findings, ...claimFindings(subject, check.state));

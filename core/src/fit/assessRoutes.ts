@@ -64,7 +64,8 @@ export function assessRoutes(
   const pairs = routeClearances({ ...subject.candidate, routes: sound }, solids, bay);
   const said = new Set<string>();
   for (const pair of pairs) {
-    if (pair.marginMm > WORTH_SAYING_MM || said.has(pair.route.id)) continue;
+    // The tightest pair of each route, and whatever else is not clear: heat may matter more than what is nearest.
+    if (pair.marginMm > WORTH_SAYING_MM || (said.has(pair.route.id) && fitState(pair.marginMm) === 'clear')) continue;
     said.add(pair.route.id);
     const hot = pair.why.startsWith('hot exhaust');
     const remedies: Remedy[] =

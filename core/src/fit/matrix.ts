@@ -1,13 +1,11 @@
-import type { DressingOption, Obstacle, Slot, Solid, Subject } from '../model/index.ts';
+import { makeFinding, type DressingOption, type Finding, type Obstacle, type Slot, type Solid, type Subject } from '../model/index.ts';
+import { say } from '../units/index.ts';
 import { bayOf, type BayBody } from './bay.ts';
 import { moved, type Convex } from './convex.ts';
 import { boundsGapSquared, signedDistance } from './distance.ts';
 import { poseOf } from './pose.ts';
 import { requiredGap } from './requiredGap.ts';
 import { convexOf } from './shape.ts';
-
-/** Two things bolted to the same engine move together: they must not touch, no more. mm */
-export const TOGETHER_MM = 3;
 
 export interface MatrixCell {
   readonly marginMm: number;
@@ -73,8 +71,9 @@ function between(a: DressingOption, b: DressingOption): MatrixCell | undefined {
       const q = convexOf(theirs.shape, `/${theirs.id}`);
       if (boundsGapSquared(p, q) > LOOK_MM * LOOK_MM) continue;
       const gapMm = signedDistance(p, q).signedDistanceMm;
-      const needed = TOGETHER_MM + p.excessMm + q.excessMm;
-      yield { gapMm, marginMm: gapMm - needed, ours: ours.name, theirs: theirs.name };
+      // They move together and may be bolted to each other: only an overlap beyond what measuring leaves open is one.
+      const doubtMm = ours.plusMinusMm + theirs.plusMinusMm + p.excessMm + q.excessMm;
+      yield { gapMm, marginMm: gapMm + doubtMm, ours: ours.name, theirs: theirs.name };
     }
   };
   return tightest(near());
@@ -97,4 +96,49 @@ function againstBay(
     }
   };
   return tightest(near());
+}
+
+/** Chosen dressings that stand in each other's place, each with the choices of either slot that would not. */
+export function dressingClashes(subject: Subject): Finding[] {
+  const { slots } = subject.engine;
+  const chosen = slots.flatMap(({ slot, options }) => options.filter((o) => subject.dressing.includes(o)).map((option) => ({ slot, option })));
+  return chosen.flatMap((a, i) =>
+    chosen.slice(i + 1).flatMap((b) => {
+      if (a.option.stock && b.option.stock) return [];
+      const cell = between(a.option, b.option);
+      if (!cell || cell.marginMm >= 0) return [];
+      const others = chosen.filter((c) => c !== a && c !== b);
+      /** Options of a slot that stand clear of everything else that is chosen. */
+      const instead = (slot: Slot, keep: DressingOption) =>
+        slots
+          .filter((s) => s.slot === slot)
+          .flatMap((s) => s.options)
+          .filter((o) => o !== a.option && o !== b.option)
+          .filter((o) =>
+            [keep, ...others.map((c) => c.option)].every((c) => (o.stock && c.stock) || (between(o, c)?.marginMm ?? 0) >= 0),
+          )
+          .map((o) => ({
+            title: `Fit ${o.name}`,
+            cost: o.price.likely,
+            hours: o.hours,
+            accept: { slot, optionId: o.id },
+          }));
+      const remedies = [...instead(a.slot, b.option), ...instead(b.slot, a.option)];
+      return [
+        makeFinding({
+          id: `dressing-${a.option.id}-${b.option.id}`,
+          state: 'blocked',
+          step: 'fit',
+          title: `${a.option.name} and ${b.option.name} stand ${say(-cell.gapMm, 'lengthMm')} in each other`,
+          because: `${cell.ours} against ${cell.theirs}, both on the engine. One fits only with another of the other.`,
+          figure: cell.gapMm,
+          limit: 0,
+          quantity: 'lengthMm',
+          evidence: 'measured',
+          about: [a.option.id, b.option.id],
+          remedies,
+        }),
+      ];
+    }),
+  );
 }

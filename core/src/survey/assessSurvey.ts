@@ -23,6 +23,8 @@ const DOUBTFUL_SPREAD_MM = 8;
 /** What the survey leaves unknown or doubtful: about the car, so the same for every candidate. */
 export function surveyFindings(chassis: Chassis): Finding[] {
   const findings: Finding[] = [];
+  // An engine across a front-drive car has no tunnel and no lever through the floor.
+  const across = chassis.drive === 'front' && chassis.engineLies === 'transverse';
   const has = (roles: readonly ObstacleRole[]) => chassis.obstacles.some((o) => roles.includes(o.role));
   for (const taped of chassis.tape ?? []) {
     const missing = missingOf(taped);
@@ -69,7 +71,8 @@ export function surveyFindings(chassis: Chassis): Finding[] {
     }
   }
   for (const { roles, name, unknown } of ESSENTIAL)
-    if (!has(roles) && !(chassis.tape ?? []).some((t) => roles.includes(t.role)))
+    if (across && roles.includes('tunnel')) continue;
+    else if (!has(roles) && !(chassis.tape ?? []).some((t) => roles.includes(t.role)))
       findings.push(
         makeFinding({
           id: `unmeasured-${roles[0]!.replaceAll(' ', '-')}`,
@@ -82,7 +85,7 @@ export function surveyFindings(chassis: Chassis): Finding[] {
       );
   const rest: readonly [boolean, string, string, string][] = [
     [chassis.pads.length === 0, 'pads', 'the mount pads', 'how far a bracket has to reach'],
-    [!chassis.shifterAperture, 'shifter', 'the shifter hole', 'whether the lever comes up through it'],
+    [!chassis.shifterAperture && !across, 'shifter', 'the shifter hole', 'whether the lever comes up through it'],
     [!chassis.pinion && !chassis.hubs, 'pinion', 'the pinion flange or the hubs', 'at what angle the shafts run'],
   ];
   for (const [absent, id, name, unknown] of rest)

@@ -1,3 +1,4 @@
+import { comFromCorners } from '../mass/index.ts';
 import type { Figure } from '../units/index.ts';
 
 export interface FourPads {
@@ -9,10 +10,7 @@ export interface FourPads {
 
 const rss = (...s: number[]) => Math.sqrt(s.reduce((a, b) => a + b * b, 0));
 
-/**
- * Axle loads and the sideways place of the centre of mass (left positive, mm) from four pads: moments about the middle,
- * half a track to each side.
- */
+/** Axle loads and the sideways place of the centre of mass (left positive, mm) from four pads, with their doubt. */
 export function fromCorners(
   corners: FourPads,
   trackFrontMm: number,
@@ -23,7 +21,16 @@ export function fromCorners(
   const front = fl.value + fr.value;
   const rear = rl.value + rr.value;
   const total = front + rear;
-  const y = ((fl.value - fr.value) * trackFrontMm + (rl.value - rr.value) * trackRearMm) / 2 / total;
+  const { comYMm: y } = comFromCorners({
+    // Nothing asked here depends on the wheelbase.
+    wheelbaseMm: 1,
+    trackFrontMm,
+    trackRearMm,
+    frontLeftKg: fl.value,
+    frontRightKg: fr.value,
+    rearLeftKg: rl.value,
+    rearRightKg: rr.value,
+  });
   const figure = (value: number, plusMinus: number): Figure => ({
     value,
     plusMinus,

@@ -14,7 +14,7 @@ import type { Db } from '../db/db.ts';
 import { insertBuild } from '../store/buildStore.ts';
 import { insertEngine, insertGearbox, insertPart } from '../store/libraryStore.ts';
 
-export const DEMO_BUILDS = ['glider-tug', 'second-car'] as const;
+export const DEMO_BUILDS = ['glider-tug', 'ice-racer', 'forestry-pickup', 'second-car'] as const;
 
 export interface DemoShop {
   readonly engines: Engine[];

@@ -45,7 +45,10 @@ export async function readBuild(q: Queryable, id: string): Promise<StoredBuild> 
 }
 
 export async function insertBuild(q: Queryable, build: Build): Promise<void> {
-  await q.query('INSERT INTO build (id, name, currency, brief, chassis, decision) VALUES ($1, $2, $3, $4, $5, $6)', [
+  // By the clock, not by the transaction: builds put in together keep their order.
+  const insert = `INSERT INTO build (id, name, currency, brief, chassis, decision, created_at)
+    VALUES ($1, $2, $3, $4, $5, $6, clock_timestamp())`;
+  await q.query(insert, [
     build.id,
     build.name,
     build.currency,

@@ -130,8 +130,8 @@ function Bench({ candidate }: { candidate: Candidate }) {
   useHotkeys('down', () => nudge(0, 1), { preventDefault: true, enabled: viewsOn }, [nudge]);
   const shimBy = (by: number) =>
     setShim((s) => SHIMS[Math.min(SHIMS.length - 1, Math.max(0, SHIMS.findIndex((x) => x >= s) + by))] ?? 2);
-  useHotkeys(',', () => shimBy(-1), { useKey: true, enabled });
-  useHotkeys('.', () => shimBy(1), { useKey: true, enabled });
+  useHotkeys('comma', () => shimBy(-1), { enabled });
+  useHotkeys('period', () => shimBy(1), { enabled });
   useHotkeys('n', () => tilt(0.1, 0), { enabled });
   useHotkeys('shift+n', () => tilt(-0.1, 0), { enabled });
   useHotkeys('t', () => tilt(0, 0.1), { enabled });

@@ -1,0 +1,190 @@
+import type { Build } from '@sable/core';
+import type { Page } from '@playwright/test';
+import { chip, expect, test } from './sable.ts';
+
+const answer = (page: Page) => page.locator('.fit-answer h2');
+const pane = (page: Page, view: 'side' | 'front' | 'plan') => page.locator(`.pane[data-view="${view}"]`);
+const readout = async (page: Page, word: string) =>
+  Number((await page.locator('.readout div', { has: page.getByText(word, { exact: true }) }).locator('dd').innerText()).replace(/[^\d.-]/g, ''));
+const placement = (b: { build: Build }, id: string) => b.build.candidates.find((c) => c.id === id)!.placement;
+
+test('the taller sister: blocked by the bonnet, its cheapest recipe clears it and stands on the bill', async ({
+  page,
+  go,
+  sable,
+}) => {
+  await go('/builds/glider-tug/fit?c=b');
+  await expect(answer(page)).toContainText('Rocker cover hits the bonnet by 14 mm');
+  await page.getByRole('button', { name: 'Recipe' }).click();
+  const recipes = page.getByRole('region', { name: 'Recipes' }).getByRole('listitem');
+  await expect(recipes.first()).toContainText('Bulge in the bonnet', { timeout: 40_000 });
+  const costs = (await recipes.allInnerTexts()).map((t) => Number(/([\d.,]+) €|€ ?([\d.,]+)/.exec(t)?.[0].replace(/[^\d]/g, '')));
+  expect(costs.length).toBeGreaterThan(1);
+  expect(costs[0]!).toBeLessThan(costs[1]!);
+  const before = await sable.build();
+  await recipes.first().getByRole('button', { name: 'Use this recipe' }).click();
+  await expect(answer(page)).not.toContainText('hits');
+  await expect(chip(page, 'B')).toBeVisible();
+  await expect.poll(async () => (await sable.build()).build.candidates.find((c) => c.id === 'b')!.obstacleChanges?.length).toBe(1);
+  await page.getByRole('link', { name: /^Parts/ }).click();
+  await expect(page.getByRole('row', { name: /Bulge in the bonnet/ })).toBeVisible();
+  await page.getByRole('button', { name: /^Undo/ }).click();
+  await expect.poll(async () => (await sable.build()).build).toEqual(before.build);
+  await expect(page.getByRole('row', { name: /Bulge in the bonnet/ })).toHaveCount(0);
+});
+
+test('dragged in a view it moves as far as the pointer, its gaps follow before it is let go, and it is one step to undo', async ({
+  page,
+  go,
+  sable,
+}) => {
+  await go('/builds/glider-tug/fit?c=c');
+  const before = await sable.build();
+  const [back, up] = [await readout(page, 'back'), await readout(page, 'up')];
+  const first = await answer(page).innerText();
+  const box = (await pane(page, 'side').boundingBox())!;
+  const [x, y] = [box.x + box.width * 0.4, box.y + box.height * 0.5];
+  await page.mouse.move(x, y);
+  await page.mouse.down();
+  await page.mouse.move(x + 30, y - 20, { steps: 6 });
+  await expect.poll(() => readout(page, 'back')).toBeGreaterThan(back + 20);
+  expect(await readout(page, 'up')).toBeGreaterThan(up + 10);
+  expect(await answer(page).innerText()).not.toBe(first);
+  // Nothing is written down while it is in the hand.
+  expect((await sable.build()).version).toBe(before.version);
+  await page.mouse.up();
+  await expect.poll(async () => (await sable.build()).version).toBe(before.version + 1);
+  const moved = placement(await sable.build(), 'c');
+  expect(moved.yMm).toBe(placement(before, 'c').yMm);
+  // By whole shims of 2 mm.
+  expect(((moved.xMm - placement(before, 'c').xMm) / 2) % 1).toBeCloseTo(0, 9);
+  await page.getByRole('button', { name: /^Undo/ }).click();
+  await expect.poll(() => readout(page, 'back')).toBe(back);
+  expect((await sable.build()).build).toEqual(before.build);
+});
+
+test('by keys: shims in the view last touched, tilt by a tenth, and a walk of nudges is one step', async ({
+  page,
+  go,
+  sable,
+}) => {
+  await go('/builds/glider-tug/fit?c=d');
+  const before = await sable.build();
+  const start = placement(before, 'd');
+  await pane(page, 'side').focus();
+  await page.keyboard.press('ArrowUp');
+  await page.keyboard.press('.');
+  await page.keyboard.press('ArrowLeft');
+  await page.keyboard.press(',');
+  await page.keyboard.press(',');
+  await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('n');
+  await pane(page, 'front').focus();
+  await page.keyboard.press('ArrowRight');
+  await page.keyboard.press('Shift+T');
+  await expect.poll(async () => (await sable.build()).version, { timeout: 8000 }).toBeGreaterThan(before.version);
+  await page.waitForTimeout(900);
+  const now = await sable.build();
+  expect(placement(now, 'd')).toEqual({
+    ...start,
+    xMm: start.xMm + 10,
+    yMm: start.yMm + 0.5,
+    zMm: start.zMm + 1.5,
+    pitchDeg: 2.6,
+    cantDeg: -0.1,
+  });
+  while ((await sable.build()).version < now.version + (now.version - before.version)) {
+    const { version } = await sable.build();
+    await page.getByRole('button', { name: /^Undo/ }).click();
+    await expect.poll(async () => (await sable.build()).version).toBe(version + 1);
+  }
+  expect((await sable.build()).build).toEqual(before.build);
+});
+
+test('a position is searched, can be stopped, says what holds it from both sides, and is taken', async ({
+  page,
+  go,
+  sable,
+}) => {
+  await go('/builds/glider-tug/fit?c=d');
+  const before = await sable.build();
+  await page.getByRole('button', { name: 'Recipe' }).click();
+  await page.getByRole('button', { name: 'Stop' }).click();
+  await expect(page.getByRole('progressbar')).toHaveCount(0);
+  await expect(page.getByRole('region', { name: 'Recipes' })).toHaveCount(0);
+  await page.getByRole('button', { name: 'Find a position' }).click();
+  const found = page.getByRole('region', { name: 'Position found' });
+  await expect(found).toContainText(/Best position: 17 mm to spare/, { timeout: 20_000 });
+  await expect(found).toContainText('Held from both sides');
+  await found.getByRole('button', { name: 'Put it there' }).click();
+  await expect(answer(page)).toContainText('17 mm to spare');
+  await page.getByRole('button', { name: /^Undo/ }).click();
+  await expect.poll(async () => (await sable.build()).build).toEqual(before.build);
+});
+
+test('the way in runs along its path and puts the engine back when put away', async ({ page, go, sable }) => {
+  await go('/builds/glider-tug/fit?c=d');
+  const up = await readout(page, 'up');
+  const { version } = await sable.build();
+  await page.getByRole('button', { name: 'Install path' }).click();
+  const path = page.getByRole('region', { name: 'Install path' });
+  await expect(path).toContainText('Goes in from above', { timeout: 30_000 });
+  await expect(path).toContainText('Off the car for it: bonnet');
+  await path.getByRole('slider').focus();
+  await page.keyboard.press('Home');
+  await expect.poll(() => readout(page, 'up')).toBeGreaterThan(up + 300);
+  await page.getByRole('button', { name: 'Put away' }).click();
+  await expect.poll(() => readout(page, 'up')).toBe(up);
+  expect((await sable.build()).version).toBe(version);
+});
+
+test('looked at in section, in space, beside a ghost, and measured', async ({ page, go }) => {
+  await go('/builds/glider-tug/fit?c=b');
+  const shapes = pane(page, 'plan').locator('.train path');
+  await expect(shapes.first()).toBeAttached();
+  const whole = await shapes.evaluateAll((list) => list.filter((p) => p.getAttribute('d')).length);
+  await page.getByRole('button', { name: 'Section' }).click();
+  const slider = page.getByRole('slider', { name: 'Plan cut' });
+  await slider.focus();
+  await page.keyboard.press('Home');
+  await expect
+    .poll(() => shapes.evaluateAll((list) => list.filter((p) => p.getAttribute('d')).length))
+    .toBeLessThan(whole / 2);
+  await page.getByRole('button', { name: 'Views', exact: true }).click();
+  await page.getByLabel('Ghost').click();
+  await page.getByRole('option', { name: /^C, / }).click();
+  await expect(pane(page, 'side').locator('[data-layer="ghost"] path').first()).toBeVisible();
+  await page.getByRole('button', { name: 'Measure' }).click();
+  const box = (await pane(page, 'side').boundingBox())!;
+  await page.mouse.click(box.x + 200, box.y + 300);
+  await page.mouse.click(box.x + 500, box.y + 300);
+  await expect(pane(page, 'side').locator('[data-layer="measure"] path')).toHaveCount(1);
+  await expect(page.getByText(/along, .* up/)).toBeVisible();
+  await page.getByRole('button', { name: '3D' }).click();
+  await expect(page.locator('.bay3d canvas')).toBeVisible();
+});
+
+test('a gap tells what it needs and why; in US units in inches', async ({ page, go }) => {
+  await go('/builds/glider-tug/fit?c=b');
+  const row = page.getByRole('row', { name: /rocker cover, bonnet/ });
+  await row.hover();
+  await expect(row).toContainText('20 mm base (bonnet), 5 mm movement on polyurethane, 4 mm tolerance');
+  await page.getByRole('button', { name: 'US', exact: true }).click();
+  await expect(answer(page)).toContainText('hits the bonnet by 0.55 in');
+});
+
+test('another dressing is put on beside the views, and what it would leave is told before', async ({
+  page,
+  go,
+  sable,
+}) => {
+  await go('/builds/glider-tug/fit?c=a');
+  const before = await sable.build();
+  await expect(answer(page)).toContainText('Rear-bowl sump hits the front crossmember');
+  await page.getByLabel('Sump').click();
+  await expect(page.getByRole('option', { name: /front-bowl/ })).toContainText('+');
+  await page.getByRole('option', { name: /front-bowl/ }).click();
+  await expect(answer(page)).not.toContainText('sump hits');
+  await page.getByRole('button', { name: /^Undo/ }).click();
+  await expect.poll(async () => (await sable.build()).build).toEqual(before.build);
+});

@@ -1,0 +1,105 @@
+import type { Chassis } from '@sable/core';
+import { expect, test, type Sable } from './sable.ts';
+
+const chassis = async (sable: Sable, id = 'glider-tug'): Promise<Chassis | null> => (await sable.build(id)).build.chassis;
+
+test('a crossmember is taped on a tablet: units as typed, repeats averaged, what is missing told, and it stands in the bay', async ({
+  page,
+  go,
+  sable,
+}) => {
+  await page.setViewportSize({ width: 820, height: 1180 });
+  await go('/builds/ice-racer/survey');
+  const before = (await chassis(sable, 'ice-racer'))!;
+  await page.getByRole('button', { name: 'Measure something' }).click();
+  await page.getByRole('menuitem', { name: /^front crossmember/ }).click();
+  await expect(page.getByRole('heading', { name: 'front crossmember' })).toBeVisible();
+  const take = async (label: RegExp, typed: string) => {
+    await page.getByRole('textbox', { name: label }).fill(typed);
+    await page.keyboard.press('Enter');
+  };
+  await take(/upper face, height/, '24 3/4 in');
+  await expect(page.getByText('628.6')).toBeVisible();
+  await expect(page.getByRole('textbox', { name: /lower face, height/ })).toBeFocused();
+  await take(/lower face, height/, '58 cm');
+  await expect(page.getByText(/Still unknown: where a front bowl begins/).first()).toBeVisible();
+  await take(/front edge/, 'about here');
+  await expect(page.getByText('“about here” is no length: write 610, 61 cm or 24 3/4 in.')).toBeVisible();
+  await take(/front edge/, '600');
+  await take(/rear edge/, '560');
+  await take(/its end, from the middle/, '300');
+  await take(/its end, from the middle/, '306');
+  await expect(page.getByText('303.0')).toBeVisible();
+  await expect(page.getByText('± 3.0 mm').first()).toBeVisible();
+  await expect
+    .poll(async () => (await chassis(sable, 'ice-racer'))!.obstacles.find((o) => o.id === 'crossmember'))
+    .toMatchObject({ role: 'crossmember', plusMinusMm: 3, source: '6 readings by tape' });
+  const scroll = await page.evaluate(() => document.documentElement.scrollWidth);
+  expect(scroll).toBeLessThanOrEqual(820);
+  // Taken out again, the bay is as it was.
+  await page.getByRole('button', { name: 'Take it out of the bay' }).click();
+  await expect.poll(async () => (await chassis(sable, 'ice-racer'))!.obstacles).toEqual(before.obstacles);
+});
+
+test('what may be done is allowed by a person, and never to what steers the car without an engineer’s word', async ({
+  page,
+  go,
+  sable,
+}) => {
+  await go('/builds/forestry-pickup/survey');
+  await page.getByRole('navigation', { name: 'Tape list' }).getByRole('button', { name: /^track rod/ }).click();
+  await expect(page.getByText(/nothing may be done to it unless an engineer/)).toBeVisible();
+  await expect(page.getByRole('combobox', { name: 'Allow' })).toHaveCount(0);
+  await page.getByRole('navigation', { name: 'Tape list' }).getByRole('button', { name: /^engine crossmember/ }).click();
+  await page.getByRole('combobox', { name: 'Allow' }).click();
+  await page.getByRole('option', { name: 'relocate' }).click();
+  const field = page.getByRole('group', { name: 'relocate' });
+  await field.getByLabel('Up to').fill('35');
+  await field.getByLabel('Cost, the step').click();
+  await expect
+    .poll(async () => (await chassis(sable, 'forestry-pickup'))!.obstacles.find((o) => o.id === 'engine-crossmember')!.may.map((m) => [m.do, m.allowanceMm]))
+    .toEqual([
+      ['notch', 20],
+      ['relocate', 35],
+    ]);
+  await page.getByRole('button', { name: 'Not allow the relocate' }).click();
+  await expect
+    .poll(async () => (await chassis(sable, 'forestry-pickup'))!.obstacles.find((o) => o.id === 'engine-crossmember')!.may.length)
+    .toBe(1);
+});
+
+test('four pads give the axles and the sideways place', async ({ page, go, sable }) => {
+  await go('/builds/ice-racer/survey');
+  await page.getByRole('button', { name: 'Weighing and the car' }).click();
+  await page.getByLabel('Front left').fill('235');
+  await page.keyboard.press('Enter');
+  await expect.poll(async () => (await chassis(sable, 'ice-racer'))!.weighing.frontKg.value).toBe(459);
+  await page.getByRole('button', { name: /^Undo/ }).click();
+  await expect.poll(async () => (await chassis(sable, 'ice-racer'))!.weighing.frontKg.value).toBe(455);
+});
+
+test('a car that nobody has measured is begun from its papers', async ({ page, go, sable }) => {
+  await go('/builds/second-car/survey');
+  await page.getByRole('button', { name: 'Begin the survey' }).click();
+  await expect(page.getByRole('alert')).toContainText('Give the car a name');
+  await page.getByLabel('Car', { exact: true }).fill('Valley runabout');
+  await page.getByRole('button', { name: 'Begin the survey' }).click();
+  await expect(page.getByText('The bay is empty so far')).toBeVisible();
+  await expect.poll(async () => (await chassis(sable, 'second-car'))?.name).toBe('Valley runabout');
+  await page.getByRole('button', { name: /^Undo/ }).click();
+  await expect.poll(() => chassis(sable, 'second-car')).toBeNull();
+});
+
+test('claims that contradict stand side by side with what would settle them', async ({ page, go, sable }) => {
+  await go('/builds/glider-tug/survey?c=a');
+  const before = (await chassis(sable))!;
+  await page.getByRole('button', { name: 'What others say fits' }).click();
+  await expect(page.getByText('Goes straight over your crossmember, no cutting.')).toBeVisible();
+  await expect(page.getByText(/What settles it: clay on the crossmember/)).toBeVisible();
+  await page.getByLabel('Who').fill('my neighbour');
+  await page.getByLabel('In their words').fill('Mine went in.');
+  await page.getByRole('button', { name: 'Note it' }).click();
+  await expect.poll(async () => (await chassis(sable))!.claims!.length).toBe(before.claims!.length + 1);
+  await page.getByRole('button', { name: /^Undo/ }).click();
+  await expect.poll(async () => (await chassis(sable))!.claims).toEqual(before.claims);
+});
