@@ -1,7 +1,10 @@
 import { cpus } from 'node:os';
 import { RunningSable } from '@sable/e2e/running';
 import { round } from './measure.ts';
+import { fitPageBench } from './fitPage.ts';
+import { meshBench } from './mesh.ts';
 import { pageBench } from './page.ts';
+import { placementBench } from './placement.ts';
 import { load, memoryMb } from './server.ts';
 import { assessBench, clearanceBench } from './sums.ts';
 
@@ -13,7 +16,12 @@ const startMs = async () => {
 };
 
 try {
-  const sums = { assess: assessBench(), clearance: clearanceBench() };
+  const sums = {
+    assess: assessBench(),
+    clearance: clearanceBench(),
+    mesh: await meshBench(),
+    placement: placementBench(),
+  };
   const coldStartMs = await startMs();
   await sable.stop();
   const warmStartMs = await startMs();
@@ -22,6 +30,7 @@ try {
   const at4Connections = await load(url, 4);
   const at32Connections = await load(url, 32);
   const page = await pageBench(url);
+  const fitPage = await fitPageBench(url);
   const report = {
     node: process.version,
     cores: cpus().length,
@@ -35,6 +44,7 @@ try {
       reach: { warmStartMs: 4000, at4ReadP95Ms: 15, at4WriteP95Ms: 40 },
     },
     page,
+    fitPage,
   };
   console.log(JSON.stringify(report, null, 2));
 } finally {

@@ -8,6 +8,7 @@ import {
   foundPlacement,
   problemFor,
   rangeAround,
+  searchFitRecipes,
   type Body,
   type PlacementProblem,
   type Point,
@@ -98,11 +99,31 @@ export function generated(seed: number, parts: number, obstacles: number): Place
   };
 }
 
-const demo = path.resolve('/work/main/bench', '../server/src/demo');
+const demo = path.resolve(import.meta.dirname, '../server/src/demo');
 const read = <T>(name: string): T => JSON.parse(readFileSync(path.join(demo, `${name}.json`), 'utf8')) as T;
 
-export function demoProblems(): { name: string; problem: PlacementProblem }[] {
-  const library: Library = { engines: read<Engine[]>('engines'), gearboxes: read<Gearbox[]>('gearboxes'), parts: read<Part[]>('parts') };
+const demoLibrary = (): Library => ({
+  engines: read<Engine[]>('engines'),
+  gearboxes: read<Gearbox[]>('gearboxes'),
+  parts: read<Part[]>('parts'),
+});
+
+/** How long the recipes of the blocked candidates of the first demo bay take, s. */
+function recipeTimes() {
+  const library = demoLibrary();
+  const build = read<Build>(DEMO_BAYS[0]!);
+  return ['a', 'b', 'e'].map((id) => {
+    const { subject } = resolveSubject(build, build.candidates.find((c) => c.id === id)!, library);
+    const began = performance.now();
+    const run = searchFitRecipes(subject!, rangeAround(subject!.candidate.placement));
+    let next = run.next();
+    while (!next.done) next = run.next();
+    return { candidate: id, found: next.value.recipes.map((r) => r.cost), seconds: round((performance.now() - began) / 1000, 1) };
+  });
+}
+
+function demoProblems(): { name: string; problem: PlacementProblem }[] {
+  const library = demoLibrary();
   return DEMO_BAYS.flatMap((file) => {
     const build = read<Build>(file);
     return build.candidates.slice(0, file === DEMO_BAYS[0] ? 4 : 1).flatMap((candidate) => {
@@ -112,7 +133,7 @@ export function demoProblems(): { name: string; problem: PlacementProblem }[] {
     });
   });
 }
-const DEMO_BAYS = ['build-glider-tug'];
+const DEMO_BAYS = ['build-glider-tug', 'build-ice-racer', 'build-forestry-pickup'];
 
 /** The search against the whole grid, and how long it takes on a full-sized powertrain. */
 export function placementBench() {
@@ -138,13 +159,15 @@ export function placementBench() {
       gridPoints: grid.points,
     };
   });
+  const recipes = recipeTimes();
   const full = generated(4711, 24, 30);
   const runs = timed(7, 2, () => void foundPlacement(full));
   return {
     worstBehindGridMm: Math.max(...against.map((a) => a.worseByMm)),
     longestGridS: round(Math.max(...against.map((a) => a.gridMs)) / 1000, 1),
+    recipes,
     full24x30: { ...summary(runs), fastestMs: round(Math.min(...runs), 0) },
     cases: against,
-    reach: { worstBehindGridMm: 0.5, longestGridS: 60, fullMs: 1000 },
+    reach: { worstBehindGridMm: 0.5, longestGridS: 60, fullMs: 1000, recipeS: 20 },
   };
 }

@@ -31,6 +31,21 @@ export function boundsGapSquared(a: Convex, b: Convex): number {
   return sum;
 }
 
+/** What the signed distance of two solids can't be less than, by their bounding boxes, mm: negative where those overlap. */
+export function boundsDistance(a: Convex, b: Convex): number {
+  const squared = boundsGapSquared(a, b);
+  if (squared > 0) return Math.sqrt(squared);
+  const p = a.bounds;
+  const q = b.bounds;
+  let overlap = Infinity;
+  for (let k = 0; k < 3; k++) {
+    // Moved apart along this axis by so much, the boxes are free of each other and so are the solids.
+    const way = Math.min(p[k + 3]! - q[k]!, q[k + 3]! - p[k]!);
+    if (way < overlap) overlap = way;
+  }
+  return -overlap;
+}
+
 function apart(a: Convex, b: Convex, distance: number): Clearance {
   const { onA, onB } = witnesses(a, b);
   return { signedDistanceMm: distance, witnessA: onA, witnessB: onB };

@@ -13,7 +13,7 @@ import { changedBody, thicknessAlong, awayOf } from './bay.ts';
 import type { PairClearance, PlacedSolid } from './clearances.ts';
 import { clipped } from './clip.ts';
 import { moved, type Convex } from './convex.ts';
-import { boundsGapSquared, signedDistance } from './distance.ts';
+import { boundsDistance, signedDistance } from './distance.ts';
 import { poseOf } from './pose.ts';
 import { requiredGap } from './requiredGap.ts';
 import { convexOf } from './shape.ts';
@@ -29,7 +29,7 @@ function leastMargin(
   let least = Infinity;
   for (const { solid, convex } of solids) {
     const needed = requiredGap(solid, obstacle, school, convex.excessMm + body.excessMm).totalMm;
-    if (Math.sqrt(boundsGapSquared(convex, body)) - needed > least) continue;
+    if (boundsDistance(convex, body) - needed > least) continue;
     least = Math.min(least, signedDistance(convex, body).signedDistanceMm - needed);
   }
   return least;

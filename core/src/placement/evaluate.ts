@@ -1,4 +1,4 @@
-import { boundsGapSquared, moved, signedDistance, type Convex, type V3 } from '../fit/index.ts';
+import { boundsDistance, moved, signedDistance, type Convex, type V3 } from '../fit/index.ts';
 import { placementAt, poseAt, swingOf, type PlacementProblem, type Point } from './problem.ts';
 
 const DEG = Math.PI / 180;
@@ -85,7 +85,7 @@ export class Evaluator {
       const part = (placed[partAt] ??= moved(problem.parts[partAt]!.convex, pose));
       const body = problem.obstacles[this.obstacleOf(pair)]!.convex;
       const required = problem.requiredMm[pair]!;
-      const bound = Math.sqrt(boundsGapSquared(part, body)) - required;
+      const bound = boundsDistance(part, body) - required;
       if (bound > least + lookMm) {
         margins.pair[i] = pair;
         margins.marginMm[i] = bound;

@@ -250,6 +250,16 @@ test('a proof against a place names what it rests on', () => {
   expect(found.against?.bodies).toEqual(expect.arrayContaining(['block']));
 });
 
+test('the least margin counts a pair that is sunk deep, though its needs are smaller than another’s', () => {
+  // The first pair is short by 30 of its need; the second is sunk by 40 and needs nothing.
+  const p: PlacementProblem = {
+    ...problem([box('block', [0, 0, 0], [100, 100, 100])], [box('near', [100, 0, 0], [100, 50, 50]), box('in', [0, 90, 0], [100, 160, 100])], 0),
+    requiredMm: Float64Array.from([30, 0]),
+  };
+  const e = new Evaluator(p).at([0, 0, 0, 0, 0]);
+  expect(e.leastMm).toBeCloseTo(-40, 9);
+});
+
 test('margins left unmeasured are bounds, never more than the truth', () => {
   const [, p] = TINY[1]!;
   const evaluator = new Evaluator(p);

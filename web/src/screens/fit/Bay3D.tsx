@@ -1,6 +1,6 @@
 import type { State } from '@sable/core';
 import { poseOf, tubeOnce, type Convex } from '@sable/core/fit';
-import { Canvas, useFrame, useThree } from '@react-three/fiber';
+import { Canvas, useThree } from '@react-three/fiber';
 import { useEffect, useMemo, useRef } from 'react';
 import { BufferGeometry, Color, Float32BufferAttribute, Group, MathUtils, Matrix4, PerspectiveCamera, Vector3 } from 'three';
 import { ConvexGeometry } from 'three/examples/jsm/geometries/ConvexGeometry.js';
@@ -42,17 +42,6 @@ function Controls({ about }: { about: readonly [number, number, number] }) {
     invalidate();
     return () => controls.dispose();
   }, [camera, gl, invalidate, about]);
-  return null;
-}
-
-/** Notes how long a frame took, for whoever measures it. */
-function FrameTimes() {
-  const began = useRef(0);
-  useFrame(() => {
-    const now = performance.now();
-    performance.measure('fit-3d-frame', { start: began.current || now, end: now });
-    began.current = now;
-  });
   return null;
 }
 
@@ -178,7 +167,6 @@ export function Bay3D({ live, colour, ghost, box }: { live: LiveFit; colour: str
         {routes.length > 0 && <Wires shapes={routes} colour="var(--tight)" />}
         <gridHelper args={[4, 40, colourOf('var(--line)'), colourOf('var(--line)')]} rotation={[MathUtils.degToRad(90), 0, 0]} />
         <Controls about={about} />
-        <FrameTimes />
       </Canvas>
     </div>
   );

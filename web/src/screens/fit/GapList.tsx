@@ -20,11 +20,14 @@ export function GapList({
   const { gaps } = useStanding(live);
   const units = useUnits();
   const n = (mm: number) => formatNumber(mm, 'lengthMm', units);
+  // One that is pointed at in a view is told though it is not among the tightest.
+  const pointed = gaps.findIndex((g) => g.obstacle.id === hot);
+  const shown = pointed >= SHOWN ? [...gaps.slice(0, SHOWN), gaps[pointed]!] : gaps.slice(0, SHOWN);
   return (
     <table className="gaps">
       <caption className="visually-hidden">Tightest gaps, {unitOf('lengthMm', units)}</caption>
       <tbody>
-        {gaps.slice(0, SHOWN).map((g) => {
+        {shown.map((g) => {
           const open = hot === g.obstacle.id;
           return (
             <tr

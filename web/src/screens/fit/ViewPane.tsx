@@ -1,6 +1,6 @@
 import type { State } from '@sable/core';
-import { fitState, moved, pairBecause, pairSentence, poseOf, tubeOnce, type Convex, type V3 } from '@sable/core/fit';
-import { formatNumber, unitOf, wordSentence } from '@sable/core/units';
+import { fitState, moved, poseOf, tubeOnce, type Convex, type V3 } from '@sable/core/fit';
+import { formatNumber, unitOf } from '@sable/core/units';
 import { memo, useEffect, useMemo, useRef, useState, useSyncExternalStore, type ReactNode } from 'react';
 import { useUnits } from '../../app/settings.tsx';
 import { outline, pathOf, placeNames, section, spanOf, type Flat, type Frame, type Placed, type Span, type View } from '../../pieces/projection.ts';
@@ -173,17 +173,40 @@ const Drawing = memo(function Drawing(props: DrawingProps) {
   );
 });
 
-interface BayShape {
-  readonly id: string;
-  readonly name: string;
-  readonly role: string;
-  readonly points: Flat[];
-}
 interface TrainShape {
   readonly id: string;
   readonly name: string;
   readonly points: Flat[];
+  /** Its outline as a path: written once, not for each frame. */
+  readonly path: string;
 }
+interface BayShape extends TrainShape {
+  readonly role: string;
+}
+
+/** One outline: drawn anew only when its own state changes. */
+const Outline = memo(function Outline({
+  path,
+  name,
+  id,
+  ...paint
+}: {
+  path: string;
+  name: string;
+  id: string;
+  fill: string;
+  fillOpacity: number;
+  stroke: string;
+  strokeOpacity?: number;
+  strokeDasharray?: string | undefined;
+  strokeWidth: number;
+}) {
+  return (
+    <path d={path} data-solid={id} {...paint}>
+      <title>{name}</title>
+    </path>
+  );
+});
 
 /** Outlines: of the bay in place, of the powertrain about the engine's origin as it is turned. */
 function useShapes({ live, view, cutMm }: DrawingProps): { train: readonly TrainShape[]; bay: readonly BayShape[] } {
@@ -192,21 +215,18 @@ function useShapes({ live, view, cutMm }: DrawingProps): { train: readonly Train
     () =>
       live.bay
         .filter((b) => b.obstacle.role !== 'ground line')
-        .map(({ obstacle, convex }) => ({
-          id: obstacle.id,
-          name: obstacle.name,
-          role: obstacle.role,
-          points: cutMm === undefined ? outline(convex, view.flat) : section(convex, view, cutMm),
-        })),
+        .map(({ obstacle, convex }) => {
+          const points = cutMm === undefined ? outline(convex, view.flat) : section(convex, view, cutMm);
+          return { id: obstacle.id, name: obstacle.name, role: obstacle.role, points, path: pathOf(points) };
+        }),
     [live, view, cutMm],
   );
   const train = useMemo(() => {
     const pose = poseOf(turnedOnly(turn));
-    return live.solids.map(({ solid, convex }) => ({
-      id: solid.id,
-      name: solid.name,
-      points: outline(moved(convex, pose), view.flat),
-    }));
+    return live.solids.map(({ solid, convex }) => {
+      const points = outline(moved(convex, pose), view.flat);
+      return { id: solid.id, name: solid.name, points, path: pathOf(points) };
+    });
   }, [live, turn, view]);
   return { train, bay };
 }
@@ -331,18 +351,18 @@ const Obstacles = memo(function Obstacles({
         // From above the bonnet lies over everything: its edge says enough.
         const above = !cut && s.role === 'bonnet' && view.key !== 'side';
         return (
-          <path
+          <Outline
             key={s.id}
-            d={pathOf(s.points)}
+            id={s.id}
+            name={s.name}
+            path={s.path}
             fill={zone || above ? 'none' : state === 'blocked' ? `url(#hit-${view.key})` : 'var(--obstacle)'}
             fillOpacity={plain ? 0.25 : 0.6}
             stroke={edge(state, 'var(--obstacle-edge)')}
             strokeDasharray={zone || above ? `${4 * px} ${3 * px}` : undefined}
             strokeOpacity={plain && state === undefined ? 0.45 : zone ? 0.5 : 1}
             strokeWidth={(state === 'blocked' || state === 'tight' ? 2 : 1.1) * px}
-          >
-            <title>{s.name}</title>
-          </path>
+          />
         );
       })}
     </g>
@@ -379,17 +399,16 @@ const Train = memo(function Train({ live, view, px, colour, shapes }: TrainProps
       {shapes.map((s) => {
         const state = states.get(s.id);
         return (
-          <path
+          <Outline
             key={s.id}
-            d={pathOf(s.points)}
+            id={s.id}
+            name={s.name}
+            path={s.path}
             fill={state === 'blocked' ? `url(#hit-${view.key})` : colour}
             fillOpacity={state === 'blocked' ? 0.9 : 0.13}
             stroke={state === 'blocked' ? 'var(--blocked)' : colour}
             strokeWidth={(state === 'blocked' ? 2 : 1.2) * px}
-            data-solid={s.id}
-          >
-            <title>{s.name}</title>
-          </path>
+          />
         );
       })}
       <path
@@ -523,9 +542,6 @@ function Gaps({ live, view, frame, px, hot, onHot, names }: DrawingProps & { nam
             onPointerLeave={() => onHot(undefined)}
             data-gap={gap.obstacle.id}
           >
-            <title>
-              {wordSentence(`${pairSentence(gap)}. ${pairBecause(gap, live.subject.candidate.mountSchool)}.`, units)}
-            </title>
             <path
               d={`M${from.join(' ')}L${to.join(' ')}M${from[0] - nx} ${from[1] - ny}L${from[0] + nx} ${from[1] + ny}M${to[0] - nx} ${to[1] - ny}L${to[0] + nx} ${to[1] + ny}`}
               stroke={colour}

@@ -78,7 +78,6 @@ export class LiveFit {
 
   /** Moves it at once. */
   put(placement: Placement): void {
-    performance.mark('fit-move');
     this.standing = this.stand(placement);
     for (const watcher of this.watchers) watcher();
   }
