@@ -9,7 +9,7 @@ const coreLayers = [
   ['model', ['units']],
   ['curve', ['units', 'model']],
 ];
-const questions = ['mass', 'gearing', 'stress', 'fit', 'mounts', 'joints', 'noise', 'money', 'placement', 'survey', 'verdict', 'formats'];
+const questions = ['mass', 'gearing', 'stress', 'fit', 'mounts', 'joints', 'noise', 'money', 'placement', 'survey', 'verdict', 'formats', 'drawing'];
 /** Which question may use which other question's public face. Never in a circle. */
 const questionUses = {
   fit: ['mounts'],
@@ -24,6 +24,7 @@ const questionUses = {
   joints: [],
   verdict: [],
   formats: [],
+  drawing: ['fit'],
 };
 const folders = [...coreLayers.map(([name]) => name), ...questions];
 

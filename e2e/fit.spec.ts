@@ -188,3 +188,23 @@ test('another dressing is put on beside the views, and what it would leave is to
   await page.getByRole('button', { name: /^Undo/ }).click();
   await expect.poll(async () => (await sable.build()).build).toEqual(before.build);
 });
+
+test('three drawings go out: SVG, DXF R12 and PDF', async ({ page, go }) => {
+  await go('/builds/glider-tug/fit?c=b');
+  for (const [button, begins] of [
+    ['SVG', '<?xml'],
+    ['DXF R12', '  0\r\nSECTION'],
+    ['PDF', '%PDF-'],
+  ] as const) {
+    const [file] = await Promise.all([
+      page.waitForEvent('download'),
+      page.getByRole('button', { name: button, exact: true }).click(),
+    ]);
+    const stream = await file.createReadStream();
+    const chunks: Buffer[] = [];
+    for await (const chunk of stream) chunks.push(chunk as Buffer);
+    const content = Buffer.concat(chunks);
+    expect(content.subarray(0, begins.length).toString('latin1')).toBe(begins);
+    expect(content.length).toBeGreaterThan(5000);
+  }
+});

@@ -1,6 +1,7 @@
 export * from './assess.ts';
 export * from './check.ts';
 export * from './curve/index.ts';
+export * from './drawing/index.ts';
 export * from './fit/index.ts';
 export * from './formats/index.ts';
 export * from './gearing/index.ts';

@@ -2,7 +2,8 @@ import type { Convex } from '@sable/core/fit';
 import { formatNumber, unitOf } from '@sable/core/units';
 import { useId, useMemo } from 'react';
 import { useUnits } from '../app/settings.tsx';
-import { FRONT, outline, placeNames, PLAN, SIDE, type Flat, type Frame, type View } from './projection.ts';
+import { FRONT, outline, PLAN, SIDE, type Flat, type View } from '@sable/core/drawing';
+import { placeNames, type Frame } from './labels.ts';
 
 export interface DrawnSolid {
   readonly id: string;

@@ -17,7 +17,8 @@ import { useSettings, useUnits } from '../../app/settings.tsx';
 import { Sentence } from '../../pieces/figures.tsx';
 import { FindingRow } from '../../pieces/Findings.tsx';
 import { StateMark, candidateColour } from '../../pieces/marks.tsx';
-import { FRONT, PLAN, SIDE, VIEWS, type Flat, type View } from '../../pieces/projection.ts';
+import { FRONT, PLAN, SIDE, VIEWS, type Flat, type View } from '@sable/core/drawing';
+import { DrawingOut } from './DrawingOut.tsx';
 import { Dressing } from './Dressing.tsx';
 import { worthSeeing } from './frame.ts';
 import { GapList } from './GapList.tsx';
@@ -321,6 +322,7 @@ function Bench({ candidate }: { candidate: Candidate }) {
             </TextField>
           </div>
         </section>
+        <DrawingOut live={live} />
         <details>
           <summary>{findings.length === 1 ? '1 finding' : `${findings.length} findings`}</summary>
           <ul>

@@ -3,7 +3,8 @@ import { fitState, moved, poseOf, tubeOnce, type Convex, type V3 } from '@sable/
 import { formatNumber, unitOf } from '@sable/core/units';
 import { memo, useEffect, useMemo, useRef, useState, useSyncExternalStore, type ReactNode } from 'react';
 import { useUnits } from '../../app/settings.tsx';
-import { outline, pathOf, placeNames, section, spanOf, type Flat, type Frame, type Placed, type Span, type View } from '../../pieces/projection.ts';
+import { outline, section, type Flat, type View } from '@sable/core/drawing';
+import { pathOf, placeNames, spanOf, type Frame, type Placed, type Span } from '../../pieces/labels.ts';
 import { frameOf } from './frame.ts';
 import { gapBoxes } from './gapBoxes.ts';
 import type { LiveFit, Standing } from './live.ts';

@@ -1,7 +1,8 @@
 import type { BayBody, Convex, PlacedSolid } from '@sable/core/fit';
 import { moved, poseOf } from '@sable/core/fit';
 import type { Placement } from '@sable/core';
-import type { Frame, View } from '../../pieces/projection.ts';
+import type { View } from '@sable/core/drawing';
+import type { Frame } from '../../pieces/labels.ts';
 
 /** What is worth seeing of a bay around a powertrain, vehicle axes: least and greatest x, y, z, mm. */
 export function worthSeeing(solids: readonly PlacedSolid[], bay: readonly BayBody[], at: Placement): number[] {

@@ -1,5 +1,6 @@
 import type { PairClearance } from '@sable/core/fit';
-import { overlap, VIEWS, type Flat, type Frame, type Span, type View } from '../../pieces/projection.ts';
+import { VIEWS, type Flat, type View } from '@sable/core/drawing';
+import { overlap, type Frame, type Span } from '../../pieces/labels.ts';
 
 export interface GapBox {
   readonly gap: PairClearance;
