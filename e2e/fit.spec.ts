@@ -208,3 +208,39 @@ test('three drawings go out: SVG, DXF R12 and PDF', async ({ page, go }) => {
     expect(content.length).toBeGreaterThan(5000);
   }
 });
+
+test('a hose is drawn by clicking through the views, checked like a solid, and taken out again', async ({
+  page,
+  go,
+  sable,
+}) => {
+  await go('/builds/glider-tug/fit?c=d');
+  const before = await sable.build();
+  await page.getByLabel('Lead something through').click();
+  await page.getByRole('option', { name: 'coolant hose' }).click();
+  const click = async (view: 'side' | 'front' | 'plan', x: number, y: number) => {
+    const box = (await pane(page, view).boundingBox())!;
+    await page.mouse.click(box.x + box.width * x, box.y + box.height * y);
+  };
+  await click('side', 0.25, 0.3);
+  await click('plan', 0.4, 0.75);
+  await click('front', 0.7, 0.5);
+  await page.getByRole('button', { name: 'Finish it' }).click();
+  await expect.poll(async () => (await sable.build()).build.candidates.find((c) => c.id === 'd')!.routes?.length).toBe(1);
+  const [route] = (await sable.build()).build.candidates.find((c) => c.id === 'd')!.routes!;
+  expect(route!.pointsMm).toHaveLength(3);
+  // The plan shows no height: it stays as it was at the point before.
+  expect(route!.pointsMm[1]![2]).toBe(route!.pointsMm[0]![2]);
+  expect(route!.pointsMm[2]![0]).toBe(route!.pointsMm[1]![0]);
+  await expect(pane(page, 'side').locator('[data-layer="routes"] path').first()).toBeVisible();
+  await page.getByRole('button', { name: /^Undo/ }).click();
+  await expect.poll(async () => (await sable.build()).build).toEqual(before.build);
+});
+
+test('the matrix shows what fits only with what', async ({ page, go }) => {
+  await go('/builds/ice-racer/fit?c=b');
+  await page.getByRole('button', { name: 'Every dressing against every other' }).click();
+  const row = page.getByRole('row', { name: /^larger supercharger/ });
+  await expect(row.getByRole('img', { name: 'blocked' })).toHaveCount(1);
+  await expect(page.getByRole('columnheader', { name: 'cast intake, cooler raised' })).toBeVisible();
+});

@@ -7,6 +7,7 @@ import { useMemo } from 'react';
 import { useUnits } from '../../app/settings.tsx';
 import { StateMark } from '../../pieces/marks.tsx';
 import type { LiveFit } from './live.ts';
+import { MatrixDialog } from './MatrixDialog.tsx';
 import { cellState } from './matrixState.ts';
 
 /** The engine's changeable outside, beside the views: what each choice would have to spare where the engine stands. */
@@ -50,6 +51,7 @@ export function Dressing({
           </TextField>
         ))}
       </div>
+      <MatrixDialog live={live} />
     </section>
   );
 }

@@ -26,6 +26,7 @@ import { LiveFit } from './live.ts';
 import { Measure, nearestCorner, type Measured } from './Measure.tsx';
 import { Readout, samePlace } from './Readout.tsx';
 import { InstallResult, PlaceResult, RecipeResult } from './Results.tsx';
+import { pointInSpace, RoutesPanel, type RouteDraft } from './RoutesPanel.tsx';
 import { useFitWork } from './useFitWork.ts';
 import { ViewPane, useStanding, type Ghost } from './ViewPane.tsx';
 
@@ -83,6 +84,11 @@ function Bench({ candidate }: { candidate: Candidate }) {
   const [shim, setShim] = useState<number>(2);
   const [tool, setTool] = useState<'move' | 'measure'>('move');
   const [measured, setMeasured] = useState<Measured>();
+  const [draft, setDraft] = useState<RouteDraft>();
+  const draftNow = useRef(draft);
+  useEffect(() => {
+    draftNow.current = draft;
+  }, [draft]);
   const [hot, setHot] = useState<string>();
   const [activeView, setActiveView] = useState<View>(SIDE);
   const [cuts, setCuts] = useState<Readonly<Record<View['key'], number>>>({ side: 0, front: 150, plan: 400 });
@@ -155,6 +161,13 @@ function Bench({ candidate }: { candidate: Candidate }) {
   );
   const onPoint = useCallback(
     (view: View, picked: Flat, reachMm: number) => {
+      if (draftNow.current) {
+        const { points } = draftNow.current;
+        const { xMm, zMm } = live!.now().placement;
+        const before = points[points.length - 1] ?? [xMm, 0, zMm];
+        setDraft({ ...draftNow.current, points: [...points, pointInSpace(view, picked, before)] });
+        return;
+      }
       const at = live ? nearestCorner(live, view, picked, reachMm) : picked;
       setMeasured((m) => (m && m.view === view && m.to === undefined ? { ...m, to: at } : { view, from: at }));
     },
@@ -183,11 +196,11 @@ function Bench({ candidate }: { candidate: Candidate }) {
       ghost={ghosts}
       cutMm={look === 'section' ? cuts[view.key] : undefined}
       shimMm={shim}
-      tool={tool}
+      tool={draft ? 'route' : tool}
       hot={hot}
       active={activeView === view}
       wheelRadiusMm={wheelRadiusMm}
-      routePoints={NO_POINTS}
+      routePoints={draft?.points ?? NO_POINTS}
       measured={measured}
       onHot={setHot}
       onActive={setActiveView}
@@ -295,6 +308,7 @@ function Bench({ candidate }: { candidate: Candidate }) {
         <h3>Tightest gaps, {unitOf('lengthMm', units)}</h3>
         <GapList live={live} hot={hot} onHot={setHot} />
         <Dressing live={live} candidate={candidate} onSave={saveCandidate} />
+        <RoutesPanel live={live} candidate={candidate} draft={draft} onDraft={setDraft} onSave={saveCandidate} />
         <section className="block-small">
           <h3>Search and compare</h3>
           <div className="fields">
