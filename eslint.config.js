@@ -9,7 +9,7 @@ const coreLayers = [
   ['model', ['units']],
   ['curve', ['units', 'model']],
 ];
-const questions = ['mass', 'gearing', 'stress', 'fit', 'mounts', 'joints', 'noise', 'money', 'placement', 'survey', 'verdict', 'formats', 'drawing'];
+const questions = ['mass', 'gearing', 'stress', 'fit', 'mounts', 'joints', 'noise', 'money', 'placement', 'survey', 'verdict', 'formats', 'drawing', 'scan'];
 /** Which question may use which other question's public face. Never in a circle. */
 const questionUses = {
   fit: ['mounts'],
@@ -25,6 +25,7 @@ const questionUses = {
   verdict: [],
   formats: [],
   drawing: ['fit'],
+  scan: ['fit'],
 };
 const folders = [...coreLayers.map(([name]) => name), ...questions];
 

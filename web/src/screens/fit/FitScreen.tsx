@@ -30,6 +30,7 @@ import { pointInSpace, RoutesPanel, type RouteDraft } from './RoutesPanel.tsx';
 import { useFitWork } from './useFitWork.ts';
 import { ViewPane, useStanding, type Ghost } from './ViewPane.tsx';
 
+const ScanDialog = lazy(() => import('./ScanDialog.tsx').then((m) => ({ default: m.ScanDialog })));
 const Bay3D = lazy(() => import('./Bay3D.tsx').then((m) => ({ default: m.Bay3D })));
 
 const SHIMS = [0.5, 2, 10] as const;
@@ -73,7 +74,8 @@ export function FitScreen() {
 }
 
 function Bench({ candidate }: { candidate: Candidate }) {
-  const { build, library, assessment, saveCandidate } = useBuild();
+  const { build, library, assessment, save, saveCandidate } = useBuild();
+  const [scanning, setScanning] = useState(false);
   const units = useUnits();
   const { singleKeys: enabled } = useSettings();
   // A new bench only when something but the place changed: a move that was saved is the move that is shown.
@@ -336,6 +338,32 @@ function Bench({ candidate }: { candidate: Candidate }) {
             </TextField>
           </div>
         </section>
+        <section className="block-small">
+          <h3>Measured shapes</h3>
+          {(candidate.scanned ?? []).length > 0 && (
+            <div className="row small" style={{ marginTop: 6 }}>
+              {candidate.scanned!.length === 1 ? '1 piece' : `${candidate.scanned!.length} pieces`} from scans stand in
+              this powertrain.
+              <Button onClick={() => saveCandidate({ ...candidate, scanned: [] })}>Take them out</Button>
+            </div>
+          )}
+          <Button onClick={() => setScanning(true)} sx={{ mt: 0.8 }}>
+            Bring in a scan
+          </Button>
+        </section>
+        {scanning && build.chassis && (
+          <Suspense fallback={null}>
+            <ScanDialog
+              target={{
+                candidate,
+                chassis: build.chassis,
+                onCandidate: saveCandidate,
+                onChassis: (chassis) => save('chassis', chassis),
+              }}
+              onClose={() => setScanning(false)}
+            />
+          </Suspense>
+        )}
         <DrawingOut live={live} />
         <details>
           <summary>{findings.length === 1 ? '1 finding' : `${findings.length} findings`}</summary>

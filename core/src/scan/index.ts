@@ -1,0 +1,3 @@
+export * from './place.ts';
+export * from './readMesh.ts';
+export * from './wrap.ts';
