@@ -9,7 +9,22 @@ const coreLayers = [
   ['model', ['units']],
   ['curve', ['units', 'model']],
 ];
-const questions = ['mass', 'gearing', 'stress', 'fit', 'mounts', 'joints', 'noise', 'money', 'placement', 'survey', 'verdict', 'formats', 'drawing', 'scan'];
+const questions = [
+  'mass',
+  'gearing',
+  'stress',
+  'fit',
+  'mounts',
+  'joints',
+  'noise',
+  'money',
+  'placement',
+  'survey',
+  'verdict',
+  'formats',
+  'drawing',
+  'scan',
+];
 /** Which question may use which other question's public face. Never in a circle. */
 const questionUses = {
   fit: ['mounts'],

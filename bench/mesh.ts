@@ -32,7 +32,9 @@ export async function meshBench() {
     worst = Math.max(worst, Math.abs(theirs - signedDistance(a, b).signedDistanceMm));
   }
   let sink = 0;
-  const ours = summary(timed(12, 3, () => near.forEach(([a, b]) => (sink += signedDistance(a, b).signedDistanceMm)))).p50Ms;
+  const ours = summary(
+    timed(12, 3, () => near.forEach(([a, b]) => (sink += signedDistance(a, b).signedDistanceMm))),
+  ).p50Ms;
   const theirs = summary(
     timed(5, 1, () => near.forEach(([a, b]) => (sink += solids.get(a)!.minGap(solids.get(b)!, LOOK_MM)))),
   ).p50Ms;

@@ -24,7 +24,9 @@ const STEP: readonly number[] = [5, 5, 5, 0.5, 0.5];
  */
 function bestOnGrid(problem: PlacementProblem): { bestMm: number; asked: number; points: number } {
   const evaluator = new Evaluator(problem);
-  const count = AXES.map((axis, k) => Math.floor((problem.range[axis][1] - problem.range[axis][0]) / STEP[k]! + 1e-9) + 1);
+  const count = AXES.map(
+    (axis, k) => Math.floor((problem.range[axis][1] - problem.range[axis][0]) / STEP[k]! + 1e-9) + 1,
+  );
   const point = (at: readonly number[]) =>
     AXES.map((axis, k) => problem.range[axis][0] + at[k]! * STEP[k]!) as unknown as Point;
   let best = -Infinity;
@@ -39,7 +41,10 @@ function bestOnGrid(problem: PlacementProblem): { bestMm: number; asked: number;
     let above = Infinity;
     for (let i = 0; i < evaluator.margins.count; i++) {
       const part = evaluator.partOf(evaluator.margins.pair[i]!);
-      above = Math.min(above, evaluator.margins.marginMm[i]! + evaluator.reach(part, mm, deg) + (evaluator.margins.exact[i] ? 0 : Infinity));
+      above = Math.min(
+        above,
+        evaluator.margins.marginMm[i]! + evaluator.reach(part, mm, deg) + (evaluator.margins.exact[i] ? 0 : Infinity),
+      );
     }
     if (above <= best) return;
     if (problem.limits.some((l, i) => e.slacks[i]! + l.change(mm, deg) < 0)) return;
@@ -113,12 +118,20 @@ function recipeTimes() {
   const library = demoLibrary();
   const build = read<Build>(DEMO_BAYS[0]!);
   return ['a', 'b', 'e'].map((id) => {
-    const { subject } = resolveSubject(build, build.candidates.find((c) => c.id === id)!, library);
+    const { subject } = resolveSubject(
+      build,
+      build.candidates.find((c) => c.id === id)!,
+      library,
+    );
     const began = performance.now();
     const run = searchFitRecipes(subject!, rangeAround(subject!.candidate.placement));
     let next = run.next();
     while (!next.done) next = run.next();
-    return { candidate: id, found: next.value.recipes.map((r) => r.cost), seconds: round((performance.now() - began) / 1000, 1) };
+    return {
+      candidate: id,
+      found: next.value.recipes.map((r) => r.cost),
+      seconds: round((performance.now() - began) / 1000, 1),
+    };
   });
 }
 
@@ -129,7 +142,9 @@ function demoProblems(): { name: string; problem: PlacementProblem }[] {
     return build.candidates.slice(0, file === DEMO_BAYS[0] ? 4 : 1).flatMap((candidate) => {
       const { subject } = resolveSubject(build, candidate, library);
       if (!subject) return [];
-      return [{ name: `${build.name}, ${candidate.letter}`, problem: problemFor(subject, rangeAround(candidate.placement)) }];
+      return [
+        { name: `${build.name}, ${candidate.letter}`, problem: problemFor(subject, rangeAround(candidate.placement)) },
+      ];
     });
   });
 }

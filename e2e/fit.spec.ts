@@ -5,7 +5,14 @@ import { chip, expect, test } from './sable.ts';
 const answer = (page: Page) => page.locator('.fit-answer h2');
 const pane = (page: Page, view: 'side' | 'front' | 'plan') => page.locator(`.pane[data-view="${view}"]`);
 const readout = async (page: Page, word: string) =>
-  Number((await page.locator('.readout div', { has: page.getByText(word, { exact: true }) }).locator('dd').innerText()).replace(/[^\d.-]/g, ''));
+  Number(
+    (
+      await page
+        .locator('.readout div', { has: page.getByText(word, { exact: true }) })
+        .locator('dd')
+        .innerText()
+    ).replace(/[^\d.-]/g, ''),
+  );
 const placement = (b: { build: Build }, id: string) => b.build.candidates.find((c) => c.id === id)!.placement;
 
 test('the taller sister: blocked by the bonnet, its cheapest recipe clears it and stands on the bill', async ({
@@ -18,14 +25,18 @@ test('the taller sister: blocked by the bonnet, its cheapest recipe clears it an
   await page.getByRole('button', { name: 'Recipe' }).click();
   const recipes = page.getByRole('region', { name: 'Recipes' }).getByRole('listitem');
   await expect(recipes.first()).toContainText('Bulge in the bonnet', { timeout: 40_000 });
-  const costs = (await recipes.allInnerTexts()).map((t) => Number(/([\d.,]+) €|€ ?([\d.,]+)/.exec(t)?.[0].replace(/[^\d]/g, '')));
+  const costs = (await recipes.allInnerTexts()).map((t) =>
+    Number(/([\d.,]+) €|€ ?([\d.,]+)/.exec(t)?.[0].replace(/[^\d]/g, '')),
+  );
   expect(costs.length).toBeGreaterThan(1);
   expect(costs[0]!).toBeLessThan(costs[1]!);
   const before = await sable.build();
   await recipes.first().getByRole('button', { name: 'Use this recipe' }).click();
   await expect(answer(page)).not.toContainText('hits');
   await expect(chip(page, 'B')).toBeVisible();
-  await expect.poll(async () => (await sable.build()).build.candidates.find((c) => c.id === 'b')!.obstacleChanges?.length).toBe(1);
+  await expect
+    .poll(async () => (await sable.build()).build.candidates.find((c) => c.id === 'b')!.obstacleChanges?.length)
+    .toBe(1);
   await page.getByRole('link', { name: /^Parts/ }).click();
   await expect(page.getByRole('row', { name: /Bulge in the bonnet/ })).toBeVisible();
   await page.getByRole('button', { name: /^Undo/ }).click();
@@ -226,7 +237,9 @@ test('a hose is drawn by clicking through the views, checked like a solid, and t
   await click('plan', 0.4, 0.75);
   await click('front', 0.7, 0.5);
   await page.getByRole('button', { name: 'Finish it' }).click();
-  await expect.poll(async () => (await sable.build()).build.candidates.find((c) => c.id === 'd')!.routes?.length).toBe(1);
+  await expect
+    .poll(async () => (await sable.build()).build.candidates.find((c) => c.id === 'd')!.routes?.length)
+    .toBe(1);
   const [route] = (await sable.build()).build.candidates.find((c) => c.id === 'd')!.routes!;
   expect(route!.pointsMm).toHaveLength(3);
   // The plan shows no height: it stays as it was at the point before.

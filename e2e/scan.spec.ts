@@ -6,18 +6,43 @@ type P = [number, number, number];
 function scannedBox([x, y, z]: P, step: number): Buffer {
   const list: P[][] = [];
   const faces: [P, P, P][] = [
-    [[0, 0, 0], [x, 0, 0], [0, y, 0]],
-    [[0, 0, z], [x, 0, 0], [0, y, 0]],
-    [[0, 0, 0], [x, 0, 0], [0, 0, z]],
-    [[0, y, 0], [x, 0, 0], [0, 0, z]],
-    [[0, 0, 0], [0, y, 0], [0, 0, z]],
-    [[x, 0, 0], [0, y, 0], [0, 0, z]],
+    [
+      [0, 0, 0],
+      [x, 0, 0],
+      [0, y, 0],
+    ],
+    [
+      [0, 0, z],
+      [x, 0, 0],
+      [0, y, 0],
+    ],
+    [
+      [0, 0, 0],
+      [x, 0, 0],
+      [0, 0, z],
+    ],
+    [
+      [0, y, 0],
+      [x, 0, 0],
+      [0, 0, z],
+    ],
+    [
+      [0, 0, 0],
+      [0, y, 0],
+      [0, 0, z],
+    ],
+    [
+      [x, 0, 0],
+      [0, y, 0],
+      [0, 0, z],
+    ],
   ];
   for (const [o, u, v] of faces) {
     const [n, m] = [u, v].map((w) => Math.max(1, Math.round(Math.hypot(...w) / step))) as [number, number];
     const at = (i: number, j: number): P => [0, 1, 2].map((k) => o[k]! + (u[k]! * i) / n + (v[k]! * j) / m) as P;
     for (let i = 0; i < n; i++)
-      for (let j = 0; j < m; j++) list.push([at(i, j), at(i + 1, j), at(i + 1, j + 1)], [at(i, j), at(i + 1, j + 1), at(i, j + 1)]);
+      for (let j = 0; j < m; j++)
+        list.push([at(i, j), at(i + 1, j), at(i + 1, j + 1)], [at(i, j), at(i + 1, j + 1), at(i, j + 1)]);
   }
   const buffer = Buffer.alloc(84 + 50 * list.length);
   buffer.writeUInt32LE(list.length, 80);

@@ -1,7 +1,8 @@
 import type { Chassis } from '@sable/core';
 import { expect, test, type Sable } from './sable.ts';
 
-const chassis = async (sable: Sable, id = 'glider-tug'): Promise<Chassis | null> => (await sable.build(id)).build.chassis;
+const chassis = async (sable: Sable, id = 'glider-tug'): Promise<Chassis | null> =>
+  (await sable.build(id)).build.chassis;
 
 test('a crossmember is taped on a tablet: units as typed, repeats averaged, what is missing told, and it stands in the bay', async ({
   page,
@@ -47,24 +48,37 @@ test('what may be done is allowed by a person, and never to what steers the car 
   sable,
 }) => {
   await go('/builds/forestry-pickup/survey');
-  await page.getByRole('navigation', { name: 'Tape list' }).getByRole('button', { name: /^track rod/ }).click();
+  await page
+    .getByRole('navigation', { name: 'Tape list' })
+    .getByRole('button', { name: /^track rod/ })
+    .click();
   await expect(page.getByText(/nothing may be done to it unless an engineer/)).toBeVisible();
   await expect(page.getByRole('combobox', { name: 'Allow' })).toHaveCount(0);
-  await page.getByRole('navigation', { name: 'Tape list' }).getByRole('button', { name: /^engine crossmember/ }).click();
+  await page
+    .getByRole('navigation', { name: 'Tape list' })
+    .getByRole('button', { name: /^engine crossmember/ })
+    .click();
   await page.getByRole('combobox', { name: 'Allow' }).click();
   await page.getByRole('option', { name: 'relocate' }).click();
   const field = page.getByRole('group', { name: 'relocate' });
   await field.getByLabel('Up to').fill('35');
   await field.getByLabel('Cost, the step').click();
   await expect
-    .poll(async () => (await chassis(sable, 'forestry-pickup'))!.obstacles.find((o) => o.id === 'engine-crossmember')!.may.map((m) => [m.do, m.allowanceMm]))
+    .poll(async () =>
+      (await chassis(sable, 'forestry-pickup'))!.obstacles
+        .find((o) => o.id === 'engine-crossmember')!
+        .may.map((m) => [m.do, m.allowanceMm]),
+    )
     .toEqual([
       ['notch', 20],
       ['relocate', 35],
     ]);
   await page.getByRole('button', { name: 'Not allow the relocate' }).click();
   await expect
-    .poll(async () => (await chassis(sable, 'forestry-pickup'))!.obstacles.find((o) => o.id === 'engine-crossmember')!.may.length)
+    .poll(
+      async () =>
+        (await chassis(sable, 'forestry-pickup'))!.obstacles.find((o) => o.id === 'engine-crossmember')!.may.length,
+    )
     .toBe(1);
 });
 

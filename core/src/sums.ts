@@ -36,7 +36,15 @@ const assessSum = defineSum({
 });
 
 /** The registry of sums: one table, from which come the endpoints, the worker's calls and the reference runner. */
-export const SUMS: readonly Sum[] = [...curveSums, ...massSums, ...gearingSums, ...stressSums, ...fitSums, ...placementSums, assessSum];
+export const SUMS: readonly Sum[] = [
+  ...curveSums,
+  ...massSums,
+  ...gearingSums,
+  ...stressSums,
+  ...fitSums,
+  ...placementSums,
+  assessSum,
+];
 
 export function sumNamed(name: string): Sum | undefined {
   return SUMS.find((s) => s.name === name);

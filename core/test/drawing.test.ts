@@ -28,8 +28,12 @@ describe.each([
 
 test('a length on the paper times the scale is the length of the car', () => {
   const sheet = sheetOf('B');
-  const dims = sheet.marks.filter((m): m is Extract<Mark, { kind: 'line' }> => m.kind === 'line' && m.layer === 'dimensions');
-  const figures = sheet.marks.filter((m): m is Extract<Mark, { kind: 'text' }> => m.kind === 'text' && m.layer === 'dimensions');
+  const dims = sheet.marks.filter(
+    (m): m is Extract<Mark, { kind: 'line' }> => m.kind === 'line' && m.layer === 'dimensions',
+  );
+  const figures = sheet.marks.filter(
+    (m): m is Extract<Mark, { kind: 'text' }> => m.kind === 'text' && m.layer === 'dimensions',
+  );
   const long = dims.filter((d) => Math.hypot(d.points[0]![0] - d.points[1]![0], d.points[0]![1] - d.points[1]![1]) > 5);
   expect(long.length).toBe(figures.length);
   long.forEach((d, i) => {
@@ -54,7 +58,10 @@ test('in US units it is told in inches', () => {
 
 describe('as DXF R12', () => {
   const lines = sheetDxf(sheetOf('B')).split('\r\n');
-  const pairs = Array.from({ length: Math.floor(lines.length / 2) }, (_, i) => [Number(lines[2 * i]), lines[2 * i + 1]!] as const);
+  const pairs = Array.from(
+    { length: Math.floor(lines.length / 2) },
+    (_, i) => [Number(lines[2 * i]), lines[2 * i + 1]!] as const,
+  );
   test('is pairs of a code and a value, in the old dialect, from header to end', () => {
     expect(pairs.every(([code]) => Number.isInteger(code))).toBe(true);
     expect(pairs[3]).toEqual([1, 'AC1009']);
@@ -76,7 +83,10 @@ describe('as DXF R12', () => {
   });
   test('has y up: the title block lies low', () => {
     const i = pairs.findIndex(([code, v]) => code === 1 && v.startsWith('Glider tug, B'));
-    const y = pairs.slice(0, i).reverse().find(([code]) => code === 20)!;
+    const y = pairs
+      .slice(0, i)
+      .reverse()
+      .find(([code]) => code === 20)!;
     expect(Number(y[1])).toBeLessThan(60);
   });
 });

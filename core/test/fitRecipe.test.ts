@@ -69,9 +69,18 @@ describe('the taller sister’s recipe', () => {
   });
   test('every recipe tells what it costs as the sum of its lines', () => {
     for (const r of answer.recipes) {
-      expect(r.cost).toBeCloseTo(r.lines.reduce((sum, l) => sum + l.cost, 0), 9);
-      expect(r.hours).toBeCloseTo(r.lines.reduce((sum, l) => sum + l.hours, 0), 9);
-      expect(r.massKg).toBeCloseTo(r.lines.reduce((sum, l) => sum + l.massKg, 0), 9);
+      expect(r.cost).toBeCloseTo(
+        r.lines.reduce((sum, l) => sum + l.cost, 0),
+        9,
+      );
+      expect(r.hours).toBeCloseTo(
+        r.lines.reduce((sum, l) => sum + l.hours, 0),
+        9,
+      );
+      expect(r.massKg).toBeCloseTo(
+        r.lines.reduce((sum, l) => sum + l.massKg, 0),
+        9,
+      );
     }
   });
 });

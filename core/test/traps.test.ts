@@ -3,7 +3,19 @@
  * to either side of its limit and the finding flips.
  */
 import { assess, assessAll, lineup, type Shape, type Solid } from '../src/index.ts';
-import { candidate, finding, judged, library, part, pickup, racer, tug, withEngine, withGearbox, words } from './demo.ts';
+import {
+  candidate,
+  finding,
+  judged,
+  library,
+  part,
+  pickup,
+  racer,
+  tug,
+  withEngine,
+  withGearbox,
+  words,
+} from './demo.ts';
 
 /** A solid raised or lowered in its own frame. */
 function raised(solid: Solid, dz: number): Solid {
@@ -139,7 +151,9 @@ describe('trap 4: the larger blower fits only with the cast intake', () => {
         slots: e.slots.map((slot) => ({
           ...slot,
           options: slot.options.map((o) =>
-            o.id === 't14-intake' ? { ...o, solids: o.solids.map((s) => (s.id === 't14-cooler' ? raised(s, dz) : s)) } : o,
+            o.id === 't14-intake'
+              ? { ...o, solids: o.solids.map((s) => (s.id === 't14-cooler' ? raised(s, dz) : s)) }
+              : o,
           ),
         })),
       }));
@@ -323,7 +337,13 @@ describe('trap 13: the shifter lands in its hole only because the engine sits 85
   test('where it stands it is inside; 85 mm forward it is not', () => {
     expect(inside(0).state).not.toBe('blocked');
     expect(inside(85).state).toBe('blocked');
-    expect(words(judged('D', { placement: { ...candidate('D').placement, xMm: candidate('D').placement.xMm + 85 } }).findings.find((f) => f.id === 'fit-shifter')!.title)).toMatch(/hole|aperture/);
+    expect(
+      words(
+        judged('D', {
+          placement: { ...candidate('D').placement, xMm: candidate('D').placement.xMm + 85 },
+        }).findings.find((f) => f.id === 'fit-shifter')!.title,
+      ),
+    ).toMatch(/hole|aperture/);
   });
   test('it flips at the edge of the hole', () => {
     const room = 45 - Math.abs(judged('D').figures!.fit.seat!.shifter!.forwardMm);

@@ -63,14 +63,21 @@ describe('an old database', () => {
       `INSERT INTO build (id, name, currency, brief, chassis, decision) VALUES ('x', 'X', 'EUR', '{}', $1, '{}')`,
       [JSON.stringify(chassis)],
     );
-    await db.query(`INSERT INTO engine (id, name, family, cylinders, displacement_l, price_likely, doc) VALUES ('e', 'E', 'E', 4, 1.8, 0, $1)`, [
-      JSON.stringify({ id: 'e', solids: [{ id: 's', mayTrim: true, plusMinusMm: 2 }] }),
-    ]);
+    await db.query(
+      `INSERT INTO engine (id, name, family, cylinders, displacement_l, price_likely, doc) VALUES ('e', 'E', 'E', 4, 1.8, 0, $1)`,
+      [JSON.stringify({ id: 'e', solids: [{ id: 's', mayTrim: true, plusMinusMm: 2 }] })],
+    );
     await migrate(db, paths.migrations);
     const [row] = await db.query<{ chassis: { obstacles: unknown[] } }>(`SELECT chassis FROM build WHERE id = 'x'`);
     const way = { allowanceMm: 40, cost: 120, hours: 3 };
     expect(row!.chassis.obstacles).toEqual([
-      { id: 'bonnet', may: [{ do: 'bulge', ...way }, { do: 'replace', ...way }] },
+      {
+        id: 'bonnet',
+        may: [
+          { do: 'bulge', ...way },
+          { do: 'replace', ...way },
+        ],
+      },
       { id: 'rail', may: [] },
     ]);
     const [engine] = await db.query<{ doc: unknown }>(`SELECT doc FROM engine WHERE id = 'e'`);

@@ -17,8 +17,24 @@ export type Layer = (typeof LAYERS)[number];
 
 /** One stroke or word of a drawing; paper mm, y down from the top left corner. One that masks hides what lies under it. */
 export type Mark =
-  | { readonly kind: 'line'; readonly layer: Layer; readonly points: readonly Flat[]; readonly closed?: boolean; readonly dashed?: boolean; readonly masks?: boolean; readonly state?: State }
-  | { readonly kind: 'text'; readonly layer: Layer; readonly at: Flat; readonly heightMm: number; readonly text: string; readonly anchor: 'start' | 'middle' | 'end'; readonly state?: State };
+  | {
+      readonly kind: 'line';
+      readonly layer: Layer;
+      readonly points: readonly Flat[];
+      readonly closed?: boolean;
+      readonly dashed?: boolean;
+      readonly masks?: boolean;
+      readonly state?: State;
+    }
+  | {
+      readonly kind: 'text';
+      readonly layer: Layer;
+      readonly at: Flat;
+      readonly heightMm: number;
+      readonly text: string;
+      readonly anchor: 'start' | 'middle' | 'end';
+      readonly state?: State;
+    };
 
 export interface Sheet {
   readonly widthMm: number;
@@ -132,14 +148,20 @@ function layout(b: readonly number[]): { scale: number; places: Placed[] } {
   const [long, wide, high] = [b[3]! - b[0]!, b[4]! - b[1]!, b[5]! - b[2]!];
   const room = { w: A3.widthMm - 2 * EDGE - 8, h: A3.heightMm - 2 * EDGE - TITLE_MM - 22 };
   const gap = 12;
-  const scale = SCALES.find((s) => (long + wide) / s + gap <= room.w && (high + wide) / s + gap <= room.h) ?? SCALES[SCALES.length - 1]!;
+  const scale =
+    SCALES.find((s) => (long + wide) / s + gap <= room.w && (high + wide) / s + gap <= room.h) ??
+    SCALES[SCALES.length - 1]!;
   const left = EDGE + 4;
   const top = EDGE + 8;
   const place = (view: View, x: number, y: number, w: number, h: number): Placed => {
     const a = view.flat(b[0]!, b[1]!, b[2]!);
     const c = view.flat(b[3]!, b[4]!, b[5]!);
     const corner: Flat = [Math.min(a[0], c[0]), Math.min(a[1], c[1])];
-    return { view, origin: [x - corner[0] / scale, y - corner[1] / scale], window: { x, y, w: w / scale, h: h / scale } };
+    return {
+      view,
+      origin: [x - corner[0] / scale, y - corner[1] / scale],
+      window: { x, y, w: w / scale, h: h / scale },
+    };
   };
   return {
     scale,
@@ -178,11 +200,38 @@ function clippedTo(points: readonly Flat[], w: Placed['window']): Flat[] {
 }
 
 function datum({ view, origin, window: w }: Placed, _scale: number, line: DrawLine): void {
-  if (view.key !== 'plan' && origin[1] <= w.y + w.h) line('datum', [[w.x, origin[1]], [w.x + w.w, origin[1]]]);
+  if (view.key !== 'plan' && origin[1] <= w.y + w.h)
+    line('datum', [
+      [w.x, origin[1]],
+      [w.x + w.w, origin[1]],
+    ]);
   if (view.key !== 'front' && origin[0] > w.x && origin[0] < w.x + w.w)
-    line('datum', [[origin[0], w.y], [origin[0], w.y + w.h]], { dashed: true });
-  if (view.key === 'front') line('datum', [[origin[0], w.y], [origin[0], w.y + w.h]], { dashed: true });
-  if (view.key === 'plan') line('datum', [[w.x, origin[1]], [w.x + w.w, origin[1]]], { dashed: true });
+    line(
+      'datum',
+      [
+        [origin[0], w.y],
+        [origin[0], w.y + w.h],
+      ],
+      { dashed: true },
+    );
+  if (view.key === 'front')
+    line(
+      'datum',
+      [
+        [origin[0], w.y],
+        [origin[0], w.y + w.h],
+      ],
+      { dashed: true },
+    );
+  if (view.key === 'plan')
+    line(
+      'datum',
+      [
+        [w.x, origin[1]],
+        [w.x + w.w, origin[1]],
+      ],
+      { dashed: true },
+    );
 }
 
 const TICK = 1.4;
@@ -191,7 +240,11 @@ const TICK = 1.4;
 function dimension(a: Flat, b: Flat, words: string, line: DrawLine, text: DrawText): void {
   const level = Math.abs(a[1] - b[1]) < 1e-6;
   line('dimensions', [a, b]);
-  for (const p of [a, b]) line('dimensions', [[p[0] - TICK / 2, p[1] + TICK / 2], [p[0] + TICK / 2, p[1] - TICK / 2]]);
+  for (const p of [a, b])
+    line('dimensions', [
+      [p[0] - TICK / 2, p[1] + TICK / 2],
+      [p[0] + TICK / 2, p[1] - TICK / 2],
+    ]);
   const mid: Flat = [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2];
   text('dimensions', level ? [mid[0], mid[1] - 0.9] : [mid[0] + 1.2, mid[1] + 1], words, {
     anchor: level ? 'middle' : 'start',
@@ -228,8 +281,7 @@ function dimensions(
   }
 }
 
-const longestIn = (g: PairClearance): View =>
-  VIEWS.reduce((best, v) => (seen(v, g) > seen(best, g) + 0.5 ? v : best));
+const longestIn = (g: PairClearance): View => VIEWS.reduce((best, v) => (seen(v, g) > seen(best, g) + 0.5 ? v : best));
 const seen = (v: View, g: PairClearance) => {
   const a = v.flat(...g.witnessPart);
   const b = v.flat(...g.witnessObstacle);
@@ -237,7 +289,14 @@ const seen = (v: View, g: PairClearance) => {
 };
 
 /** A gap as its witness line with a number that the table takes up. */
-function drawGap(g: PairClearance, n: number, places: readonly Placed[], scale: number, line: DrawLine, text: DrawText): void {
+function drawGap(
+  g: PairClearance,
+  n: number,
+  places: readonly Placed[],
+  scale: number,
+  line: DrawLine,
+  text: DrawText,
+): void {
   const place = places.find((p) => p.view === longestIn(g))!;
   const on = (p: Flat): Flat => [place.origin[0] + p[0] / scale, place.origin[1] + p[1] / scale];
   const a = on(place.view.flat(...g.witnessPart));
@@ -253,7 +312,13 @@ function drawGap(g: PairClearance, n: number, places: readonly Placed[], scale: 
   text('gaps', [at[0], at[1] + 1], String(n), { anchor: 'middle', heightMm: 2.8, state });
 }
 
-function table(gaps: readonly PairClearance[], places: readonly Placed[], mm: (v: number) => string, unit: string, text: DrawText): void {
+function table(
+  gaps: readonly PairClearance[],
+  places: readonly Placed[],
+  mm: (v: number) => string,
+  unit: string,
+  text: DrawText,
+): void {
   const plan = places[2]!.window;
   const x = plan.x + plan.w + 10;
   let y = plan.y + 2;
@@ -268,7 +333,15 @@ function table(gaps: readonly PairClearance[], places: readonly Placed[], mm: (v
   });
 }
 
-function title(subject: Subject, scale: number, unit: string, mm: (v: number) => string, date: string, line: DrawLine, text: DrawText): void {
+function title(
+  subject: Subject,
+  scale: number,
+  unit: string,
+  mm: (v: number) => string,
+  date: string,
+  line: DrawLine,
+  text: DrawText,
+): void {
   const { build, candidate, engine, gearbox, chassis } = subject;
   const y = A3.heightMm - EDGE - TITLE_MM;
   const x = A3.widthMm - EDGE - 200;
@@ -283,5 +356,10 @@ function title(subject: Subject, scale: number, unit: string, mm: (v: number) =>
   );
   text('text', [x + 4, y + 22.5], 'Verify at mock-up. Gaps include movement and tolerance as stated in Sable.');
   text('text', [x + 196, y + 7], `1:${scale} on A3`, { anchor: 'end', heightMm: 4.4 });
-  text('text', [x + 196, y + 22.5], [`lengths in ${unit === 'in' ? 'inches' : unit}`, date].filter(Boolean).join(', '), { anchor: 'end' });
+  text(
+    'text',
+    [x + 196, y + 22.5],
+    [`lengths in ${unit === 'in' ? 'inches' : unit}`, date].filter(Boolean).join(', '),
+    { anchor: 'end' },
+  );
 }

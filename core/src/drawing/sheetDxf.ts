@@ -73,7 +73,12 @@ export function sheetDxf(sheet: Sheet): string {
     [0, 'ENDSEC'],
     [0, 'EOF'],
   ];
-  return pairs.map(([code, value]) => `${String(code).padStart(3)}\r\n${typeof value === 'number' ? number(code, value) : value}\r\n`).join('');
+  return pairs
+    .map(
+      ([code, value]) =>
+        `${String(code).padStart(3)}\r\n${typeof value === 'number' ? number(code, value) : value}\r\n`,
+    )
+    .join('');
 }
 
 /** Whole numbers where the code asks for one, decimals elsewhere. */
@@ -107,7 +112,13 @@ function entity(m: Mark, up: (y: number) => number): Pair[] {
       [40, m.heightMm],
       [1, plain(m.text)],
       // A word that is not begun at its point is placed by its second one.
-      ...(along === 0 ? [] : ([[72, along], [11, m.at[0]], [21, up(m.at[1])]] as const)),
+      ...(along === 0
+        ? []
+        : ([
+            [72, along],
+            [11, m.at[0]],
+            [21, up(m.at[1])],
+          ] as const)),
     ];
   }
   return [

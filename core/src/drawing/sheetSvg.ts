@@ -27,7 +27,8 @@ export const WIDTH_MM: Readonly<Record<Layer, number>> = {
   text: 0.18,
 };
 
-const escaped = (s: string) => s.replaceAll('&', '&amp;').replaceAll('<', '&lt;').replaceAll('>', '&gt;').replaceAll('"', '&quot;');
+const escaped = (s: string) =>
+  s.replaceAll('&', '&amp;').replaceAll('<', '&lt;').replaceAll('>', '&gt;').replaceAll('"', '&quot;');
 const n = (v: number) => String(Number(v.toFixed(3)));
 export const paint = (mark: Mark): string => PAPER[mark.state ?? mark.layer];
 

@@ -151,7 +151,9 @@ export function assessFit(subject: Subject): Judged & { figures: FitFigures } {
     limit: 0,
     span: 60,
     ...(smallest ? { state: fitState(smallest.marginMm) } : { state: 'clear' }),
-    because: smallest ? `${pairSentence(smallest)}. ${pairBecause(smallest, school)}.` : 'Nothing in the bay comes near.',
+    because: smallest
+      ? `${pairSentence(smallest)}. ${pairBecause(smallest, school)}.`
+      : 'Nothing in the bay comes near.',
   });
   const hits = new Set(pairs.filter((p) => p.marginMm < 0).map((p) => p.obstacle.id)).size;
   const touched = makeCheck({

@@ -107,7 +107,8 @@ function shaftJudged(a: JointAngles): { check: Check; findings: Finding[] } {
         state: 'blocked',
         step: 'fit',
         title: `The two propshaft joints differ by ${say(worst, 'angleDeg', { digits: 1 })} in ${side >= plan ? 'side view' : 'plan'}`,
-        because: 'They cancel each other’s ripple only when alike: within 1° in each plane. Tilt the engine or shim the pinion.',
+        because:
+          'They cancel each other’s ripple only when alike: within 1° in each plane. Tilt the engine or shim the pinion.',
         figure: worst,
         limit: 1,
         quantity: 'angleDeg',
@@ -171,7 +172,8 @@ export function assessSeat(subject: Subject): Judged & { figures: SeatFigures } 
   const { chassis, engine, gearbox, parts } = subject;
   const checks: Check[] = [];
   const findings: Finding[] = [];
-  if (!chassis) return { checks, findings, figures: { shifter: undefined, propshaft: undefined, halfShafts: [], pads: [] } };
+  if (!chassis)
+    return { checks, findings, figures: { shifter: undefined, propshaft: undefined, halfShafts: [], pads: [] } };
   const pose = poseOf(subject.candidate.placement);
   const box = gearboxPose(pose, subject);
   const shifter = shifterSeat(chassis, gearbox, box);
@@ -192,7 +194,8 @@ export function assessSeat(subject: Subject): Judged & { figures: SeatFigures } 
     checks.push(judged.check);
     findings.push(judged.finding);
   }
-  const pads = engine.bosses.length > 0 ? padReaches(padsOf(chassis, parts), engine, gearbox, { engine: pose, box }) : [];
+  const pads =
+    engine.bosses.length > 0 ? padReaches(padsOf(chassis, parts), engine, gearbox, { engine: pose, box }) : [];
   if (pads.length > 0) {
     const judged = reachJudged(pads);
     checks.push(judged.check);

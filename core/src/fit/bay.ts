@@ -24,7 +24,10 @@ export interface BayBody {
 export function awayOf(obstacle: Obstacle, change: Pick<ObstacleChange, 'do' | 'away'>): V3 {
   if (change.away) {
     if (length(change.away) < 1e-9)
-      throw new InputError(`/obstacles/${obstacle.id}/may`, `The ${change.do} of the ${obstacle.name} needs a direction.`);
+      throw new InputError(
+        `/obstacles/${obstacle.id}/may`,
+        `The ${change.do} of the ${obstacle.name} needs a direction.`,
+      );
     return unit(change.away);
   }
   const [, y] = convexOf(obstacle.shape, `/obstacles/${obstacle.id}`).centre;

@@ -51,7 +51,9 @@ function bodyOf(solid: Solid, trims: ReadonlySet<string>): Convex {
 
 /** Every solid of a candidate's powertrain in vehicle axes. */
 export function placedSolids(
-  subject: Pick<Subject, 'engine' | 'dressing' | 'gearbox' | 'parts'> & { candidate?: Pick<Candidate, 'trims' | 'scanned'> },
+  subject: Pick<Subject, 'engine' | 'dressing' | 'gearbox' | 'parts'> & {
+    candidate?: Pick<Candidate, 'trims' | 'scanned'>;
+  },
   placement: Candidate['placement'],
 ): PlacedSolid[] {
   const trims = new Set(subject.candidate?.trims ?? []);

@@ -1,4 +1,12 @@
-import { makeFinding, type DressingOption, type Finding, type Obstacle, type Slot, type Solid, type Subject } from '../model/index.ts';
+import {
+  makeFinding,
+  type DressingOption,
+  type Finding,
+  type Obstacle,
+  type Slot,
+  type Solid,
+  type Subject,
+} from '../model/index.ts';
 import { say } from '../units/index.ts';
 import { bayOf, type BayBody } from './bay.ts';
 import { moved, type Convex } from './convex.ts';
@@ -101,7 +109,9 @@ function againstBay(
 /** Chosen dressings that stand in each other's place, each with the choices of either slot that would not. */
 export function dressingClashes(subject: Subject): Finding[] {
   const { slots } = subject.engine;
-  const chosen = slots.flatMap(({ slot, options }) => options.filter((o) => subject.dressing.includes(o)).map((option) => ({ slot, option })));
+  const chosen = slots.flatMap(({ slot, options }) =>
+    options.filter((o) => subject.dressing.includes(o)).map((option) => ({ slot, option })),
+  );
   return chosen.flatMap((a, i) =>
     chosen.slice(i + 1).flatMap((b) => {
       if (a.option.stock && b.option.stock) return [];
@@ -115,7 +125,9 @@ export function dressingClashes(subject: Subject): Finding[] {
           .flatMap((s) => s.options)
           .filter((o) => o !== a.option && o !== b.option)
           .filter((o) =>
-            [keep, ...others.map((c) => c.option)].every((c) => (o.stock && c.stock) || (between(o, c)?.marginMm ?? 0) >= 0),
+            [keep, ...others.map((c) => c.option)].every(
+              (c) => (o.stock && c.stock) || (between(o, c)?.marginMm ?? 0) >= 0,
+            ),
           )
           .map((o) => ({
             title: `Fit ${o.name}`,

@@ -5,7 +5,6 @@ import {
   SHIELD,
   type Obstacle,
   type Remedy,
-
   type Subject,
 } from '../model/index.ts';
 import { say } from '../units/index.ts';
@@ -43,9 +42,11 @@ export function dressingRemedies(subject: Subject, pair: PairClearance, body: Co
     if (!options.some((o) => o.solids.includes(pair.part) && subject.dressing.includes(o))) continue;
     for (const option of options) {
       if (subject.dressing.includes(option)) continue;
-      const placed = option.solids.map(
-        (solid): PlacedSolid => ({ solid, owner: 'engine', convex: moved(convexOf(solid.shape), pose) }),
-      );
+      const placed = option.solids.map((solid): PlacedSolid => ({
+        solid,
+        owner: 'engine',
+        convex: moved(convexOf(solid.shape), pose),
+      }));
       if (leastMargin(placed, pair.obstacle, body, subject.candidate.mountSchool) >= 0)
         remedies.push({
           title: `Fit ${option.name}`,
@@ -98,7 +99,12 @@ export function smallRemedies(pair: PairClearance, body: Convex, placed: PlacedS
   const school = subject.candidate.mountSchool;
   const { obstacle } = pair;
   if (pair.needed.baseMm > 25 && !obstacle.shielded) {
-    const needed = requiredGap(pair.part, { ...obstacle, shielded: true }, school, placed.convex.excessMm + body.excessMm);
+    const needed = requiredGap(
+      pair.part,
+      { ...obstacle, shielded: true },
+      school,
+      placed.convex.excessMm + body.excessMm,
+    );
     if (pair.gapMm >= needed.totalMm)
       remedies.push({
         title: `Shield the ${obstacle.name}`,
@@ -121,4 +127,3 @@ export function smallRemedies(pair: PairClearance, body: Convex, placed: PlacedS
   }
   return remedies;
 }
-

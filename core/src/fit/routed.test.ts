@@ -23,7 +23,12 @@ describe('a tube swept along a route', () => {
     leastBendRadiusMm,
   });
   test('a straight one is as long as it looks and as thick as it says', () => {
-    const t = tubeOf(route([[0, 0, 0], [500, 0, 0]]));
+    const t = tubeOf(
+      route([
+        [0, 0, 0],
+        [500, 0, 0],
+      ]),
+    );
     expect(t.lengthMm).toBeCloseTo(500, 9);
     const wall = convexOf({ kind: 'box', centreMm: [250, 0, 100], sizeMm: [500, 500, 20] });
     const gap = Math.min(...t.pieces.map((p) => signedDistance(p, wall).signedDistanceMm));
@@ -32,7 +37,13 @@ describe('a tube swept along a route', () => {
     expect(gap).toBeGreaterThan(64);
   });
   test('a right angle is cut short by the bend: 2·r − π/2·r', () => {
-    const t = tubeOf(route([[0, 0, 0], [400, 0, 0], [400, 400, 0]]));
+    const t = tubeOf(
+      route([
+        [0, 0, 0],
+        [400, 0, 0],
+        [400, 400, 0],
+      ]),
+    );
     expect(t.lengthMm).toBeCloseTo(800 - 2 * 60 + (Math.PI / 2) * 60, 6);
     expect(t.bends).toHaveLength(1);
     expect(t.bends[0]!.turnDeg).toBeCloseTo(90, 9);
@@ -40,15 +51,43 @@ describe('a tube swept along a route', () => {
     expect(t.bends[0]!.leastMm).toBe(60);
   });
   test('with too short a leg the bend is told as tighter than it may be', () => {
-    const t = tubeOf(route([[0, 0, 0], [400, 0, 0], [400, 30, 0]]));
+    const t = tubeOf(
+      route([
+        [0, 0, 0],
+        [400, 0, 0],
+        [400, 30, 0],
+      ]),
+    );
     expect(t.bends[0]!.radiusMm).toBeLessThan(t.bends[0]!.leastMm);
   });
   test('two points in one place, or a turn straight back, are named', () => {
-    expect(() => tubeOf(route([[0, 0, 0], [0, 0, 0]]))).toThrow(InputError);
-    expect(() => tubeOf(route([[0, 0, 0], [100, 0, 0], [0, 0, 0.1]]))).toThrow(InputError);
+    expect(() =>
+      tubeOf(
+        route([
+          [0, 0, 0],
+          [0, 0, 0],
+        ]),
+      ),
+    ).toThrow(InputError);
+    expect(() =>
+      tubeOf(
+        route([
+          [0, 0, 0],
+          [100, 0, 0],
+          [0, 0, 0.1],
+        ]),
+      ),
+    ).toThrow(InputError);
   });
   test('its line never leaves its pieces', () => {
-    const t = tubeOf(route([[0, 0, 0], [300, 40, 0], [340, 300, 120], [700, 320, 130]]));
+    const t = tubeOf(
+      route([
+        [0, 0, 0],
+        [300, 40, 0],
+        [340, 300, 120],
+        [700, 320, 130],
+      ]),
+    );
     for (const p of t.line) {
       const dot = convexOf({ kind: 'box', centreMm: [p[0], p[1], p[2]], sizeMm: [0.2, 0.2, 0.2] });
       expect(Math.min(...t.pieces.map((piece) => signedDistance(piece, dot).signedDistanceMm))).toBeLessThan(0.5);
@@ -71,7 +110,10 @@ describe('a belt over pulleys', () => {
   test('unlike ones by the usual formula of an open belt', () => {
     const [r, s, d] = [80, 40, 400];
     const a = Math.asin((r - s) / d);
-    expect(beltRun([p(0, 0, r), p(d, 0, s)]).lengthMm).toBeCloseTo(2 * d * Math.cos(a) + Math.PI * (r + s) + 2 * a * (r - s), 6);
+    expect(beltRun([p(0, 0, r), p(d, 0, s)]).lengthMm).toBeCloseTo(
+      2 * d * Math.cos(a) + Math.PI * (r + s) + 2 * a * (r - s),
+      6,
+    );
   });
   test('all on one side turn once round in all', () => {
     const b = beltRun([p(0, 0, 70), p(260, 40, 35), p(180, 260, 45), p(-20, 220, 30)]);

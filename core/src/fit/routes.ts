@@ -49,7 +49,12 @@ export function routeBodies(candidate: Pick<Candidate, 'routes' | 'shields'>): B
       name: route.name,
       role,
       // The shape is told by the pieces; this one only stands for the record.
-      shape: { kind: 'cylinder', fromMm: [...route.pointsMm[0]!], toMm: [...route.pointsMm[1]!], radiusMm: route.diameterMm / 2 },
+      shape: {
+        kind: 'cylinder',
+        fromMm: [...route.pointsMm[0]!],
+        toMm: [...route.pointsMm[1]!],
+        radiusMm: route.diameterMm / 2,
+      },
       plusMinusMm: route.plusMinusMm,
       may: [],
       ...(candidate.shields?.includes(route.id) ? { shielded: true } : {}),

@@ -94,7 +94,8 @@ export function longestReach(
   let longest = 0;
   for (const pad of pads) {
     let nearest = length(sub(pad.atMm, applyPose(poses.box, gearbox.mountMm)));
-    for (const boss of engine.bosses) nearest = Math.min(nearest, length(sub(pad.atMm, applyPose(poses.engine, boss.atMm))));
+    for (const boss of engine.bosses)
+      nearest = Math.min(nearest, length(sub(pad.atMm, applyPose(poses.engine, boss.atMm))));
     longest = Math.max(longest, nearest);
   }
   return longest;

@@ -80,10 +80,7 @@ export const fitSums = [
     name: 'driveline.halfShaft',
     title: 'Angle and length of a half shaft at rest',
     input: Type.Object({ innerJointMm: point, outerJointMm: point }, closed),
-    output: Type.Object(
-      { angleDeg: Type.Number(), lengthMm: Type.Number(), withinSevenDeg: Type.Boolean() },
-      closed,
-    ),
+    output: Type.Object({ angleDeg: Type.Number(), lengthMm: Type.Number(), withinSevenDeg: Type.Boolean() }, closed),
     run: (input) => halfShaft(input.innerJointMm, input.outerJointMm),
   }),
 ];

@@ -34,7 +34,10 @@ export function tubeOf(route: Pick<Route, 'pointsMm' | 'diameterMm' | 'leastBend
   const legs = points.slice(1).map((p, i) => {
     const way = sub(p, points[i]!);
     if (length(way) < 1e-6)
-      throw new InputError(`${pointer}/pointsMm/${i + 1}`, `Points ${i + 1} and ${i + 2} of the route lie in one place.`);
+      throw new InputError(
+        `${pointer}/pointsMm/${i + 1}`,
+        `Points ${i + 1} and ${i + 2} of the route lie in one place.`,
+      );
     return { unit: unit(way), length: length(way) };
   });
   const line: V3[] = [points[0]!];
@@ -73,9 +76,7 @@ export function tubeOf(route: Pick<Route, 'pointsMm' | 'diameterMm' | 'leastBend
     const steps = Math.max(1, Math.ceil((turn * 180) / Math.PI / ARC_STEP_DEG));
     for (let s = 0; s <= steps; s++) {
       const a = (turn * s) / steps;
-      line.push(
-        add(centre, add(times(inward, -radius * Math.cos(a)), times(before.unit, radius * Math.sin(a)))),
-      );
+      line.push(add(centre, add(times(inward, -radius * Math.cos(a)), times(before.unit, radius * Math.sin(a)))));
     }
   }
   line.push(points[points.length - 1]!);

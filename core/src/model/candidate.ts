@@ -55,9 +55,15 @@ export const Candidate = Type.Object(
     partIds: Type.Array(Id, { uniqueItems: true, maxItems: 200 }),
     obstacleChanges: Type.Optional(Type.Array(AcceptedChange, { maxItems: 60 })),
     shields: Type.Optional(
-      Type.Array(Id, { uniqueItems: true, maxItems: 60, description: 'obstacles and routes that get a shield or sleeve' }),
+      Type.Array(Id, {
+        uniqueItems: true,
+        maxItems: 60,
+        description: 'obstacles and routes that get a shield or sleeve',
+      }),
     ),
-    trims: Type.Optional(Type.Array(Id, { uniqueItems: true, maxItems: 60, description: 'solids with a lug taken off' })),
+    trims: Type.Optional(
+      Type.Array(Id, { uniqueItems: true, maxItems: 60, description: 'solids with a lug taken off' }),
+    ),
     routes: Type.Optional(Type.Array(Route, { maxItems: 40 })),
     scanned: Type.Optional(Type.Array(Solid, { maxItems: 60, description: 'measured shapes in the engine frame' })),
     whyNot: Note,

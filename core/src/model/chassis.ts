@@ -107,7 +107,10 @@ export const Chassis = Type.Object(
       ),
     ),
     hubs: Type.Optional(
-      Type.Object({ leftMm: Vec3, rightMm: Vec3 }, { ...closed, description: 'outer joints of the driven half shafts' }),
+      Type.Object(
+        { leftMm: Vec3, rightMm: Vec3 },
+        { ...closed, description: 'outer joints of the driven half shafts' },
+      ),
     ),
     claims: Type.Optional(Type.Array(FitClaim, { maxItems: 200 })),
     tape: Type.Optional(Type.Array(Taped, { maxItems: 120 })),

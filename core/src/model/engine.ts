@@ -60,7 +60,15 @@ export const MassRecord = Type.Object(
 );
 export type MassRecord = Type.Static<typeof MassRecord>;
 
-export const SLOTS = ['sump', 'intake', 'exhaust', 'accessory drive', 'cover', 'blower or turbo', 'throttle side'] as const;
+export const SLOTS = [
+  'sump',
+  'intake',
+  'exhaust',
+  'accessory drive',
+  'cover',
+  'blower or turbo',
+  'throttle side',
+] as const;
 export type Slot = (typeof SLOTS)[number];
 const SlotSchema = Type.Unsafe<Slot>({ type: 'string', enum: [...SLOTS] });
 

@@ -17,9 +17,7 @@ const NEVER: ReadonlySet<Obstacle['role']> = new Set([
 ]);
 
 /** What may be done to an obstacle: nothing where it is structural and nobody with authority says otherwise. */
-export function allowedChanges(
-  obstacle: Pick<Obstacle, 'role' | 'may' | 'engineersWord'>,
-): readonly ObstacleChange[] {
+export function allowedChanges(obstacle: Pick<Obstacle, 'role' | 'may' | 'engineersWord'>): readonly ObstacleChange[] {
   return NEVER.has(obstacle.role) && obstacle.engineersWord === undefined ? [] : obstacle.may;
 }
 
@@ -28,7 +26,10 @@ export function changeOf(obstacle: Obstacle, kind: ChangeKind): ObstacleChange |
 }
 
 /** Money, hours and mass of a change of so many mm. */
-export function costOfChange(change: ObstacleChange, amountMm: number): { cost: number; hours: number; massKg: number } {
+export function costOfChange(
+  change: ObstacleChange,
+  amountMm: number,
+): { cost: number; hours: number; massKg: number } {
   return {
     cost: change.cost + (change.costPerMm ?? 0) * amountMm,
     hours: change.hours + (change.hoursPerMm ?? 0) * amountMm,

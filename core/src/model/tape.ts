@@ -12,10 +12,10 @@ export const Reading = Type.Object(
   {
     key: Id,
     method: Type.Unsafe<Method>({ type: 'string', enum: [...METHODS] }),
-    takes: Type.Array(
-      Type.Object({ typed: Type.String({ minLength: 1, maxLength: 40 }), mm: Type.Number() }, closed),
-      { minItems: 1, maxItems: 20 },
-    ),
+    takes: Type.Array(Type.Object({ typed: Type.String({ minLength: 1, maxLength: 40 }), mm: Type.Number() }, closed), {
+      minItems: 1,
+      maxItems: 20,
+    }),
     note: Type.Optional(Type.String({ maxLength: 300 })),
   },
   closed,

@@ -181,7 +181,8 @@ function addBayWork(subject: Subject, add: Add): void {
   }
   const solids = [...engine.solids, ...subject.dressing.flatMap((d) => d.solids), ...gearbox.solids];
   for (const { id, name, mayTrim } of trimmable(solids))
-    if (candidate.trims?.includes(id)) work(`trim-${id}`, `Trim the ${name}`, 'to make it fit', mayTrim.cost, mayTrim.hours);
+    if (candidate.trims?.includes(id))
+      work(`trim-${id}`, `Trim the ${name}`, 'to make it fit', mayTrim.cost, mayTrim.hours);
 }
 
 function sum(list: readonly Spread[]): Spread {

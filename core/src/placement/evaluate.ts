@@ -112,7 +112,10 @@ export class Evaluator {
   }
 
   /** A pair measured at a place with its contact: where, and the way the part would have to go to gain margin. */
-  contact(point: Point, pair: number): { marginMm: number; part: Convex; body: Convex; onPart: V3; onBody: V3; out: V3 } {
+  contact(
+    point: Point,
+    pair: number,
+  ): { marginMm: number; part: Convex; body: Convex; onPart: V3; onBody: V3; out: V3 } {
     const { problem } = this;
     const part = moved(problem.parts[this.partOf(pair)]!.convex, poseAt(problem, point));
     const body = problem.obstacles[this.obstacleOf(pair)]!.convex;

@@ -1,9 +1,4 @@
-import {
-  awayOf,
-  convexOf,
-  thicknessAlong,
-
-} from '../fit/index.ts';
+import { awayOf, convexOf, thicknessAlong } from '../fit/index.ts';
 import {
   allowedChanges,
   changeWords,
@@ -106,7 +101,8 @@ export function recipeSteps(subject: Subject, near: (id: string) => boolean = ()
   for (const o of [...obstacles, ...(candidate.routes ?? [])]) {
     const line = 'role' in o && ['hose', 'loom', 'cable', 'brake line'].includes(o.role);
     const isRoute = 'kind' in o && !['exhaust', 'intake pipe', 'charge pipe'].includes(o.kind);
-    if (!(line || isRoute) || ('shielded' in o && o.shielded) || candidate.shields?.includes(o.id) || !near(o.id)) continue;
+    if (!(line || isRoute) || ('shielded' in o && o.shielded) || candidate.shields?.includes(o.id) || !near(o.id))
+      continue;
     add(`shield:${o.id}`, `shield:${o.id}`, [o.id], {
       title: `Shield the ${o.name}`,
       ...SHIELD,
@@ -241,4 +237,3 @@ export function* searchFitRecipes(
     stepsOffered: steps.length,
   };
 }
-

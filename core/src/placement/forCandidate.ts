@@ -51,17 +51,9 @@ export function limitsOf(subject: Subject): Limit[] {
   const swing = (at: readonly number[]) => (Math.hypot(at[0]! + shift, at[1]!, at[2]!) * Math.PI) / 180;
   if (chassis.pinion && !gearbox.halfShaftsMm) {
     // Moving the joint by d turns a shaft of length L by d/L at most; half of what it measures is safe for any place near.
-    const lengthMm = Math.max(
-      200,
-      Math.hypot(...chassis.pinion.atMm.map((v, k) => v - gearbox.outputMm[k]!)) / 2,
-    );
+    const lengthMm = Math.max(200, Math.hypot(...chassis.pinion.atMm.map((v, k) => v - gearbox.outputMm[k]!)) / 2);
     const change = (mm: number, deg: number) => deg + ((mm + swing(gearbox.outputMm) * deg) / lengthMm) * DEG_PER_MM;
-    const angle = (
-      id: string,
-      name: string,
-      slack: (a: JointAngles) => number,
-      times = 1,
-    ): Limit => ({
+    const angle = (id: string, name: string, slack: (a: JointAngles) => number, times = 1): Limit => ({
       id,
       name,
       unit: 'deg',
@@ -71,7 +63,11 @@ export function limitsOf(subject: Subject): Limit[] {
     });
     limits.push(
       angle('joint-most', 'propshaft joint angle', (a) => MOST_JOINT_DEG - Math.max(a.frontJointDeg, a.rearJointDeg)),
-      angle('joint-least', 'least propshaft joint angle', (a) => Math.min(a.frontJointDeg, a.rearJointDeg) - LEAST_JOINT_DEG),
+      angle(
+        'joint-least',
+        'least propshaft joint angle',
+        (a) => Math.min(a.frontJointDeg, a.rearJointDeg) - LEAST_JOINT_DEG,
+      ),
       angle(
         'joint-side',
         'joint angles alike in side view',
@@ -95,8 +91,7 @@ export function limitsOf(subject: Subject): Limit[] {
       mmPerUnit: DEG_WORTH_MM,
       slack: (_place, pose) =>
         MOST_HALF_SHAFT_DEG - Math.max(...halfShaftsOf(chassis, gearbox, boxOf(pose)).map((h) => h.angleDeg)),
-      change: (mm, deg) =>
-        ((mm + Math.max(swing(inner.leftMm), swing(inner.rightMm)) * deg) / 150) * DEG_PER_MM,
+      change: (mm, deg) => ((mm + Math.max(swing(inner.leftMm), swing(inner.rightMm)) * deg) / 150) * DEG_PER_MM,
     });
   }
   if (chassis.shifterAperture && gearbox.shiftedBy !== 'cable or rod') {
@@ -132,7 +127,11 @@ const AT_ORIGIN: Placement = { xMm: 0, yMm: 0, zMm: 0, yawDeg: 0, pitchDeg: 0, c
  * the chosen mounts.
  * @throws InputError when the bay has not been measured.
  */
-export function problemFor(subject: Subject, range: Range, limits: readonly Limit[] = limitsOf(subject)): PlacementProblem {
+export function problemFor(
+  subject: Subject,
+  range: Range,
+  limits: readonly Limit[] = limitsOf(subject),
+): PlacementProblem {
   const { chassis, candidate } = subject;
   if (!chassis || chassis.obstacles.length === 0)
     throw new InputError('/chassis/obstacles', 'There is no bay to place it in: nobody has measured it yet.');

@@ -126,7 +126,14 @@ export function* searchInstall(
       const t = node.t + dt;
       const along = x * STEP_X_MM;
       const tilt = t * STEP_DEG;
-      if (z < 0 || z * STEP_Z_MM > 2500 || along > foreMm || along < -aftMm || tilt > mostTiltDeg || tilt < -mostNoseDownDeg)
+      if (
+        z < 0 ||
+        z * STEP_Z_MM > 2500 ||
+        along > foreMm ||
+        along < -aftMm ||
+        tilt > mostTiltDeg ||
+        tilt < -mostNoseDownDeg
+      )
         continue;
       if (done.has(key(x, z, t))) continue;
       queue.push({ x, z, t, widest: Math.min(node.widest, gapAt(x, z, t)), back: node });
@@ -198,9 +205,10 @@ function extent(evaluator: Evaluator, p: Point, out: Float64Array): void {
     const v = convex.vertices;
     for (let i = 0; i < v.length; i += 3) {
       // Height of a point turned by cant, then nose up; yaw changes none.
-      const z = p[2] + Math.sin(pitch) * v[i]! + Math.cos(pitch) * (Math.sin(cant) * v[i + 1]! + Math.cos(cant) * v[i + 2]!);
-      if (z < out[0]!) out[0] = z;
-      if (z > out[1]!) out[1] = z;
+      const z =
+        p[2] + Math.sin(pitch) * v[i]! + Math.cos(pitch) * (Math.sin(cant) * v[i + 1]! + Math.cos(cant) * v[i + 2]!);
+      if (z < out[0]) out[0] = z;
+      if (z > out[1]) out[1] = z;
     }
   }
 }

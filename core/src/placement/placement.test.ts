@@ -13,13 +13,23 @@ import {
   type RecipeStep,
 } from './index.ts';
 
-const box = (id: string, centreMm: [number, number, number], sizeMm: [number, number, number], turnDeg?: [number, number, number]): Body => ({
+const box = (
+  id: string,
+  centreMm: [number, number, number],
+  sizeMm: [number, number, number],
+  turnDeg?: [number, number, number],
+): Body => ({
   id,
   name: id,
   convex: convexOf({ kind: 'box', centreMm, sizeMm, ...(turnDeg ? { turnDeg } : {}) }),
 });
 
-function problem(parts: Body[], obstacles: Body[], needMm: number, range: Partial<PlacementProblem['range']> = {}): PlacementProblem {
+function problem(
+  parts: Body[],
+  obstacles: Body[],
+  needMm: number,
+  range: Partial<PlacementProblem['range']> = {},
+): PlacementProblem {
   return {
     parts,
     obstacles,
@@ -95,9 +105,13 @@ describe.each(TINY)('search in a tiny bay: %s', (_name, p) => {
     expect(found.minMarginMm).toBeGreaterThanOrEqual(exhaustive(p) - 0.5);
   });
   test('says the margin that its place really has', () => {
-    const again = new Evaluator(p).at(
-      [found.placement.xMm, found.placement.yMm, found.placement.zMm, found.placement.pitchDeg, found.placement.cantDeg],
-    );
+    const again = new Evaluator(p).at([
+      found.placement.xMm,
+      found.placement.yMm,
+      found.placement.zMm,
+      found.placement.pitchDeg,
+      found.placement.cantDeg,
+    ]);
     expect(again.leastMm).toBeCloseTo(found.minMarginMm, 9);
   });
   test('stays in its range, and nothing in the range beats what it says nothing can', () => {
@@ -183,8 +197,20 @@ describe('recipes', () => {
   const roof = (up: number) => box('roof', [0, 0, 65 + up], [300, 200, 20]);
   const floor = (down: number) => box('floor', [0, 0, -65 - down], [300, 200, 20]);
   const steps: Step[] = [
-    { id: 'roof', target: 'roof', bodies: ['roof'], cost: 100, amount: { leastMm: 1, mostMm: 60, stepMm: 1, costPerMm: 3 } },
-    { id: 'floor', target: 'floor', bodies: ['floor'], cost: 40, amount: { leastMm: 1, mostMm: 12, stepMm: 1, costPerMm: 1 } },
+    {
+      id: 'roof',
+      target: 'roof',
+      bodies: ['roof'],
+      cost: 100,
+      amount: { leastMm: 1, mostMm: 60, stepMm: 1, costPerMm: 3 },
+    },
+    {
+      id: 'floor',
+      target: 'floor',
+      bodies: ['floor'],
+      cost: 40,
+      amount: { leastMm: 1, mostMm: 12, stepMm: 1, costPerMm: 1 },
+    },
     { id: 'flat', target: 'block', bodies: ['block', 'flat'], cost: 150 },
     { id: 'useless', target: 'shelf', bodies: ['shelf'], cost: 5 },
   ];
@@ -253,7 +279,11 @@ test('a proof against a place names what it rests on', () => {
 test('the least margin counts a pair that is sunk deep, though its needs are smaller than another’s', () => {
   // The first pair is short by 30 of its need; the second is sunk by 40 and needs nothing.
   const p: PlacementProblem = {
-    ...problem([box('block', [0, 0, 0], [100, 100, 100])], [box('near', [100, 0, 0], [100, 50, 50]), box('in', [0, 90, 0], [100, 160, 100])], 0),
+    ...problem(
+      [box('block', [0, 0, 0], [100, 100, 100])],
+      [box('near', [100, 0, 0], [100, 50, 50]), box('in', [0, 90, 0], [100, 160, 100])],
+      0,
+    ),
     requiredMm: Float64Array.from([30, 0]),
   };
   const e = new Evaluator(p).at([0, 0, 0, 0, 0]);

@@ -50,7 +50,10 @@ export function checkProblem(p: PlacementProblem): void {
   for (const axis of AXES) {
     const [low, high] = p.range[axis];
     if (!Number.isFinite(low) || !Number.isFinite(high) || low > high)
-      throw new InputError(`/search/${axis}`, `The range of ${axis} must run from low to high; it is ${low} to ${high}.`);
+      throw new InputError(
+        `/search/${axis}`,
+        `The range of ${axis} must run from low to high; it is ${low} to ${high}.`,
+      );
   }
 }
 

@@ -130,7 +130,12 @@ export function* searchRecipes<S extends RecipeStep>(
     if (ruledOut(set)) continue;
     tried++;
     const near = [asItIs.placement, ...starts];
-    const place = foundPlacement(problemFor(set.map(full)), { evaluations: QUICK, enoughMm: want, starts: near, changeable });
+    const place = foundPlacement(problemFor(set.map(full)), {
+      evaluations: QUICK,
+      enoughMm: want,
+      starts: near,
+      changeable,
+    });
     learn(place, set);
     bestMm = Math.max(bestMm, place.minMarginMm);
     if (works(place)) {

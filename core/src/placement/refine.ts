@@ -99,17 +99,15 @@ function bestStep(
   };
   rows.forEach((r, i) => put(`row${i}`, r.slope, r.atMm, 'margin'));
   limits.forEach((l, i) => put(`limit${i}`, l.slope, l.slackMm, 'breach'));
-  const answer = solver.Solve({
+  const solved: unknown = solver.Solve({
     optimize: 'worth',
     opType: 'max',
     constraints,
     variables,
     // It costs more than it saves on rows as few as these.
     options: { presolve: false },
-  }) as unknown as Record<
-    string,
-    number | boolean | undefined
-  >;
+  });
+  const answer = solved as Record<string, number | boolean | undefined>;
   if (answer['feasible'] !== true) return undefined;
   const value = (name: string) => (answer[name] as number | undefined) ?? 0;
   const step = AXES.map((_, k) => (free.includes(k) ? low[k]! + value(`step${k}`) : 0));
@@ -149,9 +147,7 @@ export function refine(evaluator: Evaluator, from: Point, firstStepMm = FIRST_ST
       if (margins.marginMm[i]! > here.leastMm + 2 * evaluator.reach(part, trust * Math.sqrt(3), deg)) continue;
       rows.push(...rowsOf(evaluator, here.point, margins.pair[i]!, 2 * evaluator.reach(part, 0, deg) + 0.05));
     }
-    const low = AXES.map((axis, k) =>
-      Math.max(problem.range[axis][0] - here.point[k]!, k < 3 ? -trust : -deg),
-    );
+    const low = AXES.map((axis, k) => Math.max(problem.range[axis][0] - here.point[k]!, k < 3 ? -trust : -deg));
     const high = AXES.map((axis, k) => Math.min(problem.range[axis][1] - here.point[k]!, k < 3 ? trust : deg));
     const step = bestStep(rows, limitSlopes(evaluator, here), low, high);
     if (!step) break;

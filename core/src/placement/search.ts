@@ -184,8 +184,10 @@ export function* searchPlacement(
     // A last climb with a small step: the trust region of the first may have closed on a crease.
     consider(refine(evaluator, best.point, 3));
   }
-  if (starts[0]) best = settled(evaluator, best, within(problem.range, pointOf(starts[0])), enough() ? enoughMm : best.leastMm);
-  const bound = left && !enough() ? Math.max(best.leastMm, left.aboveMm) : Math.max(best.leastMm, left?.aboveMm ?? -Infinity);
+  if (starts[0])
+    best = settled(evaluator, best, within(problem.range, pointOf(starts[0])), enough() ? enoughMm : best.leastMm);
+  const bound =
+    left && !enough() ? Math.max(best.leastMm, left.aboveMm) : Math.max(best.leastMm, left?.aboveMm ?? -Infinity);
   const found = describe(evaluator, best, bound);
   if (enoughMm === Infinity || enough()) return found;
   const certain = left === undefined || left.aboveMm < wantMm;

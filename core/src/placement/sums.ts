@@ -10,7 +10,11 @@ import { describe, foundPlacement, type FoundPlace } from './search.ts';
 const closed = { additionalProperties: false };
 const Span = Type.Tuple([Type.Number(), Type.Number()]);
 const GivenBody = Type.Object(
-  { id: Type.String({ minLength: 1 }), role: Type.Optional(Type.String()), verticesMm: Type.Array(Vec3, { maxItems: 256 }) },
+  {
+    id: Type.String({ minLength: 1 }),
+    role: Type.Optional(Type.String()),
+    verticesMm: Type.Array(Vec3, { maxItems: 256 }),
+  },
   closed,
 );
 const bay = {
@@ -19,10 +23,7 @@ const bay = {
   requiredGapsMm: Type.Array(
     Type.Object({ part: Type.String(), obstacle: Type.String(), gapMm: Type.Number() }, closed),
   ),
-  search: Type.Object(
-    { xMm: Span, yMm: Span, zMm: Span, pitchDeg: Span, cantDeg: Type.Optional(Span) },
-    closed,
-  ),
+  search: Type.Object({ xMm: Span, yMm: Span, zMm: Span, pitchDeg: Span, cantDeg: Type.Optional(Span) }, closed),
   yawDeg: Type.Optional(Type.Unsafe<0 | 90 | -90 | 180>({ type: 'number', enum: [0, 90, -90, 180] })),
   cantDeg: Type.Optional(Type.Number({ minimum: -90, maximum: 90 })),
 };
@@ -32,7 +33,11 @@ type Bay = Type.Static<typeof Bay>;
 const bodiesOf = (list: Bay['parts'], field: string): Body[] =>
   list.map((b, i) => ({ id: b.id, name: b.id, convex: hullOf(b.verticesMm, `/${field}/${i}/verticesMm`) }));
 
-function problemOf(input: Bay, parts = bodiesOf(input.parts, 'parts'), obstacles = bodiesOf(input.obstacles, 'obstacles')): PlacementProblem {
+function problemOf(
+  input: Bay,
+  parts = bodiesOf(input.parts, 'parts'),
+  obstacles = bodiesOf(input.obstacles, 'obstacles'),
+): PlacementProblem {
   const required = new Float64Array(parts.length * obstacles.length);
   input.requiredGapsMm.forEach(({ part, obstacle, gapMm }, i) => {
     const p = parts.findIndex((b) => b.id === part);
@@ -81,7 +86,13 @@ export const placementSums = [
       {
         ...bay,
         placement: Type.Object(
-          { xMm: Type.Number(), yMm: Type.Number(), zMm: Type.Number(), pitchDeg: Type.Number(), cantDeg: Type.Optional(Type.Number()) },
+          {
+            xMm: Type.Number(),
+            yMm: Type.Number(),
+            zMm: Type.Number(),
+            pitchDeg: Type.Number(),
+            cantDeg: Type.Optional(Type.Number()),
+          },
           closed,
         ),
       },

@@ -8,7 +8,10 @@ function frameOn([a, b, c]: Three, pointer: string): M3 {
   const along = sub(b, a);
   const across = cross(along, sub(c, a));
   if (length(along) < 1 || length(across) < 1e-3 * length(along) ** 2)
-    throw new InputError(pointer, 'The three points lie in one place or on one line; pick them well apart, in a triangle.');
+    throw new InputError(
+      pointer,
+      'The three points lie in one place or on one line; pick them well apart, in a triangle.',
+    );
   const x = unit(along);
   const z = unit(across);
   const y = cross(z, x);
@@ -38,5 +41,8 @@ export function placedByThree(picked: Three, known: Three): Pose & { readonly mi
 }
 
 /** Sides of a triangle, mm: compared, they show whether the scan is in the unit that it is thought to be. */
-export const sidesOf = ([a, b, c]: Three): [number, number, number] => [length(sub(b, a)), length(sub(c, b)), length(sub(a, c))];
-
+export const sidesOf = ([a, b, c]: Three): [number, number, number] => [
+  length(sub(b, a)),
+  length(sub(c, b)),
+  length(sub(a, c)),
+];

@@ -54,7 +54,9 @@ export function readMesh(name: string, content: ArrayBuffer, unit: 'mm' | 'in'):
   if (Math.min(...size) < 0.01)
     throw fault(`“${name}” is flat: all its corners lie in one plane. A solid needs a volume.`);
   if (Math.max(...size) > 20_000)
-    throw fault(`“${name}” would be ${(Math.max(...size) / 1000).toFixed(0)} m long. Check whether it is in mm or inches.`);
+    throw fault(
+      `“${name}” would be ${(Math.max(...size) / 1000).toFixed(0)} m long. Check whether it is in mm or inches.`,
+    );
   return { positions, triangles, lowMm: low, highMm: high };
 }
 
@@ -85,18 +87,24 @@ function fromStl(name: string, content: ArrayBuffer): ArrayLike<number> {
 function fromObj(name: string, content: ArrayBuffer): ArrayLike<number> {
   const text = new TextDecoder().decode(content);
   if (!/^\s*f\s/m.test(text))
-    throw new InputError('/file', `“${name}” has no faces${/^\s*v\s/m.test(text) ? ', only points' : ''}. Export the surface, not the point cloud.`);
+    throw new InputError(
+      '/file',
+      `“${name}” has no faces${/^\s*v\s/m.test(text) ? ', only points' : ''}. Export the surface, not the point cloud.`,
+    );
   const parts: ArrayLike<number>[] = [];
   new OBJLoader().parse(text).traverse((o) => {
     if (o instanceof Mesh) {
-      const geometry = o.geometry as { index: { array: ArrayLike<number> } | null; getAttribute: (n: string) => { array: ArrayLike<number> } };
+      const geometry = o.geometry as {
+        index: { array: ArrayLike<number> } | null;
+        getAttribute: (n: string) => { array: ArrayLike<number> };
+      };
       parts.push(geometry.getAttribute('position').array);
     }
   });
   const all = new Float32Array(parts.reduce((n, p) => n + p.length, 0));
   let at = 0;
   for (const p of parts) {
-    all.set(p as Float32Array, at);
+    all.set(p, at);
     at += p.length;
   }
   return all;

@@ -13,7 +13,14 @@ function boxTriangles([x0, y0, z0]: P, [x1, y1, z1]: P): Triangle[] {
     [c[a]!, c[b]!, c[d]!],
     [c[a]!, c[d]!, c[e]!],
   ];
-  return [...quad(0, 1, 3, 2), ...quad(4, 6, 7, 5), ...quad(0, 4, 5, 1), ...quad(2, 3, 7, 6), ...quad(0, 2, 6, 4), ...quad(1, 5, 7, 3)];
+  return [
+    ...quad(0, 1, 3, 2),
+    ...quad(4, 6, 7, 5),
+    ...quad(0, 4, 5, 1),
+    ...quad(2, 3, 7, 6),
+    ...quad(0, 2, 6, 4),
+    ...quad(1, 5, 7, 3),
+  ];
 }
 /** An L: long foot and standing leg, as a bracket. */
 const ELL = [...boxTriangles([0, 0, 0], [400, 100, 60]), ...boxTriangles([0, 0, 60], [80, 100, 300])];
@@ -30,7 +37,12 @@ const ascii = (list: readonly Triangle[]) =>
     `solid s\n${list.map((t) => `facet normal 0 0 0\nouter loop\n${t.map((p) => `vertex ${p.join(' ')}`).join('\n')}\nendloop\nendfacet`).join('\n')}\nendsolid s\n`,
   );
 const objText = (list: readonly Triangle[]) =>
-  bytes(`${list.flat().map((p) => `v ${p.join(' ')}`).join('\n')}\n${list.map((_, i) => `f ${3 * i + 1} ${3 * i + 2} ${3 * i + 3}`).join('\n')}\n`);
+  bytes(
+    `${list
+      .flat()
+      .map((p) => `v ${p.join(' ')}`)
+      .join('\n')}\n${list.map((_, i) => `f ${3 * i + 1} ${3 * i + 2} ${3 * i + 3}`).join('\n')}\n`,
+  );
 
 function wrapped(mesh: ScanMesh, options = {}): Wrapped {
   const run = wrapScan(mesh, options);
@@ -60,7 +72,17 @@ describe('reading', () => {
     ['cut.stl', binary(ELL, 500), /says that it has 500 triangles but holds only 24: it was cut off/],
     ['cut2.stl', bytes('solid s\nfacet normal 0 0 1\nouter loop\n'), /has no end/],
     ['points.obj', bytes('v 0 0 0\nv 1 0 0\n'), /has no faces, only points/],
-    ['flat.stl', binary([[[0, 0, 0], [10, 0, 0], [0, 10, 0]]]), /is flat/],
+    [
+      'flat.stl',
+      binary([
+        [
+          [0, 0, 0],
+          [10, 0, 0],
+          [0, 10, 0],
+        ],
+      ]),
+      /is flat/,
+    ],
     ['far.obj', bytes('v 0 0 0\nv 1 0 0\nv 0 1 0\nf 1 2 9\n'), /corner that is not a number/],
     ['scan.ply', new ArrayBuffer(100), /neither STL nor OBJ/],
     ['huge.stl', binary(boxTriangles([0, 0, 0], [90000, 10, 10])), /mm or inches/],
@@ -98,7 +120,9 @@ describe('wrapping', () => {
         centreMm: [mesh.positions[i]!, mesh.positions[i + 1]!, mesh.positions[i + 2]!],
         sizeMm: [0.1, 0.1, 0.1],
       });
-      expect(Math.min(...bodies.map((b) => signedDistance(b, dot).signedDistanceMm))).toBeLessThanOrEqual(w.standsOutMm + 0.06);
+      expect(Math.min(...bodies.map((b) => signedDistance(b, dot).signedDistanceMm))).toBeLessThanOrEqual(
+        w.standsOutMm + 0.06,
+      );
     }
   });
   test('a round body is thinned to few corners, and what then stands out is told', () => {
@@ -107,7 +131,9 @@ describe('wrapping', () => {
       const [a, b] = [(Math.PI * i) / 24, (2 * Math.PI * j) / 48];
       return [150 * Math.sin(a) * Math.cos(b), 150 * Math.sin(a) * Math.sin(b), 150 * Math.cos(a)];
     };
-    for (let i = 0; i < 24; i++) for (let j = 0; j < 48; j++) ball.push([at(i, j), at(i + 1, j), at(i + 1, j + 1)], [at(i, j), at(i + 1, j + 1), at(i, j + 1)]);
+    for (let i = 0; i < 24; i++)
+      for (let j = 0; j < 48; j++)
+        ball.push([at(i, j), at(i + 1, j), at(i + 1, j + 1)], [at(i, j), at(i + 1, j + 1), at(i, j + 1)]);
     const w = wrapped(readMesh('ball.stl', binary(ball), 'mm'), { mostPieces: 1, mostCorners: 24 });
     expect(w.pieces[0]!.verticesMm.length).toBeLessThanOrEqual(24);
     expect(w.standsOutMm).toBeGreaterThan(1);
@@ -125,30 +151,57 @@ describe('placed by three points', () => {
   const mm = fc.double({ min: -900, max: 900, noNaN: true });
   const point = fc.tuple(mm, mm, mm);
   test('a rigid move is found again, whatever it was', () => {
-    const picked: [P, P, P] = [[0, 0, 0], [300, 10, 0], [40, 220, 90]];
+    const picked: [P, P, P] = [
+      [0, 0, 0],
+      [300, 10, 0],
+      [40, 220, 90],
+    ];
     fc.assert(
-      fc.property(point, fc.double({ min: -3, max: 3, noNaN: true }), fc.double({ min: -3, max: 3, noNaN: true }), (shift, a, b) => {
-        const move = ([x, y, z]: P): P => {
-          const [u, v] = [x * Math.cos(a) - y * Math.sin(a), x * Math.sin(a) + y * Math.cos(a)];
-          return [shift[0] + u * Math.cos(b) - z * Math.sin(b), shift[1] + v, shift[2] + u * Math.sin(b) + z * Math.cos(b)];
-        };
-        const found = placedByThree(picked, picked.map(move) as [P, P, P]);
-        expect(found.missMm).toBeLessThan(1e-6);
-        const p: P = [120, -40, 333];
-        const want = move(p);
-        const got = [0, 1, 2].map((i) => found.at[i]! + found.turned[i]![0] * p[0] + found.turned[i]![1] * p[1] + found.turned[i]![2] * p[2]);
-        got.forEach((v, i) => expect(v).toBeCloseTo(want[i]!, 6));
-      }),
+      fc.property(
+        point,
+        fc.double({ min: -3, max: 3, noNaN: true }),
+        fc.double({ min: -3, max: 3, noNaN: true }),
+        (shift, a, b) => {
+          const move = ([x, y, z]: P): P => {
+            const [u, v] = [x * Math.cos(a) - y * Math.sin(a), x * Math.sin(a) + y * Math.cos(a)];
+            return [
+              shift[0] + u * Math.cos(b) - z * Math.sin(b),
+              shift[1] + v,
+              shift[2] + u * Math.sin(b) + z * Math.cos(b),
+            ];
+          };
+          const found = placedByThree(picked, picked.map(move) as [P, P, P]);
+          expect(found.missMm).toBeLessThan(1e-6);
+          const p: P = [120, -40, 333];
+          const want = move(p);
+          const got = [0, 1, 2].map(
+            (i) => found.at[i]! + found.turned[i]![0] * p[0] + found.turned[i]![1] * p[1] + found.turned[i]![2] * p[2],
+          );
+          got.forEach((v, i) => expect(v).toBeCloseTo(want[i]!, 6));
+        },
+      ),
     );
   });
   test('points that do not match are told by how far they miss', () => {
-    const picked: [P, P, P] = [[0, 0, 0], [300, 0, 0], [0, 200, 0]];
-    const known: [P, P, P] = [[0, 0, 0], [306, 0, 0], [0, 200, 0]];
+    const picked: [P, P, P] = [
+      [0, 0, 0],
+      [300, 0, 0],
+      [0, 200, 0],
+    ];
+    const known: [P, P, P] = [
+      [0, 0, 0],
+      [306, 0, 0],
+      [0, 200, 0],
+    ];
     expect(placedByThree(picked, known).missMm).toBeGreaterThan(1);
     expect(sidesOf(known)[0] - sidesOf(picked)[0]).toBeCloseTo(6, 9);
   });
   test('points on one line are refused', () => {
-    const line: [P, P, P] = [[0, 0, 0], [100, 0, 0], [200, 0, 0]];
+    const line: [P, P, P] = [
+      [0, 0, 0],
+      [100, 0, 0],
+      [200, 0, 0],
+    ];
     expect(() => placedByThree(line, line)).toThrow(/on one line/);
   });
 });

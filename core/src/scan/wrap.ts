@@ -78,7 +78,8 @@ function thinned(corners: readonly Vector3[], most: number): { corners: Vector3[
         next = c;
       }
     }
-    if (!next || worst <= GOOD_MM || chosen.length >= most) return { corners: cornersOf(hull), standsOutMm: Math.max(0, worst) };
+    if (!next || worst <= GOOD_MM || chosen.length >= most)
+      return { corners: cornersOf(hull), standsOutMm: Math.max(0, worst) };
     chosen.push(next);
   }
 }
@@ -117,7 +118,7 @@ function strew(triangles: number, corner: (i: number) => number, wanted: number)
       for (let k = 0; k < 3; k++) {
         const o = corner(9 * t + k);
         at.push(o + u * (corner(9 * t + 3 + k) - o) + v * (corner(9 * t + 6 + k) - o));
-        area.push((normal[k as 0]! / size) * each);
+        area.push((normal[k as 0] / size) * each);
       }
     }
   }
@@ -156,8 +157,7 @@ function standOff(hull: ConvexHull, surface: Strewn): number {
       rim.push(edge.head().point);
       edge = edge.next;
     } while (edge !== face.edge);
-    for (let i = 1; i + 1 < rim.length; i++)
-      for (const p of [rim[0]!, rim[i]!, rim[i + 1]!]) flat.push(p.x, p.y, p.z);
+    for (let i = 1; i + 1 < rim.length; i++) for (const p of [rim[0]!, rim[i]!, rim[i + 1]!]) flat.push(p.x, p.y, p.z);
   }
   const points = strew(flat.length / 9, (i) => flat[i]!, ON_PIECE);
   let worst = 0;
@@ -179,7 +179,7 @@ function volumeOf(hull: ConvexHull): number {
   let six = 0;
   const o = hull.faces[0]!.edge.head().point;
   for (const face of hull.faces) {
-    const [a, b, c] = [face.edge.tail()!.point, face.edge.head().point, face.edge.next.head().point];
+    const [a, b, c] = [face.edge.tail().point, face.edge.head().point, face.edge.next.head().point];
     six += new Vector3().subVectors(a, o).dot(new Vector3().subVectors(b, o).cross(new Vector3().subVectors(c, o)));
   }
   return Math.abs(six) / 6;
@@ -236,7 +236,7 @@ function finer(mesh: ScanMesh): ScanMesh {
   for (let t = 0; t < mesh.triangles; t++) {
     stack.push([...v.subarray(9 * t, 9 * t + 9)]);
     for (let p = stack.pop(); p; p = stack.pop()) {
-      const side = (a: number, b: number) => Math.hypot(p![b]! - p![a]!, p![b + 1]! - p![a + 1]!, p![b + 2]! - p![a + 2]!);
+      const side = (a: number, b: number) => Math.hypot(p[b]! - p[a]!, p[b + 1]! - p[a + 1]!, p[b + 2]! - p[a + 2]!);
       const sides = [side(0, 3), side(3, 6), side(6, 0)];
       const longest = sides.indexOf(Math.max(...sides));
       if (sides[longest]! <= most || out.length > 9 * 2 * MOST_TRIANGLES) {
@@ -265,7 +265,11 @@ export function* wrapScan(
 ): Generator<number, Wrapped> {
   const mesh = finer(scan);
   const surface = strew(mesh.triangles, (i) => mesh.positions[i]!, ON_SURFACE);
-  const whole = partOf(mesh, Int32Array.from({ length: mesh.triangles }, (_, i) => i), surface);
+  const whole = partOf(
+    mesh,
+    Int32Array.from({ length: mesh.triangles }, (_, i) => i),
+    surface,
+  );
   if (!whole) throw new InputError('/file', 'The scan encloses no volume: its corners lie in one plane or line.');
   yield 0.1;
   const parts: Part[] = [whole];

@@ -4,7 +4,11 @@ import { bodyFrom, missingOf, readOf } from './readings.ts';
 import { templateOf } from './templates.ts';
 
 /** Without these a bay says little: the words tell what stays unknown. */
-const ESSENTIAL: readonly { readonly roles: readonly ObstacleRole[]; readonly name: string; readonly unknown: string }[] = [
+const ESSENTIAL: readonly {
+  readonly roles: readonly ObstacleRole[];
+  readonly name: string;
+  readonly unknown: string;
+}[] = [
   { roles: ['bonnet'], name: 'the bonnet', unknown: 'whether any engine is too tall' },
   { roles: ['firewall'], name: 'the firewall', unknown: 'how far back an engine may sit' },
   { roles: ['radiator pack', 'fan'], name: 'the radiator pack', unknown: 'how long an engine may be in front' },

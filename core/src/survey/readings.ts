@@ -69,7 +69,10 @@ function build(taped: Taped): TapedBody {
     return { shape, plusMinusMm };
   } catch (error) {
     if (!(error instanceof InputError)) throw error;
-    return { plusMinusMm, problem: `These readings enclose no body. ${error.message} Check which of them are swapped.` };
+    return {
+      plusMinusMm,
+      problem: `These readings enclose no body. ${error.message} Check which of them are swapped.`,
+    };
   }
 }
 

@@ -64,12 +64,15 @@ describe('repeat readings', () => {
   });
   test('lie between the least and the greatest, in whatever order they are taken', () => {
     fc.assert(
-      fc.property(fc.array(fc.double({ min: -3000, max: 3000, noNaN: true }), { minLength: 1, maxLength: 8 }), (list) => {
-        const r = read(...list);
-        expect(r.mm).toBeGreaterThanOrEqual(Math.min(...list) - 1e-9);
-        expect(r.mm).toBeLessThanOrEqual(Math.max(...list) + 1e-9);
-        expect(read(...[...list].reverse()).mm).toBeCloseTo(r.mm, 6);
-      }),
+      fc.property(
+        fc.array(fc.double({ min: -3000, max: 3000, noNaN: true }), { minLength: 1, maxLength: 8 }),
+        (list) => {
+          const r = read(...list);
+          expect(r.mm).toBeGreaterThanOrEqual(Math.min(...list) - 1e-9);
+          expect(r.mm).toBeLessThanOrEqual(Math.max(...list) + 1e-9);
+          expect(read(...[...list].reverse()).mm).toBeCloseTo(r.mm, 6);
+        },
+      ),
     );
   });
   test('none at all is an error that says so', () => {
@@ -138,7 +141,10 @@ describe('the tape builds the bay', () => {
   test('read anew, it changes in place', () => {
     const t = taped('crossmember', { top: 204, bottom: 146, front: -4, rear: -140, half: 420 });
     const first = withTape(chassis, [t]);
-    const lower = { ...t, readings: t.readings.map((r) => (r.key === 'top' ? { ...r, takes: [...r.takes, take('200')] } : r)) };
+    const lower = {
+      ...t,
+      readings: t.readings.map((r) => (r.key === 'top' ? { ...r, takes: [...r.takes, take('200')] } : r)),
+    };
     const again = withTape(first, [lower]);
     expect(again.obstacles.map((o) => o.id)).toEqual(['kept', 'crossmember']);
     expect(convexOf(again.obstacles[1]!.shape).bounds[5]).toBe(202);
@@ -149,7 +155,9 @@ describe('what the survey leaves unknown', () => {
   const empty = { obstacles: [], pads: [], tape: [], drive: 'rear', engineLies: 'longitudinal' } as unknown as Chassis;
   test('an empty bay names every essential, and says what each leaves open', () => {
     const found = surveyFindings(empty);
-    expect(found.map((f) => f.id)).toEqual(expect.arrayContaining(['unmeasured-bonnet', 'unmeasured-firewall', 'unmeasured-tunnel', 'unmeasured-pads']));
+    expect(found.map((f) => f.id)).toEqual(
+      expect.arrayContaining(['unmeasured-bonnet', 'unmeasured-firewall', 'unmeasured-tunnel', 'unmeasured-pads']),
+    );
     for (const f of found) expect(f.because).toMatch(/^It leaves unknown .+\.$/);
   });
   test('an engine across a front-drive car has no tunnel to measure', () => {

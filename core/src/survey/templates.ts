@@ -77,11 +77,16 @@ const box = (x0: number, x1: number, y0: number, y1: number, z0: number, z1: num
 });
 
 /** A slab between two lines across the car, `thickMm` thick along `out`. */
-function slab(front: readonly [x: number, z: number], rear: readonly [x: number, z: number], half: number, out: readonly [number, number], thickMm: number): Shape {
+function slab(
+  front: readonly [x: number, z: number],
+  rear: readonly [x: number, z: number],
+  half: number,
+  out: readonly [number, number],
+  thickMm: number,
+): Shape {
   const verticesMm: [number, number, number][] = [];
   for (const [x, z] of [front, rear])
-    for (const y of [-half, half])
-      for (const t of [0, thickMm]) verticesMm.push([x + out[0] * t, y, z + out[1] * t]);
+    for (const y of [-half, half]) for (const t of [0, thickMm]) verticesMm.push([x + out[0] * t, y, z + out[1] * t]);
   return { kind: 'hull', verticesMm };
 }
 
@@ -124,7 +129,14 @@ function lump(
 }
 
 /** A pipe, hose or wire between two clips: six readings. */
-function line(key: string, name: string, role: ObstacleRole, station: Station, diameterMm: number, why: string): Template {
+function line(
+  key: string,
+  name: string,
+  role: ObstacleRole,
+  station: Station,
+  diameterMm: number,
+  why: string,
+): Template {
   return {
     key,
     name,
@@ -133,10 +145,16 @@ function line(key: string, name: string, role: ObstacleRole, station: Station, d
     why: `${why} Taken as ${diameterMm} mm thick and straight between its ends: tape each straight piece by itself.`,
     readings: [
       ahead('x1', 'first end', 'where it begins'),
-      aside('y1', 'first end', 'where it begins', { signed: true, to: 'first end; the right side of the car is minus' }),
+      aside('y1', 'first end', 'where it begins', {
+        signed: true,
+        to: 'first end; the right side of the car is minus',
+      }),
       height('z1', 'first end', 'where it begins'),
       ahead('x2', 'second end', 'where it ends'),
-      aside('y2', 'second end', 'where it ends', { signed: true, to: 'second end; the right side of the car is minus' }),
+      aside('y2', 'second end', 'where it ends', {
+        signed: true,
+        to: 'second end; the right side of the car is minus',
+      }),
       height('z2', 'second end', 'where it ends'),
     ],
     shape: (mm: Of) => bar([mm('x1'), mm('y1'), mm('z1')], [mm('x2'), mm('y2'), mm('z2')], diameterMm),
@@ -168,8 +186,22 @@ const wing = (side: 1 | -1, word: string, station: Station): Template[] => [
       ),
     }),
   },
-  lump(`strut-${word}`, `${word} strut tower`, 'strut tower', station, side, 'Nothing may be cut here: it carries the wheel.'),
-  lump(`rail-${word}`, `${word} chassis rail`, 'chassis rail', station, side, 'It carries the car; the engine has to pass between the rails.'),
+  lump(
+    `strut-${word}`,
+    `${word} strut tower`,
+    'strut tower',
+    station,
+    side,
+    'Nothing may be cut here: it carries the wheel.',
+  ),
+  lump(
+    `rail-${word}`,
+    `${word} chassis rail`,
+    'chassis rail',
+    station,
+    side,
+    'It carries the car; the engine has to pass between the rails.',
+  ),
 ];
 
 /** Everything on the tape list, in walking order. */
@@ -214,7 +246,13 @@ export const TEMPLATES: readonly Template[] = [
     readings: [
       ahead('face', 'its rearmost blade or motor', 'the length in front of the pulley'),
       height('centre', 'its middle', 'where it turns'),
-      { key: 'diameter', name: 'across the blades', from: 'blade tip', to: 'opposite tip', unknown: 'how far it sweeps' },
+      {
+        key: 'diameter',
+        name: 'across the blades',
+        from: 'blade tip',
+        to: 'opposite tip',
+        unknown: 'how far it sweeps',
+      },
     ],
     shape: (mm) => bar([mm('face'), 0, mm('centre')], [mm('face') + 45, 0, mm('centre')], mm('diameter')),
     comesOut: true,
@@ -245,7 +283,10 @@ export const TEMPLATES: readonly Template[] = [
     readings: [
       behind('front', 'its front face', 'the room before it'),
       aside('left', 'its left edge', 'its width', { signed: true, to: 'its left edge; right of the middle is minus' }),
-      aside('right', 'its right edge', 'its width', { signed: true, to: 'its right edge; right of the middle is minus' }),
+      aside('right', 'its right edge', 'its width', {
+        signed: true,
+        to: 'its right edge; right of the middle is minus',
+      }),
       height('bottom', 'its underside', 'what passes below it'),
       height('top', 'its top', 'what passes above it'),
     ],
@@ -260,11 +301,15 @@ export const TEMPLATES: readonly Template[] = [
     readings: [
       behind('front', 'the front of the master cylinder', 'how far forward it reaches'),
       behind('rear', 'its flange', 'where it is bolted'),
-      aside('side', 'its middle', 'which side it is on', { signed: true, to: 'its middle; the right side of the car is minus' }),
+      aside('side', 'its middle', 'which side it is on', {
+        signed: true,
+        to: 'its middle; the right side of the car is minus',
+      }),
       height('centre', 'its middle', 'how high it sits'),
       { key: 'diameter', name: 'across the drum', from: 'one side', to: 'the other', unknown: 'how big it is' },
     ],
-    shape: (mm) => bar([-mm('rear'), mm('side'), mm('centre')], [-mm('front'), mm('side'), mm('centre')], mm('diameter')),
+    shape: (mm) =>
+      bar([-mm('rear'), mm('side'), mm('centre')], [-mm('front'), mm('side'), mm('centre')], mm('diameter')),
   },
   line('brake-line', 'brake line', 'brake line', 'Firewall', 6, 'Heat near it is dangerous.'),
   line('hose', 'hose', 'hose', 'Firewall', 20, 'Heat kills it.'),
@@ -287,12 +332,28 @@ export const TEMPLATES: readonly Template[] = [
     shape: (mm) => box(mm('rear'), mm('front'), -mm('half'), mm('half'), mm('bottom'), mm('top')),
   },
   {
-    ...lump('steering-box', 'steering box', 'steering box', 'Underneath', 1, 'Nothing may be cut here. On the side where you sit, as a rule.'),
+    ...lump(
+      'steering-box',
+      'steering box',
+      'steering box',
+      'Underneath',
+      1,
+      'Nothing may be cut here. On the side where you sit, as a rule.',
+    ),
     readings: lump('', '', 'steering box', 'Underneath', 1, '').readings.map((r) =>
-      r.key === 'inner' || r.key === 'outer' ? { ...r, signed: true, to: `${r.to}; the right side of the car is minus` } : r,
+      r.key === 'inner' || r.key === 'outer'
+        ? { ...r, signed: true, to: `${r.to}; the right side of the car is minus` }
+        : r,
     ),
   },
-  line('steering-shaft', 'steering column shaft', 'steering shaft', 'Underneath', 22, 'Exhausts and low throttles meet it. Nothing may be cut here.'),
+  line(
+    'steering-shaft',
+    'steering column shaft',
+    'steering shaft',
+    'Underneath',
+    22,
+    'Exhausts and low throttles meet it. Nothing may be cut here.',
+  ),
   {
     key: 'steering-rack',
     name: 'steering rack',
@@ -377,13 +438,32 @@ export const TEMPLATES: readonly Template[] = [
   }),
   ...([1, -1] as const).map((side): Template => {
     const word = side === 1 ? 'left' : 'right';
-    return lump(`floor-${word}`, `${word} floor`, 'floor', 'Inside', side, 'A gearbox crossmember and an exhaust pass below it.');
+    return lump(
+      `floor-${word}`,
+      `${word} floor`,
+      'floor',
+      'Inside',
+      side,
+      'A gearbox crossmember and an exhaust pass below it.',
+    );
   }),
   {
-    ...lump('other', 'something else', 'inner wing', 'Left wing', 1, 'Whatever else stands in the way: name it, and say what it is.'),
+    ...lump(
+      'other',
+      'something else',
+      'inner wing',
+      'Left wing',
+      1,
+      'Whatever else stands in the way: name it, and say what it is.',
+    ),
     readings: lump('', '', 'inner wing', 'Left wing', 1, '').readings.map((r) =>
       r.key === 'inner' || r.key === 'outer'
-        ? { ...r, name: r.key === 'inner' ? 'one side, from the middle' : 'other side, from the middle', to: 'that side; the right side of the car is minus', signed: true }
+        ? {
+            ...r,
+            name: r.key === 'inner' ? 'one side, from the middle' : 'other side, from the middle',
+            to: 'that side; the right side of the car is minus',
+            signed: true,
+          }
         : r,
     ),
   },

@@ -39,7 +39,12 @@ export interface Named {
  * Names at the middles of the larger shapes; one that would lie on another, or run out of the frame, is left to the
  * tooltip. `px` is how many mm of paper a pixel is.
  */
-export function placeNames<T extends Named>(shapes: readonly T[], frame: Frame, px: number, taken: Span[] = []): Placed<T>[] {
+export function placeNames<T extends Named>(
+  shapes: readonly T[],
+  frame: Frame,
+  px: number,
+  taken: Span[] = [],
+): Placed<T>[] {
   const size = (points: Flat[]) => Math.abs(polygonArea(points));
   const bySize = [...shapes].sort(
     (a, b) => Number(b.first ?? false) - Number(a.first ?? false) || size(b.points) - size(a.points),
@@ -48,12 +53,10 @@ export function placeNames<T extends Named>(shapes: readonly T[], frame: Frame, 
     const { points, name, first } = shape;
     if (points.length < 3) return [];
     // Of what the frame shows: a wall that runs far out of it is still named.
-    const inside = points.map(
-      ([x, y]): Flat => [
-        Math.min(frame.x + frame.w, Math.max(frame.x, x)),
-        Math.min(frame.y + frame.h, Math.max(frame.y, y)),
-      ],
-    );
+    const inside = points.map(([x, y]): Flat => [
+      Math.min(frame.x + frame.w, Math.max(frame.x, x)),
+      Math.min(frame.y + frame.h, Math.max(frame.y, y)),
+    ]);
     const [cx, cy] = size(inside) > 1 ? polygonCentroid(inside) : polygonCentroid(points);
     const at = spanOf(name, cx, cy, px);
     const wide = Math.max(...inside.map((p) => p[0])) - Math.min(...inside.map((p) => p[0]));

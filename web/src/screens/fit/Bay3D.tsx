@@ -2,7 +2,16 @@ import type { State } from '@sable/core';
 import { poseOf, tubeOnce, type Convex } from '@sable/core/fit';
 import { Canvas, useThree } from '@react-three/fiber';
 import { useEffect, useMemo, useRef } from 'react';
-import { BufferGeometry, Color, Float32BufferAttribute, Group, MathUtils, Matrix4, PerspectiveCamera, Vector3 } from 'three';
+import {
+  BufferGeometry,
+  Color,
+  Float32BufferAttribute,
+  Group,
+  MathUtils,
+  Matrix4,
+  PerspectiveCamera,
+  Vector3,
+} from 'three';
 import { ConvexGeometry } from 'three/examples/jsm/geometries/ConvexGeometry.js';
 import { OrbitControls } from 'three/examples/jsm/controls/OrbitControls.js';
 import type { Ghost } from './ViewPane.tsx';
@@ -49,15 +58,30 @@ function Train({ live, colour }: { live: LiveFit; colour: string }) {
   const { placement, states } = useStanding(live);
   const { invalidate } = useThree();
   const group = useRef<Group>(null);
-  const shapes = useMemo(() => live.solids.map(({ solid, convex }) => ({ id: solid.id, geometry: geometryOf(convex) })), [live]);
+  const shapes = useMemo(
+    () => live.solids.map(({ solid, convex }) => ({ id: solid.id, geometry: geometryOf(convex) })),
+    [live],
+  );
   useEffect(() => {
     const { at, turned: t } = poseOf(placement);
     group.current?.matrix.copy(
       new Matrix4().set(
-        t[0][0], t[0][1], t[0][2], at[0] * M,
-        t[1][0], t[1][1], t[1][2], at[1] * M,
-        t[2][0], t[2][1], t[2][2], at[2] * M,
-        0, 0, 0, 1,
+        t[0][0],
+        t[0][1],
+        t[0][2],
+        at[0] * M,
+        t[1][0],
+        t[1][1],
+        t[1][2],
+        at[1] * M,
+        t[2][0],
+        t[2][1],
+        t[2][2],
+        at[2] * M,
+        0,
+        0,
+        0,
+        1,
       ),
     );
     invalidate();
@@ -82,7 +106,11 @@ function Bodies({ live }: { live: LiveFit }) {
     () =>
       live.bay
         .filter((b) => b.obstacle.role !== 'ground line' && b.obstacle.role !== 'reach zone')
-        .map((b) => ({ id: b.obstacle.id, thin: b.obstacle.role === 'bonnet' || b.obstacle.role === 'inner wing', geometry: geometryOf(b.convex) })),
+        .map((b) => ({
+          id: b.obstacle.id,
+          thin: b.obstacle.role === 'bonnet' || b.obstacle.role === 'inner wing',
+          geometry: geometryOf(b.convex),
+        })),
     [live],
   );
   return (
@@ -135,7 +163,17 @@ function Wires({ shapes, colour }: { shapes: readonly { id: string; geometry: Bu
 }
 
 /** The bay and the powertrain in space, to be looked at from anywhere; drawn anew only when something moves. */
-export function Bay3D({ live, colour, ghost, box }: { live: LiveFit; colour: string; ghost: readonly Ghost[]; box: readonly number[] }) {
+export function Bay3D({
+  live,
+  colour,
+  ghost,
+  box,
+}: {
+  live: LiveFit;
+  colour: string;
+  ghost: readonly Ghost[];
+  box: readonly number[];
+}) {
   const about = useMemo<[number, number, number]>(
     () => [((box[0]! + box[3]!) / 2) * M, ((box[1]! + box[4]!) / 2) * M, ((box[2]! + box[5]!) / 2) * M],
     [box],
@@ -155,7 +193,11 @@ export function Bay3D({ live, colour, ghost, box }: { live: LiveFit; colour: str
     [live],
   );
   return (
-    <div className="bay3d" role="img" aria-label="The bay and the powertrain in space; drag to turn, wheel to come nearer">
+    <div
+      className="bay3d"
+      role="img"
+      aria-label="The bay and the powertrain in space; drag to turn, wheel to come nearer"
+    >
       <Canvas frameloop="demand" camera={camera} dpr={[1, 2]} gl={{ antialias: true }}>
         <ambientLight intensity={1.4} />
         <directionalLight position={[3, 2, 6]} intensity={2.2} />
@@ -165,10 +207,12 @@ export function Bay3D({ live, colour, ghost, box }: { live: LiveFit; colour: str
         <Witnesses live={live} />
         {ghosts.length > 0 && <Wires shapes={ghosts} colour="var(--ink)" />}
         {routes.length > 0 && <Wires shapes={routes} colour="var(--tight)" />}
-        <gridHelper args={[4, 40, colourOf('var(--line)'), colourOf('var(--line)')]} rotation={[MathUtils.degToRad(90), 0, 0]} />
+        <gridHelper
+          args={[4, 40, colourOf('var(--line)'), colourOf('var(--line)')]}
+          rotation={[MathUtils.degToRad(90), 0, 0]}
+        />
         <Controls about={about} />
       </Canvas>
     </div>
   );
 }
-

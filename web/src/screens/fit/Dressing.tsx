@@ -44,7 +44,9 @@ export function Dressing({
                   <StateMark state={cellState(r.bay)} />
                   <span style={{ flex: 1 }}>{r.option.name}</span>
                   <span className="num muted small">
-                    {r.bay ? `${formatNumber(r.bay.marginMm, 'lengthMm', units, { signed: true })} ${unitOf('lengthMm', units)}` : 'well clear'}
+                    {r.bay
+                      ? `${formatNumber(r.bay.marginMm, 'lengthMm', units, { signed: true })} ${unitOf('lengthMm', units)}`
+                      : 'well clear'}
                   </span>
                 </MenuItem>
               ))}

@@ -104,7 +104,8 @@ function Bench({ candidate }: { candidate: Candidate }) {
   const saved = useRef(candidate);
   useEffect(() => {
     saved.current = candidate;
-    if (live && !samePlace(live.target, candidate.placement) && rest.current === undefined) live.put(candidate.placement);
+    if (live && !samePlace(live.target, candidate.placement) && rest.current === undefined)
+      live.put(candidate.placement);
   }, [candidate, live]);
   const write = useCallback(() => {
     clearTimeout(rest.current);
@@ -146,7 +147,8 @@ function Bench({ candidate }: { candidate: Candidate }) {
   useHotkeys('t', () => tilt(0, 0.1), { enabled });
   useHotkeys('shift+t', () => tilt(0, -0.1), { enabled });
   const placing = () => work.start({ do: 'place' }, build, { ...candidate, placement: live!.target }, cant);
-  const recipes = () => work.start({ do: 'recipes', wantMm: want }, build, { ...candidate, placement: live!.target }, cant);
+  const recipes = () =>
+    work.start({ do: 'recipes', wantMm: want }, build, { ...candidate, placement: live!.target }, cant);
   const sides = build.chassis?.installFrom ?? ['above'];
   const install = () =>
     work.start({ do: 'install', from: sides[0] ?? 'above' }, build, { ...candidate, placement: live!.target }, 0);
@@ -251,7 +253,13 @@ function Bench({ candidate }: { candidate: Candidate }) {
         {look === 'section' && (
           <div className="bar cuts">
             {VIEWS.map((view) => (
-              <CutSlider key={view.key} view={view} box={box} at={cuts[view.key]} onCut={(v) => setCuts({ ...cuts, [view.key]: v })} />
+              <CutSlider
+                key={view.key}
+                view={view}
+                box={box}
+                at={cuts[view.key]}
+                onCut={(v) => setCuts({ ...cuts, [view.key]: v })}
+              />
             ))}
           </div>
         )}
@@ -332,9 +340,16 @@ function Bench({ candidate }: { candidate: Candidate }) {
                 </MenuItem>
               ))}
             </TextField>
-            <TextField select label="Recipe aims at" value={String(want)} onChange={(e) => setWant(Number(e.target.value))}>
+            <TextField
+              select
+              label="Recipe aims at"
+              value={String(want)}
+              onChange={(e) => setWant(Number(e.target.value))}
+            >
               <MenuItem value="0">Just clear</MenuItem>
-              <MenuItem value="8">{formatNumber(8, 'lengthMm', units)} {unitOf('lengthMm', units)} to spare</MenuItem>
+              <MenuItem value="8">
+                {formatNumber(8, 'lengthMm', units)} {unitOf('lengthMm', units)} to spare
+              </MenuItem>
             </TextField>
           </div>
         </section>
@@ -398,9 +413,7 @@ function Answer({ live }: { live: LiveFit }) {
       </h2>
       <p className="small muted">
         <Sentence>
-          {state === 'blocked'
-            ? `It needs {{${-g.marginMm}|lengthMm}} more there.`
-            : `Everything else has more room.`}
+          {state === 'blocked' ? `It needs {{${-g.marginMm}|lengthMm}} more there.` : `Everything else has more room.`}
         </Sentence>
       </p>
     </div>
@@ -411,7 +424,8 @@ function ShimChoice({ shim, onShim }: { shim: number; onShim: (mm: number) => vo
   const units = useUnits();
   const [typed, setTyped] = useState<string>();
   const unit = unitOf('lengthMm', units);
-  const show = (mm: number) => formatNumber(mm, 'lengthMm', units, { digits: units.system === 'metric' ? 1 : 3 }).replace(/\.0$/, '');
+  const show = (mm: number) =>
+    formatNumber(mm, 'lengthMm', units, { digits: units.system === 'metric' ? 1 : 3 }).replace(/\.0$/, '');
   return (
     <TextField
       className="shim"
@@ -425,7 +439,10 @@ function ShimChoice({ shim, onShim }: { shim: number; onShim: (mm: number) => vo
         setTyped(undefined);
       }}
       onKeyDown={(e) => e.key === 'Enter' && (e.target as HTMLElement).blur()}
-      slotProps={{ input: { endAdornment: <span className="muted small">{unit}</span> }, htmlInput: { inputMode: 'decimal', 'aria-label': `Shim in hand, ${unit}; , and . change it` } }}
+      slotProps={{
+        input: { endAdornment: <span className="muted small">{unit}</span> },
+        htmlInput: { inputMode: 'decimal', 'aria-label': `Shim in hand, ${unit}; , and . change it` },
+      }}
     />
   );
 }
@@ -436,7 +453,17 @@ const CUT_WORDS: Readonly<Record<View['key'], readonly [string, string, string]>
   front: ['Front cut', 'forward', 'back'],
 };
 
-function CutSlider({ view, box, at, onCut }: { view: View; box: readonly number[]; at: number; onCut: (mm: number) => void }) {
+function CutSlider({
+  view,
+  box,
+  at,
+  onCut,
+}: {
+  view: View;
+  box: readonly number[];
+  at: number;
+  onCut: (mm: number) => void;
+}) {
   const units = useUnits();
   const [name, plus, minus] = CUT_WORDS[view.key];
   const words = `${at >= 0 ? plus : minus} ${formatNumber(Math.abs(at), 'lengthMm', units)} ${unitOf('lengthMm', units)}`;
@@ -470,4 +497,3 @@ function useGhosts(of: string, notId: string): readonly Ghost[] {
       : [];
   }, [of, notId, build, library]);
 }
-

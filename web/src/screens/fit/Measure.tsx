@@ -40,7 +40,9 @@ export function Measure({ measured }: { measured: Measured | undefined }) {
   if (!measured?.to)
     return (
       <p className="result small" aria-live="polite">
-        {measured ? 'Now the other end, in the same view.' : 'Pick two points in one view; corners draw the point to them.'}
+        {measured
+          ? 'Now the other end, in the same view.'
+          : 'Pick two points in one view; corners draw the point to them.'}
       </p>
     );
   const dx = Math.abs(measured.to[0] - measured.from[0]);

@@ -18,7 +18,10 @@ export function Readout({ live }: { live: LiveFit }) {
     ...(p.cantDeg === 0 ? [] : [[p.cantDeg > 0 ? 'cant right' : 'cant left', deg(p.cantDeg)] as const]),
   ];
   return (
-    <dl className="readout num" aria-label={`Crank axis at the rear of the block, from the front axle on the ground, ${unitOf('lengthMm', units)}`}>
+    <dl
+      className="readout num"
+      aria-label={`Crank axis at the rear of the block, from the front axle on the ground, ${unitOf('lengthMm', units)}`}
+    >
       {row.map(([name, value]) => (
         <div key={name}>
           <dt>{name}</dt>

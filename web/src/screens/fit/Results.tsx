@@ -9,7 +9,13 @@ import { useUnits } from '../../app/settings.tsx';
 import { Sentence } from '../../pieces/figures.tsx';
 import type { LiveFit } from './live.ts';
 
-const AXIS_WORDS = { xMm: 'fore and aft', yMm: 'sideways', zMm: 'up and down', pitchDeg: 'in tilt', cantDeg: 'in cant' } as const;
+const AXIS_WORDS = {
+  xMm: 'fore and aft',
+  yMm: 'sideways',
+  zMm: 'up and down',
+  pitchDeg: 'in tilt',
+  cantDeg: 'in cant',
+} as const;
 
 function useNames(live: LiveFit): (id: string) => string {
   return (id) =>
@@ -22,7 +28,9 @@ function useNames(live: LiveFit): (id: string) => string {
 /** How far a place lies from where it stands, in words: "back 6 mm, down 13 mm". */
 function shiftWords(from: Placement, to: Placement): string {
   const far = (v: number, plus: string, minus: string, quantity: 'lengthMm' | 'angleDeg') =>
-    Math.abs(v) < (quantity === 'lengthMm' ? 0.5 : 0.05) ? [] : [`${v > 0 ? plus : minus} {{${Math.abs(v)}|${quantity}}}`];
+    Math.abs(v) < (quantity === 'lengthMm' ? 0.5 : 0.05)
+      ? []
+      : [`${v > 0 ? plus : minus} {{${Math.abs(v)}|${quantity}}}`];
   const words = [
     ...far(to.xMm - from.xMm, 'forward', 'back', 'lengthMm'),
     ...far(to.yMm - from.yMm, 'left', 'right', 'lengthMm'),
@@ -33,7 +41,15 @@ function shiftWords(from: Placement, to: Placement): string {
   return words.length === 0 ? 'stays where it is' : `moves ${words.join(', ')}`;
 }
 
-export function PlaceResult({ place, live, onUse }: { place: FoundPlace; live: LiveFit; onUse: (p: Placement) => void }) {
+export function PlaceResult({
+  place,
+  live,
+  onUse,
+}: {
+  place: FoundPlace;
+  live: LiveFit;
+  onUse: (p: Placement) => void;
+}) {
   const name = useNames(live);
   const [from] = useState(live.now().placement);
   const mm = (v: number) => `{{${v}|lengthMm}}`;
@@ -111,7 +127,9 @@ export function RecipeResult({
           <li key={r.lines.map((l) => l.title).join()} data-first={i === 0}>
             <p>
               <b>
-                <Sentence>{r.lines.length === 0 ? 'Move it, change nothing' : r.lines.map((l) => l.title).join(' and ')}</Sentence>
+                <Sentence>
+                  {r.lines.length === 0 ? 'Move it, change nothing' : r.lines.map((l) => l.title).join(' and ')}
+                </Sentence>
               </b>
             </p>
             <p className="small muted">
@@ -129,7 +147,11 @@ export function RecipeResult({
                 </>
               )}
             </p>
-            <Button variant={i === 0 ? 'contained' : 'outlined'} color={i === 0 ? 'primary' : 'inherit'} onClick={() => onUse(r)}>
+            <Button
+              variant={i === 0 ? 'contained' : 'outlined'}
+              color={i === 0 ? 'primary' : 'inherit'}
+              onClick={() => onUse(r)}
+            >
               Use this recipe
             </Button>
           </li>
@@ -190,8 +212,8 @@ export function InstallResult({ path, live }: { path: InstallPath; live: LiveFit
       <p className="small muted">
         <Sentence>{`Tightest: ${path.tightest.part} past the ${path.tightest.obstacle}. Tilts to {{${path.steepestDeg}|angleDeg|0}} nose up.`}</Sentence>
         {path.takenOff.length > 0 && ` Off the car for it: ${path.takenOff.join(', ')}.`}
-        {!path.clear && ' Engine and gearbox in one at a time, or a change to the bay, may do it.'} Bare gaps: nothing is
-        added for swing on the hoist. Never stand under a hung engine.
+        {!path.clear && ' Engine and gearbox in one at a time, or a change to the bay, may do it.'} Bare gaps: nothing
+        is added for swing on the hoist. Never stand under a hung engine.
       </p>
       <Slider
         aria-label="Along the path"

@@ -32,7 +32,11 @@ export function RoutesPanel({
   const routes = useMemo(() => candidate.routes ?? [], [candidate.routes]);
   const mm = (v: number) => `${formatNumber(v, 'lengthMm', units)} ${unitOf('lengthMm', units)}`;
   const tightest = useMemo(() => {
-    const pairs = routeClearances(live.subject.candidate, placedSolids(live.subject, live.subject.candidate.placement), live.bay);
+    const pairs = routeClearances(
+      live.subject.candidate,
+      placedSolids(live.subject, live.subject.candidate.placement),
+      live.bay,
+    );
     return new Map([...pairs].reverse().map((p) => [p.route.id, p]));
   }, [live]);
   const put = (next: readonly Route[]) => onSave({ ...candidate, routes: [...next] });
@@ -48,7 +52,11 @@ export function RoutesPanel({
         kind: draft.kind,
         ...USUAL[draft.kind],
         plusMinusMm: 5,
-        pointsMm: draft.points.map((p): [number, number, number] => [Math.round(p[0]), Math.round(p[1]), Math.round(p[2])]),
+        pointsMm: draft.points.map((p): [number, number, number] => [
+          Math.round(p[0]),
+          Math.round(p[1]),
+          Math.round(p[2]),
+        ]),
       },
     ]);
     onDraft(undefined);
@@ -64,7 +72,8 @@ export function RoutesPanel({
             <li key={r.id}>
               <details>
                 <summary>
-                  <StateMark state={near ? fitState(near.marginMm) : 'clear'} /> {r.name}, {mm(tubeOnce(r).lengthMm)} long
+                  <StateMark state={near ? fitState(near.marginMm) : 'clear'} /> {r.name}, {mm(tubeOnce(r).lengthMm)}{' '}
+                  long
                   {near && (
                     <small className="muted">
                       {' '}
@@ -73,8 +82,22 @@ export function RoutesPanel({
                   )}
                 </summary>
                 <div className="fields">
-                  <QuantityField label="Outside diameter" quantity="lengthMm" value={r.diameterMm} min={1} max={200} onCommit={(v) => v !== undefined && change({ diameterMm: v })} />
-                  <QuantityField label="Least bend radius" quantity="lengthMm" value={r.leastBendRadiusMm} min={0} max={1000} onCommit={(v) => v !== undefined && change({ leastBendRadiusMm: v })} />
+                  <QuantityField
+                    label="Outside diameter"
+                    quantity="lengthMm"
+                    value={r.diameterMm}
+                    min={1}
+                    max={200}
+                    onCommit={(v) => v !== undefined && change({ diameterMm: v })}
+                  />
+                  <QuantityField
+                    label="Least bend radius"
+                    quantity="lengthMm"
+                    value={r.leastBendRadiusMm}
+                    min={0}
+                    max={1000}
+                    onCommit={(v) => v !== undefined && change({ leastBendRadiusMm: v })}
+                  />
                 </div>
                 <table className="figures num points">
                   <thead>
@@ -94,12 +117,14 @@ export function RoutesPanel({
                             <QuantityField
                               label={`${['Ahead', 'Left', 'Up'][axis]!}, point ${k + 1}`}
                               quantity="lengthMm"
-                              value={p[axis]!}
+                              value={p[axis]}
                               onCommit={(v) =>
                                 v !== undefined &&
                                 change({
                                   pointsMm: r.pointsMm.map((q, m) =>
-                                    m === k ? ([0, 1, 2].map((a) => (a === axis ? v : q[a]!)) as [number, number, number]) : q,
+                                    m === k
+                                      ? ([0, 1, 2].map((a) => (a === axis ? v : q[a]!)) as [number, number, number])
+                                      : q,
                                   ),
                                 })
                               }
@@ -127,7 +152,10 @@ export function RoutesPanel({
             <Button variant="contained" color="primary" onClick={finish} disabled={draft.points.length < 2}>
               Finish it
             </Button>
-            <Button onClick={() => onDraft({ ...draft, points: draft.points.slice(0, -1) })} disabled={draft.points.length === 0}>
+            <Button
+              onClick={() => onDraft({ ...draft, points: draft.points.slice(0, -1) })}
+              disabled={draft.points.length === 0}
+            >
               One point back
             </Button>
             <Button onClick={() => onDraft(undefined)}>Leave it</Button>
@@ -148,7 +176,11 @@ export function RoutesPanel({
 }
 
 /** A picked point in space: what the view does not show is as it was at the point before, or where the engine stands. */
-export function pointInSpace(view: { readonly move: (u: number, v: number) => V3; readonly depth: 0 | 1 | 2 }, at: readonly [number, number], before: V3): V3 {
+export function pointInSpace(
+  view: { readonly move: (u: number, v: number) => V3; readonly depth: 0 | 1 | 2 },
+  at: readonly [number, number],
+  before: V3,
+): V3 {
   const p = view.move(at[0], at[1]);
   return [0, 1, 2].map((k) => (k === view.depth ? before[k as 0] : p[k as 0])) as unknown as V3;
 }

@@ -1,4 +1,13 @@
-import { OBSTACLE_ROLES, PART_ROLES, type Candidate, type Chassis, type Obstacle, type ObstacleRole, type PartRole, type Solid } from '@sable/core';
+import {
+  OBSTACLE_ROLES,
+  PART_ROLES,
+  type Candidate,
+  type Chassis,
+  type Obstacle,
+  type ObstacleRole,
+  type PartRole,
+  type Solid,
+} from '@sable/core';
 import type { V3 } from '@sable/core/fit';
 import type { Wrapped } from '@sable/core/scan';
 import { placedByThree, sidesOf } from '@sable/core/scan/place';
@@ -40,7 +49,11 @@ export function ScanDialog({ target, onClose }: { target: ScanTarget; onClose: (
   const [share, setShare] = useState<number>();
   const [fault, setFault] = useState<string>();
   const [picked, setPicked] = useState<readonly V3[]>([]);
-  const [known, setKnown] = useState<Three>([[0, 0, 0], [0, 0, 0], [0, 0, 0]]);
+  const [known, setKnown] = useState<Three>([
+    [0, 0, 0],
+    [0, 0, 0],
+    [0, 0, 0],
+  ]);
   const [as, setAs] = useState<'engine' | 'bay'>('engine');
   const [role, setRole] = useState<string>('block');
   const [within, setWithin] = useState(12);
@@ -94,12 +107,21 @@ export function ScanDialog({ target, onClose }: { target: ScanTarget; onClose: (
   const keep = () => {
     if (!wrapped || !at || !file) return;
     const turned = wrapped.pieces.map((p) =>
-      p.verticesMm.map((v): [number, number, number] =>
-        [0, 1, 2].map((i) => Number((at.at[i]! + at.turned[i]![0] * v[0] + at.turned[i]![1] * v[1] + at.turned[i]![2] * v[2]).toFixed(2))) as [number, number, number],
+      p.verticesMm.map(
+        (v): [number, number, number] =>
+          [0, 1, 2].map((i) =>
+            Number(
+              (at.at[i]! + at.turned[i]![0] * v[0] + at.turned[i]![1] * v[1] + at.turned[i]![2] * v[2]).toFixed(2),
+            ),
+          ) as [number, number, number],
       ),
     );
-    const doubt = (i: number) => Math.min(100, Number((SCAN_MM + wrapped.pieces[i]!.standsOutMm + at.missMm).toFixed(1)));
-    const ids = new Set([...(target.candidate.scanned ?? []).map((s) => s.id), ...target.chassis.obstacles.map((o) => o.id)]);
+    const doubt = (i: number) =>
+      Math.min(100, Number((SCAN_MM + wrapped.pieces[i]!.standsOutMm + at.missMm).toFixed(1)));
+    const ids = new Set([
+      ...(target.candidate.scanned ?? []).map((s) => s.id),
+      ...target.chassis.obstacles.map((o) => o.id),
+    ]);
     let n = 1;
     while (ids.has(`scan-${n}-1`)) n++;
     const common = (verticesMm: [number, number, number][], i: number) => ({
@@ -110,11 +132,17 @@ export function ScanDialog({ target, onClose }: { target: ScanTarget; onClose: (
     });
     if (as === 'engine') {
       const solids = turned.map((v, i): Solid => ({ ...common(v, i), role: role as PartRole }));
-      target.onCandidate({ ...target.candidate, scanned: [...(target.candidate.scanned ?? []), ...solids].slice(0, 60) });
+      target.onCandidate({
+        ...target.candidate,
+        scanned: [...(target.candidate.scanned ?? []), ...solids].slice(0, 60),
+      });
     } else {
-      const bodies = turned.map(
-        (v, i): Obstacle => ({ ...common(v, i), role: role as ObstacleRole, may: [], source: `scan “${file.name}”, ${read?.triangles ?? 0} triangles` }),
-      );
+      const bodies = turned.map((v, i): Obstacle => ({
+        ...common(v, i),
+        role: role as ObstacleRole,
+        may: [],
+        source: `scan “${file.name}”, ${read?.triangles ?? 0} triangles`,
+      }));
       target.onChassis({ ...target.chassis, obstacles: [...target.chassis.obstacles, ...bodies] });
     }
     onClose();
@@ -137,7 +165,10 @@ export function ScanDialog({ target, onClose }: { target: ScanTarget; onClose: (
                 />
               </Suspense>
             ) : (
-              <p className="muted">STL or OBJ, text or binary, up to 500,000 triangles. It stays in this browser; only the pieces that wrap it are kept.</p>
+              <p className="muted">
+                STL or OBJ, text or binary, up to 500,000 triangles. It stays in this browser; only the pieces that wrap
+                it are kept.
+              </p>
             )}
           </div>
           <div className="scan-steps">
@@ -178,7 +209,14 @@ export function ScanDialog({ target, onClose }: { target: ScanTarget; onClose: (
             )}
             {read && (
               <>
-                <QuantityField label="May stand off by" quantity="lengthMm" value={within} min={2} max={100} onCommit={(v) => v !== undefined && setWithin(v)} />
+                <QuantityField
+                  label="May stand off by"
+                  quantity="lengthMm"
+                  value={within}
+                  min={2}
+                  max={100}
+                  onCommit={(v) => v !== undefined && setWithin(v)}
+                />
                 {share === undefined ? (
                   <Button onClick={doWrap}>Wrap it in pieces</Button>
                 ) : (
@@ -191,16 +229,19 @@ export function ScanDialog({ target, onClose }: { target: ScanTarget; onClose: (
             )}
             {wrapped && (
               <p className="small">
-                {wrapped.pieces.length === 1 ? 'One piece' : `${wrapped.pieces.length} pieces`}. They stand off the surface
-                by {mm(wrapped.standsOffMm)} at most (sampled); the scan stands out of them by {mm(wrapped.standsOutMm)} at
-                most, which is counted as tolerance.
+                {wrapped.pieces.length === 1 ? 'One piece' : `${wrapped.pieces.length} pieces`}. They stand off the
+                surface by {mm(wrapped.standsOffMm)} at most (sampled); the scan stands out of them by{' '}
+                {mm(wrapped.standsOutMm)} at most, which is counted as tolerance.
               </p>
             )}
             {wrapped && (
               <>
                 <p className="small muted">
                   Click three points on it that you know, well apart, then say where they lie:{' '}
-                  {as === 'engine' ? 'from the rear face of the block on the crank axis, forward, left, up' : 'ahead of the axle, left of the middle, above the floor'}.
+                  {as === 'engine'
+                    ? 'from the rear face of the block on the crank axis, forward, left, up'
+                    : 'ahead of the axle, left of the middle, above the floor'}
+                  .
                 </p>
                 {NAMES.map((point, i) => (
                   <fieldset key={point} className="change three">
@@ -213,10 +254,14 @@ export function ScanDialog({ target, onClose }: { target: ScanTarget; onClose: (
                         key={axis}
                         label={axis}
                         quantity="lengthMm"
-                        value={known[i]![k]!}
+                        value={known[i]![k]}
                         onCommit={(v) =>
                           v !== undefined &&
-                          setKnown(known.map((p, m) => (m === i ? (p.map((x, a) => (a === k ? v : x)) as unknown as V3) : p)) as Three)
+                          setKnown(
+                            known.map((p, m) =>
+                              m === i ? (p.map((x, a) => (a === k ? v : x)) as unknown as V3) : p,
+                            ) as Three,
+                          )
                         }
                       />
                     ))}
@@ -225,7 +270,9 @@ export function ScanDialog({ target, onClose }: { target: ScanTarget; onClose: (
                 {pickedSides && (
                   <p className="small num">
                     Sides on the scan {pickedSides.map(mm).join(', ')}.{' '}
-                    {at ? `The points miss by ${mm(at.missMm)} at most.` : 'The places typed lie in one place or on one line.'}
+                    {at
+                      ? `The points miss by ${mm(at.missMm)} at most.`
+                      : 'The places typed lie in one place or on one line.'}
                   </p>
                 )}
                 <ChoiceField

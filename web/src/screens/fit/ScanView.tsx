@@ -39,12 +39,21 @@ export function ScanView({
 }) {
   const geometry = useMemo(() => {
     const g = new BufferGeometry();
-    g.setAttribute('position', new Float32BufferAttribute(shown.map((v) => v * M), 3));
+    g.setAttribute(
+      'position',
+      new Float32BufferAttribute(
+        shown.map((v) => v * M),
+        3,
+      ),
+    );
     g.computeVertexNormals();
     return g;
   }, [shown]);
   const pieces = useMemo(
-    () => (wrapped?.pieces ?? []).map((p) => new ConvexGeometry(p.verticesMm.map(([x, y, z]) => new Vector3(x * M, y * M, z * M)))),
+    () =>
+      (wrapped?.pieces ?? []).map(
+        (p) => new ConvexGeometry(p.verticesMm.map(([x, y, z]) => new Vector3(x * M, y * M, z * M))),
+      ),
     [wrapped],
   );
   const about = useMemo(() => new Vector3(...low.map((v, k) => ((v + high[k]!) / 2) * M)), [low, high]);

@@ -293,7 +293,12 @@ const NameLayer = memo(function NameLayer({
 });
 
 /** Ground, front axle and wheel: what a fabricator measures from. */
-const Datum = memo(function Datum({ view, frame, px, wheelRadiusMm }: Pick<DrawingProps, 'view' | 'frame' | 'px' | 'wheelRadiusMm'>) {
+const Datum = memo(function Datum({
+  view,
+  frame,
+  px,
+  wheelRadiusMm,
+}: Pick<DrawingProps, 'view' | 'frame' | 'px' | 'wheelRadiusMm'>) {
   const line = { stroke: 'var(--muted)', strokeWidth: px, fill: 'none' };
   const [axle] = view.flat(0, 0, 0);
   return (
@@ -318,7 +323,13 @@ const Datum = memo(function Datum({ view, frame, px, wheelRadiusMm }: Pick<Drawi
         />
       )}
       {view.key === 'side' && (
-        <text x={axle + 5 * px} y={14 * px} className="halo" fill="var(--muted)" style={{ fontSize: 12 * px, strokeWidth: 3 * px }}>
+        <text
+          x={axle + 5 * px}
+          y={14 * px}
+          className="halo"
+          fill="var(--muted)"
+          style={{ fontSize: 12 * px, strokeWidth: 3 * px }}
+        >
           front axle
         </text>
       )}
@@ -451,7 +462,12 @@ function CutTrain({ live, view, px, colour, cutMm }: TrainProps & { cutMm: numbe
   );
 }
 
-const GhostLayer = memo(function GhostLayer({ ghost, view, px, cutMm }: Pick<DrawingProps, 'ghost' | 'view' | 'px' | 'cutMm'>) {
+const GhostLayer = memo(function GhostLayer({
+  ghost,
+  view,
+  px,
+  cutMm,
+}: Pick<DrawingProps, 'ghost' | 'view' | 'px' | 'cutMm'>) {
   return (
     <g data-layer="ghost">
       {ghost.map((g) => (
@@ -469,7 +485,11 @@ const GhostLayer = memo(function GhostLayer({ ghost, view, px, cutMm }: Pick<Dra
   );
 });
 
-const ROUTE_COLOUR: Readonly<Record<string, string>> = { exhaust: 'var(--tight)', 'brake line': 'var(--dye)', 'fuel line': 'var(--dye)' };
+const ROUTE_COLOUR: Readonly<Record<string, string>> = {
+  exhaust: 'var(--tight)',
+  'brake line': 'var(--dye)',
+  'fuel line': 'var(--dye)',
+};
 
 const Routes = memo(function Routes({ live, view, px, routePoints }: DrawingProps) {
   const routes = live.subject.candidate.routes ?? [];
@@ -602,7 +622,14 @@ function ScaleBar({ frame, px }: { frame: Frame; px: number }) {
         strokeWidth={1.4 * px}
         fill="none"
       />
-      <text x={x + bar / 2} y={y - 6 * px} textAnchor="middle" className="halo" fill="var(--ink)" style={{ fontSize: 12.5 * px, strokeWidth: 3 * px }}>
+      <text
+        x={x + bar / 2}
+        y={y - 6 * px}
+        textAnchor="middle"
+        className="halo"
+        fill="var(--ink)"
+        style={{ fontSize: 12.5 * px, strokeWidth: 3 * px }}
+      >
         {formatNumber(bar, 'lengthMm', units, { digits: 0 })} {unitOf('lengthMm', units)}
       </text>
     </g>

@@ -43,20 +43,23 @@ export function gapBoxes(
     const text = word(gap);
     const half = { w: (text.length * 7 + 12) * 0.5 * px, h: 11 * px };
     for (const overNames of [false, true]) {
-     for (const reach of [38, 58, 84, 116]) {
-      for (let i = 0; i < 12; i++) {
-        // Up and aside first: below a gap the drawing is fullest.
-        const angle = ((i % 2 === 0 ? -1 : 1) * Math.ceil(i / 2) * Math.PI) / 6 - Math.PI / 2 - 0.6;
-        const at: Flat = [mid[0] + Math.cos(angle) * reach * 1.25 * px, mid[1] + Math.sin(angle) * reach * px];
-        const span = { x0: at[0] - half.w, x1: at[0] + half.w, y0: at[1] - half.h, y1: at[1] + half.h };
-        const fits =
-          span.x0 > frame.x + 4 * px && span.x1 < frame.x + frame.w - 4 * px && span.y0 > frame.y + 22 * px && span.y1 < frame.y + frame.h - 4 * px;
-        if (!fits || taken.some((t) => overlap(span, t))) continue;
-        if (!overNames && names.some((t) => overlap(span, t))) continue;
-        taken.push(span);
-        return [{ gap, from, to, at, text }];
+      for (const reach of [38, 58, 84, 116]) {
+        for (let i = 0; i < 12; i++) {
+          // Up and aside first: below a gap the drawing is fullest.
+          const angle = ((i % 2 === 0 ? -1 : 1) * Math.ceil(i / 2) * Math.PI) / 6 - Math.PI / 2 - 0.6;
+          const at: Flat = [mid[0] + Math.cos(angle) * reach * 1.25 * px, mid[1] + Math.sin(angle) * reach * px];
+          const span = { x0: at[0] - half.w, x1: at[0] + half.w, y0: at[1] - half.h, y1: at[1] + half.h };
+          const fits =
+            span.x0 > frame.x + 4 * px &&
+            span.x1 < frame.x + frame.w - 4 * px &&
+            span.y0 > frame.y + 22 * px &&
+            span.y1 < frame.y + frame.h - 4 * px;
+          if (!fits || taken.some((t) => overlap(span, t))) continue;
+          if (!overNames && names.some((t) => overlap(span, t))) continue;
+          taken.push(span);
+          return [{ gap, from, to, at, text }];
+        }
       }
-     }
     }
     return [];
   });

@@ -45,10 +45,7 @@ export class LiveFit {
     this.subject = subject;
     this.solids = placedSolids(subject, NOWHERE);
     this.bay = bayOf(subject.chassis?.obstacles ?? [], subject.candidate, subject.parts);
-    this.bodies = [
-      ...this.bay.filter((b) => b.obstacle.role !== 'reach zone'),
-      ...routeBodies(subject.candidate),
-    ];
+    this.bodies = [...this.bay.filter((b) => b.obstacle.role !== 'reach zone'), ...routeBodies(subject.candidate)];
     this.standing = this.stand(subject.candidate.placement);
   }
 

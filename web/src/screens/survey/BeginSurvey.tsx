@@ -47,7 +47,8 @@ export function BeginSurvey() {
   const [fault, setFault] = useState<string>();
   const put = (more: Partial<Begin>) => setCar({ ...car, ...more });
   const begin = () => {
-    if (car.name.trim() === '') return setFault('Give the car a name: make-believe or chassis number, whatever you call it.');
+    if (car.name.trim() === '')
+      return setFault('Give the car a name: make-believe or chassis number, whatever you call it.');
     try {
       readTyreCode(car.tyreCode);
     } catch (e) {
@@ -56,10 +57,24 @@ export function BeginSurvey() {
     save('chassis', chassisOf(car));
   };
   const length = (key: 'wheelbaseMm' | 'trackFrontMm' | 'trackRearMm', label: string) => (
-    <QuantityField label={label} quantity="lengthMm" value={car[key]} min={500} max={6000} onCommit={(v) => v !== undefined && put({ [key]: v })} />
+    <QuantityField
+      label={label}
+      quantity="lengthMm"
+      value={car[key]}
+      min={500}
+      max={6000}
+      onCommit={(v) => v !== undefined && put({ [key]: v })}
+    />
   );
   const mass = (key: 'frontKg' | 'rearKg', label: string) => (
-    <QuantityField label={label} quantity="massKg" value={car[key]} min={20} max={5000} onCommit={(v) => v !== undefined && put({ [key]: v })} />
+    <QuantityField
+      label={label}
+      quantity="massKg"
+      value={car[key]}
+      min={20}
+      max={5000}
+      onCommit={(v) => v !== undefined && put({ [key]: v })}
+    />
   );
   return (
     <div className="main">
@@ -72,8 +87,21 @@ export function BeginSurvey() {
       </div>
       <div className="form-grid" style={{ maxWidth: 860, marginTop: 18 }}>
         <TextField label="Car" value={car.name} onChange={(e) => put({ name: e.target.value })} />
-        <QuantityField label="Year" quantity="number" digits={0} value={car.year} min={1900} max={2100} onCommit={(v) => v !== undefined && put({ year: Math.round(v) })} />
-        <ChoiceField label="Body" value={car.body} choices={BODIES.map((b) => ({ value: b, label: b }))} onCommit={(v) => put({ body: v as Begin['body'] })} />
+        <QuantityField
+          label="Year"
+          quantity="number"
+          digits={0}
+          value={car.year}
+          min={1900}
+          max={2100}
+          onCommit={(v) => v !== undefined && put({ year: Math.round(v) })}
+        />
+        <ChoiceField
+          label="Body"
+          value={car.body}
+          choices={BODIES.map((b) => ({ value: b, label: b }))}
+          onCommit={(v) => put({ body: v as Begin['body'] })}
+        />
         <ChoiceField
           label="Driven wheels"
           value={car.drive}
@@ -92,7 +120,15 @@ export function BeginSurvey() {
         {mass('frontKg', 'Front axle')}
         {mass('rearKg', 'Rear axle')}
         <TextField label="Tyres" value={car.tyreCode} onChange={(e) => put({ tyreCode: e.target.value.trim() })} />
-        <QuantityField label="Final drive" quantity="ratio" digits={2} value={car.axleRatio} min={1} max={20} onCommit={(v) => v !== undefined && put({ axleRatio: v })} />
+        <QuantityField
+          label="Final drive"
+          quantity="ratio"
+          digits={2}
+          value={car.axleRatio}
+          min={1}
+          max={20}
+          onCommit={(v) => v !== undefined && put({ axleRatio: v })}
+        />
       </div>
       {fault && (
         <p role="alert" className="fault">

@@ -13,7 +13,8 @@ export function ChangesEditor({ body, onChange }: { body: Body; onChange: (more:
   const { build } = useBuild();
   const [word, setWord] = useState<string>();
   const left = CHANGE_KINDS.filter((k) => k !== 'replace' && !body.may.some((m) => m.do === k));
-  const structural = body.may.length === 0 ? allowedChanges({ ...body, may: [PROBE] }).length === 0 : allowedChanges(body).length === 0;
+  const structural =
+    body.may.length === 0 ? allowedChanges({ ...body, may: [PROBE] }).length === 0 : allowedChanges(body).length === 0;
   const put = (i: number, next: ObstacleChange | undefined) =>
     onChange({ may: body.may.flatMap((m, k) => (k === i ? (next ? [next] : []) : [m])) });
   return (
@@ -22,8 +23,8 @@ export function ChangesEditor({ body, onChange }: { body: Body; onChange: (more:
       {structural || body.engineersWord !== undefined ? (
         <div style={{ display: 'grid', gap: 10, marginBottom: 10 }}>
           <p className="small">
-            The {body.role} carries the car or steers it: nothing may be done to it unless an engineer who answers for it
-            says so in writing. Local rules decide.
+            The {body.role} carries the car or steers it: nothing may be done to it unless an engineer who answers for
+            it says so in writing. Local rules decide.
           </p>
           <TextField
             label="Engineer’s word, who and when"
@@ -46,11 +47,47 @@ export function ChangesEditor({ body, onChange }: { body: Body; onChange: (more:
           {body.may.map((m, i) => (
             <fieldset key={m.do} className="change">
               <legend>{m.do}</legend>
-              <QuantityField label="Up to" quantity="lengthMm" value={m.allowanceMm} min={0} max={5000} onCommit={(v) => v !== undefined && put(i, { ...m, allowanceMm: v })} />
-              <QuantityField label="Cost, the step" quantity="money" currency={build.currency} value={m.cost} min={0} onCommit={(v) => v !== undefined && put(i, { ...m, cost: v })} />
-              <QuantityField label="and each mm" quantity="money" currency={build.currency} value={m.costPerMm ?? 0} digits={2} min={0} onCommit={(v) => v !== undefined && put(i, { ...m, costPerMm: v })} />
-              <QuantityField label="Hours, the step" quantity="hours" value={m.hours} digits={1} min={0} onCommit={(v) => v !== undefined && put(i, { ...m, hours: v })} />
-              <QuantityField label="and each mm" quantity="hours" value={m.hoursPerMm ?? 0} digits={2} min={0} onCommit={(v) => v !== undefined && put(i, { ...m, hoursPerMm: v })} />
+              <QuantityField
+                label="Up to"
+                quantity="lengthMm"
+                value={m.allowanceMm}
+                min={0}
+                max={5000}
+                onCommit={(v) => v !== undefined && put(i, { ...m, allowanceMm: v })}
+              />
+              <QuantityField
+                label="Cost, the step"
+                quantity="money"
+                currency={build.currency}
+                value={m.cost}
+                min={0}
+                onCommit={(v) => v !== undefined && put(i, { ...m, cost: v })}
+              />
+              <QuantityField
+                label="and each mm"
+                quantity="money"
+                currency={build.currency}
+                value={m.costPerMm ?? 0}
+                digits={2}
+                min={0}
+                onCommit={(v) => v !== undefined && put(i, { ...m, costPerMm: v })}
+              />
+              <QuantityField
+                label="Hours, the step"
+                quantity="hours"
+                value={m.hours}
+                digits={1}
+                min={0}
+                onCommit={(v) => v !== undefined && put(i, { ...m, hours: v })}
+              />
+              <QuantityField
+                label="and each mm"
+                quantity="hours"
+                value={m.hoursPerMm ?? 0}
+                digits={2}
+                min={0}
+                onCommit={(v) => v !== undefined && put(i, { ...m, hoursPerMm: v })}
+              />
               <GivesUp value={m.givesUp ?? ''} onCommit={(v) => put(i, { ...m, givesUp: v })} />
               <Button aria-label={`Not allow the ${m.do}`} onClick={() => put(i, undefined)}>
                 <X size={14} />
@@ -64,7 +101,8 @@ export function ChangesEditor({ body, onChange }: { body: Body; onChange: (more:
                 value=""
                 choices={[{ value: '', label: 'choose' }, ...left.map((k) => ({ value: k, label: k }))]}
                 onCommit={(v) =>
-                  v !== '' && onChange({ may: [...body.may, { do: v as ChangeKind, allowanceMm: 20, cost: 0, hours: 0 }] })
+                  v !== '' &&
+                  onChange({ may: [...body.may, { do: v as ChangeKind, allowanceMm: 20, cost: 0, hours: 0 }] })
                 }
               />
             </div>

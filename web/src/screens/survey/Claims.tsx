@@ -17,7 +17,9 @@ export function Claims({ chassis }: { chassis: Chassis }) {
   const things = [
     ...engines.flatMap((e) => [
       { key: `engineId:${e.id}`, name: e.name },
-      ...e.slots.flatMap((s) => s.options.map((o) => ({ key: `optionId:${o.id}`, name: `${o.name} (${e.shortName})` }))),
+      ...e.slots.flatMap((s) =>
+        s.options.map((o) => ({ key: `optionId:${o.id}`, name: `${o.name} (${e.shortName})` })),
+      ),
     ]),
     ...library.gearboxes
       .filter((g) => build.candidates.some((c) => c.gearboxId === g.id))
@@ -26,21 +28,26 @@ export function Claims({ chassis }: { chassis: Chassis }) {
       .filter((p) => build.candidates.some((c) => c.partIds.includes(p.id)))
       .map((p) => ({ key: `partId:${p.id}`, name: p.name })),
   ];
-  const nameOf = (id: string) => things.find((t) => t.key.endsWith(`:${id}`))?.name ?? chassis.obstacles.find((o) => o.id === id)?.name ?? id;
+  const nameOf = (id: string) =>
+    things.find((t) => t.key.endsWith(`:${id}`))?.name ?? chassis.obstacles.find((o) => o.id === id)?.name ?? id;
   return (
     <section>
       <h2>What others say fits</h2>
-      <p className="say muted">Word of mouth, sellers, forum posts: kept side by side. A measure here outweighs them all.</p>
+      <p className="say muted">
+        Word of mouth, sellers, forum posts: kept side by side. A measure here outweighs them all.
+      </p>
       {groupClaims(claims, nameOf).map((g) => (
         <div key={g.names.join()} className="claims">
           <h3>
             <StateMark state={g.contradict ? 'tight' : g.fits.length > 0 ? 'clear' : 'blocked'} /> {g.names.join(', ')}
           </h3>
           <div className="grid-two">
-            {([
-              ['It fits', g.fits],
-              ['It doesn’t', g.doesNot],
-            ] as const).map(([title, list]) => (
+            {(
+              [
+                ['It fits', g.fits],
+                ['It doesn’t', g.doesNot],
+              ] as const
+            ).map(([title, list]) => (
               <div key={title}>
                 <b className="small">{title}</b>
                 <ul>
@@ -105,7 +112,12 @@ function NewClaim({
   return (
     <fieldset className="change">
       <legend>note a claim</legend>
-      <ChoiceField label="About" value={about} choices={things.map((t) => ({ value: t.key, label: t.name }))} onCommit={setAbout} />
+      <ChoiceField
+        label="About"
+        value={about}
+        choices={things.map((t) => ({ value: t.key, label: t.name }))}
+        onCommit={setAbout}
+      />
       <ChoiceField
         label="Says that it"
         value={says}

@@ -22,7 +22,8 @@ export function Readings({
   const put = (key: string, reading: Reading | undefined) => {
     const others = taped.readings.filter((r) => r.key !== key);
     const readings = [...others, ...(reading ? [reading] : [])].sort(
-      (a, b) => template.readings.findIndex((s) => s.key === a.key) - template.readings.findIndex((s) => s.key === b.key),
+      (a, b) =>
+        template.readings.findIndex((s) => s.key === a.key) - template.readings.findIndex((s) => s.key === b.key),
     );
     onTaped({ ...taped, readings });
   };
@@ -93,7 +94,12 @@ function ReadingRow({
     setFault(undefined);
     setDraft('');
     // Readings of one length with another tool are taken as that tool’s from then on.
-    onReading({ key: spec.key, method, takes: [...(reading?.takes ?? []), read], ...(reading?.note ? { note: reading.note } : {}) });
+    onReading({
+      key: spec.key,
+      method,
+      takes: [...(reading?.takes ?? []), read],
+      ...(reading?.note ? { note: reading.note } : {}),
+    });
     return true;
   };
   const mean = reading && readOf(reading);
@@ -130,7 +136,8 @@ function ReadingRow({
           <>
             <b>{formatNumber(mean.mm, 'lengthMm', units, { digits: units.system === 'metric' ? 1 : 2 })}</b>{' '}
             <small className="muted">
-              ± {formatNumber(mean.plusMinusMm, 'lengthMm', units, { digits: units.system === 'metric' ? 1 : 2 })} {unit}
+              ± {formatNumber(mean.plusMinusMm, 'lengthMm', units, { digits: units.system === 'metric' ? 1 : 2 })}{' '}
+              {unit}
             </small>
           </>
         ) : (
@@ -148,7 +155,14 @@ function ReadingRow({
         }}
         error={fault !== undefined}
         helperText={fault}
-        slotProps={{ htmlInput: { 'aria-label': `${spec.name}, a reading`, 'data-take': true, inputMode: 'text', autoComplete: 'off' } }}
+        slotProps={{
+          htmlInput: {
+            'aria-label': `${spec.name}, a reading`,
+            'data-take': true,
+            inputMode: 'text',
+            autoComplete: 'off',
+          },
+        }}
       />
     </li>
   );

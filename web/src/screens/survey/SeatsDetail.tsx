@@ -20,7 +20,7 @@ function PointFields({ at, onAt }: { at: Point; onAt: (at: [number, number, numb
           label={label}
           quantity="lengthMm"
           digits={1}
-          value={at[k]!}
+          value={at[k]}
           min={-10000}
           max={10000}
           onCommit={(v) => {

@@ -63,8 +63,8 @@ function Walk({ chassis }: { chassis: Chassis }) {
               : `${chassis.obstacles.length} bodies stand in the bay${lacking > 0 ? `, ${lacking === 1 ? 'one reading is' : `${lacking} readings are`} still missing` : ''}`}
           </p>
           <p className="say muted">
-            Axle line, level floor and the middle of the car are what everything is read from: plumb them first and chalk
-            them down. Car on stands or ramps, never on a jack alone.
+            Axle line, level floor and the middle of the car are what everything is read from: plumb them first and
+            chalk them down. Car on stands or ramps, never on a jack alone.
           </p>
         </div>
         <div className="survey">
@@ -119,7 +119,11 @@ function Walk({ chassis }: { chassis: Chassis }) {
 
 /** Readings that can't be made any more once the old engine is out. */
 function LastChance({ tape, onChoose }: { tape: readonly Taped[]; onChoose: (id: string) => void }) {
-  const open = tape.flatMap((t) => missingOf(t).filter((m) => m.once).map((m) => ({ taped: t, reading: m })));
+  const open = tape.flatMap((t) =>
+    missingOf(t)
+      .filter((m) => m.once)
+      .map((m) => ({ taped: t, reading: m })),
+  );
   if (open.length === 0) return null;
   return (
     <section className="result">
@@ -179,14 +183,22 @@ function WalkList({ chassis, chosen, onChoose }: { chassis: Chassis; chosen: str
   const groups = useMemo(() => {
     const tape = chassis.tape ?? [];
     const all = [
-      ...chassis.obstacles.map((o) => ({ id: o.id, name: o.name, role: o.role, taped: tape.find((t) => t.id === o.id), built: true, right: convexOf(o.shape).centre[1]! < 0 })),
+      ...chassis.obstacles.map((o) => ({
+        id: o.id,
+        name: o.name,
+        role: o.role,
+        taped: tape.find((t) => t.id === o.id),
+        built: true,
+        right: convexOf(o.shape).centre[1]! < 0,
+      })),
       ...tape
         .filter((t) => !chassis.obstacles.some((o) => o.id === t.id))
         .map((t) => ({ id: t.id, name: t.name, role: t.role, taped: t, built: false, right: false })),
     ];
-    return STATIONS.map((station) => ({ station, bodies: all.filter((b) => stationOf(b.role, b.taped, b.right) === station) })).filter(
-      (g) => g.bodies.length > 0,
-    );
+    return STATIONS.map((station) => ({
+      station,
+      bodies: all.filter((b) => stationOf(b.role, b.taped, b.right) === station),
+    })).filter((g) => g.bodies.length > 0);
   }, [chassis]);
   return (
     <>

@@ -27,7 +27,11 @@ export function WeighingDetail({ chassis }: { chassis: Chassis }) {
     put({ weighing: { ...weighing, corners, frontKg, rearKg, comYMm } });
   };
   const total = weighing.frontKg.value + weighing.rearKg.value;
-  const car: readonly (readonly [keyof Chassis & ('wheelbaseMm' | 'trackFrontMm' | 'trackRearMm' | 'tankL'), string, Quantity])[] = [
+  const car: readonly (readonly [
+    keyof Chassis & ('wheelbaseMm' | 'trackFrontMm' | 'trackRearMm' | 'tankL'),
+    string,
+    Quantity,
+  ])[] = [
     ['wheelbaseMm', 'Wheelbase', 'lengthMm'],
     ['trackFrontMm', 'Track, front', 'lengthMm'],
     ['trackRearMm', 'Track, rear', 'lengthMm'],
@@ -51,7 +55,9 @@ export function WeighingDetail({ chassis }: { chassis: Chassis }) {
                 digits={1}
                 value={weighing.corners![key].value}
                 min={1}
-                onCommit={(v) => v !== undefined && putCorners({ ...weighing.corners!, [key]: measured(weighing.corners![key], v) })}
+                onCommit={(v) =>
+                  v !== undefined && putCorners({ ...weighing.corners!, [key]: measured(weighing.corners![key], v) })
+                }
               />
             ))}
           </div>
@@ -87,7 +93,9 @@ export function WeighingDetail({ chassis }: { chassis: Chassis }) {
                 digits={1}
                 value={weighing[key].value}
                 min={1}
-                onCommit={(v) => v !== undefined && put({ weighing: { ...weighing, [key]: measured(weighing[key], v) } })}
+                onCommit={(v) =>
+                  v !== undefined && put({ weighing: { ...weighing, [key]: measured(weighing[key], v) } })
+                }
               />
             ))}
           </div>
