@@ -1,6 +1,6 @@
 import { mkdirSync } from 'node:fs';
 import path from 'node:path';
-import { chromium } from '@playwright/test';
+import { chromium, type Page } from '@playwright/test';
 import { launchArgs } from './launch.ts';
 import { RunningSable } from './running.ts';
 
@@ -10,6 +10,12 @@ mkdirSync(folder, { recursive: true });
 const VIEWS = [
   ['line-up', '/builds/glider-tug/line-up?c=b'],
   ['brief', '/builds/glider-tug/brief?c=c'],
+  ['survey', '/builds/glider-tug/survey?c=b'],
+  ['fit', '/builds/glider-tug/fit?c=b'],
+  ['fit-recipe', '/builds/glider-tug/fit?c=b'],
+  ['fit-section', '/builds/glider-tug/fit?c=a'],
+  ['fit-3d', '/builds/glider-tug/fit?c=d'],
+  ['fit-across', '/builds/ice-racer/fit?c=a'],
   ['candidate', '/builds/glider-tug/candidate?c=b'],
   ['gearing', '/builds/glider-tug/gearing?c=d'],
   ['weight', '/builds/glider-tug/weight?c=c'],
@@ -19,6 +25,19 @@ const VIEWS = [
   ['shop', '/shop'],
   ['line-up-night-us', '/builds/glider-tug/line-up?c=d'],
 ] as const;
+
+/** What is done on a screen before its picture is taken. */
+const BEFORE: Readonly<Record<string, (page: Page) => Promise<void>>> = {
+  'fit-recipe': async (page) => {
+    await page.getByRole('button', { name: 'Recipe' }).click();
+    await page.getByText('Use this recipe').first().waitFor({ timeout: 60_000 });
+  },
+  'fit-section': (page) => page.getByRole('button', { name: 'Section' }).click(),
+  'fit-3d': async (page) => {
+    await page.getByRole('button', { name: '3D' }).click();
+    await page.waitForTimeout(4000);
+  },
+};
 
 const sable = new RunningSable(false);
 await sable.start();
@@ -38,6 +57,7 @@ try {
     await page.goto(sable.url + to);
     await page.locator('main').waitFor();
     await page.waitForTimeout(1500);
+    await BEFORE[name]?.(page);
     await page.screenshot({ path: path.join(folder, `${name}.png`) });
     await page.close();
   }

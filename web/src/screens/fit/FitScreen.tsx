@@ -413,7 +413,9 @@ function Answer({ live }: { live: LiveFit }) {
       </h2>
       <p className="small muted">
         <Sentence>
-          {state === 'blocked' ? `It needs {{${-g.marginMm}|lengthMm}} more there.` : `Everything else has more room.`}
+          {g.gapMm < 0
+            ? `It needs {{${-g.marginMm}|lengthMm}} more there.`
+            : `A gap of {{${g.gapMm}|lengthMm}} of {{${g.needed.totalMm}|lengthMm}} needed. Everything else has more room.`}
         </Sentence>
       </p>
     </div>
