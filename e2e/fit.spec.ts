@@ -257,3 +257,34 @@ test('the matrix shows what fits only with what', async ({ page, go }) => {
   await expect(row.getByRole('img', { name: 'blocked' })).toHaveCount(1);
   await expect(page.getByRole('columnheader', { name: 'cast intake, cooler raised' })).toBeVisible();
 });
+
+test('a remedy of a finding is worded in the reader’s units, never as a token', async ({ page, go }) => {
+  await go('/builds/glider-tug/line-up?c=b');
+  await expect(page.getByRole('button', { name: 'Bulge in the bonnet, 44 mm' })).toBeVisible();
+  await expect(page.locator('main')).not.toContainText('{{');
+});
+
+test('a belt is laid over crank and alternator, says its length and is kept', async ({ page, go, sable }) => {
+  await go('/builds/glider-tug/fit?c=d');
+  const before = await sable.build();
+  await page.getByRole('button', { name: 'Lay a belt' }).click();
+  await expect(page.getByText(/^belt 1, [\d,]+ mm long$/)).toBeVisible();
+  await page.getByText(/^belt 1, /).click();
+  await page
+    .getByRole('group', { name: /crank pulley/ })
+    .getByLabel('Radius')
+    .fill('400');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('alert')).toContainText('overlap');
+  await expect
+    .poll(
+      async () => (await sable.build()).build.candidates.find((c) => c.id === 'd')!.belts?.[0]?.pulleys[0]?.radiusMm,
+    )
+    .toBe(400);
+  for (let i = 0; i < 2; i++) {
+    const { version } = await sable.build();
+    await page.getByRole('button', { name: /^Undo/ }).click();
+    await expect.poll(async () => (await sable.build()).version).toBe(version + 1);
+  }
+  expect((await sable.build()).build).toEqual(before.build);
+});

@@ -117,3 +117,20 @@ test('claims that contradict stand side by side with what would settle them', as
   await page.getByRole('button', { name: /^Undo/ }).click();
   await expect.poll(async () => (await chassis(sable))!.claims).toEqual(before.claims);
 });
+
+test('plugs and services of the body are noted, and joints are judged against them', async ({ page, go, sable }) => {
+  await go('/builds/ice-racer/survey');
+  const before = (await chassis(sable, 'ice-racer'))!;
+  await page.getByRole('button', { name: 'Plugs and services' }).click();
+  const field = page.getByRole('textbox', { name: /what is known/ }).first();
+  await field.fill('pattern');
+  await field.blur();
+  await expect(page.getByText(/“pattern” is not read/)).toBeVisible();
+  await field.fill('pattern = Other mounts');
+  await field.blur();
+  await expect
+    .poll(async () => (await chassis(sable, 'ice-racer'))!.ports[0]!.spec)
+    .toEqual({ pattern: 'Other mounts' });
+  await page.getByRole('button', { name: /^Undo/ }).click();
+  await expect.poll(async () => (await chassis(sable, 'ice-racer'))!.ports).toEqual(before.ports);
+});

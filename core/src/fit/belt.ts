@@ -1,3 +1,4 @@
+import type { Belt, Solid } from '../model/index.ts';
 import { InputError } from '../units/index.ts';
 
 /** A pulley that a belt runs over, in the plane of the drive: the belt wraps it with its ribbed or with its plain side. */
@@ -51,4 +52,18 @@ export function beltRun(pulleys: readonly BeltPulley[]): { lengthMm: number; wra
     wrapsDeg: inOrder.map((w) => (w * 180) / Math.PI),
     spansMm,
   };
+}
+
+/** A driven pulley with less of the belt around it than this slips when it is loaded: usual figure, degrees. */
+export const LEAST_WRAP_DEG = 90;
+
+/** Pulleys that a belt most likely runs over, from an engine's solids: crank and alternator, each as a circle. */
+export function usualPulleys(solids: readonly Solid[]): Belt['pulleys'] {
+  return solids.flatMap((s): Belt['pulleys'] => {
+    if (s.shape.kind !== 'cylinder' || (s.role !== 'pulley' && s.role !== 'alternator')) return [];
+    const [, y, z] = s.shape.fromMm;
+    // An alternator's pulley is about half as wide as its body.
+    const radiusMm = s.role === 'alternator' ? s.shape.radiusMm / 2 : s.shape.radiusMm;
+    return [{ name: s.name, atMm: [y, z], radiusMm, side: 'ribbed' }];
+  });
 }

@@ -11,6 +11,7 @@ import {
   signedDistance,
   thicknessAlong,
   tubeOf,
+  usualPulleys,
   axisOf,
   changedBody,
 } from './index.ts';
@@ -125,6 +126,30 @@ describe('a belt over pulleys', () => {
     expect(beltRun([...list].reverse()).lengthMm).toBeCloseTo(before, 6);
     const turned = list.map((q) => ({ ...q, atMm: [-q.atMm[1] + 30, q.atMm[0] - 7] as const }));
     expect(beltRun(turned).lengthMm).toBeCloseTo(before, 6);
+  });
+  test('crank and alternator of an engine are proposed where they are', () => {
+    const solid = (name: string, role: 'pulley' | 'alternator' | 'block', radiusMm: number, y: number, z: number) => ({
+      id: name,
+      name,
+      role,
+      plusMinusMm: 2,
+      shape: {
+        kind: 'cylinder' as const,
+        fromMm: [400, y, z] as [number, number, number],
+        toMm: [440, y, z] as [number, number, number],
+        radiusMm,
+      },
+    });
+    const found = usualPulleys([
+      solid('crank', 'pulley', 78, 0, 0),
+      solid('alt', 'alternator', 56, 170, 70),
+      solid('bar', 'block', 9, 1, 1),
+    ]);
+    expect(found.map((x) => [x.name, x.atMm, x.radiusMm])).toEqual([
+      ['crank', [0, 0], 78],
+      ['alt', [170, 70], 28],
+    ]);
+    expect(beltRun(found).lengthMm).toBeGreaterThan(2 * Math.hypot(170, 70));
   });
   test('pulleys in each other are named', () => {
     expect(() => beltRun([p(0, 0, 50), p(60, 0, 50)])).toThrow(/overlap/);

@@ -1,4 +1,5 @@
 import Type from 'typebox';
+import { Belt } from './belt.ts';
 import { MountSchoolSchema } from './brief.ts';
 import { SLOTS } from './engine.ts';
 import { Id, Name, Note } from './figure.ts';
@@ -64,6 +65,7 @@ export const Candidate = Type.Object(
     trims: Type.Optional(
       Type.Array(Id, { uniqueItems: true, maxItems: 60, description: 'solids with a lug taken off' }),
     ),
+    belts: Type.Optional(Type.Array(Belt, { maxItems: 6 })),
     routes: Type.Optional(Type.Array(Route, { maxItems: 40 })),
     scanned: Type.Optional(Type.Array(Solid, { maxItems: 60, description: 'measured shapes in the engine frame' })),
     whyNot: Note,

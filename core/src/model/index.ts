@@ -1,5 +1,6 @@
 export * from './accept.ts';
 export * from './answers.ts';
+export * from './belt.ts';
 export * from './brief.ts';
 export * from './build.ts';
 export * from './candidate.ts';

@@ -1,5 +1,5 @@
 import type { Finding, Remedy, State } from '@sable/core';
-import { formatQuantity } from '@sable/core/units';
+import { formatQuantity, wordSentence } from '@sable/core/units';
 import Button from '@mui/material/Button';
 import type { ReactNode } from 'react';
 import { useBuild } from '../app/buildState.tsx';
@@ -31,7 +31,7 @@ export function FindingRow({ finding, action = true }: { finding: Finding; actio
         candidate &&
         finding.remedies.map((r) => (
           <div className="act" key={r.title}>
-            <Button onClick={() => saveCandidate(withRemedy(candidate, r))}>{r.title}</Button>
+            <Button onClick={() => saveCandidate(withRemedy(candidate, r))}>{wordSentence(r.title, units)}</Button>
             <span className="muted num">{price(r)}</span>
           </div>
         ))}
@@ -54,11 +54,14 @@ export function FindingsColumn({
   findings,
   above,
   below,
+  none = 'Nothing is judged here yet.',
 }: {
   title: ReactNode;
   findings: readonly Finding[];
   above?: ReactNode;
   below?: ReactNode;
+  /** What is said where there are no findings. */
+  none?: string;
 }) {
   const open = findings.filter((f) => f.state !== 'clear');
   const clear = findings.filter((f) => f.state === 'clear');
@@ -66,7 +69,7 @@ export function FindingsColumn({
     <aside className="side" aria-label="Findings">
       <h2>{title}</h2>
       <p className="muted small" aria-live="polite">
-        {findings.length === 0 ? 'Nothing is judged here yet.' : countsInWords(findings)}
+        {findings.length === 0 ? none : countsInWords(findings)}
       </p>
       {above}
       <ul>

@@ -1,5 +1,6 @@
 import { resolveSubject, type Candidate, type Placement } from '@sable/core';
 import { fitState, pairSentence, placedSolids, type V3 } from '@sable/core/fit';
+import type { Side } from '@sable/core/placement';
 import { asFound } from '@sable/core/verdict';
 import { formatNumber, parseQuantity, unitOf } from '@sable/core/units';
 import Button from '@mui/material/Button';
@@ -18,6 +19,7 @@ import { Sentence } from '../../pieces/figures.tsx';
 import { FindingRow } from '../../pieces/Findings.tsx';
 import { StateMark, candidateColour } from '../../pieces/marks.tsx';
 import { FRONT, PLAN, SIDE, VIEWS, type Flat, type View } from '@sable/core/drawing';
+import { BeltPanel } from './BeltPanel.tsx';
 import { DrawingOut } from './DrawingOut.tsx';
 import { Dressing } from './Dressing.tsx';
 import { worthSeeing } from './frame.ts';
@@ -97,6 +99,7 @@ function Bench({ candidate }: { candidate: Candidate }) {
   const [ghostOf, setGhostOf] = useState('none');
   const [cant, setCant] = useState(0);
   const [want, setWant] = useState(0);
+  const [wayIn, setWayIn] = useState<Side>('above');
   const work = useFitWork(library);
   const colour = candidateColour(candidate.letter);
 
@@ -150,8 +153,8 @@ function Bench({ candidate }: { candidate: Candidate }) {
   const recipes = () =>
     work.start({ do: 'recipes', wantMm: want }, build, { ...candidate, placement: live!.target }, cant);
   const sides = build.chassis?.installFrom ?? ['above'];
-  const install = () =>
-    work.start({ do: 'install', from: sides[0] ?? 'above' }, build, { ...candidate, placement: live!.target }, 0);
+  const side = sides.find((s) => s === wayIn) ?? sides[0] ?? 'above';
+  const install = () => work.start({ do: 'install', from: side }, build, { ...candidate, placement: live!.target }, 0);
   useHotkeys('q', placing, { enabled });
   useHotkeys('r', recipes, { enabled });
   useHotkeys('i', install, { enabled });
@@ -319,6 +322,7 @@ function Bench({ candidate }: { candidate: Candidate }) {
         <GapList live={live} hot={hot} onHot={setHot} />
         <Dressing live={live} candidate={candidate} onSave={saveCandidate} />
         <RoutesPanel live={live} candidate={candidate} draft={draft} onDraft={setDraft} onSave={saveCandidate} />
+        <BeltPanel live={live} candidate={candidate} onSave={saveCandidate} />
         <section className="block-small">
           <h3>Search and compare</h3>
           <div className="fields">
@@ -340,6 +344,12 @@ function Bench({ candidate }: { candidate: Candidate }) {
                 </MenuItem>
               ))}
             </TextField>
+            {sides.length > 1 && (
+              <TextField select label="Way in" value={side} onChange={(e) => setWayIn(e.target.value as Side)}>
+                <MenuItem value="above">From above</MenuItem>
+                <MenuItem value="below">From below</MenuItem>
+              </TextField>
+            )}
             <TextField
               select
               label="Recipe aims at"
@@ -415,7 +425,7 @@ function Answer({ live }: { live: LiveFit }) {
         <Sentence>
           {g.gapMm < 0
             ? `It needs {{${-g.marginMm}|lengthMm}} more there.`
-            : `A gap of {{${g.gapMm}|lengthMm}} of {{${g.needed.totalMm}|lengthMm}} needed. Everything else has more room.`}
+            : `{{${g.gapMm}|lengthMm}} there, {{${g.needed.totalMm}|lengthMm}} needed. Everything else has more to spare.`}
         </Sentence>
       </p>
     </div>

@@ -13,10 +13,12 @@ import { BeginSurvey } from './BeginSurvey.tsx';
 import { BodyDetail } from './BodyDetail.tsx';
 import { Claims } from './Claims.tsx';
 import { SeatsDetail } from './SeatsDetail.tsx';
+import { ServicesDetail } from './ServicesDetail.tsx';
 import { WeighingDetail } from './WeighingDetail.tsx';
 
 const FIXED = [
   ['seats', 'Pads, shifter hole, shafts'],
+  ['services', 'Plugs and services'],
   ['weighing', 'Weighing and the car'],
   ['claims', 'What others say fits'],
 ] as const;
@@ -84,6 +86,8 @@ function Walk({ chassis }: { chassis: Chassis }) {
           <div className="survey-detail">
             {chosen === 'seats' ? (
               <SeatsDetail chassis={chassis} />
+            ) : chosen === 'services' ? (
+              <ServicesDetail chassis={chassis} />
             ) : chosen === 'weighing' ? (
               <WeighingDetail chassis={chassis} />
             ) : chosen === 'claims' ? (
@@ -112,7 +116,12 @@ function Walk({ chassis }: { chassis: Chassis }) {
           </div>
         </div>
       </div>
-      <FindingsColumn title="Survey" findings={findings} above={<LastChance tape={tape} onChoose={setChosen} />} />
+      <FindingsColumn
+        title="Survey"
+        findings={findings}
+        none="Nothing that the sums rest on is missing."
+        above={<LastChance tape={tape} onChoose={setChosen} />}
+      />
     </div>
   );
 }

@@ -1,0 +1,110 @@
+import type { Chassis, PortSpec } from '@sable/core';
+import { JOINT_KINDS } from '@sable/core/joints';
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import { useState } from 'react';
+import { useBuild } from '../../app/buildState.tsx';
+import { ChoiceField } from '../../pieces/fields.tsx';
+
+/** A spec as one writes it down: "pattern = Whimbrel pads, pulsesPerRev = 2". */
+const written = (spec: PortSpec): string =>
+  Object.entries(spec)
+    .map(([k, v]) => `${k} = ${String(v)}`)
+    .join(', ');
+
+/** The spec that was written, or what is wrong with it. */
+function readSpec(text: string): PortSpec | string {
+  const spec: PortSpec = {};
+  for (const part of text.split(',').map((p) => p.trim())) {
+    if (part === '') continue;
+    const at = part.indexOf('=');
+    const key = part.slice(0, at).trim();
+    const value = part.slice(at + 1).trim();
+    if (at < 1 || value === '' || !/^[a-zA-Z][a-zA-Z0-9]*$/.test(key))
+      return `“${part}” is not read: write what it is, an equals sign and its value, like pattern = Whimbrel pads.`;
+    spec[key] = /^-?\d+(\.\d+)?$/.test(value)
+      ? Number(value)
+      : value === 'true'
+        ? true
+        : value === 'false'
+          ? false
+          : value;
+  }
+  return spec;
+}
+
+/** What the body gives the powertrain to be joined to: mount pads, propshaft, gauges, and what is known of each. */
+export function ServicesDetail({ chassis }: { chassis: Chassis }) {
+  const { save } = useBuild();
+  const { ports } = chassis;
+  const put = (next: Chassis['ports']) => save('chassis', { ...chassis, ports: next });
+  return (
+    <section>
+      <h2>Plugs and services of the body</h2>
+      <p className="say muted">
+        What stays in the car and has to be met: pads, propshaft flange, gauges. Read them off before the old engine is
+        out; joints are closed against these.
+      </p>
+      {ports.map((port, i) => {
+        const kind = JOINT_KINDS.find((k) => k.kind === port.kind);
+        return (
+          <fieldset key={port.id} className="change">
+            <legend>{kind?.title ?? port.kind}</legend>
+            <SpecField
+              label={kind ? `${kind.sides.b}: what is known` : 'What is known'}
+              spec={port.spec}
+              onSpec={(spec) => put(ports.map((p, k) => (k === i ? { ...p, spec } : p)))}
+            />
+            <Button onClick={() => put(ports.filter((_, k) => k !== i))}>Take out</Button>
+          </fieldset>
+        );
+      })}
+      <div style={{ maxWidth: 260, marginTop: 14 }}>
+        <ChoiceField
+          label="Note another"
+          value=""
+          choices={[
+            { value: '', label: 'choose' },
+            ...JOINT_KINDS.filter((k) => !ports.some((p) => p.kind === k.kind)).map((k) => ({
+              value: k.kind,
+              label: k.title,
+            })),
+          ]}
+          onCommit={(kind) => {
+            if (kind === '') return;
+            let n = ports.length + 1;
+            while (ports.some((p) => p.id === `body-${n}`)) n++;
+            put([...ports, { id: `body-${n}`, kind, side: 'b', spec: {}, evidence: 'measured' }]);
+          }}
+        />
+      </div>
+    </section>
+  );
+}
+
+function SpecField({ label, spec, onSpec }: { label: string; spec: PortSpec; onSpec: (spec: PortSpec) => void }) {
+  const [draft, setDraft] = useState<string>();
+  const [fault, setFault] = useState<string>();
+  return (
+    <TextField
+      label={label}
+      sx={{ gridColumn: 'span 3' }}
+      value={draft ?? written(spec)}
+      onChange={(e) => setDraft(e.target.value)}
+      onBlur={() => {
+        if (draft === undefined) return;
+        const read = readSpec(draft);
+        if (typeof read === 'string') {
+          setFault(read);
+          return;
+        }
+        setFault(undefined);
+        setDraft(undefined);
+        if (written(read) !== written(spec)) onSpec(read);
+      }}
+      error={fault !== undefined}
+      helperText={fault}
+      slotProps={{ inputLabel: { shrink: true } }}
+    />
+  );
+}
