@@ -36,7 +36,8 @@ export const test = base.extend<{ go: (path: string) => Promise<void>; quiet: vo
       await sable.stop();
       sable.remove();
     },
-    { scope: 'worker' },
+    // Making a database takes a while on a busy machine.
+    { scope: 'worker', timeout: 180_000 },
   ],
   go: async ({ page, sable }, use) => {
     await use(async (to) => {
