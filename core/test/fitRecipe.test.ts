@@ -154,7 +154,9 @@ describe('the way in', () => {
   });
   test('what can’t get past is said to be stuck, and where', () => {
     // On a hoist that can hardly tilt or shift it.
-    const p = finished(searchInstall(subject('A'), 'below', { foreMm: 40, aftMm: 40, mostTiltDeg: 4, mostNoseDownDeg: 2 }));
+    const p = finished(
+      searchInstall(subject('A'), 'below', { foreMm: 40, aftMm: 40, mostTiltDeg: 4, mostNoseDownDeg: 2 }),
+    );
     expect(p.clear).toBe(false);
     expect(['track rod', 'front crossmember']).toContain(p.tightest.obstacle);
     expect(p.tightest.gapMm).toBeLessThan(0);
