@@ -144,6 +144,11 @@ test('the way in runs along its path and puts the engine back when put away', as
   await path.getByRole('slider').focus();
   await page.keyboard.press('Home');
   await expect.poll(() => readout(page, 'up')).toBeGreaterThan(up + 300);
+  // In the air it is not where the candidate stands: it can't be moved from there, nor written down.
+  await pane(page, 'side').focus();
+  await page.keyboard.press('ArrowDown');
+  await page.waitForTimeout(900);
+  expect((await sable.build()).version).toBe(version);
   await page.getByRole('button', { name: 'Put away' }).click();
   await expect.poll(() => readout(page, 'up')).toBe(up);
   expect((await sable.build()).version).toBe(version);

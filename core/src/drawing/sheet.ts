@@ -10,7 +10,7 @@ import {
 } from '../fit/index.ts';
 import type { State, Subject } from '../model/index.ts';
 import { formatNumber, unitOf, type Units } from '../units/index.ts';
-import { FRONT, outline, PLAN, SIDE, VIEWS, type Flat, type View } from './views.ts';
+import { FRONT, outline, PLAN, SIDE, viewOf, type Flat, type View } from './views.ts';
 
 export const LAYERS = ['frame', 'bay', 'powertrain', 'routes', 'gaps', 'dimensions', 'datum', 'text'] as const;
 export type Layer = (typeof LAYERS)[number];
@@ -281,13 +281,6 @@ function dimensions(
   }
 }
 
-const longestIn = (g: PairClearance): View => VIEWS.reduce((best, v) => (seen(v, g) > seen(best, g) + 0.5 ? v : best));
-const seen = (v: View, g: PairClearance) => {
-  const a = v.flat(...g.witnessPart);
-  const b = v.flat(...g.witnessObstacle);
-  return Math.hypot(a[0] - b[0], a[1] - b[1]);
-};
-
 /** A gap as its witness line with a number that the table takes up. */
 function drawGap(
   g: PairClearance,
@@ -297,7 +290,7 @@ function drawGap(
   line: DrawLine,
   text: DrawText,
 ): void {
-  const place = places.find((p) => p.view === longestIn(g))!;
+  const place = places.find((p) => p.view === viewOf(g.witnessPart, g.witnessObstacle))!;
   const on = (p: Flat): Flat => [place.origin[0] + p[0] / scale, place.origin[1] + p[1] / scale];
   const a = on(place.view.flat(...g.witnessPart));
   const b = on(place.view.flat(...g.witnessObstacle));

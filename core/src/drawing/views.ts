@@ -72,3 +72,13 @@ export function section(convex: Convex, view: View, at: number): Flat[] {
   }
   return hull(points);
 }
+
+/** The view in which the way from one point to another is seen at its longest; the earlier where it hardly matters. */
+export function viewOf(a: V3, b: V3): View {
+  const seen = (view: View) => {
+    const p = view.flat(...a);
+    const q = view.flat(...b);
+    return Math.hypot(p[0] - q[0], p[1] - q[1]);
+  };
+  return VIEWS.reduce((best, view) => (seen(view) > seen(best) + 0.5 ? view : best));
+}

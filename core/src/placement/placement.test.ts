@@ -247,14 +247,16 @@ describe('recipes', () => {
       expect(r.steps.some((s) => s.step.id === 'useless')).toBe(false);
     }
   });
-  test('by trying every set: nothing cheaper would have worked', () => {
-    const all = steps.map((_, i) => i).reduce<number[][]>((sets, i) => [...sets, ...sets.map((s) => [...s, i])], [[]]);
-    const working = all
-      .map((set) => set.map((i) => ({ step: steps[i]!, amountMm: steps[i]!.amount?.mostMm ?? 0 })))
-      .filter((chosen) => foundPlacement(make(chosen)).minMarginMm >= -1e-6)
-      .map((chosen) => chosen.reduce((s, c) => s + c.step.cost, 0));
-    // Costs at the least amount bound from below what any set that works must cost.
-    expect(Math.min(...working)).toBeLessThanOrEqual(answer.recipes[0]!.cost);
+  test('by trying every set with every amount: nothing costs less and works', () => {
+    // The slot is 110 high; the block takes 100 of it, the flat one 60, and 15 are needed above and below.
+    const fits = (up: number, down: number, flat: boolean) => 110 + up + down >= (flat ? 60 : 100) + 30;
+    const cost = (up: number, down: number, flat: boolean) =>
+      (up > 0 ? 100 + 3 * (up - 1) : 0) + (down > 0 ? 40 + (down - 1) : 0) + (flat ? 150 : 0);
+    let least = Infinity;
+    for (const flat of [false, true])
+      for (let up = 0; up <= 60; up++)
+        for (let down = 0; down <= 12; down++) if (fits(up, down, flat)) least = Math.min(least, cost(up, down, flat));
+    expect(answer.recipes[0]!.cost).toBeCloseTo(least, 9);
     expect(answer.tried).toBeGreaterThan(2);
   });
   test('what already fits wants nothing', () => {

@@ -1,9 +1,9 @@
 import { readMesh, wrapScan, type ScanMesh, type Wrapped, type WrapOptions } from '@sable/core/scan';
 import { expose, transfer } from 'comlink';
+import { Driver } from './driven.ts';
 
 let mesh: ScanMesh | undefined;
-let stopped = false;
-const SLICE_MS = 40;
+const driver = new Driver();
 /** More triangles than this are shown thinned out; they are all wrapped. */
 const MOST_SHOWN = 120_000;
 
@@ -25,23 +25,12 @@ const scan = {
     const { triangles, lowMm, highMm } = mesh;
     return transfer({ triangles, lowMm, highMm, shown }, [shown.buffer]);
   },
-  async wrap(options: WrapOptions, tell: (share: number) => void): Promise<Wrapped> {
+  wrap(options: WrapOptions, tell: (share: number) => void): Promise<Wrapped> {
     if (!mesh) throw new Error('No scan has been read.');
-    stopped = false;
-    const run = wrapScan(mesh, options);
-    let until = performance.now() + SLICE_MS;
-    for (;;) {
-      const next = run.next();
-      if (next.done) return next.value;
-      if (performance.now() < until) continue;
-      tell(next.value);
-      await new Promise((resolve) => setTimeout(resolve, 0));
-      if (stopped) throw new Error('stopped');
-      until = performance.now() + SLICE_MS;
-    }
+    return driver.run(wrapScan(mesh, options), tell);
   },
   stop(): void {
-    stopped = true;
+    driver.stop();
   },
 };
 

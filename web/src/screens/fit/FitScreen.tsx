@@ -82,7 +82,7 @@ function Bench({ candidate }: { candidate: Candidate }) {
   const { singleKeys: enabled } = useSettings();
   // A new bench only when something but the place changed: a move that was saved is the move that is shown.
   const key = JSON.stringify({ ...candidate, placement: undefined, whyNot: undefined });
-  // eslint-disable-next-line react-hooks/exhaustive-deps
+  // eslint-disable-next-line react-hooks/exhaustive-deps -- the key stands for build and candidate
   const live = useMemo(() => LiveFit.of(build, candidate, library), [key, build.chassis, library]);
   const [look, setLook] = useState<Look>('views');
   const [shim, setShim] = useState<number>(2);
@@ -128,11 +128,15 @@ function Bench({ candidate }: { candidate: Candidate }) {
   // Leaving with a nudge not yet written down writes it down.
   useEffect(() => () => void (rest.current !== undefined && latestWrite.current()), []);
 
+  // While the way in is shown, what stands in the views is not where the candidate stands: it can't be moved or searched from.
+  const onPath = work.result?.do === 'install';
   const nudge = (right: number, down: number) => {
+    if (onPath) return;
     live?.by(activeView.move(right * shim, down * shim));
     writeSoon();
   };
   const tilt = (pitchDeg: number, cantDeg: number) => {
+    if (onPath) return;
     live?.by([0, 0, 0], pitchDeg, cantDeg);
     writeSoon();
   };
@@ -149,12 +153,12 @@ function Bench({ candidate }: { candidate: Candidate }) {
   useHotkeys('shift+n', () => tilt(-0.1, 0), { enabled });
   useHotkeys('t', () => tilt(0, 0.1), { enabled });
   useHotkeys('shift+t', () => tilt(0, -0.1), { enabled });
-  const placing = () => work.start({ do: 'place' }, build, { ...candidate, placement: live!.target }, cant);
-  const recipes = () =>
-    work.start({ do: 'recipes', wantMm: want }, build, { ...candidate, placement: live!.target }, cant);
+  const asked = (): Candidate => ({ ...candidate, placement: live && !onPath ? live.target : candidate.placement });
+  const placing = () => work.start({ do: 'place' }, build, asked(), cant);
+  const recipes = () => work.start({ do: 'recipes', wantMm: want }, build, asked(), cant);
   const sides = build.chassis?.installFrom ?? ['above'];
   const side = sides.find((s) => s === wayIn) ?? sides[0] ?? 'above';
-  const install = () => work.start({ do: 'install', from: side }, build, { ...candidate, placement: live!.target }, 0);
+  const install = () => work.start({ do: 'install', from: side }, build, asked(), 0);
   useHotkeys('q', placing, { enabled });
   useHotkeys('r', recipes, { enabled });
   useHotkeys('i', install, { enabled });
@@ -203,7 +207,7 @@ function Bench({ candidate }: { candidate: Candidate }) {
       ghost={ghosts}
       cutMm={look === 'section' ? cuts[view.key] : undefined}
       shimMm={shim}
-      tool={draft ? 'route' : tool}
+      tool={draft ? 'route' : onPath && tool === 'move' ? 'hold' : tool}
       hot={hot}
       active={activeView === view}
       wheelRadiusMm={wheelRadiusMm}

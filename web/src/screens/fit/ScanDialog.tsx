@@ -22,6 +22,7 @@ import { proxy, wrap, type Remote } from 'comlink';
 import { Suspense, lazy, useEffect, useRef, useState } from 'react';
 import { useUnits } from '../../app/settings.tsx';
 import { ChoiceField, QuantityField } from '../../pieces/fields.tsx';
+import { STOPPED } from '../../workers/driven.ts';
 import type { ReadScan, ScanSums } from '../../workers/scan.worker.ts';
 
 const ScanView = lazy(() => import('./ScanView.tsx').then((m) => ({ default: m.ScanView })));
@@ -69,7 +70,7 @@ export function ScanDialog({ target, onClose }: { target: ScanTarget; onClose: (
   const mm = (v: number) => `${formatNumber(v, 'lengthMm', units)} ${unitOf('lengthMm', units)}`;
   const told = (e: unknown) => {
     const words = e instanceof Error ? e.message : String(e);
-    if (words !== 'stopped') setFault(words);
+    if (words !== STOPPED) setFault(words);
   };
   const open = (next: File, as_: 'mm' | 'in') => {
     setFile(next);

@@ -24,7 +24,8 @@ export interface ViewPaneProps {
   /** Where a section is cut, mm; undefined for the whole seen from outside. */
   readonly cutMm: number | undefined;
   readonly shimMm: number;
-  readonly tool: 'move' | 'measure' | 'route';
+  /** `hold`: nothing may be moved just now. */
+  readonly tool: 'move' | 'hold' | 'measure' | 'route';
   readonly hot: string | undefined;
   readonly active: boolean;
   readonly wheelRadiusMm: number | undefined;
@@ -88,6 +89,7 @@ export const ViewPane = memo(function ViewPane(props: ViewPaneProps) {
       onPointerDown={(e) => {
         onActive(view);
         const at = paperAt(e);
+        if (tool === 'hold') return;
         if (tool !== 'move') {
           if (at && frame) onPoint(view, at, 9 / frame.scale);
           return;

@@ -1,5 +1,5 @@
 import type { PairClearance } from '@sable/core/fit';
-import { VIEWS, type Flat, type View } from '@sable/core/drawing';
+import { viewOf, type Flat, type View } from '@sable/core/drawing';
 import { overlap, type Frame, type Span } from '../../pieces/labels.ts';
 
 export interface GapBox {
@@ -9,17 +9,6 @@ export interface GapBox {
   /** Middle of the boxed figure. */
   readonly at: Flat;
   readonly text: string;
-}
-
-const lengthIn = (view: View, g: PairClearance) => {
-  const a = view.flat(...g.witnessPart);
-  const b = view.flat(...g.witnessObstacle);
-  return Math.hypot(a[0] - b[0], a[1] - b[1]);
-};
-
-/** The view in which a gap is seen at its longest. */
-export function viewOfGap(g: PairClearance): View {
-  return VIEWS.reduce((best, v) => (lengthIn(v, g) > lengthIn(best, g) + 0.5 ? v : best));
 }
 
 const inside = (f: Frame, p: Flat) => p[0] > f.x && p[0] < f.x + f.w && p[1] > f.y && p[1] < f.y + f.h;
@@ -35,7 +24,7 @@ export function gapBoxes(
 ): GapBox[] {
   const taken: Span[] = [];
   return gaps.flatMap((gap): GapBox[] => {
-    if (viewOfGap(gap) !== view) return [];
+    if (viewOf(gap.witnessPart, gap.witnessObstacle) !== view) return [];
     const from = view.flat(...gap.witnessPart);
     const to = view.flat(...gap.witnessObstacle);
     const mid: Flat = [(from[0] + to[0]) / 2, (from[1] + to[1]) / 2];
