@@ -1,7 +1,9 @@
+import { assessBuying, type BuyingFigures } from './buying/index.ts';
+import { assessEngineSums, type EngineSumFigures } from './enginesums/index.ts';
 import { applyPose, assessFit, offsetPose, poseOf, type FitFigures } from './fit/index.ts';
 import { assessGearing, readTyreCode, type GearingFigures } from './gearing/index.ts';
 import { assessJoints, type JointFigures } from './joints/index.ts';
-import { assessMass, type MassFigures } from './mass/index.ts';
+import { assessMass, assessRide, type MassFigures, type RideFigures } from './mass/index.ts';
 import {
   makeFinding,
   resolveSubject,
@@ -27,9 +29,12 @@ import { wheelGate } from './verdict/index.ts';
 /** Everything that Sable can say about one candidate. Figures are absent where a needed input is. */
 export interface Assessment extends Verdictable {
   readonly figures?: {
+    readonly buying: BuyingFigures;
+    readonly engineSums: EngineSumFigures;
     readonly noiseDb: Derived | undefined;
     readonly fit: FitFigures;
     readonly mass: MassFigures;
+    readonly ride: RideFigures;
     readonly gearing: GearingFigures;
     readonly stress: StressFigures;
     readonly joints: JointFigures;
@@ -63,6 +68,8 @@ export function assess(build: Build, candidate: Candidate, library: Library): As
 
 function assessSubject(subject: Subject, missing: readonly Finding[]): Assessment {
   const { candidate, engine, gearbox } = subject;
+  const buying = assessBuying(subject);
+  const engineSums = assessEngineSums(subject);
   const fit = assessFit(subject);
   const pose = poseOf(candidate.placement);
   const shift = subject.parts.reduce((sum, part) => sum + (part.shifts?.gearboxXMm ?? 0), 0);
@@ -70,6 +77,7 @@ function assessSubject(subject: Subject, missing: readonly Finding[]): Assessmen
     engine: applyPose(pose, engine.comMm.at),
     gearbox: applyPose(offsetPose(pose, [shift, 0, 0]), gearbox.comMm),
   });
+  const ride = assessRide(subject, mass.figures);
   const gearing = assessGearing(subject, mass.figures);
   const stress = assessStress(subject, gearing.figures);
   const noise = assessNoise(subject, gearing.figures.peakPowerKw?.value);
@@ -80,10 +88,12 @@ function assessSubject(subject: Subject, missing: readonly Finding[]): Assessmen
   const checks = [
     ...noise.checks,
     ...wheels.checks,
+    ...engineSums.checks,
     ...fit.checks,
     ...gearing.checks.filter((c) => c.step !== 'weight'),
     ...stress.checks,
     ...mass.checks,
+    ...ride.checks,
     ...powerToWeight,
     ...joints.checks,
     ...money.checks,
@@ -93,9 +103,12 @@ function assessSubject(subject: Subject, missing: readonly Finding[]): Assessmen
     ...(subject.chassis ? surveyFindings(subject.chassis) : []),
     ...noise.findings,
     ...wheels.findings,
+    ...buying.findings,
+    ...engineSums.findings,
     ...fit.findings,
     // An unknown mass is the cause of what follows from it, so it stands first.
     ...mass.findings,
+    ...ride.findings,
     ...gearing.findings,
     ...stress.findings,
     ...joints.findings,
@@ -104,9 +117,12 @@ function assessSubject(subject: Subject, missing: readonly Finding[]): Assessmen
   return {
     ...verdictOf(candidate, checks, findings),
     figures: {
+      buying: buying.figures,
+      engineSums: engineSums.figures,
       noiseDb: noise.figures.levelDb,
       fit: fit.figures,
       mass: mass.figures,
+      ride: ride.figures,
       gearing: gearing.figures,
       stress: stress.figures,
       joints: joints.figures,

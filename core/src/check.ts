@@ -1,7 +1,18 @@
 import { torqueFrom } from './curve/index.ts';
 import { convexOf } from './fit/index.ts';
 import { readTyreCode } from './gearing/index.ts';
-import type { Brief, Build, Candidate, Chassis, Engine, Gearbox, Part, Solid, ThreePoint } from './model/index.ts';
+import type {
+  Brief,
+  Build,
+  Candidate,
+  Chassis,
+  Engine,
+  Family,
+  Gearbox,
+  Part,
+  Solid,
+  ThreePoint,
+} from './model/index.ts';
 import { pert } from './money/index.ts';
 import { InputError } from './units/index.ts';
 
@@ -62,6 +73,21 @@ export function checkPart(part: Part, pointer = ''): void {
   checkSolids(`${pointer}/solids`, part.solids);
   checkPrice(`${pointer}/price`, part.price);
   checkPrice(`${pointer}/hours`, part.hours);
+}
+
+export function checkFamily(family: Family, pointer = ''): void {
+  if (family.rebuild) checkPrice(`${pointer}/rebuild`, family.rebuild);
+  family.interchange.forEach((i, k) => {
+    checkPrice(`${pointer}/interchange/${k}/price`, i.price);
+    checkPrice(`${pointer}/interchange/${k}/hours`, i.hours);
+  });
+  family.marks.forEach((m, k) => {
+    if (m.builtFrom !== undefined && m.builtTo !== undefined && m.builtTo < m.builtFrom)
+      throw new InputError(
+        `${pointer}/marks/${k}/builtTo`,
+        `builtTo must not lie before builtFrom, ${m.builtFrom}; it is ${m.builtTo}.`,
+      );
+  });
 }
 
 export function checkBrief(brief: Brief, pointer = ''): void {

@@ -1,6 +1,8 @@
 import Type from 'typebox';
 import { assess } from './assess.ts';
+import { buyingSums } from './buying/index.ts';
 import { curveSums } from './curve/index.ts';
+import { engineSums } from './enginesums/index.ts';
 import { fitSums } from './fit/index.ts';
 import { gearingSums } from './gearing/index.ts';
 import { massSums } from './mass/index.ts';
@@ -39,6 +41,8 @@ const assessSum = defineSum({
 export const SUMS: readonly Sum[] = [
   ...curveSums,
   ...massSums,
+  ...engineSums,
+  ...buyingSums,
   ...gearingSums,
   ...stressSums,
   ...fitSums,

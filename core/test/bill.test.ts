@@ -33,6 +33,7 @@ test('what the car has costs nothing: fitted tyres, fitted axle, its own engine 
     tyreCode: '165/80R13',
     partIds: [],
     dressing: {},
+    springs: {},
   });
   expect(own.total.likely).toBe(0);
   expect(bill('C').lines.some((l) => l.kind === 'axle')).toBe(true);

@@ -8,9 +8,11 @@ import {
   type Build,
   type Candidate,
   type Engine,
+  type Family,
   type Finding,
   type Gearbox,
   type Library,
+  type Listing,
   type Part,
 } from '../src/index.ts';
 
@@ -22,6 +24,7 @@ export const library: Library = {
   engines: read<Engine[]>('engines'),
   gearboxes: read<Gearbox[]>('gearboxes'),
   parts: read<Part[]>('parts'),
+  families: read<Family[]>('families'),
 };
 export const tug: Build = read<Build>('build-glider-tug');
 export const racer: Build = read<Build>('build-ice-racer');
@@ -57,3 +60,5 @@ export function withGearbox(id: string, change: (g: Gearbox) => Gearbox): Librar
   return { ...library, gearboxes: library.gearboxes.map((g) => (g.id === id ? change(structuredClone(g)) : g)) };
 }
 export const part = (id: string): Part => indexOf(library).parts.get(id)!;
+const listings = new Map(read<Listing[]>('listings').map((l) => [l.id, l]));
+export const listing = (id: string): Listing => listings.get(id)!;

@@ -2,12 +2,13 @@
  * The traps that the demo data holds, each found by its finding; beside each, the number that decides is moved a little
  * to either side of its limit and the finding flips.
  */
-import { assess, assessAll, lineup, type Shape, type Solid } from '../src/index.ts';
+import { assess, assessAll, lineup, type Candidate, type Shape, type Solid } from '../src/index.ts';
 import {
   candidate,
   finding,
   judged,
   library,
+  listing,
   part,
   pickup,
   racer,
@@ -494,6 +495,163 @@ describe('trap 27: the starter is on the side of the steering box', () => {
     expect(state(-short + 1)).toBe('blocked');
     // It slides off slantwise, so a little more than is short in the straight.
     expect(state(-short - 8)).not.toBe('blocked');
+  });
+});
+
+/** A candidate of the tug bought from an offer of the yard. */
+const buying = (letter: string, id: string, besides: string[] = [], change: Partial<Candidate> = {}) =>
+  judged(letter, {
+    ...change,
+    bought: { listing: listing(id), besides: besides.map(listing) },
+  });
+
+describe('trap 7: side mount bosses only in blocks cast from 1996 on', () => {
+  const frame = { partIds: [...candidate('A').partIds.filter((id) => id !== 'mk-quillon-kit'), 'mk-quillon-frame'] };
+  const id = 'needs-mk-quillon-frame-left side, front';
+  test('a block of 1995 has none: the frame is refused, and what would have worked is named', () => {
+    const f = finding(buying('A', 'q18-early', [], frame), id);
+    expect(f.state).toBe('blocked');
+    expect(words(f.because)).toContain('blocks cast from 1996 on');
+    expect(words(f.because)).toContain('Quillon 2.2');
+  });
+  test('it flips with the year of the block', () => {
+    const early = listing('q18-early');
+    const of = (builtYear: number) =>
+      judged('A', { ...frame, bought: { listing: { ...early, builtYear }, besides: [] } }).findings.map((f) => f.id);
+    expect(of(1995)).toContain(id);
+    expect(of(1996)).not.toContain(id);
+  });
+  test('while nobody knows the year it is unknown, and reading the block settles it either way', () => {
+    const unread = finding(judged('A', frame), 'boss-mk-quillon-frame-left side, front');
+    expect(unread.state).toBe('unknown');
+    const read = (mark: string) =>
+      judged('A', {
+        ...frame,
+        inspection: { compressionBar: [], leakDownPct: [], marksRead: [mark], faultsFound: [] },
+      }).findings.map((f) => f.id);
+    expect(read('q-blk-4r')).toContain(id);
+    expect(read('q-blk-6r')).not.toContain(id);
+    expect(read('q-blk-6r')).not.toContain('boss-mk-quillon-frame-left side, front');
+  });
+});
+
+describe('trap 16: the whole donor car is cheaper than engine plus missing pieces, after resale', () => {
+  const others = ['v6-set', 'v6-whole-car'];
+  test('bought as an engine only, the car is named as the cheaper way', () => {
+    const f = finding(buying('D', 'v6-engine-only', others), 'buying-ways');
+    expect(f.state).toBe('tight');
+    expect(words(f.title)).toContain('The whole car');
+    expect(f.figure).toBeGreaterThan(f.plusMinus!);
+  });
+  test('bought as a car, it is the cheapest way', () => {
+    const f = finding(buying('D', 'v6-whole-car', ['v6-set', 'v6-engine-only']), 'buying-ways');
+    expect(f.state).toBe('clear');
+    expect(words(f.title)).toContain('The whole car is the cheapest way');
+  });
+  test('it flips where nothing of the car can be sold and it costs more by what it was cheaper', () => {
+    const gap = finding(buying('D', 'v6-engine-only', ['v6-whole-car']), 'buying-ways');
+    const car = listing('v6-whole-car');
+    const with_ = (more: number) =>
+      finding(
+        judged('D', {
+          bought: { listing: listing('v6-engine-only'), besides: [{ ...car, price: car.price + more }] },
+        }),
+        'buying-ways',
+      );
+    // The mean asked price counts at 0.94: a seller comes down a little.
+    expect(words(with_(gap.figure! / 0.94 - 15).title)).toContain('whole car');
+    expect(words(with_(gap.figure! / 0.94 + 15).title)).toContain('Engine only is the cheapest way');
+  });
+  test('the missing pieces stand on the bill, and only those that the parts do not bring', () => {
+    const lines = buying('D', 'v6-engine-only').figures!.bill!.lines.map((l) => l.name);
+    expect(lines).toEqual(expect.arrayContaining(['Alternator', 'Starter', 'Loom and computer', 'Brackets']));
+    // Flywheel and clutch come as parts of this candidate.
+    expect(lines).not.toContain('Flywheel');
+    expect(lines).not.toContain('Clutch');
+  });
+});
+
+describe('trap 21: a stroker by parts costs the same as the bigger engine bought whole', () => {
+  const stroked = (lib = library) => finding(judged('B', {}, pickup, lib), 'stroker-q-stroker');
+  test('it says so, and what else must change', () => {
+    expect(words(stroked().title)).toContain('costs the same as the Q 2.2 bought whole');
+    expect(words(stroked().because)).toContain('pistons with a higher pin');
+  });
+  test('it flips where the difference leaves their doubt', () => {
+    const doubt = stroked().plusMinus!;
+    const whole = (more: number) =>
+      withEngine('quillon-22', (e) => ({
+        ...e,
+        price: { ...e.price, low: e.price.low + more, likely: e.price.likely + more, high: e.price.high + more },
+      }));
+    const now = stroked().figure!;
+    expect(words(stroked(whole(now + doubt - 2)).title)).toContain('the same');
+    expect(words(stroked(whole(now + doubt + 2)).title)).toContain('below the Q 2.2');
+    expect(words(stroked(whole(now - doubt - 2)).title)).toContain('more than the Q 2.2');
+  });
+});
+
+describe('trap 22: a high-mileage donor whose rebuild eats the saving', () => {
+  test('the saving is eaten, in figures', () => {
+    const f = finding(buying('D', 'v6-high-mileage'), 'offer-rebuild');
+    expect(f.state).toBe('tight');
+    expect(words(f.title)).toMatch(/610 € saved .* eaten/);
+  });
+  test('it flips with its distance, and an inspection that it passes turns it', () => {
+    const worn = listing('v6-high-mileage');
+    const at = (km: number) =>
+      finding(
+        judged('D', {
+          bought: { listing: { ...worn, travelledKm: { value: km, evidence: 'claimed' } }, besides: [] },
+        }),
+        'offer-rebuild',
+      );
+    let low = 130_000;
+    let high = 290_000;
+    while (high - low > 200) {
+      const middle = (low + high) / 2;
+      if (at(middle).state === 'tight') high = middle;
+      else low = middle;
+    }
+    expect(at(low).state).toBe('clear');
+    expect(at(high).state).toBe('tight');
+    expect(low).toBeGreaterThan(150_000);
+    const passed = buying('D', 'v6-high-mileage', [], {
+      inspection: {
+        compressionBar: [12, 12, 11.8, 12, 11.9, 12],
+        leakDownPct: [6, 7, 8, 6, 7, 6],
+        marksRead: [],
+        faultsFound: [],
+      },
+    });
+    expect(finding(passed, 'offer-rebuild').state).toBe('clear');
+  });
+});
+
+describe('trap 25: injectors at 97 % duty at the later target', () => {
+  test('the present target passes, the later one is told before anything is bought', () => {
+    const a = judged('B');
+    expect(a.checks.find((c) => c.id === 'injector-duty-now')!.state).toBe('clear');
+    const f = finding(a, 'injector-duty-later');
+    expect(f.state).toBe('tight');
+    expect(words(f.title)).toBe('Injectors at 97 % duty for the later 120 kW');
+  });
+  test('it flips at 85 % plus its doubt', () => {
+    const flow = (cc: number) =>
+      judged(
+        'B',
+        {},
+        tug,
+        withEngine('quillon-22', (e) => ({
+          ...e,
+          injectors: { ...e.injectors!, flowCcPerMin: { value: cc, plusMinus: 0, evidence: 'measured' } },
+        })),
+      );
+    const duty = (cc: number) => flow(cc).checks.find((c) => c.id === 'injector-duty-later')!;
+    expect(flow(230).findings.some((f) => f.id === 'injector-duty-later')).toBe(true);
+    expect(duty(300).state).toBe('clear');
+    expect(duty(234).value).toBeLessThan(85);
+    expect(duty(232).value).toBeGreaterThan(85);
   });
 });
 

@@ -1,5 +1,5 @@
 import Type from 'typebox';
-import { Build, Engine, Gearbox, Library, Part, indexOf } from '../model/index.ts';
+import { Build, Engine, Family, Gearbox, Library, Part, indexOf } from '../model/index.ts';
 import { InputError } from '../units/index.ts';
 
 /** The version that this program writes, and the newest it reads. */
@@ -13,7 +13,12 @@ export const Bundle = Type.Object(
     writtenAt: Type.String({ maxLength: 40 }),
     build: Build,
     library: Type.Object(
-      { engines: Type.Array(Engine), gearboxes: Type.Array(Gearbox), parts: Type.Array(Part) },
+      {
+        engines: Type.Array(Engine),
+        gearboxes: Type.Array(Gearbox),
+        parts: Type.Array(Part),
+        families: Type.Optional(Type.Array(Family)),
+      },
       { additionalProperties: false },
     ),
   },
@@ -34,19 +39,22 @@ export function bundleOf(build: Build, library: Library, writtenAt: string): Bun
   const c = build.candidates;
   const original = [build.chassis?.originalEngineId ?? []].flat();
   const originalBox = [build.chassis?.originalGearboxId ?? []].flat();
+  const engines = pick('engines', [...c.map((x) => x.engineId), ...original], index.engines);
+  const families = [...new Set(engines.map((e) => e.family))].sort().flatMap((name) => index.families.get(name) ?? []);
   return {
     format: 'sable-build',
     version: BUNDLE_VERSION,
     writtenAt,
     build,
     library: {
-      engines: pick('engines', [...c.map((x) => x.engineId), ...original], index.engines),
+      engines,
       gearboxes: pick('gearboxes', [...c.map((x) => x.gearboxId), ...originalBox], index.gearboxes),
       parts: pick(
         'parts',
         c.flatMap((x) => x.partIds),
         index.parts,
       ),
+      ...(families.length > 0 ? { families } : {}),
     },
   };
 }

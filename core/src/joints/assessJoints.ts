@@ -1,3 +1,4 @@
+import { blockYears, bossNamed, hasBoss } from '../buying/index.ts';
 import {
   indexOf,
   makeCheck,
@@ -36,7 +37,7 @@ export function assessJoints(subject: Subject): Judged & { figures: JointFigures
     findings.push(finding);
     return { kind: kind.kind, title: kind.title, closure, state: finding.state };
   });
-  findings.push(...stackFindings(subject));
+  findings.push(...stackFindings(subject), ...bossFindings(subject));
   const open = joints.filter((j) => j.state !== 'clear').length;
   const check = makeCheck({
     id: 'open-joints',
@@ -155,7 +156,10 @@ function stackFindings(subject: Subject): Finding[] {
           state: 'blocked',
           step: 'joints',
           title: `${part.name} expects ${conditionWords(c, subject)}`,
-          because: c.because ?? 'It was made for that and nothing else.',
+          because:
+            c.what === 'boss'
+              ? `This block is of ${blockYears(subject).from} to ${blockYears(subject).to} (${blockYears(subject).known}). What would have worked: ${withBoss(subject, c.is) || 'no engine of the family'}.`
+              : (c.because ?? 'It was made for that and nothing else.'),
           about: [part.id, c.is],
           remedies: [
             ...(needed
@@ -199,6 +203,42 @@ function stackFindings(subject: Subject): Finding[] {
   });
 }
 
+/** Parts that bolt to bosses which only some of the blocks have: unknown until the block is read. */
+function bossFindings(subject: Subject): Finding[] {
+  const years = blockYears(subject);
+  return subject.parts.flatMap((part) =>
+    part.requires.flatMap((c) => {
+      if (c.what !== 'boss' || hasBoss(subject.engine, c.is, years) !== 'some') return [];
+      const boss = bossNamed(subject.engine, c.is)!;
+      return [
+        makeFinding({
+          id: `boss-${part.id}-${c.is}`,
+          state: 'unknown',
+          step: 'joints',
+          title: `${part.name} bolts to the mount boss ${boss.name}: does this block have it?`,
+          because: `It is in blocks cast from ${boss.fromYear} on; this one is of ${years.from} to ${years.to} (${years.known}). Read its casting mark, or look.`,
+          about: [part.id, subject.engine.id],
+          missing: ['/inspection/marksRead'],
+        }),
+      ];
+    }),
+  );
+}
+
+/** Engines of the family whose block surely has the boss: what would have worked. */
+function withBoss(subject: Subject, bossId: string): string {
+  const others = subject.library.engines.filter(
+    (e) =>
+      e.family === subject.engine.family &&
+      e.bosses.some(
+        (b) => (b.id === bossId || b.name === bossId) && b.fromYear <= e.builtFrom && b.toYear >= e.builtTo,
+      ),
+  );
+  const boss = bossNamed(subject.engine, bossId);
+  const own = boss && boss.fromYear <= subject.engine.builtTo ? [`blocks cast from ${boss.fromYear} on`] : [];
+  return [...own, ...others.map((e) => e.name)].join(', ');
+}
+
 /** A condition in words: names, not ids. */
 function conditionWords(c: Condition, subject: Subject): string {
   const index = indexOf(subject.library);
@@ -213,6 +253,12 @@ function conditionWords(c: Condition, subject: Subject): string {
       return index.parts.get(c.is)?.name ?? c.is;
     case 'class':
       return subject.parts.find((p) => p.class === c.is)?.name ?? `a part of the kind “${c.is}”`;
+    case 'boss': {
+      const boss = bossNamed(subject.engine, c.is);
+      return boss
+        ? `the mount boss ${boss.name}, cast from ${boss.fromYear} on`
+        : `a boss that the ${subject.engine.shortName} does not have`;
+    }
     case 'dressing':
       return `the dressing ${subject.engine.slots.flatMap((s) => s.options).find((o) => o.id === c.is)?.name ?? c.is}`;
   }

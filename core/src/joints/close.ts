@@ -1,3 +1,4 @@
+import { blockYears, hasBoss } from '../buying/index.ts';
 import type { Condition, Part, PortSpec, Subject } from '../model/index.ts';
 import type { JointKind, Match } from './kind.ts';
 
@@ -74,6 +75,9 @@ export function holds(condition: Condition, subject: Subject, parts: readonly Pa
       return parts.some((p) => p !== self && p.class === condition.is);
     case 'dressing':
       return subject.dressing.some((d) => d.id === condition.is);
+    case 'boss':
+      // Not known from which year the block is: not refused here; that it must be read is a finding of its own.
+      return hasBoss(subject.engine, condition.is, blockYears(subject)) !== 'no';
   }
 }
 

@@ -64,10 +64,12 @@ function bridgeInUse(
   return record && bridgeToInstalled(engine, record, dressing, gearbox, brought);
 }
 
-function broughtByParts(subject: Subject): ('flywheel' | 'clutch')[] {
+function broughtByParts(subject: Subject): Ancillary[] {
   return [
     ...(subject.parts.some((p) => p.class === 'flywheel') ? (['flywheel'] as const) : []),
     ...(subject.parts.some((p) => p.class === 'clutch kit') ? (['clutch'] as const) : []),
+    // What is deleted does not run: it is taken off where the record has it, and not added where it lacks it.
+    ...(subject.candidate.leftOff?.ancillaries ?? []),
   ];
 }
 
@@ -91,7 +93,12 @@ export function assessMass(subject: Subject, places: MassPlaces): Judged & { fig
   const keepsEngine = engine.id === chassis?.originalEngineId;
   const keepsGearbox = gearbox.id === chassis?.originalGearboxId;
   const out: Move[] = (chassis?.lumps ?? [])
-    .filter((l) => (l.leavesWith === 'engine' && !keepsEngine) || (l.leavesWith === 'gearbox' && !keepsGearbox))
+    .filter(
+      (l) =>
+        (l.leavesWith === 'engine' && !keepsEngine) ||
+        (l.leavesWith === 'gearbox' && !keepsGearbox) ||
+        (l.leavesWith === 'stays' && subject.candidate.leftOff?.lumps.includes(l.id)),
+    )
     .map((l) => ({ name: l.name, mass: l.massKg, comMm: l.comMm }));
   const into: Move[] = [];
   if (bridge && !keepsEngine) {

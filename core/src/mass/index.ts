@@ -4,3 +4,5 @@ export * from './bridge.ts';
 export * from './powerToWeight.ts';
 export * from './sums.ts';
 export * from './assessMass.ts';
+export * from './assessRide.ts';
+export * from './ride.ts';

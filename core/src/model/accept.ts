@@ -11,6 +11,10 @@ export function withAccepted(candidate: Candidate, accept: NonNullable<Remedy['a
     return { ...candidate, partIds: candidate.partIds.filter((id) => id !== accept.removePartId) };
   if ('shield' in accept) return { ...candidate, shields: including(candidate.shields, accept.shield) };
   if ('trim' in accept) return { ...candidate, trims: including(candidate.trims, accept.trim) };
+  if ('springsOf' in accept) {
+    const rate = accept.springsOf === 'front' ? 'frontNPerMm' : 'rearNPerMm';
+    return { ...candidate, springs: { ...candidate.springs, [rate]: accept.rateNPerMm } };
+  }
   if ('obstacleId' in accept) {
     const others = (candidate.obstacleChanges ?? []).filter((c) => c.obstacleId !== accept.obstacleId);
     const change = { obstacleId: accept.obstacleId, do: accept.do as ChangeKind, amountMm: accept.amountMm };
@@ -26,7 +30,18 @@ export function withoutWork(candidate: Candidate, lineId: string): Candidate {
     ...(candidate.obstacleChanges
       ? { obstacleChanges: candidate.obstacleChanges.filter((c) => `change-${c.obstacleId}` !== lineId) }
       : {}),
+    ...(candidate.springs && lineId.startsWith('springs-')
+      ? { springs: withoutSprings(candidate.springs, lineId === 'springs-front' ? 'frontNPerMm' : 'rearNPerMm') }
+      : {}),
     ...(candidate.shields ? { shields: candidate.shields.filter((id) => `shield-${id}` !== lineId) } : {}),
     ...(candidate.trims ? { trims: candidate.trims.filter((id) => `trim-${id}` !== lineId) } : {}),
   };
+}
+
+function withoutSprings(
+  springs: NonNullable<Candidate['springs']>,
+  gone: 'frontNPerMm' | 'rearNPerMm',
+): NonNullable<Candidate['springs']> {
+  const { [gone]: _gone, ...rest } = springs;
+  return rest;
 }

@@ -3,6 +3,7 @@ import { Brief } from './brief.ts';
 import { Candidate } from './candidate.ts';
 import { Chassis } from './chassis.ts';
 import { Engine } from './engine.ts';
+import { Family } from './family.ts';
 import { Id, Name, Note } from './figure.ts';
 import { Gearbox } from './gearbox.ts';
 import { Part } from './part.ts';
@@ -29,7 +30,12 @@ export type Build = Type.Static<typeof Build>;
 
 /** The rows of the library that a build may choose from. */
 export const Library = Type.Object(
-  { engines: Type.Array(Engine), gearboxes: Type.Array(Gearbox), parts: Type.Array(Part) },
+  {
+    engines: Type.Array(Engine),
+    gearboxes: Type.Array(Gearbox),
+    parts: Type.Array(Part),
+    families: Type.Optional(Type.Array(Family)),
+  },
   closed,
 );
 export type Library = Type.Static<typeof Library>;

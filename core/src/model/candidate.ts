@@ -1,10 +1,12 @@
 import Type from 'typebox';
 import { Belt } from './belt.ts';
 import { MountSchoolSchema } from './brief.ts';
-import { SLOTS } from './engine.ts';
+import { AncillarySchema, SLOTS } from './engine.ts';
 import { Id, Name, Note } from './figure.ts';
+import { Bought, Inspection } from './listing.ts';
 import { Route } from './route.ts';
 import { CHANGE_KINDS, Solid, type ChangeKind } from './solid.ts';
+import { Working } from './working.ts';
 
 const closed = { additionalProperties: false };
 const length = Type.Number({ minimum: -10000, maximum: 10000 });
@@ -68,6 +70,30 @@ export const Candidate = Type.Object(
     belts: Type.Optional(Type.Array(Belt, { maxItems: 6 })),
     routes: Type.Optional(Type.Array(Route, { maxItems: 40 })),
     scanned: Type.Optional(Type.Array(Solid, { maxItems: 60, description: 'measured shapes in the engine frame' })),
+    bought: Type.Optional(Bought),
+    inspection: Type.Optional(Inspection),
+    refresh: Type.Optional(
+      Type.Unsafe<'leave sealed' | 'refresh'>({ type: 'string', enum: ['leave sealed', 'refresh'] }),
+    ),
+    workings: Type.Optional(Type.Array(Working, { maxItems: 60 })),
+    springs: Type.Optional(
+      Type.Object(
+        {
+          frontNPerMm: Type.Optional(Type.Number({ exclusiveMinimum: 0, maximum: 1000 })),
+          rearNPerMm: Type.Optional(Type.Number({ exclusiveMinimum: 0, maximum: 1000 })),
+        },
+        { ...closed, description: 'springs of another rate, free length as now' },
+      ),
+    ),
+    leftOff: Type.Optional(
+      Type.Object(
+        {
+          ancillaries: Type.Array(AncillarySchema, { uniqueItems: true }),
+          lumps: Type.Array(Id, { uniqueItems: true }),
+        },
+        { ...closed, description: 'steering pump, A/C, heater … that are deleted' },
+      ),
+    ),
     whyNot: Note,
   },
   closed,

@@ -15,11 +15,23 @@ export const Tyre = Type.Object(
     dryGrip: PositiveFigure,
     wetGrip: PositiveFigure,
     massKgEach: PositiveFigure,
+    loadIndex: Type.Optional(Type.Integer({ minimum: 50, maximum: 130 })),
     price: ThreePoint,
   },
   closed,
 );
 export type Tyre = Type.Static<typeof Tyre>;
+
+/** What carries one axle: the rate at the spring and how far the spring moves for each millimetre of the wheel. */
+export const AxleSprings = Type.Object(
+  {
+    springRateNPerMm: PositiveFigure,
+    motionRatio: PositiveFigure,
+    unsprungKg: PositiveFigure,
+  },
+  { ...closed, description: 'unsprung mass of the whole axle' },
+);
+export type AxleSprings = Type.Static<typeof AxleSprings>;
 
 /** Something now in the car that can come out: its mass, where it sits, and what takes it away. */
 export const Lump = Type.Object(
@@ -77,6 +89,8 @@ export const Chassis = Type.Object(
       },
       closed,
     ),
+    springs: Type.Optional(Type.Object({ front: AxleSprings, rear: AxleSprings }, closed)),
+    brakeFrontPct: Type.Optional(PositiveFigure),
     tankL: PositiveFigure,
     dragAreaM2: PositiveFigure,
     rollingCoefficient: PositiveFigure,

@@ -126,6 +126,61 @@ export const Engine = Type.Object(
     boreMm: PositiveFigure,
     strokeMm: PositiveFigure,
     compressionRatio: PositiveFigure,
+    rodLengthMm: Type.Optional(PositiveFigure),
+    chamber: Type.Optional(
+      Type.Object(
+        {
+          chamberCc: PositiveFigure,
+          gasketBoreMm: PositiveFigure,
+          gasketThicknessMm: PositiveFigure,
+          deckClearanceMm: AnyFigure,
+          pistonDishCc: AnyFigure,
+        },
+        closed,
+      ),
+    ),
+    octaneRon: Type.Optional(PositiveFigure),
+    directInjection: Type.Optional(Type.Boolean()),
+    injectors: Type.Optional(
+      Type.Object(
+        {
+          count: Type.Integer({ minimum: 1, maximum: 24 }),
+          flowCcPerMin: PositiveFigure,
+          referenceBar: PositiveFigure,
+          railBar: PositiveFigure,
+        },
+        { ...closed, description: 'flow at the reference pressure; rail pressure over the manifold' },
+      ),
+    ),
+    cam: Type.Optional(
+      Type.Object(
+        {
+          intakeDeg: PositiveFigure,
+          exhaustDeg: PositiveFigure,
+          intakeCentreDeg: PositiveFigure,
+          exhaustCentreDeg: PositiveFigure,
+          liftMm: Type.Optional(PositiveFigure),
+        },
+        { ...closed, description: 'durations at 1.27 mm of lift' },
+      ),
+    ),
+    boost: Type.Optional(
+      Type.Object({ pressureRatio: PositiveFigure, thresholdRpm: Type.Optional(PositiveFigure) }, closed),
+    ),
+    limits: Type.Optional(
+      Type.Array(
+        Type.Object(
+          {
+            id: Id,
+            kind: Type.Unsafe<'torqueNm' | 'powerKw'>({ type: 'string', enum: ['torqueNm', 'powerKw'] }),
+            figure: PositiveFigure,
+            goesFirst: Name,
+          },
+          closed,
+        ),
+        { maxItems: 12, description: 'what the bottom end as it left the works is known to stand' },
+      ),
+    ),
     blockMaterial: Type.String({ maxLength: 40 }),
     induction: Type.Unsafe<'naturally aspirated' | 'turbocharged' | 'supercharged'>({
       type: 'string',
@@ -170,6 +225,7 @@ export const Engine = Type.Object(
       },
       closed,
     ),
+    retired: Type.Optional(Type.Boolean({ description: 'kept for builds that have it, offered no more' })),
   },
   closed,
 );

@@ -13,7 +13,7 @@ export function worstState(states: readonly State[]): State {
   return worst;
 }
 
-export const STEPS = ['brief', 'survey', 'fit', 'gearing', 'weight', 'joints', 'money'] as const;
+export const STEPS = ['brief', 'survey', 'donors', 'fit', 'gearing', 'weight', 'joints', 'money'] as const;
 export type Step = (typeof STEPS)[number];
 
 const QuantitySchema = Type.Unsafe<Quantity>({ type: 'string', enum: [...QUANTITIES] });
@@ -32,6 +32,7 @@ export const Remedy = Type.Object(
         Type.Object({ removePartId: Type.String() }, closed),
         Type.Object({ shield: Type.String() }, closed),
         Type.Object({ trim: Type.String() }, closed),
+        Type.Object({ springsOf: Type.String(), rateNPerMm: Type.Number() }, closed),
         Type.Object({ obstacleId: Type.String(), do: Type.String(), amountMm: Type.Number() }, closed),
       ]),
     ),

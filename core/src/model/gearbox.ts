@@ -64,6 +64,7 @@ export const Gearbox = Type.Object(
     price: ThreePoint,
     donorKerbKg: Type.Optional(PositiveFigure),
     note: Type.Optional(Note),
+    retired: Type.Optional(Type.Boolean()),
   },
   closed,
 );

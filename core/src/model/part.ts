@@ -6,12 +6,12 @@ import { Obstacle, Solid } from './solid.ts';
 
 const closed = { additionalProperties: false };
 
-/** What a part must stand beside, or can't: a named engine, gearbox, family, other part, or a whole class of part. */
+/** What a part must stand beside, or can't: a named engine, gearbox, family, other part, a whole class of part, or a boss on the block. */
 export const Condition = Type.Object(
   {
-    what: Type.Unsafe<'engine' | 'family' | 'gearbox' | 'part' | 'class' | 'dressing'>({
+    what: Type.Unsafe<'engine' | 'family' | 'gearbox' | 'part' | 'class' | 'dressing' | 'boss'>({
       type: 'string',
-      enum: ['engine', 'family', 'gearbox', 'part', 'class', 'dressing'],
+      enum: ['engine', 'family', 'gearbox', 'part', 'class', 'dressing', 'boss'],
     }),
     is: Name,
     because: Type.Optional(Type.String({ maxLength: 200 })),
@@ -89,6 +89,7 @@ export const Part = Type.Object(
     discontinued: Type.Boolean(),
     made: Type.Unsafe<'by a maker' | 'one-off'>({ type: 'string', enum: ['by a maker', 'one-off'] }),
     note: Type.Optional(Note),
+    retired: Type.Optional(Type.Boolean()),
   },
   closed,
 );

@@ -3,6 +3,7 @@ import type { Build, Library } from './build.ts';
 import type { Candidate } from './candidate.ts';
 import type { Chassis, Tyre } from './chassis.ts';
 import type { DressingOption, Engine, Slot } from './engine.ts';
+import type { Family } from './family.ts';
 import type { Gearbox } from './gearbox.ts';
 import type { Part } from './part.ts';
 import { makeFinding } from './judged.ts';
@@ -29,6 +30,8 @@ export interface LibraryIndex {
   readonly engines: ReadonlyMap<string, Engine>;
   readonly gearboxes: ReadonlyMap<string, Gearbox>;
   readonly parts: ReadonlyMap<string, Part>;
+  /** By name, as engines name theirs. */
+  readonly families: ReadonlyMap<string, Family>;
 }
 
 const indexes = new WeakMap<Library, LibraryIndex>();
@@ -40,6 +43,7 @@ export function indexOf(library: Library): LibraryIndex {
       engines: new Map(library.engines.map((e) => [e.id, e])),
       gearboxes: new Map(library.gearboxes.map((g) => [g.id, g])),
       parts: new Map(library.parts.map((p) => [p.id, p])),
+      families: new Map((library.families ?? []).map((f) => [f.name, f])),
     };
     indexes.set(library, index);
   }

@@ -8,6 +8,8 @@ import {
   type Subject,
   type ThreePoint,
 } from '../model/index.ts';
+import { costOfOffer, type OfferLine } from '../buying/index.ts';
+import { SPRINGS } from '../mass/index.ts';
 import { say } from '../units/index.ts';
 import type { Evidence } from '../units/index.ts';
 import { pert, type Spread } from './threePoint.ts';
@@ -15,7 +17,7 @@ import { pert, type Spread } from './threePoint.ts';
 export interface BillLine {
   readonly id: string;
   readonly name: string;
-  readonly kind: 'engine' | 'gearbox' | 'dressing' | 'part' | 'axle' | 'tyres' | 'fit' | 'work';
+  readonly kind: 'engine' | 'gearbox' | 'dressing' | 'part' | 'axle' | 'tyres' | 'fit' | 'work' | 'donor' | 'sum';
   readonly why: string;
   readonly price: Spread;
   readonly hours: Spread;
@@ -55,7 +57,19 @@ export function billOf(subject: Subject): Bill {
   const add = (line: Omit<BillLine, 'leadDays' | 'discontinued' | 'hours'> & Partial<BillLine>) =>
     lines.push({ leadDays: 0, discontinued: false, hours: NOTHING, ...line });
   const price = ({ low, likely, high }: ThreePoint): Spread => ({ low, likely, high });
-  if (engine.id !== chassis?.originalEngineId) {
+  const { bought } = candidate;
+  const offer =
+    bought && engine.id !== chassis?.originalEngineId
+      ? costOfOffer(bought.listing, {
+          engine,
+          gearbox,
+          parts,
+          library: subject.library,
+          inspection: candidate.inspection,
+        })
+      : undefined;
+  if (offer) for (const line of offer.lines) add(offerLine(line, engine.id));
+  else if (engine.id !== chassis?.originalEngineId) {
     add({
       id: engine.id,
       name: engine.name,
@@ -70,8 +84,8 @@ export function billOf(subject: Subject): Bill {
       id: gearbox.id,
       name: gearbox.name,
       kind: 'gearbox',
-      why: 'the gearbox of this candidate',
-      price: price(gearbox.price),
+      why: offer?.bringsGearbox ? 'comes with what is bought' : 'the gearbox of this candidate',
+      price: offer?.bringsGearbox ? NOTHING : price(gearbox.price),
       evidence: gearbox.price.evidence,
     });
   }
@@ -127,6 +141,33 @@ export function billOf(subject: Subject): Bill {
       discontinued: part.discontinued,
     });
   }
+  for (const working of candidate.workings ?? []) {
+    if (!working.buys) continue;
+    add({
+      id: `working-${working.id}`,
+      name: working.buys.name,
+      kind: 'sum',
+      why: 'landed from the bench',
+      price: price(working.buys.price),
+      hours: { low: working.buys.hours.low, likely: working.buys.hours.likely, high: working.buys.hours.high },
+      evidence: working.buys.price.evidence,
+    });
+  }
+  for (const [end, rate] of [
+    ['front', candidate.springs?.frontNPerMm],
+    ['rear', candidate.springs?.rearNPerMm],
+  ] as const) {
+    if (rate === undefined) continue;
+    add({
+      id: `springs-${end}`,
+      name: `Pair of ${end} springs, ${say(rate, 'stiffnessNPerMm', { digits: 0 })}`,
+      kind: 'fit',
+      why: 'ride height and frequency as they were',
+      price: SPRINGS.price,
+      hours: SPRINGS.hours,
+      evidence: 'estimated',
+    });
+  }
   addBayWork(subject, add);
   for (const work of STANDING_WORK)
     add({ ...work, kind: 'work', why: 'every swap', price: NOTHING, evidence: 'estimated' });
@@ -161,6 +202,20 @@ export function billOf(subject: Subject): Bill {
 }
 
 type Add = (line: Omit<BillLine, 'leadDays' | 'discontinued' | 'hours'> & Partial<BillLine>) => void;
+
+/** A line of what an offer costs; the price of the offer itself stands for the engine. */
+function offerLine(line: OfferLine, engineId: string): Parameters<Add>[0] {
+  const { low, likely, high } = line;
+  return {
+    id: line.kind === 'price' ? engineId : line.id,
+    name: line.name,
+    kind: line.kind === 'price' ? 'engine' : 'donor',
+    why: line.why,
+    price: { low, likely, high },
+    hours: line.hours,
+    evidence: line.evidence,
+  };
+}
 
 /** The usual spread of a price that stands in the survey as one figure. */
 const priceAbout = (likely: number): Spread => ({ low: likely * 0.8, likely, high: likely * 1.5 });

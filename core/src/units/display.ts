@@ -1,4 +1,5 @@
 import {
+  GRAVITY,
   KG_PER_LB,
   KPA_PER_PSI,
   KPH_PER_MPH,
@@ -43,6 +44,18 @@ export const QUANTITIES = [
   'count',
   'inch',
   'number',
+  'volumeCc',
+  'massG',
+  'flowCcPerMin',
+  'flowLph',
+  'airKgPerMin',
+  'speedMPerS',
+  'areaCm2',
+  'pressureBar',
+  'stiffnessNPerMm',
+  'frequencyHz',
+  'fuelGPerKwh',
+  'travelledKm',
 ] as const;
 export type Quantity = (typeof QUANTITIES)[number];
 
@@ -102,6 +115,40 @@ const SCALES: Record<Quantity, { metric: Scale; us: Scale }> = {
   count: same('', 0),
   inch: same('in', 0),
   number: same('', 2),
+  // Chambers, injectors and balance are spoken of in cc and grams on both sides of the ocean.
+  volumeCc: same('cc', 1),
+  massG: same('g', 0),
+  flowCcPerMin: same('cc/min', 0),
+  flowLph: {
+    metric: { unit: 'l/h', factor: 1, digits: 0 },
+    us: { unit: 'gal/h', factor: 1 / L_PER_US_GALLON, digits: 1 },
+  },
+  airKgPerMin: {
+    metric: { unit: 'kg/min', factor: 1, digits: 1 },
+    us: { unit: 'lb/min', factor: 1 / KG_PER_LB, digits: 1 },
+  },
+  speedMPerS: { metric: { unit: 'm/s', factor: 1, digits: 1 }, us: { unit: 'ft/s', factor: 1 / 0.3048, digits: 0 } },
+  areaCm2: {
+    metric: { unit: 'cm²', factor: 1, digits: 1 },
+    us: { unit: 'in²', factor: 100 / MM_PER_IN ** 2, digits: 2 },
+  },
+  pressureBar: {
+    metric: { unit: 'bar', factor: 1, digits: 2 },
+    us: { unit: 'psi', factor: 100 / KPA_PER_PSI, digits: 1 },
+  },
+  stiffnessNPerMm: {
+    metric: { unit: 'N/mm', factor: 1, digits: 1 },
+    us: { unit: 'lb/in', factor: MM_PER_IN / (KG_PER_LB * GRAVITY), digits: 0 },
+  },
+  frequencyHz: same('Hz', 2),
+  fuelGPerKwh: {
+    metric: { unit: 'g/kWh', factor: 1, digits: 0 },
+    us: { unit: 'lb/hp·h', factor: KW_PER_HP / (1000 * KG_PER_LB), digits: 3 },
+  },
+  travelledKm: {
+    metric: { unit: 'km', factor: 1, digits: 0 },
+    us: { unit: 'miles', factor: 1 / KPH_PER_MPH, digits: 0 },
+  },
 };
 
 function scaleOf(quantity: Quantity, units: Units): Scale {
@@ -214,4 +261,10 @@ const UNIT_WORDS: Partial<Record<Quantity, Record<string, { toInternal: number; 
     '°f': { toInternal: 1 / 1.8, offset: 32 },
   },
   altitudeM: { m: { toInternal: 1 }, ft: { toInternal: 0.3048 } },
+  pressureBar: { bar: { toInternal: 1 }, kpa: { toInternal: 0.01 }, psi: { toInternal: KPA_PER_PSI / 100 } },
+  travelledKm: {
+    km: { toInternal: 1 },
+    mi: { toInternal: KPH_PER_MPH },
+    miles: { toInternal: KPH_PER_MPH },
+  },
 };

@@ -1,0 +1,97 @@
+import Type from 'typebox';
+import { EvidenceSchema, Id, Name, Note, ThreePoint } from './figure.ts';
+
+const closed = { additionalProperties: false };
+
+/** What may come with an engine, or be missing from it. */
+export const OFFERED_ITEMS = [
+  'alternator',
+  'starter',
+  'flywheel',
+  'clutch',
+  'intake',
+  'exhaust manifold',
+  'turbocharger',
+  'supercharger',
+  'charge cooler',
+  'steering pump',
+  'A/C compressor',
+  'brackets',
+  'loom and computer',
+  'keys and immobiliser',
+  'injection pump',
+  'gearbox',
+  'shifter',
+  'propshaft',
+  'half shafts',
+  'radiator',
+] as const;
+export type OfferedItem = (typeof OFFERED_ITEMS)[number];
+const Items = Type.Array(Type.Unsafe<OfferedItem>({ type: 'string', enum: [...OFFERED_ITEMS] }), {
+  uniqueItems: true,
+  maxItems: OFFERED_ITEMS.length,
+});
+
+export const OFFER_KINDS = ['engine', 'set', 'car'] as const;
+export type OfferKind = (typeof OFFER_KINDS)[number];
+
+/** The seller's words, best first; "unknown" where nothing is said. */
+export const CONDITIONS = ['rebuilt with bills', 'heard running', 'said to run', 'unknown', 'for parts'] as const;
+export type ConditionWord = (typeof CONDITIONS)[number];
+
+/** A donor on offer: what it is, price, distance, mileage, condition words, what is included, what is missing or broken. */
+export const Listing = Type.Object(
+  {
+    id: Id,
+    kind: Type.Unsafe<OfferKind>({ type: 'string', enum: [...OFFER_KINDS] }),
+    title: Name,
+    engineId: Type.Optional(Id),
+    gearboxId: Type.Optional(Id),
+    price: Type.Number({ minimum: 0, maximum: 1e6 }),
+    currency: Type.String({ pattern: '^[A-Z]{3}$' }),
+    distanceKm: Type.Number({ minimum: 0, maximum: 20000 }),
+    travelledKm: Type.Optional(
+      Type.Object({ value: Type.Number({ minimum: 0, maximum: 2e6 }), evidence: EvidenceSchema }, closed),
+    ),
+    builtYear: Type.Optional(Type.Integer({ minimum: 1900, maximum: 2100 })),
+    condition: Type.Unsafe<ConditionWord>({ type: 'string', enum: [...CONDITIONS] }),
+    words: Note,
+    included: Items,
+    missing: Items,
+    broken: Items,
+    resale: Type.Array(Type.Object({ what: Name, price: ThreePoint }, closed), {
+      maxItems: 20,
+      description: 'what of a whole car can be sold again',
+    }),
+    seller: Name,
+    listedOn: Type.String({ pattern: '^\\d{4}-\\d{2}-\\d{2}$' }),
+  },
+  closed,
+);
+export type Listing = Type.Static<typeof Listing>;
+
+/** How the engine of a candidate is bought, with the offers it was chosen over as they stood then. */
+export const Bought = Type.Object({ listing: Listing, besides: Type.Array(Listing, { maxItems: 6 }) }, closed);
+export type Bought = Type.Static<typeof Bought>;
+
+const percent = Type.Number({ minimum: 0, maximum: 100 });
+
+/** Incoming inspection of what was bought, before anything is spent on it. */
+export const Inspection = Type.Object(
+  {
+    on: Type.Optional(Type.String({ pattern: '^\\d{4}-\\d{2}-\\d{2}$' })),
+    by: Type.Optional(Name),
+    compressionBar: Type.Array(Type.Number({ minimum: 0, maximum: 60 }), { maxItems: 16 }),
+    leakDownPct: Type.Array(percent, { maxItems: 16 }),
+    endPlayMm: Type.Optional(Type.Number({ minimum: 0, maximum: 5 })),
+    endPlayLimitMm: Type.Optional(Type.Number({ exclusiveMinimum: 0, maximum: 5 })),
+    travelledKm: Type.Optional(Type.Number({ minimum: 0, maximum: 2e6 })),
+    gearboxEndPlayMm: Type.Optional(Type.Number({ minimum: 0, maximum: 5 })),
+    gearboxEndPlayLimitMm: Type.Optional(Type.Number({ exclusiveMinimum: 0, maximum: 5 })),
+    marksRead: Type.Array(Id, { maxItems: 40 }),
+    faultsFound: Type.Array(Type.String({ maxLength: 200 }), { maxItems: 40 }),
+    note: Type.Optional(Note),
+  },
+  closed,
+);
+export type Inspection = Type.Static<typeof Inspection>;
