@@ -19,7 +19,10 @@ import { buildRoutes } from './routes/builds.ts';
 import { exchangeRoutes } from './routes/exchange.ts';
 import { guardHosts } from './routes/guard.ts';
 import { libraryRoutes } from './routes/library.ts';
+import { scalesRoutes } from './routes/scales.ts';
 import { sumRoutes } from './routes/sums.ts';
+import { yardRoutes } from './routes/yard.ts';
+import type { YardFeed } from './standins/yard.ts';
 
 export type App = FastifyInstance<
   RawServerDefault,
@@ -34,6 +37,7 @@ export const BODY_LIMIT = 8 * 1024 * 1024;
 
 export interface AppOptions {
   readonly db: Db;
+  readonly yard: YardFeed;
   /** Hosts with port that this server answers to; asked at each request, because the port may be chosen when listening. */
   readonly hosts: () => ReadonlySet<string>;
   readonly webFolder?: string;
@@ -92,6 +96,8 @@ export async function buildApp(options: AppOptions): Promise<App> {
       libraryRoutes(routes, options.db);
       buildRoutes(routes, options.db, new BuildCache(options.db));
       exchangeRoutes(routes, options.db);
+      yardRoutes(routes, options.db, options.yard);
+      scalesRoutes(routes, options.db);
       sumRoutes(routes);
     },
     { prefix: '/api/v1' },

@@ -7,6 +7,7 @@ import { migrate } from './db/migrate.ts';
 import { loadDemo, resetDemo } from './demo/load.ts';
 import { readOptions, type StartOptions } from './options.ts';
 import { paths } from './paths.ts';
+import { openYard } from './standins/openYard.ts';
 
 function stop(sentence: string): never {
   console.error(sentence);
@@ -46,6 +47,7 @@ try {
 let hosts: ReadonlySet<string> = new Set();
 const app = await buildApp({
   db,
+  yard: await openYard(db, paths.demo),
   hosts: () => hosts,
   webFolder: paths.web,
   devOrigin: process.env['SABLE_DEV_ORIGIN'],

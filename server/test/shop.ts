@@ -4,6 +4,7 @@ import { migrate } from '../src/db/migrate.ts';
 import { openPglite } from '../src/db/pglite.ts';
 import { loadDemo } from '../src/demo/load.ts';
 import { paths } from '../src/paths.ts';
+import { openYard } from '../src/standins/openYard.ts';
 import type { Build } from '@sable/core';
 
 export interface Shop {
@@ -17,7 +18,7 @@ export async function openShop(demo: boolean): Promise<Shop> {
   const db = await openPglite();
   await migrate(db, paths.migrations);
   if (demo) await loadDemo(db, paths.demo);
-  const app = await buildApp({ db, hosts: () => new Set(['localhost']) });
+  const app = await buildApp({ db, yard: await openYard(db, paths.demo), hosts: () => new Set(['localhost']) });
   return {
     app,
     db,

@@ -26,7 +26,7 @@ export interface ImportReport {
   readonly buildId: string;
   readonly build: ImportOutcome;
   readonly rows: readonly {
-    readonly kind: 'engines' | 'gearboxes' | 'parts';
+    readonly kind: 'engines' | 'gearboxes' | 'parts' | 'families';
     readonly id: string;
     readonly outcome: ImportOutcome;
     readonly newId?: string;

@@ -1,4 +1,5 @@
 import { comFromCorners } from '../mass/index.ts';
+import type { Chassis } from '../model/index.ts';
 import type { Figure } from '../units/index.ts';
 
 export interface FourPads {
@@ -43,4 +44,25 @@ export function fromCorners(
     comYMm: figure(y, (rss(s(fl), s(fr)) * trackFrontMm + rss(s(rl), s(rr)) * trackRearMm) / 2 / total),
     crossPct: ((fl.value + rr.value) / total) * 100,
   };
+}
+
+/** Corner loads of a car, kg: its own where four pads gave them, else its axles shared by where its weight lies sideways. */
+export function cornerLoadsOf(chassis: Pick<Chassis, 'weighing' | 'trackFrontMm' | 'trackRearMm'>): {
+  frontLeft: number;
+  frontRight: number;
+  rearLeft: number;
+  rearRight: number;
+} {
+  const { corners, frontKg, rearKg, comYMm } = chassis.weighing;
+  if (corners)
+    return {
+      frontLeft: corners.frontLeftKg.value,
+      frontRight: corners.frontRightKg.value,
+      rearLeft: corners.rearLeftKg.value,
+      rearRight: corners.rearRightKg.value,
+    };
+  const left = (axleKg: number, trackMm: number) => axleKg * (0.5 + comYMm.value / trackMm);
+  const frontLeft = left(frontKg.value, chassis.trackFrontMm.value);
+  const rearLeft = left(rearKg.value, chassis.trackRearMm.value);
+  return { frontLeft, frontRight: frontKg.value - frontLeft, rearLeft, rearRight: rearKg.value - rearLeft };
 }

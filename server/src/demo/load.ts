@@ -3,16 +3,18 @@ import path from 'node:path';
 import {
   checkBuild,
   checkEngine,
+  checkFamily,
   checkGearbox,
   checkPart,
   type Build,
   type Engine,
+  type Family,
   type Gearbox,
   type Part,
 } from '@sable/core';
 import type { Db } from '../db/db.ts';
 import { insertBuild } from '../store/buildStore.ts';
-import { insertEngine, insertGearbox, insertPart } from '../store/libraryStore.ts';
+import { writeRow } from '../store/libraryStore.ts';
 
 export const DEMO_BUILDS = ['glider-tug', 'ice-racer', 'forestry-pickup', 'second-car'] as const;
 
@@ -20,6 +22,7 @@ export interface DemoShop {
   readonly engines: Engine[];
   readonly gearboxes: Gearbox[];
   readonly parts: Part[];
+  readonly families: Family[];
   readonly builds: Build[];
 }
 
@@ -30,6 +33,7 @@ export function readDemo(folder: string): DemoShop {
     engines: read<Engine[]>('engines'),
     gearboxes: read<Gearbox[]>('gearboxes'),
     parts: read<Part[]>('parts'),
+    families: read<Family[]>('families'),
     builds: DEMO_BUILDS.map((id) => read<Build>(`build-${id}`)),
   };
 }
@@ -40,17 +44,21 @@ export async function loadDemo(db: Db, folder: string): Promise<void> {
   shop.engines.forEach((e) => checkEngine(e));
   shop.gearboxes.forEach((g) => checkGearbox(g));
   shop.parts.forEach((p) => checkPart(p));
+  shop.families.forEach((f) => checkFamily(f));
   shop.builds.forEach((b) => checkBuild(b));
   await db.tx(async (q) => {
-    for (const e of shop.engines) await insertEngine(q, e);
-    for (const g of shop.gearboxes) await insertGearbox(q, g);
-    for (const p of shop.parts) await insertPart(q, p);
+    for (const e of shop.engines) await writeRow(q, 'engines', e);
+    for (const g of shop.gearboxes) await writeRow(q, 'gearboxes', g);
+    for (const p of shop.parts) await writeRow(q, 'parts', p);
+    for (const f of shop.families) await writeRow(q, 'families', f);
     for (const b of shop.builds) await insertBuild(q, b);
   });
 }
 
 /** Empties everything and loads the demo anew. */
 export async function resetDemo(db: Db, folder: string): Promise<void> {
-  await db.script('TRUNCATE change_log, candidate_part, candidate, build, part, gearbox, engine');
+  await db.script(
+    'TRUNCATE change_log, library_log, watched, candidate_part, candidate, build, part, gearbox, engine, family',
+  );
   await loadDemo(db, folder);
 }

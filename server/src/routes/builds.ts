@@ -7,6 +7,7 @@ import {
   checkBrief,
   checkCandidate,
   checkChassis,
+  idFrom,
   type Build,
 } from '@sable/core';
 import type { FastifyReply, FastifyRequest } from 'fastify';
@@ -17,6 +18,7 @@ import { listBuilds, readBuild, insertBuild, nextPosition, type Seat, type Store
 import type { BuildCache } from '../store/buildCache.ts';
 import { change, history, stepBack, stepWords, type Order } from '../store/changes.ts';
 import type { App } from '../app.ts';
+import { clientOf, versionOf } from './client.ts';
 
 const Params = Type.Object({ id: Type.String() });
 const CandidateParams = Type.Object({ id: Type.String(), candidateId: Type.String() });
@@ -41,17 +43,8 @@ const PLAIN_BRIEF: Brief = {
   mountSchool: 'rubber',
 };
 
-export function clientOf(request: FastifyRequest): string {
-  const header = request.headers['x-sable-client'];
-  return typeof header === 'string' && /^[\w-]{1,64}$/.test(header) ? header : 'local';
-}
-
-/** @throws Problem 428 without a version: nobody should overwrite what they have not seen. */
 function orderOf(request: FastifyRequest, buildId: string): Order {
-  const header = request.headers['if-match'];
-  const version = /^"?(\d+)"?$/.exec(header ?? '')?.[1];
-  if (version === undefined) throw new Problem(428, 'Send the version that you saw as If-Match: "12".');
-  return { buildId, ifVersion: Number(version), client: clientOf(request) };
+  return { buildId, ifVersion: versionOf(request), client: clientOf(request) };
 }
 
 export function buildRoutes(app: App, db: Db, cache: BuildCache): void {
@@ -73,13 +66,7 @@ export function buildRoutes(app: App, db: Db, cache: BuildCache): void {
 
   app.post('/builds', { schema: { summary: 'A new build', body: NewBuild } }, async (request, reply) => {
     const { name, currency } = request.body;
-    const slug =
-      name
-        .toLowerCase()
-        .normalize('NFKD')
-        .replace(/[^a-z0-9]+/g, '-')
-        .replace(/^-+|-+$/g, '')
-        .slice(0, 40) || 'build';
+    const slug = idFrom(name, 'build');
     const stored = await db.tx(async (q) => {
       let id = slug;
       for (let n = 2; (await q.query('SELECT 1 FROM build WHERE id = $1', [id])).length > 0; n++) id = `${slug}-${n}`;

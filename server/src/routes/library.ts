@@ -1,26 +1,165 @@
+import {
+  checkLibraryHead,
+  Engine,
+  Family,
+  Gearbox,
+  idFrom,
+  InputError,
+  libraryCsv,
+  LibraryFile,
+  LIBRARY_FILE_VERSION,
+  Part,
+  readPartsCsv,
+} from '@sable/core';
+import type { FastifyRequest } from 'fastify';
 import Type from 'typebox';
 import type { App } from '../app.ts';
 import type { Db } from '../db/db.ts';
 import { Problem } from '../problem.ts';
-import { libraryMark, readLibrary, readRow } from '../store/libraryStore.ts';
+import { importLibrary } from '../store/importStore.ts';
+import { librarySteps, putRow, rowHistory, stepLibrary } from '../store/libraryChanges.ts';
+import { LIBRARY_KINDS, libraryMark, readLibrary, readVersioned, usedBy } from '../store/libraryStore.ts';
+import { clientOf, versionOf } from './client.ts';
+
+const Params = Type.Object({ id: Type.String() });
+const SCHEMA = { engines: Engine, gearboxes: Gearbox, parts: Part, families: Family } as const;
 
 export function libraryRoutes(app: App, db: Db): void {
-  app.get('/library', { schema: { summary: 'Every engine, gearbox and part' } }, async (request, reply) => {
+  app.get('/library', { schema: { summary: 'Every engine, gearbox, part and family' } }, async (request, reply) => {
     const mark = `"${await libraryMark(db)}"`;
     reply.header('etag', mark);
     if (request.headers['if-none-match'] === mark) return reply.code(304).send();
     return readLibrary(db);
   });
 
-  for (const kind of ['engines', 'gearboxes', 'parts'] as const) {
+  for (const kind of LIBRARY_KINDS) {
     app.get(
       `/library/${kind}/:id`,
-      { schema: { summary: `One of the ${kind}`, params: Type.Object({ id: Type.String() }) } },
-      async (request) => {
-        const row = await readRow(db, kind, request.params.id);
-        if (row === undefined) throw new Problem(404, `There is no “${request.params.id}” among the ${kind}.`);
-        return row;
+      { schema: { summary: `One of the ${kind}, with its version as ETag`, params: Params } },
+      async (request, reply) => {
+        const found = await readVersioned(db, kind, request.params.id);
+        if (!found) throw new Problem(404, `There is no “${request.params.id}” among the ${kind}.`);
+        reply.header('etag', `"${found.version}"`);
+        return found.row;
+      },
+    );
+
+    app.put(
+      `/library/${kind}/:id`,
+      {
+        schema: {
+          summary: `Write one of the ${kind}: If-Match "0" for a new one, else the version that you saw`,
+          params: Params,
+          body: SCHEMA[kind],
+        },
+      },
+      async (request, reply) => {
+        const { id } = request.params as { id: string };
+        const row = request.body as { id: string };
+        if (row.id !== id) throw new InputError('/id', `The row is called “${row.id}” and the address “${id}”.`);
+        const stored = await putRow(db, kind, request.body as never, versionOf(request), clientOf(request));
+        reply.header('etag', `"${stored.version}"`).code(stored.version === 1 ? 201 : 200);
+        return { version: stored.version, row: stored.row };
+      },
+    );
+
+    app.get(
+      `/library/${kind}/:id/history`,
+      { schema: { summary: 'Who changed it, newest first, and the builds that use it', params: Params } },
+      async (request) => ({
+        usedBy: await usedBy(db, kind, request.params.id),
+        changes: await rowHistory(db, kind, request.params.id),
+      }),
+    );
+
+    app.get(
+      `/library/${kind}/:id/file`,
+      { schema: { summary: 'It as a library file', params: Params } },
+      async (request, reply) => {
+        const found = await readVersioned(db, kind, request.params.id);
+        if (!found) throw new Problem(404, `There is no “${request.params.id}” among the ${kind}.`);
+        reply.header('content-disposition', `attachment; filename="${found.row.id}.sable-library.json"`);
+        return {
+          format: 'sable-library',
+          version: LIBRARY_FILE_VERSION,
+          engines: [],
+          gearboxes: [],
+          parts: [],
+          families: [],
+          [kind]: [found.row],
+        };
       },
     );
   }
+
+  for (const kind of ['engines', 'gearboxes', 'parts'] as const) {
+    app.get(`/library/${kind}.csv`, { schema: { summary: `The ${kind} as a table` } }, async (_request, reply) =>
+      reply
+        .header('content-disposition', `attachment; filename="${kind}.csv"`)
+        .type('text/csv; charset=utf-8')
+        .send(libraryCsv(kind, await readLibrary(db))),
+    );
+  }
+
+  app.get('/library-file', { schema: { summary: 'The whole library as a file' } }, async (_request, reply) => {
+    reply.header('content-disposition', 'attachment; filename="library.sable-library.json"');
+    const { families, ...rest } = await readLibrary(db);
+    return { format: 'sable-library', version: LIBRARY_FILE_VERSION, ...rest, families: families ?? [] };
+  });
+
+  app.post(
+    '/library-file',
+    {
+      schema: { summary: 'Bring rows in; nothing here is overwritten', body: LibraryFile },
+      preValidation: async (request) => checkLibraryHead(request.body),
+    },
+    async (request, reply) => {
+      reply.code(201);
+      return importLibrary(db, request.body);
+    },
+  );
+
+  app.post(
+    '/library/parts.csv',
+    {
+      schema: {
+        summary: 'Bring parts in from a table',
+        body: Type.Object({ text: Type.String({ maxLength: 4_000_000 }) }, { additionalProperties: false }),
+      },
+    },
+    async (request, reply) => {
+      const parts = readPartsCsv(request.body.text);
+      reply.code(201);
+      return importLibrary(db, { engines: [], gearboxes: [], parts });
+    },
+  );
+
+  app.get('/library-steps', { schema: { summary: 'What undo and redo would take back in the library' } }, (request) =>
+    librarySteps(db, clientOf(request)),
+  );
+  for (const direction of ['undo', 'redo'] as const)
+    app.post(
+      `/library-steps/${direction}`,
+      { schema: { summary: `${direction} your newest change of the library` } },
+      (request: FastifyRequest) => stepLibrary(db, clientOf(request), direction),
+    );
+
+  app.get(
+    '/library-free-id',
+    {
+      schema: {
+        summary: 'An id that is free, from a name',
+        querystring: Type.Object({
+          kind: Type.Unsafe<(typeof LIBRARY_KINDS)[number]>({ type: 'string', enum: [...LIBRARY_KINDS] }),
+          name: Type.String({ maxLength: 200 }),
+        }),
+      },
+    },
+    async (request) => {
+      const base = idFrom(request.query.name);
+      let id = base;
+      for (let n = 2; await readVersioned(db, request.query.kind, id); n++) id = `${base}-${n}`;
+      return { id };
+    },
+  );
 }

@@ -1,61 +1,103 @@
 import {
   checkBuild,
   checkEngine,
+  checkFamily,
   checkGearbox,
   checkPart,
   withNewIds,
   type Build,
   type Bundle,
   type ImportReport,
+  type Library,
 } from '@sable/core';
 import type { Db, Queryable } from '../db/db.ts';
 import { insertBuild, readBuild } from './buildStore.ts';
-import { insertEngine, insertGearbox, insertPart, readRow, type LibraryKind } from './libraryStore.ts';
+import { readRow, writeRow, type RowOf } from './libraryStore.ts';
 import { same } from './same.ts';
+
+interface Brought {
+  readonly rows: ImportReport['rows'][number][];
+  readonly renamed: Readonly<Record<'engines' | 'gearboxes' | 'parts', ReadonlyMap<string, string>>>;
+}
+
+/** What a schema can't say of rows that come in. */
+function checkRows(library: Library, pointer: string): void {
+  library.engines.forEach((e, i) => checkEngine(e, `${pointer}/engines/${i}`));
+  library.gearboxes.forEach((g, i) => checkGearbox(g, `${pointer}/gearboxes/${i}`));
+  library.parts.forEach((p, i) => checkPart(p, `${pointer}/parts/${i}`));
+  library.families?.forEach((f, i) => checkFamily(f, `${pointer}/families/${i}`));
+}
+
+/** Brings rows in. Nothing is overwritten: the same id with other content comes in under a new id. */
+async function bringRows(q: Queryable, library: Library): Promise<Brought> {
+  const rows: ImportReport['rows'][number][] = [];
+  const renamed = {
+    engines: new Map<string, string>(),
+    gearboxes: new Map<string, string>(),
+    parts: new Map<string, string>(),
+  };
+  const bring = async <K extends 'engines' | 'gearboxes' | 'parts'>(kind: K, list: readonly RowOf[K][]) => {
+    for (const row of list) {
+      const here = await readRow(q, kind, row.id);
+      if (here === undefined) {
+        await writeRow(q, kind, row);
+        rows.push({ kind, id: row.id, outcome: 'added' });
+      } else if (same(here, row)) rows.push({ kind, id: row.id, outcome: 'already here' });
+      else {
+        const newId = await freeId(row.id, async (id) => {
+          const other = await readRow(q, kind, id);
+          return other === undefined ? 'free' : same(other, { ...row, id }) ? 'same' : 'taken';
+        });
+        if (newId.state === 'free') await writeRow(q, kind, { ...row, id: newId.id });
+        renamed[kind].set(row.id, newId.id);
+        rows.push({
+          kind,
+          id: row.id,
+          outcome: newId.state === 'free' ? 'added under a new id' : 'already here',
+          newId: newId.id,
+        });
+      }
+    }
+  };
+  await bring('engines', library.engines);
+  await bring('gearboxes', library.gearboxes);
+  await bring('parts', library.parts);
+  // Engines name their family; a family that is here already, by name, stays as it is.
+  for (const family of library.families ?? []) await bringFamily(q, family, rows);
+  return { rows, renamed };
+}
+
+async function bringFamily(q: Queryable, family: RowOf['families'], rows: Brought['rows']): Promise<void> {
+  const [named] = await q.query<{ doc: unknown }>('SELECT doc FROM family WHERE name = $1', [family.name]);
+  if (named) {
+    rows.push({ kind: 'families', id: family.id, outcome: 'already here' });
+    return;
+  }
+  const taken = (await readRow(q, 'families', family.id)) !== undefined;
+  const id = taken
+    ? (await freeId(family.id, async (x) => ((await readRow(q, 'families', x)) === undefined ? 'free' : 'taken'))).id
+    : family.id;
+  await writeRow(q, 'families', { ...family, id });
+  rows.push({
+    kind: 'families',
+    id: family.id,
+    outcome: taken ? 'added under a new id' : 'added',
+    ...(taken ? { newId: id } : {}),
+  });
+}
+
+/** Rows of a library file into the library, in one transaction. */
+export function importLibrary(db: Db, library: Library): Promise<Pick<ImportReport, 'rows'>> {
+  checkRows(library, '');
+  return db.tx(async (q) => ({ rows: (await bringRows(q, library)).rows }));
+}
 
 /** Brings a bundle in, in one transaction. Nothing is overwritten: the same id with other content comes in under a new id. */
 export async function importBundle(db: Db, bundle: Bundle): Promise<ImportReport> {
-  bundle.library.engines.forEach((e, i) => checkEngine(e, `/library/engines/${i}`));
-  bundle.library.gearboxes.forEach((g, i) => checkGearbox(g, `/library/gearboxes/${i}`));
-  bundle.library.parts.forEach((p, i) => checkPart(p, `/library/parts/${i}`));
+  checkRows(bundle.library, '/library');
   checkBuild(bundle.build, '/build');
   return db.tx(async (q) => {
-    const rows: ImportReport['rows'][number][] = [];
-    const renamed = {
-      engines: new Map<string, string>(),
-      gearboxes: new Map<string, string>(),
-      parts: new Map<string, string>(),
-    };
-    const bring = async <T extends { id: string }>(
-      kind: LibraryKind,
-      list: readonly T[],
-      insert: (q: Queryable, row: T) => Promise<void>,
-    ) => {
-      for (const row of list) {
-        const here = await readRow(q, kind, row.id);
-        if (here === undefined) {
-          await insert(q, row);
-          rows.push({ kind, id: row.id, outcome: 'added' });
-        } else if (same(here, row)) rows.push({ kind, id: row.id, outcome: 'already here' });
-        else {
-          const newId = await freeId(row.id, async (id) => {
-            const other = await readRow(q, kind, id);
-            return other === undefined ? 'free' : same(other, { ...row, id }) ? 'same' : 'taken';
-          });
-          if (newId.state === 'free') await insert(q, { ...row, id: newId.id });
-          renamed[kind].set(row.id, newId.id);
-          rows.push({
-            kind,
-            id: row.id,
-            outcome: newId.state === 'free' ? 'added under a new id' : 'already here',
-            newId: newId.id,
-          });
-        }
-      }
-    };
-    await bring('engines', bundle.library.engines, insertEngine);
-    await bring('gearboxes', bundle.library.gearboxes, insertGearbox);
-    await bring('parts', bundle.library.parts, insertPart);
+    const { rows, renamed } = await bringRows(q, bundle.library);
     const build = withNewIds(bundle.build, renamed);
     const standing = async (id: string): Promise<Build | undefined> => {
       const found = await q.query('SELECT 1 FROM build WHERE id = $1', [id]);

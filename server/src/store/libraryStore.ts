@@ -1,9 +1,56 @@
-import type { Engine, Gearbox, Library, Part } from '@sable/core';
+import { displacementCc, type Engine, type Family, type Gearbox, type Library, type Part } from '@sable/core';
 import type { Queryable } from '../db/db.ts';
 
-export type LibraryKind = 'engines' | 'gearboxes' | 'parts';
+export const LIBRARY_KINDS = ['engines', 'gearboxes', 'parts', 'families'] as const;
+export type LibraryKind = (typeof LIBRARY_KINDS)[number];
 
-const TABLE: Readonly<Record<LibraryKind, string>> = { engines: 'engine', gearboxes: 'gearbox', parts: 'part' };
+/** What each kind holds. */
+export interface RowOf {
+  readonly engines: Engine;
+  readonly gearboxes: Gearbox;
+  readonly parts: Part;
+  readonly families: Family;
+}
+
+interface Table<T> {
+  readonly table: string;
+  /** The real columns beside id, retired, version and doc, and what they hold of a row. */
+  readonly columns: Readonly<Record<string, (row: T) => unknown>>;
+}
+
+const TABLES: { readonly [K in LibraryKind]: Table<RowOf[K]> } = {
+  engines: {
+    table: 'engine',
+    columns: {
+      name: (e) => e.name,
+      family: (e) => e.family,
+      cylinders: (e) => e.cylinders,
+      displacement_l: (e) => displacementCc(e.boreMm.value, e.strokeMm.value, e.cylinders) / 1000,
+      price_likely: (e) => e.price.likely,
+    },
+  },
+  gearboxes: {
+    table: 'gearbox',
+    columns: {
+      name: (g) => g.name,
+      kind: (g) => g.kind,
+      gears: (g) => g.ratios.length,
+      mass_kg: (g) => g.massKg.value,
+      price_likely: (g) => g.price.likely,
+    },
+  },
+  parts: {
+    table: 'part',
+    columns: {
+      name: (p) => p.name,
+      class: (p) => p.class,
+      mass_kg: (p) => p.massKg.value,
+      price_likely: (p) => p.price.likely,
+      discontinued: (p) => p.discontinued,
+    },
+  },
+  families: { table: 'family', columns: { name: (f) => f.name } },
+};
 
 /** The whole library, each kind by name. */
 export async function readLibrary(q: Queryable): Promise<Library> {
@@ -13,41 +60,74 @@ export async function readLibrary(q: Queryable): Promise<Library> {
     engines: await docs<Engine>('engine'),
     gearboxes: await docs<Gearbox>('gearbox'),
     parts: await docs<Part>('part'),
+    families: await docs<Family>('family'),
   };
 }
 
 /** A mark that changes with every change of the library. */
 export async function libraryMark(q: Queryable): Promise<string> {
-  const [row] = await q.query<{ n: number; v: number }>(
-    `SELECT count(*)::int AS n, coalesce(sum(version), 0)::int AS v
-       FROM (SELECT version FROM engine UNION ALL SELECT version FROM gearbox UNION ALL SELECT version FROM part) AS all_rows`,
+  const [row] = await q.query<{ n: number; v: number; s: number }>(
+    `SELECT count(*)::int AS n, coalesce(sum(version), 0)::int AS v,
+            (SELECT coalesce(max(seq), 0)::int FROM library_log) AS s
+       FROM (SELECT version FROM engine UNION ALL SELECT version FROM gearbox UNION ALL SELECT version FROM part
+             UNION ALL SELECT version FROM family) AS all_rows`,
   );
-  return `lib-${row!.n}-${row!.v}`;
+  return `lib-${row!.n}-${row!.v}-${row!.s}`;
+}
+
+/** A row with its version, or undefined. */
+export async function readVersioned<K extends LibraryKind>(
+  q: Queryable,
+  kind: K,
+  id: string,
+): Promise<{ version: number; row: RowOf[K] } | undefined> {
+  const [found] = await q.query<{ version: number; doc: RowOf[K] }>(
+    `SELECT version, doc FROM ${TABLES[kind].table} WHERE id = $1`,
+    [id],
+  );
+  return found && { version: found.version, row: found.doc };
 }
 
 export async function readRow(q: Queryable, kind: LibraryKind, id: string): Promise<unknown> {
-  const rows = await q.query<{ doc: unknown }>(`SELECT doc FROM ${TABLE[kind]} WHERE id = $1`, [id]);
-  return rows[0]?.doc;
+  return (await readVersioned(q, kind, id))?.row;
 }
 
-export async function insertEngine(q: Queryable, e: Engine): Promise<void> {
-  const litres = (Math.PI / 4) * (e.boreMm.value / 100) ** 2 * (e.strokeMm.value / 100) * e.cylinders;
-  await q.query(
-    'INSERT INTO engine (id, name, family, cylinders, displacement_l, price_likely, doc) VALUES ($1, $2, $3, $4, $5, $6, $7)',
-    [e.id, e.name, e.family, e.cylinders, litres, e.price.likely, JSON.stringify(e)],
+/** Writes a row with all its columns; a new one at version 1, an old one at the version after its own. */
+export async function writeRow<K extends LibraryKind>(q: Queryable, kind: K, row: RowOf[K]): Promise<number> {
+  const { table, columns } = TABLES[kind];
+  const names = ['retired', 'doc', ...Object.keys(columns)];
+  const values = [
+    row.retired ?? false,
+    JSON.stringify(row),
+    ...Object.values(columns as Table<RowOf[K]>['columns']).map((of) => of(row)),
+  ];
+  const [written] = await q.query<{ version: number }>(
+    `INSERT INTO ${table} (id, ${names.join(', ')}) VALUES ($1, ${names.map((_, i) => `$${i + 2}`).join(', ')})
+     ON CONFLICT (id) DO UPDATE SET version = ${table}.version + 1, ${names.map((n) => `${n} = excluded.${n}`).join(', ')}
+     RETURNING version`,
+    [row.id, ...values],
   );
+  return written!.version;
 }
 
-export async function insertGearbox(q: Queryable, g: Gearbox): Promise<void> {
-  await q.query(
-    'INSERT INTO gearbox (id, name, kind, gears, mass_kg, price_likely, doc) VALUES ($1, $2, $3, $4, $5, $6, $7)',
-    [g.id, g.name, g.kind, g.ratios.length, g.massKg.value, g.price.likely, JSON.stringify(g)],
-  );
+/** Takes a row out again: only what nobody refers to can go. */
+export async function removeRow(q: Queryable, kind: LibraryKind, id: string): Promise<void> {
+  await q.query(`DELETE FROM ${TABLES[kind].table} WHERE id = $1`, [id]);
 }
 
-export async function insertPart(q: Queryable, p: Part): Promise<void> {
-  await q.query(
-    'INSERT INTO part (id, name, class, mass_kg, price_likely, discontinued, doc) VALUES ($1, $2, $3, $4, $5, $6, $7)',
-    [p.id, p.name, p.class, p.massKg.value, p.price.likely, p.discontinued, JSON.stringify(p)],
+/** Builds whose candidates refer to a row. */
+export async function usedBy(q: Queryable, kind: LibraryKind, id: string): Promise<string[]> {
+  const where = {
+    engines: 'c.engine_id = $1',
+    gearboxes: 'c.gearbox_id = $1',
+    parts:
+      'EXISTS (SELECT 1 FROM candidate_part p WHERE p.build_id = c.build_id AND p.candidate_id = c.id AND p.part_id = $1)',
+    families:
+      'EXISTS (SELECT 1 FROM engine e JOIN family f ON f.name = e.family WHERE e.id = c.engine_id AND f.id = $1)',
+  }[kind];
+  const rows = await q.query<{ name: string }>(
+    `SELECT DISTINCT b.name FROM candidate c JOIN build b ON b.id = c.build_id WHERE ${where} ORDER BY b.name`,
+    [id],
   );
+  return rows.map((r) => r.name);
 }

@@ -1,0 +1,85 @@
+import { CONDITIONS, OFFER_KINDS, type ConditionWord, type OfferKind } from '@sable/core';
+import Type from 'typebox';
+import type { App } from '../app.ts';
+import type { Db } from '../db/db.ts';
+import { Problem } from '../problem.ts';
+import type { YardFeed, YardSearch } from '../standins/yard.ts';
+import { listWatched, putWatched, readWatched, removeWatched } from '../store/watchStore.ts';
+
+const O = Type.Optional;
+// A query string is text by nature; figures in it are read here, not coerced.
+const figure = O(Type.String({ pattern: '^\\d{1,7}$' }));
+const Query = Type.Object(
+  {
+    text: O(Type.String({ maxLength: 200 })),
+    kind: O(Type.Unsafe<OfferKind>({ type: 'string', enum: [...OFFER_KINDS] })),
+    engineId: O(Type.String({ maxLength: 64 })),
+    gearboxId: O(Type.String({ maxLength: 64 })),
+    condition: O(Type.Unsafe<ConditionWord>({ type: 'string', enum: [...CONDITIONS] })),
+    mostPrice: figure,
+    mostKm: figure,
+    mostDistanceKm: figure,
+    sort: O(
+      Type.Unsafe<NonNullable<YardSearch['sort']>>({
+        type: 'string',
+        enum: ['newest', 'price', 'distance', 'mileage'],
+      }),
+    ),
+    from: figure,
+    count: figure,
+  },
+  { additionalProperties: false },
+);
+const Params = Type.Object({ id: Type.String({ maxLength: 80 }) });
+const MOST_ROWS = 200;
+
+/** Donors on offer, and those that somebody keeps an eye on. */
+export function yardRoutes(app: App, db: Db, yard: YardFeed): void {
+  app.get('/yard', { schema: { summary: 'Donors on offer', querystring: Query } }, (request) => {
+    const { mostPrice, mostKm, mostDistanceKm, from, count, ...words } = request.query;
+    const read = (name: 'mostPrice' | 'mostKm' | 'mostDistanceKm', text: string | undefined) =>
+      text === undefined ? {} : { [name]: Number(text) };
+    return yard.search({
+      ...words,
+      ...read('mostPrice', mostPrice),
+      ...read('mostKm', mostKm),
+      ...read('mostDistanceKm', mostDistanceKm),
+      from: Number(from ?? 0),
+      count: Math.min(MOST_ROWS, Number(count ?? 50)),
+    });
+  });
+
+  app.get('/yard/:id', { schema: { summary: 'One offer', params: Params } }, async (request) => {
+    const listing = (await yard.read(request.params.id)) ?? (await readWatched(db, request.params.id));
+    if (!listing) throw new Problem(404, 'This offer is gone.');
+    return listing;
+  });
+
+  app.get('/watched', { schema: { summary: 'Offers that you keep an eye on' } }, async () => {
+    const watched = await listWatched(db);
+    return Promise.all(watched.map(async (w) => ({ ...w, stillThere: (await yard.read(w.listing.id)) !== undefined })));
+  });
+
+  app.put(
+    '/watched/:id',
+    {
+      schema: {
+        summary: 'Keep an eye on it, with a note',
+        params: Params,
+        body: Type.Object({ note: Type.String({ maxLength: 2000 }) }, { additionalProperties: false }),
+      },
+    },
+    async (request, reply) => {
+      const { id } = request.params;
+      const listing = (await yard.read(id)) ?? (await readWatched(db, id));
+      if (!listing) throw new Problem(404, 'This offer is gone.');
+      await putWatched(db, listing, request.body.note);
+      return reply.code(204).send();
+    },
+  );
+
+  app.delete('/watched/:id', { schema: { summary: 'Watch it no more', params: Params } }, async (request, reply) => {
+    await removeWatched(db, request.params.id);
+    return reply.code(204).send();
+  });
+}
