@@ -41,7 +41,7 @@ const questionUses = {
   mass: [],
   mounts: [],
   joints: ['buying'],
-  verdict: [],
+  verdict: ['mass', 'fit'],
   formats: [],
   drawing: ['fit'],
   scan: ['fit'],

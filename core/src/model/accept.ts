@@ -30,6 +30,7 @@ export function withoutWork(candidate: Candidate, lineId: string): Candidate {
     ...(candidate.obstacleChanges
       ? { obstacleChanges: candidate.obstacleChanges.filter((c) => `change-${c.obstacleId}` !== lineId) }
       : {}),
+    ...(candidate.workings ? { workings: candidate.workings.filter((w) => `working-${w.id}` !== lineId) } : {}),
     ...(candidate.springs && lineId.startsWith('springs-')
       ? { springs: withoutSprings(candidate.springs, lineId === 'springs-front' ? 'frontNPerMm' : 'rearNPerMm') }
       : {}),

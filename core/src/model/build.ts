@@ -10,7 +10,19 @@ import { Part } from './part.ts';
 
 const closed = { additionalProperties: false };
 
-export const Decision = Type.Object({ candidateId: Type.Union([Id, Type.Null()]), reason: Note }, closed);
+export const Decision = Type.Object(
+  {
+    candidateId: Type.Union([Id, Type.Null()]),
+    reason: Note,
+    whyNot: Type.Optional(
+      Type.Array(Type.Object({ engineId: Id, words: Note }, closed), {
+        maxItems: 200,
+        description: 'engines that were looked at and not taken, and why',
+      }),
+    ),
+  },
+  closed,
+);
 export type Decision = Type.Static<typeof Decision>;
 
 /** One car getting one swap. `chassis` is null until the survey is begun. */

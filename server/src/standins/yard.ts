@@ -131,8 +131,9 @@ export function generateListings(
   const day = new Date(`${lastDay}T00:00:00Z`).getTime();
   return Array.from({ length: count }, (_, i): Listing => {
     const engine = pick(offered);
-    const kind = pick(['engine', 'engine', 'engine', 'set', 'set', 'car'] as const);
-    const gearbox = kind === 'engine' || gearboxes.length === 0 ? undefined : pick(gearboxes);
+    const mates = gearboxes.filter((g) => !g.retired && bellOf(g) !== undefined && bellOf(g) === bellOf(engine));
+    const kind = mates.length === 0 ? 'engine' : pick(['engine', 'engine', 'set', 'set', 'car'] as const);
+    const gearbox = kind === 'engine' ? undefined : pick(mates);
     const year = engine.builtFrom + Math.floor(random() * (engine.builtTo - engine.builtFrom + 1));
     const km = Math.round((30_000 + random() ** 0.8 * 280_000) / 1000) * 1000;
     const condition =
@@ -183,6 +184,9 @@ export function generateListings(
     };
   });
 }
+
+/** The bell pattern: engines are sold with gearboxes that bolt to them. */
+const bellOf = (row: Engine | Gearbox) => row.ports.find((p) => p.kind === 'bell')?.spec['pattern'];
 
 function about(likely: number) {
   return {

@@ -1,4 +1,4 @@
-import type { BuildAnswer, BuildSummary, FieldProblem, ImportReport, Library } from '@sable/core';
+import type { BuildAnswer, BuildSummary, FieldProblem, ImportReport, Library, Listing } from '@sable/core';
 
 /** An answer other than yes: the sentence for the person, the fields it is about, and whatever else came along. */
 export class ApiProblem extends Error {
@@ -29,6 +29,20 @@ function clientId(): string {
 }
 
 async function call<T>(method: string, path: string, body?: unknown, version?: number): Promise<T> {
+  return (await ask<T>(method, path, body, version)).answer;
+}
+
+async function callVersioned<T>(path: string): Promise<{ row: T; version: number }> {
+  const { answer, response } = await ask<T>('GET', path);
+  return { row: answer, version: Number(response.headers.get('etag')?.replaceAll('"', '') ?? 0) };
+}
+
+async function ask<T>(
+  method: string,
+  path: string,
+  body?: unknown,
+  version?: number,
+): Promise<{ answer: T; response: Response }> {
   let response: Response;
   try {
     response = await fetch(`/api/v1${path}`, {
@@ -47,10 +61,44 @@ async function call<T>(method: string, path: string, body?: unknown, version?: n
   }
   const answer: unknown = response.status === 204 ? undefined : await response.json().catch(() => ({}));
   if (!response.ok) throw new ApiProblem(response.status, answer as Record<string, unknown>);
-  return answer as T;
+  return { answer: answer as T, response };
 }
 
 const enc = encodeURIComponent;
+
+export type RowKind = 'engines' | 'gearboxes' | 'parts' | 'families';
+
+export interface YardQuery {
+  readonly text?: string;
+  readonly kind?: string;
+  readonly engineId?: string;
+  readonly condition?: string;
+  readonly mostPrice?: number | undefined;
+  readonly mostKm?: number | undefined;
+  readonly mostDistanceKm?: number | undefined;
+  readonly sort?: string;
+  readonly from?: number;
+  readonly count?: number;
+}
+export interface YardPage {
+  readonly total: number;
+  readonly listings: readonly Listing[];
+}
+export interface WatchedListing {
+  readonly listing: Listing;
+  readonly note: string;
+  readonly at: string;
+  readonly stillThere: boolean;
+}
+export interface RowHistory {
+  readonly usedBy: readonly string[];
+  readonly changes: readonly { seq: number; version: number; words: string; step: string; at: string }[];
+}
+
+function queryOf(query: YardQuery): string {
+  const set = Object.entries(query).filter(([, v]) => v !== undefined && v !== '');
+  return new URLSearchParams(set.map(([k, v]) => [k, String(v)])).toString();
+}
 
 export const api = {
   builds: () => call<BuildSummary[]>('GET', '/builds'),
@@ -65,6 +113,26 @@ export const api = {
     call<BuildAnswer & { words: string }>('POST', `/builds/${enc(id)}/${direction}`),
   /** The file's text goes as it is, so that the server is the one judge of it. */
   importBundle: (text: string) => call<ImportReport>('POST', '/bundles', text),
+  /** One row with the version that a later write must name; undefined where there is none. */
+  row: <T>(kind: RowKind, id: string) => callVersioned<T>(`/library/${kind}/${enc(id)}`),
+  putRow: <T extends { id: string }>(kind: RowKind, row: T, version: number) =>
+    call<{ version: number; row: T }>('PUT', `/library/${kind}/${enc(row.id)}`, row, version),
+  rowHistory: (kind: RowKind, id: string) => call<RowHistory>('GET', `/library/${kind}/${enc(id)}/history`),
+  freeId: (kind: RowKind, name: string) =>
+    call<{ id: string }>('GET', `/library-free-id?kind=${kind}&name=${enc(name)}`),
+  librarySteps: () => call<{ undo: string | null; redo: string | null }>('GET', '/library-steps'),
+  stepLibrary: (direction: 'undo' | 'redo') => call<{ words: string }>('POST', `/library-steps/${direction}`),
+  importLibrary: (text: string) => call<Pick<ImportReport, 'rows'>>('POST', '/library-file', text),
+  importParts: (text: string) => call<Pick<ImportReport, 'rows'>>('POST', '/library/parts.csv', { text }),
+  rowFileUrl: (kind: RowKind, id: string) => `/api/v1/library/${kind}/${enc(id)}/file`,
+  libraryCsvUrl: (kind: RowKind) => `/api/v1/library/${kind}.csv`,
+  libraryFileUrl: '/api/v1/library-file',
+  yard: (query: YardQuery) => call<YardPage>('GET', `/yard?${queryOf(query)}`),
+  listing: (id: string) => call<Listing>('GET', `/yard/${enc(id)}`),
+  watched: () => call<readonly WatchedListing[]>('GET', '/watched'),
+  watch: (id: string, note: string) => call<undefined>('PUT', `/watched/${enc(id)}`, { note }),
+  unwatch: (id: string) => call<undefined>('DELETE', `/watched/${enc(id)}`),
+  scalesUrl: (id: string) => `/api/v1/builds/${enc(id)}/scales`,
   bundleUrl: (id: string) => `/api/v1/builds/${enc(id)}/bundle`,
   lineupCsvUrl: (id: string, units: string) => `/api/v1/builds/${enc(id)}/lineup.csv?units=${units}`,
   billCsvUrl: (id: string, candidateId: string) => `/api/v1/builds/${enc(id)}/candidates/${enc(candidateId)}/bill.csv`,

@@ -53,6 +53,10 @@ export const router = createBrowserRouter([
         ),
       },
       {
+        path: '/library/:kind/:id/edit',
+        element: screen(() => import('../screens/library/EditScreen.tsx').then((m) => ({ default: m.EditScreen }))),
+      },
+      {
         path: '/library/:kind/:id',
         element: screen(() =>
           import('../screens/library/LibraryDetail.tsx').then((m) => ({ default: m.LibraryDetail })),
@@ -78,6 +82,13 @@ export const router = createBrowserRouter([
             path: 'survey',
             element: screen(() =>
               import('../screens/survey/SurveyScreen.tsx').then((m) => ({ default: m.SurveyScreen })),
+            ),
+          },
+          { path: 'donors', element: <Navigate to="offers" replace /> },
+          {
+            path: 'donors/:tab',
+            element: screen(() =>
+              import('../screens/donors/DonorsScreen.tsx').then((m) => ({ default: m.DonorsScreen })),
             ),
           },
           {

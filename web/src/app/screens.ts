@@ -12,6 +12,7 @@ export interface ScreenEntry {
 export const SCREENS: readonly ScreenEntry[] = [
   { path: 'brief', title: 'Brief', steps: ['brief'], key: 'b' },
   { path: 'survey', title: 'Survey', steps: ['survey'], key: 's' },
+  { path: 'donors', title: 'Donors', steps: ['donors'], key: 'o' },
   { path: 'line-up', title: 'Line-up', steps: [], key: 'l' },
   { path: 'fit', title: 'Fit', steps: ['fit'], key: 'f' },
   { path: 'gearing', title: 'Gearing', steps: ['gearing'], key: 'g' },

@@ -14,10 +14,12 @@ import { EvidenceMark, candidateColour } from '../../pieces/marks.tsx';
 const KINDS: readonly (readonly [BillLine['kind'], string])[] = [
   ['engine', 'Engine and gearbox'],
   ['gearbox', 'Engine and gearbox'],
+  ['donor', 'Buying it'],
   ['dressing', 'Dressing'],
   ['part', 'Parts'],
   ['axle', 'Axle and wheels'],
   ['tyres', 'Axle and wheels'],
+  ['sum', 'From the bench'],
   ['fit', 'To make it fit'],
   ['work', 'Work'],
 ];
@@ -109,25 +111,28 @@ export function PartsScreen() {
                       <tr key={l.id}>
                         <th scope="row">
                           <Sentence>{l.name}</Sentence>
-                          {l.price.likely > 0 && <EvidenceMark evidence={l.evidence} />}
+                          {l.price.likely !== 0 && <EvidenceMark evidence={l.evidence} />}
                           {l.discontinued && <small style={{ color: 'var(--tight)' }}> no longer made</small>}
                         </th>
-                        <td className="r muted">{l.price.high > 0 ? formatNumber(l.price.low, 'money', units) : ''}</td>
-                        <td className="r">{l.price.high > 0 ? formatNumber(l.price.likely, 'money', units) : ''}</td>
-                        <td className="r muted">
-                          {l.price.high > 0 ? formatNumber(l.price.high, 'money', units) : ''}
-                        </td>
+                        {(['low', 'likely', 'high'] as const).map((point) => (
+                          <td key={point} className={point === 'likely' ? 'r' : 'r muted'}>
+                            {/* What comes along costs nothing; what is sold again stands below nought. */}
+                            {l.price.low !== 0 || l.price.high !== 0
+                              ? formatNumber(l.price[point], 'money', units)
+                              : ''}
+                          </td>
+                        ))}
                         <td className="r">
                           {l.hours.high > 0 ? formatNumber(l.hours.likely, 'hours', units, { digits: 1 }) : ''}
                         </td>
                         <td className="r muted">{l.leadDays > 0 ? `${l.leadDays} days` : ''}</td>
                         <td className="r" style={{ paddingRight: 0 }}>
-                          {(l.kind === 'part' || l.kind === 'fit') && (
+                          {(l.kind === 'part' || l.kind === 'fit' || l.kind === 'sum') && (
                             <Button
                               aria-label={`Leave out ${wordSentence(l.name, units)}`}
                               onClick={() =>
                                 saveCandidate(
-                                  l.kind === 'fit'
+                                  l.kind !== 'part'
                                     ? withoutWork(candidate, l.id)
                                     : { ...candidate, partIds: candidate.partIds.filter((id) => id !== l.id) },
                                 )

@@ -1,0 +1,341 @@
+import { resolveSubject, type Candidate, type Working } from '@sable/core';
+import { BENCH, startingInputs, workOut, type BenchSum, type WorkedOut } from '@sable/core/enginesums';
+import { InputError, EVIDENCE, type Evidence, type Figure } from '@sable/core/units';
+import Button from '@mui/material/Button';
+import MenuItem from '@mui/material/MenuItem';
+import TextField from '@mui/material/TextField';
+import { X } from 'lucide-react';
+import { useMemo, useState } from 'react';
+import { useSearchParams } from 'react-router';
+import { useBuild } from '../../app/buildState.tsx';
+import { ChoiceField, QuantityField, WordsField } from '../../pieces/fields.tsx';
+import { FigureText, Sentence } from '../../pieces/figures.tsx';
+import { FindingsColumn } from '../../pieces/Findings.tsx';
+import { StateMark } from '../../pieces/marks.tsx';
+import { ChargeCooling } from './ChargeCooling.tsx';
+import { MapPanel } from './MapPanel.tsx';
+import { SisterPanel } from './SisterPanel.tsx';
+
+const CUSTOM = [
+  ['sister', 'Cam and head', 'A curve for an engine never run'],
+  ['map', 'Air and boost', 'Compressor map'],
+  ['cooling-ways', 'Air and boost', 'Charge cooling compared'],
+] as const;
+const GROUPS = [...new Set(BENCH.map((s) => s.group))];
+
+/** The workbench: sums about the engine, each with its formula, inputs and doubt, to be landed in the candidate. */
+export function Bench() {
+  const { candidate, assessment } = useBuild();
+  const [search, setSearch] = useSearchParams();
+  const shown = search.get('sum') ?? BENCH[0]!.id;
+  const pick = (id: string) => setSearch((old) => ({ ...Object.fromEntries(old), sum: id }), { replace: true });
+  const sum = BENCH.find((s) => s.id === shown);
+  const findings = (assessment?.findings ?? []).filter((f) => f.step === 'donors');
+  return (
+    <div className="screen">
+      <div className="main">
+        <div className="bench-list">
+          <nav aria-label="Engine sums">
+            {GROUPS.map((group) => (
+              <div key={group} style={{ display: 'contents' }}>
+                <h3>{group}</h3>
+                {[
+                  ...BENCH.filter((s) => s.group === group).map((s) => [s.id, s.title] as const),
+                  ...CUSTOM.filter(([, g]) => g === group).map(([id, , title]) => [id, title] as const),
+                ].map(([id, title]) => (
+                  <button key={id} type="button" aria-current={id === shown} onClick={() => pick(id)}>
+                    {title}
+                  </button>
+                ))}
+              </div>
+            ))}
+          </nav>
+          {sum ? (
+            <SumPanel key={`${sum.id} ${candidate?.id ?? ''}`} sum={sum} candidate={candidate} />
+          ) : shown === 'map' ? (
+            <MapPanel key={candidate?.id} />
+          ) : shown === 'cooling-ways' ? (
+            <ChargeCooling key={candidate?.id} />
+          ) : (
+            <SisterPanel key={candidate?.id} />
+          )}
+        </div>
+      </div>
+      <FindingsColumn
+        title="The donor"
+        findings={findings}
+        none="Nothing about the donor is judged yet."
+        above={candidate && <Landed candidate={candidate} />}
+      />
+    </div>
+  );
+}
+
+/** Sums that stand in the candidate, and taking them out. */
+function Landed({ candidate }: { candidate: Candidate }) {
+  const { saveCandidate, assessment } = useBuild();
+  const landed = assessment?.figures?.engineSums.landed ?? [];
+  if (landed.length === 0) return null;
+  return (
+    <ul className="part-list" aria-label="Landed in the candidate">
+      {landed.map((l) => (
+        <li key={l.id}>
+          {l.title}
+          <Button
+            aria-label={`Take out: ${l.title}`}
+            sx={{ p: '2px 6px' }}
+            onClick={() =>
+              saveCandidate({ ...candidate, workings: (candidate.workings ?? []).filter((w) => w.id !== l.id) })
+            }
+          >
+            <X size={13} />
+          </Button>
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+function SumPanel({ sum, candidate }: { sum: BenchSum; candidate: Candidate | undefined }) {
+  const { build, library, saveCandidate } = useBuild();
+  const subject = useMemo(
+    () => (candidate ? resolveSubject(build, candidate, library).subject : undefined),
+    [build, candidate, library],
+  );
+  // What was typed here goes before the candidate's own figures, which may change below it.
+  const start = useMemo(() => startingInputs(sum, subject), [sum, subject]);
+  const [typed, setTyped] = useState<Readonly<Record<string, Figure>>>({});
+  const [chosen, setChosen] = useState<Readonly<Record<string, string>>>({});
+  const [note, setNote] = useState('');
+  const [buys, setBuys] = useState<{ name: string; likely: number; hours: number }>();
+  const inputs = { ...start.inputs, ...typed };
+  const choices = { ...start.choices, ...chosen };
+  let result: WorkedOut | undefined;
+  let fault: { pointer: string; message: string } | undefined;
+  try {
+    result = workOut(sum, inputs, choices);
+  } catch (error) {
+    if (!(error instanceof InputError)) throw error;
+    fault = error;
+  }
+  const main = result?.outputs[sum.outputs[0]!.name];
+  const land = () => {
+    if (!candidate || !result) return;
+    const taken = new Set((candidate.workings ?? []).map((w) => w.id));
+    let id = sum.id;
+    for (let n = 2; taken.has(id); n++) id = `${sum.id}-${n}`;
+    const working: Working = {
+      id,
+      sum: sum.id,
+      inputs: Object.fromEntries(Object.entries(inputs).map(([k, f]) => [k, { ...f }])),
+      choices,
+      ...(note.trim() === '' ? {} : { note: note.trim() }),
+      ...(buys && buys.name.trim() !== ''
+        ? {
+            buys: {
+              name: buys.name.trim(),
+              price: {
+                low: buys.likely * 0.85,
+                likely: buys.likely,
+                high: buys.likely * 1.3,
+                evidence: 'claimed' as const,
+              },
+              hours: {
+                low: buys.hours * 0.75,
+                likely: buys.hours,
+                high: buys.hours * 1.6,
+                evidence: 'estimated' as const,
+              },
+            },
+          }
+        : {}),
+    };
+    saveCandidate({ ...candidate, workings: [...(candidate.workings ?? []), working] });
+    setNote('');
+    setBuys(undefined);
+  };
+  return (
+    <div>
+      <div className="answer">
+        <p className="say big" aria-live="polite" style={{ display: 'flex', gap: 9, alignItems: 'baseline' }}>
+          {result && <StateMark state={result.state} />}
+          <span>
+            <Sentence>{result ? result.sentence : (fault?.message ?? '')}</Sentence>
+          </span>
+        </p>
+      </div>
+      <h2>{sum.title}</h2>
+      <p className="bench-formula">
+        {sum.formula}
+        <br />
+        <small className="muted">{sum.source}</small>
+      </p>
+      {sum.caution && (
+        <p className="say" style={{ color: 'var(--tight)', marginBottom: 10 }}>
+          {sum.caution}
+        </p>
+      )}
+      {result && (
+        <dl className="bench-results">
+          {sum.outputs.map((o, i) => (
+            <div key={o.name}>
+              <dt>{o.label}</dt>
+              <dd>
+                <FigureText
+                  figure={result.outputs[o.name]}
+                  quantity={o.quantity}
+                  {...(o.digits === undefined ? {} : { digits: o.digits })}
+                  {...(o.signed ? { signed: true } : {})}
+                />
+                {i === 0 && result.limit && (
+                  <small className="muted" style={{ display: 'block', fontSize: 12.5, fontWeight: 400 }}>
+                    {result.limit.kind}{' '}
+                    <FigureText
+                      figure={{ value: result.limit.limit, plusMinus: 0, evidence: 'estimated' }}
+                      quantity={o.quantity}
+                      scatter={false}
+                      {...(o.digits === undefined ? {} : { digits: o.digits })}
+                    />
+                  </small>
+                )}
+              </dd>
+            </div>
+          ))}
+        </dl>
+      )}
+      {(sum.choices ?? []).length > 0 && (
+        <div className="form-grid" style={{ marginBottom: 10 }}>
+          {sum.choices!.map((c) => (
+            <ChoiceField
+              key={c.name}
+              label={c.label}
+              value={choices[c.name]!}
+              choices={c.options.map((o) => ({ value: o, label: o }))}
+              onCommit={(v) => setChosen({ ...chosen, [c.name]: v })}
+            />
+          ))}
+        </div>
+      )}
+      <table className="bench-inputs">
+        <caption className="visually-hidden">Inputs</caption>
+        <tbody>
+          {sum.inputs.map((i) => {
+            const f = inputs[i.name]!;
+            const share = main?.from.find((c) => c.name === i.name)?.share ?? 0;
+            return (
+              <tr key={i.name}>
+                <td>
+                  <QuantityField
+                    label={i.label}
+                    quantity={i.quantity}
+                    value={f.value}
+                    {...(i.digits === undefined ? {} : { digits: i.digits })}
+                    error={fault?.pointer === `/inputs/${i.name}` ? fault.message : undefined}
+                    // A typed figure is the reader's own: what it was read from no longer holds.
+                    onCommit={(v) =>
+                      v !== undefined &&
+                      setTyped({ ...typed, [i.name]: { value: v, evidence: f.evidence, source: 'typed at the bench' } })
+                    }
+                  />
+                </td>
+                <td>
+                  <TextField
+                    select
+                    label="Evidence"
+                    value={f.evidence}
+                    onChange={(e) => {
+                      const { plusMinus: _own, ...rest } = f;
+                      setTyped({ ...typed, [i.name]: { ...rest, evidence: e.target.value as Evidence } });
+                    }}
+                    sx={{ width: 122 }}
+                    slotProps={{ inputLabel: { shrink: true } }}
+                  >
+                    {EVIDENCE.map((e) => (
+                      <MenuItem key={e} value={e}>
+                        {e}
+                      </MenuItem>
+                    ))}
+                  </TextField>
+                </td>
+                <td>
+                  <QuantityField
+                    label="±"
+                    quantity={i.quantity === 'temperatureC' ? 'number' : i.quantity}
+                    optional
+                    min={0}
+                    value={f.plusMinus}
+                    onCommit={(v) => {
+                      const { plusMinus: _old, ...rest } = f;
+                      setTyped({ ...typed, [i.name]: v === undefined ? rest : { ...rest, plusMinus: v } });
+                    }}
+                  />
+                </td>
+                <td className="muted small" style={{ minWidth: 150, paddingTop: 12 }}>
+                  {f.source ?? 'as stated'}
+                  {share > 0.02 && (
+                    <span style={{ display: 'block' }}>
+                      <span className="share-bar" style={{ width: 70 * share }} /> {Math.round(share * 100)} % of the
+                      doubt
+                    </span>
+                  )}
+                </td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+      {Object.keys(typed).length + Object.keys(chosen).length > 0 && (
+        <Button
+          sx={{ mt: 1 }}
+          onClick={() => {
+            setTyped({});
+            setChosen({});
+          }}
+        >
+          Back to the candidate’s figures
+        </Button>
+      )}
+      {candidate && (
+        <section className="block">
+          <h2>Land it in {candidate.letter}</h2>
+          <p className="muted small" style={{ marginBottom: 10 }}>
+            It becomes a finding there, worked out anew from these inputs. Name a piece to buy and it stands on the bill
+            too.
+          </p>
+          <div className="form-grid">
+            <WordsField label="Note" value={note} maxLength={1000} onCommit={setNote} />
+            <WordsField
+              label="Buys"
+              value={buys?.name ?? ''}
+              maxLength={120}
+              onCommit={(name) => setBuys({ name, likely: buys?.likely ?? 100, hours: buys?.hours ?? 1 })}
+            />
+            {buys && buys.name !== '' && (
+              <>
+                <QuantityField
+                  label="Likely price"
+                  quantity="money"
+                  currency={build.currency}
+                  min={0}
+                  value={buys.likely}
+                  onCommit={(likely) => setBuys({ ...buys, likely: likely ?? 0 })}
+                />
+                <QuantityField
+                  label="Hours"
+                  quantity="hours"
+                  digits={1}
+                  min={0}
+                  value={buys.hours}
+                  onCommit={(hours) => setBuys({ ...buys, hours: hours ?? 0 })}
+                />
+              </>
+            )}
+          </div>
+          <Button variant="contained" color="primary" sx={{ mt: 1.5 }} disabled={!result} onClick={land}>
+            Land it
+          </Button>
+        </section>
+      )}
+    </div>
+  );
+}

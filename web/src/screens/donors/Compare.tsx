@@ -1,0 +1,247 @@
+import { engineSentence, compareEngine, type ComparedEngine } from '@sable/core/verdict';
+import type { Derived, Quantity } from '@sable/core/units';
+import { unitOf } from '@sable/core/units';
+import { Suspense, lazy, useMemo, useState } from 'react';
+import { useBuild } from '../../app/buildState.tsx';
+import { useUnits } from '../../app/settings.tsx';
+import { FigureText, Plain, Sentence } from '../../pieces/figures.tsx';
+import { candidateColour } from '../../pieces/marks.tsx';
+
+const TorqueChart = lazy(() => import('../lineup/TorqueChart.tsx').then((m) => ({ default: m.TorqueChart })));
+const LETTERS = 'ABCDEFGHIJKLMNOPQRSTUVWXYZ';
+
+interface FigureRow {
+  readonly title: string;
+  readonly quantity: Quantity;
+  readonly digits?: number;
+  readonly of: (c: ComparedEngine) => Derived | undefined;
+  /** Which way is better, where one is. */
+  readonly better?: 'more' | 'less';
+}
+
+/** Engines side by side: where they are driven, like for like on the scales, and for the money. */
+export function Compare() {
+  const { build, library, save } = useBuild();
+  const units = useUnits();
+  const inLineup = useMemo(() => new Set(build.candidates.map((c) => c.engineId)), [build.candidates]);
+  const offered = library.engines.filter((e) => !e.retired || inLineup.has(e.id));
+  const [picked, setPicked] = useState<readonly string[]>(() =>
+    inLineup.size > 0 ? [...inLineup] : library.engines.slice(0, 3).map((e) => e.id),
+  );
+  const list = useMemo(
+    () =>
+      picked.flatMap((id) => {
+        const engine = library.engines.find((e) => e.id === id);
+        return engine ? [compareEngine(engine, build.brief)] : [];
+      }),
+    [picked, library.engines, build.brief],
+  );
+  // In the line-up an engine wears its candidate's letter; the others take letters that are free.
+  const letterOf = (engineId: string, at: number) =>
+    build.candidates.find((c) => c.engineId === engineId)?.letter ?? LETTERS[(build.candidates.length + at) % 26]!;
+  const money = unitOf('money', units, build.currency);
+  const rows: readonly FigureRow[] = [
+    { title: 'Peak power', quantity: 'powerKw', of: (c) => c.peakPowerKw, better: 'more' },
+    { title: 'Mean power in your band', quantity: 'powerKw', of: (c) => c.bandPowerKw, better: 'more' },
+    { title: 'The same on your worst day', quantity: 'powerKw', of: (c) => c.hotBandPowerKw, better: 'more' },
+    {
+      title: 'Area under torque in the band, thousands',
+      quantity: 'count',
+      digits: 0,
+      of: (c) => thousand(c.areaNmRpm),
+      better: 'more',
+    },
+    { title: 'Torque at the band’s low end', quantity: 'torqueNm', of: (c) => c.lowEndNm, better: 'more' },
+    { title: 'Mass installed, like for like', quantity: 'massKg', of: (c) => c.installedKg, better: 'less' },
+    { title: `${money} for a kilowatt at the peak`, quantity: 'money', digits: 1, of: (c) => c.perKw, better: 'less' },
+    {
+      title: `${money} for a kilowatt in the band`,
+      quantity: 'money',
+      digits: 1,
+      of: (c) => c.perBandKw,
+      better: 'less',
+    },
+    { title: 'Noise at the rule’s distance', quantity: 'soundDb', of: (c) => c.noiseDb, better: 'less' },
+  ];
+  const toggle = (id: string) => setPicked((old) => (old.includes(id) ? old.filter((x) => x !== id) : [...old, id]));
+  const whyNot = (engineId: string) =>
+    build.decision.whyNot?.find((w) => w.engineId === engineId)?.words ??
+    build.candidates.find((c) => c.engineId === engineId)?.whyNot ??
+    '';
+  const keepWhyNot = (engineId: string, words: string) => {
+    const others = (build.decision.whyNot ?? []).filter((w) => w.engineId !== engineId);
+    save('decision', { ...build.decision, whyNot: words.trim() === '' ? others : [...others, { engineId, words }] });
+  };
+  return (
+    <div className="screen whole">
+      <div className="main">
+        <div className="answer">
+          <p className="say big">
+            <Sentence>{list.length === 0 ? 'Choose engines to compare' : engineSentence(list, build)}</Sentence>
+          </p>
+        </div>
+        <div className="compare-pick" role="group" aria-label="Engines compared">
+          {offered.map((e) => {
+            const at = picked.indexOf(e.id);
+            return (
+              <button
+                key={e.id}
+                type="button"
+                aria-pressed={at >= 0}
+                style={at >= 0 ? { ['--cc' as string]: candidateColour(letterOf(e.id, at)) } : {}}
+                onClick={() => toggle(e.id)}
+              >
+                {e.shortName}
+              </button>
+            );
+          })}
+        </div>
+        {list.some((c) => c.curve) && (
+          <Suspense fallback={<div style={{ height: 250 }} />}>
+            <TorqueChart
+              height={250}
+              band={build.brief.band}
+              series={list.flatMap((c, i) =>
+                c.curve
+                  ? [
+                      {
+                        candidate: { id: c.engine.id, letter: letterOf(c.engine.id, i) },
+                        label: c.engine.shortName,
+                        torque: c.curve.torque,
+                      },
+                    ]
+                  : [],
+              )}
+            />
+          </Suspense>
+        )}
+        {list.length > 0 && (
+          <div className="scroll-x" style={{ marginTop: 12 }}>
+            <table className="figures compare-table">
+              <thead>
+                <tr>
+                  <th scope="col">&nbsp;</th>
+                  {list.map((c, i) => (
+                    <th key={c.engine.id} scope="col">
+                      <span style={{ borderBottom: `3px solid ${candidateColour(letterOf(c.engine.id, i))}` }}>
+                        {c.engine.shortName}
+                      </span>
+                    </th>
+                  ))}
+                </tr>
+              </thead>
+              <tbody>
+                {rows.map((row) => (
+                  <tr key={row.title}>
+                    <th scope="row">{row.title}</th>
+                    {list.map((c) => (
+                      <td key={c.engine.id} className={isBest(row, c, list) ? 'best' : ''}>
+                        <FigureText
+                          figure={row.of(c)}
+                          quantity={row.quantity}
+                          currency={build.currency}
+                          {...(row.digits === undefined ? {} : { digits: row.digits })}
+                        />
+                      </td>
+                    ))}
+                  </tr>
+                ))}
+                <Words title="Mass as quoted" list={list}>
+                  {(c) =>
+                    c.bridge ? (
+                      <>
+                        <Plain value={c.bridge.quoted.value} quantity="massKg" /> {c.bridge.basis}
+                      </>
+                    ) : (
+                      'no basis named'
+                    )
+                  }
+                </Words>
+                <Words title="Length, width, height" list={list}>
+                  {(c) =>
+                    c.sizeMm ? (
+                      <>
+                        <Plain value={c.sizeMm.length} quantity="lengthMm" /> ×{' '}
+                        <Plain value={c.sizeMm.width} quantity="lengthMm" /> ×{' '}
+                        <Plain value={c.sizeMm.height} quantity="lengthMm" />
+                      </>
+                    ) : (
+                      'not drawn'
+                    )
+                  }
+                </Words>
+                <Words title="Electronics" list={list}>
+                  {(c) => c.electronics}
+                </Words>
+                <Words title="Parts" list={list}>
+                  {(c) => `${c.engine.supply.scarcity}, maker ${c.engine.supply.makerActive ? 'active' : 'gone'}`}
+                </Words>
+                <Words title="Built" list={list}>
+                  {(c) => `${c.engine.builtFrom} to ${c.engine.builtTo}`}
+                </Words>
+                <tr>
+                  <th scope="row">Why not</th>
+                  {list.map((c) => (
+                    <td key={c.engine.id}>
+                      <textarea
+                        key={whyNot(c.engine.id)}
+                        defaultValue={whyNot(c.engine.id)}
+                        maxLength={4000}
+                        aria-label={`Why not the ${c.engine.shortName}`}
+                        placeholder="kept with the build"
+                        onBlur={(e) => {
+                          if (e.target.value !== whyNot(c.engine.id)) keepWhyNot(c.engine.id, e.target.value);
+                        }}
+                      />
+                    </td>
+                  ))}
+                </tr>
+              </tbody>
+            </table>
+          </div>
+        )}
+        <p className="muted small" style={{ marginTop: 10 }}>
+          Stock dressing, each with its own flywheel and clutch. Money is the usual used price of the engine alone;
+          offers and what they lack stand under “On offer”. The best of a row stands out only where it is apart from the
+          next by more than their doubt.
+        </p>
+      </div>
+    </div>
+  );
+}
+
+const thousand = (d: Derived | undefined): Derived | undefined =>
+  d && { ...d, value: d.value / 1000, plusMinus: d.plusMinus / 1000 };
+
+/** The best of a row by more than the doubt of it and of every other one. */
+function isBest(row: FigureRow, c: ComparedEngine, list: readonly ComparedEngine[]): boolean {
+  const mine = row.of(c);
+  if (!mine || !row.better) return false;
+  return list.every((other) => {
+    const theirs = row.of(other);
+    if (other === c || !theirs) return true;
+    const ahead = row.better === 'more' ? mine.value - theirs.value : theirs.value - mine.value;
+    return ahead > Math.hypot(mine.plusMinus, theirs.plusMinus);
+  });
+}
+
+function Words({
+  title,
+  list,
+  children,
+}: {
+  title: string;
+  list: readonly ComparedEngine[];
+  children: (c: ComparedEngine) => React.ReactNode;
+}) {
+  return (
+    <tr>
+      <th scope="row">{title}</th>
+      {list.map((c) => (
+        <td key={c.engine.id} className="small">
+          {children(c)}
+        </td>
+      ))}
+    </tr>
+  );
+}

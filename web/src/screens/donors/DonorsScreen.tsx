@@ -1,0 +1,33 @@
+import { Suspense, lazy } from 'react';
+import { NavLink, Navigate, useLocation, useParams } from 'react-router';
+import './donors.css';
+
+const TABS = [
+  ['offers', 'On offer', lazy(() => import('./Offers.tsx').then((m) => ({ default: m.Offers })))],
+  ['compare', 'Engines compared', lazy(() => import('./Compare.tsx').then((m) => ({ default: m.Compare })))],
+  ['inspect', 'What it is', lazy(() => import('./Inspect.tsx').then((m) => ({ default: m.Inspect })))],
+  ['bench', 'Engine sums', lazy(() => import('./Bench.tsx').then((m) => ({ default: m.Bench })))],
+] as const;
+
+/** Where an engine or gearbox comes from: what is on offer, what it is, what it makes, what it would take. */
+export function DonorsScreen() {
+  const { buildId, tab } = useParams();
+  const { search } = useLocation();
+  const shown = TABS.find(([path]) => path === tab);
+  if (!shown) return <Navigate to={`/builds/${buildId}/donors/offers${search}`} replace />;
+  const Panel = shown[2];
+  return (
+    <div className="donors">
+      <nav aria-label="Donors" className="tabs donor-tabs">
+        {TABS.map(([path, title]) => (
+          <NavLink key={path} to={{ pathname: `/builds/${buildId}/donors/${path}`, search }}>
+            {title}
+          </NavLink>
+        ))}
+      </nav>
+      <Suspense fallback={<p className="main muted">Opening…</p>}>
+        <Panel />
+      </Suspense>
+    </div>
+  );
+}

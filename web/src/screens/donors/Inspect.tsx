@@ -1,0 +1,355 @@
+import type { Candidate, Family, Inspection } from '@sable/core';
+import { identify, type Identity } from '@sable/core/buying';
+import { formatQuantity } from '@sable/core/units';
+import Button from '@mui/material/Button';
+import ToggleButton from '@mui/material/ToggleButton';
+import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
+import TextField from '@mui/material/TextField';
+import { X } from 'lucide-react';
+import { useState } from 'react';
+import { useBuild } from '../../app/buildState.tsx';
+import { useUnits } from '../../app/settings.tsx';
+import { QuantityField, WordsField } from '../../pieces/fields.tsx';
+import { Plain } from '../../pieces/figures.tsx';
+import { FindingsColumn } from '../../pieces/Findings.tsx';
+import { LetterTag } from '../../pieces/marks.tsx';
+import { Interchange } from './Interchange.tsx';
+
+const NOTHING: Inspection = { compressionBar: [], leakDownPct: [], marksRead: [], faultsFound: [] };
+
+/** What stands on the floor: read off its castings, measured before money goes into it, left sealed or refreshed. */
+export function Inspect() {
+  const { candidate, library, assessment } = useBuild();
+  if (!candidate) return <p className="main">There is no candidate yet.</p>;
+  const engine = library.engines.find((e) => e.id === candidate.engineId);
+  const family = library.families?.find((f) => f.name === engine?.family);
+  const findings = (assessment?.findings ?? []).filter((f) => f.step === 'donors');
+  return (
+    <div className="screen">
+      <div className="main" key={candidate.id}>
+        <Marks candidate={candidate} family={family} />
+        <Incoming candidate={candidate} cylinders={engine?.cylinders ?? 4} />
+        <SealedOrRefresh candidate={candidate} />
+        {family && <Interchange family={family} />}
+      </div>
+      <FindingsColumn title="The donor" findings={findings} none="Nothing about the donor is judged yet." />
+    </div>
+  );
+}
+
+function usePutInspection(candidate: Candidate) {
+  const { saveCandidate } = useBuild();
+  const inspection = candidate.inspection ?? NOTHING;
+  return {
+    inspection,
+    put: (more: Partial<Inspection>) => {
+      const next = { ...inspection, ...more };
+      // A field that was emptied is left out, not kept as nothing.
+      const kept = Object.fromEntries(Object.entries(next).filter(([, v]) => v !== undefined)) as Inspection;
+      saveCandidate({ ...candidate, inspection: kept });
+    },
+  };
+}
+
+/** What the identity comes to, in one sentence. */
+function identityWords(id: Identity, names: readonly string[], read: number): string {
+  if (read === 0) return 'Nothing read off it yet';
+  if (id.contradictions.length > 0) return 'Its marks do not belong together';
+  const what = names.length === 1 ? names[0]! : names.length === 0 ? 'no engine of the family' : names.join(' or ');
+  const years =
+    id.builtFrom !== undefined && id.builtTo !== undefined
+      ? ` of ${id.builtFrom} to ${id.builtTo}`
+      : id.builtFrom !== undefined
+        ? ` of ${id.builtFrom} or later`
+        : '';
+  const bosses = id.bosses ? `, side mount bosses ${id.bosses}` : '';
+  return `${what}${years}${bosses}`;
+}
+
+function Marks({ candidate, family }: { candidate: Candidate; family: Family | undefined }) {
+  const { library } = useBuild();
+  const { inspection, put } = usePutInspection(candidate);
+  if (!family)
+    return (
+      <div className="answer">
+        <p className="say big">
+          <LetterTag letter={candidate.letter} /> Nobody has recorded the marks of this family
+        </p>
+        <p className="say muted">Add them in the library, under Families, and they can be read here.</p>
+      </div>
+    );
+  const read = inspection.marksRead;
+  const id = identify(family, library.engines, read);
+  const names = id.engineIds.map((x) => library.engines.find((e) => e.id === x)?.name ?? x);
+  return (
+    <>
+      <div className="answer">
+        <p className="say big">
+          <LetterTag letter={candidate.letter} /> {identityWords(id, names, read.length)}
+        </p>
+        <p className="say muted">
+          {id.contradictions[0] ??
+            (id.unknown.length === 0
+              ? 'Everything that its marks can tell is told.'
+              : `Still unknown: ${id.unknown.map((u) => `${u.what}${u.readAt[0] ? ` (${u.readAt[0]})` : ''}`).join('; ')}.`)}
+        </p>
+      </div>
+      <section>
+        <h2>Read off the castings: {family.name}</h2>
+        <div className="marks">
+          {family.marks.map((m) => (
+            <label key={m.id}>
+              <input
+                type="checkbox"
+                checked={read.includes(m.id)}
+                onChange={(e) =>
+                  put({ marksRead: e.target.checked ? [...read, m.id] : read.filter((x) => x !== m.id) })
+                }
+              />
+              <span>
+                <b>{m.reads}</b> on the {m.on}
+              </span>
+              <small>{m.where}</small>
+            </label>
+          ))}
+        </div>
+        <dl className="facts">
+          <dt>Chamber</dt>
+          <dd>
+            {id.chamberCc ? (
+              <Plain value={id.chamberCc.value} quantity="volumeCc" />
+            ) : (
+              <span className="muted">not known</span>
+            )}
+          </dd>
+          <dt>Crank wheel</dt>
+          <dd>{id.crankWheel ?? <span className="muted">not known</span>}</dd>
+        </dl>
+      </section>
+    </>
+  );
+}
+
+/** Incoming inspection of the engine and gearbox. */
+function Incoming({ candidate, cylinders }: { candidate: Candidate; cylinders: number }) {
+  const { inspection, put } = usePutInspection(candidate);
+  const [fault, setFault] = useState('');
+  const list = (values: readonly number[], at: number, value: number | undefined) => {
+    const next = Array.from({ length: cylinders }, (_, i) => values[i]);
+    next[at] = value;
+    // Cylinders are read in order: what follows a gap is not known to be which one.
+    const end = next.findIndex((v) => v === undefined);
+    return (end < 0 ? next : next.slice(0, end)) as number[];
+  };
+  return (
+    <section className="block">
+      <h2>Incoming inspection</h2>
+      <p className="muted small">
+        Before anything is spent on it. Throttle open, all plugs out, battery strong; leak-down at the top of the
+        stroke, the crank held: it can turn with force.
+      </p>
+      <h3 style={{ marginTop: 12 }}>Compression</h3>
+      <div className="cylinders">
+        {Array.from({ length: cylinders }, (_, i) => (
+          <QuantityField
+            key={i}
+            label={`Cyl. ${i + 1}`}
+            quantity="pressureBar"
+            digits={1}
+            optional
+            min={0}
+            max={60}
+            value={inspection.compressionBar[i]}
+            onCommit={(v) => put({ compressionBar: list(inspection.compressionBar, i, v) })}
+          />
+        ))}
+      </div>
+      <h3>Leak-down</h3>
+      <div className="cylinders">
+        {Array.from({ length: cylinders }, (_, i) => (
+          <QuantityField
+            key={i}
+            label={`Cyl. ${i + 1} `}
+            quantity="percent"
+            digits={0}
+            optional
+            min={0}
+            max={100}
+            value={inspection.leakDownPct[i]}
+            onCommit={(v) => put({ leakDownPct: list(inspection.leakDownPct, i, v) })}
+          />
+        ))}
+      </div>
+      <div className="form-grid">
+        <QuantityField
+          label="Crank end play"
+          quantity="lengthMm"
+          digits={2}
+          optional
+          min={0}
+          max={5}
+          value={inspection.endPlayMm}
+          onCommit={(v) => put({ endPlayMm: v } as Partial<Inspection>)}
+        />
+        <QuantityField
+          label="Its limit"
+          quantity="lengthMm"
+          digits={2}
+          optional
+          min={0.01}
+          max={5}
+          value={inspection.endPlayLimitMm}
+          onCommit={(v) => put({ endPlayLimitMm: v } as Partial<Inspection>)}
+        />
+        <QuantityField
+          label="Gearbox end play"
+          quantity="lengthMm"
+          digits={2}
+          optional
+          min={0}
+          max={5}
+          value={inspection.gearboxEndPlayMm}
+          onCommit={(v) => put({ gearboxEndPlayMm: v } as Partial<Inspection>)}
+        />
+        <QuantityField
+          label="Its limit "
+          quantity="lengthMm"
+          digits={2}
+          optional
+          min={0.01}
+          max={5}
+          value={inspection.gearboxEndPlayLimitMm}
+          onCommit={(v) => put({ gearboxEndPlayLimitMm: v } as Partial<Inspection>)}
+        />
+        <QuantityField
+          label="Distance read off it"
+          quantity="travelledKm"
+          optional
+          min={0}
+          max={2_000_000}
+          value={inspection.travelledKm}
+          onCommit={(v) => put({ travelledKm: v } as Partial<Inspection>)}
+        />
+        <WordsField
+          label="Inspected by"
+          value={inspection.by ?? ''}
+          maxLength={120}
+          onCommit={(by) => put({ by: by.trim() === '' ? undefined : by } as Partial<Inspection>)}
+        />
+      </div>
+      <form
+        className="row"
+        style={{ marginTop: 12, display: 'flex', gap: 8 }}
+        onSubmit={(e) => {
+          e.preventDefault();
+          if (fault.trim() === '') return;
+          put({ faultsFound: [...inspection.faultsFound, fault.trim()] });
+          setFault('');
+        }}
+      >
+        <TextField
+          label="Fault found"
+          value={fault}
+          onChange={(e) => setFault(e.target.value)}
+          sx={{ maxWidth: 420 }}
+          slotProps={{ htmlInput: { maxLength: 200 }, inputLabel: { shrink: true } }}
+        />
+        <Button type="submit" disabled={fault.trim() === ''}>
+          Note it
+        </Button>
+      </form>
+      {inspection.faultsFound.length > 0 && (
+        <ul className="part-list" style={{ marginTop: 8 }}>
+          {inspection.faultsFound.map((f, i) => (
+            <li key={`${i} ${f}`}>
+              {f}
+              <Button
+                aria-label={`Take out: ${f}`}
+                sx={{ p: '2px 6px' }}
+                onClick={() => put({ faultsFound: inspection.faultsFound.filter((_, k) => k !== i) })}
+              >
+                <X size={13} />
+              </Button>
+            </li>
+          ))}
+        </ul>
+      )}
+    </section>
+  );
+}
+
+/** The choice, with the kit that is worth fitting while it is out. */
+function SealedOrRefresh({ candidate }: { candidate: Candidate }) {
+  const { assessment, build, saveCandidate } = useBuild();
+  const units = useUnits();
+  const refresh = assessment?.figures?.buying.refresh;
+  const money = (v: number) => formatQuantity(v, 'money', units, { currency: build.currency });
+  const put = (value: 'leave sealed' | 'refresh' | null) => {
+    const { refresh: _old, ...rest } = candidate;
+    saveCandidate(value ? { ...rest, refresh: value } : rest);
+  };
+  return (
+    <section className="block">
+      <h2>Leave it sealed or refresh it</h2>
+      {!refresh ? (
+        <p className="muted">Buy it from an offer or note an inspection, and the choice is reckoned here.</p>
+      ) : (
+        <>
+          <p className="say">
+            Sealed: nothing now, {money(refresh.sealedRisk)} behind what may fail. Refreshed:{' '}
+            {money(refresh.refreshCost)} and {formatQuantity(refresh.refreshHours, 'hours', units, { digits: 1 })} now,{' '}
+            {money(refresh.refreshedRisk)} behind what may still fail.
+          </p>
+          <ToggleButtonGroup
+            exclusive
+            size="small"
+            value={candidate.refresh ?? null}
+            onChange={(_, v: 'leave sealed' | 'refresh' | null) => put(v)}
+            aria-label="Your choice"
+            sx={{ my: 1 }}
+          >
+            <ToggleButton value="leave sealed">Leave sealed</ToggleButton>
+            <ToggleButton value="refresh">Refresh</ToggleButton>
+          </ToggleButtonGroup>
+          <table className="figures">
+            <thead>
+              <tr>
+                <th scope="col">While it is out</th>
+                <th scope="col">Why</th>
+                <th scope="col" className="r">
+                  Cost
+                </th>
+                <th scope="col" className="r">
+                  Hours now
+                </th>
+                <th scope="col" className="r">
+                  Hours later
+                </th>
+              </tr>
+            </thead>
+            <tbody>
+              {refresh.pieces.map((p) => (
+                <tr key={p.name}>
+                  <th scope="row">{p.name}</th>
+                  <td className="muted">{p.why}</td>
+                  <td className="r">{money(p.cost)}</td>
+                  <td className="r">{p.hoursNow.toFixed(1)}</td>
+                  <td className="r">{p.hoursLater.toFixed(1)}</td>
+                </tr>
+              ))}
+            </tbody>
+            <tfoot>
+              <tr>
+                <th scope="row">In all</th>
+                <td>saves {refresh.hoursSaved.toFixed(0)} hours</td>
+                <td className="r">{money(refresh.refreshCost)}</td>
+                <td className="r">{refresh.refreshHours.toFixed(1)}</td>
+                <td />
+              </tr>
+            </tfoot>
+          </table>
+        </>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,58 @@
+import type { Family } from '@sable/core';
+import { formatQuantity } from '@sable/core/units';
+import { useBuild } from '../../app/buildState.tsx';
+import { useUnits } from '../../app/settings.tsx';
+import { EvidenceMark } from '../../pieces/marks.tsx';
+
+/** What swaps within a family: which piece onto which engine, from which castings on, and what must change with it. */
+export function Interchange({ family }: { family: Family }) {
+  const { build, library } = useBuild();
+  const units = useUnits();
+  const name = (id: string) => library.engines.find((e) => e.id === id)?.shortName ?? id;
+  return (
+    <section className="block">
+      <h2>What swaps within the {family.name}</h2>
+      {family.interchange.length === 0 ? (
+        <p className="muted">Nobody has recorded anything.</p>
+      ) : (
+        <div className="scroll-x">
+          <table className="figures">
+            <thead>
+              <tr>
+                <th scope="col">Piece</th>
+                <th scope="col">From</th>
+                <th scope="col">Onto</th>
+                <th scope="col">Goes on</th>
+                <th scope="col">And must change</th>
+                <th scope="col" className="r">
+                  Likely
+                </th>
+              </tr>
+            </thead>
+            <tbody>
+              {family.interchange.map((i) => (
+                <tr key={i.id}>
+                  <th scope="row">{i.what}</th>
+                  <td>{name(i.fromEngineId)}</td>
+                  <td>{name(i.ontoEngineId)}</td>
+                  <td>
+                    {i.goes}
+                    {i.castFrom !== undefined && `, blocks from ${i.castFrom}`}
+                    <EvidenceMark evidence={i.evidence} />
+                  </td>
+                  <td className="muted">{i.also.join(', ') || 'nothing'}</td>
+                  <td className="r">
+                    {i.goes === 'not'
+                      ? '–'
+                      : `${formatQuantity(i.price.likely, 'money', units, { currency: build.currency })}, ${formatQuantity(i.hours.likely, 'hours', units, { digits: 0 })}`}
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </div>
+      )}
+      {family.note && <p className="muted small">{family.note}</p>}
+    </section>
+  );
+}

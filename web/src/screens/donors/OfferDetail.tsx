@@ -1,0 +1,231 @@
+import type { Listing } from '@sable/core';
+import { costOfOffer, type Way } from '@sable/core/buying';
+import { formatNumber, formatQuantity, unitOf } from '@sable/core/units';
+import Button from '@mui/material/Button';
+import Dialog from '@mui/material/Dialog';
+import DialogActions from '@mui/material/DialogActions';
+import DialogContent from '@mui/material/DialogContent';
+import DialogTitle from '@mui/material/DialogTitle';
+import { useState } from 'react';
+import { useNavigate } from 'react-router';
+import { useBuild } from '../../app/buildState.tsx';
+import { useUnits } from '../../app/settings.tsx';
+import { ChoiceField, WordsField } from '../../pieces/fields.tsx';
+import { Plain } from '../../pieces/figures.tsx';
+import { EvidenceMark } from '../../pieces/marks.tsx';
+import { candidateFrom, gearboxesFor } from './candidateFrom.ts';
+import { useOffersOf, useWatched } from './useYard.ts';
+
+/** One offer: what it comes to line by line, what it lacks, watching it, and the way into the line-up. */
+export function OfferDetail({ listing, ways }: { listing: Listing; ways: readonly Way[] }) {
+  const { build, library, candidate, saveCandidate } = useBuild();
+  const units = useUnits();
+  const { watched, watch, drop } = useWatched();
+  const [choosing, setChoosing] = useState(false);
+  const engine = library.engines.find((e) => e.id === listing.engineId);
+  const like = build.candidates.find((c) => c.engineId === listing.engineId);
+  const gearbox =
+    library.gearboxes.find((g) => g.id === (like?.gearboxId ?? listing.gearboxId)) ?? library.gearboxes[0];
+  const parts = library.parts.filter((p) => like?.partIds.includes(p.id));
+  const cost = engine && gearbox && costOfOffer(listing, { engine, gearbox, parts, library });
+  const n = (v: number) => formatNumber(v, 'money', units);
+  const kept = watched.find((w) => w.listing.id === listing.id);
+  const offers = useOffersOf(listing.engineId);
+  const besides = () => {
+    const others = ways.length > 0 ? ways.map((w) => w.listing) : (offers.data?.listings ?? []);
+    const best = (['engine', 'set', 'car'] as const).flatMap((kind) => others.find((l) => l.kind === kind) ?? []);
+    return best.filter((l) => l.id !== listing.id && l.kind !== listing.kind).slice(0, 2);
+  };
+  const mine = candidate?.bought?.listing.id === listing.id;
+  return (
+    <aside className="side" aria-label="The offer">
+      <h2>{listing.title}</h2>
+      <p className="muted small">
+        {listing.seller}, <Plain value={listing.distanceKm} quantity="travelledKm" /> away. Listed {listing.listedOn}.
+      </p>
+      <p className="offer-words">{listing.words}</p>
+      <dl className="offer-items">
+        <dt>Condition</dt>
+        <dd>{listing.condition}</dd>
+        <dt>Has run</dt>
+        <dd>
+          {listing.travelledKm ? (
+            <>
+              <Plain value={listing.travelledKm.value} quantity="travelledKm" />
+              <EvidenceMark evidence={listing.travelledKm.evidence} />
+            </>
+          ) : (
+            'not told'
+          )}
+          {listing.builtYear !== undefined && `, built ${listing.builtYear}`}
+        </dd>
+        <dt>With it</dt>
+        <dd>{listing.included.join(', ') || 'nothing named'}</dd>
+        <dt>Missing</dt>
+        <dd>{listing.missing.join(', ') || 'nothing named'}</dd>
+        {listing.broken.length > 0 && (
+          <>
+            <dt>Broken</dt>
+            <dd>{listing.broken.join(', ')}</dd>
+          </>
+        )}
+      </dl>
+      <div className="offer-acts">
+        <Button variant="contained" color="primary" disabled={!engine} onClick={() => setChoosing(true)}>
+          Make it a candidate
+        </Button>
+        {candidate && candidate.engineId === listing.engineId && (
+          <Button
+            disabled={mine}
+            onClick={() => saveCandidate({ ...candidate, bought: { listing, besides: besides() } })}
+          >
+            {mine ? `Bought for ${candidate.letter}` : `Buy it for ${candidate.letter}`}
+          </Button>
+        )}
+        <Button onClick={() => (kept ? drop(listing.id) : watch(listing, ''))}>
+          {kept ? 'Watch no more' : 'Watch it'}
+        </Button>
+      </div>
+      {kept && (
+        <WordsField
+          label="Note"
+          value={kept.note}
+          rows={2}
+          maxLength={2000}
+          onCommit={(note) => watch(listing, note)}
+        />
+      )}
+      {kept && !kept.stillThere && <p style={{ color: 'var(--tight)' }}>It is no longer on offer.</p>}
+      {cost ? (
+        <>
+          <h3>
+            All in {formatQuantity(cost.mean, 'money', units, { currency: build.currency })}{' '}
+            <small className="muted">± {n(cost.sd)}</small>
+          </h3>
+          <table className="figures">
+            <thead>
+              <tr>
+                <th scope="col">Line</th>
+                <th scope="col" className="r">
+                  Likely, {unitOf('money', units, build.currency)}
+                </th>
+              </tr>
+            </thead>
+            <tbody>
+              {cost.lines.map((l) => (
+                <tr key={l.id}>
+                  <th scope="row">
+                    {l.name}
+                    <EvidenceMark evidence={l.evidence} />
+                    <br />
+                    <small className="muted">{l.why}</small>
+                  </th>
+                  <td className="r">
+                    {n(l.likely)}
+                    <br />
+                    <small className="muted">
+                      {n(l.low)} to {n(l.high)}
+                    </small>
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+          <p className="muted small" style={{ marginTop: 8 }}>
+            {like
+              ? `Reckoned for ${like.letter}: what its parts bring is not missing.`
+              : 'Reckoned for the engine by itself.'}{' '}
+            {cost.bringsGearbox && 'It brings the gearbox as well.'} <Plain value={cost.hours} quantity="hours" /> of
+            stripping and sorting.
+          </p>
+        </>
+      ) : (
+        <p className="muted">Its engine is not in the library, so nothing can be reckoned. Add it there first.</p>
+      )}
+      {ways.length > 1 && (
+        <>
+          <h3>Ways to buy, {candidate?.letter} complete</h3>
+          <table className="figures">
+            <tbody>
+              {ways.map((w) => (
+                <tr key={w.listing.id} className={w.listing.id === listing.id ? 'is-current' : ''}>
+                  <th scope="row">
+                    {w.listing.kind === 'engine'
+                      ? 'Engine only'
+                      : w.listing.kind === 'set'
+                        ? 'Engine and gearbox'
+                        : 'Whole car, rest sold'}
+                    <br />
+                    <small className="muted">{w.listing.title}</small>
+                  </th>
+                  <td className="r">
+                    {n(w.total)} <small className="muted">± {n(w.sd)}</small>
+                    <br />
+                    <small className="muted">{formatQuantity(w.cost.hours, 'hours', units)}</small>
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </>
+      )}
+      {choosing && <IntoLineup listing={listing} besides={besides()} onClose={() => setChoosing(false)} />}
+    </aside>
+  );
+}
+
+/** Which gearbox stands behind it, and into the line-up it goes. */
+function IntoLineup({
+  listing,
+  besides,
+  onClose,
+}: {
+  listing: Listing;
+  besides: readonly Listing[];
+  onClose: () => void;
+}) {
+  const { build, library, saveCandidate } = useBuild();
+  const navigate = useNavigate();
+  const first = gearboxesFor(build, library, listing);
+  const [gearboxId, setGearboxId] = useState(first[0] ?? '');
+  const next = candidateFrom(build, library, listing, gearboxId, besides);
+  const like = build.candidates.find((c) => c.engineId === listing.engineId);
+  const choices = [...first, ...library.gearboxes.filter((g) => !g.retired).map((g) => g.id)];
+  return (
+    <Dialog open onClose={onClose} maxWidth="xs" fullWidth aria-labelledby="into-title">
+      <DialogTitle id="into-title">{listing.title} into the line-up</DialogTitle>
+      <DialogContent>
+        <p style={{ marginBottom: 14 }}>
+          {next === undefined
+            ? 'The line-up is full, or its engine is not in the library.'
+            : like
+              ? `Built like ${like.letter}: its dressing, place and ${next.partIds.length} parts are taken over. What the offer lacks goes on the bill.`
+              : 'With stock dressing where the first candidate sits. What the offer lacks goes on the bill.'}
+        </p>
+        <ChoiceField
+          label="Gearbox"
+          value={gearboxId}
+          choices={[...new Set(choices)].map((id) => ({
+            value: id,
+            label: `${library.gearboxes.find((g) => g.id === id)?.name ?? id}${id === listing.gearboxId && listing.kind !== 'engine' ? ', comes with it' : ''}`,
+          }))}
+          onCommit={setGearboxId}
+        />
+      </DialogContent>
+      <DialogActions>
+        <Button onClick={onClose}>Not now</Button>
+        <Button
+          variant="contained" color="primary"
+          disabled={!next}
+          onClick={() => {
+            if (!next) return;
+            saveCandidate(next);
+            void navigate(`/builds/${build.id}/line-up?c=${next.id}`);
+          }}
+        >
+          Put it in the line-up
+        </Button>
+      </DialogActions>
+    </Dialog>
+  );
+}

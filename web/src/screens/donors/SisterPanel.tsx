@@ -1,0 +1,203 @@
+import type { Engine, TorqueCurve } from '@sable/core';
+import { curveInUse, peaksOf } from '@sable/core/curve';
+import {
+  BREATHING_KINDS,
+  curveFromSister,
+  displacementCc,
+  SISTER_SCATTER,
+  torqueOfSister,
+  type BreathingKind,
+  type SisterCurve,
+} from '@sable/core/enginesums';
+import { InputError } from '@sable/core/units';
+import { useQueryClient } from '@tanstack/react-query';
+import Alert from '@mui/material/Alert';
+import Button from '@mui/material/Button';
+import { Suspense, lazy, useState } from 'react';
+import { ApiProblem, api } from '../../app/api.ts';
+import { useBuild } from '../../app/buildState.tsx';
+import { ChoiceField, QuantityField } from '../../pieces/fields.tsx';
+import { Plain, Sentence } from '../../pieces/figures.tsx';
+
+const TorqueChart = lazy(() => import('../lineup/TorqueChart.tsx').then((m) => ({ default: m.TorqueChart })));
+const cc = (e: Engine) => displacementCc(e.boreMm.value, e.strokeMm.value, e.cylinders);
+
+/** A torque curve for an engine that nobody has run: from a sister's, bounded by what its kind is known to reach. */
+export function SisterPanel() {
+  const { build, candidate, library } = useBuild();
+  const client = useQueryClient();
+  const withCurve = library.engines.filter((e) => e.curves.length > 0);
+  const target = library.engines.find((e) => e.id === candidate?.engineId) ?? library.engines[0];
+  const [sisterId, setSisterId] = useState(
+    () => (withCurve.find((e) => e.family === target?.family && e.id !== target?.id) ?? withCurve[0])?.id ?? '',
+  );
+  const sister = library.engines.find((e) => e.id === sisterId);
+  const [own, setOwn] = useState({
+    displacementCc: target ? cc(target) : 1800,
+    compression: target?.compressionRatio.value ?? 10,
+    speedFactor: 1,
+    fillingFactor: 1,
+    chargeDensity: 1,
+    kind: (target && target.valvesPerCylinder >= 4 ? 'four valves' : 'two valves') as BreathingKind,
+  });
+  const [kept, setKept] = useState<string>();
+  const [problem, setProblem] = useState<string>();
+  const curve = sister && curveInUse(sister, []);
+  let result: SisterCurve | undefined;
+  let fault: string | undefined;
+  if (sister && curve) {
+    try {
+      result = curveFromSister({
+        sister: curve.torque,
+        sisterDisplacementCc: cc(sister),
+        sisterCompression: sister.compressionRatio.value,
+        ...own,
+      });
+    } catch (error) {
+      if (!(error instanceof InputError)) throw error;
+      fault = error.message;
+    }
+  }
+  const forecast = result && torqueOfSister(result);
+  const peaks = forecast && peaksOf(forecast);
+  const keep = async () => {
+    if (!target || !result || !sister) return;
+    setProblem(undefined);
+    try {
+      const { row, version } = await api.row<Engine>('engines', target.id);
+      const taken = new Set(row.curves.map((c) => c.id));
+      let id = 'forecast';
+      for (let n = 2; taken.has(id); n++) id = `forecast-${n}`;
+      const added: TorqueCurve = {
+        id,
+        name: `forecast from the ${sister.shortName}`,
+        rpm: [...result.rpm],
+        torqueNm: result.torqueNm.map((t) => Math.round(t * 10) / 10),
+        standard: curve?.standard ?? 'none',
+        plusMinusPct: 100 * SISTER_SCATTER,
+        evidence: 'estimated',
+        source: 'engine sums, a sister’s curve scaled',
+        inUse: row.curves.length === 0,
+      };
+      await api.putRow('engines', { ...row, curves: [...row.curves, added] }, version);
+      await client.invalidateQueries({ queryKey: ['library'] });
+      setKept(`Kept with the ${row.name}${row.curves.length === 0 ? '' : ', beside the curve in use'}.`);
+    } catch (error) {
+      setProblem(error instanceof ApiProblem ? error.message : String(error));
+    }
+  };
+  return (
+    <div>
+      <div className="answer">
+        <p className="say big">
+          {peaks ? (
+            <Sentence>{`About {{${peaks.peakTorqueNm}±${peaks.peakTorqueNm * SISTER_SCATTER}|torqueNm}} and {{${peaks.peakPowerKw}±${peaks.peakPowerKw * SISTER_SCATTER}|powerKw}} for the ${target?.shortName}`}</Sentence>
+          ) : (
+            (fault ?? 'There is no engine with a curve to start from')
+          )}
+        </p>
+        <p className="say muted">
+          {result?.heldBack.some(Boolean)
+            ? `Held back at ${result.boundBar.toFixed(1)} bar of mean effective pressure: its kind is not known to reach more.`
+            : result
+              ? `${result.peakBmepBar.toFixed(1)} bar of mean effective pressure at the peak; its kind reaches ${result.boundBar.toFixed(1)}.`
+              : ''}{' '}
+          A forecast, ± a tenth: a pull on a dyno replaces it.
+        </p>
+      </div>
+      {problem && (
+        <Alert severity="error" variant="outlined" sx={{ mb: 1 }}>
+          {problem}
+        </Alert>
+      )}
+      <p className="bench-formula">
+        torque = sister’s × displacement × Otto efficiency (1 − ε^−0.3) × filling × charge density; speeds × what cam
+        and head do; never above the mean effective pressure of its kind
+      </p>
+      <div className="form-grid" style={{ margin: '12px 0' }}>
+        <ChoiceField
+          label="Sister"
+          value={sisterId}
+          choices={withCurve.map((e) => ({ value: e.id, label: e.name }))}
+          onCommit={setSisterId}
+        />
+        <QuantityField
+          label="Displacement"
+          quantity="volumeCc"
+          digits={0}
+          min={50}
+          max={20000}
+          value={own.displacementCc}
+          onCommit={(v) => v !== undefined && setOwn({ ...own, displacementCc: v })}
+        />
+        <QuantityField
+          label="Compression"
+          quantity="number"
+          digits={1}
+          min={4}
+          max={25}
+          value={own.compression}
+          onCommit={(v) => v !== undefined && setOwn({ ...own, compression: v })}
+        />
+        <QuantityField
+          label="Speeds ×"
+          quantity="number"
+          min={0.5}
+          max={2}
+          value={own.speedFactor}
+          onCommit={(v) => v !== undefined && setOwn({ ...own, speedFactor: v })}
+        />
+        <QuantityField
+          label="Filling ×"
+          quantity="number"
+          min={0.5}
+          max={1.5}
+          value={own.fillingFactor}
+          onCommit={(v) => v !== undefined && setOwn({ ...own, fillingFactor: v })}
+        />
+        <QuantityField
+          label="Charge density ×"
+          quantity="number"
+          min={0.5}
+          max={4}
+          value={own.chargeDensity}
+          onCommit={(v) => v !== undefined && setOwn({ ...own, chargeDensity: v })}
+        />
+        <ChoiceField
+          label="Its kind"
+          value={own.kind}
+          choices={BREATHING_KINDS.map((k) => ({ value: k, label: k }))}
+          onCommit={(v) => setOwn({ ...own, kind: v as BreathingKind })}
+        />
+      </div>
+      {forecast && curve && sister && (
+        <Suspense fallback={<div style={{ height: 240 }} />}>
+          <TorqueChart
+            height={240}
+            band={build.brief.band}
+            series={[
+              { candidate: { id: 'sister', letter: 'C' }, label: sister.shortName, torque: curve.torque },
+              {
+                candidate: { id: 'forecast', letter: candidate?.letter === 'C' ? 'A' : (candidate?.letter ?? 'A') },
+                label: 'forecast',
+                torque: forecast,
+              },
+            ]}
+          />
+        </Suspense>
+      )}
+      <p className="muted small" style={{ margin: '8px 0' }}>
+        Sister: <Plain value={sister && cc(sister)} quantity="volumeCc" digits={0} />, compression{' '}
+        <Plain value={sister?.compressionRatio.value} quantity="number" digits={1} />.
+      </p>
+      <Button variant="contained" color="primary" disabled={!result || !target} onClick={() => void keep()}>
+        Keep it with the {target?.shortName ?? 'engine'}
+      </Button>
+      {kept && (
+        <p className="say" role="status" style={{ marginTop: 8 }}>
+          {kept}
+        </p>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,81 @@
+import type { Build, Candidate, Library, Listing, Part } from '@sable/core';
+import { nextCandidate } from '../candidate/nextCandidate.ts';
+
+/** Parts that have nothing to do with which gearbox stands behind the engine. */
+const GEARBOX_FREE: readonly Part['class'][] = [
+  'mount kit',
+  'sump',
+  'manifold',
+  'silencer',
+  'trigger kit',
+  'computer',
+  'harness adapter',
+  'signal box',
+  'sensor',
+  'gauge',
+  'radiator',
+  'hose',
+  'pump',
+  'brakes',
+  'wheels',
+  'refresh kit',
+];
+
+/** The candidate that is built most like what is on offer: the same engine and gearbox, else the same engine. */
+function likest(build: Build, listing: Listing, gearboxId: string): Candidate | undefined {
+  const same = build.candidates.filter((c) => c.engineId === listing.engineId);
+  return same.find((c) => c.gearboxId === gearboxId) ?? same[0];
+}
+
+/** Gearboxes to offer for it: its own where it brings one, that of the likest candidate, the car's. */
+export function gearboxesFor(build: Build, library: Library, listing: Listing): string[] {
+  const own = listing.kind !== 'engine' && !listing.missing.includes('gearbox') ? listing.gearboxId : undefined;
+  const likest = build.candidates.filter((c) => c.engineId === listing.engineId).map((c) => c.gearboxId);
+  const ids = [own, ...likest, build.chassis?.originalGearboxId, library.gearboxes[0]?.id];
+  return [...new Set(ids.filter((id): id is string => id !== undefined))];
+}
+
+/**
+ * A candidate from an offer, built like the one in the line-up that has the same engine: its dressing, place and parts
+ * are taken over, those that belong to another gearbox left out. Undefined where the library lacks the engine or the
+ * line-up is full.
+ */
+export function candidateFrom(
+  build: Build,
+  library: Library,
+  listing: Listing,
+  gearboxId: string,
+  besides: readonly Listing[],
+): Candidate | undefined {
+  const engine = library.engines.find((e) => e.id === listing.engineId);
+  const fresh = nextCandidate(build, library);
+  if (!engine || !fresh) return undefined;
+  const model = likest(build, listing, gearboxId);
+  const parts = new Map(library.parts.map((p) => [p.id, p]));
+  const kept = (model?.partIds ?? []).filter(
+    (id) => model?.gearboxId === gearboxId || GEARBOX_FREE.includes(parts.get(id)?.class ?? 'adapter plate'),
+  );
+  const bought = { listing, besides: [...besides] };
+  return {
+    ...fresh,
+    ...(model
+      ? {
+          dressing: model.dressing,
+          placement: model.placement,
+          mountSchool: model.mountSchool,
+          finalDrive: model.finalDrive,
+          tyreCode: model.tyreCode,
+          ...(model.springs ? { springs: model.springs } : {}),
+          ...(model.obstacleChanges ? { obstacleChanges: model.obstacleChanges } : {}),
+          ...(model.shields ? { shields: model.shields } : {}),
+          ...(model.trims ? { trims: model.trims } : {}),
+          ...(model.routes ? { routes: model.routes } : {}),
+        }
+      : {}),
+    name: listing.title.slice(0, 120),
+    engineId: engine.id,
+    gearboxId,
+    partIds: kept,
+    bought,
+  };
+}

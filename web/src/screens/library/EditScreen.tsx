@@ -1,0 +1,3 @@
+export function EditScreen() {
+  return null;
+}
