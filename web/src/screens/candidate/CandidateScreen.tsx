@@ -36,6 +36,10 @@ export function CandidateScreen() {
   );
 }
 
+/** What may be chosen: retired rows only where they are chosen already. */
+const offered = <T extends { id: string; retired?: boolean }>(rows: readonly T[], chosen: string) =>
+  rows.filter((r) => !r.retired || r.id === chosen);
+
 function Open({ candidate }: { candidate: Candidate }) {
   const { build, library, assessment, verdict, saveCandidate, removeCandidate } = useBuild();
   const navigate = useNavigate();
@@ -88,7 +92,7 @@ function Open({ candidate }: { candidate: Candidate }) {
           <ChoiceField
             label="Engine"
             value={candidate.engineId}
-            choices={library.engines.map((e) => ({ value: e.id, label: e.name }))}
+            choices={offered(library.engines, candidate.engineId).map((e) => ({ value: e.id, label: e.name }))}
             onCommit={(engineId) => {
               const next = library.engines.find((e) => e.id === engineId);
               // A name that was only the old engine's follows the new one.
@@ -102,7 +106,7 @@ function Open({ candidate }: { candidate: Candidate }) {
           <ChoiceField
             label="Gearbox"
             value={candidate.gearboxId}
-            choices={library.gearboxes.map((g) => ({ value: g.id, label: g.name }))}
+            choices={offered(library.gearboxes, candidate.gearboxId).map((g) => ({ value: g.id, label: g.name }))}
             onCommit={(gearboxId) => change({ gearboxId })}
           />
           {gearbox?.finalDriveInside === undefined && ratios.length > 0 ? (

@@ -7,7 +7,8 @@ export function nextCandidate(build: Build, library: Library): Candidate | undef
   const letter = [...LETTERS].find((l) => !build.candidates.some((c) => c.letter === l));
   const engine =
     library.engines.find(
-      (e) => !build.candidates.some((c) => c.engineId === e.id) && e.id !== build.chassis?.originalEngineId,
+      (e) =>
+        !e.retired && !build.candidates.some((c) => c.engineId === e.id) && e.id !== build.chassis?.originalEngineId,
     ) ?? library.engines[0];
   const gearbox = library.gearboxes.find((g) => g.id === build.chassis?.originalGearboxId) ?? library.gearboxes[0];
   if (!letter || !engine || !gearbox) return undefined;

@@ -13,7 +13,7 @@ import { useUnits } from '../../app/settings.tsx';
 import { ChoiceField, WordsField } from '../../pieces/fields.tsx';
 import { Plain } from '../../pieces/figures.tsx';
 import { EvidenceMark } from '../../pieces/marks.tsx';
-import { candidateFrom, gearboxesFor } from './candidateFrom.ts';
+import { candidateFrom, gearboxesFor, reckonedFor } from './candidateFrom.ts';
 import { useOffersOf, useWatched } from './useYard.ts';
 
 /** One offer: what it comes to line by line, what it lacks, watching it, and the way into the line-up. */
@@ -23,7 +23,7 @@ export function OfferDetail({ listing, ways }: { listing: Listing; ways: readonl
   const { watched, watch, drop } = useWatched();
   const [choosing, setChoosing] = useState(false);
   const engine = library.engines.find((e) => e.id === listing.engineId);
-  const like = build.candidates.find((c) => c.engineId === listing.engineId);
+  const like = reckonedFor(build, listing, candidate);
   const gearbox =
     library.gearboxes.find((g) => g.id === (like?.gearboxId ?? listing.gearboxId)) ?? library.gearboxes[0];
   const parts = library.parts.filter((p) => like?.partIds.includes(p.id));
@@ -215,7 +215,8 @@ function IntoLineup({
       <DialogActions>
         <Button onClick={onClose}>Not now</Button>
         <Button
-          variant="contained" color="primary"
+          variant="contained"
+          color="primary"
           disabled={!next}
           onClick={() => {
             if (!next) return;

@@ -11,6 +11,7 @@ import { useBuild } from '../../app/buildState.tsx';
 import { useUnits } from '../../app/settings.tsx';
 import { EvidenceMark } from '../../pieces/marks.tsx';
 import { QuantityField } from '../../pieces/fields.tsx';
+import { reckonedFor } from './candidateFrom.ts';
 import { OfferDetail } from './OfferDetail.tsx';
 import { useOffers, useOffersOf, useWatched } from './useYard.ts';
 
@@ -73,14 +74,14 @@ export function Offers() {
     const gearboxes = new Map(library.gearboxes.map((g) => [g.id, g]));
     return shown.map((listing) => {
       const engine = library.engines.find((e) => e.id === listing.engineId);
-      const like = build.candidates.find((c) => c.engineId === listing.engineId);
+      const like = reckonedFor(build, listing, candidate);
       const gearbox = gearboxes.get(like?.gearboxId ?? listing.gearboxId ?? '') ?? library.gearboxes[0];
       if (!engine || !gearbox) return { id: listing.id, listing, allIn: undefined, doubt: 0, missing: 0 };
       const parts = library.parts.filter((p) => like?.partIds.includes(p.id));
       const cost = costOfOffer(listing, { engine, gearbox, parts, library });
       return { id: listing.id, listing, allIn: cost.mean, doubt: cost.sd, missing: cost.missing.length };
     });
-  }, [shown, library, build.candidates]);
+  }, [shown, library, build, candidate]);
   const money = (v: number) => formatQuantity(v, 'money', units, { currency: build.currency });
   const columns = useMemo(() => columnsFor(units, build.currency), [units, build.currency]);
   const set =

@@ -27,6 +27,13 @@ function likest(build: Build, listing: Listing, gearboxId: string): Candidate | 
   return same.find((c) => c.gearboxId === gearboxId) ?? same[0];
 }
 
+/** The candidate that an offer is reckoned for: the current one where it has that engine, else the first that has. */
+export function reckonedFor(build: Build, listing: Listing, current: Candidate | undefined): Candidate | undefined {
+  return current && current.engineId === listing.engineId
+    ? current
+    : build.candidates.find((c) => c.engineId === listing.engineId);
+}
+
 /** Gearboxes to offer for it: its own where it brings one, that of the likest candidate, the car's. */
 export function gearboxesFor(build: Build, library: Library, listing: Listing): string[] {
   const own = listing.kind !== 'engine' && !listing.missing.includes('gearbox') ? listing.gearboxId : undefined;

@@ -1,3 +1,368 @@
+import {
+  Engine,
+  Family,
+  Gearbox,
+  Part,
+  checkEngine,
+  checkFamily,
+  checkGearbox,
+  checkPart,
+  type FieldProblem,
+  type Solid,
+  type TorqueCurve,
+} from '@sable/core';
+import { convexOf } from '@sable/core/fit';
+import { fieldProblems } from '@sable/core/formats';
+import { InputError } from '@sable/core/units';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import Alert from '@mui/material/Alert';
+import Button from '@mui/material/Button';
+import { useState, type ReactNode } from 'react';
+import { useForm } from 'react-hook-form';
+import { useNavigate, useParams, useSearchParams } from 'react-router';
+import { ApiProblem, api, type RowKind } from '../../app/api.ts';
+import { UnitSwitch } from '../../app/Band.tsx';
+import { PlainShell } from '../../app/Shell.tsx';
+import { ThreeViews, type DrawnSolid } from '../../pieces/ThreeViews.tsx';
+import {
+  validateEngine,
+  validateFamily,
+  validateGearbox,
+  validatePart,
+} from '../../validators/generated/libraryValidators.js';
+import { CurveEditor } from './edit/CurveEditor.tsx';
+import { Node, ObjectNode, type NodeProps } from './edit/Node.tsx';
+import { blankOf, titleOf, type Schema } from './edit/schema.ts';
+import './edit/edit.css';
+
+type Row = Record<string, unknown> & { id: string; name: string };
+
+/** For each kind: its schema, how it is checked, and its fields in groups as one thinks of them. */
+const KINDS: Readonly<
+  Record<
+    RowKind,
+    {
+      readonly word: string;
+      readonly schema: Schema;
+      readonly validate: typeof validateEngine;
+      readonly check: (row: never) => void;
+      readonly groups: readonly (readonly [string, readonly string[]])[];
+    }
+  >
+> = {
+  engines: {
+    word: 'engine',
+    schema: Engine as Schema,
+    validate: validateEngine,
+    check: checkEngine as (row: never) => void,
+    groups: [
+      [
+        'What it is',
+        [
+          'name',
+          'shortName',
+          'family',
+          'codes',
+          'builtFrom',
+          'builtTo',
+          'arrangement',
+          'cylinders',
+          'valvesPerCylinder',
+          'blockMaterial',
+          'induction',
+          'fuel',
+        ],
+      ],
+      ['Torque', ['curves', 'idleRpm', 'redlineRpm']],
+      ['Mass', ['massRecords', 'needs', 'ancillaryMasses', 'comMm', 'oilL', 'coolantL']],
+      [
+        'Bottom end and head',
+        [
+          'boreMm',
+          'strokeMm',
+          'compressionRatio',
+          'rodLengthMm',
+          'chamber',
+          'cam',
+          'limits',
+          'octaneRon',
+          'directInjection',
+          'injectors',
+          'boost',
+        ],
+      ],
+      ['Outside', ['solids', 'slots', 'bosses', 'ports']],
+      ['Electronics, noise, supply', ['computer', 'noise', 'price', 'faults', 'supply', 'retired']],
+    ],
+  },
+  gearboxes: {
+    word: 'gearbox',
+    schema: Gearbox as Schema,
+    validate: validateGearbox,
+    check: checkGearbox as (row: never) => void,
+    groups: [
+      ['What it is', ['name', 'shortName', 'kind', 'ratios', 'reverseRatio', 'finalDriveInside', 'wants', 'note']],
+      ['What it stands', ['ratings', 'clutch', 'donorKerbKg', 'efficiencyDirect', 'efficiencyOther']],
+      ['Mass and price', ['massKg', 'comMm', 'oilL', 'price', 'retired']],
+      ['Outside', ['solids', 'lengthMm', 'shifterMm', 'shiftedBy', 'outputMm', 'mountMm', 'halfShaftsMm', 'ports']],
+    ],
+  },
+  parts: {
+    word: 'part',
+    schema: Part as Schema,
+    validate: validatePart,
+    check: checkPart as (row: never) => void,
+    groups: [
+      ['What it is', ['name', 'class', 'made', 'discontinued', 'leadDays', 'note']],
+      ['Price, hours, mass', ['price', 'hours', 'massKg', 'atMm', 'retired']],
+      ['What it closes and needs', ['closes', 'provides', 'requires', 'excludes', 'shifts', 'clutch', 'noiseDeltaDb']],
+      ['Outside', ['solids', 'carries']],
+    ],
+  },
+  families: {
+    word: 'family',
+    schema: Family as Schema,
+    validate: validateFamily,
+    check: checkFamily as (row: never) => void,
+    groups: [
+      ['The family', ['name', 'note', 'rebuild', 'retired']],
+      ['Marks on its castings', ['marks']],
+      ['What swaps within it', ['interchange']],
+    ],
+  },
+};
+
+/** One row of the library, every field of it, with the evidence of every figure. */
 export function EditScreen() {
-  return null;
+  const { kind = '', id = '' } = useParams();
+  const [search] = useSearchParams();
+  const from = search.get('from');
+  const known = kind in KINDS ? (kind as RowKind) : undefined;
+  const source = id === 'new' ? from : id;
+  const { data, error } = useQuery({
+    queryKey: ['row', kind, source],
+    queryFn: () => api.row<Row>(known!, source!),
+    enabled: known !== undefined && source !== null,
+    gcTime: 0,
+    refetchOnWindowFocus: false,
+  });
+  if (!known || error)
+    return (
+      <PlainShell title="Library">
+        <p className="main">{error?.message ?? `There is no kind “${kind}” in the library.`}</p>
+      </PlainShell>
+    );
+  if (source !== null && !data)
+    return (
+      <PlainShell title="Library">
+        <p className="main muted">Reading the library…</p>
+      </PlainShell>
+    );
+  const fresh = id === 'new';
+  const row: Row = data
+    ? fresh
+      ? { ...data.row, id: 'new', name: `${data.row.name}, copy` }
+      : data.row
+    : ({ ...(blankOf(KINDS[known].schema) as Row), id: 'new', name: '' } as Row);
+  return <Editor key={`${kind} ${id} ${from}`} kind={known} row={row} version={fresh ? 0 : data!.version} />;
+}
+
+function Editor({ kind, row, version }: { kind: RowKind; row: Row; version: number }) {
+  const { word, schema, validate, check, groups } = KINDS[kind];
+  const navigate = useNavigate();
+  const client = useQueryClient();
+  const form = useForm<{ row: Row }>({ defaultValues: { row } });
+  const value = form.watch('row') as Row;
+  const [problems, setProblems] = useState<readonly FieldProblem[]>([]);
+  const [problem, setProblem] = useState<ApiProblem>();
+  const [base, setBase] = useState(version);
+  const dirty = JSON.stringify(value) !== JSON.stringify(row);
+  const put = (next: Row) => form.setValue('row', next, { shouldDirty: true });
+
+  const faultsOf = (next: Row): FieldProblem[] => {
+    if (next.name.trim() === '') return [{ pointer: '/name', message: `The ${word} needs a name.` }];
+    if (!validate(next)) return fieldProblems(validate.errors ?? []);
+    try {
+      check(next as never);
+    } catch (error) {
+      if (!(error instanceof InputError)) throw error;
+      return [{ pointer: error.pointer, message: error.message }];
+    }
+    return [];
+  };
+  const save = async (against = base) => {
+    setProblem(undefined);
+    const next = { ...value };
+    try {
+      if (against === 0 && next.id === 'new') next.id = (await api.freeId(kind, next.name || word)).id;
+      const faults = faultsOf(next);
+      setProblems(faults);
+      if (faults.length > 0) return;
+      await api.putRow(kind, next, against);
+      await Promise.all([
+        client.invalidateQueries({ queryKey: ['library'] }),
+        client.invalidateQueries({ queryKey: ['library-steps'] }),
+      ]);
+      void navigate(`/library/${kind}/${next.id}`);
+    } catch (error) {
+      if (!(error instanceof ApiProblem)) throw error;
+      setProblem(error);
+      setProblems(error.errors);
+    }
+  };
+  const theirs = problem?.status === 409 ? (problem.body['theirs'] as Row | null) : null;
+  const special: Record<string, (p: NodeProps) => ReactNode> = {
+    curves: (p) => <Curves {...p} />,
+  };
+  const drawn = solidsOf(value);
+  return (
+    <PlainShell
+      title={version === 0 ? `New ${word}` : value.name}
+      tools={
+        <>
+          <Button onClick={() => void navigate(version === 0 ? `/library/${kind}` : `/library/${kind}/${row.id}`)}>
+            {dirty ? 'Leave it as it was' : 'Back'}
+          </Button>
+          <Button variant="contained" color="primary" disabled={!dirty && version !== 0} onClick={() => void save()}>
+            {version === 0 ? `Put it in the library` : 'Save it'}
+          </Button>
+          <UnitSwitch />
+        </>
+      }
+    >
+      <div className="main edit-main">
+        {problem && (
+          <Alert severity="error" variant="outlined" sx={{ mb: 2 }}>
+            {problem.message}
+            {theirs && (
+              <span style={{ display: 'flex', gap: 8, marginTop: 8 }}>
+                <Button
+                  onClick={() => {
+                    put(theirs);
+                    setBase(problem.body['currentVersion'] as number);
+                    setProblem(undefined);
+                  }}
+                >
+                  Take theirs
+                </Button>
+                <Button
+                  onClick={() => {
+                    const current = problem.body['currentVersion'] as number;
+                    setBase(current);
+                    void save(current);
+                  }}
+                >
+                  Put mine in its place
+                </Button>
+              </span>
+            )}
+          </Alert>
+        )}
+        {problems.length > 0 && !problem && (
+          <Alert severity="warning" variant="outlined" sx={{ mb: 2 }}>
+            Not saved yet.
+            <ul>
+              {problems.slice(0, 6).map((p) => (
+                <li key={`${p.pointer} ${p.message}`}>
+                  {p.pointer
+                    .split('/')
+                    .filter(Boolean)
+                    .map((s) => (/^\d+$/.test(s) ? String(Number(s) + 1) : titleOf(s)))
+                    .join(', ')}
+                  : {p.message}
+                </li>
+              ))}
+            </ul>
+          </Alert>
+        )}
+        {groups.map(([title, names]) => (
+          <section key={title} className="block">
+            <h2>{title}</h2>
+            {title === 'Outside' && drawn.length > 0 && <ThreeViews solids={drawn} colour="var(--c-a)" />}
+            <ObjectNode
+              name={title}
+              schema={{
+                type: 'object',
+                properties: Object.fromEntries(names.map((n) => [n, schema.properties![n]!])),
+                required: (schema.required ?? []).filter((r) => names.includes(r)),
+              }}
+              value={Object.fromEntries(names.filter((n) => value[n] !== undefined).map((n) => [n, value[n]]))}
+              at=""
+              problems={problems}
+              special={special}
+              bare
+              onChange={(part) => {
+                const rest = Object.fromEntries(Object.entries(value).filter(([k]) => !names.includes(k)));
+                put({ ...rest, ...(part as object) } as Row);
+              }}
+            />
+          </section>
+        ))}
+      </div>
+    </PlainShell>
+  );
+}
+
+/** The solids of a row that have a volume: one that is being typed may not have one yet. */
+function solidsOf(row: Row): DrawnSolid[] {
+  const slots = (row['slots'] as { options: { stock: boolean; solids: Solid[] }[] }[] | undefined) ?? [];
+  const solids = [
+    ...((row['solids'] as Solid[] | undefined) ?? []),
+    ...slots.flatMap((s) => (s.options.find((o) => o.stock) ?? s.options[0])?.solids ?? []),
+  ];
+  return solids.flatMap((s) => {
+    try {
+      return [{ id: s.id, name: s.name, convex: convexOf(s.shape), kind: 'powertrain' as const }];
+    } catch (error) {
+      if (error instanceof InputError) return [];
+      throw error;
+    }
+  });
+}
+
+/** Curves: which one is in use, its points on a drawing and as two columns, and its conditions. */
+function Curves({ schema, value, at, problems, onChange }: NodeProps) {
+  const curves = value as readonly TorqueCurve[];
+  const item = (schema.items as Schema) ?? {};
+  const { rpm: _rpm, torqueNm: _torque, ...properties } = item.properties ?? {};
+  const rest: Schema = { ...item, properties, required: (item.required ?? []).filter((r) => r in properties) };
+  const put = (i: number, next: TorqueCurve) =>
+    onChange(curves.map((c, k) => (k === i ? next : next.inUse && !curves[i]!.inUse ? { ...c, inUse: false } : c)));
+  return (
+    <fieldset className="change">
+      <legend>Curves, {curves.length}</legend>
+      {curves.map((c, i) => (
+        <div key={i} className="edit-one">
+          <CurveEditor curve={c} onChange={(points) => put(i, { ...c, ...points })} />
+          <Node
+            name={c.name || 'curve'}
+            schema={rest}
+            value={c}
+            at={`${at}/${i}`}
+            problems={problems}
+            onChange={(v) => put(i, { ...c, ...(v as object) })}
+          />
+          <Button onClick={() => onChange(curves.filter((_, k) => k !== i))}>Take this curve out</Button>
+        </div>
+      ))}
+      <Button
+        onClick={() =>
+          onChange([
+            ...curves,
+            {
+              id: `curve-${curves.length + 1}`,
+              name: 'new curve',
+              rpm: [1000, 2000, 3000, 4000, 5000, 6000],
+              torqueNm: [110, 130, 145, 150, 140, 120],
+              standard: 'none',
+              evidence: 'claimed',
+              inUse: curves.length === 0,
+            },
+          ])
+        }
+      >
+        Add a curve
+      </Button>
+    </fieldset>
+  );
 }

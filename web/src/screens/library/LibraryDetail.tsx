@@ -1,11 +1,11 @@
-import type { Engine, Gearbox, Library, Part } from '@sable/core';
+import type { Engine, Family, Gearbox, Library, Part } from '@sable/core';
 import { curveInUse } from '@sable/core/curve';
 import { convexOf } from '@sable/core/fit';
-import { useQuery } from '@tanstack/react-query';
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import Button from '@mui/material/Button';
 import { Suspense, lazy, type ReactNode } from 'react';
 import { useNavigate, useParams } from 'react-router';
-import { api } from '../../app/api.ts';
+import { api, type RowKind } from '../../app/api.ts';
 import { UnitSwitch } from '../../app/Band.tsx';
 import { PlainShell } from '../../app/Shell.tsx';
 import { FigureText, Plain } from '../../pieces/figures.tsx';
@@ -21,16 +21,17 @@ export function LibraryDetail() {
   const navigate = useNavigate();
   const { data } = useQuery({ queryKey: ['library'], queryFn: api.library, staleTime: Infinity });
   const back = <Button onClick={() => void navigate(`/library/${kind ?? 'engines'}`)}>Back to the list</Button>;
+  const row =
+    data && isLibraryKind(kind)
+      ? ((data[kind] ?? []) as readonly { id: string; name: string; retired?: boolean }[]).find((r) => r.id === id)
+      : undefined;
   const tools = (
     <>
       {back}
+      {row && isLibraryKind(kind) && <RowTools kind={kind} row={row} />}
       <UnitSwitch />
     </>
   );
-  const row =
-    data && isLibraryKind(kind)
-      ? (data[kind] as readonly { id: string; name: string }[]).find((r) => r.id === id)
-      : undefined;
   return (
     <PlainShell title={row?.name ?? 'Library'} tools={tools}>
       <div className="main">
@@ -45,11 +46,136 @@ export function LibraryDetail() {
           <EngineDetail engine={row as Engine} />
         ) : kind === 'gearboxes' ? (
           <GearboxDetail gearbox={row as Gearbox} />
-        ) : (
+        ) : kind === 'parts' ? (
           <PartDetail part={row as Part} library={data} />
+        ) : (
+          <FamilyDetail family={row as unknown as Family} library={data} />
         )}
+        {row && isLibraryKind(kind) && <History kind={kind} id={row.id} />}
       </div>
     </PlainShell>
+  );
+}
+
+/** Edit it, copy it, retire it or offer it again, take it along as a file. */
+function RowTools({ kind, row }: { kind: RowKind; row: { id: string; retired?: boolean } }) {
+  const navigate = useNavigate();
+  const client = useQueryClient();
+  const retire = useMutation({
+    mutationFn: async () => {
+      const { row: standing, version } = await api.row<{ id: string; retired?: boolean }>(kind, row.id);
+      const { retired: _old, ...rest } = standing;
+      await api.putRow(kind, standing.retired ? rest : { ...rest, retired: true }, version);
+    },
+    onSuccess: () => client.invalidateQueries(),
+  });
+  return (
+    <>
+      {retire.error && <span role="alert">{retire.error.message}</span>}
+      <Button component="a" href={api.rowFileUrl(kind, row.id)} download>
+        As a file
+      </Button>
+      <Button onClick={() => retire.mutate()} disabled={retire.isPending}>
+        {row.retired ? 'Offer it again' : 'Retire it'}
+      </Button>
+      <Button onClick={() => void navigate(`/library/${kind}/new/edit?from=${row.id}`)}>Copy it</Button>
+      <Button variant="contained" color="primary" onClick={() => void navigate(`/library/${kind}/${row.id}/edit`)}>
+        Edit it
+      </Button>
+    </>
+  );
+}
+
+/** Builds that use it, and who changed it. */
+function History({ kind, id }: { kind: RowKind; id: string }) {
+  const { data } = useQuery({ queryKey: ['library', 'history', kind, id], queryFn: () => api.rowHistory(kind, id) });
+  if (!data) return null;
+  return (
+    <section className="block">
+      <h2>Used and changed</h2>
+      <p>{data.usedBy.length === 0 ? 'No build uses it.' : `Used in ${data.usedBy.join(', ')}.`}</p>
+      {data.changes.length > 0 && (
+        <ul className="muted" style={{ marginTop: 6 }}>
+          {data.changes.slice(0, 8).map((c) => (
+            <li key={c.seq}>
+              {new Date(c.at).toLocaleString(undefined, { dateStyle: 'medium', timeStyle: 'short' })}:{' '}
+              {c.step === 'do' ? '' : `${c.step}: `}
+              {c.words}
+            </li>
+          ))}
+        </ul>
+      )}
+    </section>
+  );
+}
+
+function FamilyDetail({ family, library }: { family: Family; library: Library }) {
+  const engines = library.engines.filter((e) => e.family === family.name);
+  const name = (id: string) => library.engines.find((e) => e.id === id)?.shortName ?? id;
+  return (
+    <>
+      <p className="say big">
+        {family.name}: {engines.length === 1 ? 'one engine' : `${engines.length} engines`}, {family.marks.length} marks
+      </p>
+      {family.note && <p className="say muted">{family.note}</p>}
+      <section className="block">
+        <h2>Marks on its castings</h2>
+        <table className="figures">
+          <thead>
+            <tr>
+              <th scope="col">Reads</th>
+              <th scope="col">On</th>
+              <th scope="col">Found on</th>
+              <th scope="col">Cast</th>
+              <th scope="col">Tells</th>
+            </tr>
+          </thead>
+          <tbody>
+            {family.marks.map((m) => (
+              <tr key={m.id}>
+                <th scope="row">
+                  {m.reads}
+                  <EvidenceMark evidence={m.evidence} />
+                </th>
+                <td>
+                  {m.on}, {m.where}
+                </td>
+                <td>{m.engineIds.map(name).join(', ')}</td>
+                <td>{m.builtFrom === undefined ? 'unknown' : `${m.builtFrom} to ${m.builtTo ?? 'the end'}`}</td>
+                <td className="muted">
+                  {[
+                    m.bosses && `side mount bosses ${m.bosses}`,
+                    m.chamberCc && `chamber ${m.chamberCc.value} cc`,
+                    m.crankWheel && `crank wheel ${m.crankWheel}`,
+                  ]
+                    .filter(Boolean)
+                    .join(', ') || 'nothing more'}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </section>
+      <section className="block">
+        <h2>What swaps within it</h2>
+        <table className="figures">
+          <tbody>
+            {family.interchange.map((i) => (
+              <tr key={i.id}>
+                <th scope="row">
+                  {i.what}, {name(i.fromEngineId)} onto {name(i.ontoEngineId)}
+                </th>
+                <td>
+                  {i.goes}
+                  <EvidenceMark evidence={i.evidence} />
+                </td>
+                <td className="muted">{i.also.join(', ') || 'nothing else'}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </section>
+    </>
   );
 }
 

@@ -1,11 +1,14 @@
 import { curveInUse, peaksOf } from '@sable/core/curve';
-import type { Engine, Gearbox, Library, Part } from '@sable/core';
+import type { Engine, Family, Gearbox, ImportReport, Library, Part } from '@sable/core';
 import { formatNumber, unitOf, type Evidence, type Quantity, type Units } from '@sable/core/units';
 import { DataGrid, type GridColDef } from '@mui/x-data-grid';
-import { useQuery } from '@tanstack/react-query';
+import { displacementCc } from '@sable/core/enginesums';
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import Alert from '@mui/material/Alert';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
-import { useDeferredValue, useMemo, useState } from 'react';
+import { Redo2, Undo2 } from 'lucide-react';
+import { useDeferredValue, useMemo, useRef, useState } from 'react';
 import { NavLink, useNavigate, useParams } from 'react-router';
 import { api } from '../../app/api.ts';
 import { UnitSwitch } from '../../app/Band.tsx';
@@ -57,7 +60,8 @@ const words = (field: string, headerName: string, width: number, flex?: number):
   ...(flex ? { flex, minWidth: width } : {}),
 });
 
-const litres = (e: Engine) => (Math.PI / 4) * (e.boreMm.value / 100) ** 2 * (e.strokeMm.value / 100) * e.cylinders;
+const litres = (e: Engine) => displacementCc(e.boreMm.value, e.strokeMm.value, e.cylinders) / 1000;
+const named = (row: { name: string; retired?: boolean }) => (row.retired ? `${row.name} (retired)` : row.name);
 
 function engineRow(e: Engine): Row {
   const curve = curveInUse(e, []);
@@ -65,7 +69,7 @@ function engineRow(e: Engine): Row {
   const mass = e.massRecords.find((m) => m.inUse) ?? e.massRecords[0];
   return {
     id: e.id,
-    name: e.name,
+    name: named(e),
     family: e.family,
     litres: { value: litres(e), evidence: e.boreMm.evidence },
     power: { value: peaks?.peakPowerKw, ...(curve ? { evidence: curve.evidence } : {}) },
@@ -80,7 +84,7 @@ function gearboxRow(g: Gearbox): Row {
   const rating = g.ratings.find((r) => r.inUse && r.gear === undefined) ?? g.ratings[0];
   return {
     id: g.id,
-    name: g.name,
+    name: named(g),
     kind: g.kind,
     gears: { value: g.ratios.length },
     first: { value: g.ratios[0] },
@@ -94,7 +98,7 @@ function gearboxRow(g: Gearbox): Row {
 function partRow(p: Part): Row {
   return {
     id: p.id,
-    name: p.name,
+    name: named(p),
     class: p.class,
     made: p.discontinued ? 'no longer made' : p.made,
     mass: { value: p.massKg.value, evidence: p.massKg.evidence },
@@ -102,6 +106,17 @@ function partRow(p: Part): Row {
     hours: { value: p.hours.likely },
     lead: { value: p.leadDays },
     words: `${p.name} ${p.class} ${p.note ?? ''}`,
+  };
+}
+
+function familyRow(f: Family): Row {
+  return {
+    id: f.id,
+    name: named(f),
+    marks: { value: f.marks.length },
+    swaps: { value: f.interchange.length },
+    rebuild: { value: f.rebuild?.likely, ...(f.rebuild ? { evidence: f.rebuild.evidence } : {}) },
+    words: `${f.name} ${f.marks.map((m) => m.reads).join(' ')} ${f.note ?? ''}`,
   };
 }
 
@@ -147,6 +162,16 @@ const KINDS = {
       figureColumn('lead', 'Lead time', 'days', u, 130),
     ],
   },
+  families: {
+    title: 'Families',
+    rows: (l: Library) => (l.families ?? []).map(familyRow),
+    columns: (u: Units): GridColDef<Row>[] => [
+      words('name', 'Family', 240, 1),
+      figureColumn('marks', 'Casting marks', 'count', u, 150),
+      figureColumn('swaps', 'Pieces that swap', 'count', u, 160),
+      figureColumn('rebuild', 'Whole rebuild', 'money', u, 150),
+    ],
+  },
 } as const;
 
 export type LibraryKind = keyof typeof KINDS;
@@ -169,11 +194,13 @@ export function LibraryScreen() {
     () => rows.filter((r) => wanted.split(/\s+/).every((w) => r.words.toLowerCase().includes(w))),
     [rows, wanted],
   );
+  const one = { engines: 'engine', gearboxes: 'gearbox', parts: 'part', families: 'family' }[shown];
   return (
     <PlainShell
       title="Library"
       tools={
         <>
+          <LibrarySteps />
           <Button onClick={() => void navigate('/shop')}>To the builds</Button>
           <UnitSwitch />
         </>
@@ -198,6 +225,14 @@ export function LibraryScreen() {
           <p className="muted" aria-live="polite">
             {found.length === rows.length ? `${rows.length} in all` : `${found.length} of ${rows.length}`}
           </p>
+          <Button
+            variant="contained"
+            color="primary"
+            sx={{ ml: 'auto' }}
+            onClick={() => void navigate(`/library/${shown}/new/edit`)}
+          >
+            New {one}
+          </Button>
         </div>
         <DataGrid
           key={shown}
@@ -222,7 +257,108 @@ export function LibraryScreen() {
             '& .MuiDataGrid-columnHeaderTitle': { fontWeight: 600 },
           }}
         />
+        <Files kind={shown} />
       </div>
     </PlainShell>
+  );
+}
+
+/** Undo and redo of the library: its changes are no build's. */
+function LibrarySteps() {
+  const client = useQueryClient();
+  const { data } = useQuery({ queryKey: ['library-steps'], queryFn: api.librarySteps });
+  const step = useMutation({
+    mutationFn: api.stepLibrary,
+    onSettled: () =>
+      Promise.all([
+        client.invalidateQueries({ queryKey: ['library'] }),
+        client.invalidateQueries({ queryKey: ['library-steps'] }),
+      ]),
+  });
+  const undo = data?.undo ?? null;
+  const redo = data?.redo ?? null;
+  return (
+    <>
+      {step.error && (
+        <span role="alert" style={{ color: 'var(--blocked)' }}>
+          {step.error.message}
+        </span>
+      )}
+      <Button
+        title={undo === null ? 'Nothing of yours to undo' : `Undo: ${undo}`}
+        aria-label="Undo"
+        disabled={undo === null || step.isPending}
+        onClick={() => step.mutate('undo')}
+      >
+        <Undo2 size={16} />
+      </Button>
+      <Button
+        title={redo === null ? 'Nothing to redo' : `Redo: ${redo}`}
+        aria-label="Redo"
+        disabled={redo === null || step.isPending}
+        onClick={() => step.mutate('redo')}
+      >
+        <Redo2 size={16} />
+      </Button>
+    </>
+  );
+}
+
+/** Files out and in. */
+function Files({ kind }: { kind: LibraryKind }) {
+  const client = useQueryClient();
+  const file = useRef<HTMLInputElement>(null);
+  const [report, setReport] = useState<Pick<ImportReport, 'rows'>>();
+  const bring = useMutation({
+    mutationFn: async (f: File) => {
+      const text = await f.text();
+      return f.name.toLowerCase().endsWith('.csv') ? api.importParts(text) : api.importLibrary(text);
+    },
+    onSuccess: async (r) => {
+      setReport(r);
+      await client.invalidateQueries();
+    },
+    onError: () => setReport(undefined),
+  });
+  const count = (outcome: string) => report?.rows.filter((r) => r.outcome === outcome).length ?? 0;
+  return (
+    <section style={{ marginTop: 14 }}>
+      {bring.error && (
+        <Alert severity="error" variant="outlined" sx={{ mb: 1 }}>
+          {bring.error.message} Nothing was saved.
+        </Alert>
+      )}
+      {report && (
+        <Alert severity="info" variant="outlined" sx={{ mb: 1 }} onClose={() => setReport(undefined)}>
+          {count('added')} added, {count('already here')} already here, {count('added under a new id')} added under a
+          new id.
+        </Alert>
+      )}
+      <input
+        ref={file}
+        type="file"
+        accept=".json,.csv,application/json,text/csv"
+        hidden
+        aria-label="Library file"
+        onChange={(e) => {
+          const chosen = e.target.files?.[0];
+          e.target.value = '';
+          if (chosen) bring.mutate(chosen);
+        }}
+      />
+      <span style={{ display: 'flex', gap: 8, flexWrap: 'wrap' }}>
+        {kind !== 'families' && (
+          <Button component="a" href={api.libraryCsvUrl(kind)} download>
+            {KINDS[kind].title} as CSV
+          </Button>
+        )}
+        <Button component="a" href={api.libraryFileUrl} download>
+          Whole library as a file
+        </Button>
+        <Button onClick={() => file.current?.click()} disabled={bring.isPending}>
+          Bring in a file (JSON, or parts as CSV)
+        </Button>
+      </span>
+    </section>
   );
 }

@@ -5,33 +5,7 @@ import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { useBuild } from '../../app/buildState.tsx';
 import { ChoiceField } from '../../pieces/fields.tsx';
-
-/** A spec as one writes it down: "pattern = Whimbrel pads, pulsesPerRev = 2". */
-const written = (spec: PortSpec): string =>
-  Object.entries(spec)
-    .map(([k, v]) => `${k} = ${String(v)}`)
-    .join(', ');
-
-/** The spec that was written, or what is wrong with it. */
-function readSpec(text: string): PortSpec | string {
-  const spec: PortSpec = {};
-  for (const part of text.split(',').map((p) => p.trim())) {
-    if (part === '') continue;
-    const at = part.indexOf('=');
-    const key = part.slice(0, at).trim();
-    const value = part.slice(at + 1).trim();
-    if (at < 1 || value === '' || !/^[a-zA-Z][a-zA-Z0-9]*$/.test(key))
-      return `“${part}” is not read: write what it is, an equals sign and its value, like pattern = Whimbrel pads.`;
-    spec[key] = /^-?\d+(\.\d+)?$/.test(value)
-      ? Number(value)
-      : value === 'true'
-        ? true
-        : value === 'false'
-          ? false
-          : value;
-  }
-  return spec;
-}
+import { readSpec, written } from '../../pieces/portSpec.ts';
 
 /** What the body gives the powertrain to be joined to: mount pads, propshaft, gauges, and what is known of each. */
 export function ServicesDetail({ chassis }: { chassis: Chassis }) {

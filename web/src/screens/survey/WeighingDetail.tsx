@@ -2,9 +2,11 @@ import type { Chassis } from '@sable/core';
 import { fromCorners, type FourPads } from '@sable/core/survey';
 import type { Figure, Quantity } from '@sable/core/units';
 import Button from '@mui/material/Button';
+import { useState } from 'react';
 import { useBuild } from '../../app/buildState.tsx';
 import { Plain } from '../../pieces/figures.tsx';
 import { QuantityField } from '../../pieces/fields.tsx';
+import { PadsPanel } from './PadsPanel.tsx';
 import { NameField } from './SeatsDetail.tsx';
 
 const CORNERS = [
@@ -20,6 +22,7 @@ const PAD_KG = 1;
 export function WeighingDetail({ chassis }: { chassis: Chassis }) {
   const { save } = useBuild();
   const { weighing } = chassis;
+  const [onPads, setOnPads] = useState(false);
   const put = (more: Partial<Chassis>) => save('chassis', { ...chassis, ...more });
   const measured = (old: Figure, value: number): Figure => ({ ...old, value, evidence: 'measured' });
   const putCorners = (corners: FourPads) => {
@@ -44,6 +47,19 @@ export function WeighingDetail({ chassis }: { chassis: Chassis }) {
         Level floor, tyres at pressure, suspension settled, nobody aboard. Four pads also tell where the weight lies
         sideways.
       </p>
+      {onPads ? (
+        <PadsPanel
+          onWeighed={(corners) => {
+            putCorners(corners);
+            setOnPads(false);
+          }}
+          onClose={() => setOnPads(false)}
+        />
+      ) : (
+        <Button sx={{ mb: 1.5 }} onClick={() => setOnPads(true)}>
+          Read the pads
+        </Button>
+      )}
       {weighing.corners ? (
         <>
           <div className="form-grid corners">

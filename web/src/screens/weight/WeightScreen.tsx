@@ -1,3 +1,4 @@
+import type { Chassis } from '@sable/core';
 import { powerToWeight, type Bridge, type Move } from '@sable/core/mass';
 import { formatNumber, scatterOf, unitOf } from '@sable/core/units';
 import { useBuild } from '../../app/buildState.tsx';
@@ -6,6 +7,8 @@ import { FigureText, Plain, Sentence } from '../../pieces/figures.tsx';
 import { FindingsColumn } from '../../pieces/Findings.tsx';
 import { EvidenceMark, candidateColour } from '../../pieces/marks.tsx';
 import { BridgeChart } from './BridgeChart.tsx';
+import { LeftOff } from './LeftOff.tsx';
+import { Ride } from './Ride.tsx';
 
 /** From the quoted mass to the installed one, and what that does to the axles. */
 export function WeightScreen() {
@@ -82,6 +85,8 @@ export function WeightScreen() {
           </section>
         )}
         {mass?.frontKg && <AxleLoads />}
+        <Ride />
+        <LeftOff />
         {mass?.drivenKg && <PowerToWeight />}
         {mass && (mass.out.length > 0 || mass.in.length > 0) && (
           <section className="block grid-two">
@@ -144,6 +149,10 @@ function BridgeTable({ bridge }: { bridge: Bridge }) {
   );
 }
 
+/** Share of the weight on the left wheels, percent, from where the centre of mass lies sideways (left positive, mm). */
+const leftShare = (comYMm: number, chassis: Chassis) =>
+  50 + (100 * comYMm) / ((chassis.trackFrontMm.value + chassis.trackRearMm.value) / 2);
+
 /** Axle loads before and after, with the centre of mass drawn between the axles. */
 function AxleLoads() {
   const { build, assessment, candidate } = useBuild();
@@ -195,6 +204,23 @@ function AxleLoads() {
                 <td className="r">{formatNumber(now.value - was, 'massKg', units, { signed: true })}</td>
               </tr>
             ))}
+            <tr>
+              <th scope="row">Left share</th>
+              <td className="r">
+                <Plain value={leftShare(w.comYMm.value, chassis)} quantity="percent" digits={1} />
+              </td>
+              <td className="r">
+                <Plain value={leftShare(mass.comMm[1], chassis)} quantity="percent" digits={1} />
+              </td>
+              <td className="r">
+                <Plain
+                  value={leftShare(mass.comMm[1], chassis) - leftShare(w.comYMm.value, chassis)}
+                  quantity="percent"
+                  digits={1}
+                  signed
+                />
+              </td>
+            </tr>
             <tr>
               <th scope="row">Front share</th>
               <td className="r">

@@ -1,0 +1,88 @@
+import type { FourPads } from '@sable/core/survey';
+import type { Figure } from '@sable/core/units';
+import { formatNumber, unitOf } from '@sable/core/units';
+import Button from '@mui/material/Button';
+import { useEffect, useState } from 'react';
+import { api } from '../../app/api.ts';
+import { useBuild } from '../../app/buildState.tsx';
+import { useUnits } from '../../app/settings.tsx';
+
+const PADS = [
+  ['frontLeft', 'Front left'],
+  ['frontRight', 'Front right'],
+  ['rearLeft', 'Rear left'],
+  ['rearRight', 'Rear right'],
+] as const;
+type Pad = (typeof PADS)[number][0];
+
+interface Reading {
+  readonly kg: Readonly<Record<Pad, number>>;
+  readonly steady: Readonly<Record<Pad, boolean>>;
+}
+
+/** What the pads are good for, kg. */
+const PAD_KG = 0.5;
+
+/** Four pads under the car, read as they settle; weighed in when all four stand still. */
+export function PadsPanel({ onWeighed, onClose }: { onWeighed: (c: FourPads) => void; onClose: () => void }) {
+  const { build } = useBuild();
+  const units = useUnits();
+  const [reading, setReading] = useState<Reading>();
+  const [lost, setLost] = useState(false);
+  useEffect(() => {
+    const source = new EventSource(api.scalesUrl(build.id));
+    source.onmessage = (e) => {
+      setReading(JSON.parse(e.data as string) as Reading);
+      setLost(false);
+    };
+    source.onerror = () => setLost(true);
+    return () => source.close();
+  }, [build.id]);
+  const steady = reading !== undefined && PADS.every(([p]) => reading.steady[p]);
+  const total = reading && PADS.reduce((s, [p]) => s + reading.kg[p], 0);
+  const figure = (kg: number): Figure => ({ value: kg, plusMinus: PAD_KG, evidence: 'measured', source: 'four pads' });
+  return (
+    <section className="pads" aria-label="Pads">
+      <p className="say" aria-live="polite">
+        {lost
+          ? 'The pads do not answer. They are asked again.'
+          : !reading
+            ? 'Reaching the pads…'
+            : steady
+              ? `All four stand: ${formatNumber(total!, 'massKg', units, { digits: 1 })} ${unitOf('massKg', units)}`
+              : 'Settling: hands off the car'}
+      </p>
+      <div className="pads-plan">
+        {PADS.map(([pad, label]) => (
+          <div key={pad} data-steady={reading?.steady[pad] ?? false}>
+            <small>{label}</small>
+            <b className="num">{reading ? formatNumber(reading.kg[pad], 'massKg', units, { digits: 1 }) : '–'}</b>
+            <small>{reading?.steady[pad] ? 'steady' : 'moving'}</small>
+          </div>
+        ))}
+      </div>
+      <div style={{ display: 'flex', gap: 8 }}>
+        <Button
+          variant="contained"
+          color="primary"
+          disabled={!steady}
+          onClick={() =>
+            reading &&
+            onWeighed({
+              frontLeftKg: figure(reading.kg.frontLeft),
+              frontRightKg: figure(reading.kg.frontRight),
+              rearLeftKg: figure(reading.kg.rearLeft),
+              rearRightKg: figure(reading.kg.rearRight),
+            })
+          }
+        >
+          Weigh it in
+        </Button>
+        <Button onClick={onClose}>Leave the pads</Button>
+      </div>
+      <p className="muted small">
+        Pads here are a stand-in that knows the car of the survey; real ones answer at the same place.
+      </p>
+    </section>
+  );
+}

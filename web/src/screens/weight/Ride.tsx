@@ -1,0 +1,114 @@
+import { formatNumber, unitOf } from '@sable/core/units';
+import { useBuild } from '../../app/buildState.tsx';
+import { useUnits } from '../../app/settings.tsx';
+import { FigureText, Plain, Sentence } from '../../pieces/figures.tsx';
+
+/** What the new axle loads do to ride height, springs, brakes, tyres and how readily the car turns. */
+export function Ride() {
+  const { build, assessment, candidate } = useBuild();
+  const units = useUnits();
+  const ride = assessment?.figures?.ride;
+  const { chassis } = build;
+  if (!chassis || !ride || !candidate) return null;
+  if (!ride.front && !ride.rear && !ride.tyreLoad)
+    return (
+      <section className="block">
+        <h2>Springs, brakes, tyres</h2>
+        <p className="muted">
+          Measure the springs, their motion ratio and the brake bias in the survey, and what the new loads do to them is
+          reckoned here.
+        </p>
+      </section>
+    );
+  const axles = [
+    ['Front', ride.front],
+    ['Rear', ride.rear],
+  ] as const;
+  return (
+    <section className="block">
+      <h2>Springs, brakes, tyres</h2>
+      <div className="grid-two">
+        <table className="figures">
+          <thead>
+            <tr>
+              <th scope="col">Axle</th>
+              <th scope="col" className="r">
+                Sinks, {unitOf('lengthMm', units)}
+              </th>
+              <th scope="col" className="r">
+                Rides at, Hz
+              </th>
+              <th scope="col" className="r">
+                Spring, {unitOf('stiffnessNPerMm', units)}
+              </th>
+              <th scope="col" className="r">
+                Would put it right
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {axles.map(([end, axle]) =>
+              axle ? (
+                <tr key={end}>
+                  <th scope="row">{end}</th>
+                  <td className="r">
+                    {formatNumber(axle.dropMm.value, 'lengthMm', units, { signed: true })}{' '}
+                    <small className="muted">± {formatNumber(axle.dropMm.plusMinus, 'lengthMm', units)}</small>
+                  </td>
+                  <td className="r">
+                    {formatNumber(axle.afterHz.value, 'frequencyHz', units)}{' '}
+                    <small className="muted">was {formatNumber(axle.beforeHz.value, 'frequencyHz', units)}</small>
+                  </td>
+                  <td className="r">{formatNumber(axle.springNow, 'stiffnessNPerMm', units)}</td>
+                  <td className="r">
+                    <FigureText figure={axle.springToRestore} quantity="stiffnessNPerMm" />
+                  </td>
+                </tr>
+              ) : null,
+            )}
+          </tbody>
+        </table>
+        <dl className="facts">
+          <dt>Brakes, front</dt>
+          <dd>
+            {ride.brakeFrontPct ? (
+              <>
+                the loads ask for <FigureText figure={ride.brakeFrontPct} quantity="percent" />, as weighed{' '}
+                <Plain value={ride.brakeBeforePct} quantity="percent" digits={0} />
+                {chassis.brakeFrontPct ? (
+                  <>
+                    ; fitted <FigureText figure={chassis.brakeFrontPct} quantity="percent" />
+                  </>
+                ) : (
+                  '; the fitted share is not known'
+                )}
+              </>
+            ) : (
+              'not known'
+            )}
+          </dd>
+          <dt>Tyres</dt>
+          <dd>
+            {ride.tyreLoad ? (
+              <Sentence>{`each ${ride.tyreLoad.worst} tyre carries {{${ride.tyreLoad.needKg.value}±${ride.tyreLoad.needKg.plusMinus}|massKg}} of {{${ride.tyreLoad.hasKg}|massKg}}, empty`}</Sentence>
+            ) : (
+              'no load index recorded'
+            )}
+          </dd>
+          <dt>Turns in</dt>
+          <dd>
+            {ride.yawBefore !== undefined && ride.yawAfter !== undefined
+              ? `yaw inertia ${ride.yawAfter.toFixed(0)} kg·m², ${(100 * (ride.yawAfter / ride.yawBefore - 1)).toFixed(1).replace('-', '−')} % against as weighed`
+              : 'not known'}
+          </dd>
+        </dl>
+      </div>
+      {chassis.wheelbaseMm.value < 2500 && (
+        <p className="muted small" style={{ marginTop: 8 }}>
+          A short wheelbase: with more torque than the tyres hold in the wet it turns round quickly. Pick-up points that
+          a recipe or carrier moves must be measured and checked; they are not reckoned here.
+        </p>
+      )}
+    </section>
+  );
+}
