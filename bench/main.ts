@@ -1,6 +1,7 @@
 import { cpus } from 'node:os';
 import { RunningSable } from '@sable/e2e/running';
 import { round } from './measure.ts';
+import { donorsBench } from './donors.ts';
 import { fitPageBench } from './fitPage.ts';
 import { meshBench } from './mesh.ts';
 import { pageBench } from './page.ts';
@@ -31,6 +32,9 @@ try {
   const at32Connections = await load(url, 32);
   const page = await pageBench(url);
   const fitPage = await fitPageBench(url);
+  await sable.stop();
+  await sable.start('--yard', '5000');
+  const donors = await donorsBench(new URL(sable.url));
   const report = {
     node: process.version,
     cores: cpus().length,
@@ -45,6 +49,7 @@ try {
     },
     page,
     fitPage,
+    donors,
   };
   console.log(JSON.stringify(report, null, 2));
 } finally {

@@ -7,7 +7,14 @@ interface Reply {
   readonly body: string;
 }
 
-function send(agent: Agent, url: URL, method: string, to: string, body?: unknown, version?: number): Promise<Reply> {
+export function send(
+  agent: Agent,
+  url: URL,
+  method: string,
+  to: string,
+  body?: unknown,
+  version?: number,
+): Promise<Reply> {
   return new Promise((resolve, reject) => {
     const text = body === undefined ? undefined : JSON.stringify(body);
     const r = request(

@@ -5,6 +5,14 @@ import { cell, chip, expect, test } from './sable.ts';
 
 const SCREENS = [
   ['line-up', '/builds/glider-tug/line-up?c=b'],
+  ['offers', '/builds/glider-tug/donors/offers?c=d'],
+  ['offers, empty build', '/builds/second-car/donors/offers'],
+  ['engines compared', '/builds/glider-tug/donors/compare?c=c'],
+  ['what it is', '/builds/glider-tug/donors/inspect?c=a'],
+  ['engine sums', '/builds/glider-tug/donors/bench?c=b&sum=injectors'],
+  ['compressor map', '/builds/glider-tug/donors/bench?c=f&sum=map'],
+  ['charge cooling', '/builds/glider-tug/donors/bench?c=f&sum=cooling-ways'],
+  ['a sister’s curve', '/builds/glider-tug/donors/bench?c=a&sum=sister'],
   ['brief', '/builds/glider-tug/brief'],
   ['survey', '/builds/glider-tug/survey?c=b'],
   ['survey, nothing measured', '/builds/second-car/survey'],
@@ -23,6 +31,9 @@ const SCREENS = [
   ['engine', '/library/engines/quillon-22'],
   ['gearbox', '/library/gearboxes/corran-g6'],
   ['part', '/library/parts/mk-quillon-kit'],
+  ['family', '/library/families/quillon-four'],
+  ['engine, edited', '/library/engines/quillon-22/edit'],
+  ['new part', '/library/parts/new/edit'],
 ] as const;
 
 for (const [name, path] of SCREENS) {
@@ -204,7 +215,7 @@ test('files: out as a bundle and tables, in again on another install', async ({ 
 test('the library: searched, sorted, opened, drawn', async ({ page, go }) => {
   await go('/library/engines');
   await page.getByLabel('Find in engines').fill('vee');
-  await expect(page.getByText('1 of 9')).toBeVisible();
+  await expect(page.getByText('1 of 11')).toBeVisible();
   await page.getByRole('gridcell', { name: 'Hesper V6 2.7' }).click();
   await expect(page.getByRole('img', { name: /Three views of \d+ solids/ })).toBeVisible();
   await expect(page.getByRole('figure', { name: 'Torque curves' })).toBeVisible();

@@ -47,7 +47,7 @@ try {
 let hosts: ReadonlySet<string> = new Set();
 const app = await buildApp({
   db,
-  yard: await openYard(db, paths.demo),
+  yard: await openYard(db, paths.demo, options.yard),
   hosts: () => hosts,
   webFolder: paths.web,
   devOrigin: process.env['SABLE_DEV_ORIGIN'],

@@ -5,6 +5,8 @@ export interface StartOptions {
   readonly data: string;
   readonly demo: boolean;
   readonly resetDemo: boolean;
+  /** How many offers the made-up yard holds beside the written ones. */
+  readonly yard: number;
   /** Address to listen on; loopback unless the shop's network is asked for. */
   readonly host: string;
   /** Extra host names that requests may be addressed to. */
@@ -16,6 +18,7 @@ export const USAGE = `npm start -- [options]
   --data FOLDER      data folder (default .data/sable)
   --no-demo          start with an empty shop
   --reset-demo       throw everything in the data folder away and load the demo shop
+  --yard N           offers in the made-up yard (default 260)
   --host ADDRESS     listen on another address, with --allow: the host names it may be called by
   --allow A,B        host names allowed with --host, for instance bench.local,192.168.1.20`;
 
@@ -30,6 +33,7 @@ export function readOptions(argv: readonly string[], env: Readonly<Record<string
         data: { type: 'string' },
         'no-demo': { type: 'boolean' },
         'reset-demo': { type: 'boolean' },
+        yard: { type: 'string' },
         host: { type: 'string' },
         allow: { type: 'string' },
       },
@@ -40,6 +44,9 @@ export function readOptions(argv: readonly string[], env: Readonly<Record<string
   const port = Number(values.port ?? env['PORT'] ?? 4080);
   if (!Number.isInteger(port) || port < 0 || port > 65535)
     throw new Error(`--port must be a whole number from 0 to 65535; it is ${values.port ?? env['PORT']}.`);
+  const yard = Number(values.yard ?? 260);
+  if (!Number.isInteger(yard) || yard < 0 || yard > 50_000)
+    throw new Error(`--yard must be a whole number from 0 to 50000; it is ${values.yard}.`);
   const allow = (values.allow ?? '')
     .split(',')
     .map((s) => s.trim().toLowerCase())
@@ -54,6 +61,7 @@ export function readOptions(argv: readonly string[], env: Readonly<Record<string
     data: values.data ?? env['DATA_DIR'] ?? '.data/sable',
     demo: values['no-demo'] !== true,
     resetDemo: values['reset-demo'] === true,
+    yard,
     host: values.host ?? '127.0.0.1',
     allow,
   };

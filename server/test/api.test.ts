@@ -85,7 +85,8 @@ test('the library is read once and then only asked about', async () => {
 
 describe('start options', () => {
   test('defaults, and what is given', () => {
-    expect(readOptions([], {})).toMatchObject({ port: 4080, demo: true, host: '127.0.0.1' });
+    expect(readOptions([], {})).toMatchObject({ port: 4080, demo: true, host: '127.0.0.1', yard: 260 });
+    expect(() => readOptions(['--yard', 'many'], {})).toThrow('--yard must be a whole number');
     expect(readOptions(['--port', '5000', '--no-demo', '--data', 'x'], {})).toMatchObject({
       port: 5000,
       demo: false,

@@ -18,7 +18,7 @@ export async function openShop(demo: boolean): Promise<Shop> {
   const db = await openPglite();
   await migrate(db, paths.migrations);
   if (demo) await loadDemo(db, paths.demo);
-  const app = await buildApp({ db, yard: await openYard(db, paths.demo), hosts: () => new Set(['localhost']) });
+  const app = await buildApp({ db, yard: await openYard(db, paths.demo, 260), hosts: () => new Set(['localhost']) });
   return {
     app,
     db,

@@ -69,12 +69,15 @@ const ANCILLARY_ITEMS: readonly OfferedItem[] = [
   'loom and computer',
 ];
 
+/** Things of its own car without which a computer does not let the engine run. */
+const OWN_CAR = ['key', 'body module'];
+
 /** What the engine must have to run and an offer should bring: its needs, the key where its computer wants one, a diesel's pump. */
 export function wantedItems(engine: Engine): OfferedItem[] {
   const needs = engine.needs as readonly string[];
   return [
     ...ANCILLARY_ITEMS.filter((item) => needs.includes(item satisfies Ancillary | OfferedItem)),
-    ...(engine.computer && engine.computer.wants.length > 0 ? (['keys and immobiliser'] as const) : []),
+    ...(engine.computer?.wants.some((w) => OWN_CAR.includes(w)) ? (['keys and immobiliser'] as const) : []),
     ...(engine.fuel === 'diesel' ? (['injection pump'] as const) : []),
   ];
 }

@@ -5,12 +5,10 @@ import type { Db } from '../db/db.ts';
 import { readLibrary } from '../store/libraryStore.ts';
 import { generateListings, MemoryYard, type YardFeed } from './yard.ts';
 
-/** How many offers the stand-in makes up beside the written ones, and from which seed. */
-const MADE_UP = 260;
 const SEED = 11;
 
 /** The yard as it stands when the server starts: the demo's own offers and made-up ones around the library's engines. */
-export async function openYard(db: Db, demoFolder: string): Promise<YardFeed> {
+export async function openYard(db: Db, demoFolder: string, madeUp: number): Promise<YardFeed> {
   const { engines, gearboxes } = await readLibrary(db);
   const file = path.join(demoFolder, 'listings.json');
   const written = existsSync(file) ? (JSON.parse(readFileSync(file, 'utf8')) as Listing[]) : [];
@@ -19,7 +17,7 @@ export async function openYard(db: Db, demoFolder: string): Promise<YardFeed> {
   return new MemoryYard(
     [
       ...written.filter((l) => l.engineId === undefined || here.has(l.engineId)),
-      ...generateListings(SEED, MADE_UP, engines, gearboxes),
+      ...generateListings(SEED, madeUp, engines, gearboxes),
     ],
     (l) => `${names.get(l.engineId ?? '') ?? ''} ${names.get(l.gearboxId ?? '') ?? ''}`,
   );

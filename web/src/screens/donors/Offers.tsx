@@ -1,30 +1,29 @@
-import { CONDITIONS, OFFER_KINDS, type Listing } from '@sable/core';
+import type { Listing } from '@sable/core';
 import { compareWays, bestOfEachWay, costOfOffer } from '@sable/core/buying';
 import { formatNumber, formatQuantity, unitOf } from '@sable/core/units';
-import { DataGrid, type GridColDef } from '@mui/x-data-grid';
 import Alert from '@mui/material/Alert';
 import Button from '@mui/material/Button';
-import MenuItem from '@mui/material/MenuItem';
-import TextField from '@mui/material/TextField';
-import { useDeferredValue, useMemo, useState } from 'react';
+import { useCallback, useMemo, useState } from 'react';
 import { useBuild } from '../../app/buildState.tsx';
 import { useUnits } from '../../app/settings.tsx';
+import { FigureGrid, type GridColumn } from '../../pieces/FigureGrid.tsx';
 import { EvidenceMark } from '../../pieces/marks.tsx';
-import { QuantityField } from '../../pieces/fields.tsx';
 import { reckonedFor } from './candidateFrom.ts';
 import { OfferDetail } from './OfferDetail.tsx';
+import { KIND_WORDS, OfferFilters, Pick, type Filters } from './OfferFilters.tsx';
 import { useOffers, useOffersOf, useWatched } from './useYard.ts';
 
-const KIND_WORDS: Readonly<Record<Listing['kind'], string>> = {
-  engine: 'engine',
-  set: 'with gearbox',
-  car: 'whole car',
-};
 const WAY_WORDS: Readonly<Record<Listing['kind'], string>> = {
   engine: 'as the engine alone',
   set: 'as engine and gearbox',
   car: 'in a whole car',
 };
+const SORTS = [
+  ['newest', 'newest'],
+  ['price', 'price'],
+  ['mileage', 'distance run'],
+  ['distance', 'how far away'],
+] as const;
 const PAGE = 50;
 
 interface Row {
@@ -40,29 +39,18 @@ export function Offers() {
   const { build, library, candidate } = useBuild();
   const units = useUnits();
   const [text, setText] = useState('');
-  const [kind, setKind] = useState('');
-  const [engineId, setEngineId] = useState('');
-  const [condition, setCondition] = useState('');
-  const [most, setMost] = useState<{ price?: number | undefined; km?: number | undefined; away?: number | undefined }>(
-    {},
-  );
+  const [filters, setFilters] = useState<Omit<Filters, 'text'>>({ kind: '', engineId: '', condition: '' });
   const [sort, setSort] = useState('newest');
   const [page, setPage] = useState(0);
   const [watchedOnly, setWatchedOnly] = useState(false);
   const [openId, setOpenId] = useState<string>();
-  const wanted = useDeferredValue(text.trim());
-  const query = {
-    text: wanted,
-    kind,
-    engineId,
-    condition,
-    mostPrice: most.price === undefined ? undefined : Math.round(most.price),
-    mostKm: most.km === undefined ? undefined : Math.round(most.km),
-    mostDistanceKm: most.away === undefined ? undefined : Math.round(most.away),
-    sort,
-    from: page * PAGE,
-    count: PAGE,
-  };
+  const change = useCallback(({ text: word, ...part }: Partial<Filters>) => {
+    setPage(0);
+    // The bar rests on the filters, not on the word: typing does not draw it anew.
+    if (word !== undefined) setText(word);
+    else setFilters((old) => ({ ...old, ...part }));
+  }, []);
+  const query = { text, ...filters, sort, from: page * PAGE, count: PAGE };
   const offers = useOffers(query);
   const { watched, problem } = useWatched();
   const ofCandidate = useOffersOf(candidate?.engineId);
@@ -84,13 +72,11 @@ export function Offers() {
   }, [shown, library, build, candidate]);
   const money = (v: number) => formatQuantity(v, 'money', units, { currency: build.currency });
   const columns = useMemo(() => columnsFor(units, build.currency), [units, build.currency]);
-  const set =
-    <T,>(setter: (v: T) => void) =>
-    (v: T) => {
-      setPage(0);
-      setter(v);
-    };
-
+  const total = watchedOnly ? watched.length : (offers.data?.total ?? 0);
+  const paged = useMemo(
+    () => ({ total, page: watchedOnly ? 0 : page, size: watchedOnly ? 100 : PAGE, onPage: setPage }),
+    [total, page, watchedOnly],
+  );
   const ways = useMemo(() => {
     const engine = library.engines.find((e) => e.id === candidate?.engineId);
     const gearbox = library.gearboxes.find((g) => g.id === candidate?.gearboxId);
@@ -106,6 +92,10 @@ export function Offers() {
       ),
     );
   }, [library, candidate, ofCandidate.data, build]);
+  const sortBy = useCallback((by: string) => {
+    setPage(0);
+    setSort(by);
+  }, []);
   const cheapest = ways[0];
   const open = openId === undefined ? undefined : shown.find((l) => l.id === openId);
   const engineName = library.engines.find((e) => e.id === candidate?.engineId)?.shortName;
@@ -131,52 +121,7 @@ export function Offers() {
               : 'All in: price, fetching, what is missing, the rebuild to be expected, less what is sold again.'}
           </p>
         </div>
-        <div className="offer-filters" role="search" aria-label="Offers">
-          <TextField
-            label="Find"
-            value={text}
-            onChange={(e) => set(setText)(e.target.value)}
-            slotProps={{ htmlInput: { type: 'search' }, inputLabel: { shrink: true } }}
-          />
-          <Pick label="What" value={kind} onPick={set(setKind)} choices={OFFER_KINDS.map((k) => [k, KIND_WORDS[k]])} />
-          <Pick
-            label="Engine"
-            value={engineId}
-            onPick={set(setEngineId)}
-            choices={library.engines.filter((e) => !e.retired).map((e) => [e.id, e.shortName])}
-          />
-          <Pick
-            label="Condition"
-            value={condition}
-            onPick={set(setCondition)}
-            choices={CONDITIONS.map((c) => [c, c])}
-          />
-          <QuantityField
-            label="Price to"
-            quantity="money"
-            currency={build.currency}
-            optional
-            min={0}
-            value={most.price}
-            onCommit={(price) => set(setMost)({ ...most, price })}
-          />
-          <QuantityField
-            label="Run to"
-            quantity="travelledKm"
-            optional
-            min={0}
-            value={most.km}
-            onCommit={(km) => set(setMost)({ ...most, km })}
-          />
-          <QuantityField
-            label="Away to"
-            quantity="travelledKm"
-            optional
-            min={0}
-            value={most.away}
-            onCommit={(away) => set(setMost)({ ...most, away })}
-          />
-        </div>
+        <OfferFilters filters={filters} onChange={change} engines={library.engines} currency={build.currency} />
         <div className="row spread" style={{ marginBottom: 8 }}>
           <p className="muted" aria-live="polite">
             {watchedOnly
@@ -189,25 +134,9 @@ export function Offers() {
             <Button aria-pressed={watchedOnly} onClick={() => setWatchedOnly(!watchedOnly)}>
               {watchedOnly ? 'All offers' : `Watched (${watched.length})`}
             </Button>
-            <TextField
-              select
-              label="Sorted by"
-              value={sort}
-              onChange={(e) => set(setSort)(e.target.value)}
-              sx={{ width: 132 }}
-              slotProps={{ inputLabel: { shrink: true } }}
-            >
-              {[
-                ['newest', 'newest'],
-                ['price', 'price'],
-                ['mileage', 'distance run'],
-                ['distance', 'how far away'],
-              ].map(([v, label]) => (
-                <MenuItem key={v} value={v}>
-                  {label}
-                </MenuItem>
-              ))}
-            </TextField>
+            <span style={{ width: 132 }}>
+              <Pick label="Sorted by" value={sort} onPick={sortBy} choices={SORTS} none={null} />
+            </span>
           </span>
         </div>
         {(offers.error ?? problem) && (
@@ -215,41 +144,19 @@ export function Offers() {
             {(offers.error ?? problem)!.message}
           </Alert>
         )}
-        <DataGrid
+        <FigureGrid
+          label="Offers"
           rows={rows}
           columns={columns}
-          density="compact"
-          rowHeight={34}
-          columnHeaderHeight={38}
-          disableColumnMenu
-          disableColumnSorting
-          loading={offers.isPending}
-          {...(watchedOnly
-            ? { hideFooter: watched.length <= PAGE }
-            : {
-                paginationMode: 'server' as const,
-                rowCount: offers.data?.total ?? 0,
-                paginationModel: { page, pageSize: PAGE },
-                pageSizeOptions: [PAGE],
-                onPaginationModelChange: (m: { page: number }) => setPage(m.page),
-              })}
-          rowSelectionModel={{ type: 'include', ids: new Set(openId === undefined ? [] : [openId]) }}
-          onRowClick={({ id }) => setOpenId(String(id))}
-          onCellKeyDown={({ id }, event) => {
-            if (event.key === 'Enter') setOpenId(String(id));
-          }}
-          localeText={{
-            noRowsLabel: watchedOnly
+          openId={openId}
+          onOpen={setOpenId}
+          above={360}
+          paged={paged}
+          nothing={
+            watchedOnly
               ? 'Nothing is watched. Open an offer and watch it.'
-              : 'Nothing like that is on offer. Take a filter away.',
-          }}
-          aria-label="Offers"
-          sx={{
-            bgcolor: 'background.paper',
-            minHeight: 180,
-            '& .MuiDataGrid-row': { cursor: 'pointer' },
-            '& .MuiDataGrid-columnHeaderTitle': { fontWeight: 600 },
-          }}
+              : 'Nothing like that is on offer. Take a filter away.'
+          }
         />
       </div>
       {open ? (
@@ -266,93 +173,63 @@ export function Offers() {
   );
 }
 
-function Pick({
-  label,
-  value,
-  choices,
-  onPick,
-}: {
-  label: string;
-  value: string;
-  choices: readonly (readonly [string, string])[];
-  onPick: (v: string) => void;
-}) {
-  return (
-    <TextField
-      select
-      label={label}
-      value={value}
-      onChange={(e) => onPick(e.target.value)}
-      slotProps={{ inputLabel: { shrink: true }, select: { displayEmpty: true } }}
-    >
-      <MenuItem value="">any</MenuItem>
-      {choices.map(([v, name]) => (
-        <MenuItem key={v} value={v}>
-          {name}
-        </MenuItem>
-      ))}
-    </TextField>
-  );
-}
-
-function columnsFor(units: ReturnType<typeof useUnits>, currency: string): GridColDef<Row>[] {
-  const right = { align: 'right', headerAlign: 'right' } as const;
+function columnsFor(units: ReturnType<typeof useUnits>, currency: string): GridColumn<Row>[] {
+  const money = unitOf('money', units, currency);
+  const km = unitOf('travelledKm', units);
   return [
-    { field: 'title', headerName: 'Offer', flex: 1, minWidth: 190, valueGetter: (_, row) => row.listing.title },
-    { field: 'kind', headerName: 'What', width: 104, valueGetter: (_, row) => KIND_WORDS[row.listing.kind] },
+    { field: 'title', title: 'Offer', width: 170, flex: true, cell: (r) => r.listing.title },
+    { field: 'kind', title: 'What', width: 90, cell: (r) => KIND_WORDS[r.listing.kind] },
     {
       field: 'price',
-      headerName: `Asked, ${unitOf('money', units, currency)}`,
-      width: 84,
-      ...right,
-      renderCell: ({ row }) => <span className="num">{formatNumber(row.listing.price, 'money', units)}</span>,
+      title: `Asked, ${money}`,
+      width: 74,
+      right: true,
+      cell: (r) => formatNumber(r.listing.price, 'money', units),
     },
     {
       field: 'allIn',
-      headerName: `All in, ${unitOf('money', units, currency)}`,
-      width: 116,
-      ...right,
-      renderCell: ({ row }) =>
-        row.allIn === undefined ? (
+      title: `All in, ${money}`,
+      width: 112,
+      right: true,
+      cell: (r) =>
+        r.allIn === undefined ? (
           <span className="muted">unknown engine</span>
         ) : (
-          <span className="num">
-            <b style={{ fontWeight: 600 }}>{formatNumber(row.allIn, 'money', units)}</b>{' '}
-            <small className="muted">± {formatNumber(row.doubt, 'money', units)}</small>
-          </span>
+          <>
+            <b style={{ fontWeight: 600 }}>{formatNumber(r.allIn, 'money', units)}</b>{' '}
+            <small className="muted">± {formatNumber(r.doubt, 'money', units)}</small>
+          </>
         ),
     },
     {
       field: 'missing',
-      headerName: 'Lacks',
-      width: 62,
-      ...right,
-      renderCell: ({ row }) => (row.missing > 0 ? row.missing : <span className="muted">–</span>),
+      title: 'Lacks',
+      width: 46,
+      right: true,
+      cell: (r) => (r.missing > 0 ? r.missing : <span className="muted">–</span>),
     },
     {
       field: 'km',
-      headerName: `Run, ${unitOf('travelledKm', units)}`,
-      width: 104,
-      ...right,
-      renderCell: ({ row }) =>
-        row.listing.travelledKm ? (
-          <span className="num">
-            {formatNumber(row.listing.travelledKm.value, 'travelledKm', units)}
-            <EvidenceMark evidence={row.listing.travelledKm.evidence} />
-          </span>
+      title: `Run, ${km}`,
+      width: 90,
+      right: true,
+      cell: (r) =>
+        r.listing.travelledKm ? (
+          <>
+            {formatNumber(r.listing.travelledKm.value, 'travelledKm', units)}
+            <EvidenceMark evidence={r.listing.travelledKm.evidence} />
+          </>
         ) : (
           <span className="muted">not told</span>
         ),
     },
     {
       field: 'away',
-      headerName: `Away, ${unitOf('travelledKm', units)}`,
-      width: 86,
-      ...right,
-      renderCell: ({ row }) => (
-        <span className="num">{formatNumber(row.listing.distanceKm, 'travelledKm', units)}</span>
-      ),
+      title: `Away, ${km}`,
+      width: 82,
+      right: true,
+      cell: (r) => formatNumber(r.listing.distanceKm, 'travelledKm', units),
     },
-    { field: 'condition', headerName: 'Condition', width: 128, valueGetter: (_, row) => row.listing.condition },
+    { field: 'condition', title: 'Condition', width: 118, cell: (r) => r.listing.condition },
   ];
 }

@@ -18,7 +18,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import Alert from '@mui/material/Alert';
 import Button from '@mui/material/Button';
 import { useState, type ReactNode } from 'react';
-import { useForm } from 'react-hook-form';
+import { useForm, useWatch } from 'react-hook-form';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
 import { ApiProblem, api, type RowKind } from '../../app/api.ts';
 import { UnitSwitch } from '../../app/Band.tsx';
@@ -172,7 +172,7 @@ function Editor({ kind, row, version }: { kind: RowKind; row: Row; version: numb
   const navigate = useNavigate();
   const client = useQueryClient();
   const form = useForm<{ row: Row }>({ defaultValues: { row } });
-  const value = form.watch('row') as Row;
+  const value = useWatch({ control: form.control, name: 'row' }) as Row;
   const [problems, setProblems] = useState<readonly FieldProblem[]>([]);
   const [problem, setProblem] = useState<ApiProblem>();
   const [base, setBase] = useState(version);

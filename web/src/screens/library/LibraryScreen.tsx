@@ -1,19 +1,19 @@
 import { curveInUse, peaksOf } from '@sable/core/curve';
 import type { Engine, Family, Gearbox, ImportReport, Library, Part } from '@sable/core';
 import { formatNumber, unitOf, type Evidence, type Quantity, type Units } from '@sable/core/units';
-import { DataGrid, type GridColDef } from '@mui/x-data-grid';
 import { displacementCc } from '@sable/core/enginesums';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import Alert from '@mui/material/Alert';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { Redo2, Undo2 } from 'lucide-react';
-import { useDeferredValue, useMemo, useRef, useState } from 'react';
+import { useCallback, useDeferredValue, useMemo, useRef, useState } from 'react';
 import { NavLink, useNavigate, useParams } from 'react-router';
 import { api } from '../../app/api.ts';
 import { UnitSwitch } from '../../app/Band.tsx';
 import { useUnits } from '../../app/settings.tsx';
 import { PlainShell } from '../../app/Shell.tsx';
+import { FigureGrid, type GridColumn } from '../../pieces/FigureGrid.tsx';
 import { EvidenceMark } from '../../pieces/marks.tsx';
 
 interface Cell {
@@ -33,15 +33,15 @@ function figureColumn(
   units: Units,
   width = 120,
   digits?: number,
-): GridColDef<Row> {
+): GridColumn<Row> {
   const unit = unitOf(quantity, units);
   return {
     field,
-    headerName: unit === '' ? title : `${title}, ${unit}`,
+    title: unit === '' ? title : `${title}, ${unit}`,
     width,
-    type: 'number',
-    valueGetter: (cell: Cell | undefined) => cell?.value ?? null,
-    renderCell: ({ row }) => {
+    right: true,
+    by: (row) => (row[field] as Cell | undefined)?.value,
+    cell: (row) => {
       const cell = row[field] as Cell | undefined;
       if (cell?.value === undefined) return <span className="muted">not known</span>;
       return (
@@ -53,11 +53,13 @@ function figureColumn(
     },
   };
 }
-const words = (field: string, headerName: string, width: number, flex?: number): GridColDef<Row> => ({
+const words = (field: string, title: string, width: number, flex = false): GridColumn<Row> => ({
   field,
-  headerName,
+  title,
   width,
-  ...(flex ? { flex, minWidth: width } : {}),
+  flex,
+  cell: (row) => row[field] as string,
+  by: (row) => row[field] as string,
 });
 
 const litres = (e: Engine) => displacementCc(e.boreMm.value, e.strokeMm.value, e.cylinders) / 1000;
@@ -77,7 +79,7 @@ function engineRow(e: Engine): Row {
     mass: { value: mass?.massKg.value, ...(mass ? { evidence: mass.massKg.evidence } : {}) },
     basis: mass?.basis ?? 'none',
     price: { value: e.price.likely, evidence: e.price.evidence },
-    words: `${e.name} ${e.family} ${e.codes.join(' ')} ${e.arrangement} ${e.induction} ${e.fuel}`,
+    words: `${e.name} ${e.family} ${e.codes.join(' ')} ${e.arrangement} ${e.induction} ${e.fuel}`.toLowerCase(),
   };
 }
 function gearboxRow(g: Gearbox): Row {
@@ -92,7 +94,7 @@ function gearboxRow(g: Gearbox): Row {
     rating: { value: rating?.torqueNm.value, ...(rating ? { evidence: rating.torqueNm.evidence } : {}) },
     mass: { value: g.massKg.value, evidence: g.massKg.evidence },
     price: { value: g.price.likely, evidence: g.price.evidence },
-    words: `${g.name} ${g.kind} ${g.note ?? ''}`,
+    words: `${g.name} ${g.kind} ${g.note ?? ''}`.toLowerCase(),
   };
 }
 function partRow(p: Part): Row {
@@ -105,7 +107,7 @@ function partRow(p: Part): Row {
     price: { value: p.price.likely, evidence: p.price.evidence },
     hours: { value: p.hours.likely },
     lead: { value: p.leadDays },
-    words: `${p.name} ${p.class} ${p.note ?? ''}`,
+    words: `${p.name} ${p.class} ${p.note ?? ''}`.toLowerCase(),
   };
 }
 
@@ -116,7 +118,7 @@ function familyRow(f: Family): Row {
     marks: { value: f.marks.length },
     swaps: { value: f.interchange.length },
     rebuild: { value: f.rebuild?.likely, ...(f.rebuild ? { evidence: f.rebuild.evidence } : {}) },
-    words: `${f.name} ${f.marks.map((m) => m.reads).join(' ')} ${f.note ?? ''}`,
+    words: `${f.name} ${f.marks.map((m) => m.reads).join(' ')} ${f.note ?? ''}`.toLowerCase(),
   };
 }
 
@@ -124,8 +126,8 @@ const KINDS = {
   engines: {
     title: 'Engines',
     rows: (l: Library) => l.engines.map(engineRow),
-    columns: (u: Units): GridColDef<Row>[] => [
-      words('name', 'Engine', 190, 1),
+    columns: (u: Units): GridColumn<Row>[] => [
+      words('name', 'Engine', 190, true),
       words('family', 'Family', 130),
       figureColumn('litres', 'Size', 'displacementL', u, 90, 2),
       figureColumn('power', 'Peak power', 'powerKw', u, 140),
@@ -138,8 +140,8 @@ const KINDS = {
   gearboxes: {
     title: 'Gearboxes',
     rows: (l: Library) => l.gearboxes.map(gearboxRow),
-    columns: (u: Units): GridColDef<Row>[] => [
-      words('name', 'Gearbox', 240, 1),
+    columns: (u: Units): GridColumn<Row>[] => [
+      words('name', 'Gearbox', 240, true),
       words('kind', 'Kind', 110),
       figureColumn('gears', 'Gears', 'count', u, 80),
       figureColumn('first', 'First', 'number', u, 90),
@@ -152,8 +154,8 @@ const KINDS = {
   parts: {
     title: 'Parts',
     rows: (l: Library) => l.parts.map(partRow),
-    columns: (u: Units): GridColDef<Row>[] => [
-      words('name', 'Part', 280, 1),
+    columns: (u: Units): GridColumn<Row>[] => [
+      words('name', 'Part', 280, true),
       words('class', 'Kind', 130),
       words('made', 'Made', 120),
       figureColumn('mass', 'Mass', 'massKg', u, 110, 1),
@@ -165,8 +167,8 @@ const KINDS = {
   families: {
     title: 'Families',
     rows: (l: Library) => (l.families ?? []).map(familyRow),
-    columns: (u: Units): GridColDef<Row>[] => [
-      words('name', 'Family', 240, 1),
+    columns: (u: Units): GridColumn<Row>[] => [
+      words('name', 'Family', 240, true),
       figureColumn('marks', 'Casting marks', 'count', u, 150),
       figureColumn('swaps', 'Pieces that swap', 'count', u, 160),
       figureColumn('rebuild', 'Whole rebuild', 'money', u, 150),
@@ -190,10 +192,11 @@ export function LibraryScreen() {
     () => ({ rows: data ? KINDS[shown].rows(data) : [], columns: KINDS[shown].columns(units) }),
     [data, shown, units],
   );
-  const found = useMemo(
-    () => rows.filter((r) => wanted.split(/\s+/).every((w) => r.words.toLowerCase().includes(w))),
-    [rows, wanted],
-  );
+  const found = useMemo(() => {
+    const words = wanted.split(/\s+/);
+    return rows.filter((r) => words.every((w) => r.words.includes(w)));
+  }, [rows, wanted]);
+  const open = useCallback((id: string) => void navigate(`/library/${shown}/${id}`), [navigate, shown]);
   const one = { engines: 'engine', gearboxes: 'gearbox', parts: 'part', families: 'family' }[shown];
   return (
     <PlainShell
@@ -234,28 +237,13 @@ export function LibraryScreen() {
             New {one}
           </Button>
         </div>
-        <DataGrid
+        <FigureGrid
           key={shown}
+          label={KINDS[shown].title}
           rows={found}
           columns={columns}
-          density="compact"
-          rowHeight={34}
-          columnHeaderHeight={38}
-          disableRowSelectionOnClick
-          disableColumnMenu
-          hideFooter={found.length <= 100}
-          onRowClick={({ id }) => void navigate(`/library/${shown}/${id}`)}
-          onCellKeyDown={({ id }, event) => {
-            if (event.key === 'Enter') void navigate(`/library/${shown}/${id}`);
-          }}
-          localeText={{ noRowsLabel: data ? 'Nothing is called that. Try fewer words.' : 'Reading the library…' }}
-          aria-label={KINDS[shown].title}
-          sx={{
-            bgcolor: 'background.paper',
-            minHeight: 160,
-            '& .MuiDataGrid-row': { cursor: 'pointer' },
-            '& .MuiDataGrid-columnHeaderTitle': { fontWeight: 600 },
-          }}
+          onOpen={open}
+          nothing={data ? 'Nothing is called that. Try fewer words.' : 'Reading the library…'}
         />
         <Files kind={shown} />
       </div>

@@ -1,0 +1,268 @@
+import type { Assessment, Build, Candidate, Library } from '@sable/core';
+import { chip, expect, test, type Sable } from './sable.ts';
+
+const judged = async (sable: Sable, build: Build, candidateId: string): Promise<Assessment> => {
+  const library = (await (await fetch(`${sable.url}/api/v1/library`)).json()) as Library;
+  return sable.sum('assess', { build, candidateId, library });
+};
+const candidate = async (sable: Sable, letter: string): Promise<Candidate | undefined> =>
+  (await sable.build()).build.candidates.find((c) => c.letter === letter);
+
+test('from an offer to a judged candidate in three clicks; the bill knows what is missing', async ({
+  page,
+  go,
+  sable,
+}) => {
+  await go('/builds/glider-tug/donors/offers?c=d');
+  await expect(page.getByText(/D’s V6 2.7 comes cheapest in a whole car: [\d,]+ € with its gearbox/)).toBeVisible();
+  await page.getByRole('searchbox', { name: 'Find' }).fill('as it came out');
+  // One.
+  await page.getByRole('gridcell', { name: 'V6 2.7, engine as it came out' }).click();
+  const offer = page.getByRole('complementary', { name: 'The offer' });
+  await expect(offer.getByText('alternator, starter, loom and computer')).toBeVisible();
+  await expect(offer.getByRole('rowheader', { name: /^Rebuild to be expected/ })).toBeVisible();
+  // Two.
+  await offer.getByRole('button', { name: 'Make it a candidate' }).click();
+  await expect(page.getByRole('dialog')).toContainText('Built like');
+  // Three.
+  await page.getByRole('button', { name: 'Put it in the line-up' }).click();
+  await expect(page).toHaveURL(/line-up/);
+  await expect(chip(page, 'G')).toContainText(/clear|tight|blocked|unknown/);
+  await expect.poll(async () => (await candidate(sable, 'G'))?.bought?.listing.id).toBe('v6-engine-only');
+  const g = (await candidate(sable, 'G'))!;
+  // Built like the others with that engine: their place and parts.
+  const like = (await sable.build()).build.candidates.find(
+    (c) => c.engineId === g.engineId && c.gearboxId === g.gearboxId,
+  )!;
+  expect(g.placement).toEqual(like.placement);
+  expect(g.partIds).toEqual(like.partIds);
+  await page.goto(`${sable.url}/builds/glider-tug/parts?c=${g.id}`);
+  for (const line of ['Alternator', 'Starter', 'Loom and computer', 'Rebuild to be expected', 'Fetching it'])
+    await expect(page.getByRole('rowheader', { name: line })).toBeVisible();
+  const findings = (await judged(sable, (await sable.build()).build, g.id)).findings;
+  expect(findings.find((f) => f.id === 'offer-missing')!.title).toContain(
+    'alternator, starter, brackets and loom and computer',
+  );
+  expect(findings.some((f) => f.id === 'buying-ways')).toBe(true);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect.poll(() => candidate(sable, 'G')).toBeUndefined();
+});
+
+test('bought for a candidate that is there, the price and the ways to buy change its bill; taken back whole', async ({
+  page,
+  go,
+  sable,
+}) => {
+  const before = await candidate(sable, 'D');
+  await go('/builds/glider-tug/donors/offers?c=d');
+  await page.getByRole('searchbox', { name: 'Find' }).fill('tail end bent');
+  await page.getByRole('gridcell', { name: /^Saloon with V6/ }).click();
+  await expect(page.getByRole('rowheader', { name: /^Whole car, rest sold/ })).toBeVisible();
+  await page.getByRole('button', { name: 'Buy it for D' }).click();
+  await expect(page.getByRole('button', { name: 'Bought for D' })).toBeDisabled();
+  await page.goto(`${sable.url}/builds/glider-tug/parts?c=d`);
+  await expect(page.getByRole('rowheader', { name: /^Sold again: the shell/ })).toBeVisible();
+  await expect(page.getByText('−120').first()).toBeVisible();
+  await page.goto(`${sable.url}/builds/glider-tug/donors/inspect?c=d`);
+  await expect(page.getByText(/^The whole car is the cheapest way on offer/)).toBeVisible();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect.poll(() => candidate(sable, 'D')).toEqual(before);
+});
+
+test('offers are filtered, paged and watched with a note that is there tomorrow', async ({ page, go }) => {
+  await go('/builds/glider-tug/donors/offers?c=c');
+  await expect(page.getByText('273 offers')).toBeVisible();
+  await page.getByRole('combobox', { name: 'What' }).click();
+  await page.getByRole('option', { name: 'whole car' }).click();
+  const price = page.getByRole('textbox', { name: 'Price to' });
+  await price.fill('cheap');
+  await price.press('Enter');
+  await expect(page.getByText('“cheap” is not a number in €.')).toBeVisible();
+  await price.fill('1500');
+  await price.press('Enter');
+  const first = page.getByRole('row').nth(1);
+  await expect(first).toContainText('whole car');
+  await first.click();
+  const title = await page.getByRole('complementary', { name: 'The offer' }).getByRole('heading').first().textContent();
+  await page.getByRole('button', { name: 'Watch it' }).click();
+  const note = page.getByRole('textbox', { name: 'Note' });
+  await note.fill('ask for the keys');
+  await note.blur();
+  await page.reload();
+  await page.getByRole('button', { name: 'Watched (1)' }).click();
+  await page.getByRole('gridcell', { name: title! }).click();
+  await expect(page.getByRole('textbox', { name: 'Note' })).toHaveValue('ask for the keys');
+  await page.getByRole('button', { name: 'Watch no more' }).click();
+  await expect(page.getByText('0 watched')).toBeVisible();
+});
+
+test('engines compared: the peak winner loses in the band, in a sentence; a why-not is kept with the build', async ({
+  page,
+  go,
+  sable,
+}) => {
+  await go('/builds/glider-tug/donors/compare?c=c');
+  await expect(
+    page.getByText(
+      /V6 2.7 gives most where you drive.*triple has the higher peak, 128 kW, and gives 51 kW less in your band/,
+    ),
+  ).toBeVisible();
+  await page.getByRole('button', { name: 'V8 4.1' }).click();
+  await expect(page.getByText(/V8 4.1 gives most where you drive/)).toBeVisible();
+  const field = page.getByRole('textbox', { name: 'Why not the V8 4.1' });
+  await field.fill('drinks, and the brakes are too small for it');
+  await field.blur();
+  await expect
+    .poll(async () => (await sable.build()).build.decision.whyNot)
+    .toEqual([{ engineId: 'stannet-v8-41', words: 'drinks, and the brakes are too small for it' }]);
+  await page.reload();
+  await page.getByRole('button', { name: 'V8 4.1' }).click();
+  await expect(page.getByRole('textbox', { name: 'Why not the V8 4.1' })).toHaveValue(/drinks/);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect.poll(async () => (await sable.build()).build.decision.whyNot).toBeUndefined();
+});
+
+test('marks read off a block tell what it is; an inspection and the choice follow', async ({ page, go, sable }) => {
+  await go('/builds/glider-tug/donors/inspect?c=a');
+  await expect(page.getByText(/bolts to the mount boss left side, front: does this block have it/)).toHaveCount(0);
+  await page.getByRole('checkbox', { name: /4R 081 on the block/ }).check();
+  await expect(page.getByText('Quillon 1.8, cast intake of 1994 to 1995, side mount bosses missing')).toBeVisible();
+  await page.getByRole('checkbox', { name: /B1 on the head/ }).check();
+  await expect(page.getByText('Its marks do not belong together').first()).toBeVisible();
+  await page.getByRole('checkbox', { name: /B1 on the head/ }).uncheck();
+  for (const [i, bar] of ['12', '12.1', '9.8', '12'].entries()) {
+    const field = page.getByRole('textbox', { name: `Cyl. ${i + 1}` }).first();
+    await field.fill(bar);
+    await field.press('Enter');
+  }
+  await expect(page.getByText(/One cylinder stands 19 % below the best/)).toBeVisible();
+  await page.getByRole('button', { name: 'Refresh', exact: true }).click();
+  await expect.poll(async () => (await candidate(sable, 'A'))?.refresh).toBe('refresh');
+  for (let n = 0; n < 8; n++) await page.getByRole('button', { name: 'Undo' }).click();
+  await expect.poll(async () => (await candidate(sable, 'A'))?.inspection).toBeUndefined();
+});
+
+test('the bench: the reference figures on the screen, doubt by evidence, landed as a finding and a line on the bill', async ({
+  page,
+  go,
+  sable,
+}) => {
+  await go('/builds/glider-tug/donors/bench?c=b&sum=compression');
+  const type = async (name: string, value: string) => {
+    const field = page.getByRole('textbox', { name, exact: true });
+    await field.fill(value);
+    await field.press('Enter');
+  };
+  // The reference case of a six with domed pistons.
+  for (const [name, value] of [
+    ['Bore', '92.5'],
+    ['Stroke', '77.4'],
+    ['Cylinders', '6'],
+    ['Chamber', '52.5'],
+    ['Gasket bore', '94'],
+    ['Gasket, pressed', '0.9'],
+    ['Piston below deck', '0'],
+    ['Dish (dome negative)', '-6'],
+    ['Rod, between centres', '133'],
+    ['Intake closes after bottom', '64'],
+  ] as const)
+    await type(name, value);
+  const answer = page.getByText(/^Compression .* static/);
+  await expect(answer).toContainText('10.86');
+  await expect(answer).toContainText('8.68');
+  await type('Rod, between centres', '30');
+  await expect(page.getByText(/The rod must be longer than half the stroke/).first()).toBeVisible();
+
+  await page.getByRole('button', { name: 'Injectors at the target' }).click();
+  await expect(page.getByText(/Injectors at 97 ± 6.2 % duty for 120 kW/)).toBeVisible();
+  await page
+    .getByRole('row', { name: /Rated flow of each/ })
+    .getByRole('combobox', { name: 'Evidence' })
+    .click();
+  await page.getByRole('option', { name: 'claimed' }).click();
+  await expect(page.getByText(/Injectors at 97 ± 13/)).toBeVisible();
+  await type('Rated flow of each', '310');
+  const buys = page.getByRole('textbox', { name: 'Buys' });
+  await buys.fill('Four injectors, 310 cc');
+  await buys.blur();
+  await page.getByRole('button', { name: 'Land it', exact: true }).click();
+  await expect(page.getByRole('list', { name: 'Landed in the candidate' })).toContainText('Injectors at the target');
+  await page.goto(`${sable.url}/builds/glider-tug/parts?c=b`);
+  await expect(page.getByRole('rowheader', { name: 'Four injectors, 310 cc' })).toBeVisible();
+  await page.getByRole('button', { name: 'Leave out Four injectors, 310 cc' }).click();
+  await expect.poll(async () => (await candidate(sable, 'B'))?.workings).toEqual([]);
+  for (let n = 0; n < 2; n++) await page.getByRole('button', { name: 'Undo' }).click();
+  await expect.poll(async () => (await candidate(sable, 'B'))?.workings).toBeUndefined();
+});
+
+test('a compressor map from a file, a bad one named; the forecast of an engine never run kept with it', async ({
+  page,
+  go,
+  sable,
+}) => {
+  await go('/builds/glider-tug/donors/bench?c=f&sum=map');
+  await expect(page.getByText(/On the map throughout|surge|chokes|More boost/).first()).toBeVisible();
+  const file = page.getByLabel('Map file');
+  await file.setInputFiles({
+    name: 'bad.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from('flow,ratio,eff\n0.05,1.2,72\n'),
+  });
+  await expect(page.getByText(/Write 72 % as 0.72/)).toBeVisible();
+  const rows = [1.2, 1.6, 2].flatMap((r) => [0.03, 0.08, 0.2].map((f) => `${f * r},${r},0.7`));
+  await file.setInputFiles({
+    name: 'big.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from(`flow,ratio,eff\n${rows.join('\n')}\n`),
+  });
+  await expect(page.getByText('big.csv', { exact: false })).toBeVisible();
+
+  await page.goto(`${sable.url}/builds/glider-tug/donors/bench?c=a&sum=sister`);
+  await expect(page.getByText(/About \d+ ± \d+ N·m and/)).toBeVisible();
+  await page.getByRole('button', { name: 'Keep it with the Q 1.8 cast' }).click();
+  await expect(page.getByRole('status')).toContainText('beside the curve in use');
+  const engine = (await (await fetch(`${sable.url}/api/v1/library/engines/quillon-18-cast`)).json()) as {
+    curves: { evidence: string; inUse: boolean }[];
+  };
+  expect(engine.curves.at(-1)).toMatchObject({ evidence: 'estimated', inUse: false });
+  await page.goto(`${sable.url}/library/engines`);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect
+    .poll(
+      async () =>
+        ((await (await fetch(`${sable.url}/api/v1/library/engines/quillon-18-cast`)).json()) as { curves: unknown[] })
+          .curves.length,
+    )
+    .toBe(engine.curves.length - 1);
+});
+
+test('springs that put it right: left out it sinks, accepted it stands; left off is lighter', async ({
+  page,
+  go,
+  sable,
+}) => {
+  await go('/builds/glider-tug/parts?c=c');
+  await page.getByRole('button', { name: /Leave out Pair of front springs/ }).click();
+  await page.goto(`${sable.url}/builds/glider-tug/weight?c=c`);
+  await expect(page.getByText(/The front sinks by 26 ± 2 mm on its springs/)).toBeVisible();
+  await page.getByRole('button', { name: 'Springs of 31 N/mm at the front' }).click();
+  await expect(page.getByText(/The front sinks by/)).toHaveCount(0);
+  await expect.poll(async () => (await candidate(sable, 'C'))?.springs).toEqual({ frontNPerMm: 31 });
+  for (let n = 0; n < 2; n++) await page.getByRole('button', { name: 'Undo' }).click();
+});
+
+test('the pads settle and weigh the car in; undo puts the old weighing back', async ({ page, go, sable }) => {
+  const before = (await sable.build()).build.chassis!.weighing;
+  await go('/builds/glider-tug/survey');
+  await page.getByRole('button', { name: /Weighing/ }).click();
+  await page.getByRole('button', { name: 'Read the pads' }).click();
+  await expect(page.getByText('Settling: hands off the car')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Weigh it in' })).toBeDisabled();
+  await expect(page.getByText(/All four stand: 91\d\.\d kg/)).toBeVisible({ timeout: 20_000 });
+  await page.getByRole('button', { name: 'Weigh it in' }).click();
+  await expect
+    .poll(async () => (await sable.build()).build.chassis!.weighing.corners?.frontLeftKg.source)
+    .toBe('four pads');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect.poll(async () => (await sable.build()).build.chassis!.weighing).toEqual(before);
+});

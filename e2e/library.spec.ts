@@ -1,0 +1,132 @@
+import type { Engine, Part } from '@sable/core';
+import { expect, test, type Sable } from './sable.ts';
+
+const row = async <T>(sable: Sable, kind: string, id: string): Promise<T | undefined> => {
+  const response = await fetch(`${sable.url}/api/v1/library/${kind}/${id}`);
+  return response.ok ? ((await response.json()) as T) : undefined;
+};
+
+test('an engine is copied, its curve pasted, a mass added with its basis; it is there to choose, and undo takes it back', async ({
+  page,
+  go,
+  sable,
+}) => {
+  await go('/library/engines/quillon-22');
+  await page.getByRole('button', { name: 'Copy it' }).click();
+  const name = page.getByRole('textbox', { name: 'Name', exact: true }).first();
+  await expect(name).toHaveValue('Quillon 2.2 long stroke, copy');
+  await name.fill('Quillon 2.2 on cams');
+  await name.blur();
+  const columns = page.getByRole('textbox', { name: /^rpm and/ });
+  await columns.fill('rpm;Nm\n1000;140\n3000;205,5\nabout 5000;210');
+  await columns.blur();
+  await expect(page.getByText(/Line 4 has no two figures/)).toBeVisible();
+  await columns.fill('rpm;Nm\n1000;140\n3000;205,5\n5000;221\n6500;190');
+  await columns.blur();
+  await expect(page.getByText(/Peaks: 221 N·m/)).toBeVisible();
+  // A point by the arrow keys.
+  await page.getByRole('slider', { name: 'Point 2' }).focus();
+  await page.keyboard.press('ArrowUp');
+  await expect(page.getByRole('slider', { name: 'Point 2' })).toHaveAttribute('aria-valuetext', '207 N·m at 3000 rpm');
+  await page.getByRole('button', { name: 'Put it in the library' }).click();
+  await expect(page).toHaveURL(/library\/engines\/quillon-2-2-on-cams$/);
+  const kept = (await row<Engine>(sable, 'engines', 'quillon-2-2-on-cams'))!;
+  expect(kept.curves[0]).toMatchObject({ rpm: [1000, 3000, 5000, 6500], torqueNm: [140, 206.5, 221, 190] });
+  await page.goto(`${sable.url}/builds/glider-tug/candidate?c=b`);
+  await page.getByRole('combobox', { name: 'Engine' }).click();
+  await expect(page.getByRole('option', { name: 'Quillon 2.2 on cams' })).toBeVisible();
+  await page.keyboard.press('Escape');
+  await page.goto(`${sable.url}/library/engines`);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect.poll(() => row(sable, 'engines', 'quillon-2-2-on-cams')).toBeUndefined();
+});
+
+test('a figure’s evidence is changed and the build is judged anew; what can’t be is named and not saved', async ({
+  page,
+  go,
+  sable,
+}) => {
+  const before = await row<Engine>(sable, 'engines', 'hesper-v6-27');
+  await go('/library/engines/hesper-v6-27/edit');
+  const price = page.getByRole('textbox', { name: 'Price, low' });
+  await price.fill('5000');
+  await price.press('Enter');
+  await page.getByRole('button', { name: 'Save it' }).click();
+  await expect(page.getByText('Not saved yet.')).toBeVisible();
+  await expect(page.getByText(/A price needs low ≤ likely ≤ high/).first()).toBeVisible();
+  await price.fill('980');
+  await price.press('Enter');
+  await page.getByText('bare', { exact: true }).click();
+  const mass = page.getByRole('group', { name: /Masses on record/ });
+  await mass.getByRole('combobox', { name: 'Evidence' }).click();
+  await page.getByRole('option', { name: 'claimed' }).click();
+  await page.getByRole('button', { name: 'Save it' }).click();
+  await expect(page).toHaveURL(/hesper-v6-27$/);
+  await expect(page.getByText('Used in Glider tug.')).toBeVisible();
+  await page.goto(`${sable.url}/builds/glider-tug/weight?c=c`);
+  // 12 % of 126 kg instead of 2.5 kg.
+  await expect(page.getByText(/The car changes by \+1\d\d ± 1\d kg as weighed/)).toBeVisible();
+  await page.goto(`${sable.url}/library/engines`);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect.poll(() => row<Engine>(sable, 'engines', 'hesper-v6-27')).toEqual(before);
+});
+
+test('two people at one part: the second is shown it and chooses', async ({ page, go, sable, context }) => {
+  await go('/library/parts/rad-2/edit');
+  const other = await context.newPage();
+  await other.goto(`${sable.url}/library/parts/rad-2/edit`);
+  const type = async (p: typeof page, days: string) => {
+    const field = p.getByRole('textbox', { name: 'Lead', exact: true });
+    await field.fill(days);
+    await field.press('Enter');
+    await p.getByRole('button', { name: 'Save it' }).click();
+  };
+  await type(other, '4');
+  await expect(other).toHaveURL(/rad-2$/);
+  await type(page, '9');
+  await expect(page.getByText(/Somebody changed this part meanwhile/)).toBeVisible();
+  await page.getByRole('button', { name: 'Put mine in its place' }).click();
+  await expect(page).toHaveURL(/rad-2$/);
+  expect((await row<Part>(sable, 'parts', 'rad-2'))!.leadDays).toBe(9);
+  await page.goto(`${sable.url}/library/parts`);
+  for (let n = 0; n < 2; n++) {
+    await page.getByRole('button', { name: 'Undo' }).click();
+    await page.waitForTimeout(400);
+  }
+  await other.close();
+});
+
+test('retired, it is offered no more and stays where it is used; parts come in from a table', async ({
+  page,
+  go,
+  sable,
+}) => {
+  await go('/library/gearboxes/marten-e5v');
+  await page.getByRole('button', { name: 'Retire it' }).click();
+  await expect(page.getByRole('button', { name: 'Offer it again' })).toBeVisible();
+  await page.goto(`${sable.url}/builds/glider-tug/candidate?c=b`);
+  await page.getByRole('combobox', { name: 'Gearbox' }).click();
+  await expect(page.getByRole('option', { name: /light case/ })).toBeVisible();
+  await expect(page.getByRole('option', { name: /van’s first pair/ })).toHaveCount(0);
+  await page.keyboard.press('Escape');
+  await page.goto(`${sable.url}/library/parts`);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect
+    .poll(async () => (await row<{ retired?: boolean }>(sable, 'gearboxes', 'marten-e5v'))?.retired)
+    .toBeUndefined();
+  const file = page.getByLabel('Library file');
+  await file.setInputFiles({
+    name: 'bad.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from('Name,Class,Price likely\nX,gadget,3\n'),
+  });
+  await expect(page.getByText(/Line 2: “gadget” is no class of part/)).toBeVisible();
+  await file.setInputFiles({
+    name: 'parts.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from('Name,Class,Price likely\nSwirl pot,radiator,85\n'),
+  });
+  await expect(page.getByText(/1 added/)).toBeVisible();
+  await page.getByRole('searchbox', { name: /Find in parts/ }).fill('swirl');
+  await expect(page.getByRole('gridcell', { name: 'Swirl pot' })).toBeVisible();
+});

@@ -1,0 +1,129 @@
+import { CONDITIONS, OFFER_KINDS, type Engine, type Listing } from '@sable/core';
+import MenuItem from '@mui/material/MenuItem';
+import TextField from '@mui/material/TextField';
+import { memo, startTransition, useState } from 'react';
+import { QuantityField } from '../../pieces/fields.tsx';
+
+export const KIND_WORDS: Readonly<Record<Listing['kind'], string>> = {
+  engine: 'engine',
+  set: 'with gearbox',
+  car: 'whole car',
+};
+
+export interface Filters {
+  readonly text: string;
+  readonly kind: string;
+  readonly engineId: string;
+  readonly condition: string;
+  readonly mostPrice?: number | undefined;
+  readonly mostKm?: number | undefined;
+  readonly mostDistanceKm?: number | undefined;
+}
+
+interface Props {
+  readonly filters: Omit<Filters, 'text'>;
+  readonly onChange: (part: Partial<Filters>) => void;
+  readonly engines: readonly Engine[];
+  readonly currency: string;
+}
+
+/** What narrows the offers down. Typing is drawn here alone; the list follows when it can. */
+export const OfferFilters = memo(function OfferFilters({ filters, onChange, engines, currency }: Props) {
+  const whole = (v: number | undefined) => (v === undefined ? undefined : Math.round(v));
+  return (
+    <div className="offer-filters" role="search" aria-label="Offers">
+      <Find onFind={(text) => onChange({ text })} />
+      <Pick
+        label="What"
+        value={filters.kind}
+        onPick={(kind) => onChange({ kind })}
+        choices={OFFER_KINDS.map((k) => [k, KIND_WORDS[k]])}
+      />
+      <Pick
+        label="Engine"
+        value={filters.engineId}
+        onPick={(engineId) => onChange({ engineId })}
+        choices={engines.filter((e) => !e.retired).map((e) => [e.id, e.shortName])}
+      />
+      <Pick
+        label="Condition"
+        value={filters.condition}
+        onPick={(condition) => onChange({ condition })}
+        choices={CONDITIONS.map((c) => [c, c])}
+      />
+      <QuantityField
+        label="Price to"
+        quantity="money"
+        currency={currency}
+        optional
+        min={0}
+        value={filters.mostPrice}
+        onCommit={(v) => onChange({ mostPrice: whole(v) })}
+      />
+      <QuantityField
+        label="Run to"
+        quantity="travelledKm"
+        optional
+        min={0}
+        value={filters.mostKm}
+        onCommit={(v) => onChange({ mostKm: whole(v) })}
+      />
+      <QuantityField
+        label="Away to"
+        quantity="travelledKm"
+        optional
+        min={0}
+        value={filters.mostDistanceKm}
+        onCommit={(v) => onChange({ mostDistanceKm: whole(v) })}
+      />
+    </div>
+  );
+});
+
+function Find({ onFind }: { onFind: (text: string) => void }) {
+  const [typed, setTyped] = useState('');
+  return (
+    <TextField
+      label="Find"
+      value={typed}
+      onChange={(e) => {
+        const text = e.target.value;
+        setTyped(text);
+        startTransition(() => onFind(text.trim()));
+      }}
+      slotProps={{ htmlInput: { type: 'search' }, inputLabel: { shrink: true } }}
+    />
+  );
+}
+
+export function Pick({
+  label,
+  value,
+  choices,
+  onPick,
+  none = 'any',
+}: {
+  label: string;
+  value: string;
+  choices: readonly (readonly [string, string])[];
+  onPick: (v: string) => void;
+  /** What choosing nothing is called; null where something must be chosen. */
+  none?: string | null;
+}) {
+  return (
+    <TextField
+      select
+      label={label}
+      value={value}
+      onChange={(e) => onPick(e.target.value)}
+      slotProps={{ inputLabel: { shrink: true }, select: { displayEmpty: true } }}
+    >
+      {none !== null && <MenuItem value="">{none}</MenuItem>}
+      {choices.map(([v, name]) => (
+        <MenuItem key={v} value={v}>
+          {name}
+        </MenuItem>
+      ))}
+    </TextField>
+  );
+}
