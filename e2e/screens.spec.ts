@@ -215,7 +215,7 @@ test('files: out as a bundle and tables, in again on another install', async ({ 
 test('the library: searched, sorted, opened, drawn', async ({ page, go }) => {
   await go('/library/engines');
   await page.getByLabel('Find in engines').fill('vee');
-  await expect(page.getByText('1 of 11')).toBeVisible();
+  await expect(page.getByText('3 of 11')).toBeVisible();
   await page.getByRole('gridcell', { name: 'Hesper V6 2.7' }).click();
   await expect(page.getByRole('img', { name: /Three views of \d+ solids/ })).toBeVisible();
   await expect(page.getByRole('figure', { name: 'Torque curves' })).toBeVisible();

@@ -11,6 +11,9 @@ const VIEWS = [
   ['line-up', '/builds/glider-tug/line-up?c=b'],
   ['brief', '/builds/glider-tug/brief?c=c'],
   ['survey', '/builds/glider-tug/survey?c=b'],
+  ['donors', '/builds/glider-tug/donors/offers?c=d'],
+  ['engines-compared', '/builds/glider-tug/donors/compare?c=c'],
+  ['engine-sums', '/builds/glider-tug/donors/bench?c=b&sum=injectors'],
   ['fit', '/builds/glider-tug/fit?c=b'],
   ['fit-recipe', '/builds/glider-tug/fit?c=b'],
   ['fit-section', '/builds/glider-tug/fit?c=a'],
@@ -28,6 +31,12 @@ const VIEWS = [
 
 /** What is done on a screen before its picture is taken. */
 const BEFORE: Readonly<Record<string, (page: Page) => Promise<void>>> = {
+  donors: async (page) => {
+    await page.getByRole('combobox', { name: 'Engine' }).click();
+    await page.getByRole('option', { name: 'V6 2.7' }).click();
+    await page.getByRole('gridcell', { name: /^Saloon with V6/ }).click();
+    await page.waitForTimeout(600);
+  },
   'fit-recipe': async (page) => {
     await page.getByRole('button', { name: 'Recipe' }).click();
     await page.getByText('Use this recipe').first().waitFor({ timeout: 60_000 });

@@ -1,5 +1,5 @@
-import { assess, billOf, resolveSubject, type Build } from '../src/index.ts';
-import { candidate, finding, judged, library, part, tug, words } from './demo.ts';
+import { assess, billOf, resolveSubject, type BillLine, type Build, type Candidate } from '../src/index.ts';
+import { candidate, finding, judged, library, listing, part, tug, words } from './demo.ts';
 
 const bill = (letter: string, build: Build = tug, change = {}) =>
   billOf(resolveSubject(build, { ...candidate(letter, build), ...change }, library).subject!);
@@ -57,4 +57,23 @@ test('a part no longer made is said so', () => {
   expect(words(finding(judged('A'), 'gone-neck-q18').title)).toBe(
     'Heater return neck, early Quillon is no longer made',
   );
+});
+
+describe('refreshed while it is out', () => {
+  const bought = { listing: listing('v6-high-mileage'), besides: [] };
+  const withoutKit = candidate('D').partIds.filter((id) => !id.startsWith('rk-'));
+  const lines = (change: Partial<Candidate>) => judged('D', { bought, ...change }).figures!.bill!.lines;
+  const rebuild = (l: readonly BillLine[]) => l.find((x) => x.id === 'offer-rebuild')!.price.likely;
+  test('the kit stands on the bill once, and less rebuild is to be expected', () => {
+    const sealed = lines({ refresh: 'leave sealed', partIds: withoutKit });
+    const refreshed = lines({ refresh: 'refresh', partIds: withoutKit });
+    expect(sealed.some((l) => l.id === 'refresh')).toBe(false);
+    expect(refreshed.find((l) => l.id === 'refresh')!.price.likely).toBeGreaterThan(100);
+    expect(rebuild(refreshed)).toBeCloseTo(0.55 * rebuild(sealed), 6);
+  });
+  test('where a refresh kit is among the parts it is not bought twice', () => {
+    const both = lines({ refresh: 'refresh' });
+    expect(both.some((l) => l.id === 'rk-hesper')).toBe(true);
+    expect(both.some((l) => l.id === 'refresh')).toBe(false);
+  });
 });

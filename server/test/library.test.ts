@@ -55,12 +55,12 @@ test('columns follow the row: displacement, price, retired', async () => {
 
 test('two at once: the second gets both versions and nothing is lost', async () => {
   const part = (await get<Part>('/library/parts/rad-2')).body;
-  expect((await put('parts', { ...part, leadDays: 3 } as Part, 1, 'one')).status).toBe(200);
-  const late = await put<Part>('parts', { ...part, leadDays: 9 } as Part, 1, 'two');
+  expect((await put('parts', { ...part, leadDays: 3 }, 1, 'one')).status).toBe(200);
+  const late = await put<Part>('parts', { ...part, leadDays: 9 }, 1, 'two');
   expect(late.status).toBe(409);
   expect(late.body).toMatchObject({ currentVersion: 2, theirs: { leadDays: 3 }, yours: { leadDays: 9 } });
   // Somebody else's change is not taken back with mine.
-  expect((await put('parts', { ...part, leadDays: 12 } as Part, 2, 'two')).status).toBe(200);
+  expect((await put('parts', { ...part, leadDays: 12 }, 2, 'two')).status).toBe(200);
   expect((await step('undo', 'one')).status).toBe(409);
   expect((await step('undo', 'two')).status).toBe(200);
   expect((await step('undo', 'one')).status).toBe(200);

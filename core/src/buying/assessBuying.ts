@@ -31,7 +31,7 @@ export function assessBuying(subject: Subject): Judged & { figures: BuyingFigure
   const keeps = engine.id === chassis?.originalEngineId;
   if (keeps) return { checks: [], findings: [], figures: { offer: undefined, ways: [], refresh: undefined, strokers } };
   findings.push(...strokers.map((s) => strokerFinding(subject, s)));
-  const wanted = { engine, gearbox, parts, library, inspection };
+  const wanted = { engine, gearbox, parts, library, inspection, refreshed: candidate.refresh === 'refresh' };
   const money = (x: number) => say(x, 'money', { currency: build.currency });
   let offer: OfferCost | undefined;
   let ways: Way[] = [];
@@ -41,14 +41,8 @@ export function assessBuying(subject: Subject): Judged & { figures: BuyingFigure
     findings.push(...offerFindings(subject, offer, ways, money));
   }
   if (inspection) findings.push(...inspectionFindings(subject));
-  let refresh: RefreshChoice | undefined;
-  if (bought || inspection) {
-    const share = rebuildShare(bought?.listing ?? USUAL, inspection);
-    const listed = bought?.listing;
-    const age = listed?.builtYear === undefined ? 12 : yearOf(listed.listedOn) - listed.builtYear;
-    const pieces = whileItIsOut(share.km, age, engine.cylinders, engine.fuel);
-    const full = fullRebuild(engine, indexOf(library).families.get(engine.family));
-    refresh = sealedOrRefresh(share, full, pieces, OUT_AND_IN_HOURS, rate);
+  const refresh = refreshOf(subject);
+  if (refresh) {
     const saves = refresh.sealedRisk - refresh.refreshedRisk;
     const worth = saves > refresh.refreshCost + refresh.refreshHours * rate;
     const chosen = candidate.refresh;
@@ -66,6 +60,19 @@ export function assessBuying(subject: Subject): Judged & { figures: BuyingFigure
     );
   }
   return { checks: [], findings, figures: { offer, ways, refresh, strokers } };
+}
+
+/** The choice between sealed and refreshed for what was bought or inspected; undefined while neither is known. */
+export function refreshOf(subject: Subject): RefreshChoice | undefined {
+  const { candidate, engine, library, brief, chassis } = subject;
+  const { bought, inspection } = candidate;
+  if ((!bought && !inspection) || engine.id === chassis?.originalEngineId) return undefined;
+  const share = rebuildShare(bought?.listing ?? USUAL, inspection);
+  const listed = bought?.listing;
+  const age = listed?.builtYear === undefined ? 12 : yearOf(listed.listedOn) - listed.builtYear;
+  const pieces = whileItIsOut(share.km, age, engine.cylinders, engine.fuel);
+  const full = fullRebuild(engine, indexOf(library).families.get(engine.family));
+  return sealedOrRefresh(share, full, pieces, OUT_AND_IN_HOURS, brief.ownLabour ? 0 : brief.hourlyRate);
 }
 
 function offerFindings(

@@ -12,6 +12,7 @@ import type { Evidence } from '../units/index.ts';
 import { BRINGS, fullRebuild, TYPICAL_PRICE, wantedItems } from './prices.ts';
 import { rebuildShare, type RebuildShare } from './rebuild.ts';
 import type { Inspection } from '../model/index.ts';
+import { REFRESH_HELPS } from './refresh.ts';
 
 export interface OfferLine {
   readonly id: string;
@@ -43,6 +44,8 @@ export interface Wanted {
   readonly parts: readonly Part[];
   readonly library: Library;
   readonly inspection?: Inspection | undefined;
+  /** Refreshed before it goes in: seals, belts and shells no longer wait to fail. */
+  readonly refreshed?: boolean | undefined;
 }
 
 /** A car and trailer to fetch it, EUR for each kilometre driven, there and back. */
@@ -127,14 +130,15 @@ export function costOfOffer(listing: Listing, wanted: Wanted): OfferCost {
   const family = indexOf(library).families.get(engine.family);
   const rebuild = rebuildShare(listing, wanted.inspection);
   const full = fullRebuild(engine, family);
+  const left = wanted.refreshed ? 1 - REFRESH_HELPS : 1;
   add({
     id: 'offer-rebuild',
     kind: 'rebuild',
     name: 'Rebuild to be expected',
-    why: `${(rebuild.share * 100).toFixed(0)} % of a whole one: ${rebuild.why}`,
-    low: full.low * Math.max(0, rebuild.share - 2 * rebuild.plusMinus),
-    likely: full.likely * rebuild.share,
-    high: full.high * Math.min(1, rebuild.share + 2 * rebuild.plusMinus),
+    why: `${(left * rebuild.share * 100).toFixed(0)} % of a whole one: ${rebuild.why}${wanted.refreshed ? ', refreshed' : ''}`,
+    low: full.low * left * Math.max(0, rebuild.share - 2 * rebuild.plusMinus),
+    likely: full.likely * left * rebuild.share,
+    high: full.high * left * Math.min(1, rebuild.share + 2 * rebuild.plusMinus),
     evidence: 'estimated',
   });
   if (listing.kind === 'car')

@@ -56,7 +56,7 @@ export interface RefreshChoice {
 }
 
 /** Share of the rebuild to be expected that a refresh takes away: seals, belts and shells, not pistons and bores. */
-const REFRESH_HELPS = 0.45;
+export const REFRESH_HELPS = 0.45;
 
 /**
  * Leave it sealed or refresh it: what the kit costs, and the rebuild still to be expected. A sealed engine that fails

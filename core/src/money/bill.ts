@@ -8,7 +8,7 @@ import {
   type Subject,
   type ThreePoint,
 } from '../model/index.ts';
-import { costOfOffer, type OfferLine } from '../buying/index.ts';
+import { costOfOffer, refreshOf, type OfferLine } from '../buying/index.ts';
 import { SPRINGS } from '../mass/index.ts';
 import { say } from '../units/index.ts';
 import type { Evidence } from '../units/index.ts';
@@ -66,6 +66,7 @@ export function billOf(subject: Subject): Bill {
           parts,
           library: subject.library,
           inspection: candidate.inspection,
+          refreshed: candidate.refresh === 'refresh',
         })
       : undefined;
   if (offer) for (const line of offer.lines) add(offerLine(line, engine.id));
@@ -141,6 +142,18 @@ export function billOf(subject: Subject): Bill {
       discontinued: part.discontinued,
     });
   }
+  const refresh = candidate.refresh === 'refresh' ? refreshOf(subject) : undefined;
+  // A refresh kit among the parts is the same work: it does not stand there twice.
+  if (refresh && !parts.some((p) => p.class === 'refresh kit'))
+    add({
+      id: 'refresh',
+      name: 'Refresh while it is out',
+      kind: 'donor',
+      why: refresh.pieces.map((p) => p.name.toLowerCase()).join(', '),
+      price: { low: refresh.refreshCost * 0.85, likely: refresh.refreshCost, high: refresh.refreshCost * 1.4 },
+      hours: hoursAbout(refresh.refreshHours),
+      evidence: 'estimated',
+    });
   for (const working of candidate.workings ?? []) {
     if (!working.buys) continue;
     add({

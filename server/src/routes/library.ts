@@ -54,7 +54,7 @@ export function libraryRoutes(app: App, db: Db): void {
         },
       },
       async (request, reply) => {
-        const { id } = request.params as { id: string };
+        const { id } = request.params;
         const row = request.body as { id: string };
         if (row.id !== id) throw new InputError('/id', `The row is called “${row.id}” and the address “${id}”.`);
         const stored = await putRow(db, kind, request.body as never, versionOf(request), clientOf(request));

@@ -96,11 +96,7 @@ export async function readRow(q: Queryable, kind: LibraryKind, id: string): Prom
 export async function writeRow<K extends LibraryKind>(q: Queryable, kind: K, row: RowOf[K]): Promise<number> {
   const { table, columns } = TABLES[kind];
   const names = ['retired', 'doc', ...Object.keys(columns)];
-  const values = [
-    row.retired ?? false,
-    JSON.stringify(row),
-    ...Object.values(columns as Table<RowOf[K]>['columns']).map((of) => of(row)),
-  ];
+  const values = [row.retired ?? false, JSON.stringify(row), ...Object.values(columns).map((of) => of(row))];
   const [written] = await q.query<{ version: number }>(
     `INSERT INTO ${table} (id, ${names.join(', ')}) VALUES ($1, ${names.map((_, i) => `$${i + 2}`).join(', ')})
      ON CONFLICT (id) DO UPDATE SET version = ${table}.version + 1, ${names.map((n) => `${n} = excluded.${n}`).join(', ')}

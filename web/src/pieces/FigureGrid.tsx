@@ -35,6 +35,9 @@ export interface FigureGridProps<R extends { readonly id: string }> {
 
 const ROW = 34;
 const HEAD = 38;
+/** As in the style sheet. */
+const GAP = 10;
+const PAD = 10;
 
 interface Sorted {
   readonly field: string;
@@ -74,6 +77,8 @@ function Grid<R extends { readonly id: string }>(props: FigureGridProps<R>) {
     initialRect: { width: 1200, height: 500 },
   });
   const template = columns.map((c) => (c.flex ? `minmax(${c.width}px, 1fr)` : `${c.width}px`)).join(' ');
+  // Every row as wide as the columns ask, so that they stand under one another where the window is narrower.
+  const minWidth = columns.reduce((sum, c) => sum + c.width, 0) + (columns.length - 1) * GAP + 2 * PAD;
   const at = Math.min(active, Math.max(0, shown.length - 1));
   const go = (to: number) => {
     const next = Math.max(0, Math.min(shown.length - 1, to));
@@ -101,7 +106,7 @@ function Grid<R extends { readonly id: string }>(props: FigureGridProps<R>) {
         style={{ height: `min(${height}px, max(300px, calc(100vh - ${above}px)))` }}
       >
         <div role="rowgroup" className="head">
-          <div role="row" style={{ gridTemplateColumns: template }}>
+          <div role="row" style={{ gridTemplateColumns: template, minWidth }}>
             {columns.map((c) => {
               const here = sorted?.field === c.field;
               return (
@@ -147,7 +152,7 @@ function Grid<R extends { readonly id: string }>(props: FigureGridProps<R>) {
                 aria-rowindex={v.index + 2}
                 aria-selected={row.id === openId}
                 tabIndex={v.index === at ? 0 : -1}
-                style={{ gridTemplateColumns: template, transform: `translateY(${v.index * ROW}px)` }}
+                style={{ gridTemplateColumns: template, minWidth, transform: `translateY(${v.index * ROW}px)` }}
                 onClick={() => {
                   setActive(v.index);
                   onOpen(row.id);

@@ -266,7 +266,7 @@ export const breathing: readonly BenchSum[] = [
     run: (v) => {
       const kgPerS = airKgPerS(v['powerKw']!, v['bsfcGPerKwh']!, v['airFuelRatio']!);
       const density = dryAirDensity(v['airTemperatureC']!, v['airPressureKpa']!);
-      const speed = speedInBore(kgPerS, density, v['boreMm']!, v['throats']!);
+      const speed = speedInBore(kgPerS, density, v['boreMm']!, v['throats']);
       return { speed, boreFor90: v['boreMm']! * Math.sqrt(speed / 90) };
     },
     limit: () => ({ kind: 'at most', limit: 90, warns: true }),

@@ -72,9 +72,9 @@ export const heat: readonly BenchSum[] = [
       const air = airKgPerS(v['powerKw']!, v['bsfcGPerKwh']!, v['airFuelRatio']!);
       const flow = exhaustM3PerS(air * (1 + 1 / v['airFuelRatio']!), v['gasC']!, v['gasKpa']!);
       return {
-        speed: pipeSpeed(flow, v['boreMm']!, v['pipes']!),
-        boreForSpeedMm: boreForSpeed(flow, c['for'] === 'racing' ? 100 : 75, v['pipes']!),
-        boreForPowerMm: boreForPower(v['powerKw']!, 2.2, v['pipes']!),
+        speed: pipeSpeed(flow, v['boreMm']!, v['pipes']),
+        boreForSpeedMm: boreForSpeed(flow, c['for'] === 'racing' ? 100 : 75, v['pipes']),
+        boreForPowerMm: boreForPower(v['powerKw']!, 2.2, v['pipes']),
       };
     },
     limit: (_v, c) => ({ kind: 'at most', limit: c['for'] === 'racing' ? 100 : 75, warns: true }),

@@ -28,7 +28,7 @@ export function Inspect() {
     <div className="screen">
       <div className="main" key={candidate.id}>
         <Marks candidate={candidate} family={family} />
-        <Incoming candidate={candidate} cylinders={engine?.cylinders ?? 4} />
+        <Incoming candidate={candidate} cylinders={engine?.cylinders ?? 4} known={engine?.faults ?? []} />
         <SealedOrRefresh candidate={candidate} />
         {family && <Interchange family={family} />}
       </div>
@@ -131,7 +131,16 @@ function Marks({ candidate, family }: { candidate: Candidate; family: Family | u
 }
 
 /** Incoming inspection of the engine and gearbox. */
-function Incoming({ candidate, cylinders }: { candidate: Candidate; cylinders: number }) {
+function Incoming({
+  candidate,
+  cylinders,
+  known,
+}: {
+  candidate: Candidate;
+  cylinders: number;
+  /** What engines of its kind are known for. */
+  known: readonly string[];
+}) {
   const { inspection, put } = usePutInspection(candidate);
   const [fault, setFault] = useState('');
   const list = (values: readonly number[], at: number, value: number | undefined) => {
@@ -237,6 +246,26 @@ function Incoming({ candidate, cylinders }: { candidate: Candidate; cylinders: n
           onCommit={(by) => put({ by: by.trim() === '' ? undefined : by } as Partial<Inspection>)}
         />
       </div>
+      {known.length > 0 && (
+        <>
+          <h3 style={{ marginTop: 14 }}>Known for</h3>
+          <ul className="part-list">
+            {known
+              .map((fault) => fault.slice(0, 200))
+              .map((k) => (
+                <li key={k}>
+                  {k}
+                  <Button
+                    disabled={inspection.faultsFound.includes(k)}
+                    onClick={() => put({ faultsFound: [...inspection.faultsFound, k] })}
+                  >
+                    {inspection.faultsFound.includes(k) ? 'Found here' : 'It has it'}
+                  </Button>
+                </li>
+              ))}
+          </ul>
+        </>
+      )}
       <form
         className="row"
         style={{ marginTop: 12, display: 'flex', gap: 8 }}

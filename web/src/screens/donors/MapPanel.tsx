@@ -175,7 +175,7 @@ export function MapPanel() {
           <text x={W - PAD.right} y={H - 3} textAnchor="end" fontSize="12.5" fill="var(--muted)">
             corrected flow, {unitOf('airKgPerMin', units)}
           </text>
-          <text x={4} y={PAD.top + 4} fontSize="12.5" fill="var(--muted)">
+          <text x={PAD.left + 8} y={PAD.top + 16} fontSize="12.5" fill="var(--muted)">
             pressure ratio
           </text>
           <polygon

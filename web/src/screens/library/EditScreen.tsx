@@ -54,7 +54,7 @@ const KINDS: Readonly<
     word: 'engine',
     schema: Engine as Schema,
     validate: validateEngine,
-    check: checkEngine as (row: never) => void,
+    check: checkEngine,
     groups: [
       [
         'What it is',
@@ -99,7 +99,7 @@ const KINDS: Readonly<
     word: 'gearbox',
     schema: Gearbox as Schema,
     validate: validateGearbox,
-    check: checkGearbox as (row: never) => void,
+    check: checkGearbox,
     groups: [
       ['What it is', ['name', 'shortName', 'kind', 'ratios', 'reverseRatio', 'finalDriveInside', 'wants', 'note']],
       ['What it stands', ['ratings', 'clutch', 'donorKerbKg', 'efficiencyDirect', 'efficiencyOther']],
@@ -111,7 +111,7 @@ const KINDS: Readonly<
     word: 'part',
     schema: Part as Schema,
     validate: validatePart,
-    check: checkPart as (row: never) => void,
+    check: checkPart,
     groups: [
       ['What it is', ['name', 'class', 'made', 'discontinued', 'leadDays', 'note']],
       ['Price, hours, mass', ['price', 'hours', 'massKg', 'atMm', 'retired']],
@@ -123,7 +123,7 @@ const KINDS: Readonly<
     word: 'family',
     schema: Family as Schema,
     validate: validateFamily,
-    check: checkFamily as (row: never) => void,
+    check: checkFamily,
     groups: [
       ['The family', ['name', 'note', 'rebuild', 'retired']],
       ['Marks on its castings', ['marks']],
@@ -163,7 +163,7 @@ export function EditScreen() {
     ? fresh
       ? { ...data.row, id: 'new', name: `${data.row.name}, copy` }
       : data.row
-    : ({ ...(blankOf(KINDS[known].schema) as Row), id: 'new', name: '' } as Row);
+    : { ...(blankOf(KINDS[known].schema) as Row), id: 'new', name: '' };
   return <Editor key={`${kind} ${id} ${from}`} kind={known} row={row} version={fresh ? 0 : data!.version} />;
 }
 
@@ -172,7 +172,7 @@ function Editor({ kind, row, version }: { kind: RowKind; row: Row; version: numb
   const navigate = useNavigate();
   const client = useQueryClient();
   const form = useForm<{ row: Row }>({ defaultValues: { row } });
-  const value = useWatch({ control: form.control, name: 'row' }) as Row;
+  const value: Row = useWatch<{ row: Row }, 'row'>({ control: form.control, name: 'row' });
   const [problems, setProblems] = useState<readonly FieldProblem[]>([]);
   const [problem, setProblem] = useState<ApiProblem>();
   const [base, setBase] = useState(version);

@@ -7,6 +7,7 @@ import { useBuild } from '../../app/buildState.tsx';
 import { Plain } from '../../pieces/figures.tsx';
 import { QuantityField } from '../../pieces/fields.tsx';
 import { PadsPanel } from './PadsPanel.tsx';
+import { SpringsDetail } from './SpringsDetail.tsx';
 import { NameField } from './SeatsDetail.tsx';
 
 const CORNERS = [
@@ -169,6 +170,7 @@ export function WeighingDetail({ chassis }: { chassis: Chassis }) {
           />
         ))}
       </div>
+      <SpringsDetail chassis={chassis} />
     </section>
   );
 }
