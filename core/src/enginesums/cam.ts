@@ -23,3 +23,14 @@ export const idleVacuumKpa = (overlap: number) => Math.max(5, Math.min(70, 62 - 
 
 /** Valve lift, mm, of a lobe through a rocker, less the lash. */
 export const valveLiftMm = (lobeMm: number, rockerRatio: number, lashMm: number) => lobeMm * rockerRatio - lashMm;
+
+/**
+ * What an inlet port may give, from its flow on a bench, l/s for each cylinder at 7 kPa (28 inches of water): 0.257 hp for
+ * each cubic foot a minute, which is 0.406 kW for each litre a second. Unboosted four-stroke petrol engines whose exhaust,
+ * cam and intake let them. A rule of the field, ± 10 %.
+ */
+export const portPowerKw = (flowLPerS: number, cylinders: number) => 0.406 * flowLPerS * cylinders;
+
+/** Speed at which a port of that flow makes its peak power, rpm: 2,000 × cubic feet a minute over cubic inches a cylinder. */
+export const portPeakRpm = (flowLPerS: number, cylinderCc: number) =>
+  (2000 * flowLPerS * 2.11888) / (cylinderCc / 16.3871);

@@ -2,7 +2,15 @@ import { torqueFrom } from '../curve/index.ts';
 import { InputError, scatterOf, type Figure } from '../units/index.ts';
 import { BENCH, benchSum, startingInputs, workOut } from './bench/index.ts';
 import { boostFloorBar } from './boostGate.ts';
-import { camPeakTorqueRpm, idleVacuumKpa, intakeClosingDeg, overlapDeg, valveLiftMm } from './cam.ts';
+import {
+  camPeakTorqueRpm,
+  idleVacuumKpa,
+  intakeClosingDeg,
+  overlapDeg,
+  portPeakRpm,
+  portPowerKw,
+  valveLiftMm,
+} from './cam.ts';
 import { afterCoolerC, blowerPressureRatio, compressorOutC, cooledBy, COOLING_WAYS, sprayed } from './charge.ts';
 import {
   clearanceCc,
@@ -148,6 +156,27 @@ describe('cam', () => {
     expect(idleVacuumKpa(30)).toBeLessThan(35);
     expect(idleVacuumKpa(-10)).toBeGreaterThan(45);
     expect(camPeakTorqueRpm(220, 2)).toBe(4000);
+  });
+});
+
+describe('head flow', () => {
+  test('0.257 hp for each ft³/min, and twice the flow peaks at twice the speed', () => {
+    // 100 ft³/min are 47.19 l/s; four of them carry 102.8 hp.
+    expect(portPowerKw(47.1947, 4)).toBeCloseTo(0.257 * 100 * 4 * 0.745699872, 0);
+    expect(portPeakRpm(60, 450)).toBeCloseTo(2 * portPeakRpm(30, 450), 6);
+    // 100 ft³/min on a cylinder of 40 in³: 5,000 rpm.
+    expect(portPeakRpm(47.1947, 40 * 16.3871)).toBeCloseTo(5000, 0);
+  });
+  test('a smaller chamber raises compression by its share of the clearance', () => {
+    const head = benchSum('head')!;
+    const { inputs } = startingInputs(head, undefined);
+    const smaller = {
+      ...inputs,
+      chamberCc: { value: inputs['chamberNowCc']!.value - 5, evidence: 'measured' as const },
+    };
+    const now = workOut(head, inputs).outputs['newCompression']!.value;
+    expect(now).toBeCloseTo(10, 6);
+    expect(workOut(head, smaller).outputs['newCompression']!.value).toBeCloseTo(1 + 450 / (50 - 5), 6);
   });
 });
 

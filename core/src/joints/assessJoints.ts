@@ -122,7 +122,7 @@ function remediesFor(
   const remedies: Remedy[] = [];
   const refused: { part: Part; why: string }[] = [];
   for (const part of subject.library.parts) {
-    if (part.discontinued || subject.parts.includes(part)) continue;
+    if (part.discontinued || part.retired || subject.parts.includes(part)) continue;
     if (!part.closes.some((c) => c.joint === kind.kind) && !part.provides.some((p) => p.kind === kind.kind)) continue;
     const parts = [...subject.parts, part];
     if (closeJoint(subject, parts, kind).how !== 'part') continue;

@@ -1,6 +1,14 @@
 import { say, sayDerived } from '../../units/index.ts';
 import { dryAirDensity, airKgPerS, speedInBore, volumetricEfficiency } from '../air.ts';
-import { camPeakTorqueRpm, idleVacuumKpa, intakeClosingDeg, overlapDeg, valveLiftMm } from '../cam.ts';
+import {
+  camPeakTorqueRpm,
+  idleVacuumKpa,
+  intakeClosingDeg,
+  overlapDeg,
+  portPeakRpm,
+  portPowerKw,
+  valveLiftMm,
+} from '../cam.ts';
 import { FUEL } from '../fuels.ts';
 import type { BenchSum } from './bench.ts';
 import { bsfcOf, count, engineCc, fuelOf, peakTorque, targetPower, usual, worstTemperature } from './from.ts';
@@ -125,6 +133,112 @@ export const breathing: readonly BenchSum[] = [
           : '';
       return `${state === 'clear' ? 'Torque peaks inside your band' : 'This cam wants more revs than your band has'}: near ${say(r['peakTorqueRpm']!.value, 'rpm')}${servo}${bind}`;
     },
+  },
+  {
+    id: 'head',
+    group: 'Cam and head',
+    title: 'Head flow against the driving band',
+    formula:
+      'power ≈ 0.41 kW for each l/s and cylinder at 7 kPa; it peaks near 2,000 × flow [ft³/min] / cylinder [in³]; a chamber other than now changes compression as clearance does',
+    source: 'rule of the field for unboosted petrol engines, ± 10 %',
+    inputs: [
+      {
+        name: 'flowLPerS',
+        label: 'Inlet port, l/s at 7 kPa',
+        quantity: 'number',
+        digits: 1,
+        min: 5,
+        max: 400,
+        usual: usual(62, 3),
+      },
+      {
+        name: 'displacementCc',
+        label: 'Displacement',
+        quantity: 'volumeCc',
+        digits: 0,
+        min: 50,
+        max: 20000,
+        usual: usual(1800, 5),
+        from: engineCc,
+      },
+      {
+        name: 'cylinders',
+        label: 'Cylinders',
+        quantity: 'count',
+        min: 1,
+        max: 16,
+        usual: count(4),
+        from: (s) => count(s.engine.cylinders),
+      },
+      {
+        name: 'compression',
+        label: 'Compression now',
+        quantity: 'number',
+        digits: 1,
+        min: 4,
+        max: 25,
+        usual: usual(10, 0.2),
+        from: (s) => s.engine.compressionRatio,
+      },
+      {
+        name: 'chamberCc',
+        label: 'Chamber of this head',
+        quantity: 'volumeCc',
+        min: 1,
+        max: 500,
+        usual: usual(42, 0.6),
+        from: (s) => s.engine.chamber?.chamberCc,
+      },
+      {
+        name: 'chamberNowCc',
+        label: 'Chamber now',
+        quantity: 'volumeCc',
+        min: 1,
+        max: 500,
+        usual: usual(42, 0.6),
+        from: (s) => s.engine.chamber?.chamberCc,
+      },
+      {
+        name: 'bandHighRpm',
+        label: 'Top of your band',
+        quantity: 'rpm',
+        min: 500,
+        max: 20000,
+        usual: usual(5000, 0),
+        from: (s) => ({ ...count(s.brief.band.highRpm), source: 'the brief' }),
+      },
+      {
+        name: 'massKg',
+        label: 'Heavier than the one now by',
+        quantity: 'massKg',
+        digits: 1,
+        min: -100,
+        max: 100,
+        usual: usual(0, 0.5),
+      },
+    ],
+    outputs: [
+      { name: 'peakRpm', label: 'Power peaks near', quantity: 'rpm' },
+      { name: 'powerKw', label: 'Flow is good for', quantity: 'powerKw' },
+      { name: 'newCompression', label: 'Compression with its chamber', quantity: 'number', digits: 1 },
+      { name: 'addsKg', label: 'On the front of the car', quantity: 'massKg', digits: 1, signed: true },
+    ],
+    run: (v) => {
+      const cylinderCc = v['displacementCc']! / v['cylinders']!;
+      const clearance = cylinderCc / (v['compression']! - 1) + v['chamberCc']! - v['chamberNowCc']!;
+      return {
+        peakRpm: portPeakRpm(v['flowLPerS']!, cylinderCc),
+        powerKw: portPowerKw(v['flowLPerS']!, v['cylinders']!),
+        newCompression: 1 + cylinderCc / Math.max(1, clearance),
+        addsKg: v['massKg']!,
+      };
+    },
+    // A head made for more revs than the owner turns gives its flow where nobody drives: 1.6 times the band is far off.
+    limit: (v) => ({ kind: 'at most', limit: 1.6 * v['bandHighRpm']!, warns: true }),
+    says: (r, state) =>
+      state === 'clear'
+        ? `The ports are good for ${sayDerived(r['powerKw']!, 'powerKw')} near ${say(r['peakRpm']!.value, 'rpm')}`
+        : `The ports want ${say(r['peakRpm']!.value, 'rpm')}: far above the band you drive in, low gas speed below it`,
   },
   {
     id: 'filling',

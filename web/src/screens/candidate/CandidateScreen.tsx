@@ -23,6 +23,7 @@ import { ChoiceField, QuantityField, WordsField } from '../../pieces/fields.tsx'
 import { Plain, Sentence } from '../../pieces/figures.tsx';
 import { FindingsColumn } from '../../pieces/Findings.tsx';
 import { LetterTag, StateMark, candidateColour } from '../../pieces/marks.tsx';
+import { offered } from '../../pieces/offered.ts';
 import { ThreeViews, type DrawnSolid } from '../../pieces/ThreeViews.tsx';
 import { validateCandidate } from '../../validators/generated/validators.js';
 
@@ -35,10 +36,6 @@ export function CandidateScreen() {
     <p className="main">There is no candidate yet.</p>
   );
 }
-
-/** What may be chosen: retired rows only where they are chosen already. */
-const offered = <T extends { id: string; retired?: boolean }>(rows: readonly T[], chosen: string) =>
-  rows.filter((r) => !r.retired || r.id === chosen);
 
 function Open({ candidate }: { candidate: Candidate }) {
   const { build, library, assessment, verdict, saveCandidate, removeCandidate } = useBuild();
@@ -307,7 +304,7 @@ function AcceptedParts({ candidate, change }: { candidate: Candidate; change: (p
   const accepted = candidate.partIds.map(
     (id) => library.parts.find((p) => p.id === id) ?? { id, name: `${id} (not in the library)`, price: undefined },
   );
-  const rest = library.parts.filter((p) => !candidate.partIds.includes(p.id));
+  const rest = offered(library.parts).filter((p) => !candidate.partIds.includes(p.id));
   return (
     <section className="block">
       <h2>Parts accepted</h2>

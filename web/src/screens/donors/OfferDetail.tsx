@@ -11,6 +11,7 @@ import { useNavigate } from 'react-router';
 import { useBuild } from '../../app/buildState.tsx';
 import { useUnits } from '../../app/settings.tsx';
 import { ChoiceField, WordsField } from '../../pieces/fields.tsx';
+import { offered } from '../../pieces/offered.ts';
 import { Plain } from '../../pieces/figures.tsx';
 import { EvidenceMark } from '../../pieces/marks.tsx';
 import { candidateFrom, gearboxesFor, reckonedFor } from './candidateFrom.ts';
@@ -190,7 +191,7 @@ function IntoLineup({
   const [gearboxId, setGearboxId] = useState(first[0] ?? '');
   const next = candidateFrom(build, library, listing, gearboxId, besides);
   const like = build.candidates.find((c) => c.engineId === listing.engineId);
-  const choices = [...first, ...library.gearboxes.filter((g) => !g.retired).map((g) => g.id)];
+  const choices = [...first, ...offered(library.gearboxes).map((g) => g.id)];
   return (
     <Dialog open onClose={onClose} maxWidth="xs" fullWidth aria-labelledby="into-title">
       <DialogTitle id="into-title">{listing.title} into the line-up</DialogTitle>

@@ -3,6 +3,7 @@ import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { memo, startTransition, useState } from 'react';
 import { QuantityField } from '../../pieces/fields.tsx';
+import { offered } from '../../pieces/offered.ts';
 
 export const KIND_WORDS: Readonly<Record<Listing['kind'], string>> = {
   engine: 'engine',
@@ -43,7 +44,7 @@ export const OfferFilters = memo(function OfferFilters({ filters, onChange, engi
         label="Engine"
         value={filters.engineId}
         onPick={(engineId) => onChange({ engineId })}
-        choices={engines.filter((e) => !e.retired).map((e) => [e.id, e.shortName])}
+        choices={offered(engines).map((e) => [e.id, e.shortName])}
       />
       <Pick
         label="Condition"

@@ -1,6 +1,7 @@
 import type { Candidate, Check } from '@sable/core';
 import { formatNumber, formatQuantity, unitOf } from '@sable/core/units';
 import { memo, useCallback, useState } from 'react';
+import { offered } from '../../pieces/offered.ts';
 import { useBuild } from '../../app/buildState.tsx';
 import { useUnits } from '../../app/settings.tsx';
 import { Sentence } from '../../pieces/figures.tsx';
@@ -180,7 +181,7 @@ function Heading({ candidate, className }: { candidate: Candidate; className: st
         onChange={(e) => saveCandidate({ ...candidate, gearboxId: e.target.value })}
       >
         {!box && <option value={candidate.gearboxId}>{candidate.gearboxId}</option>}
-        {library.gearboxes.map((g) => (
+        {offered(library.gearboxes, candidate.gearboxId).map((g) => (
           <option key={g.id} value={g.id}>
             {g.shortName}
           </option>
