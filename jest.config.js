@@ -2,6 +2,8 @@
 export default {
   roots: ['<rootDir>/core', '<rootDir>/server', '<rootDir>/web/src'],
   testEnvironment: 'node',
+  // A database of its own for a test file takes seconds on a busy machine: a limit against hanging, not a measurement.
+  testTimeout: 30_000,
   extensionsToTreatAsEsm: ['.ts'],
   transform: {
     '^.+\\.ts$': [

@@ -39,7 +39,7 @@ test('an engine is copied, edited, retired, and each step taken back', async () 
   await step('redo');
   expect(await engine(copy.id)).toEqual(copy);
   await step('undo');
-}, 30_000);
+});
 
 test('columns follow the row: displacement, price, retired', async () => {
   const original = await engine('stannet-v8-41');
