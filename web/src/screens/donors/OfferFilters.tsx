@@ -1,8 +1,9 @@
 import { CONDITIONS, OFFER_KINDS, type Engine, type Listing } from '@sable/core';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
-import { memo, startTransition, useState } from 'react';
+import { memo } from 'react';
 import { QuantityField } from '../../pieces/fields.tsx';
+import { FindField } from '../../pieces/FindField.tsx';
 import { offered } from '../../pieces/offered.ts';
 
 export const KIND_WORDS: Readonly<Record<Listing['kind'], string>> = {
@@ -33,7 +34,7 @@ export const OfferFilters = memo(function OfferFilters({ filters, onChange, engi
   const whole = (v: number | undefined) => (v === undefined ? undefined : Math.round(v));
   return (
     <div className="offer-filters" role="search" aria-label="Offers">
-      <Find onFind={(text) => onChange({ text })} />
+      <FindField label="Find" onFind={(text) => onChange({ text })} />
       <Pick
         label="What"
         value={filters.kind}
@@ -80,22 +81,6 @@ export const OfferFilters = memo(function OfferFilters({ filters, onChange, engi
     </div>
   );
 });
-
-function Find({ onFind }: { onFind: (text: string) => void }) {
-  const [typed, setTyped] = useState('');
-  return (
-    <TextField
-      label="Find"
-      value={typed}
-      onChange={(e) => {
-        const text = e.target.value;
-        setTyped(text);
-        startTransition(() => onFind(text.trim()));
-      }}
-      slotProps={{ htmlInput: { type: 'search' }, inputLabel: { shrink: true } }}
-    />
-  );
-}
 
 export function Pick({
   label,

@@ -5,14 +5,14 @@ import { displacementCc } from '@sable/core/enginesums';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import Alert from '@mui/material/Alert';
 import Button from '@mui/material/Button';
-import TextField from '@mui/material/TextField';
 import { Redo2, Undo2 } from 'lucide-react';
-import { useCallback, useDeferredValue, useMemo, useRef, useState } from 'react';
+import { useCallback, useMemo, useRef, useState } from 'react';
 import { NavLink, useNavigate, useParams } from 'react-router';
 import { api } from '../../app/api.ts';
 import { UnitSwitch } from '../../app/Band.tsx';
 import { useUnits } from '../../app/settings.tsx';
 import { PlainShell } from '../../app/Shell.tsx';
+import { FindField } from '../../pieces/FindField.tsx';
 import { FigureGrid, type GridColumn } from '../../pieces/FigureGrid.tsx';
 import { EvidenceMark } from '../../pieces/marks.tsx';
 
@@ -186,8 +186,9 @@ export function LibraryScreen() {
   const units = useUnits();
   const navigate = useNavigate();
   const { data } = useQuery({ queryKey: ['library'], queryFn: api.library, staleTime: Infinity });
-  const [typed, setTyped] = useState('');
-  const wanted = useDeferredValue(typed.trim().toLowerCase());
+  const [search, setSearch] = useState({ kind: shown, text: '' });
+  // A word belongs to the kind that it was typed for.
+  const wanted = search.kind === shown ? search.text : '';
   const { rows, columns } = useMemo(
     () => ({ rows: data ? KINDS[shown].rows(data) : [], columns: KINDS[shown].columns(units) }),
     [data, shown, units],
@@ -218,13 +219,13 @@ export function LibraryScreen() {
               </NavLink>
             ))}
           </nav>
-          <TextField
-            sx={{ maxWidth: 340 }}
-            label={`Find in ${KINDS[shown].title.toLowerCase()}`}
-            value={typed}
-            onChange={(e) => setTyped(e.target.value)}
-            slotProps={{ htmlInput: { type: 'search' } }}
-          />
+          <span style={{ width: 340 }}>
+            <FindField
+              key={shown}
+              label={`Find in ${KINDS[shown].title.toLowerCase()}`}
+              onFind={(text) => setSearch({ kind: shown, text: text.toLowerCase() })}
+            />
+          </span>
           <p className="muted" aria-live="polite">
             {found.length === rows.length ? `${rows.length} in all` : `${found.length} of ${rows.length}`}
           </p>
