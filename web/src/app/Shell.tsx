@@ -1,6 +1,6 @@
 import Alert from '@mui/material/Alert';
 import Button from '@mui/material/Button';
-import { Suspense, lazy, useEffect, useRef, useState, type ReactNode } from 'react';
+import { Suspense, lazy, useRef, useState, type ReactNode } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { Outlet, useNavigate } from 'react-router';
 import { Band } from './Band.tsx';
@@ -42,6 +42,9 @@ function Lost({ sentence }: { sentence: string }) {
   );
 }
 
+/** Presses nearer to one another than this go on from where the keys came to, not from what is drawn. */
+const QUICK_MS = 800;
+
 function Inside() {
   const { build, candidate, assessment, select, undo, redo, problem, dismiss } = useBuild();
   const { units, setSystem, singleKeys: enabled } = useSettings();
@@ -50,15 +53,14 @@ function Inside() {
   const [helping, setHelping] = useState(false);
   const go = (path: string) => void navigate(`/builds/${build.id}/${path}${candidate ? `?c=${candidate.id}` : ''}`);
   // Where the keys have come to: two quick presses must count as two, though the first is not drawn yet.
-  const reached = useRef(candidate?.id);
-  useEffect(() => {
-    reached.current = candidate?.id;
-  }, [candidate?.id]);
+  const reached = useRef({ id: candidate?.id, at: 0 });
   const move = (by: number) => {
-    const at = build.candidates.findIndex((c) => c.id === reached.current);
+    const now = performance.now();
+    const from = now - reached.current.at < QUICK_MS ? reached.current.id : candidate?.id;
+    const at = build.candidates.findIndex((c) => c.id === from);
     const next = build.candidates[(at + by + build.candidates.length) % build.candidates.length];
     if (!next) return;
-    reached.current = next.id;
+    reached.current = { id: next.id, at: now };
     select(next.id);
   };
   useHotkeys(
