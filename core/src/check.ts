@@ -13,8 +13,7 @@ import type {
   Solid,
   ThreePoint,
 } from './model/index.ts';
-import { pert } from './money/index.ts';
-import { InputError } from './units/index.ts';
+import { InputError, pert } from './units/index.ts';
 
 /**
  * What a schema can't say: curves that rise, solids with a volume, prices in order, codes that can be read. Each throws

@@ -1,5 +1,5 @@
 import { indexOf, makeFinding, type Finding, type Judged, type Subject } from '../model/index.ts';
-import { quadrature, say } from '../units/index.ts';
+import { pert, quadrature, say } from '../units/index.ts';
 import { identify } from './identify.ts';
 import { costOfOffer, type OfferCost } from './offer.ts';
 import { fullRebuild, TYPICAL_PRICE } from './prices.ts';
@@ -112,7 +112,7 @@ function offerFindings(
   );
   const bare = (c: OfferCost) => {
     const lines = c.lines.filter((l) => l.kind === 'rebuild');
-    return lines.reduce((s, l) => s + (l.low + 4 * l.likely + l.high) / 6, 0);
+    return lines.reduce((s, l) => s + pert(l).mean, 0);
   };
   const rebuild = bare(offer);
   const saved = engine.price.likely - listing.price;

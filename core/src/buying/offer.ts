@@ -8,7 +8,7 @@ import {
   type Part,
   type ThreePoint,
 } from '../model/index.ts';
-import type { Evidence } from '../units/index.ts';
+import { pert, type Evidence } from '../units/index.ts';
 import { BRINGS, fullRebuild, TYPICAL_PRICE, wantedItems } from './prices.ts';
 import { rebuildShare, type RebuildShare } from './rebuild.ts';
 import type { Inspection } from '../model/index.ts';
@@ -166,13 +166,8 @@ export function costOfOffer(listing: Listing, wanted: Wanted): OfferCost {
       high: -spare.price.low * 0.3,
       evidence: 'estimated',
     });
-  const mean = sum(lines.map((l) => (l.low + 4 * l.likely + l.high) / 6));
-  const variance = sum(
-    lines.map((l) => {
-      const m = (l.low + 4 * l.likely + l.high) / 6;
-      return ((m - l.low) * (l.high - m)) / 7;
-    }),
-  );
+  const mean = sum(lines.map((l) => pert(l).mean));
+  const variance = sum(lines.map((l) => pert(l).variance));
   return {
     lines,
     missing,
@@ -180,7 +175,7 @@ export function costOfOffer(listing: Listing, wanted: Wanted): OfferCost {
     bringsGearbox,
     mean,
     sd: Math.sqrt(variance),
-    hours: sum(lines.map((l) => (l.hours.low + 4 * l.hours.likely + l.hours.high) / 6)),
+    hours: sum(lines.map((l) => pert(l.hours).mean)),
   };
 }
 

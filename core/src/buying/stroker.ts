@@ -1,4 +1,5 @@
 import { indexOf, type Engine, type Interchange, type Library } from '../model/index.ts';
+import { pert, type Spread } from '../units/index.ts';
 
 export interface StrokerChoice {
   readonly piece: Interchange;
@@ -12,9 +13,8 @@ export interface StrokerChoice {
 
 const litres = (boreMm: number, strokeMm: number, n: number) =>
   ((Math.PI / 4) * (boreMm / 100) ** 2 * strokeMm * n) / 100;
-const mean = (p: { low: number; likely: number; high: number }) => (p.low + 4 * p.likely + p.high) / 6;
-const sd = (p: { low: number; likely: number; high: number }) =>
-  Math.sqrt(((mean(p) - p.low) * (p.high - mean(p))) / 7);
+const mean = (p: Spread) => pert(p).mean;
+const sd = (p: Spread) => Math.sqrt(pert(p).variance);
 
 /**
  * A larger engine by parts beside the larger engine bought whole: the price of the engine in hand, crank and what must

@@ -1,5 +1,5 @@
 import type { Listing } from '../model/index.ts';
-import { quadrature } from '../units/index.ts';
+import { pert, quadrature } from '../units/index.ts';
 import { costOfOffer, type OfferCost, type Wanted } from './offer.ts';
 
 export interface Way {
@@ -23,8 +23,8 @@ export function compareWays(
   keepsGearbox = false,
 ): Way[] {
   const { price } = wanted.gearbox;
-  const box = (price.low + 4 * price.likely + price.high) / 6;
-  const boxSd = Math.sqrt(((box - price.low) * (price.high - box)) / 7);
+  const { mean: box, variance } = pert(price);
+  const boxSd = Math.sqrt(variance);
   return listings
     .map((listing) => {
       const cost = costOfOffer(listing, wanted);

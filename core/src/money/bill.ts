@@ -10,9 +10,8 @@ import {
 } from '../model/index.ts';
 import { costOfOffer, refreshOf, type OfferLine } from '../buying/index.ts';
 import { SPRINGS } from '../mass/index.ts';
-import { say } from '../units/index.ts';
+import { pert, say, type Spread } from '../units/index.ts';
 import type { Evidence } from '../units/index.ts';
-import { pert, type Spread } from './threePoint.ts';
 
 export interface BillLine {
   readonly id: string;

@@ -1,3 +1,2 @@
 export * from './assessMoney.ts';
 export * from './bill.ts';
-export * from './threePoint.ts';

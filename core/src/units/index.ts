@@ -4,3 +4,4 @@ export * from './errors.ts';
 export * from './evidence.ts';
 export * from './figure.ts';
 export * from './sentence.ts';
+export * from './threePoint.ts';

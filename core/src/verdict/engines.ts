@@ -2,7 +2,7 @@ import { bandFigures, curveInUse, hotDayShare, peaksOf, scaled, worstAir, type C
 import { convexOf } from '../fit/index.ts';
 import { bridgeToInstalled, type Bridge } from '../mass/index.ts';
 import { dressingOf, type Brief, type Build, type Engine } from '../model/index.ts';
-import { InputError, say, worstEvidence, type Derived } from '../units/index.ts';
+import { InputError, pert, say, worstEvidence, type Derived } from '../units/index.ts';
 
 /** One engine as it is compared: as delivered, like for like, in the owner's band and air. */
 export interface ComparedEngine {
@@ -38,8 +38,8 @@ export function compareEngine(engine: Engine, brief: Brief): ComparedEngine {
   const record = engine.massRecords.find((m) => m.inUse) ?? engine.massRecords[0];
   const bridge = record && bridgeToInstalled(engine, record, dressing, undefined);
   const price = engine.price;
-  const mean = (price.low + 4 * price.likely + price.high) / 6;
-  const sd = Math.sqrt(((mean - price.low) * (price.high - mean)) / 7);
+  const { mean, variance } = pert(price);
+  const sd = Math.sqrt(variance);
   const per = (kw: Derived | undefined): Derived | undefined =>
     kw && kw.value > 0
       ? {

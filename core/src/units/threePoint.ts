@@ -1,4 +1,4 @@
-import { InputError } from '../units/index.ts';
+import { InputError } from './errors.ts';
 
 export interface Spread {
   readonly low: number;
