@@ -96,7 +96,7 @@ test('two people at one part: the second is shown it and chooses', async ({ page
   await other.close();
 });
 
-test('retired, it is offered no more and stays where it is used; parts come in from a table', async ({
+test('retired, it is offered no more and stays where it is used; tables come in and go out', async ({
   page,
   go,
   sable,
@@ -120,7 +120,7 @@ test('retired, it is offered no more and stays where it is used; parts come in f
     mimeType: 'text/csv',
     buffer: Buffer.from('Name,Class,Price likely\nX,gadget,3\n'),
   });
-  await expect(page.getByText(/Line 2: “gadget” is no class of part/)).toBeVisible();
+  await expect(page.getByText(/Line 2, Class: “gadget” is none of/)).toBeVisible();
   await file.setInputFiles({
     name: 'parts.csv',
     mimeType: 'text/csv',
@@ -129,4 +129,25 @@ test('retired, it is offered no more and stays where it is used; parts come in f
   await expect(page.getByText(/1 added/)).toBeVisible();
   await page.getByRole('searchbox', { name: /Find in parts/ }).fill('swirl');
   await expect(page.getByRole('gridcell', { name: 'Swirl pot' })).toBeVisible();
+  await page.getByRole('link', { name: 'Engines', exact: true }).click();
+  const csv = await (await page.request.get(`${sable.url}/api/v1/library/engines.csv`)).text();
+  const cells = 'Name,Cylinders,Bore (mm),Stroke (mm),Compression (ratio),Redline (rpm),Price likely,Curve (rpm:N·m)';
+  await file.setInputFiles({ name: 'engines.csv', mimeType: 'text/csv', buffer: Buffer.from(csv) });
+  await expect(page.getByText(/0 added, 11 already here/)).toBeVisible();
+  await file.setInputFiles({
+    name: 'engines.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from(
+      `${cells}\nBarn find four,4,86,86,9.5,6000,150,1000:110 3000:160 5500:140\nToo many,40,86,86,9,6000,1,\n`,
+    ),
+  });
+  await expect(page.getByText(/“Too many”: cylinders must be 16 or less/)).toBeVisible();
+  await file.setInputFiles({
+    name: 'engines.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from(`${cells}\nBarn find four,4,86,86,9.5,6000,150,1000:110 3000:160 5500:140\n`),
+  });
+  await expect(page.getByText(/1 added, 0 already here/)).toBeVisible();
+  await page.getByRole('gridcell', { name: 'Barn find four' }).first().click();
+  await expect(page.getByRole('heading', { name: 'Barn find four' })).toBeVisible();
 });

@@ -1,4 +1,6 @@
-import { partsCsv, readPartsCsv, readTwoColumns, idFrom } from './libraryCsv.ts';
+import { readTwoColumns } from './columns.ts';
+import { idFrom, partsCsv } from './libraryCsv.ts';
+import { readPartsCsv } from './libraryTables.ts';
 
 describe('two columns of a curve', () => {
   const want = { rpm: [1000, 2500, 4000], torqueNm: [120, 151.5, 140] };

@@ -2,6 +2,7 @@ import {
   checkLibraryHead,
   Engine,
   Family,
+  fieldProblems,
   Gearbox,
   idFrom,
   InputError,
@@ -9,7 +10,7 @@ import {
   LibraryFile,
   LIBRARY_FILE_VERSION,
   Part,
-  readPartsCsv,
+  readLibraryTable,
 } from '@sable/core';
 import type { FastifyRequest } from 'fastify';
 import Type from 'typebox';
@@ -120,17 +121,25 @@ export function libraryRoutes(app: App, db: Db): void {
   );
 
   app.post(
-    '/library/parts.csv',
+    '/library-table',
     {
       schema: {
-        summary: 'Bring parts in from a table',
+        summary: 'Bring engines, gearboxes or parts in from a table; nothing here is overwritten',
         body: Type.Object({ text: Type.String({ maxLength: 4_000_000 }) }, { additionalProperties: false }),
       },
     },
     async (request, reply) => {
-      const parts = readPartsCsv(request.body.text);
+      const brought = readLibraryTable(request.body.text, await readLibrary(db));
+      for (const kind of ['engines', 'gearboxes', 'parts'] as const) {
+        const fits = request.compileValidationSchema(SCHEMA[kind]);
+        for (const row of brought[kind])
+          if (!fits(row)) {
+            const [fault] = fieldProblems(fits.errors ?? []);
+            throw new InputError(`/${kind}/${row.id}${fault?.pointer ?? ''}`, `“${row.name}”: ${fault?.message ?? ''}`);
+          }
+      }
       reply.code(201);
-      return importLibrary(db, { engines: [], gearboxes: [], parts });
+      return importLibrary(db, brought);
     },
   );
 

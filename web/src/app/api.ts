@@ -123,7 +123,7 @@ export const api = {
   librarySteps: () => call<{ undo: string | null; redo: string | null }>('GET', '/library-steps'),
   stepLibrary: (direction: 'undo' | 'redo') => call<{ words: string }>('POST', `/library-steps/${direction}`),
   importLibrary: (text: string) => call<Pick<ImportReport, 'rows'>>('POST', '/library-file', text),
-  importParts: (text: string) => call<Pick<ImportReport, 'rows'>>('POST', '/library/parts.csv', { text }),
+  importTable: (text: string) => call<Pick<ImportReport, 'rows'>>('POST', '/library-table', { text }),
   rowFileUrl: (kind: RowKind, id: string) => `/api/v1/library/${kind}/${enc(id)}/file`,
   libraryCsvUrl: (kind: RowKind) => `/api/v1/library/${kind}.csv`,
   libraryFileUrl: '/api/v1/library-file',

@@ -86,7 +86,12 @@ function Grid<R extends { readonly id: string }>(props: FigureGridProps<R>) {
     virtual.scrollToIndex(next);
     requestAnimationFrame(() => frame.current?.querySelector<HTMLElement>(`[data-at="${next}"]`)?.focus());
   };
-  const keys = (e: KeyboardEvent) => {
+  const keys = (e: KeyboardEvent<HTMLElement>) => {
+    if (e.key === 'Enter') {
+      const id = (e.target as HTMLElement).dataset['id'];
+      if (id !== undefined) onOpen(id);
+      return;
+    }
     const step = { ArrowDown: 1, ArrowUp: -1, PageDown: 12, PageUp: -12, Home: -shown.length, End: shown.length }[
       e.key
     ];
@@ -140,34 +145,22 @@ function Grid<R extends { readonly id: string }>(props: FigureGridProps<R>) {
             })}
           </div>
         </div>
-        <div role="rowgroup" style={{ height: virtual.getTotalSize(), position: 'relative' }}>
+        <div role="rowgroup" onKeyDown={keys} style={{ height: virtual.getTotalSize(), position: 'relative' }}>
           {virtual.getVirtualItems().map((v) => {
             const row = shown[v.index]!;
             return (
-              <div
+              <GridRow
                 key={row.id}
-                role="row"
-                data-id={row.id}
-                data-at={v.index}
-                aria-rowindex={v.index + 2}
-                aria-selected={row.id === openId}
-                tabIndex={v.index === at ? 0 : -1}
-                style={{ gridTemplateColumns: template, minWidth, transform: `translateY(${v.index * ROW}px)` }}
-                onClick={() => {
-                  setActive(v.index);
-                  onOpen(row.id);
-                }}
-                onKeyDown={(e) => {
-                  if (e.key === 'Enter') onOpen(row.id);
-                  else keys(e);
-                }}
-              >
-                {columns.map((c) => (
-                  <div key={c.field} role="gridcell" className={c.right ? 'r' : ''}>
-                    {c.cell(row)}
-                  </div>
-                ))}
-              </div>
+                row={row}
+                index={v.index}
+                columns={columns}
+                template={template}
+                minWidth={minWidth}
+                selected={row.id === openId}
+                inTabOrder={v.index === at}
+                onOpen={onOpen}
+                onActive={setActive}
+              />
             );
           })}
         </div>
@@ -177,6 +170,44 @@ function Grid<R extends { readonly id: string }>(props: FigureGridProps<R>) {
     </>
   );
 }
+
+interface GridRowProps<R extends { readonly id: string }> {
+  readonly row: R;
+  readonly index: number;
+  readonly columns: readonly GridColumn<R>[];
+  readonly template: string;
+  readonly minWidth: number;
+  readonly selected: boolean;
+  readonly inTabOrder: boolean;
+  readonly onOpen: (id: string) => void;
+  readonly onActive: (index: number) => void;
+}
+
+/** One row. A row that stays where it was while the list is narrowed is not drawn anew. */
+const GridRow = memo(function GridRow<R extends { readonly id: string }>(props: GridRowProps<R>) {
+  const { row, index, columns, template, minWidth, selected, inTabOrder, onOpen, onActive } = props;
+  return (
+    <div
+      role="row"
+      data-id={row.id}
+      data-at={index}
+      aria-rowindex={index + 2}
+      aria-selected={selected}
+      tabIndex={inTabOrder ? 0 : -1}
+      style={{ gridTemplateColumns: template, minWidth, transform: `translateY(${index * ROW}px)` }}
+      onClick={() => {
+        onActive(index);
+        onOpen(row.id);
+      }}
+    >
+      {columns.map((c) => (
+        <div key={c.field} role="gridcell" className={c.right ? 'r' : ''}>
+          {c.cell(row)}
+        </div>
+      ))}
+    </div>
+  );
+}) as <R extends { readonly id: string }>(props: GridRowProps<R>) => ReactNode;
 
 function Pages({
   paged: { total, page, size, onPage },

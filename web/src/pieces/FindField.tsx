@@ -1,8 +1,8 @@
 import TextField from '@mui/material/TextField';
-import { startTransition, useState } from 'react';
+import { memo, startTransition, useState } from 'react';
 
 /** A word to find. Typing is drawn here alone; the list that is searched follows when it can. */
-export function FindField({ label, onFind }: { label: string; onFind: (text: string) => void }) {
+export const FindField = memo(function FindField({ label, onFind }: { label: string; onFind: (text: string) => void }) {
   const [typed, setTyped] = useState('');
   return (
     <TextField
@@ -16,4 +16,4 @@ export function FindField({ label, onFind }: { label: string; onFind: (text: str
       slotProps={{ htmlInput: { type: 'search' }, inputLabel: { shrink: true } }}
     />
   );
-}
+});

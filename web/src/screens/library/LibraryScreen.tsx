@@ -6,7 +6,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import Alert from '@mui/material/Alert';
 import Button from '@mui/material/Button';
 import { Redo2, Undo2 } from 'lucide-react';
-import { useCallback, useMemo, useRef, useState } from 'react';
+import { memo, useCallback, useMemo, useRef, useState } from 'react';
 import { NavLink, useNavigate, useParams } from 'react-router';
 import { api } from '../../app/api.ts';
 import { UnitSwitch } from '../../app/Band.tsx';
@@ -179,26 +179,11 @@ const KINDS = {
 export type LibraryKind = keyof typeof KINDS;
 export const isLibraryKind = (kind: string | undefined): kind is LibraryKind => kind !== undefined && kind in KINDS;
 
-/** All engines, gearboxes or parts, searched by what is typed. */
+/** All engines, gearboxes, parts or families, searched by what is typed. */
 export function LibraryScreen() {
   const { kind } = useParams();
   const shown = isLibraryKind(kind) ? kind : 'engines';
-  const units = useUnits();
   const navigate = useNavigate();
-  const { data } = useQuery({ queryKey: ['library'], queryFn: api.library, staleTime: Infinity });
-  const [search, setSearch] = useState({ kind: shown, text: '' });
-  // A word belongs to the kind that it was typed for.
-  const wanted = search.kind === shown ? search.text : '';
-  const { rows, columns } = useMemo(
-    () => ({ rows: data ? KINDS[shown].rows(data) : [], columns: KINDS[shown].columns(units) }),
-    [data, shown, units],
-  );
-  const found = useMemo(() => {
-    const words = wanted.split(/\s+/);
-    return rows.filter((r) => words.every((w) => r.words.includes(w)));
-  }, [rows, wanted]);
-  const open = useCallback((id: string) => void navigate(`/library/${shown}/${id}`), [navigate, shown]);
-  const one = { engines: 'engine', gearboxes: 'gearbox', parts: 'part', families: 'family' }[shown];
   return (
     <PlainShell
       title="Library"
@@ -211,46 +196,78 @@ export function LibraryScreen() {
       }
     >
       <div className="main">
-        <div style={{ display: 'flex', gap: 16, alignItems: 'center', marginBottom: 12, flexWrap: 'wrap' }}>
-          <nav aria-label="Kinds" className="tabs">
-            {(Object.keys(KINDS) as LibraryKind[]).map((k) => (
-              <NavLink key={k} to={`/library/${k}`}>
-                {KINDS[k].title}
-              </NavLink>
-            ))}
-          </nav>
-          <span style={{ width: 340 }}>
-            <FindField
-              key={shown}
-              label={`Find in ${KINDS[shown].title.toLowerCase()}`}
-              onFind={(text) => setSearch({ kind: shown, text: text.toLowerCase() })}
-            />
-          </span>
-          <p className="muted" aria-live="polite">
-            {found.length === rows.length ? `${rows.length} in all` : `${found.length} of ${rows.length}`}
-          </p>
-          <Button
-            variant="contained"
-            color="primary"
-            sx={{ ml: 'auto' }}
-            onClick={() => void navigate(`/library/${shown}/new/edit`)}
-          >
-            New {one}
-          </Button>
-        </div>
-        <FigureGrid
-          key={shown}
-          label={KINDS[shown].title}
-          rows={found}
-          columns={columns}
-          onOpen={open}
-          nothing={data ? 'Nothing is called that. Try fewer words.' : 'Reading the library…'}
-        />
+        <Searched key={shown} kind={shown} />
         <Files kind={shown} />
       </div>
     </PlainShell>
   );
 }
+
+/** The list of one kind and the word that narrows it: typing draws this alone. */
+function Searched({ kind }: { kind: LibraryKind }) {
+  const units = useUnits();
+  const navigate = useNavigate();
+  const { data } = useQuery({ queryKey: ['library'], queryFn: api.library, staleTime: Infinity });
+  const [wanted, setWanted] = useState('');
+  const { rows, columns } = useMemo(
+    () => ({ rows: data ? KINDS[kind].rows(data) : [], columns: KINDS[kind].columns(units) }),
+    [data, kind, units],
+  );
+  const found = useMemo(() => {
+    const words = wanted.split(/\s+/);
+    return rows.filter((r) => words.every((w) => r.words.includes(w)));
+  }, [rows, wanted]);
+  const open = useCallback((id: string) => void navigate(`/library/${kind}/${id}`), [navigate, kind]);
+  const find = useCallback((text: string) => setWanted(text.toLowerCase()), []);
+  return (
+    <>
+      <div style={{ display: 'flex', gap: 16, alignItems: 'center', marginBottom: 12, flexWrap: 'wrap' }}>
+        <KindTabs />
+        <span style={{ width: 340 }}>
+          <FindField label={`Find in ${KINDS[kind].title.toLowerCase()}`} onFind={find} />
+        </span>
+        <p className="muted" aria-live="polite">
+          {found.length === rows.length ? `${rows.length} in all` : `${found.length} of ${rows.length}`}
+        </p>
+        <NewOne kind={kind} />
+      </div>
+      <FigureGrid
+        label={KINDS[kind].title}
+        rows={found}
+        columns={columns}
+        onOpen={open}
+        nothing={data ? 'Nothing is called that. Try fewer words.' : 'Reading the library…'}
+      />
+    </>
+  );
+}
+
+const KindTabs = memo(function KindTabs() {
+  return (
+    <nav aria-label="Kinds" className="tabs">
+      {(Object.keys(KINDS) as LibraryKind[]).map((k) => (
+        <NavLink key={k} to={`/library/${k}`}>
+          {KINDS[k].title}
+        </NavLink>
+      ))}
+    </nav>
+  );
+});
+
+const NewOne = memo(function NewOne({ kind }: { kind: LibraryKind }) {
+  const navigate = useNavigate();
+  const one = { engines: 'engine', gearboxes: 'gearbox', parts: 'part', families: 'family' }[kind];
+  return (
+    <Button
+      variant="contained"
+      color="primary"
+      sx={{ ml: 'auto' }}
+      onClick={() => void navigate(`/library/${kind}/new/edit`)}
+    >
+      New {one}
+    </Button>
+  );
+});
 
 /** Undo and redo of the library: its changes are no build's. */
 function LibrarySteps() {
@@ -301,7 +318,7 @@ function Files({ kind }: { kind: LibraryKind }) {
   const bring = useMutation({
     mutationFn: async (f: File) => {
       const text = await f.text();
-      return f.name.toLowerCase().endsWith('.csv') ? api.importParts(text) : api.importLibrary(text);
+      return f.name.toLowerCase().endsWith('.csv') ? api.importTable(text) : api.importLibrary(text);
     },
     onSuccess: async (r) => {
       setReport(r);
@@ -345,7 +362,7 @@ function Files({ kind }: { kind: LibraryKind }) {
           Whole library as a file
         </Button>
         <Button onClick={() => file.current?.click()} disabled={bring.isPending}>
-          Bring in a file (JSON, or parts as CSV)
+          Bring in a file (JSON or CSV)
         </Button>
       </span>
     </section>
