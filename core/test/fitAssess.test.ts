@@ -134,3 +134,26 @@ test('witness points lie the gap apart, one on each', () => {
     expect(d).toBeCloseTo(p.gapMm, 5);
   }
 });
+
+test('an engine or gearbox that nobody has drawn is never clear of the bay', () => {
+  const c = tug.candidates.find((x) => x.letter === 'C')!;
+  const bare = <T extends { id: string }>(row: T, id: string) =>
+    row.id === id ? { ...row, solids: [], slots: [] } : row;
+  const engineGone = { ...library, engines: library.engines.map((e) => bare(e, c.engineId)) };
+  const boxGone = {
+    ...library,
+    gearboxes: library.gearboxes.map((g) => (g.id === c.gearboxId ? { ...g, solids: [] } : g)),
+  };
+  for (const [lib, id] of [
+    [engineGone, c.engineId],
+    [boxGone, c.gearboxId],
+  ] as const) {
+    const a = assess(tug, { ...c, dressing: {} }, lib);
+    expect(a.steps.fit).toBe('unknown');
+    expect(a.checks.filter((k) => /^fit-(margin|touched)$/.test(k.id)).map((k) => k.state)).toEqual([
+      'unknown',
+      'unknown',
+    ]);
+    expect(a.findings).toContainEqual(expect.objectContaining({ id: `fit-undrawn-${id}`, state: 'unknown' }));
+  }
+});

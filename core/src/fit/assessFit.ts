@@ -135,6 +135,8 @@ export function assessFit(subject: Subject): Judged & { figures: FitFigures } {
     );
     break;
   }
+  const undrawn = [subject.engine, subject.gearbox].filter((x) => x.solids.length === 0);
+  const hit = smallest !== undefined && smallest.marginMm < 0;
   const check = makeCheck({
     id: 'fit-margin',
     step: 'fit',
@@ -150,11 +152,27 @@ export function assessFit(subject: Subject): Judged & { figures: FitFigures } {
     limitKind: 'at least',
     limit: 0,
     span: 60,
-    ...(smallest ? { state: fitState(smallest.marginMm) } : { state: 'clear' }),
+    // What nobody has drawn clears nothing; what is drawn and hits, hits all the same.
+    state: undrawn.length > 0 && !hit ? 'unknown' : smallest ? fitState(smallest.marginMm) : 'clear',
     because: smallest
       ? `${pairSentence(smallest)}. ${pairBecause(smallest, school)}.`
-      : 'Nothing in the bay comes near.',
+      : undrawn.length > 0
+        ? `Nobody has drawn ${undrawn.map((x) => `the ${x.shortName}`).join(' and ')}.`
+        : 'Nothing in the bay comes near.',
   });
+  for (const x of undrawn)
+    findings.push(
+      makeFinding({
+        id: `fit-undrawn-${x.id}`,
+        state: 'unknown',
+        step: 'fit',
+        title: `Nobody has drawn the outside of the ${x.shortName}`,
+        because:
+          'Without its shape no gap can be told. Draw it in the library, copy one that is near, or bring in a scan.',
+        about: [x.id],
+        missing: [`/${x === subject.engine ? 'engines' : 'gearboxes'}/${x.id}/solids`],
+      }),
+    );
   const hits = new Set(pairs.filter((p) => p.marginMm < 0).map((p) => p.obstacle.id)).size;
   const touched = makeCheck({
     id: 'fit-touched',
@@ -166,6 +184,7 @@ export function assessFit(subject: Subject): Judged & { figures: FitFigures } {
     limitKind: 'at most',
     limit: 0,
     span: 3,
+    ...(undrawn.length > 0 && hits === 0 ? { state: 'unknown' as const } : {}),
     because:
       hits === 0
         ? `Every pair of ${solids.length} solids and ${bodies.length} obstacles has the gap it needs.`

@@ -197,8 +197,18 @@ function Price({ price }: { price: Engine['price'] }) {
   );
 }
 
-const drawn = (solids: readonly Engine['solids'][number][]): DrawnSolid[] =>
-  solids.map((s) => ({ id: s.id, name: s.name, convex: convexOf(s.shape), kind: 'powertrain' }));
+/** The outside in three views, or what to do where nobody has drawn one. */
+function Outside({ solids, colour }: { solids: readonly Engine['solids'][number][]; colour: string }) {
+  if (solids.length === 0)
+    return <p className="muted">Nobody has drawn its outside: fit can’t be judged. Edit it, or bring in a scan.</p>;
+  const drawn = solids.map((s): DrawnSolid => ({
+    id: s.id,
+    name: s.name,
+    convex: convexOf(s.shape),
+    kind: 'powertrain',
+  }));
+  return <ThreeViews solids={drawn} colour={colour} />;
+}
 
 function EngineDetail({ engine }: { engine: Engine }) {
   const curve = curveInUse(engine, []);
@@ -278,7 +288,7 @@ function EngineDetail({ engine }: { engine: Engine }) {
       </div>
       <section className="block">
         <h2>As it stands, stock dressing</h2>
-        <ThreeViews solids={drawn([...engine.solids, ...stock])} colour="var(--c-a)" />
+        <Outside solids={[...engine.solids, ...stock]} colour="var(--c-a)" />
       </section>
       <section className="block">
         <h2>Dressing</h2>
@@ -342,7 +352,7 @@ function GearboxDetail({ gearbox }: { gearbox: Gearbox }) {
       </div>
       <section className="block">
         <h2>As it stands</h2>
-        <ThreeViews solids={drawn(gearbox.solids)} colour="var(--c-e)" />
+        <Outside solids={gearbox.solids} colour="var(--c-e)" />
       </section>
     </>
   );
