@@ -73,7 +73,7 @@ function Grid<R extends { readonly id: string }>(props: FigureGridProps<R>) {
     getScrollElement: () => frame.current,
     estimateSize: () => ROW,
     scrollMargin: HEAD,
-    overscan: 6,
+    overscan: 3,
     initialRect: { width: 1200, height: 500 },
   });
   const template = columns.map((c) => (c.flex ? `minmax(${c.width}px, 1fr)` : `${c.width}px`)).join(' ');
