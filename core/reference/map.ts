@@ -64,12 +64,16 @@ const RULES: Readonly<Record<string, readonly Rule[]>> = {
     [['displacementCc', 'torqueNm'], 'engine.volumetricEfficiency'],
     [['airFuelRatio'], 'engine.airFlow'],
   ],
+  run: [[['curveRpm', 'gearRatios'], 'run.simulate']],
   driveline: [
     [['ratingNm'], 'stress.torqueMargin'],
     [['clampLoadN'], 'stress.clutchCapacity'],
     [['launchRpm'], 'stress.clutchLaunch'],
     [['testMassKg'], 'stress.donorMass'],
     [['firstGearRatio', 'peakTorqueNm'], 'stress.gripTorque'],
+    [['converterKRpmPerSqrtNm'], 'gearing.converterStall'],
+    [['stallTorqueRatio'], 'gearing.converterTorqueRatio'],
+    [['outerDiameterMm'], 'stress.criticalSpeed'],
     [['frontJointMm'], 'driveline.jointAngles'],
     [['innerJointMm'], 'driveline.halfShaft'],
   ],
@@ -78,16 +82,10 @@ const RULES: Readonly<Record<string, readonly Rule[]>> = {
 /** Where a case calls an answer otherwise than the sum does. */
 export const ANSWER_NAMES: Readonly<Record<string, string>> = { bestMinMarginMmAtLeast: 'bestMinMarginMm' };
 
-/** Kinds of case within an asked topic that wait for their own issue: converter, critical speed. */
-const LATER: Readonly<Record<string, readonly string[]>> = {
-  driveline: ['converterKRpmPerSqrtNm', 'stallTorqueRatio', 'outerDiameterMm'],
-};
-
 export function sumForCase(c: Case): { sum: string } | { skip: string } | { unmapped: true } {
   const rules = RULES[c.topic];
   if (!rules) return { skip: `topic ${c.topic} is not asked for yet` };
   const rule = rules.find(([fields]) => fields.every((f) => f in c.input));
   if (rule) return { sum: rule[1] };
-  if (LATER[c.topic]?.some((f) => f in c.input)) return { skip: 'this kind of case is not asked for yet' };
   return { unmapped: true };
 }

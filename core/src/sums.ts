@@ -8,6 +8,7 @@ import { gearingSums } from './gearing/index.ts';
 import { massSums } from './mass/index.ts';
 import { Build, Check, defineSum, Finding, Id, Library, StateSchema, type Sum } from './model/index.ts';
 import { placementSums } from './placement/index.ts';
+import { runSums } from './run/index.ts';
 import { stressSums } from './stress/index.ts';
 import { InputError } from './units/index.ts';
 
@@ -44,6 +45,7 @@ export const SUMS: readonly Sum[] = [
   ...engineSums,
   ...buyingSums,
   ...gearingSums,
+  ...runSums,
   ...stressSums,
   ...fitSums,
   ...placementSums,

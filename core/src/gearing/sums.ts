@@ -2,6 +2,7 @@ import Type from 'typebox';
 import { torqueFrom } from '../curve/index.ts';
 import { defineSum } from '../model/index.ts';
 import { InputError } from '../units/index.ts';
+import { stallPoint, torqueRatio } from './converter.ts';
 import { gradeability, gripThrustN } from './grip.ts';
 import { tractiveForceN } from './resistance.ts';
 import { checkGears, speedsInGears } from './speeds.ts';
@@ -207,6 +208,37 @@ export const gearingSums = [
           (r) => (limit * (i.rollingRadiusMm / 1000)) / (r * i.finalDrive * i.drivelineEfficiency),
         ),
       };
+    },
+  }),
+  defineSum({
+    name: 'gearing.converterStall',
+    title: 'Stall point of a converter behind an engine',
+    input: Type.Object(
+      {
+        converterKRpmPerSqrtNm: N,
+        curveRpm: Type.Array(N, { minItems: 2 }),
+        curveTorqueNm: Type.Array(N, { minItems: 2 }),
+      },
+      closed,
+    ),
+    output: Type.Object({ stallRpm: N, torqueAtStallNm: N }, closed),
+    run: (i) => stallPoint(torqueFrom(i.curveRpm, i.curveTorqueNm), i.converterKRpmPerSqrtNm),
+  }),
+  defineSum({
+    name: 'gearing.converterTorqueRatio',
+    title: 'Torque ratio of a converter over its speed ratio',
+    input: Type.Object(
+      {
+        stallTorqueRatio: Type.Number({ minimum: 1 }),
+        couplingSpeedRatio: O(Type.Number({ exclusiveMinimum: 0, exclusiveMaximum: 1 })),
+        speedRatio: Type.Union([zeroUp, Type.Array(zeroUp)]),
+      },
+      closed,
+    ),
+    output: Type.Object({ torqueRatio: Type.Union([N, Type.Array(N)]) }, closed),
+    run: (i) => {
+      const at = (nu: number) => torqueRatio(i.stallTorqueRatio, nu, i.couplingSpeedRatio);
+      return { torqueRatio: Array.isArray(i.speedRatio) ? i.speedRatio.map(at) : at(i.speedRatio) };
     },
   }),
 ];

@@ -2,6 +2,7 @@ import Type from 'typebox';
 import { defineSum, USES } from '../model/index.ts';
 import { InputError } from '../units/index.ts';
 import { CLUTCH_RESERVE, clutchCapacity, clutchLaunch } from './clutch.ts';
+import { CRITICAL_SHARE, criticalRpm, longestMm, STEEL } from './propshaft.ts';
 import { gripOf, gripTorqueNm, loadInGear, SERVICE_FACTOR } from './load.ts';
 
 const closed = { additionalProperties: false };
@@ -139,5 +140,34 @@ export const stressSums = [
     input: Type.Object({ testMassKg: positive, donorKerbMassKg: positive }, closed),
     output: Type.Object({ donorMassRatio: N, easyLife: Type.Boolean() }, closed),
     run: (i) => ({ donorMassRatio: i.testMassKg / i.donorKerbMassKg, easyLife: i.testMassKg < i.donorKerbMassKg }),
+  }),
+  defineSum({
+    name: 'stress.criticalSpeed',
+    title: 'Critical speed of a propshaft tube, and how near top speed comes to it',
+    input: Type.Object(
+      {
+        outerDiameterMm: positive,
+        innerDiameterMm: Type.Number({ minimum: 0 }),
+        lengthMm: positive,
+        youngModulusGpa: O(positive),
+        densityKgPerM3: O(positive),
+        propshaftRpmAtTopSpeed: O(positive),
+      },
+      closed,
+    ),
+    output: Type.Object({ criticalRpm: N, shareOfCritical: O(N), flagged: O(Type.Boolean()), longestMm: O(N) }, closed),
+    run: (i) => {
+      const tube = { ...STEEL, ...i };
+      const critical = criticalRpm(tube, i.lengthMm);
+      const rpm = i.propshaftRpmAtTopSpeed;
+      if (rpm === undefined) return { criticalRpm: critical };
+      const share = rpm / critical;
+      return {
+        criticalRpm: critical,
+        shareOfCritical: share,
+        flagged: share > CRITICAL_SHARE,
+        longestMm: longestMm(tube, rpm),
+      };
+    },
   }),
 ];

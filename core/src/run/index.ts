@@ -1,0 +1,3 @@
+export * from './plant.ts';
+export * from './simulate.ts';
+export * from './sums.ts';
