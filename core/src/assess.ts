@@ -1,7 +1,16 @@
 import { assessBuying, type BuyingFigures } from './buying/index.ts';
 import { assessEngineSums, type EngineSumFigures } from './enginesums/index.ts';
-import { applyPose, assessFit, offsetPose, poseOf, type FitFigures } from './fit/index.ts';
-import { assessGearing, readTyreCode, type GearingFigures } from './gearing/index.ts';
+import { assessFit, massPlaces, type FitFigures } from './fit/index.ts';
+import {
+  assessControl,
+  assessGearing,
+  assessRoad,
+  cruiseLoad,
+  readTyreCode,
+  type ControlFigures,
+  type GearingFigures,
+  type RoadFigures,
+} from './gearing/index.ts';
 import { assessJoints, type JointFigures } from './joints/index.ts';
 import { assessMass, assessRide, type MassFigures, type RideFigures } from './mass/index.ts';
 import {
@@ -21,7 +30,8 @@ import {
 } from './model/index.ts';
 import { assessMoney, type Bill } from './money/index.ts';
 import { assessNoise } from './noise/index.ts';
-import { assessStress, type StressFigures } from './stress/index.ts';
+import { assessRun, type RunFigures } from './run/index.ts';
+import { assessLinks, assessStress, type LinkOrder, type StressFigures } from './stress/index.ts';
 import { surveyFindings } from './survey/index.ts';
 import { InputError, type Derived } from './units/index.ts';
 import { wheelGate } from './verdict/index.ts';
@@ -36,7 +46,11 @@ export interface Assessment extends Verdictable {
     readonly mass: MassFigures;
     readonly ride: RideFigures;
     readonly gearing: GearingFigures;
+    readonly road: RoadFigures;
+    readonly control: ControlFigures;
+    readonly run: RunFigures;
     readonly stress: StressFigures;
+    readonly links: LinkOrder;
     readonly joints: JointFigures;
     readonly bill: Bill | undefined;
   };
@@ -67,19 +81,18 @@ export function assess(build: Build, candidate: Candidate, library: Library): As
 }
 
 function assessSubject(subject: Subject, missing: readonly Finding[]): Assessment {
-  const { candidate, engine, gearbox } = subject;
+  const { candidate } = subject;
   const buying = assessBuying(subject);
   const engineSums = assessEngineSums(subject);
   const fit = assessFit(subject);
-  const pose = poseOf(candidate.placement);
-  const shift = subject.parts.reduce((sum, part) => sum + (part.shifts?.gearboxXMm ?? 0), 0);
-  const mass = assessMass(subject, {
-    engine: applyPose(pose, engine.comMm.at),
-    gearbox: applyPose(offsetPose(pose, [shift, 0, 0]), gearbox.comMm),
-  });
+  const mass = assessMass(subject, massPlaces(subject));
   const ride = assessRide(subject, mass.figures);
   const gearing = assessGearing(subject, mass.figures);
-  const stress = assessStress(subject, gearing.figures);
+  const road = assessRoad(subject, mass.figures, gearing.figures);
+  const control = assessControl(subject, gearing.figures.curve, cruiseLoad(subject, gearing.figures));
+  const run = assessRun(subject, mass.figures, gearing.figures);
+  const stress = assessStress(subject, gearing.figures, { propshaftMm: fit.figures.seat?.propshaft?.lengthMm });
+  const links = assessLinks(subject, gearing.figures, road.figures, stress.figures);
   const noise = assessNoise(subject, gearing.figures.peakPowerKw?.value);
   const joints = assessJoints(subject);
   const money = assessMoney(subject);
@@ -91,6 +104,9 @@ function assessSubject(subject: Subject, missing: readonly Finding[]): Assessmen
     ...engineSums.checks,
     ...fit.checks,
     ...gearing.checks.filter((c) => c.step !== 'weight'),
+    ...road.checks,
+    ...control.checks,
+    ...run.checks,
     ...stress.checks,
     ...mass.checks,
     ...ride.checks,
@@ -110,7 +126,11 @@ function assessSubject(subject: Subject, missing: readonly Finding[]): Assessmen
     ...mass.findings,
     ...ride.findings,
     ...gearing.findings,
+    ...road.findings,
+    ...control.findings,
+    ...run.findings,
     ...stress.findings,
+    ...links.findings,
     ...joints.findings,
     ...money.findings,
   ];
@@ -124,7 +144,11 @@ function assessSubject(subject: Subject, missing: readonly Finding[]): Assessmen
       mass: mass.figures,
       ride: ride.figures,
       gearing: gearing.figures,
+      road: road.figures,
+      control: control.figures,
+      run: run.figures,
       stress: stress.figures,
+      links: links.order,
       joints: joints.figures,
       bill: money.figures.bill,
     },

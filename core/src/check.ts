@@ -58,7 +58,22 @@ export function checkEngine(engine: Engine, pointer = ''): void {
 export function checkGearbox(gearbox: Gearbox, pointer = ''): void {
   checkSolids(`${pointer}/solids`, gearbox.solids);
   checkPrice(`${pointer}/price`, gearbox.price);
+  if (gearbox.newPrice) checkPrice(`${pointer}/newPrice`, gearbox.newPrice);
+  gearbox.pairs?.forEach((p, i) => {
+    checkPrice(`${pointer}/pairs/${i}/price`, p.price);
+    checkPrice(`${pointer}/pairs/${i}/hours`, p.hours);
+    if (p.gear > gearbox.ratios.length)
+      throw new InputError(
+        `${pointer}/pairs/${i}/gear`,
+        `The box has ${gearbox.ratios.length} gears; there is no gear ${p.gear}.`,
+      );
+  });
   gearbox.ratings.forEach((r, i) => {
+    if (!r.torqueNm && !(r.powerKw && r.atRpm))
+      throw new InputError(
+        `${pointer}/ratings/${i}/torqueNm`,
+        'A rating needs a torque, or a power and the engine speed it was told at.',
+      );
     if (r.gear !== undefined && r.gear > gearbox.ratios.length) {
       throw new InputError(
         `${pointer}/ratings/${i}/gear`,

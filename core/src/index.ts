@@ -1,6 +1,7 @@
 export * from './assess.ts';
 export * from './buying/index.ts';
 export * from './check.ts';
+export * from './choose/index.ts';
 export * from './curve/index.ts';
 export * from './drawing/index.ts';
 export * from './enginesums/index.ts';
@@ -14,6 +15,7 @@ export * from './money/index.ts';
 export * from './mounts/index.ts';
 export * from './noise/index.ts';
 export * from './placement/index.ts';
+export * from './run/index.ts';
 export * from './stress/index.ts';
 export * from './survey/index.ts';
 export * from './sums.ts';

@@ -308,13 +308,13 @@ describe('trap 11: a box strong enough only because the tyres slip first', () =>
       tug,
       withGearbox('marten-e5', (g) => ({
         ...g,
-        ratings: g.ratings.map((r) => (r.gear === 1 ? { ...r, torqueNm: { ...r.torqueNm, value: nm } } : r)),
+        ratings: g.ratings.map((r) => (r.gear === 1 ? { ...r, torqueNm: { ...r.torqueNm!, value: nm } } : r)),
       })),
     );
   test('it is called exactly that', () => {
     const f = finding(judged('D'), 'gearbox-grip-saved');
     expect(f.state).toBe('tight');
-    expect(words(f.title)).toBe('Five-speed E5 lasts in first only because the tyres slip first');
+    expect(words(f.title)).toBe('Five-speed E5 is strong enough in first only because the tyres slip first');
   });
   test('rated above the engine it is not saved by anything; rated below the grip it is blocked', () => {
     const a = judged('D');
@@ -327,6 +327,32 @@ describe('trap 11: a box strong enough only because the tyres slip first', () =>
   });
   test('without the mass of the engine nobody can say whether the tyres save it', () => {
     expect(finding(judged('F'), 'gearbox-margin').state).toBe('unknown');
+  });
+});
+
+describe('trap 12: an electronic automatic behind a computer that sends no torque message', () => {
+  const with8 = (over: Partial<Candidate> = {}) => judged('C', { gearboxId: 'heron-a8', ...over });
+  test('it is blocked, says which messages are missing, and offers what makes them up', () => {
+    const f = finding(with8(), 'gearbox-control');
+    expect(f.state).toBe('blocked');
+    expect(words(f.title)).toBe('Nothing sends the automatic A8 its torque and pedal message');
+    expect(f.remedies[0]!.accept).toEqual({ partId: 'tcm-heron' });
+  });
+  test('with the controller it is told all that it wants', () => {
+    expect(finding(with8({ partIds: [...candidate('C').partIds, 'tcm-heron'] }), 'gearbox-control').state).toBe(
+      'clear',
+    );
+  });
+  test('one message is enough to stop it: a computer that sends torque still lacks the pedal', () => {
+    const sends = (list: string[]) =>
+      withEngine('hesper-v6-27', (e) => ({ ...e, computer: { ...e.computer!, sends: list } }));
+    const state = (list: string[]) =>
+      finding(judged('C', { gearboxId: 'heron-a8' }, tug, sends(list)), 'gearbox-control').state;
+    expect(state(['engine speed', 'torque'])).toBe('blocked');
+    expect(state(['engine speed', 'torque', 'pedal'])).toBe('clear');
+  });
+  test('the mechanical automatic wants nothing', () => {
+    expect(judged('C', { gearboxId: 'heron-a4' }).findings.some((f) => f.id === 'gearbox-control')).toBe(false);
   });
 });
 
@@ -625,6 +651,62 @@ describe('trap 22: a high-mileage donor whose rebuild eats the saving', () => {
       },
     });
     expect(finding(passed, 'offer-rebuild').state).toBe('clear');
+  });
+});
+
+describe('trap 24: a propshaft too long for its speed', () => {
+  const tube = (pieces: number) => ({
+    ...library,
+    parts: library.parts.map((p) => (p.id === 'ps-whimbrel' ? { ...p, propshaft: { ...p.propshaft!, pieces } } : p)),
+  });
+  test('in one piece behind the short sequential it whips; the longest that would do is told', () => {
+    const f = finding(judged('E'), 'propshaft-speed');
+    expect(f.state).toBe('blocked');
+    expect(words(f.title)).toMatch(/^Propshaft of 1,\d{3} mm is too long for its speed: \d{3} % of critical$/);
+    expect(words(f.because)).toMatch(/One piece of this tube may be 9\d\d mm: make it in 2 pieces/);
+  });
+  test('in two pieces it does not', () => {
+    expect(judged('E', {}, tug, tube(2)).checks.find((c) => c.id === 'propshaft-speed')!.state).toBe('clear');
+  });
+  test('it flips at seven tenths of the critical speed', () => {
+    const share = (outer: number) =>
+      judged('E', {}, tug, {
+        ...library,
+        parts: library.parts.map((p) =>
+          p.id === 'ps-whimbrel'
+            ? { ...p, propshaft: { outerDiameterMm: outer, innerDiameterMm: outer - 3.3, pieces: 1 } }
+            : p,
+        ),
+      }).checks.find((c) => c.id === 'propshaft-speed')!;
+    const at = (outer: number) => share(outer).value!;
+    // Critical speed goes with the tube's diameter, so the one that just does can be told beforehand.
+    const just = (63.5 * at(63.5)) / 70;
+    expect(share(just * 1.06).state).toBe('clear');
+    expect(share(just * 0.94).state).toBe('blocked');
+  });
+});
+
+describe('trap 30: a tyre load index below the rear axle load with the trailer on', () => {
+  const on = (code: string, noseLoadKg: number) => {
+    const build = { ...pickup, brief: { ...pickup.brief, hill: { ...pickup.brief.hill!, noseLoadKg } } };
+    return judged('A', { tyreCode: code }, build).checks.find((c) => c.id === 'tyre-load')!;
+  };
+  test('the narrow tyres carry the pickup and not the trailer’s nose', () => {
+    expect(on('165/80R16', 120).state).toBe('blocked');
+    expect(on('165/80R16', 0).state).not.toBe('blocked');
+    expect(on('205/80R16', 120).state).toBe('clear');
+  });
+  test('it says by how much and with what on', () => {
+    const f = finding(judged('A', { tyreCode: '165/80R16' }, pickup), 'tyre-load');
+    expect(words(f.title)).toMatch(/^The rear tyres carry \d+ kg each above their load index$/);
+    expect(words(f.because)).toContain('with driver, half a tank, trailer');
+  });
+  test('it flips where half the axle with its nose load meets the index', () => {
+    const at = (nose: number) => on('165/80R16', nose).value!;
+    const per = (at(120) - at(0)) / 120;
+    const flip = (on('165/80R16', 0).limit! - at(0)) / per;
+    expect(on('165/80R16', flip + 2).state).toBe('blocked');
+    expect(on('165/80R16', flip - 2).state).not.toBe('blocked');
   });
 });
 

@@ -13,12 +13,15 @@ export const USE_DUTY: Readonly<Record<string, number>> = {
   'drag with slicks': 0.2,
 };
 
+/** Heat of a core 60 K above the air, kW for each m² of face and 25 mm of thickness, at road speed; see decision 8. */
+export const CORE_KW_PER_M2 = 250;
+
 /**
- * Heat that a core gives off, kW: 55 kW for each m² of face and 25 mm of thickness at road speed, half of it at walking
- * pace with its fans. A rule of the field for a copper or aluminium core 60 K above the air.
+ * Heat that a core gives off, kW, half of it at walking pace with its fans. About 4 kW/(m²·K) of face for the fins of
+ * car radiators at 8 to 10 m/s: Kays and London, Compact Heat Exchangers, ch. 10.
  */
 export function radiatorKw(faceM2: number, thicknessMm: number, walkingPace: boolean): number {
-  return 55 * faceM2 * (thicknessMm / 25) * (walkingPace ? 0.5 : 1);
+  return CORE_KW_PER_M2 * faceM2 * (thicknessMm / 25) * (walkingPace ? 0.5 : 1);
 }
 
 /** Heat that a charge cooler takes out, kW. */

@@ -140,8 +140,8 @@ describe('exhaust and cooling', () => {
     expect(pipeSpeed(flow, 50, 2)).toBeCloseTo(pipeSpeed(flow, 50) / 2, 9);
   });
   test('twice as thick gives off twice; walking pace halves it', () => {
-    expect(radiatorKw(0.2, 50, false)).toBeCloseTo(22, 9);
-    expect(radiatorKw(0.2, 50, true)).toBeCloseTo(11, 9);
+    expect(radiatorKw(0.2, 50, false)).toBeCloseTo(100, 9);
+    expect(radiatorKw(0.2, 50, true)).toBeCloseTo(50, 9);
   });
   test('a gate opens at its spring over its diaphragm', () => {
     expect(boostFloorBar(100, 50)).toBeCloseTo(100 / (Math.PI * 0.025 ** 2) / 1e5, 9);

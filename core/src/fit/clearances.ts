@@ -3,7 +3,7 @@ import type { BayBody } from './bay.ts';
 import { clipped } from './clip.ts';
 import { moved, type Convex } from './convex.ts';
 import { boundsGapSquared, signedDistance } from './distance.ts';
-import { offsetPose, poseOf, type Pose } from './pose.ts';
+import { applyPose, offsetPose, poseOf, type Pose } from './pose.ts';
 import { requiredGap, type RequiredGap } from './requiredGap.ts';
 import { convexOf } from './shape.ts';
 import { unit, type V3 } from './vec.ts';
@@ -35,6 +35,15 @@ export function gearboxShiftMm(parts: readonly Pick<Part, 'shifts'>[]): number {
 export function gearboxPose(engine: Pose, subject: Pick<Subject, 'parts'>): Pose {
   const shift = gearboxShiftMm(subject.parts);
   return shift === 0 ? engine : offsetPose(engine, [shift, 0, 0]);
+}
+
+/** Where the masses of engine and gearbox sit, vehicle axes. */
+export function massPlaces(subject: Subject): { readonly engine: V3; readonly gearbox: V3 } {
+  const pose = poseOf(subject.candidate.placement);
+  return {
+    engine: applyPose(pose, subject.engine.comMm.at),
+    gearbox: applyPose(gearboxPose(pose, subject), subject.gearbox.comMm),
+  };
 }
 
 const trimmed = new WeakMap<Solid, Convex>();

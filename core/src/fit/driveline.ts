@@ -33,6 +33,7 @@ export interface JointAngles {
   readonly equalWithinOneDegInEachPlane: boolean;
   /** √|θ₁² − θ₂²| of the compound angles: what is left of the speed ripple with the yokes in phase, degrees. */
   readonly residualDeg: number;
+  readonly lengthMm: number;
 }
 
 /**
@@ -66,6 +67,7 @@ export function jointAngles(front: V3, rear: V3, gearboxAxis: V3, pinionAxis: V3
     equalWithinOneDegInEachPlane:
       Math.abs(frontSideDeg - rearSideDeg) <= MOST_JOINT_DIFFERENCE_DEG &&
       Math.abs(frontPlanDeg - rearPlanDeg) <= MOST_JOINT_DIFFERENCE_DEG,
+    lengthMm: length(way),
     residualDeg: Math.sqrt(Math.abs(frontJointDeg ** 2 - rearJointDeg ** 2)),
   };
 }

@@ -64,6 +64,7 @@ export const fitSums = [
         eachInHalfToThree: Type.Boolean(),
         equalWithinOneDegInEachPlane: Type.Boolean(),
         residualDeg: Type.Number(),
+        lengthMm: Type.Number(),
       },
       closed,
     ),

@@ -64,6 +64,7 @@ export interface GearingFigures {
   readonly hillLimitedBy: 'engine' | 'grip' | undefined;
   readonly topSpeed: TopSpeed | undefined;
   readonly gripN: number | undefined;
+  readonly drivenKg: Derived | undefined;
   readonly kwPerTonne: Derived | undefined;
   readonly hotKwPerTonne: Derived | undefined;
   readonly launchRpm: number;
@@ -163,6 +164,7 @@ export function assessGearing(subject: Subject, mass: MassFigures): Judged & { f
       hillLimitedBy: hill?.limitedBy,
       topSpeed: top,
       gripN,
+      drivenKg: mass.drivenKg,
       kwPerTonne,
       hotKwPerTonne,
       launchRpm,

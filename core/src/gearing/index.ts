@@ -6,3 +6,8 @@ export * from './sums.ts';
 export * from './topSpeed.ts';
 export * from './tyre.ts';
 export * from './assessGearing.ts';
+export * from './assessControl.ts';
+export * from './differential.ts';
+export * from './fuelUse.ts';
+export * from './tyreRoom.ts';
+export * from './assessRoad.ts';

@@ -25,7 +25,14 @@ export interface RideFigures {
   readonly rear: AxleRide | undefined;
   readonly brakeFrontPct: Derived | undefined;
   readonly brakeBeforePct: number | undefined;
-  readonly tyreLoad: { readonly worst: 'front' | 'rear'; readonly needKg: Derived; readonly hasKg: number } | undefined;
+  readonly tyreLoad:
+    | {
+        readonly worst: 'front' | 'rear';
+        readonly needKg: Derived;
+        readonly hasKg: number;
+        readonly with: readonly string[];
+      }
+    | undefined;
   readonly yawBefore: number | undefined;
   readonly yawAfter: number | undefined;
 }
@@ -179,24 +186,35 @@ export function assessRide(subject: Subject, mass: MassFigures): Judged & { figu
   let tyreLoad: RideFigures['tyreLoad'];
   if (tyre?.loadIndex !== undefined) {
     const hasKg = loadOfIndex(tyre.loadIndex);
-    const worst = frontKg.value >= rearKg.value ? ('front' as const) : ('rear' as const);
-    const axle = worst === 'front' ? frontKg : rearKg;
-    const needKg = { ...axle, value: axle.value / 2, plusMinus: axle.plusMinus / 2 };
-    tyreLoad = { worst, needKg, hasKg };
+    const loaded = (end: 'front' | 'rear') =>
+      onTheRoad(subject, mass, end, end === 'front' ? frontKg : rearKg).eachKg.value;
+    const worst = loaded('front') >= loaded('rear') ? ('front' as const) : ('rear' as const);
+    const need = onTheRoad(subject, mass, worst, worst === 'front' ? frontKg : rearKg);
+    tyreLoad = { worst, needKg: need.eachKg, hasKg, with: need.with };
+    const needKg = need.eachKg;
     const check = makeCheck({
       id: 'tyre-load',
       step: 'weight',
       group: GROUP,
-      title: 'Tyre load, empty',
+      title: need.with.length > 0 ? `Tyre load, ${need.with.at(-1)!} on` : 'Tyre load, empty',
       quantity: 'massKg',
       figure: needKg,
       limitKind: 'at most',
       limit: hasKg,
       span: hasKg / 2,
-      because: `Each ${worst} tyre carries ${sayDerived(needKg, 'massKg')}; index ${tyre.loadIndex} stands for ${say(hasKg, 'massKg')}. Driver, passengers, luggage and a trailer’s nose come on top.`,
+      because: `Each ${worst} tyre carries ${sayDerived(needKg, 'massKg')} with ${need.with.join(', ') || 'nobody aboard'}; index ${tyre.loadIndex} stands for ${say(hasKg, 'massKg')}. Passengers and luggage come on top.`,
     });
     checks.push(check);
-    if (check.state !== 'clear') findings.push(findingOf(check, `The ${worst} tyres carry more than their load index`));
+    if (check.state !== 'clear')
+      findings.push(
+        findingOf(
+          check,
+          check.state === 'blocked'
+            ? `The ${worst} tyres carry ${say(needKg.value - hasKg, 'massKg')} each above their load index`
+            : `The ${worst} tyres meet their load index by less than the doubt of the weighing`,
+          { about: [tyre.code] },
+        ),
+      );
   }
 
   const a = (before.rearKg.value * L) / total;
@@ -213,6 +231,28 @@ export function assessRide(subject: Subject, mass: MassFigures): Judged & { figu
       yawBefore: yawInertia(total, a, L - a),
       yawAfter: yawInertia(total, a, L - a) + yawChange(mass, a, aAfter),
     },
+  };
+}
+
+/** Half of driver and fuel sits on either axle: seats and tank lie about the middle of a car of this kind. */
+const ABOARD_SHARE = 0.5;
+
+/** What one tyre of an axle carries on the road: driver, half a tank, and the trailer's nose on the hitch. */
+function onTheRoad(
+  subject: Subject,
+  mass: MassFigures,
+  end: 'front' | 'rear',
+  empty: Derived,
+): { eachKg: Derived; with: string[] } {
+  const aboardKg = mass.drivenKg && mass.totalKg ? mass.drivenKg.value - mass.totalKg.value : 0;
+  const { hill } = subject.brief;
+  const L = subject.chassis!.wheelbaseMm.value;
+  const nose = hill?.noseLoadKg ?? 0;
+  const overhang = hill?.hitchOverhangMm ?? 0;
+  const onAxle = end === 'rear' ? (nose * (L + overhang)) / L : (-nose * overhang) / L;
+  return {
+    eachKg: { ...empty, value: (empty.value + ABOARD_SHARE * aboardKg + onAxle) / 2, plusMinus: empty.plusMinus / 2 },
+    with: [...(aboardKg > 0 ? ['driver', 'half a tank'] : []), ...(nose > 0 ? ['trailer'] : [])],
   };
 }
 

@@ -1,4 +1,5 @@
 import type { Candidate } from './candidate.ts';
+import type { DifferentialKind } from './chassis.ts';
 import type { ChangeKind } from './solid.ts';
 import type { Remedy } from './finding.ts';
 
@@ -11,6 +12,13 @@ export function withAccepted(candidate: Candidate, accept: NonNullable<Remedy['a
     return { ...candidate, partIds: candidate.partIds.filter((id) => id !== accept.removePartId) };
   if ('shield' in accept) return { ...candidate, shields: including(candidate.shields, accept.shield) };
   if ('trim' in accept) return { ...candidate, trims: including(candidate.trims, accept.trim) };
+  if ('differential' in accept) return { ...candidate, differential: accept.differential as DifferentialKind };
+  if ('pairId' in accept) return { ...candidate, pairIds: including(candidate.pairIds, accept.pairId) };
+  if ('tyreCode' in accept) return { ...candidate, tyreCode: accept.tyreCode };
+  if ('limitGear' in accept) {
+    const others = (candidate.torqueLimits ?? []).filter((l) => l.gear !== accept.limitGear);
+    return { ...candidate, torqueLimits: [...others, { gear: accept.limitGear, torqueNm: accept.torqueNm }] };
+  }
   if ('springsOf' in accept) {
     const rate = accept.springsOf === 'front' ? 'frontNPerMm' : 'rearNPerMm';
     return { ...candidate, springs: { ...candidate.springs, [rate]: accept.rateNPerMm } };
@@ -31,6 +39,8 @@ export function withoutWork(candidate: Candidate, lineId: string): Candidate {
       ? { obstacleChanges: candidate.obstacleChanges.filter((c) => `change-${c.obstacleId}` !== lineId) }
       : {}),
     ...(candidate.workings ? { workings: candidate.workings.filter((w) => `working-${w.id}` !== lineId) } : {}),
+    ...(candidate.pairIds ? { pairIds: candidate.pairIds.filter((id) => `pair-${id}` !== lineId) } : {}),
+    ...(candidate.torqueLimits && lineId === 'torque-limits' ? { torqueLimits: [] } : {}),
     ...(candidate.springs && lineId.startsWith('springs-')
       ? { springs: withoutSprings(candidate.springs, lineId === 'springs-front' ? 'frontNPerMm' : 'rearNPerMm') }
       : {}),

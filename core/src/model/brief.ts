@@ -68,6 +68,10 @@ export const Brief = Type.Object(
       ),
     ),
     driverKg: NonNegativeFigure,
+    distanceKm: Type.Optional(
+      Type.Number({ exclusiveMinimum: 0, maximum: 2_000_000, description: 'what it must last' }),
+    ),
+    lowestCruiseRpm: Type.Optional(rpm),
     budget: Type.Optional(Type.Number({ exclusiveMinimum: 0 })),
     hourlyRate: Type.Number({ minimum: 0, maximum: 1000 }),
     ownLabour: Type.Boolean({ description: 'true: the owner’s own hours cost nothing' }),

@@ -1,6 +1,7 @@
 import Type from 'typebox';
 import { Belt } from './belt.ts';
 import { MountSchoolSchema } from './brief.ts';
+import { DIFFERENTIALS, type DifferentialKind } from './chassis.ts';
 import { AncillarySchema, SLOTS } from './engine.ts';
 import { Id, Name, Note } from './figure.ts';
 import { Bought, Inspection } from './listing.ts';
@@ -76,6 +77,22 @@ export const Candidate = Type.Object(
       Type.Unsafe<'leave sealed' | 'refresh'>({ type: 'string', enum: ['leave sealed', 'refresh'] }),
     ),
     workings: Type.Optional(Type.Array(Working, { maxItems: 60 })),
+    pairIds: Type.Optional(
+      Type.Array(Id, { uniqueItems: true, maxItems: 12, description: 'gear pairs put into the box' }),
+    ),
+    differential: Type.Optional(Type.Unsafe<DifferentialKind>({ type: 'string', enum: [...DIFFERENTIALS] })),
+    torqueLimits: Type.Optional(
+      Type.Array(
+        Type.Object(
+          {
+            gear: Type.Integer({ minimum: 1, maximum: 12 }),
+            torqueNm: Type.Number({ exclusiveMinimum: 0, maximum: 5000 }),
+          },
+          closed,
+        ),
+        { maxItems: 12, description: 'torque that the map allows in a gear, at the crank' },
+      ),
+    ),
     springs: Type.Optional(
       Type.Object(
         {

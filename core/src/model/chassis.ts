@@ -7,6 +7,28 @@ import { Taped } from './tape.ts';
 
 const closed = { additionalProperties: false };
 
+/** Speed symbols and what they allow, km/h (ECE R30). */
+export const SPEED_OF_INDEX = {
+  L: 120,
+  M: 130,
+  N: 140,
+  P: 150,
+  Q: 160,
+  R: 170,
+  S: 180,
+  T: 190,
+  U: 200,
+  H: 210,
+  V: 240,
+  W: 270,
+  Y: 300,
+} as const;
+export type SpeedIndex = keyof typeof SPEED_OF_INDEX;
+
+export const DIFFERENTIALS = ['open', 'limited', 'locked'] as const;
+export type DifferentialKind = (typeof DIFFERENTIALS)[number];
+const DifferentialSchema = Type.Unsafe<DifferentialKind>({ type: 'string', enum: [...DIFFERENTIALS] });
+
 export const Tyre = Type.Object(
   {
     code: Type.String({ minLength: 3, maxLength: 30 }),
@@ -16,6 +38,16 @@ export const Tyre = Type.Object(
     wetGrip: PositiveFigure,
     massKgEach: PositiveFigure,
     loadIndex: Type.Optional(Type.Integer({ minimum: 50, maximum: 130 })),
+    speedIndex: Type.Optional(Type.Unsafe<SpeedIndex>({ type: 'string', enum: Object.keys(SPEED_OF_INDEX) })),
+    wheel: Type.Optional(
+      Type.Object(
+        {
+          bolts: Type.String({ maxLength: 20, description: 'bolt pattern, such as 4x100' }),
+          offsetMm: Type.Number({ minimum: -100, maximum: 100 }),
+        },
+        closed,
+      ),
+    ),
     price: ThreePoint,
   },
   closed,
@@ -45,6 +77,20 @@ export const Lump = Type.Object(
   closed,
 );
 export type Lump = Type.Static<typeof Lump>;
+
+/** The tube of a propshaft; two pieces share the length between gearbox and axle. */
+export const PropshaftTube = Type.Object(
+  {
+    outerDiameterMm: Type.Number({ exclusiveMinimum: 0, maximum: 300 }),
+    innerDiameterMm: Type.Number({ minimum: 0, maximum: 300 }),
+    pieces: Type.Integer({ minimum: 1, maximum: 3 }),
+    ratingNm: Type.Optional(PositiveFigure),
+  },
+  closed,
+);
+
+/** Core face and thickness of a radiator. */
+export const RadiatorCore = Type.Object({ coreM2: PositiveFigure, thicknessMm: PositiveFigure }, closed);
 
 export const AxleRatio = Type.Object(
   { ratio: Type.Number({ exclusiveMinimum: 0, maximum: 20 }), fitted: Type.Boolean(), price: ThreePoint },
@@ -96,6 +142,51 @@ export const Chassis = Type.Object(
     rollingCoefficient: PositiveFigure,
     axleEfficiency: PositiveFigure,
     axleRatios: Type.Array(AxleRatio, { minItems: 1 }),
+    differentials: Type.Optional(
+      Type.Array(
+        Type.Object(
+          {
+            kind: DifferentialSchema,
+            biasRatio: Type.Optional(
+              Type.Unsafe<Type.Static<typeof PositiveFigure>>({
+                ...PositiveFigure,
+                description: 'torque of the slower wheel over the faster',
+              }),
+            ),
+            fitted: Type.Boolean(),
+            price: ThreePoint,
+            hours: ThreePoint,
+          },
+          closed,
+        ),
+        { maxItems: 6 },
+      ),
+    ),
+    axleRating: Type.Optional(
+      Type.Object(
+        {
+          pinionTorqueNm: Type.Optional(PositiveFigure),
+          shaftTorqueNm: Type.Optional(PositiveFigure),
+        },
+        { ...closed, description: 'what the axle stands at its pinion, and one half shaft' },
+      ),
+    ),
+    propshaft: Type.Optional(PropshaftTube),
+    wheelRoom: Type.Optional(
+      Type.Object(
+        {
+          bolts: Type.String({ maxLength: 20 }),
+          widestMm: PositiveFigure,
+          largestDiameterMm: PositiveFigure,
+          leastRimIn: Type.Number({ minimum: 8, maximum: 30, description: 'over the brakes' }),
+          offsetFromMm: Type.Number({ minimum: -100, maximum: 100 }),
+          offsetToMm: Type.Number({ minimum: -100, maximum: 100 }),
+        },
+        { ...closed, description: 'what arch, travel, hub and brakes leave room for' },
+      ),
+    ),
+    radiator: Type.Optional(RadiatorCore),
+    brakesForKw: Type.Optional(PositiveFigure),
     tyres: Type.Array(Tyre, { minItems: 1 }),
     obstacles: Type.Array(Obstacle),
     shifterAperture: Type.Optional(

@@ -165,7 +165,14 @@ export const Engine = Type.Object(
       ),
     ),
     boost: Type.Optional(
-      Type.Object({ pressureRatio: PositiveFigure, thresholdRpm: Type.Optional(PositiveFigure) }, closed),
+      Type.Object(
+        {
+          pressureRatio: PositiveFigure,
+          thresholdRpm: Type.Optional(PositiveFigure),
+          timeConstantS: Type.Optional(PositiveFigure),
+        },
+        closed,
+      ),
     ),
     limits: Type.Optional(
       Type.Array(
@@ -198,6 +205,9 @@ export const Engine = Type.Object(
     massRecords: Type.Array(MassRecord),
     ancillaryMasses: Type.Array(Type.Object({ item: AncillarySchema, massKg: AnyFigure }, closed)),
     comMm: Type.Object({ at: Vec3, plusMinusMm: Type.Number({ minimum: 0 }), evidence: EvidenceSchema }, closed),
+    inertiaKgM2: Type.Optional(
+      Type.Unsafe<Type.Static<typeof PositiveFigure>>({ ...PositiveFigure, description: 'crank, flywheel and clutch' }),
+    ),
     oilL: PositiveFigure,
     coolantL: PositiveFigure,
     computer: Type.Optional(

@@ -5,11 +5,23 @@ import { Solid } from './solid.ts';
 
 const closed = { additionalProperties: false };
 
-/** What a box is said to stand at its input shaft. A rating may hold for one gear only. */
+/** Where a rating was told: at the input shaft, at an engine's crank, or at the driven wheels. */
+export const RATED_AT = ['input shaft', 'engine', 'wheels'] as const;
+export const RATED_BY = ['maker', 'several builders', 'one builder'] as const;
+
+/**
+ * What a box is said to stand, as it was told: a torque, or a power at an engine speed; in the unit as it left the works
+ * or in a built one; by whom. A rating may hold for one gear only. `stress/ratingBridge` brings all to input torque.
+ */
 export const Rating = Type.Object(
   {
     id: Id,
-    torqueNm: PositiveFigure,
+    torqueNm: Type.Optional(PositiveFigure),
+    powerKw: Type.Optional(PositiveFigure),
+    atRpm: Type.Optional(Type.Number({ exclusiveMinimum: 0, maximum: 20000, description: 'of the power told' })),
+    at: Type.Optional(Type.Unsafe<(typeof RATED_AT)[number]>({ type: 'string', enum: [...RATED_AT] })),
+    unit: Type.Optional(Type.Unsafe<'stock' | 'built'>({ type: 'string', enum: ['stock', 'built'] })),
+    by: Type.Optional(Type.Unsafe<(typeof RATED_BY)[number]>({ type: 'string', enum: [...RATED_BY] })),
     gear: Type.Optional(Type.Integer({ minimum: 1, maximum: 12 })),
     inUse: Type.Boolean(),
   },
@@ -28,6 +40,33 @@ export const Clutch = Type.Object(
   closed,
 );
 export type Clutch = Type.Static<typeof Clutch>;
+
+/** A torque converter: K in rpm/√(N·m), torque ratio at stall. */
+export const Converter = Type.Object(
+  {
+    kRpmPerSqrtNm: PositiveFigure,
+    stallTorqueRatio: PositiveFigure,
+    couplingSpeedRatio: Type.Optional(Type.Number({ exclusiveMinimum: 0.5, exclusiveMaximum: 1 })),
+    locksUp: Type.Optional(Type.Boolean({ description: 'a lock-up clutch closes it at cruise' })),
+  },
+  closed,
+);
+export type Converter = Type.Static<typeof Converter>;
+
+/** Another pair of wheels on offer for one gear of a box. */
+export const GearPair = Type.Object(
+  {
+    id: Id,
+    gear: Type.Integer({ minimum: 1, maximum: 12 }),
+    ratio: Type.Number({ exclusiveMinimum: 0, maximum: 20 }),
+    ratingNm: Type.Optional(PositiveFigure),
+    price: ThreePoint,
+    hours: ThreePoint,
+    note: Type.Optional(Note),
+  },
+  closed,
+);
+export type GearPair = Type.Static<typeof GearPair>;
 
 export const Gearbox = Type.Object(
   {
@@ -55,6 +94,12 @@ export const Gearbox = Type.Object(
     mountMm: Vec3,
     ports: Type.Array(Port),
     clutch: Type.Optional(Clutch),
+    converter: Type.Optional(Converter),
+    pairs: Type.Optional(Type.Array(GearPair, { maxItems: 24, description: 'single gear pairs on offer for it' })),
+    shiftTimeS: Type.Optional(
+      Type.Unsafe<Type.Static<typeof PositiveFigure>>({ ...PositiveFigure, description: 's without drive at a shift' }),
+    ),
+    newPrice: Type.Optional(ThreePoint),
     wants: Type.Array(Type.String({ maxLength: 60 }), { description: 'messages it must be sent' }),
     efficiencyDirect: AnyFigure,
     efficiencyOther: AnyFigure,

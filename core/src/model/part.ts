@@ -1,5 +1,6 @@
 import Type from 'typebox';
-import { AnyFigure, Id, Name, Note, ThreePoint, Vec3 } from './figure.ts';
+import { PropshaftTube, RadiatorCore } from './chassis.ts';
+import { AnyFigure, Id, Name, Note, PositiveFigure, ThreePoint, Vec3 } from './figure.ts';
 import { Clutch } from './gearbox.ts';
 import { Port, PortSpec } from './port.ts';
 import { Obstacle, Solid } from './solid.ts';
@@ -66,6 +67,12 @@ export const Part = Type.Object(
     excludes: Type.Array(Condition),
     shifts: Type.Optional(Type.Object({ gearboxXMm: Type.Number() }, closed)),
     clutch: Type.Optional(Clutch),
+    sends: Type.Optional(
+      Type.Array(Type.String({ maxLength: 60 }), { description: 'messages that it makes up or passes on' }),
+    ),
+    propshaft: Type.Optional(PropshaftTube),
+    radiator: Type.Optional(RadiatorCore),
+    brakesForKw: Type.Optional(PositiveFigure),
     noiseDeltaDb: Type.Optional(AnyFigure),
     solids: Type.Array(Solid),
     carries: Type.Optional(

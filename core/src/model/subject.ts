@@ -50,6 +50,32 @@ export function indexOf(library: Library): LibraryIndex {
   return index;
 }
 
+const paired = new WeakMap<Gearbox, Map<string, Gearbox>>();
+
+/** The box with gear pairs of its own put in: their ratios, and their ratings where they have one. The same box each time. */
+export function withPairs(gearbox: Gearbox, pairIds: readonly string[]): Gearbox {
+  const pairs = (gearbox.pairs ?? []).filter((p) => pairIds.includes(p.id) && p.gear <= gearbox.ratios.length);
+  if (pairs.length === 0) return gearbox;
+  const key = pairs.map((p) => p.id).join(' ');
+  const known = paired.get(gearbox) ?? new Map<string, Gearbox>();
+  paired.set(gearbox, known);
+  let box = known.get(key);
+  if (!box) {
+    box = {
+      ...gearbox,
+      ratios: gearbox.ratios.map((r, i) => pairs.find((p) => p.gear === i + 1)?.ratio ?? r),
+      ratings: [
+        ...gearbox.ratings.filter((r) => !pairs.some((p) => p.gear === r.gear)),
+        ...pairs.flatMap((p) =>
+          p.ratingNm ? [{ id: `pair-${p.id}`, torqueNm: p.ratingNm, gear: p.gear, inUse: true }] : [],
+        ),
+      ],
+    };
+    known.set(key, box);
+  }
+  return box;
+}
+
 /** The chosen option of each dressing slot; the stock one, or else the first, where the candidate names none. */
 export function dressingOf(
   engine: Engine,
@@ -98,6 +124,8 @@ export function resolveSubject(
     const wanted = candidate.dressing[slot];
     if (wanted !== undefined && !options.some((o) => o.id === wanted)) missing(slot, wanted, `/dressing/${slot}`);
   }
+  for (const id of candidate.pairIds ?? [])
+    if (!gearbox.pairs?.some((p) => p.id === id)) missing('gear pair', id, '/pairIds');
   const chassis = build.chassis;
   return {
     findings,
@@ -107,7 +135,7 @@ export function resolveSubject(
       chassis,
       candidate,
       engine,
-      gearbox,
+      gearbox: withPairs(gearbox, candidate.pairIds ?? []),
       dressing: dressingOf(engine, candidate).map((d) => d.option),
       parts,
       tyre: chassis?.tyres.find((t) => t.code === candidate.tyreCode),

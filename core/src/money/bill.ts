@@ -116,6 +116,30 @@ export function billOf(subject: Subject): Bill {
       evidence: axle.price.evidence,
     });
   }
+  for (const pair of gearbox.pairs ?? []) {
+    if (!candidate.pairIds?.includes(pair.id)) continue;
+    add({
+      id: `pair-${pair.id}`,
+      name: `Gear pair ${pair.ratio.toFixed(2)} for the ${gearbox.shortName}`,
+      kind: 'gearbox',
+      why: 'gear pair chosen',
+      price: price(pair.price),
+      hours: price(pair.hours),
+      evidence: pair.price.evidence,
+    });
+  }
+  const differential = chassis?.differentials?.find((d) => d.kind === candidate.differential);
+  if (differential && !differential.fitted) {
+    add({
+      id: 'differential',
+      name: `Differential, ${differential.kind}`,
+      kind: 'axle',
+      why: 'differential chosen',
+      price: price(differential.price),
+      hours: price(differential.hours),
+      evidence: differential.price.evidence,
+    });
+  }
   const tyre = subject.tyre;
   if (tyre && !tyre.fitted) {
     add({

@@ -56,6 +56,10 @@ export interface Plant {
   readonly trailer?: RunTrailer | undefined;
   readonly boost?: BoostLag | undefined;
   readonly converter?: ConverterData | undefined;
+  /** What the map lets out in each gear, N·m. */
+  readonly torqueLimitNm?: readonly number[] | undefined;
+  /** The whole curve times this: its doubt. */
+  readonly torqueScale?: number | undefined;
 }
 
 /** Points in the table that a curve is read from while a run is worked out: straight lines between them. */

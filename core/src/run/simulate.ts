@@ -126,9 +126,11 @@ export function simulate(p: Plant, question: RunQuestion): RunResult {
   const startV = y[V];
   const startEngineW = converter ? y[W] : question.from ? (y[V] * gears[gear]!) / r : launchW;
 
-  const atThreshold = boost ? tableTorque(table, boost.thresholdRpm) : 0;
+  const scale = p.torqueScale ?? 1;
+  const limits = p.torqueLimitNm;
+  const atThreshold = boost ? scale * tableTorque(table, boost.thresholdRpm) : 0;
   const torque = (rpm: number, b: number): number => {
-    const t = tableTorque(table, rpm);
+    const t = Math.min(scale * tableTorque(table, rpm), limits?.[gear] ?? Infinity);
     if (!boost || rpm < boost.thresholdRpm) return t;
     // Unblown it makes at least what it made at the threshold, where there was no boost either.
     const unblown = Math.min(t, Math.max(atThreshold, t * boost.offBoostShare));

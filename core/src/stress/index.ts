@@ -3,3 +3,8 @@ export * from './load.ts';
 export * from './sums.ts';
 export * from './assessStress.ts';
 export * from './propshaft.ts';
+export * from './ratingBridge.ts';
+export * from './failure.ts';
+export * from './assessDriveline.ts';
+export * from './weakestLink.ts';
+export * from './assessLinks.ts';

@@ -56,6 +56,7 @@ export const QUANTITIES = [
   'frequencyHz',
   'fuelGPerKwh',
   'travelledKm',
+  'seconds',
 ] as const;
 export type Quantity = (typeof QUANTITIES)[number];
 
@@ -149,6 +150,7 @@ const SCALES: Record<Quantity, { metric: Scale; us: Scale }> = {
     metric: { unit: 'km', factor: 1, digits: 0 },
     us: { unit: 'miles', factor: 1 / KPH_PER_MPH, digits: 0 },
   },
+  seconds: same('s', 1),
 };
 
 function scaleOf(quantity: Quantity, units: Units): Scale {

@@ -85,7 +85,8 @@ export const heat: readonly BenchSum[] = [
     id: 'radiator',
     group: 'Cooling',
     title: 'Heat against the radiator',
-    formula: 'heat = P·BSFC·LHV × duty × share to the coolant; core gives 55 kW per m² and 25 mm, half at walking pace',
+    formula:
+      'heat = P·BSFC·LHV × duty × share to the coolant; core gives 250 kW per m² and 25 mm, half at walking pace',
     source: 'Heywood 12.4; core rule of the field',
     caution: 'Never open a hot radiator.',
     inputs: [

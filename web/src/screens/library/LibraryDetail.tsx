@@ -1,3 +1,4 @@
+import { bridgeRating } from '@sable/core/stress';
 import type { Engine, Family, Gearbox, Library, Part } from '@sable/core';
 import { curveInUse } from '@sable/core/curve';
 import { convexOf } from '@sable/core/fit';
@@ -338,7 +339,7 @@ function GearboxDetail({ gearbox }: { gearbox: Gearbox }) {
               (r) =>
                 [
                   r.gear === undefined ? 'Rated' : `Rated in gear ${r.gear}`,
-                  <FigureText key={r.id} figure={r.torqueNm} quantity="torqueNm" />,
+                  <FigureText key={r.id} figure={bridgeRating(r)?.inputNm} quantity="torqueNm" />,
                 ] as const,
             ),
             ['Length', <FigureText key="l" figure={gearbox.lengthMm} quantity="lengthMm" />],

@@ -2,6 +2,7 @@ import { curveInUse, peaksOf } from '@sable/core/curve';
 import type { Engine, Family, Gearbox, ImportReport, Library, Part } from '@sable/core';
 import { formatNumber, unitOf, type Evidence, type Quantity, type Units } from '@sable/core/units';
 import { displacementCc } from '@sable/core/enginesums';
+import { bridgeRating } from '@sable/core/stress';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import Alert from '@mui/material/Alert';
 import Button from '@mui/material/Button';
@@ -83,7 +84,8 @@ function engineRow(e: Engine): Row {
   };
 }
 function gearboxRow(g: Gearbox): Row {
-  const rating = g.ratings.find((r) => r.inUse && r.gear === undefined) ?? g.ratings[0];
+  const told = g.ratings.find((r) => r.inUse && r.gear === undefined) ?? g.ratings[0];
+  const rating = told && bridgeRating(told);
   return {
     id: g.id,
     name: named(g),
@@ -91,7 +93,7 @@ function gearboxRow(g: Gearbox): Row {
     gears: { value: g.ratios.length },
     first: { value: g.ratios[0] },
     top: { value: g.ratios.at(-1) },
-    rating: { value: rating?.torqueNm.value, ...(rating ? { evidence: rating.torqueNm.evidence } : {}) },
+    rating: { value: rating?.inputNm.value, ...(rating ? { evidence: rating.inputNm.evidence } : {}) },
     mass: { value: g.massKg.value, evidence: g.massKg.evidence },
     price: { value: g.price.likely, evidence: g.price.evidence },
     words: `${g.name} ${g.kind} ${g.note ?? ''}`.toLowerCase(),

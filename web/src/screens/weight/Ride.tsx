@@ -90,7 +90,7 @@ export function Ride() {
           <dt>Tyres</dt>
           <dd>
             {ride.tyreLoad ? (
-              <Sentence>{`each ${ride.tyreLoad.worst} tyre carries {{${ride.tyreLoad.needKg.value}±${ride.tyreLoad.needKg.plusMinus}|massKg}} of {{${ride.tyreLoad.hasKg}|massKg}}, empty`}</Sentence>
+              <Sentence>{`each ${ride.tyreLoad.worst} tyre carries {{${ride.tyreLoad.needKg.value}±${ride.tyreLoad.needKg.plusMinus}|massKg}} of {{${ride.tyreLoad.hasKg}|massKg}}${ride.tyreLoad.with.length > 0 ? `, with ${ride.tyreLoad.with.join(', ')}` : ', empty'}`}</Sentence>
             ) : (
               'no load index recorded'
             )}

@@ -1,0 +1,213 @@
+import { applyPose, gearboxPose, massPlaces, poseOf } from '../fit/index.ts';
+import { assessControl, assessGearing } from '../gearing/index.ts';
+import { assessJoints } from '../joints/index.ts';
+import { assessMass } from '../mass/index.ts';
+import {
+  resolveSubject,
+  USES,
+  type Brief,
+  type Build,
+  type Candidate,
+  type Gearbox,
+  type Library,
+  type ThreePoint,
+} from '../model/index.ts';
+import {
+  assessStress,
+  bridgeRating,
+  breakEvenExtra,
+  chanceOfFailure,
+  expectedCost,
+  FAILURE_DISTANCE_KM,
+  loadInGear,
+  SERVICE_FACTOR,
+  type BoxCost,
+} from '../stress/index.ts';
+import type { Derived, Figure } from '../units/index.ts';
+import { boxesOf, withCombo } from './combos.ts';
+
+/** One gearbox as it would stand behind this engine in this car. */
+export interface BoxFigures {
+  readonly gearbox: Gearbox;
+  readonly current: boolean;
+  readonly original: boolean;
+  readonly rating: Derived | undefined;
+  readonly margin: Derived | undefined;
+  readonly worstGear: number | undefined;
+  readonly governs: 'engine' | 'grip' | undefined;
+  readonly priceUsed: ThreePoint;
+  readonly priceNew: ThreePoint | undefined;
+  /** Where its lever comes up, vehicle axes, mm; undefined for a remote shift. */
+  readonly shifterXMm: number | undefined;
+  /** Whether the joints of engine and gearbox close with parts of the library. */
+  readonly adapter: 'as it is' | 'by parts' | 'open' | 'unknown';
+  readonly adapterNames: readonly string[];
+  readonly unsent: readonly string[];
+  readonly failure: number | undefined;
+  readonly expected: Derived | undefined;
+  /** Margin at each power level for each use, the best rating against the worst gear by the engine alone. */
+  readonly matrix: readonly { readonly powerKw: number; readonly margin: number | undefined }[];
+}
+
+/** What a failed box takes with it: oil, tow, a clutch that was full of swarf. Estimated, in the build's money. */
+const TAKES_WITH_IT = 220;
+const CHANGE_HOURS = 10;
+const JOINTS_OF_A_BOX = /bell|flywheel|clutch|spline|pilot|starter/;
+
+/** Every box of the layout compared behind this engine, the original always among them. */
+export function compareBoxes(
+  build: Build,
+  candidate: Candidate,
+  library: Library,
+  powersKw: readonly number[],
+): BoxFigures[] {
+  const current = library.gearboxes.find((g) => g.id === candidate.gearboxId);
+  if (!current) return [];
+  const original = build.chassis?.originalGearboxId;
+  const boxes = boxesOf(library, current);
+  const kept = original === undefined ? undefined : library.gearboxes.find((g) => g.id === original);
+  const list = kept && !boxes.includes(kept) ? [...boxes, kept] : boxes;
+  return list.flatMap((gearbox): BoxFigures[] => {
+    const changed =
+      gearbox.id === candidate.gearboxId
+        ? candidate
+        : withCombo(candidate, {
+            gearboxId: gearbox.id,
+            pairIds: [],
+            finalDrive: gearbox.finalDriveInside ?? candidate.finalDrive,
+            tyreCode: candidate.tyreCode,
+          });
+    const { subject } = resolveSubject(build, changed, library);
+    if (!subject) return [];
+    const box = gearboxPose(poseOf(changed.placement), subject);
+    const mass = assessMass(subject, massPlaces(subject)).figures;
+    const gearing = assessGearing(subject, mass).figures;
+    const stress = assessStress(subject, gearing).figures;
+    const told = gearbox.ratings.find((r) => r.inUse && r.gear === undefined) ?? gearbox.ratings[0];
+    const rating = told && bridgeRating(told)?.inputNm;
+    const joints = assessJoints(subject).figures.joints.filter((j) => JOINTS_OF_A_BOX.test(j.kind));
+    const open = joints.filter((j) => j.state === 'blocked');
+    const unknown = joints.filter((j) => j.state === 'unknown');
+    const helpers = bellParts(library, subject.engine.id, gearbox);
+    const perKw =
+      gearing.peakPowerKw && gearing.peakTorqueNm ? gearing.peakTorqueNm.value / gearing.peakPowerKw.value : undefined;
+    const factor = SERVICE_FACTOR[build.brief.use];
+    const failure = stress.margin && chanceOfFailure(stress.margin, build.brief.distanceKm ?? FAILURE_DISTANCE_KM);
+    return [
+      {
+        gearbox,
+        current: gearbox.id === candidate.gearboxId,
+        original: gearbox.id === original,
+        rating,
+        margin: stress.margin,
+        worstGear: stress.worst?.gear,
+        governs: stress.worst?.governs,
+        priceUsed: gearbox.price,
+        priceNew: gearbox.newPrice,
+        shifterXMm: gearbox.shiftedBy === 'cable or rod' ? undefined : applyPose(box, gearbox.shifterMm)[0],
+        adapter:
+          open.length === 0 ? (unknown.length > 0 ? 'unknown' : 'as it is') : helpers.length > 0 ? 'by parts' : 'open',
+        adapterNames: helpers.map((p) => p.name),
+        unsent: assessControl(subject, gearing.curve, undefined).figures.unsent,
+        failure,
+        expected:
+          failure === undefined
+            ? undefined
+            : expectedCost(
+                costOf(gearbox, failure, gearbox.id === original),
+                build.brief.ownLabour ? 0 : build.brief.hourlyRate,
+              ),
+        matrix: powersKw.map((powerKw) => ({
+          powerKw,
+          margin:
+            perKw === undefined || rating === undefined
+              ? undefined
+              : Math.min(
+                  ...stress.gears
+                    .filter((g) => g.ratingNm !== undefined)
+                    .map(
+                      (g) =>
+                        g.ratingNm! /
+                        loadInGear(powerKw * perKw, factor, gearing.gears[g.gear - 1]?.torqueAtGripNm ?? Infinity)
+                          .loadNm,
+                    ),
+                ),
+        })),
+      },
+    ];
+  });
+}
+
+function bellParts(library: Library, engineId: string, gearbox: Gearbox) {
+  const engine = library.engines.find((e) => e.id === engineId);
+  return library.parts.filter(
+    (p) =>
+      p.class === 'adapter plate' &&
+      !p.retired &&
+      p.requires.some((r) => r.what === 'gearbox' && r.is === gearbox.id) &&
+      p.requires.every(
+        (r) => (r.what !== 'engine' || r.is === engineId) && (r.what !== 'family' || r.is === engine?.family),
+      ),
+  );
+}
+
+/** What a box costs over the distance: the one in the car costs nothing to keep. */
+function costOf(gearbox: Gearbox, chance: number, mine: boolean): BoxCost {
+  const price: Figure = mine
+    ? { value: 0, plusMinus: 0, evidence: 'measured' }
+    : {
+        value: gearbox.price.likely,
+        plusMinus: (gearbox.price.high - gearbox.price.low) / 4,
+        evidence: gearbox.price.evidence,
+      };
+  return {
+    price,
+    chance,
+    replacement: {
+      value: gearbox.price.likely,
+      plusMinus: (gearbox.price.high - gearbox.price.low) / 4,
+      evidence: gearbox.price.evidence,
+    },
+    hours: CHANGE_HOURS,
+    takesWithIt: TAKES_WITH_IT,
+  };
+}
+
+export interface WeakOrStrong {
+  readonly weak: BoxFigures;
+  readonly strong: BoxFigures;
+  /** What the strong one costs more, and what it may cost more before the weak one is the cheaper way. */
+  readonly extra: number;
+  readonly breakEven: number;
+  readonly cheaper: 'weak' | 'strong';
+}
+
+/** The box chosen against the cheapest one that stands it: which is cheaper over the distance, and where that flips. */
+export function weakOrStrong(boxes: readonly BoxFigures[], brief: Brief): WeakOrStrong | undefined {
+  const weak = boxes.find((b) => b.current);
+  if (!weak?.margin || weak.failure === undefined) return undefined;
+  const strong = boxes
+    .filter(
+      (b) =>
+        !b.current &&
+        b.failure !== undefined &&
+        b.margin &&
+        b.margin.value > Math.max(1, weak.margin!.value) &&
+        b.unsent.length === 0,
+    )
+    .sort((a, b) => a.expected!.value - b.expected!.value)[0];
+  if (!strong) return undefined;
+  const rate = brief.ownLabour ? 0 : brief.hourlyRate;
+  const a = costOf(weak.gearbox, weak.failure, weak.original);
+  const b = costOf(strong.gearbox, strong.failure!, strong.original);
+  return {
+    weak,
+    strong,
+    extra: b.price.value - a.price.value,
+    breakEven: breakEvenExtra(a, b, rate),
+    cheaper: weak.expected!.value <= strong.expected!.value ? 'weak' : 'strong',
+  };
+}
+
+/** Uses for a matrix, with their factors. */
+export const USE_FACTORS = USES.map((use) => ({ use, factor: SERVICE_FACTOR[use] }));
