@@ -692,9 +692,9 @@ describe('trap 30: a tyre load index below the rear axle load with the trailer o
     return judged('A', { tyreCode: code }, build).checks.find((c) => c.id === 'tyre-load')!;
   };
   test('the narrow tyres carry the pickup and not the trailer’s nose', () => {
-    expect(on('165/80R16', 120).state).toBe('blocked');
+    expect(on('165/80R16', 150).state).toBe('blocked');
     expect(on('165/80R16', 0).state).not.toBe('blocked');
-    expect(on('205/80R16', 120).state).toBe('clear');
+    expect(on('205/80R16', 150).state).toBe('clear');
   });
   test('it says by how much and with what on', () => {
     const f = finding(judged('A', { tyreCode: '165/80R16' }, pickup), 'tyre-load');
@@ -703,8 +703,8 @@ describe('trap 30: a tyre load index below the rear axle load with the trailer o
   });
   test('it flips where half the axle with its nose load meets the index', () => {
     const at = (nose: number) => on('165/80R16', nose).value!;
-    const per = (at(120) - at(0)) / 120;
-    const flip = (on('165/80R16', 0).limit! - at(0)) / per;
+    const per = (at(150) - at(120)) / 30;
+    const flip = 120 + (on('165/80R16', 0).limit! - at(120)) / per;
     expect(on('165/80R16', flip + 2).state).toBe('blocked');
     expect(on('165/80R16', flip - 2).state).not.toBe('blocked');
   });
