@@ -42,6 +42,7 @@ export interface BoxFigures {
   /** Whether the joints of engine and gearbox close with parts of the library. */
   readonly adapter: 'as it is' | 'by parts' | 'open' | 'unknown';
   readonly adapterNames: readonly string[];
+  readonly openJoints: readonly string[];
   readonly unsent: readonly string[];
   readonly failure: number | undefined;
   readonly expected: Derived | undefined;
@@ -52,7 +53,7 @@ export interface BoxFigures {
 /** What a failed box takes with it: oil, tow, a clutch that was full of swarf. Estimated, in the build's money. */
 const TAKES_WITH_IT = 220;
 const CHANGE_HOURS = 10;
-const JOINTS_OF_A_BOX = /bell|flywheel|clutch|spline|pilot|starter/;
+const JOINTS_OF_A_BOX = new Set(['bell', 'flywheel', 'clutch', 'gearbox-mount', 'output']);
 
 /** Every box of the layout compared behind this engine, the original always among them. */
 export function compareBoxes(
@@ -85,10 +86,12 @@ export function compareBoxes(
     const stress = assessStress(subject, gearing).figures;
     const told = gearbox.ratings.find((r) => r.inUse && r.gear === undefined) ?? gearbox.ratings[0];
     const rating = told && bridgeRating(told)?.inputNm;
-    const joints = assessJoints(subject).figures.joints.filter((j) => JOINTS_OF_A_BOX.test(j.kind));
+    const judged = assessJoints(subject);
+    const joints = judged.figures.joints.filter((j) => JOINTS_OF_A_BOX.has(j.kind));
     const open = joints.filter((j) => j.state === 'blocked');
     const unknown = joints.filter((j) => j.state === 'unknown');
-    const helpers = bellParts(library, subject.engine.id, gearbox);
+    const offers = open.map((j) => judged.findings.find((f) => f.id === `joint-${j.kind}`)?.remedies ?? []);
+    const helpers = [...new Set(offers.flatMap((r) => r.slice(0, 1).map((x) => x.title.replace(/^Fit /, ''))))];
     const perKw =
       gearing.peakPowerKw && gearing.peakTorqueNm ? gearing.peakTorqueNm.value / gearing.peakPowerKw.value : undefined;
     const factor = SERVICE_FACTOR[build.brief.use];
@@ -107,7 +110,8 @@ export function compareBoxes(
         shifterXMm: gearbox.shiftedBy === 'cable or rod' ? undefined : applyPose(box, gearbox.shifterMm)[0],
         adapter:
           open.length === 0 ? (unknown.length > 0 ? 'unknown' : 'as it is') : helpers.length > 0 ? 'by parts' : 'open',
-        adapterNames: helpers.map((p) => p.name),
+        adapterNames: helpers,
+        openJoints: open.map((j) => j.title),
         unsent: assessControl(subject, gearing.curve, undefined).figures.unsent,
         failure,
         expected:
@@ -136,19 +140,6 @@ export function compareBoxes(
       },
     ];
   });
-}
-
-function bellParts(library: Library, engineId: string, gearbox: Gearbox) {
-  const engine = library.engines.find((e) => e.id === engineId);
-  return library.parts.filter(
-    (p) =>
-      p.class === 'adapter plate' &&
-      !p.retired &&
-      p.requires.some((r) => r.what === 'gearbox' && r.is === gearbox.id) &&
-      p.requires.every(
-        (r) => (r.what !== 'engine' || r.is === engineId) && (r.what !== 'family' || r.is === engine?.family),
-      ),
-  );
 }
 
 /** What a box costs over the distance: the one in the car costs nothing to keep. */

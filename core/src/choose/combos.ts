@@ -53,7 +53,10 @@ const rising = (box: Gearbox): boolean => box.ratios.every((r, i) => i === 0 || 
 export function boxesOf(library: Library, current: Gearbox): Gearbox[] {
   const inside = current.finalDriveInside !== undefined;
   return library.gearboxes.filter(
-    (g) => g.id === current.id || (!g.retired && (g.finalDriveInside !== undefined) === inside),
+    (g) =>
+      g.id === current.id ||
+      // A box with no price is in somebody's car, not on offer.
+      (!g.retired && g.price.high > 0 && (g.finalDriveInside !== undefined) === inside),
   );
 }
 

@@ -2,7 +2,7 @@ import { massPlaces } from '../fit/index.ts';
 import { assessGearing, readTyreCode, tyreRoom } from '../gearing/index.ts';
 import { assessMass, type MassFigures } from '../mass/index.ts';
 import { resolveSubject, type Build, type Candidate, type Library, type Subject } from '../model/index.ts';
-import { inGears, plantOf, simulate } from '../run/index.ts';
+import { plantOf, simulate, tallestPull, type InGear } from '../run/index.ts';
 import { assessStress } from '../stress/index.ts';
 import { InputError } from '../units/index.ts';
 import { withCombo, type Combo } from './combos.ts';
@@ -90,14 +90,12 @@ function figuresOf(subject: Subject, mass: MassFigures, combo: Combo): Omit<Comb
   const gearing = assessGearing(subject, mass).figures;
   const stress = assessStress(subject, gearing).figures;
   let zeroTo100S: number | undefined;
-  let pull: { gear: number; eightyTo120S: number | undefined } | undefined;
+  let pull: InGear | undefined;
   try {
     const plant = plantOf(subject, mass, gearing);
     if (plant) {
       zeroTo100S = simulate(plant, { speedsKph: [100] }).speeds[0]?.timeS;
-      pull = inGears(plant)
-        .filter((g) => g.eightyTo120S !== undefined)
-        .at(-1);
+      pull = tallestPull(plant);
     }
   } catch (error) {
     if (!(error instanceof InputError)) throw error;

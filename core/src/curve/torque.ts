@@ -57,15 +57,42 @@ export interface Peaks {
   readonly peakTorqueRpm: number;
 }
 
+const peaks = new WeakMap<Torque, Peaks>();
+
 /** Peaks of the curve itself, not only of its given points. */
 export function peaksOf(curve: Torque): Peaks {
+  const known = peaks.get(curve);
+  if (known) return known;
   const power = maximise(curve, (n) => powerKwFrom(1, n));
   const torque = maximise(curve);
-  return { peakPowerKw: power.value, peakPowerRpm: power.x, peakTorqueNm: torque.value, peakTorqueRpm: torque.x };
+  const found = {
+    peakPowerKw: power.value,
+    peakPowerRpm: power.x,
+    peakTorqueNm: torque.value,
+    peakTorqueRpm: torque.x,
+  };
+  peaks.set(curve, found);
+  return found;
 }
 
-/** The same curve with every torque multiplied: hot air, a dressing, one standard deviation of doubt. */
+const multiplied = new WeakMap<Torque, Map<number, Torque>>();
+/** Factors kept for one curve: dressings, a hot day. */
+const MOST_KEPT = 16;
+
+/** The same curve with every torque multiplied: hot air, a dressing. The same object for the same factor, since tables and peaks are kept by curve. */
 export function scaled(curve: Torque, factor: number): Torque {
+  const known = multiplied.get(curve) ?? new Map<number, Torque>();
+  multiplied.set(curve, known);
+  let found = known.get(factor);
+  if (!found) {
+    if (known.size >= MOST_KEPT) known.clear();
+    found = times(curve, factor);
+    known.set(factor, found);
+  }
+  return found;
+}
+
+function times(curve: Torque, factor: number): Torque {
   return { x: curve.x, y: curve.y.map((t) => t * factor), slope: curve.slope.map((s) => s * factor) };
 }
 

@@ -26,17 +26,27 @@ export interface InGear {
 const GROUP = 'Driving';
 
 /** 80 to 120 km/h in each gear that holds both speeds. */
-export function inGears(plant: Plant): InGear[] {
-  return plant.gearRatios.map((ratio, g) => {
-    const at = (kph: number) => rpmAtSpeed(kph, plant.rollingRadiusMm, ratio, plant.finalDrive);
-    const low = plant.converter ? 0 : lowestRpm(plant.curve);
-    if (at(80) < low || at(120) > Math.min(highestRpm(plant.curve), plant.shiftRpm.at(-1)!))
-      return { gear: g + 1, eightyTo120S: undefined };
-    // Held in that gear to the end of its revs: nobody shifts half way.
-    const held = { ...plant, shiftRpm: plant.shiftRpm.map(() => plant.shiftRpm.at(-1)!) };
-    const run = simulate(held, { speedsKph: [120], from: { speedKph: 80, gear: g + 1 } });
-    return { gear: g + 1, eightyTo120S: run.speeds[0]?.timeS };
-  });
+export const inGears = (plant: Plant): InGear[] => plant.gearRatios.map((_, g) => inGear(plant, g + 1));
+
+/** 80 to 120 km/h in the tallest gear that does it. */
+export function tallestPull(plant: Plant): InGear | undefined {
+  for (let gear = plant.gearRatios.length; gear > 0; gear--) {
+    const pull = inGear(plant, gear);
+    if (pull.eightyTo120S !== undefined) return pull;
+  }
+  return undefined;
+}
+
+function inGear(plant: Plant, gear: number): InGear {
+  const ratio = plant.gearRatios[gear - 1]!;
+  const at = (kph: number) => rpmAtSpeed(kph, plant.rollingRadiusMm, ratio, plant.finalDrive);
+  const low = plant.converter ? 0 : lowestRpm(plant.curve);
+  const end = Math.min(highestRpm(plant.curve), plant.shiftRpm.at(-1)!);
+  if (at(80) < low || at(120) > end) return { gear, eightyTo120S: undefined };
+  // Held in that gear to the end of its revs: nobody shifts half way.
+  const held = { ...plant, shiftRpm: plant.shiftRpm.map(() => end) };
+  const run = simulate(held, { speedsKph: [120], from: { speedKph: 80, gear } });
+  return { gear, eightyTo120S: run.speeds[0]?.timeS };
 }
 
 /**

@@ -52,8 +52,19 @@ const LAG_S = 0.45;
 /** Drag area of a trailer over the car's own: it runs in its wake. */
 const TRAILER_DRAG_SHARE = 0.6;
 
+const points = new WeakMap<Torque, Map<string, number[]>>();
+
 /** Where each gear is best left: the thrust of the next one passes it, or the end of curve or redline. rpm. */
 export function shiftPoints(curve: Torque, ratios: readonly number[], redlineRpm: number): number[] {
+  const known = points.get(curve) ?? new Map<string, number[]>();
+  points.set(curve, known);
+  const key = `${redlineRpm} ${ratios.join(' ')}`;
+  let found = known.get(key);
+  if (!found) known.set(key, (found = findShiftPoints(curve, ratios, redlineRpm)));
+  return found;
+}
+
+function findShiftPoints(curve: Torque, ratios: readonly number[], redlineRpm: number): number[] {
   const end = Math.min(redlineRpm, highestRpm(curve));
   return ratios.map((ratio, g) => {
     const next = ratios[g + 1];
@@ -94,7 +105,7 @@ export function plantOf(
   if (gearbox.kind === 'automatic' && !gearbox.converter) return undefined;
   const worst = choices.day === 'worst';
   const air: Air | undefined = worst ? worstAir(brief.worstAir) : undefined;
-  const torque = worst ? scaledOnce(curve.torque, gearing.hotShare) : curve.torque;
+  const torque = worst ? scaled(curve.torque, gearing.hotShare) : curve.torque;
   const hill = brief.hill;
   const r = rollingRadius.value / 1000;
   const litres = displacementCc(engine.boreMm.value, engine.strokeMm.value, engine.cylinders) / 1000;
@@ -167,18 +178,4 @@ export function plantOf(
         }
       : {}),
   };
-}
-
-const hot = new WeakMap<Torque, Map<number, Torque>>();
-
-/** The scaled curve, the same object each time: tables are kept by curve. */
-function scaledOnce(curve: Torque, share: number): Torque {
-  const known = hot.get(curve) ?? new Map<number, Torque>();
-  hot.set(curve, known);
-  let found = known.get(share);
-  if (!found) {
-    found = scaled(curve, share);
-    known.set(share, found);
-  }
-  return found;
 }
