@@ -46,14 +46,19 @@ export interface BoxFigures {
   readonly unsent: readonly string[];
   readonly failure: number | undefined;
   readonly expected: Derived | undefined;
-  /** Margin at each power level for each use, the best rating against the worst gear by the engine alone. */
+  /** Margin in the worst gear at each power level, for the brief's use. */
   readonly matrix: readonly { readonly powerKw: number; readonly margin: number | undefined }[];
+  /** Margin at the first power level for every use. */
+  readonly byUse: readonly { readonly use: Brief['use']; readonly margin: number | undefined }[];
 }
 
 /** What a failed box takes with it: oil, tow, a clutch that was full of swarf. Estimated, in the build's money. */
 const TAKES_WITH_IT = 220;
 const CHANGE_HOURS = 10;
 const JOINTS_OF_A_BOX = new Set(['bell', 'flywheel', 'clutch', 'gearbox-mount', 'output']);
+
+/** Uses for a matrix, with their factors. */
+export const USE_FACTORS = USES.map((use) => ({ use, factor: SERVICE_FACTOR[use] }));
 
 /** Every box of the layout compared behind this engine, the original always among them. */
 export function compareBoxes(
@@ -68,7 +73,7 @@ export function compareBoxes(
   const boxes = boxesOf(library, current);
   const kept = original === undefined ? undefined : library.gearboxes.find((g) => g.id === original);
   const list = kept && !boxes.includes(kept) ? [...boxes, kept] : boxes;
-  return list.flatMap((gearbox): BoxFigures[] => {
+  const compared = list.flatMap((gearbox): BoxFigures[] => {
     const changed =
       gearbox.id === candidate.gearboxId
         ? candidate
@@ -95,6 +100,18 @@ export function compareBoxes(
     const perKw =
       gearing.peakPowerKw && gearing.peakTorqueNm ? gearing.peakTorqueNm.value / gearing.peakPowerKw.value : undefined;
     const factor = SERVICE_FACTOR[build.brief.use];
+    // The same shape of curve at another power, in the worst gear.
+    const rated = stress.gears.filter((g) => g.ratingNm !== undefined);
+    const marginAt = (powerKw: number, by: number) =>
+      perKw === undefined || rated.length === 0
+        ? undefined
+        : Math.min(
+            ...rated.map(
+              (g) =>
+                g.ratingNm! /
+                loadInGear(powerKw * perKw, by, gearing.gears[g.gear - 1]?.torqueAtGripNm ?? Infinity).loadNm,
+            ),
+          );
     const failure = stress.margin && chanceOfFailure(stress.margin, build.brief.distanceKm ?? FAILURE_DISTANCE_KM);
     return [
       {
@@ -121,25 +138,16 @@ export function compareBoxes(
                 costOf(gearbox, failure, gearbox.id === original),
                 build.brief.ownLabour ? 0 : build.brief.hourlyRate,
               ),
-        matrix: powersKw.map((powerKw) => ({
-          powerKw,
-          margin:
-            perKw === undefined || rating === undefined
-              ? undefined
-              : Math.min(
-                  ...stress.gears
-                    .filter((g) => g.ratingNm !== undefined)
-                    .map(
-                      (g) =>
-                        g.ratingNm! /
-                        loadInGear(powerKw * perKw, factor, gearing.gears[g.gear - 1]?.torqueAtGripNm ?? Infinity)
-                          .loadNm,
-                    ),
-                ),
+        matrix: powersKw.map((powerKw) => ({ powerKw, margin: marginAt(powerKw, factor) })),
+        byUse: USE_FACTORS.map(({ use, factor: f }) => ({
+          use,
+          margin: powersKw[0] === undefined ? undefined : marginAt(powersKw[0], f),
         })),
       },
     ];
   });
+  const order = (b: BoxFigures) => (b.current ? 0 : b.original ? 1 : 2);
+  return compared.sort((a, b) => order(a) - order(b) || (b.margin?.value ?? 0) - (a.margin?.value ?? 0));
 }
 
 /** What a box costs over the distance: the one in the car costs nothing to keep. */
@@ -199,6 +207,3 @@ export function weakOrStrong(boxes: readonly BoxFigures[], brief: Brief): WeakOr
     cheaper: weak.expected!.value <= strong.expected!.value ? 'weak' : 'strong',
   };
 }
-
-/** Uses for a matrix, with their factors. */
-export const USE_FACTORS = USES.map((use) => ({ use, factor: SERVICE_FACTOR[use] }));

@@ -53,7 +53,9 @@ function missesOf(subject: Subject, f: Omit<ComboFigures, 'misses'>): Miss[] {
   if (brief.hill && !(f.hillPct !== undefined && f.hillPct >= brief.hill.gradePct)) misses.push('hill');
   if (tyre && brief.largestWheelIn !== undefined && readTyreCode(tyre.code).rimIn > brief.largestWheelIn)
     misses.push('wheels');
-  if (tyre && tyreRoom(tyre, chassis?.wheelRoom, f.topSpeedKph).some((x) => x.fits === false)) misses.push('room');
+  // A speed index can be held to; an arch can’t.
+  const room = tyre ? tyreRoom(tyre, chassis?.wheelRoom, f.topSpeedKph) : [];
+  if (room.some((x) => x.fits === false && x.what !== 'speed index')) misses.push('room');
   if (f.boxMargin !== undefined && f.boxMargin < 1) misses.push('gearbox');
   return misses;
 }

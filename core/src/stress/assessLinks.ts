@@ -30,7 +30,7 @@ export function assessLinks(
   const findings: Finding[] = [];
   for (const t of order.targets) {
     // Tyres that slip break nothing: they stand in the order, not in the warning.
-    const breaks = t.giveUp.filter((l) => l.id !== 'tyres');
+    const breaks = t.giveUp.filter((l) => l.carries);
     const first = breaks[0];
     if (!first || t.when === 'now') continue;
     findings.push(
@@ -82,6 +82,7 @@ function engineLinks(subject: Subject, gearing: GearingFigures): Link[] {
     return [
       {
         id: `inside-${l.id}`,
+        carries: true,
         name: 'bottom end',
         kw,
         plusMinusKw: kw === undefined ? 0 : spread(kw, l.figure),
@@ -97,6 +98,7 @@ function engineLinks(subject: Subject, gearing: GearingFigures): Link[] {
       : [
           {
             id: 'inside',
+            carries: true,
             name: 'bottom end',
             kw: undefined,
             plusMinusKw: 0,
@@ -113,6 +115,7 @@ function engineLinks(subject: Subject, gearing: GearingFigures): Link[] {
     const kw = (count * flow * 60 * FUEL[fuelOf(subject)].densityKgPerL.value) / bsfc.value;
     links.push({
       id: 'fuel',
+      carries: true,
       name: 'fuel',
       kw,
       plusMinusKw: Math.hypot(spread(kw, flowCcPerMin), spread(kw, bsfc)),
@@ -131,6 +134,7 @@ function coolingLink(subject: Subject): Link {
   if (!core)
     return {
       id: 'cooling',
+      carries: true,
       name: 'cooling',
       kw: undefined,
       plusMinusKw: 0,
@@ -147,6 +151,7 @@ function coolingLink(subject: Subject): Link {
   const kw = sheds / (perKw * duty);
   return {
     id: 'cooling',
+    carries: true,
     name: 'cooling',
     kw,
     plusMinusKw: Math.hypot(CORE_DOUBT * kw, spread(kw, bsfc)),
@@ -168,6 +173,7 @@ function drivelineLinks(subject: Subject, gearing: GearingFigures, stress: Stres
     const kw = perNm && (perNm * c.value) / CLUTCH_RESERVE;
     links.push({
       id: 'clutch',
+      carries: true,
       name: 'clutch',
       kw,
       plusMinusKw: kw === undefined ? 0 : spread(kw, c),
@@ -180,6 +186,7 @@ function drivelineLinks(subject: Subject, gearing: GearingFigures, stress: Stres
   if (rated.length === 0)
     links.push({
       id: 'gearbox',
+      carries: true,
       name: 'gearbox',
       kw: undefined,
       plusMinusKw: 0,
@@ -201,6 +208,7 @@ function drivelineLinks(subject: Subject, gearing: GearingFigures, stress: Stres
     const kw = perNm && (perNm * ratingNm) / factor;
     links.push({
       id: `gear-${first.gear}`,
+      carries: true,
       name: `gearbox in ${of.length > 2 ? `${gearWord(first.gear)} to ${gearWord(of.at(-1)!.gear)}` : of.map((g) => gearWord(g.gear)).join(' and ')}`,
       kw,
       plusMinusKw: kw === undefined ? 0 : spread(kw, first.bridged!.inputNm),
@@ -220,6 +228,7 @@ function drivelineLinks(subject: Subject, gearing: GearingFigures, stress: Stres
     const kw = peakKw * m.value;
     links.push({
       id,
+      carries: true,
       name,
       kw,
       plusMinusKw: spread(kw, m),
@@ -238,6 +247,7 @@ function tyreLink(gearing: GearingFigures, road: RoadFigures): Link {
   if (peakKw === undefined || !second || gearing.gripN === undefined)
     return {
       id: 'tyres',
+      carries: false,
       name: 'tyres',
       kw: undefined,
       plusMinusKw: 0,
@@ -249,6 +259,7 @@ function tyreLink(gearing: GearingFigures, road: RoadFigures): Link {
   const kw = (peakKw * gearing.gripN) / second.peakThrustN;
   return {
     id: 'tyres',
+    carries: false,
     name: 'tyres in second',
     kw,
     plusMinusKw: 0.1 * kw,
@@ -263,6 +274,7 @@ function brakeLink(subject: Subject): Link {
   const f = part?.brakesForKw ?? subject.chassis?.brakesForKw;
   return {
     id: 'brakes',
+    carries: false,
     name: 'brakes',
     kw: f?.value,
     plusMinusKw: f ? scatterOf(f) : 0,

@@ -19,6 +19,7 @@ const link = (id: string, kw: number | undefined, raisedBy: Link['raisedBy'] = [
   plusMinusKw: 5,
   evidence: 'published',
   because: '',
+  carries: id !== 'tyres',
   raisedBy,
 });
 
@@ -43,6 +44,10 @@ describe('the weakest link', () => {
       { when: 'now', kw: 85, giveUp: [] },
       { when: 'later', kw: 120, giveUp: [links[1], links[2]] },
     ]);
+  });
+  test('tyres that slip hold no part back', () => {
+    const kit = [{ id: 'ck', name: 'Clutch kit', class: 'clutch kit' as const }];
+    expect(orderLinks([link('clutch', 130, ['clutch kit']), link('tyres', 80)], { later: 120 }, kit).idle).toEqual([]);
   });
   test('a part that brings nothing until weaker ones are done', () => {
     expect(order.idle.map((i) => [i.partId, i.until.map((l) => l.id)])).toEqual([

@@ -12,6 +12,8 @@ export interface Link {
   readonly because: string;
   /** What is missing where it is unknown. */
   readonly missing?: string | undefined;
+  /** Whether the engine’s power goes through it: tyres that slip and brakes that fade stop nothing else. */
+  readonly carries: boolean;
   /** Classes of part that raise it. */
   readonly raisedBy: readonly Part['class'][];
 }
@@ -49,11 +51,11 @@ export function orderLinks(
       return kw === undefined ? [] : [{ when, kw, giveUp: known.filter((l) => l.kw! < kw) }];
     }),
     idle: parts.flatMap((p) => {
-      const raised = known.filter((l) => l.raisedBy.includes(p.class));
+      const raised = known.filter((l) => l.carries && l.raisedBy.includes(p.class));
       if (raised.length === 0) return [];
       const weakest = Math.min(...raised.map((l) => l.kw!));
       // Something weaker that misses the target itself: until it is done this part is paid for and carries nothing.
-      const until = known.filter((l) => l.kw! < Math.min(weakest, most) && !l.raisedBy.includes(p.class));
+      const until = known.filter((l) => l.carries && l.kw! < Math.min(weakest, most) && !l.raisedBy.includes(p.class));
       return until.length === 0 ? [] : [{ partId: p.id, name: p.name, until }];
     }),
   };

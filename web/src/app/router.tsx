@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { Suspense, lazy, type ComponentType } from 'react';
-import { Navigate, createBrowserRouter, useRouteError } from 'react-router';
+import { Navigate, createBrowserRouter, useLocation, useRouteError } from 'react-router';
 import { LineupScreen } from '../screens/lineup/LineupScreen.tsx';
 import { api } from './api.ts';
 import { BuildShell } from './Shell.tsx';
@@ -21,6 +21,12 @@ function Home() {
   if (!data) return null;
   const first = data[0];
   return <Navigate to={first ? `/builds/${first.id}/line-up` : '/shop'} replace />;
+}
+
+/** The first tab of a screen; what the address says beside it stays. */
+function ToTab({ tab }: { tab: string }) {
+  const { search } = useLocation();
+  return <Navigate to={{ pathname: tab, search }} replace />;
 }
 
 function Broken() {
@@ -84,7 +90,7 @@ export const router = createBrowserRouter([
               import('../screens/survey/SurveyScreen.tsx').then((m) => ({ default: m.SurveyScreen })),
             ),
           },
-          { path: 'donors', element: <Navigate to="offers" replace /> },
+          { path: 'donors', element: <ToTab tab="offers" /> },
           {
             path: 'donors/:tab',
             element: screen(() =>
@@ -95,8 +101,9 @@ export const router = createBrowserRouter([
             path: 'fit',
             element: screen(() => import('../screens/fit/FitScreen.tsx').then((m) => ({ default: m.FitScreen }))),
           },
+          { path: 'gearing', element: <ToTab tab="ratios" /> },
           {
-            path: 'gearing',
+            path: 'gearing/:tab',
             element: screen(() =>
               import('../screens/gearing/GearingScreen.tsx').then((m) => ({ default: m.GearingScreen })),
             ),

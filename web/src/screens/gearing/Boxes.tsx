@@ -1,0 +1,222 @@
+import type { BoxFigures } from '@sable/core/choose';
+import { USE_FACTORS } from '@sable/core/choose';
+import { formatNumber, formatQuantity, unitOf } from '@sable/core/units';
+import Button from '@mui/material/Button';
+import { useMemo } from 'react';
+import { useBuild } from '../../app/buildState.tsx';
+import { useUnits } from '../../app/settings.tsx';
+import { FigureText } from '../../pieces/figures.tsx';
+import { StateMark } from '../../pieces/marks.tsx';
+import { useBoxes } from './useDrive.ts';
+
+/** Every gearbox of the layout behind this engine, the original always among them. */
+export function Boxes() {
+  const { build, library, candidate } = useBuild();
+  const { now, later } = build.brief;
+  const powers = useMemo(() => {
+    const base = now.powerKw ?? 80;
+    return [
+      ...new Set([base, later.powerKw ?? Math.round(base * 1.35), Math.round((later.powerKw ?? base * 1.35) * 1.3)]),
+    ];
+  }, [now.powerKw, later.powerKw]);
+  const boxes = useBoxes(build, library, candidate!, powers);
+  const engine = library.engines.find((e) => e.id === candidate!.engineId);
+  const stands = (boxes ?? []).filter((b) => b.margin && b.margin.value >= 1);
+  const original = boxes?.find((b) => b.original);
+  return (
+    <div className="screen whole">
+      <div className="main">
+        <div className="answer">
+          <p className="say big">
+            {!boxes
+              ? 'Comparing…'
+              : `${stands.length} of ${boxes.length} gearboxes stand the ${engine?.shortName ?? 'engine'} ${build.brief.use === 'street' ? 'on the street' : `for ${build.brief.use}`}`}
+          </p>
+          {original && (
+            <p className="say">
+              {original.margin === undefined
+                ? `Nobody knows what the original ${original.gearbox.shortName} stands.`
+                : original.margin.value >= 1
+                  ? `The original ${original.gearbox.shortName} stands it with ${original.margin.value.toFixed(2)} in hand: mount, shifter and shaft could stay.`
+                  : `The original ${original.gearbox.shortName} would keep mount, shifter and shaft, and stands ${(100 * original.margin.value).toFixed(0)} % of its load.`}
+            </p>
+          )}
+        </div>
+        {boxes && <Table boxes={boxes} />}
+        {boxes && boxes.length > 0 && <Matrix boxes={boxes} powers={powers} />}
+      </div>
+    </div>
+  );
+}
+
+function Table({ boxes }: { boxes: readonly BoxFigures[] }) {
+  const { build, candidate, saveCandidate } = useBuild();
+  const units = useUnits();
+  const money = (v: number) => formatNumber(v, 'money', units);
+  const currency = unitOf('money', units, build.currency);
+  const take = (b: BoxFigures) => {
+    const { pairIds: _gone, torqueLimits: _limits, ...rest } = candidate!;
+    saveCandidate({ ...rest, gearboxId: b.gearbox.id });
+  };
+  return (
+    <div className="scroll-x">
+      <table className="figures box-table">
+        <thead>
+          <tr>
+            <th scope="col">Gearbox</th>
+            <th scope="col" className="r">
+              Stands, {unitOf('torqueNm', units)}
+            </th>
+            <th scope="col" className="r">
+              Margin
+            </th>
+            <th scope="col" className="r">
+              Mass, {unitOf('massKg', units)}
+            </th>
+            <th scope="col" className="r">
+              Used, {currency}
+            </th>
+            <th scope="col" className="r">
+              New, {currency}
+            </th>
+            <th scope="col" className="r">
+              Length, {unitOf('lengthMm', units)}
+            </th>
+            <th scope="col" className="r">
+              Lever at x, {unitOf('lengthMm', units)}
+            </th>
+            <th scope="col">Joins the engine</th>
+            <th scope="col">Control</th>
+            <th scope="col">Ratios</th>
+            <th scope="col">&nbsp;</th>
+          </tr>
+        </thead>
+        <tbody>
+          {boxes.map((b) => {
+            const g = b.gearbox;
+            return (
+              <tr key={g.id} className={b.current ? 'is-current' : ''}>
+                <th scope="row">
+                  {g.shortName}
+                  <small className="muted"> {[g.kind, ...(b.original ? ['original'] : [])].join(', ')}</small>
+                </th>
+                <td className="r">
+                  {b.rating ? (
+                    <FigureText figure={b.rating} quantity="torqueNm" />
+                  ) : (
+                    <span className="muted">not known</span>
+                  )}
+                </td>
+                <td className={`r ${tone(b.margin?.value)}`}>{b.margin?.value.toFixed(2) ?? '–'}</td>
+                <td className="r">{formatNumber(g.massKg.value, 'massKg', units)}</td>
+                <td className="r">{b.original ? '–' : money(b.priceUsed.likely)}</td>
+                <td className="r">{b.priceNew ? money(b.priceNew.likely) : '–'}</td>
+                <td className="r">{formatNumber(g.lengthMm.value, 'lengthMm', units)}</td>
+                <td className="r">
+                  {b.shifterXMm === undefined ? 'remote' : formatNumber(b.shifterXMm, 'lengthMm', units)}
+                </td>
+                <td>
+                  {b.adapter === 'as it is' ? (
+                    <StateMark state="clear" />
+                  ) : b.adapter === 'unknown' ? (
+                    <StateMark state="unknown" />
+                  ) : b.adapter === 'by parts' ? (
+                    <span title={b.adapterNames.join(', ')}>
+                      {b.adapterNames.length} {b.adapterNames.length === 1 ? 'part' : 'parts'}: {b.adapterNames[0]}
+                      {b.adapterNames.length > 1 && ' …'}
+                    </span>
+                  ) : (
+                    <>open: {b.openJoints.join(', ').toLowerCase()}</>
+                  )}
+                </td>
+                <td>
+                  {g.wants.length === 0 ? (
+                    g.kind === 'automatic' ? (
+                      'by itself'
+                    ) : (
+                      'lever'
+                    )
+                  ) : b.unsent.length === 0 ? (
+                    'is told all'
+                  ) : (
+                    <>
+                      <StateMark state="blocked" label={false} /> lacks {b.unsent.join(', ')}
+                    </>
+                  )}
+                </td>
+                <td className="num">{g.ratios.map((r) => r.toFixed(2)).join(' ')}</td>
+                <td>
+                  {b.current ? (
+                    <span className="muted">chosen</span>
+                  ) : (
+                    <Button size="small" onClick={() => take(b)}>
+                      Take it
+                    </Button>
+                  )}
+                </td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+    </div>
+  );
+}
+
+const tone = (margin: number | undefined) =>
+  margin === undefined ? '' : margin < 1 ? 'no' : margin < 1.15 ? 'near' : '';
+
+/** Margins by power level for the brief's use, and the factors of the other uses to read them by. */
+function Matrix({ boxes, powers }: { boxes: readonly BoxFigures[]; powers: readonly number[] }) {
+  const { build } = useBuild();
+  const units = useUnits();
+  const mine = USE_FACTORS.find((u) => u.use === build.brief.use)!;
+  return (
+    <section className="block">
+      <h2>Margin by power and use</h2>
+      <div className="scroll-x">
+        <table className="figures box-table">
+          <thead>
+            <tr>
+              <th scope="col">Gearbox</th>
+              {powers.map((p) => (
+                <th key={p} scope="col" className="r">
+                  {formatQuantity(p, 'powerKw', units)}, {build.brief.use}
+                </th>
+              ))}
+              {USE_FACTORS.filter((u) => u.use !== mine.use).map((u) => (
+                <th key={u.use} scope="col" className="r">
+                  {formatQuantity(powers[0]!, 'powerKw', units)}, {u.use}
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {boxes.map((b) => (
+              <tr key={b.gearbox.id} className={b.current ? 'is-current' : ''}>
+                <th scope="row">{b.gearbox.shortName}</th>
+                {b.matrix.map((m) => (
+                  <td key={m.powerKw} className={`r ${tone(m.margin)}`}>
+                    {m.margin?.toFixed(2) ?? '–'}
+                  </td>
+                ))}
+                {USE_FACTORS.filter((u) => u.use !== mine.use).map((u) => {
+                  const m = b.byUse.find((x) => x.use === u.use)?.margin;
+                  return (
+                    <td key={u.use} className={`r ${tone(m)}`}>
+                      {m?.toFixed(2) ?? '–'}
+                    </td>
+                  );
+                })}
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+      <p className="muted small" style={{ marginTop: 6 }}>
+        The worst gear, the same shape of curve at that power; where the tyres set the load, more power changes nothing.
+        Factors: {USE_FACTORS.map((u) => `${u.use} ${u.factor}`).join(', ')}.
+      </p>
+    </section>
+  );
+}

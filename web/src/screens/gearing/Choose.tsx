@@ -1,0 +1,272 @@
+import type { Gearbox } from '@sable/core';
+import {
+  comboOf,
+  givenUp,
+  rankCombos,
+  sameCombo,
+  WAYS,
+  wayOf,
+  withCombo,
+  type Criterion,
+  type GivenUp,
+  type Miss,
+  type Ranked,
+} from '@sable/core/choose';
+import { formatNumber, formatQuantity, unitOf, type Units } from '@sable/core/units';
+import Alert from '@mui/material/Alert';
+import Button from '@mui/material/Button';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { useBuild } from '../../app/buildState.tsx';
+import { useUnits } from '../../app/settings.tsx';
+import { ChoiceField } from '../../pieces/fields.tsx';
+import { StateMark } from '../../pieces/marks.tsx';
+import { ChooserChart } from './ChooserChart.tsx';
+import { useSweep } from './useDrive.ts';
+
+const MISS_WORDS: Readonly<Record<Miss, string>> = {
+  cruise: 'cruise rpm',
+  hill: 'hill start',
+  wheels: 'wheel size',
+  room: 'room for the tyre',
+  gearbox: 'gearbox strength',
+};
+const SHOWN = 24;
+
+const WAY_WORDS: Readonly<Record<keyof typeof WAYS, string>> = {
+  even: 'everything alike',
+  hauling: 'hill and pull first',
+  cruising: 'cruise first',
+  sprint: 'sprint first',
+};
+
+/** Which ratios to buy: every final drive, tyre and gear set on offer, ranked against the brief. */
+export function Choose() {
+  const { build, library, candidate, saveCandidate } = useBuild();
+  const units = useUnits();
+  const [scope, setScope] = useState<'this box' | 'every box'>('this box');
+  const [way, setWay] = useState<keyof typeof WAYS>(() => wayOf(build.brief.use));
+  const sweep = useSweep(build, library, candidate!);
+  const begun = useRef(false);
+  const { start } = sweep;
+  useEffect(() => {
+    // The box that is chosen takes a moment: it is swept unasked, once.
+    if (begun.current || !build.chassis) return;
+    begun.current = true;
+    start('this box');
+  }, [start, build.chassis]);
+  const ranked = useMemo(
+    () => (sweep.found ? rankCombos(sweep.found, build.brief, WAYS[way]) : []),
+    [sweep.found, build.brief, way],
+  );
+  const gives = useMemo(() => givenUp(ranked, build.brief), [ranked, build.brief]);
+  const boxes = useMemo(() => new Map(library.gearboxes.map((g) => [g.id, g])), [library]);
+  const current = comboOf(candidate!);
+  const first = ranked[0];
+  const money = (v: number) => formatQuantity(v, 'money', units, { currency: build.currency });
+  const name = (r: Ranked) => comboName(r, boxes, scope === 'every box');
+  const take = (r: Ranked) => saveCandidate(withCombo(candidate!, r));
+  const { progress } = sweep;
+  const meets = ranked.filter((r) => r.misses.length === 0).length;
+  return (
+    <div className="screen whole">
+      <div className="main">
+        <div className="answer">
+          <p className="say big">
+            {!build.chassis
+              ? 'The survey comes first: axle ratios and tyres stand there'
+              : !first
+                ? progress
+                  ? 'Working out every gearing…'
+                  : 'Nothing swept yet'
+                : first.misses.length > 0
+                  ? `Nothing on offer meets the brief: ${name(first)} misses ${first.misses.map((m) => MISS_WORDS[m]).join(' and ')} alone`
+                  : sameCombo(first, current)
+                    ? `${candidate!.letter} has the first already: ${name(first)}`
+                    : `First: ${name(first)}`}
+          </p>
+          {first && (
+            <p className="say">
+              {reason(first, units)}{' '}
+              {gives.length === 0
+                ? 'It gives nothing up to the others that meet the brief.'
+                : `It gives up: ${gives.map((g) => givesWords(g, units, money, name)).join('; ')}.`}
+            </p>
+          )}
+        </div>
+        <div className="sweep-bar">
+          <span style={{ width: 170 }}>
+            <ChoiceField
+              label="Swept"
+              value={scope}
+              choices={[
+                { value: 'this box', label: 'this gearbox' },
+                { value: 'every box', label: 'every gearbox' },
+              ]}
+              onCommit={(v) => {
+                const next = v as typeof scope;
+                setScope(next);
+                start(next);
+              }}
+            />
+          </span>
+          <span style={{ width: 190 }}>
+            <ChoiceField
+              label="Counts most"
+              value={way}
+              choices={(Object.keys(WAYS) as (keyof typeof WAYS)[]).map((w) => ({ value: w, label: WAY_WORDS[w] }))}
+              onCommit={(v) => setWay(v as keyof typeof WAYS)}
+            />
+          </span>
+          {progress ? (
+            <>
+              <progress value={progress.share} max={1} aria-label="Gearings worked out" />
+              <span className="muted num" aria-live="polite">
+                {progress.done} of {progress.of}
+              </span>
+              <Button onClick={sweep.stop}>Stop</Button>
+            </>
+          ) : (
+            <>
+              <Button onClick={() => start(scope)} disabled={!build.chassis}>
+                Sweep again
+              </Button>
+              {sweep.found && (
+                <span className="muted" aria-live="polite">
+                  {sweep.found.length} gearings, {meets} meet the brief
+                </span>
+              )}
+            </>
+          )}
+          {first && !sameCombo(first, current) && (
+            <Button variant="contained" color="primary" sx={{ ml: 'auto' }} onClick={() => take(first)}>
+              Take the first
+            </Button>
+          )}
+        </div>
+        {sweep.problem && (
+          <Alert severity="error" variant="outlined" sx={{ mb: 1 }}>
+            {sweep.problem}
+          </Alert>
+        )}
+        {ranked.length > 0 && (
+          <>
+            <ChooserChart ranked={ranked} brief={build.brief} current={current} name={name} />
+            <div className="scroll-x">
+              <table className="figures ranked">
+                <thead>
+                  <tr>
+                    <th scope="col" className="r">
+                      No.
+                    </th>
+                    <th scope="col">Gearing</th>
+                    <th scope="col" className="r">
+                      Cruise, rpm
+                    </th>
+                    <th scope="col" className="r">
+                      Hill, %
+                    </th>
+                    <th scope="col" className="r">
+                      {units.system === 'us' ? '0–62 mph, s' : '0–100, s'}
+                    </th>
+                    <th scope="col" className="r">
+                      {units.system === 'us' ? '50–75 mph, s' : '80–120, s'}
+                    </th>
+                    <th scope="col" className="r">
+                      Top, {unitOf('speedKph', units)}
+                    </th>
+                    <th scope="col" className="r">
+                      Costs, {unitOf('money', units, build.currency)}
+                    </th>
+                    <th scope="col">Misses</th>
+                    <th scope="col">&nbsp;</th>
+                  </tr>
+                </thead>
+                <tbody>
+                  {ranked.slice(0, SHOWN).map((r) => {
+                    const mine = sameCombo(r, current);
+                    return (
+                      <tr
+                        key={`${r.gearboxId} ${r.pairIds.join(' ')} ${r.finalDrive} ${r.tyreCode}`}
+                        className={mine ? 'is-current' : r.rank === 1 ? 'is-first' : ''}
+                      >
+                        <td className="r">{r.rank}</td>
+                        <th scope="row">{name(r)}</th>
+                        <td className="r">{figure(r.cruiseRpm, 'rpm', units)}</td>
+                        <td className="r">{r.hillPct?.toFixed(1) ?? '–'}</td>
+                        <td className="r">{r.zeroTo100S?.toFixed(1) ?? '–'}</td>
+                        <td className="r">{r.pullS === undefined ? '–' : `${r.pullS.toFixed(1)} in ${r.pullGear}`}</td>
+                        <td className="r">{figure(r.topSpeedKph, 'speedKph', units)}</td>
+                        <td className="r">{formatNumber(r.price, 'money', units)}</td>
+                        <td>
+                          {r.misses.length === 0 ? (
+                            <StateMark state="clear" label={false} />
+                          ) : (
+                            r.misses.map((m) => MISS_WORDS[m]).join(', ')
+                          )}
+                        </td>
+                        <td>
+                          {mine ? (
+                            <span className="muted">chosen</span>
+                          ) : (
+                            <Button size="small" onClick={() => take(r)}>
+                              Take it
+                            </Button>
+                          )}
+                        </td>
+                      </tr>
+                    );
+                  })}
+                </tbody>
+              </table>
+            </div>
+            <p className="muted small" style={{ marginTop: 6 }}>
+              {ranked.length > SHOWN && `The first ${SHOWN} of ${ranked.length}. `}Those that miss less of the brief
+              stand first; among equals the weighted mean of cruise, hill, 0–100, 80–120, top speed and price decides.
+              Costs: box, pairs, axle and tyres that are not in the car.
+              {scope === 'every box' &&
+                ' Another box brings joints of its own: its bell, clutch, mount and shaft are judged once it is taken.'}
+            </p>
+          </>
+        )}
+      </div>
+    </div>
+  );
+}
+
+const figure = (v: number | undefined, quantity: 'rpm' | 'speedKph', units: Units) =>
+  v === undefined ? '–' : formatNumber(v, quantity, units);
+
+function comboName(r: Ranked, boxes: ReadonlyMap<string, Gearbox>, withBox: boolean): string {
+  const box = boxes.get(r.gearboxId);
+  const pairs = (box?.pairs ?? [])
+    .filter((p) => r.pairIds.includes(p.id))
+    .map((p) => `gear ${p.gear} ${p.ratio.toFixed(2)}`);
+  return [
+    ...(withBox && box ? [box.shortName] : []),
+    ...pairs,
+    box?.finalDriveInside === undefined ? `${r.finalDrive.toFixed(2)} axle` : `${r.finalDrive.toFixed(2)} inside`,
+    r.tyreCode,
+  ].join(', ');
+}
+
+function reason(r: Ranked, units: Units): string {
+  const words = [
+    r.cruiseRpm === undefined ? undefined : `cruises at ${formatNumber(r.cruiseRpm, 'rpm', units)} rpm`,
+    r.hillPct === undefined ? undefined : `starts on ${r.hillPct.toFixed(1)} %`,
+    r.zeroTo100S === undefined ? undefined : `100 km/h in ${r.zeroTo100S.toFixed(1)} s`,
+  ].filter((w): w is string => w !== undefined);
+  return `${words.join(', ').replace(/^./, (c) => c.toUpperCase())}.`;
+}
+
+function givesWords(g: GivenUp, units: Units, money: (v: number) => string, name: (r: Ranked) => string): string {
+  const gap = Math.abs(g.has - g.best);
+  const by: Readonly<Record<Criterion, string>> = {
+    cruise: `${formatNumber(gap, 'rpm', units)} rpm nearer to your cruise`,
+    hill: `${gap.toFixed(1)} % of hill`,
+    sprint: `${gap.toFixed(1)} s to 100 km/h`,
+    pull: `${gap.toFixed(1)} s from 80 to 120`,
+    topSpeed: `${formatQuantity(gap, 'speedKph', units)} of top speed`,
+    price: money(gap),
+  };
+  return `${by[g.criterion]} (${name(g.with)})`;
+}

@@ -1,0 +1,103 @@
+import type { Assessment } from '@sable/core';
+import type { GearFigures } from '@sable/core/gearing';
+import { gearWord } from '@sable/core/stress';
+import { formatNumber, unitOf } from '@sable/core/units';
+import { useBuild } from '../../app/buildState.tsx';
+import { useUnits } from '../../app/settings.tsx';
+
+const capital = (s: string) => s.charAt(0).toUpperCase() + s.slice(1);
+
+/** Every gear: speeds, thrust, what the tyres do, what the box sees and who sets it. */
+export function GearTable({
+  gears,
+  figures,
+}: {
+  gears: readonly GearFigures[];
+  figures: NonNullable<Assessment['figures']>;
+}) {
+  const { build } = useBuild();
+  const units = useUnits();
+  return (
+    <section className="block">
+      <h2>Gear by gear</h2>
+      <div className="scroll-x">
+        <table className="figures">
+          <thead>
+            <tr>
+              <th scope="col">Gear</th>
+              <th scope="col" className="r">
+                Ratio
+              </th>
+              <th scope="col" className="r">
+                At redline, {unitOf('speedKph', units)}
+              </th>
+              <th scope="col" className="r">
+                Per 1,000 rpm, {unitOf('speedKph', units)}
+              </th>
+              <th scope="col" className="r">
+                rpm at cruise
+              </th>
+              <th scope="col" className="r">
+                Peak thrust, N
+              </th>
+              <th scope="col" className="r">
+                {build.brief.hill && build.brief.hill.trailerKg > 0 ? 'Climbs with trailer' : 'Climbs'}, %
+              </th>
+              <th scope="col">On dry tyres</th>
+              <th scope="col" className="r">
+                Box sees, {unitOf('torqueNm', units)}
+              </th>
+              <th scope="col" className="r">
+                of rated
+              </th>
+              <th scope="col">Set by</th>
+            </tr>
+          </thead>
+          <tbody>
+            {gears.map((gear, i) => {
+              const load = figures.stress.gears[i];
+              const worst = figures.stress.worst?.gear === gear.gear;
+              return (
+                <tr key={gear.gear} className={worst ? 'is-current' : ''}>
+                  <th scope="row">{capital(gearWord(gear.gear))}</th>
+                  <td className="r">{gear.ratio.toFixed(2)}</td>
+                  <td className="r">{formatNumber(gear.speedAtRedlineKph, 'speedKph', units)}</td>
+                  <td className="r">{formatNumber(gear.speedPer1000Kph, 'speedKph', units, { digits: 1 })}</td>
+                  <td className="r">
+                    {gear.cruiseRpm === undefined ? (
+                      '–'
+                    ) : gear.cruiseRpm > figures.gearing.redlineRpm ? (
+                      <span className="muted">too fast</span>
+                    ) : (
+                      formatNumber(gear.cruiseRpm, 'rpm', units)
+                    )}
+                  </td>
+                  <td className="r">{formatNumber(gear.peakThrustN, 'count', units)}</td>
+                  <td className="r">
+                    {gear.gradePct === undefined ? '–' : formatNumber(gear.gradePct, 'percent', units, { digits: 0 })}
+                  </td>
+                  <td>
+                    {gear.torqueAtGripNm === undefined
+                      ? 'not known'
+                      : gear.spins
+                        ? `give up at ${formatNumber(gear.torqueAtGripNm, 'torqueNm', units)} ${unitOf('torqueNm', units)}`
+                        : 'hold'}
+                  </td>
+                  <td className="r">{load ? formatNumber(load.loadNm, 'torqueNm', units) : '–'}</td>
+                  <td className="r">
+                    {load?.ratingNm === undefined ? 'not known' : formatNumber(load.ratingNm, 'torqueNm', units)}
+                  </td>
+                  <td>{load ? (load.governs === 'grip' ? 'tyres' : 'engine') : '–'}</td>
+                </tr>
+              );
+            })}
+          </tbody>
+        </table>
+      </div>
+      <p className="muted small" style={{ marginTop: 6 }}>
+        Tyres with load transfer at the limit, driver and half a tank aboard. The shaded gear is the one the box must
+        stand. Loads bound steady driving: a dumped clutch adds the engine’s inertia torque.
+      </p>
+    </section>
+  );
+}

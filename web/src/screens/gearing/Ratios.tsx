@@ -1,0 +1,322 @@
+import type { Candidate } from '@sable/core';
+import { readTyreCode } from '@sable/core/gearing';
+import { gearWord } from '@sable/core/stress';
+import { formatNumber, unitOf } from '@sable/core/units';
+import { useSearchParams } from 'react-router';
+import { useBuild } from '../../app/buildState.tsx';
+import { useUnits } from '../../app/settings.tsx';
+import { ChoiceField } from '../../pieces/fields.tsx';
+import { FigureText, Plain, Sentence } from '../../pieces/figures.tsx';
+import { FindingsColumn } from '../../pieces/Findings.tsx';
+import { StateMark, candidateColour } from '../../pieces/marks.tsx';
+import { GearTable } from './GearTable.tsx';
+import { SawTooth } from './SawTooth.tsx';
+import { ThrustChart } from './ThrustChart.tsx';
+
+/** Another candidate laid beside the current one; kept in the address. */
+export function useBeside(): { beside: Candidate | undefined; choose: (id: string) => void } {
+  const { build, candidate } = useBuild();
+  const [search, setSearch] = useSearchParams();
+  const id = search.get('beside');
+  const beside = build.candidates.find((c) => c.id === id && c.id !== candidate?.id);
+  const choose = (to: string) =>
+    setSearch(
+      (old) => {
+        const next = new URLSearchParams(old);
+        if (to === '') next.delete('beside');
+        else next.set('beside', to);
+        return next;
+      },
+      { replace: true },
+    );
+  return { beside, choose };
+}
+
+export function BesideField() {
+  const { build, candidate } = useBuild();
+  const { beside, choose } = useBeside();
+  return (
+    <ChoiceField
+      label="Beside it"
+      value={beside?.id ?? ''}
+      onCommit={choose}
+      choices={[
+        { value: '', label: 'nothing' },
+        ...build.candidates
+          .filter((c) => c.id !== candidate?.id)
+          .map((c) => ({ value: c.id, label: `${c.letter} ${c.name}` })),
+      ]}
+    />
+  );
+}
+
+/** Thrust against resistance and grip, the saw-tooth, gear by gear; tyres, differential, hill, clutch and fuel. */
+export function Ratios() {
+  const { build, candidate, assessment, assessmentOf } = useBuild();
+  const { beside } = useBeside();
+  const units = useUnits();
+  const figures = assessment?.figures;
+  const g = figures?.gearing;
+  const gears = g?.gears ?? [];
+  const findings = (assessment?.findings ?? []).filter((f) => f.step === 'gearing');
+  const cruise = build.brief.cruise;
+  const first = findings.find((f) => f.id === 'cruise') ?? findings[0];
+  const other = beside && assessmentOf(beside.id)?.figures;
+  const check = (id: string) => assessment?.checks.find((c) => c.id === id);
+  return (
+    <div className="screen">
+      <div className="main">
+        <div className="answer">
+          <p className="say big">
+            {first ? <Sentence>{first.title}</Sentence> : 'No gearing to judge yet'}
+            {cruise && g?.cruiseRpm && (
+              <>
+                {' '}
+                at <Plain value={cruise.speedKph} quantity="speedKph" />
+              </>
+            )}
+          </p>
+          {g?.topSpeed && (
+            <p className="say">
+              <Sentence>{`Top speed {{${g.topSpeed.topSpeedKph}|speedKph}} in ${gearWord(g.topSpeed.topSpeedGear)}, set by ${g.topSpeed.limitedBy === 'drag' ? 'drag' : 'the redline'}.`}</Sentence>{' '}
+              {figures?.run.zeroTo100S && (
+                <Sentence>{`{{100|speedKph}} in {{${figures.run.zeroTo100S.value}±${figures.run.zeroTo100S.plusMinus}|seconds}}.`}</Sentence>
+              )}{' '}
+              {g.reverseKph !== undefined && (
+                <Sentence>{`Reverse reaches {{${g.reverseKph}|speedKph}} at the redline.`}</Sentence>
+              )}
+            </p>
+          )}
+        </div>
+        {gears.length === 0 || !g || !figures || !candidate ? (
+          <div className="empty">
+            <h2>Gearing needs an engine with a curve and a tyre that can be read</h2>
+            <p>Choose them in the candidate; everything here follows.</p>
+          </div>
+        ) : (
+          <>
+            <div className="drive-bar" style={{ gridTemplateColumns: 'minmax(150px, 260px)' }}>
+              <BesideField />
+            </div>
+            <ThrustChart
+              mine={{ candidate, gearing: g }}
+              beside={beside && other ? { candidate: beside, gearing: other.gearing } : undefined}
+              wetGripN={figures.road.wetGripN}
+            />
+            <SawTooth
+              gears={gears}
+              colour={candidateColour(candidate.letter)}
+              radiusMm={g.rollingRadius!.value}
+              finalDrive={g.finalDrive}
+              redlineRpm={g.redlineRpm}
+            />
+            <GearTable gears={gears} figures={figures} />
+            <section className="block grid-two">
+              <div>
+                <h2>{build.brief.hill ? 'Hill start' : 'Hill start: the brief names no hill'}</h2>
+                {[check('hill'), check('clutch-margin'), check('wheel-room'), check('stall')].map(
+                  (c) =>
+                    c && (
+                      <p key={c.id} style={{ marginTop: 8 }}>
+                        <StateMark state={c.state} /> <b>{c.title}</b>{' '}
+                        <FigureText
+                          figure={
+                            c.value === undefined
+                              ? undefined
+                              : { value: c.value, plusMinus: c.plusMinus ?? 0, evidence: c.evidence ?? 'estimated' }
+                          }
+                          quantity={c.quantity}
+                        />
+                        <br />
+                        <span className="muted small">
+                          <Sentence>{c.because}</Sentence>
+                        </span>
+                      </p>
+                    ),
+                )}
+              </div>
+              <div>
+                <h2>Fuel and range</h2>
+                {figures.road.fuel.length === 0 ? (
+                  <p className="muted">Needs a cruise speed or a trailer in the brief, and the weighed car.</p>
+                ) : (
+                  <table className="figures">
+                    <thead>
+                      <tr>
+                        <th scope="col">At</th>
+                        <th scope="col" className="r">
+                          {units.system === 'us' ? 'mpg' : 'l/100 km'}
+                        </th>
+                        <th scope="col" className="r">
+                          Range, {unitOf('travelledKm', units)}
+                        </th>
+                        <th scope="col" className="r">
+                          rpm
+                        </th>
+                      </tr>
+                    </thead>
+                    <tbody>
+                      {figures.road.fuel.map((f) => (
+                        <tr key={String(f.hauling)}>
+                          <th scope="row">
+                            <Plain value={f.speedKph} quantity="speedKph" />
+                            {f.hauling ? ', trailer up 3 %' : ', level'}
+                          </th>
+                          <td className="r">
+                            {units.system === 'us' ? (235.2146 / f.lPer100Km).toFixed(0) : f.lPer100Km.toFixed(1)}
+                          </td>
+                          <td className="r">{formatNumber(f.rangeKm, 'travelledKm', units)}</td>
+                          <td className="r">{formatNumber(f.rpm, 'rpm', units)}</td>
+                        </tr>
+                      ))}
+                    </tbody>
+                  </table>
+                )}
+                <p className="muted small" style={{ marginTop: 6 }}>
+                  Estimated from resistance and a straight line of fuel over load; steady speed, nine tenths of the
+                  tank.
+                </p>
+              </div>
+            </section>
+            <TyresAndDifferential />
+          </>
+        )}
+      </div>
+      <FindingsColumn title="Gearing and gearbox" findings={findings} />
+    </div>
+  );
+}
+
+const rimOf = (code: string): number => {
+  try {
+    return readTyreCode(code).rimIn;
+  } catch {
+    return 0;
+  }
+};
+
+/** Which tyres would hold and have room, and what each differential passes. */
+function TyresAndDifferential() {
+  const { build, candidate, assessment, saveCandidate } = useBuild();
+  const units = useUnits();
+  const road = assessment?.figures?.road;
+  if (!road || !candidate) return null;
+  const newtons = (n: number | undefined) => (n === undefined ? 'not known' : formatNumber(n, 'count', units));
+  return (
+    <section className="block grid-two">
+      <div>
+        <h2>Tyres of the survey</h2>
+        <div className="scroll-x">
+          <table className="figures">
+            <thead>
+              <tr>
+                <th scope="col">Tyre</th>
+                <th scope="col" className="r">
+                  Dry, N
+                </th>
+                <th scope="col">Lets go in</th>
+                <th scope="col">Room</th>
+              </tr>
+            </thead>
+            <tbody>
+              {road.tyres.map((t) => {
+                const wrong = t.room.filter((f) => f.fits === false);
+                const gate = build.brief.largestWheelIn;
+                const tooLarge = gate !== undefined && rimOf(t.code) > gate;
+                const unknown = t.room.length === 0 || t.room.some((f) => f.fits === undefined);
+                return (
+                  <tr key={t.code} className={t.code === candidate.tyreCode ? 'is-current' : ''}>
+                    <th scope="row">
+                      {t.code === candidate.tyreCode ? (
+                        t.code
+                      ) : (
+                        <button
+                          type="button"
+                          className="link"
+                          title={`Run ${t.code}`}
+                          onClick={() => saveCandidate({ ...candidate, tyreCode: t.code })}
+                        >
+                          {t.code}
+                        </button>
+                      )}
+                      {t.fitted && <small className="muted"> fitted</small>}
+                    </th>
+                    <td className="r">{newtons(t.gripN)}</td>
+                    <td>{t.gripN === undefined ? 'not known' : t.spinsIn.map(gearWord).join(', ') || 'none'}</td>
+                    <td>
+                      {tooLarge ? (
+                        <>
+                          <StateMark state="blocked" /> above your {gate} inch
+                        </>
+                      ) : wrong.length > 0 ? (
+                        <>
+                          <StateMark state={wrong.every((f) => f.what === 'speed index') ? 'tight' : 'blocked'} />{' '}
+                          {wrong.map((f) => f.what).join(', ')}
+                        </>
+                      ) : unknown ? (
+                        <span className="muted">not measured</span>
+                      ) : (
+                        <>
+                          <StateMark state="clear" /> has room
+                        </>
+                      )}
+                    </td>
+                  </tr>
+                );
+              })}
+            </tbody>
+          </table>
+        </div>
+      </div>
+      <div>
+        <h2>Differential</h2>
+        {road.differentials.length === 0 ? (
+          <p className="muted">Needs one driven axle, the weighed car and a tyre.</p>
+        ) : (
+          <table className="figures">
+            <thead>
+              <tr>
+                <th scope="col">Kind</th>
+                <th scope="col" className="r">
+                  Passes dry, N
+                </th>
+                <th scope="col" className="r">
+                  One wheel on wet grass, N
+                </th>
+              </tr>
+            </thead>
+            <tbody>
+              {road.differentials.map((d) => (
+                <tr key={d.kind} className={d.kind === road.differential ? 'is-current' : ''}>
+                  <th scope="row">
+                    {d.offered && d.kind !== road.differential ? (
+                      <button
+                        type="button"
+                        className="link"
+                        title={`Choose the ${d.kind} differential`}
+                        onClick={() => saveCandidate({ ...candidate, differential: d.kind })}
+                      >
+                        {d.kind}
+                      </button>
+                    ) : (
+                      d.kind
+                    )}
+                    <small className="muted">{d.fitted ? ' fitted' : d.offered ? '' : ' not on offer'}</small>
+                  </th>
+                  <td className="r">{newtons(d.dryN)}</td>
+                  <td className="r">{newtons(d.splitN)}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        )}
+        {build.brief.hill && build.brief.hill.trailerKg > 0 && road.differentials.length > 0 && (
+          <p className="muted small" style={{ marginTop: 6 }}>
+            On wet grass neither of them pulls the trailer away on your hill alone: the loaded wheel decides. Have it
+            dry, or be pushed.
+          </p>
+        )}
+      </div>
+    </section>
+  );
+}

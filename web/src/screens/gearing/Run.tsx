@@ -1,0 +1,261 @@
+import type { RunAnswer } from '@sable/core/choose';
+import type { RunChoices } from '@sable/core/run';
+import { gearWord } from '@sable/core/stress';
+import { formatNumber, unitOf } from '@sable/core/units';
+import Alert from '@mui/material/Alert';
+import { useMemo, useState } from 'react';
+import { useBuild } from '../../app/buildState.tsx';
+import { useUnits } from '../../app/settings.tsx';
+import { ChoiceField, QuantityField } from '../../pieces/fields.tsx';
+import { Sentence } from '../../pieces/figures.tsx';
+import { Energy } from './Energy.tsx';
+import { BesideField, useBeside } from './Ratios.tsx';
+import { RunChart, VIEWS, type View } from './RunChart.tsx';
+import { useRuns } from './useDrive.ts';
+
+const choices = (list: readonly (readonly [string, string])[]) => list.map(([value, label]) => ({ value, label }));
+
+/** A tenth is less than anybody can tell two runs apart by. */
+const LEVEL_S = 0.1;
+
+function beforeOrAfter(mine: number, other: number): string {
+  const gap = Math.abs(other - mine);
+  return gap < LEVEL_S ? 'level with' : `${gap.toFixed(1)} s ${mine < other ? 'before' : 'after'}`;
+}
+
+/** A run from rest: what is asked, the times, the traces, where the energy went. */
+export function Run() {
+  const { build, library, candidate } = useBuild();
+  const { beside } = useBeside();
+  const units = useUnits();
+  const [asked, setAsked] = useState<RunChoices>({ day: 'standard', grip: 'dry', trailer: false });
+  const [view, setView] = useState<View>('speed');
+  const shown = useMemo(() => [candidate!, ...(beside ? [beside] : [])], [candidate, beside]);
+  const runs = useRuns(build, library, shown, asked);
+  const mine = runs?.[0];
+  const other = beside ? runs?.[1] : undefined;
+  const run = typeof mine === 'object' ? mine : undefined;
+  const otherRun = typeof other === 'object' ? other : undefined;
+  const change = (part: Partial<RunChoices>) => setAsked((old) => ({ ...old, ...part }));
+  const us = units.system === 'us';
+  const time = (r: RunAnswer) => (us ? r.zeroTo60MphS : r.zeroTo100S);
+  return (
+    <div className="screen whole">
+      <div className="main">
+        <div className="answer">
+          <p className="say big">
+            {runs === undefined ? (
+              'Running…'
+            ) : !run ? (
+              typeof mine === 'string' ? (
+                'It can’t be run like that'
+              ) : (
+                'A run needs a curve, the weighed car, a tyre, and of an automatic its converter'
+              )
+            ) : !run.starts ? (
+              'It does not pull away like this'
+            ) : time(run) === undefined ? (
+              <Sentence>{`It never reaches {{100|speedKph}} like this`}</Sentence>
+            ) : (
+              <>
+                {us ? '60 mph' : '100 km/h'} in {time(run)!.toFixed(1)} s
+                {otherRun &&
+                  time(otherRun) !== undefined &&
+                  `, ${beforeOrAfter(time(run)!, time(otherRun)!)} ${beside!.letter}`}
+              </>
+            )}
+          </p>
+          {run?.starts && (
+            <p className="say muted">
+              {run.gripLimitedS > 0.05
+                ? `The tyres set the pace for ${run.gripLimitedS.toFixed(1)} s; the driver feathers the throttle there.`
+                : 'The tyres hold all the way.'}{' '}
+              {run.converter
+                ? 'From its stall, the converter slipping.'
+                : `Let in at ${formatNumber(run.launchRpm, 'rpm', units)} rpm, ${run.shiftTimeS.toFixed(2)} s a shift.`}
+            </p>
+          )}
+        </div>
+        <div className="drive-bar" role="group" aria-label="How it is driven">
+          <BesideField />
+          <ChoiceField
+            label="Air"
+            value={asked.day}
+            choices={choices([
+              ['standard', 'standard day'],
+              ['worst', 'your worst day'],
+            ])}
+            onCommit={(v) => change({ day: v as RunChoices['day'] })}
+          />
+          <ChoiceField
+            label="Road"
+            value={asked.grip}
+            choices={choices([
+              ['dry', 'dry'],
+              ['wet', 'wet'],
+            ])}
+            onCommit={(v) => change({ grip: v as RunChoices['grip'] })}
+          />
+          <ChoiceField
+            label="Trailer"
+            value={asked.trailer ? 'on' : 'off'}
+            choices={choices(
+              build.brief.hill?.trailerKg
+                ? [
+                    ['off', 'left at home'],
+                    ['on', 'on the hitch'],
+                  ]
+                : [['off', 'none in the brief']],
+            )}
+            onCommit={(v) => change({ trailer: v === 'on' })}
+          />
+          <QuantityField
+            label="Grade"
+            quantity="percent"
+            digits={0}
+            min={-30}
+            max={60}
+            optional
+            value={asked.gradePct}
+            onCommit={(v) => change({ gradePct: v })}
+          />
+          <QuantityField
+            label="Launch at"
+            quantity="rpm"
+            optional
+            min={500}
+            max={15000}
+            value={asked.launchRpm}
+            onCommit={(v) => change({ launchRpm: v })}
+          />
+          <QuantityField
+            label="Shift at"
+            quantity="rpm"
+            optional
+            min={1000}
+            max={20000}
+            value={asked.shiftRpm}
+            onCommit={(v) => change({ shiftRpm: v })}
+          />
+          <QuantityField
+            label="Shift takes"
+            quantity="seconds"
+            digits={2}
+            optional
+            min={0}
+            max={3}
+            value={asked.shiftTimeS}
+            onCommit={(v) => change({ shiftTimeS: v })}
+          />
+        </div>
+        {typeof mine === 'string' && (
+          <Alert severity="error" variant="outlined" sx={{ mb: 1 }}>
+            {mine}
+          </Alert>
+        )}
+        {run?.starts && (
+          <>
+            <Facts run={run} other={otherRun} letter={beside?.letter} />
+            <div className="row spread">
+              <h2>Along the run</h2>
+              <span style={{ width: 190 }}>
+                <ChoiceField
+                  label="Drawn"
+                  value={view}
+                  choices={VIEWS.map(([value, label]) => ({ value, label }))}
+                  onCommit={(v) => setView(v as View)}
+                />
+              </span>
+            </div>
+            <RunChart
+              view={view}
+              runs={shown.flatMap((c, i) => {
+                const r = runs?.[i];
+                return typeof r === 'object' ? [{ candidate: c, run: r }] : [];
+              })}
+            />
+            <section className="block grid-two">
+              <div>
+                <h2>Where the engine’s work went, a quarter mile</h2>
+                <Energy run={run} />
+              </div>
+              <div>
+                <h2>
+                  <Sentence>{'{{80|speedKph}} to {{120|speedKph}} in each gear'}</Sentence>
+                </h2>
+                <table className="figures">
+                  <thead>
+                    <tr>
+                      <th scope="col">Gear</th>
+                      <th scope="col" className="r">
+                        s
+                      </th>
+                      {otherRun && (
+                        <th scope="col" className="r">
+                          {beside!.letter}, s
+                        </th>
+                      )}
+                      <th scope="col" className="r">
+                        Best left at, rpm
+                      </th>
+                    </tr>
+                  </thead>
+                  <tbody>
+                    {run.inGears.map((g, i) => (
+                      <tr key={g.gear}>
+                        <th scope="row">{gearWord(g.gear)}</th>
+                        <td className="r">{g.eightyTo120S?.toFixed(1) ?? '–'}</td>
+                        {otherRun && <td className="r">{otherRun.inGears[i]?.eightyTo120S?.toFixed(1) ?? '–'}</td>}
+                        <td className="r">{formatNumber(run.shiftRpm[i]!, 'rpm', units)}</td>
+                      </tr>
+                    ))}
+                  </tbody>
+                </table>
+                {run.boost && (
+                  <p className="muted small" style={{ marginTop: 6 }}>
+                    Lag costs {run.boost.fromRestS.toFixed(2)} s from rest, lifting at the shifts{' '}
+                    {run.boost.atShiftsS.toFixed(2)} s more.
+                  </p>
+                )}
+              </div>
+            </section>
+          </>
+        )}
+      </div>
+    </div>
+  );
+}
+
+function Facts({ run, other, letter }: { run: RunAnswer; other: RunAnswer | undefined; letter: string | undefined }) {
+  const units = useUnits();
+  const s = (v: number | undefined) => (v === undefined ? '–' : v.toFixed(1));
+  const facts: readonly (readonly [string, (r: RunAnswer) => string, string])[] = [
+    ['0 to 100 km/h', (r) => s(r.zeroTo100S), 's'],
+    ['0 to 60 mph', (r) => s(r.zeroTo60MphS), 's'],
+    ['Quarter mile', (r) => s(r.quarterMile?.timeS), 's'],
+    [
+      'At its end',
+      (r) => (r.quarterMile ? formatNumber(r.quarterMile.speedKph, 'speedKph', units) : '–'),
+      unitOf('speedKph', units),
+    ],
+    [run.converter ? 'Heat in the converter' : 'Heat in the clutch', (r) => (r.launchHeatJ / 1000).toFixed(0), 'kJ'],
+    ['Tyres set the pace', (r) => r.gripLimitedS.toFixed(1), 's'],
+  ];
+  return (
+    <dl className="drive-facts">
+      {facts.map(([title, of, unit]) => (
+        <div key={title}>
+          <dt>{title}</dt>
+          <dd>
+            {of(run)} <small className="muted">{unit}</small>
+            {other && (
+              <span className="beside muted">
+                {letter} {of(other)}
+              </span>
+            )}
+          </dd>
+        </div>
+      ))}
+    </dl>
+  );
+}

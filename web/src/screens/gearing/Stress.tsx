@@ -1,0 +1,356 @@
+import { weakOrStrong, type BoxFigures } from '@sable/core/choose';
+import { bridgeRating, gearWord, type Link } from '@sable/core/stress';
+import { formatNumber, formatQuantity, unitOf } from '@sable/core/units';
+import Button from '@mui/material/Button';
+import { useMemo } from 'react';
+import { useBuild } from '../../app/buildState.tsx';
+import { useUnits } from '../../app/settings.tsx';
+import { FigureText, Sentence } from '../../pieces/figures.tsx';
+import { FindingsColumn } from '../../pieces/Findings.tsx';
+import { EvidenceMark, StateMark } from '../../pieces/marks.tsx';
+import { useBoxes } from './useDrive.ts';
+
+const ABOUT =
+  /^(gearbox-(margin|grip-saved)|clutch-margin|axle-margin|shaft-margin|propshaft|launch-heat|weakest|idle-|torque-limit|boost)/;
+const NO_POWERS: readonly number[] = [];
+
+/** What gives up first as power rises, what box and axle stand, and whether a weak box now or a strong one is cheaper. */
+export function Stress() {
+  const { build, candidate, assessment, library } = useBuild();
+  const boxes = useBoxes(build, library, candidate!, NO_POWERS);
+  const figures = assessment?.figures;
+  const findings = (assessment?.findings ?? []).filter((f) => ABOUT.test(f.id));
+  if (!figures)
+    return (
+      <div className="screen whole">
+        <div className="main">
+          <p className="say big">Nothing can be judged before engine and gearbox are in the library</p>
+        </div>
+      </div>
+    );
+  const { links, stress } = figures;
+  const first = links.known.find((l) => l.carries);
+  return (
+    <div className="screen">
+      <div className="main">
+        <div className="answer">
+          <p className="say big">
+            {first ? (
+              <Sentence>{`The ${first.name} ${first.name.endsWith('s') ? 'give' : 'gives'} up first, at {{${first.kw!}|powerKw}}`}</Sentence>
+            ) : (
+              'Nobody has told what any of it stands'
+            )}
+          </p>
+          {first && (
+            <p className="say muted">
+              <Sentence>{first.because}</Sentence>
+              {links.unknown.length > 0 && ` Not known: ${links.unknown.map((l) => l.name).join(', ')}.`}
+            </p>
+          )}
+        </div>
+        <h2>The order in which things give up</h2>
+        <LinkTrack links={links.known} unknown={links.unknown} />
+        <section className="block">
+          <h2>Load in each gear against the rating</h2>
+          <Loads />
+        </section>
+        <section className="block grid-two">
+          <RatingBridge />
+          <Behind />
+        </section>
+        <section className="block">
+          <h2>Weak box now or strong box now</h2>
+          <WeakStrong boxes={boxes} />
+        </section>
+        <p className="muted small" style={{ marginTop: 10 }}>
+          Loads bound steady driving; a dumped clutch adds the engine’s inertia torque
+          {stress.driveline.launchJ !== undefined &&
+            `, and each start puts ${(stress.driveline.launchJ / 1000).toFixed(0)} kJ into the clutch`}
+          . A clutch or flywheel that bursts goes through the floor: a scatter shield and a hoop round the propshaft are
+          the usual cautions.
+        </p>
+      </div>
+      <FindingsColumn title="What it stands" findings={findings} />
+    </div>
+  );
+}
+
+/** Links as bars of power on one scale, the targets as lines down all of them. */
+function LinkTrack({ links, unknown }: { links: readonly Link[]; unknown: readonly Link[] }) {
+  const { build } = useBuild();
+  const units = useUnits();
+  const { now, later } = build.brief;
+  const most = 1.12 * Math.max(...links.map((l) => l.kw! + l.plusMinusKw), now.powerKw ?? 0, later.powerKw ?? 0);
+  const at = (kw: number) => `${(100 * kw) / most}%`;
+  const target = Math.max(now.powerKw ?? 0, later.powerKw ?? 0);
+  const lines = (
+    <>
+      {now.powerKw !== undefined && <span className="link-target" style={{ left: at(now.powerKw) }} />}
+      {later.powerKw !== undefined && <span className="link-target later" style={{ left: at(later.powerKw) }} />}
+    </>
+  );
+  return (
+    <div className="links" role="table" aria-label="Power at which each link gives up">
+      <span />
+      <div className="heads">
+        {now.powerKw !== undefined && <span style={{ left: at(now.powerKw) }}>now</span>}
+        {later.powerKw !== undefined && <span style={{ left: at(later.powerKw) }}>later</span>}
+      </div>
+      <span />
+      {links.map((l) => (
+        <div key={l.id} role="row" style={{ display: 'contents' }} className={l.kw! < target ? 'is-short' : ''}>
+          <span role="rowheader" className="name">
+            {l.name}
+          </span>
+          <div className={`link-track${l.kw! < target ? ' is-short' : ''}`} title={l.name} role="presentation">
+            <span className="link-bar" style={{ width: at(l.kw!) }} />
+            <span
+              className="link-doubt"
+              style={{ left: at(Math.max(0, l.kw! - l.plusMinusKw)), width: at(2 * l.plusMinusKw) }}
+            />
+            {lines}
+          </div>
+          <span role="cell" className="value">
+            {formatNumber(l.kw!, 'powerKw', units)} <small className="muted">{unitOf('powerKw', units)}</small>
+            {l.evidence && <EvidenceMark evidence={l.evidence} />}
+          </span>
+        </div>
+      ))}
+      {unknown.map((l) => (
+        <div key={l.id} role="row" style={{ display: 'contents' }}>
+          <span role="rowheader" className="name">
+            {l.name}
+          </span>
+          <span role="cell" className="muted small">
+            {l.because}
+          </span>
+          <StateMark state="unknown" />
+        </div>
+      ))}
+    </div>
+  );
+}
+
+function Loads() {
+  const { assessment } = useBuild();
+  const units = useUnits();
+  const stress = assessment!.figures!.stress;
+  const nm = (v: number | undefined) => (v === undefined ? '–' : formatNumber(v, 'torqueNm', units));
+  if (stress.gears.length === 0) return <p className="muted">Needs a torque curve.</p>;
+  return (
+    <div className="scroll-x">
+      <table className="figures">
+        <thead>
+          <tr>
+            <th scope="col">Gear</th>
+            <th scope="col" className="r">
+              Engine × use, {unitOf('torqueNm', units)}
+            </th>
+            <th scope="col" className="r">
+              Tyres hand back, {unitOf('torqueNm', units)}
+            </th>
+            <th scope="col" className="r">
+              Box sees, {unitOf('torqueNm', units)}
+            </th>
+            <th scope="col" className="r">
+              Rated, {unitOf('torqueNm', units)}
+            </th>
+            <th scope="col" className="r">
+              Margin
+            </th>
+            <th scope="col">Governed by</th>
+          </tr>
+        </thead>
+        <tbody>
+          {stress.gears.map((g, i) => {
+            const grip = assessment!.figures!.gearing.gears[i]?.torqueAtGripNm;
+            return (
+              <tr key={g.gear} className={stress.worst?.gear === g.gear ? 'is-current' : ''}>
+                <th scope="row">{gearWord(g.gear)}</th>
+                <td className="r">{nm(g.engineNm)}</td>
+                <td className="r">{nm(grip)}</td>
+                <td className="r">{nm(g.loadNm)}</td>
+                <td className="r">
+                  {g.ratingNm === undefined ? 'not known' : nm(g.ratingNm)}
+                  {g.bridged && <EvidenceMark evidence={g.bridged.inputNm.evidence} />}
+                </td>
+                <td className="r">{g.margin?.toFixed(2) ?? '–'}</td>
+                <td>
+                  {g.governs === 'engine' ? (
+                    'engine'
+                  ) : g.ratingNm !== undefined && g.ratingNm < g.engineNm ? (
+                    <b>strong enough only because the tyres slip first</b>
+                  ) : (
+                    'tyres'
+                  )}
+                </td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+    </div>
+  );
+}
+
+/** Every rating that was told, brought to the input shaft step by step. */
+function RatingBridge() {
+  const { candidate, library } = useBuild();
+  const units = useUnits();
+  const box = library.gearboxes.find((g) => g.id === candidate!.gearboxId);
+  return (
+    <div>
+      <h2>Ratings as they were told</h2>
+      {!box || box.ratings.length === 0 ? (
+        <p className="muted">Nobody has told what this box stands.</p>
+      ) : (
+        box.ratings.map((r) => {
+          const b = bridgeRating(r);
+          const told = r.torqueNm ?? r.powerKw;
+          return (
+            <div key={r.id} style={{ marginTop: 8 }}>
+              <FigureText figure={told} quantity={r.torqueNm ? 'torqueNm' : 'powerKw'} />{' '}
+              <span className="muted">
+                {r.at === 'wheels' ? 'at the wheels' : r.at === 'engine' ? 'of an engine' : 'at the input'}
+                {r.gear === undefined ? '' : `, ${gearWord(r.gear)}`}
+                {r.unit === 'built' ? ', of a built one' : ''}
+                {r.inUse ? '' : ', not in use'}
+                {told?.source ? `: ${told.source}` : ''}
+              </span>
+              {b && b.steps.length > 0 && (
+                <ul className="steps-list num">
+                  {b.steps.map((s) => (
+                    <li key={s.name}>
+                      {s.name}: {s.factor === 1 ? '' : `× ${s.factor.toFixed(2)} `}
+                      {s.share > 0 && `± ${(100 * s.share).toFixed(0)} % `}→{' '}
+                      {formatQuantity(s.torqueNm, 'torqueNm', units)}
+                    </li>
+                  ))}
+                  <li>
+                    <FigureText figure={b.inputNm} quantity="torqueNm" /> at the input shaft
+                  </li>
+                </ul>
+              )}
+            </div>
+          );
+        })
+      )}
+    </div>
+  );
+}
+
+/** Behind the box: axle, half shafts, propshaft, and its life in the car it came from. */
+function Behind() {
+  const { assessment } = useBuild();
+  const { driveline } = assessment!.figures!.stress;
+  const checks = assessment!.checks.filter((c) => /^(axle-margin|shaft-margin|propshaft-speed)$/.test(c.id));
+  return (
+    <div>
+      <h2>Behind the box</h2>
+      {checks.length === 0 && (
+        <p className="muted">The survey has no axle rating and no propshaft: put them in and they are judged here.</p>
+      )}
+      {checks.map((c) => (
+        <p key={c.id} style={{ marginTop: 8 }}>
+          <StateMark state={c.state} /> <b>{c.title}</b>{' '}
+          <FigureText
+            figure={
+              c.value === undefined
+                ? undefined
+                : { value: c.value, plusMinus: c.plusMinus ?? 0, evidence: c.evidence ?? 'estimated' }
+            }
+            quantity={c.quantity}
+            digits={c.quantity === 'percent' ? 0 : 2}
+          />
+          <br />
+          <span className="muted small">
+            <Sentence>{c.because}</Sentence>
+          </span>
+        </p>
+      ))}
+      {driveline.donorMassRatio && (
+        <p style={{ marginTop: 8 }}>
+          <b>Against the car it came from</b>{' '}
+          <FigureText figure={driveline.donorMassRatio} quantity="ratio" digits={2} />
+          <br />
+          <span className="muted small">
+            {driveline.donorMassRatio.value < 1
+              ? 'Lighter: the box has an easy life.'
+              : 'Heavier: the box lives harder.'}
+            {driveline.launchJ !== undefined &&
+              driveline.donorLaunchJ !== undefined &&
+              ` A start heats the clutch ${(driveline.launchJ / driveline.donorLaunchJ).toFixed(2)} times as much, what is towed counted.`}
+          </span>
+        </p>
+      )}
+    </div>
+  );
+}
+
+function WeakStrong({ boxes }: { boxes: readonly BoxFigures[] | undefined }) {
+  const { build, candidate, saveCandidate } = useBuild();
+  const units = useUnits();
+  const answer = useMemo(() => boxes && weakOrStrong(boxes, build.brief), [boxes, build.brief]);
+  const money = (v: number) => formatQuantity(v, 'money', units, { currency: build.currency });
+  if (!boxes) return <p className="muted">Comparing…</p>;
+  if (!answer)
+    return <p className="muted">No stronger box of this layout is in the library that is told all that it wants.</p>;
+  const { weak, strong, extra, breakEven, cheaper } = answer;
+  const km = formatQuantity(build.brief.distanceKm ?? 60_000, 'travelledKm', units);
+  return (
+    <>
+      <p className="say">
+        {cheaper === 'weak'
+          ? `The ${weak.gearbox.shortName} is the cheaper way over ${km}: the ${strong.gearbox.shortName} costs ${money(extra)} more and saves ${money(breakEven)} of failures.`
+          : `The ${strong.gearbox.shortName} is the cheaper way over ${km}: it costs ${money(extra)} more and saves ${money(breakEven)} of failures.`}{' '}
+        It turns where the strong one costs {money(Math.max(0, breakEven))} more.
+      </p>
+      <table className="figures" style={{ marginTop: 8 }}>
+        <thead>
+          <tr>
+            <th scope="col">Gearbox</th>
+            <th scope="col" className="r">
+              Margin
+            </th>
+            <th scope="col" className="r">
+              Fails within it
+            </th>
+            <th scope="col" className="r">
+              Price
+            </th>
+            <th scope="col" className="r">
+              Expected cost
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {[weak, strong].map((b) => (
+            <tr key={b.gearbox.id} className={b.current ? 'is-current' : ''}>
+              <th scope="row">
+                {b.gearbox.shortName}
+                <small className="muted"> {b.current ? 'chosen' : 'stronger'}</small>
+              </th>
+              <td className="r">
+                <FigureText figure={b.margin} quantity="ratio" digits={2} />
+              </td>
+              <td className="r">{b.failure === undefined ? 'not known' : `${(100 * b.failure).toFixed(0)} %`}</td>
+              <td className="r">{b.original ? 'in the car' : money(b.priceUsed.likely)}</td>
+              <td className="r">
+                <FigureText figure={b.expected} quantity="money" currency={build.currency} />
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {cheaper === 'strong' && (
+        <Button sx={{ mt: 1 }} onClick={() => saveCandidate({ ...candidate!, gearboxId: strong.gearbox.id })}>
+          Take the {strong.gearbox.shortName}
+        </Button>
+      )}
+      <p className="muted small" style={{ marginTop: 6 }}>
+        Chance of failure: even odds at a margin of 0.70, one in twenty at 1.20 over 60,000 km, wider where the rating
+        is poor; estimated. A failure costs another box, ten hours and what it takes with it.
+      </p>
+    </>
+  );
+}

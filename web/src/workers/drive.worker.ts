@@ -1,0 +1,51 @@
+import type { Build, Candidate, Library } from '@sable/core';
+import {
+  combosOf,
+  compareBoxes,
+  runOf,
+  sweepCombos,
+  type BoxFigures,
+  type ComboFigures,
+  type RunAnswer,
+  type SweepProgress,
+} from '@sable/core/choose';
+import type { RunChoices } from '@sable/core/run';
+import { expose } from 'comlink';
+import { Driver } from './driven.ts';
+
+let library: Library = { engines: [], gearboxes: [], parts: [] };
+const driver = new Driver();
+
+const drive = {
+  setLibrary(next: Library): void {
+    library = next;
+  },
+  /** One run for each candidate, in their order; what can't be run is told in words. */
+  runs(build: Build, candidates: readonly Candidate[], choices: RunChoices): (RunAnswer | string | undefined)[] {
+    return candidates.map((c) => {
+      try {
+        return runOf(build, c, library, choices);
+      } catch (e) {
+        return e instanceof Error ? e.message : String(e);
+      }
+    });
+  },
+  sweep(
+    build: Build,
+    candidate: Candidate,
+    scope: 'this box' | 'every box',
+    tell: (progress: SweepProgress) => void,
+  ): Promise<ComboFigures[]> {
+    const combos = build.chassis ? combosOf(build.chassis, library, candidate, scope) : [];
+    return driver.run(sweepCombos(build, candidate, library, combos), tell);
+  },
+  boxes(build: Build, candidate: Candidate, powersKw: readonly number[]): BoxFigures[] {
+    return compareBoxes(build, candidate, library, powersKw);
+  },
+  stop(): void {
+    driver.stop();
+  },
+};
+
+export type DriveSums = typeof drive;
+expose(drive);
