@@ -1,6 +1,7 @@
 import { cpus } from 'node:os';
 import { RunningSable } from '@sable/e2e/running';
 import { round } from './measure.ts';
+import { drivingBench, sweepPageBench } from './driving.ts';
 import { donorsBench } from './donors.ts';
 import { fitPageBench } from './fitPage.ts';
 import { meshBench } from './mesh.ts';
@@ -22,6 +23,7 @@ try {
     clearance: clearanceBench(),
     mesh: await meshBench(),
     placement: placementBench(),
+    driving: drivingBench(),
   };
   const coldStartMs = await startMs();
   await sable.stop();
@@ -32,6 +34,7 @@ try {
   const at32Connections = await load(url, 32);
   const page = await pageBench(url);
   const fitPage = await fitPageBench(url);
+  const sweepPage = await sweepPageBench(url);
   await sable.stop();
   await sable.start('--yard', '5000');
   const donors = await donorsBench(new URL(sable.url));
@@ -49,6 +52,7 @@ try {
     },
     page,
     fitPage,
+    sweepPage,
     donors,
   };
   console.log(JSON.stringify(report, null, 2));

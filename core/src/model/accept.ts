@@ -33,8 +33,10 @@ export function withAccepted(candidate: Candidate, accept: NonNullable<Remedy['a
 
 /** The candidate without a piece of accepted work, by the id of its line on the bill. */
 export function withoutWork(candidate: Candidate, lineId: string): Candidate {
+  const { differential, ...bare } = candidate;
   return {
-    ...candidate,
+    ...bare,
+    ...(differential && lineId !== 'differential' ? { differential } : {}),
     ...(candidate.obstacleChanges
       ? { obstacleChanges: candidate.obstacleChanges.filter((c) => `change-${c.obstacleId}` !== lineId) }
       : {}),

@@ -35,7 +35,18 @@ export function BriefScreen() {
   };
   const fault = (pointer: string) => problems.find((p) => p.pointer === pointer)?.message;
   /** A group of fields that may be left out as a whole: an empty field takes the group away. */
-  const without = (key: 'noise' | 'cruise' | 'hill' | 'largestWheelIn' | 'budget' | 'maxHours' | 'maxAddedKg') => {
+  const without = (
+    key:
+      | 'noise'
+      | 'cruise'
+      | 'hill'
+      | 'largestWheelIn'
+      | 'budget'
+      | 'maxHours'
+      | 'maxAddedKg'
+      | 'lowestCruiseRpm'
+      | 'distanceKm',
+  ) => {
     const { [key]: _gone, ...rest } = brief;
     change(rest);
   };
@@ -195,6 +206,23 @@ export function BriefScreen() {
               onCommit={(v) => change({ ...brief, cruise: { ...cruise, toleranceRpm: v! } })}
             />
           )}
+          <QuantityField
+            label="Lugs below"
+            quantity="rpm"
+            optional
+            value={brief.lowestCruiseRpm}
+            error={fault('/lowestCruiseRpm')}
+            onCommit={(v) => (v === undefined ? without('lowestCruiseRpm') : change({ ...brief, lowestCruiseRpm: v }))}
+          />
+          <QuantityField
+            label="To last"
+            quantity="travelledKm"
+            optional
+            min={1}
+            value={brief.distanceKm}
+            error={fault('/distanceKm')}
+            onCommit={(v) => (v === undefined ? without('distanceKm') : change({ ...brief, distanceKm: v }))}
+          />
         </Group>
         <Group title="Hill start">
           <QuantityField

@@ -1,16 +1,8 @@
 import { fitSheet, sheetDxf, sheetSvg } from '@sable/core/drawing';
 import Button from '@mui/material/Button';
 import { useUnits } from '../../app/settings.tsx';
+import { saveFile } from '../../pieces/saveFile.ts';
 import type { LiveFit } from './live.ts';
-
-function save(content: BlobPart, type: string, name: string): void {
-  const url = URL.createObjectURL(new Blob([content], { type }));
-  const link = document.createElement('a');
-  link.href = url;
-  link.download = name;
-  link.click();
-  URL.revokeObjectURL(url);
-}
 
 /** Three dimensioned views with the tightest gaps, on A3 at a stated scale. */
 export function DrawingOut({ live }: { live: LiveFit }) {
@@ -27,12 +19,12 @@ export function DrawingOut({ live }: { live: LiveFit }) {
     <section className="block-small">
       <h3>Drawing, A3 at a stated scale</h3>
       <div className="row" style={{ marginTop: 6 }}>
-        <Button onClick={() => save(sheetSvg(sheet()), 'image/svg+xml', `${name}.svg`)}>SVG</Button>
-        <Button onClick={() => save(sheetDxf(sheet()), 'application/dxf', `${name}.dxf`)}>DXF R12</Button>
+        <Button onClick={() => saveFile(sheetSvg(sheet()), 'image/svg+xml', `${name}.svg`)}>SVG</Button>
+        <Button onClick={() => saveFile(sheetDxf(sheet()), 'application/dxf', `${name}.dxf`)}>DXF R12</Button>
         <Button
           onClick={() =>
             void import('./sheetPdf.ts').then(async ({ sheetPdf }) =>
-              save((await sheetPdf(sheet())) as BlobPart, 'application/pdf', `${name}.pdf`),
+              saveFile((await sheetPdf(sheet())) as BlobPart, 'application/pdf', `${name}.pdf`),
             )
           }
         >

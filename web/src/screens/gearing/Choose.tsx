@@ -1,6 +1,7 @@
 import type { Gearbox } from '@sable/core';
 import {
   comboOf,
+  combosCsv,
   givenUp,
   rankCombos,
   sameCombo,
@@ -12,6 +13,7 @@ import {
   type Miss,
   type Ranked,
 } from '@sable/core/choose';
+import { gearWord } from '@sable/core/stress';
 import { formatNumber, formatQuantity, unitOf, type Units } from '@sable/core/units';
 import Alert from '@mui/material/Alert';
 import Button from '@mui/material/Button';
@@ -20,6 +22,7 @@ import { useBuild } from '../../app/buildState.tsx';
 import { useUnits } from '../../app/settings.tsx';
 import { ChoiceField } from '../../pieces/fields.tsx';
 import { StateMark } from '../../pieces/marks.tsx';
+import { saveFile } from '../../pieces/saveFile.ts';
 import { ChooserChart } from './ChooserChart.tsx';
 import { useSweep } from './useDrive.ts';
 
@@ -137,6 +140,19 @@ export function Choose() {
               )}
             </>
           )}
+          {ranked.length > 0 && !progress && (
+            <Button
+              onClick={() =>
+                saveFile(
+                  combosCsv(ranked, units, build.currency),
+                  'text/csv',
+                  `${build.id}-${candidate!.letter}-gearings.csv`,
+                )
+              }
+            >
+              As CSV
+            </Button>
+          )}
           {first && !sameCombo(first, current) && (
             <Button variant="contained" color="primary" sx={{ ml: 'auto' }} onClick={() => take(first)}>
               Take the first
@@ -240,7 +256,7 @@ function comboName(r: Ranked, boxes: ReadonlyMap<string, Gearbox>, withBox: bool
   const box = boxes.get(r.gearboxId);
   const pairs = (box?.pairs ?? [])
     .filter((p) => r.pairIds.includes(p.id))
-    .map((p) => `gear ${p.gear} ${p.ratio.toFixed(2)}`);
+    .map((p) => `${gearWord(p.gear)} ${p.ratio.toFixed(2)}`);
   return [
     ...(withBox && box ? [box.shortName] : []),
     ...pairs,

@@ -81,7 +81,12 @@ export function ChooserChart({
               y2={ys[1]}
               fill="var(--dye-tint)"
               fillOpacity={1}
-              label={{ value: 'meets cruise and hill', position: 'insideTopLeft', fontSize: 12.5, fill: 'var(--dye)' }}
+              label={{
+                value: 'meets cruise and hill',
+                position: 'insideBottomLeft',
+                fontSize: 12.5,
+                fill: 'var(--dye)',
+              }}
             />
           )}
           <XAxis

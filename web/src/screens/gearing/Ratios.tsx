@@ -38,10 +38,10 @@ export function BesideField() {
   return (
     <ChoiceField
       label="Beside it"
-      value={beside?.id ?? ''}
-      onCommit={choose}
+      value={beside?.id ?? 'none'}
+      onCommit={(id) => choose(id === 'none' ? '' : id)}
       choices={[
-        { value: '', label: 'nothing' },
+        { value: 'none', label: 'nothing' },
         ...build.candidates
           .filter((c) => c.id !== candidate?.id)
           .map((c) => ({ value: c.id, label: `${c.letter} ${c.name}` })),

@@ -1,13 +1,15 @@
-import type { RunAnswer } from '@sable/core/choose';
+import { traceCsv, type RunAnswer } from '@sable/core/choose';
 import type { RunChoices } from '@sable/core/run';
 import { gearWord } from '@sable/core/stress';
 import { formatNumber, unitOf } from '@sable/core/units';
 import Alert from '@mui/material/Alert';
+import Button from '@mui/material/Button';
 import { useMemo, useState } from 'react';
 import { useBuild } from '../../app/buildState.tsx';
 import { useUnits } from '../../app/settings.tsx';
 import { ChoiceField, QuantityField } from '../../pieces/fields.tsx';
 import { Sentence } from '../../pieces/figures.tsx';
+import { saveFile } from '../../pieces/saveFile.ts';
 import { Energy } from './Energy.tsx';
 import { BesideField, useBeside } from './Ratios.tsx';
 import { RunChart, VIEWS, type View } from './RunChart.tsx';
@@ -82,8 +84,8 @@ export function Run() {
             label="Air"
             value={asked.day}
             choices={choices([
-              ['standard', 'standard day'],
-              ['worst', 'your worst day'],
+              ['standard', 'standard'],
+              ['worst', 'worst day'],
             ])}
             onCommit={(v) => change({ day: v as RunChoices['day'] })}
           />
@@ -102,10 +104,10 @@ export function Run() {
             choices={choices(
               build.brief.hill?.trailerKg
                 ? [
-                    ['off', 'left at home'],
-                    ['on', 'on the hitch'],
+                    ['off', 'off'],
+                    ['on', 'on'],
                   ]
-                : [['off', 'none in the brief']],
+                : [['off', 'none']],
             )}
             onCommit={(v) => change({ trailer: v === 'on' })}
           />
@@ -158,7 +160,13 @@ export function Run() {
             <Facts run={run} other={otherRun} letter={beside?.letter} />
             <div className="row spread">
               <h2>Along the run</h2>
-              <span style={{ width: 190 }}>
+              <span style={{ width: 290, display: 'flex', gap: 8, alignItems: 'center' }}>
+                <Button
+                  sx={{ flex: 'none' }}
+                  onClick={() => saveFile(traceCsv(run, units), 'text/csv', `${build.id}-${candidate!.letter}-run.csv`)}
+                >
+                  As CSV
+                </Button>
                 <ChoiceField
                   label="Drawn"
                   value={view}

@@ -24,6 +24,10 @@ const KINDS: readonly (readonly [BillLine['kind'], string])[] = [
   ['work', 'Work'],
 ];
 
+/** Lines that a person accepted one by one, and may leave out again here. */
+const mayLeaveOut = (l: BillLine) =>
+  l.kind === 'part' || l.kind === 'fit' || l.kind === 'sum' || /^(pair-|differential$)/.test(l.id);
+
 /** The bill of the current candidate against the budget. */
 export function PartsScreen() {
   const { build, candidate, assessment, saveCandidate } = useBuild();
@@ -127,7 +131,7 @@ export function PartsScreen() {
                         </td>
                         <td className="r muted">{l.leadDays > 0 ? `${l.leadDays} days` : ''}</td>
                         <td className="r" style={{ paddingRight: 0 }}>
-                          {(l.kind === 'part' || l.kind === 'fit' || l.kind === 'sum') && (
+                          {mayLeaveOut(l) && (
                             <Button
                               aria-label={`Leave out ${wordSentence(l.name, units)}`}
                               onClick={() =>

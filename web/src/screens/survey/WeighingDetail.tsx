@@ -7,6 +7,7 @@ import { useBuild } from '../../app/buildState.tsx';
 import { Plain } from '../../pieces/figures.tsx';
 import { QuantityField } from '../../pieces/fields.tsx';
 import { PadsPanel } from './PadsPanel.tsx';
+import { DrivelineDetail } from './DrivelineDetail.tsx';
 import { SpringsDetail } from './SpringsDetail.tsx';
 import { NameField } from './SeatsDetail.tsx';
 
@@ -171,6 +172,7 @@ export function WeighingDetail({ chassis }: { chassis: Chassis }) {
         ))}
       </div>
       <SpringsDetail chassis={chassis} />
+      <DrivelineDetail chassis={chassis} />
     </section>
   );
 }

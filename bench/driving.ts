@@ -1,0 +1,98 @@
+import { readFileSync } from 'node:fs';
+import path from 'node:path';
+import type { Build, Engine, Gearbox, Library, Part } from '@sable/core';
+import { combosOf, sweepCombos } from '@sable/core/choose';
+import { assess, resolveSubject } from '@sable/core';
+import { plantOf, simulate, type Plant } from '@sable/core/run';
+import { chromium } from '@playwright/test';
+import { launchArgs } from '@sable/e2e/launch';
+import { round, summary, timed } from './measure.ts';
+
+const demo = path.resolve(import.meta.dirname, '../server/src/demo');
+const read = <T>(name: string): T => JSON.parse(readFileSync(path.join(demo, `${name}.json`), 'utf8')) as T;
+const COMBOS = 1000;
+
+function plantFor(build: Build, library: Library, letter: string, gearboxId?: string): Plant {
+  const c = build.candidates.find((x) => x.letter === letter)!;
+  const candidate = gearboxId === undefined ? c : { ...c, gearboxId };
+  const { subject } = resolveSubject(build, candidate, library);
+  const { mass, gearing } = assess(build, candidate, library).figures!;
+  return plantOf(subject!, mass, gearing)!;
+}
+
+/** One run with a clutch and one with a converter; a thousand gearings swept, and the longest it goes without listening. */
+export function drivingBench() {
+  const library: Library = {
+    engines: read<Engine[]>('engines'),
+    gearboxes: read<Gearbox[]>('gearboxes'),
+    parts: read<Part[]>('parts'),
+  };
+  const build = read<Build>('build-glider-tug');
+  const question = { speedsKph: [100, 96.56], distanceM: 402.336 };
+  const clutch = plantFor(build, library, 'C');
+  const converter = plantFor(build, library, 'C', 'heron-a8');
+  const candidate = build.candidates.find((c) => c.letter === 'C')!;
+  const offered = combosOf(build.chassis!, library, candidate, 'every box');
+  // The same boxes and tyres with final drives a little apart, until there are a thousand.
+  const combos = Array.from({ length: COMBOS }, (_, i) => {
+    const c = offered[i % offered.length]!;
+    return { ...c, finalDrive: c.finalDrive * (1 + 0.002 * Math.floor(i / offered.length)) };
+  });
+  let longestSlice = 0;
+  const sweep = () => {
+    const began = performance.now();
+    const work = sweepCombos(build, candidate, library, combos);
+    for (;;) {
+      const slice = performance.now();
+      const done = work.next().done;
+      longestSlice = Math.max(longestSlice, performance.now() - slice);
+      if (done) return performance.now() - began;
+    }
+  };
+  const firstSweep = sweep();
+  longestSlice = 0;
+  return {
+    runWithClutch: summary(timed(200, 100, () => void simulate(clutch, question))),
+    runWithConverter: summary(timed(200, 100, () => void simulate(converter, question))),
+    sweepOf: COMBOS,
+    firstSweepMs: round(firstSweep, 0),
+    sweepMs: round(sweep(), 0),
+    longestSliceMs: round(longestSlice, 1),
+    reach: { runMs: 1.5, sweepMs: 2000, cancelMs: 100 },
+  };
+}
+
+/** From the press on Stop to a screen without progress, while every gearbox is swept. */
+export async function sweepPageBench(url: URL) {
+  const browser = await chromium.launch({
+    executablePath: process.env['CHROMIUM'] ?? '/usr/bin/chromium',
+    args: launchArgs,
+  });
+  try {
+    const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+    await page.goto(new URL('/builds/glider-tug/gearing/choose?c=c', url).href);
+    await page.getByText(/gearings, \d+ meet/).waitFor({ timeout: 60_000 });
+    const samples: number[] = [];
+    for (let i = 0; i < 8; i++) {
+      await page.getByLabel('Swept').click();
+      await page.getByRole('option', { name: i % 2 === 0 ? 'every gearbox' : 'this gearbox' }).click();
+      if (i % 2 === 1) {
+        await page.getByRole('button', { name: 'Sweep again' }).waitFor();
+        continue;
+      }
+      await page.getByRole('button', { name: 'Stop' }).waitFor();
+      samples.push(
+        await page.evaluate<number>(`(async () => {
+          const stop = [...document.querySelectorAll('button')].find((b) => b.textContent === 'Stop');
+          const t = performance.now();
+          stop.click();
+          while (document.querySelector('progress')) await new Promise((r) => setTimeout(r, 1));
+          return performance.now() - t;
+        })()`),
+      );
+    }
+    return { cancel: summary(samples), reach: { cancelMs: 100 } };
+  } finally {
+    await browser.close();
+  }
+}

@@ -1,0 +1,172 @@
+import { readFileSync } from 'node:fs';
+import type { Assessment, Build, Candidate, Library } from '@sable/core';
+import { cell, chip, expect, test, type Sable } from './sable.ts';
+
+const candidate = async (sable: Sable, letter: string): Promise<Candidate> =>
+  (await sable.build()).build.candidates.find((c) => c.letter === letter)!;
+const judged = async (sable: Sable, build: Build, candidateId: string): Promise<Assessment> => {
+  const library = (await (await fetch(`${sable.url}/api/v1/library`)).json()) as Library;
+  return sable.sum('assess', { build, candidateId, library });
+};
+
+test('the chooser’s pick meets cruise and hill start, says what it gives up, and is judged once taken; undo puts it back', async ({
+  page,
+  go,
+  sable,
+}) => {
+  await go('/builds/glider-tug/gearing/choose?c=c');
+  await expect(page.getByText(/16 gearings, \d+ meet the brief/)).toBeVisible();
+  await expect(page.getByText(/^First: \d\.\d\d axle/)).toBeVisible();
+  await expect(page.getByText(/It gives up: .*\((fifth )?.*axle, /)).toBeVisible();
+  const first = page.locator('tr.is-first');
+  const cruise = Number((await first.locator('td').nth(1).innerText()).replace(',', ''));
+  const hill = Number(await first.locator('td').nth(2).innerText());
+  const { brief } = (await sable.build()).build;
+  expect(Math.abs(cruise - brief.cruise!.rpm)).toBeLessThanOrEqual(brief.cruise!.toleranceRpm);
+  expect(hill).toBeGreaterThanOrEqual(brief.hill!.gradePct);
+  const was = await candidate(sable, 'C');
+  await page.getByRole('button', { name: 'Take the first' }).click();
+  await expect(page.getByText(/^C has the first already/)).toBeVisible();
+  await expect.poll(async () => (await candidate(sable, 'C')).finalDrive).not.toBe(was.finalDrive);
+  const { build } = await sable.build();
+  const check = (await judged(sable, build, 'c')).checks.find((k) => k.id === 'cruise')!;
+  expect(Math.round(check.value!)).toBe(cruise);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect.poll(async () => (await candidate(sable, 'C')).finalDrive).toBe(was.finalDrive);
+});
+
+test('a sweep of every gearbox shows how far it is and is stopped; what was found stays, and goes out as a table', async ({
+  page,
+  go,
+}) => {
+  await go('/builds/glider-tug/gearing/choose?c=d');
+  await expect(page.getByText(/96 gearings, \d+ meet/)).toBeVisible();
+  await page.getByLabel('Swept').click();
+  await page.getByRole('option', { name: 'every gearbox' }).click();
+  await page.getByRole('button', { name: 'Stop' }).click();
+  await expect(page.getByRole('progressbar')).toHaveCount(0);
+  await expect(page.getByText(/96 gearings, \d+ meet/)).toBeVisible();
+  await page.getByRole('button', { name: 'Sweep again' }).click();
+  await expect(page.getByText(/2\d\d gearings, \d+ meet/)).toBeVisible({ timeout: 30_000 });
+  const waiting = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'As CSV' }).click();
+  const text = readFileSync((await (await waiting).path()) ?? '', 'utf8');
+  const lines = text.trim().split('\n');
+  expect(lines[0]).toContain('Rank,Gearbox,Gear pairs,Final drive,Tyre,Cruise (rpm),Hill start (%)');
+  expect(lines.length).toBeGreaterThan(200);
+});
+
+test('a gear pair taken from the chooser stands on the bill and is left out there again', async ({
+  page,
+  go,
+  sable,
+}) => {
+  await go('/builds/glider-tug/gearing/choose?c=d');
+  await page
+    .getByRole('row', { name: /first 3\.62/ })
+    .first()
+    .getByRole('button', { name: 'Take it' })
+    .click();
+  await expect.poll(async () => (await candidate(sable, 'D')).pairIds ?? []).toContain('e5-first-van');
+  await page.goto(`${sable.url}/builds/glider-tug/parts?c=d`);
+  await page.getByRole('button', { name: /^Leave out Gear pair 3\.62/ }).click();
+  await expect.poll(async () => (await candidate(sable, 'D')).pairIds ?? []).not.toContain('e5-first-van');
+});
+
+test('the run answers what is asked: wet, with the trailer, beside another, in US units; what can’t be is named', async ({
+  page,
+  go,
+}) => {
+  await go('/builds/glider-tug/gearing/run?c=c');
+  const time = async () => Number(/in ([\d.]+) s/.exec(await page.locator('.say.big').innerText())?.[1]);
+  await expect(page.getByText(/^100 km\/h in \d+\.\d s/)).toBeVisible();
+  const dry = await time();
+  await expect(page.getByText(/accounted for within 0\.[0-4]\d %/)).toBeVisible();
+  await page.getByLabel('Road').click();
+  await page.getByRole('option', { name: 'wet' }).click();
+  await expect.poll(time).toBeGreaterThan(dry);
+  const wet = await time();
+  await page.getByLabel('Trailer').click();
+  await page.getByRole('option', { name: 'on', exact: true }).click();
+  await expect.poll(time).toBeGreaterThan(wet);
+  await page.getByLabel('Beside it').click();
+  await page.getByRole('option', { name: /^D / }).click();
+  await expect(page.locator('.say.big')).toContainText(/(before|after|level with) D/);
+  await page.getByLabel('Drawn').click();
+  await page.getByRole('option', { name: 'thrust against grip' }).click();
+  await expect(page.getByRole('figure', { name: 'thrust against grip over time' })).toBeVisible();
+  const grade = page.getByLabel('Grade');
+  await grade.fill('58');
+  await grade.press('Enter');
+  await expect(page.getByText('It does not pull away like this')).toBeVisible();
+  await grade.fill('steep');
+  await grade.press('Enter');
+  await expect(page.getByText(/“steep” is not a number/)).toBeVisible();
+  await grade.press('Escape');
+  await grade.fill('');
+  await grade.press('Enter');
+  await page.getByRole('button', { name: 'US' }).click();
+  await expect(page.getByText(/^60 mph in \d+\.\d s/)).toBeVisible();
+});
+
+test('a box strong enough only because the tyres slip first is called exactly that; the links stand in order', async ({
+  page,
+  go,
+}) => {
+  await go('/builds/glider-tug/gearing/stress?c=d');
+  await expect(page.getByRole('row', { name: /^first/ })).toContainText(
+    'strong enough only because the tyres slip first',
+  );
+  await expect(
+    page.getByText('Five-speed E5 is strong enough in first only because the tyres slip first'),
+  ).toBeVisible();
+  const kw = await page.locator('.links .value').allInnerTexts();
+  const values = kw.map((t) => Number(/^\d+/.exec(t)?.[0]));
+  expect(values.length).toBeGreaterThan(4);
+  expect([...values].sort((a, b) => a - b)).toEqual(values);
+  await expect(page.getByText(/It turns where the strong one costs/)).toBeVisible();
+});
+
+test('an electronic automatic behind a computer that sends no torque: blocked in the line-up, put right by its controller', async ({
+  page,
+  go,
+  sable,
+}) => {
+  await go('/builds/glider-tug/gearing/boxes?c=c');
+  await expect(page.getByRole('row', { name: /automatic A8/ }).first()).toContainText('lacks torque, pedal');
+  await expect(page.getByRole('row', { name: /four-speed/ }).first()).toContainText('original');
+  await page
+    .getByRole('row', { name: /automatic A8/ })
+    .first()
+    .getByRole('button', { name: 'Take it' })
+    .click();
+  await expect.poll(async () => (await candidate(sable, 'C')).gearboxId).toBe('heron-a8');
+  await page.goto(`${sable.url}/builds/glider-tug/gearing/ratios?c=c`);
+  await expect(chip(page, 'C')).toContainText('blocked');
+  const side = page.getByRole('complementary', { name: 'Findings' });
+  await expect(side).toContainText('Nothing sends the automatic A8 its torque and pedal message');
+  await side.getByRole('button', { name: /^Gearbox controller/ }).click();
+  await expect.poll(async () => (await candidate(sable, 'C')).partIds).toContain('tcm-heron');
+  await expect(side).not.toContainText('Nothing sends the automatic A8');
+  await page.goto(`${sable.url}/builds/glider-tug/line-up?c=c`);
+  await expect(cell(page, 'C', 'Converter stall')).toHaveAccessibleName(/rpm/);
+});
+
+test('tyres and differential are chosen where their figures stand; the survey’s driveline is read', async ({
+  page,
+  go,
+  sable,
+}) => {
+  await go('/builds/glider-tug/gearing/ratios?c=c');
+  await page.getByRole('button', { name: 'limited', exact: true }).click();
+  await expect.poll(async () => (await candidate(sable, 'C')).differential).toBe('limited');
+  await page.goto(`${sable.url}/builds/glider-tug/parts?c=c`);
+  await expect(page.getByRole('rowheader', { name: 'Differential, limited' })).toBeVisible();
+  await page.goto(`${sable.url}/builds/glider-tug/survey?c=c`);
+  await page.getByRole('button', { name: /weigh/i }).first().click();
+  const widest = page.getByLabel('Widest tyre in the arch');
+  await widest.fill('170');
+  await widest.press('Enter');
+  await page.goto(`${sable.url}/builds/glider-tug/gearing/ratios?c=c`);
+  await expect(page.getByText('185/65R14 has no room: arch width')).toBeVisible();
+});
