@@ -89,7 +89,10 @@ export function useSweep(build: Build, library: Library, candidate: Candidate): 
           if (turn.current === mine) setProblem(e instanceof Error ? e.message : String(e));
         })
         .finally(() => {
-          if (turn.current === mine) setProgress(undefined);
+          if (turn.current !== mine) return;
+          // A last word of progress may arrive after the answer: nobody listens to it any more.
+          turn.current++;
+          setProgress(undefined);
         });
     },
     [build, candidate, library],
