@@ -16,15 +16,15 @@ const VIEWS = [
   ['engine-sums', '/builds/glider-tug/donors/bench?c=b&sum=injectors'],
   ['fit', '/builds/glider-tug/fit?c=b'],
   ['fit-recipe', '/builds/glider-tug/fit?c=b'],
-  ['fit-section', '/builds/glider-tug/fit?c=a'],
   ['fit-3d', '/builds/glider-tug/fit?c=d'],
-  ['fit-across', '/builds/ice-racer/fit?c=a'],
   ['candidate', '/builds/glider-tug/candidate?c=b'],
-  ['gearing', '/builds/glider-tug/gearing?c=d'],
+  ['gearing', '/builds/glider-tug/gearing/ratios?c=c&beside=d'],
+  ['gearing-run', '/builds/glider-tug/gearing/run?c=c&beside=e'],
+  ['gearing-choose', '/builds/glider-tug/gearing/choose?c=d'],
+  ['gearing-stress', '/builds/glider-tug/gearing/stress?c=d'],
   ['weight', '/builds/glider-tug/weight?c=c'],
   ['parts', '/builds/glider-tug/parts?c=c'],
   ['library', '/library/engines'],
-  ['engine', '/library/engines/hesper-v6-27'],
   ['shop', '/shop'],
   ['line-up-night-us', '/builds/glider-tug/line-up?c=d'],
 ] as const;
@@ -41,7 +41,7 @@ const BEFORE: Readonly<Record<string, (page: Page) => Promise<void>>> = {
     await page.getByRole('button', { name: 'Recipe' }).click();
     await page.getByText('Use this recipe').first().waitFor({ timeout: 60_000 });
   },
-  'fit-section': (page) => page.getByRole('button', { name: 'Section' }).click(),
+  'gearing-choose': (page) => page.getByText(/gearings, \d+ meet/).waitFor(),
   'fit-3d': async (page) => {
     await page.getByRole('button', { name: '3D' }).click();
     await page.waitForTimeout(4000);

@@ -1,4 +1,5 @@
 import {
+  combosCsv,
   combosOf,
   comboOf,
   compareBoxes,
@@ -6,13 +7,16 @@ import {
   indexOf,
   rankCombos,
   resolveSubject,
+  runOf,
   sweepCombos,
+  traceCsv,
   WAYS,
   wayOf,
   weakOrStrong,
   withCombo,
   type ComboFigures,
 } from '../src/index.ts';
+import { csvParse } from 'd3-dsv';
 import { candidate, judged, library, tug, withGearbox } from './demo.ts';
 
 const C = candidate('C');
@@ -146,5 +150,96 @@ describe('gearboxes side by side', () => {
       tug.brief,
     )!;
     expect(again.strong.expected!.value).toBeCloseTo(again.weak.expected!.value, 6);
+  });
+});
+
+describe('a run of a candidate', () => {
+  const asked = { day: 'standard', grip: 'dry', trailer: false } as const;
+  const run = runOf(tug, C, library, asked)!;
+  test('says the same as the line-up, its energy accounted for', () => {
+    const a = judged('C').figures!.run;
+    expect(run.zeroTo100S).toBeCloseTo(a.zeroTo100S!.value, 6);
+    expect(run.quarterMile!.timeS).toBeCloseTo(a.quarterMileS!.value, 6);
+    expect(run.imbalance).toBeLessThan(0.005);
+    expect(run.zeroTo60MphS!).toBeLessThan(run.zeroTo100S!);
+  });
+  test('the worst day, the wet, the trailer and a hill each cost time', () => {
+    for (const worse of [{ day: 'worst' }, { grip: 'wet' }, { trailer: true }, { gradePct: 5 }] as const)
+      expect(runOf(tug, C, library, { ...asked, ...worse })!.zeroTo100S!).toBeGreaterThan(run.zeroTo100S!);
+  });
+  test('shifting early costs time; the best points are never beaten by the redline', () => {
+    const at = (shiftRpm: number) => runOf(tug, C, library, { ...asked, shiftRpm })!.zeroTo100S!;
+    expect(at(3800)).toBeGreaterThan(run.zeroTo100S!);
+    expect(at(6000)).toBeGreaterThanOrEqual(run.zeroTo100S! - 0.02);
+  });
+  test('torque held back in first is held back in the run', () => {
+    const held = runOf(tug, { ...C, torqueLimits: [{ gear: 1, torqueNm: 60 }] }, library, asked)!;
+    expect(held.zeroTo100S!).toBeGreaterThan(run.zeroTo100S! + 0.3);
+  });
+  test('a candidate without a curve or an installed mass has none', () => {
+    expect(runOf(tug, candidate('F'), library, asked)).toBeUndefined();
+  });
+  test('both tables have a heading for each cell and a row for each thing', () => {
+    const trace = csvParse(traceCsv(run, { system: 'us' }).slice(1));
+    expect(trace.columns).toContain('Speed (mph)');
+    expect(trace).toHaveLength(run.trace.length);
+    expect(Number(trace.at(-1)!['Speed (mph)']) * 1.609344).toBeCloseTo(run.trace.at(-1)!.speedKph, 1);
+    const ranked = rankCombos(swept(), tug.brief, WAYS.even);
+    const table = csvParse(combosCsv(ranked, { system: 'metric' }, 'EUR').slice(1));
+    expect(table.map((r) => Number(r['Rank']))).toEqual(ranked.map((r) => r.rank));
+    expect(table.columns).toContain('Price (EUR)');
+  });
+});
+
+describe('what the road asks', () => {
+  test('fuel: hauling takes more than cruising, and the range is what nine tenths of the tank give', () => {
+    const [cruise, haul] = judged('C').figures!.road.fuel;
+    expect(haul!.hauling).toBe(true);
+    expect(haul!.lPer100Km).toBeGreaterThan(cruise!.lPer100Km);
+    expect((cruise!.rangeKm * cruise!.lPer100Km) / 100).toBeCloseTo(0.9 * tug.chassis!.tankL.value, 6);
+  });
+  test('wet grip on a short wheelbase is said; on a long one it is not', () => {
+    const has = (wheelbase: number) =>
+      judged(
+        'C',
+        {},
+        { ...tug, chassis: { ...tug.chassis!, wheelbaseMm: { ...tug.chassis!.wheelbaseMm, value: wheelbase } } },
+      ).findings.some((f) => f.id === 'wet-grip');
+    expect(has(2430)).toBe(true);
+    expect(has(2600)).toBe(false);
+  });
+  test('lugging is judged by the owner’s own lowest rpm, else by the curve', () => {
+    const lugs = (lowestCruiseRpm?: number) =>
+      judged(
+        'C',
+        {},
+        { ...tug, brief: { ...tug.brief, ...(lowestCruiseRpm ? { lowestCruiseRpm } : {}) } },
+      ).findings.some((f) => f.id === 'lugging');
+    expect(lugs()).toBe(false);
+    expect(lugs(2600)).toBe(false);
+    expect(lugs(2800)).toBe(true);
+  });
+  test('one wheel on wet grass is a finding off the road, with the differential that would do', () => {
+    const build = {
+      ...tug,
+      brief: {
+        ...tug.brief,
+        use: 'off-road' as const,
+        hill: { ...tug.brief.hill!, gradePct: 6, trailerKg: 0, noseLoadKg: 0 },
+      },
+      chassis: { ...tug.chassis!, differentials: tug.chassis!.differentials! },
+    };
+    const open = judged('C', {}, build).findings.find((f) => f.id === 'differential');
+    const limited = judged('C', { differential: 'limited' }, build).findings.find((f) => f.id === 'differential');
+    expect(open === undefined || open.remedies.every((r) => 'differential' in r.accept!)).toBe(true);
+    expect(limited).toBeUndefined();
+    const figures = judged('C', {}, build).figures!.road.differentials;
+    expect(figures.map((d) => d.splitN)).toEqual([...figures.map((d) => d.splitN)].sort((a, b) => a - b));
+  });
+  test('a differential chosen stands on the bill; one half shaft then sees more', () => {
+    const open = judged('C').figures!;
+    const limited = judged('C', { differential: 'limited' }).figures!;
+    expect(limited.bill!.lines.find((l) => l.id === 'differential')!.price.likely).toBe(450);
+    expect(limited.stress.driveline.shaftNm!).toBeGreaterThan(open.stress.driveline.shaftNm!);
   });
 });

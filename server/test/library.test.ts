@@ -132,23 +132,37 @@ test('the whole library goes out as a file and comes in again with nothing new',
   expect((await call<ProblemBody>(shop, 'POST', '/library-file', { format: 'x' })).status).toBe(422);
 });
 
-test('tables out for each kind; parts in from a table, a bad line named', async () => {
+test('tables out for each kind, and in again; a bad line or row is named', async () => {
   for (const kind of ['engines', 'gearboxes', 'parts']) {
     const csv = await get<string>(`/library/${kind}.csv`);
     expect(csv.headers['content-type']).toContain('text/csv');
     expect(csv.body.split('\n').length).toBeGreaterThan(8);
   }
+  // What goes out comes in again as what is here already, whole.
+  for (const kind of ['engines', 'gearboxes', 'parts'] as const) {
+    const { body: table } = await get<string>(`/library/${kind}.csv`);
+    const again = await call<{ rows: { outcome: string }[] }>(shop, 'POST', '/library-table', { text: table });
+    expect(new Set(again.body.rows.map((r) => r.outcome))).toEqual(new Set(['already here']));
+  }
   const text =
     'Name;Class'.replace(';', ',') +
     ',Price likely,Hours likely\nAlloy radiator,radiator,320,2\n"Hose, long",hose,18,0.5\n';
-  const report = await call<{ rows: { id: string; outcome: string }[] }>(shop, 'POST', '/library/parts.csv', { text });
+  const report = await call<{ rows: { id: string; outcome: string }[] }>(shop, 'POST', '/library-table', { text });
   expect(report.body.rows).toEqual([
     { kind: 'parts', id: 'alloy-radiator', outcome: 'added' },
     { kind: 'parts', id: 'hose-long', outcome: 'added' },
   ]);
-  const bad = await call<ProblemBody>(shop, 'POST', '/library/parts.csv', {
+  const bad = await call<ProblemBody>(shop, 'POST', '/library-table', {
     text: 'Name,Class,Price likely\nX,gadget,3\n',
   });
   expect(bad.status).toBe(422);
-  expect(bad.body.detail).toContain('Line 2: “gadget” is no class of part');
+  expect(bad.body.detail).toContain('Line 2, Class: “gadget” is none of');
+  const head = 'Name,Cylinders,Bore (mm),Stroke (mm),Compression (ratio),Redline (rpm),Price likely';
+  const many = await call<ProblemBody>(shop, 'POST', '/library-table', { text: `${head}\nX,40,86,86,10,6000,5\n` });
+  expect(many.status).toBe(422);
+  expect(many.body.detail).toContain('“X”: cylinders must be 16 or less');
+  const four = await call<{ rows: unknown[] }>(shop, 'POST', '/library-table', {
+    text: `${head}\nFour,4,86,86,10,6000,5\n`,
+  });
+  expect(four.body.rows).toEqual([{ kind: 'engines', id: 'four', outcome: 'added' }]);
 });
