@@ -380,19 +380,19 @@ export function simulate(p: Plant, question: RunQuestion): RunResult {
       } else ends = why;
     };
     const vEnd = endSpeed();
-    if (next[V]! >= vEnd) cut(rootOf(y[V]!, next[V]!, k1[V]!, k4[V]!, size, vEnd), 'mode');
+    if (next[V]! >= vEnd) cut(rootOf(y[V], next[V]!, k1[V]!, k4[V]!, size, vEnd), 'mode');
     else if (mode === 'converter' && gear < last && next[W]! >= shiftW())
-      cut(rootOf(y[W]!, next[W]!, k1[W]!, k4[W]!, size, shiftW()), 'mode');
+      cut(rootOf(y[W], next[W]!, k1[W]!, k4[W]!, size, shiftW()), 'mode');
     if (question.distanceM !== undefined && distance === undefined && next[X]! >= question.distanceM)
       cut(rootOf(y[X]!, next[X]!, k1[X]!, k4[X]!, size, question.distanceM), 'distance');
     for (let i = 0; i < speeds.length; i++) {
       const want = question.speedsKph[i]! / 3.6;
       if (speeds[i] || next[V]! < want) continue;
-      const share = rootOf(y[V]!, next[V]!, k1[V]!, k4[V]!, size, want);
+      const share = rootOf(y[V], next[V]!, k1[V]!, k4[V]!, size, want);
       speeds[i] = {
         timeS: t + share * size,
         speedKph: want * 3.6,
-        distanceM: y[X]! + share * size * (y[V]! + want) * 0.5,
+        distanceM: y[X]! + share * size * (y[V] + want) * 0.5,
       };
     }
     t += size;
@@ -400,7 +400,7 @@ export function simulate(p: Plant, question: RunQuestion): RunResult {
     y.set(next);
     if (ends === 'distance') {
       y[X] = question.distanceM!;
-      distance = { timeS: t, speedKph: y[V]! * 3.6, distanceM: y[X] };
+      distance = { timeS: t, speedKph: y[V] * 3.6, distanceM: y[X] };
       ledger = account();
     }
     const slippingBefore = mode === 'slipping';

@@ -102,21 +102,24 @@ export function LineupTable() {
   function limitWords(c: Check): string {
     const unit = unitOf(c.quantity, units, build.currency);
     if (c.limitKind === 'info' || c.limit === undefined) return unit;
-    const show = (n: number) => formatNumber(n, c.quantity, units);
+    const show = (n: number) => formatNumber(n, c.quantity, units, digitsOf(c));
     if (c.limitKind === 'between') return `${show(c.limit)} to ${show(c.upperLimit ?? c.limit)} ${unit}`;
-    return `${formatQuantity(c.limit, c.quantity, units, { currency: build.currency })} ${c.limitKind === 'at most' ? 'at most' : 'or more'}`;
+    return `${formatQuantity(c.limit, c.quantity, units, { ...digitsOf(c), currency: build.currency })} ${c.limitKind === 'at most' ? 'at most' : 'or more'}`;
   }
 }
+
+/** A check may ask for fewer digits, or more, than its quantity usually has. */
+const digitsOf = (c: Check) => (c.digits === undefined ? {} : { digits: c.digits });
 
 /** What the car as found does in this row, where that means something. */
 function AsFound({ check }: { check: Check | undefined }) {
   const units = useUnits();
   if (!check || check.value === undefined || !['gearing', 'brief'].includes(check.step)) {
     if (check?.id === 'mass-front' || check?.id === 'power-to-weight')
-      return <>{check.value === undefined ? '' : formatNumber(check.value, check.quantity, units)}</>;
+      return <>{check.value === undefined ? '' : formatNumber(check.value, check.quantity, units, digitsOf(check))}</>;
     return null;
   }
-  return <>{formatNumber(check.value, check.quantity, units)}</>;
+  return <>{formatNumber(check.value, check.quantity, units, digitsOf(check))}</>;
 }
 
 interface CellProps {
@@ -133,7 +136,10 @@ const Cell = memo(function Cell({ check, candidate, currency, found, onOpen }: C
   const shown =
     check.value === undefined
       ? 'not known'
-      : formatNumber(check.value, check.quantity, units, check.signed ? { signed: true } : {});
+      : formatNumber(check.value, check.quantity, units, {
+          ...digitsOf(check),
+          ...(check.signed ? { signed: true } : {}),
+        });
   return (
     <button
       type="button"
