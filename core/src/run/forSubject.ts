@@ -9,7 +9,7 @@ import {
   type Air,
   type Torque,
 } from '../curve/index.ts';
-import { STANDARD_AIR_DENSITY, type GearingFigures } from '../gearing/index.ts';
+import { COUPLING_SPEED_RATIO, STANDARD_AIR_DENSITY, type GearingFigures } from '../gearing/index.ts';
 import type { MassFigures } from '../mass/index.ts';
 import type { Gearbox, Subject } from '../model/index.ts';
 import { displacementCc } from '../enginesums/index.ts';
@@ -173,7 +173,8 @@ export function plantOf(
           converter: {
             kRpmPerSqrtNm: gearbox.converter.kRpmPerSqrtNm.value,
             stallTorqueRatio: gearbox.converter.stallTorqueRatio.value,
-            couplingSpeedRatio: gearbox.converter.couplingSpeedRatio ?? 0.88,
+            couplingSpeedRatio: gearbox.converter.couplingSpeedRatio ?? COUPLING_SPEED_RATIO,
+            locksUp: gearbox.converter.locksUp ?? false,
           },
         }
       : {}),

@@ -16,6 +16,8 @@ export interface ConverterData {
   readonly kRpmPerSqrtNm: number;
   readonly stallTorqueRatio: number;
   readonly couplingSpeedRatio: number;
+  /** A lock-up clutch closes it above first, once little slip is left. */
+  readonly locksUp?: boolean | undefined;
 }
 
 export interface RunTrailer {

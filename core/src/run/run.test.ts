@@ -43,6 +43,7 @@ describe('the energy of every run is accounted for', () => {
     ['a trailer uphill', { trailer: TRAILER, slope: 0.05 }],
     ['boost that lags', { boost: BOOST }],
     ['a converter', { converter: CONVERTER }],
+    ['a converter that locks up', { converter: { ...CONVERTER, locksUp: true } }],
     ['a converter that spins the tyres', { converter: CONVERTER, frictionCoefficient: 0.35 }],
     ['a converter with boost and a trailer', { converter: CONVERTER, boost: BOOST, trailer: TRAILER }],
     ['no limit of grip', { frictionCoefficient: undefined }],
@@ -142,6 +143,12 @@ describe('what a run says', () => {
     expect(loose.speeds[1]!.timeS).toBeLessThan(firm.speeds[1]!.timeS);
   });
 
+  test('a converter that locks up slips less and is the quicker for it', () => {
+    const open = simulate(plant({ converter: CONVERTER }), quarter);
+    const locks = simulate(plant({ converter: { ...CONVERTER, locksUp: true } }), quarter);
+    expect(locks.energy.clutchSlipJ).toBeLessThan(open.energy.clutchSlipJ);
+    expect(locks.distance!.timeS).toBeLessThan(open.distance!.timeS);
+  });
   test('what can’t pull away says so, and what never gets there has no time', () => {
     expect(simulate(plant({ slope: 0.6, clutchTorqueNm: 80 }), quarter).starts).toBe(false);
     const slow = simulate(plant({ massKg: 9000, slope: 0.03 }), { speedsKph: [100] });

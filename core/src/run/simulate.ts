@@ -74,6 +74,8 @@ const TOLERANCE = 2e-5;
 const TRACE_EVERY_S = 0.05;
 /** Span over which the limiter cuts in with a converter, rpm. */
 const LIMITER_RPM = 60;
+/** Speed ratio at which a lock-up clutch closes. */
+const LOCKED_AT = 0.94;
 const PER_RPM = Math.PI / 30;
 
 // The state: speed, distance, boost, engine speed (rad/s, converter only), then the energies.
@@ -419,6 +421,13 @@ export function simulate(p: Plant, question: RunQuestion): RunResult {
     } else {
       k1.set(k4);
       if (ends === 'distance') rates(y, k1);
+    }
+    if (mode === 'converter' && converter!.locksUp && gear > 0 && (y[V]! * gears[gear]!) / r > LOCKED_AT * y[W]!) {
+      // What the engine gives up in being pulled down to the shaft is slip of the lock-up clutch.
+      const shaft = (y[V]! * gears[gear]!) / r;
+      y[SLIP]! += 0.5 * p.engineInertiaKgM2 * (y[W]! ** 2 - shaft ** 2);
+      mode = 'locked';
+      rates(y, k1);
     }
     keep(y, t);
     h = Math.min(0.5, Math.max(1e-5, grown));
