@@ -17,7 +17,7 @@ import { gearWord } from '@sable/core/stress';
 import { formatNumber, formatQuantity, unitOf, type Units } from '@sable/core/units';
 import Alert from '@mui/material/Alert';
 import Button from '@mui/material/Button';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { memo, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { useBuild } from '../../app/buildState.tsx';
 import { useUnits } from '../../app/settings.tsx';
 import { ChoiceField } from '../../pieces/fields.tsx';
@@ -67,7 +67,7 @@ export function Choose() {
   const first = ranked[0];
   const money = (v: number) => formatQuantity(v, 'money', units, { currency: build.currency });
   const name = (r: Ranked) => comboName(r, boxes, scope === 'every box');
-  const take = (r: Ranked) => saveCandidate(withCombo(candidate!, r));
+  const take = useCallback((r: Ranked) => saveCandidate(withCombo(candidate!, r)), [saveCandidate, candidate]);
   const { progress } = sweep;
   const meets = ranked.filter((r) => r.misses.length === 0).length;
   return (
@@ -164,90 +164,109 @@ export function Choose() {
             {sweep.problem}
           </Alert>
         )}
-        {ranked.length > 0 && (
-          <>
-            <ChooserChart ranked={ranked} brief={build.brief} current={current} name={name} />
-            <div className="scroll-x">
-              <table className="figures ranked">
-                <thead>
-                  <tr>
-                    <th scope="col" className="r">
-                      No.
-                    </th>
-                    <th scope="col">Gearing</th>
-                    <th scope="col" className="r">
-                      Cruise, rpm
-                    </th>
-                    <th scope="col" className="r">
-                      Hill, %
-                    </th>
-                    <th scope="col" className="r">
-                      {units.system === 'us' ? '0–62 mph, s' : '0–100, s'}
-                    </th>
-                    <th scope="col" className="r">
-                      {units.system === 'us' ? '50–75 mph, s' : '80–120, s'}
-                    </th>
-                    <th scope="col" className="r">
-                      Top, {unitOf('speedKph', units)}
-                    </th>
-                    <th scope="col" className="r">
-                      Costs, {unitOf('money', units, build.currency)}
-                    </th>
-                    <th scope="col">Misses</th>
-                    <th scope="col">&nbsp;</th>
-                  </tr>
-                </thead>
-                <tbody>
-                  {ranked.slice(0, SHOWN).map((r) => {
-                    const mine = sameCombo(r, current);
-                    return (
-                      <tr
-                        key={`${r.gearboxId} ${r.pairIds.join(' ')} ${r.finalDrive} ${r.tyreCode}`}
-                        className={mine ? 'is-current' : r.rank === 1 ? 'is-first' : ''}
-                      >
-                        <td className="r">{r.rank}</td>
-                        <th scope="row">{name(r)}</th>
-                        <td className="r">{figure(r.cruiseRpm, 'rpm', units)}</td>
-                        <td className="r">{r.hillPct?.toFixed(1) ?? '–'}</td>
-                        <td className="r">{r.zeroTo100S?.toFixed(1) ?? '–'}</td>
-                        <td className="r">{r.pullS === undefined ? '–' : `${r.pullS.toFixed(1)} in ${r.pullGear}`}</td>
-                        <td className="r">{figure(r.topSpeedKph, 'speedKph', units)}</td>
-                        <td className="r">{formatNumber(r.price, 'money', units)}</td>
-                        <td>
-                          {r.misses.length === 0 ? (
-                            <StateMark state="clear" label={false} />
-                          ) : (
-                            r.misses.map((m) => MISS_WORDS[m]).join(', ')
-                          )}
-                        </td>
-                        <td>
-                          {mine ? (
-                            <span className="muted">chosen</span>
-                          ) : (
-                            <Button size="small" onClick={() => take(r)}>
-                              Take it
-                            </Button>
-                          )}
-                        </td>
-                      </tr>
-                    );
-                  })}
-                </tbody>
-              </table>
-            </div>
-            <p className="muted small" style={{ marginTop: 6 }}>
-              {ranked.length > SHOWN && `The first ${SHOWN} of ${ranked.length}. `}Those that miss less of the brief
-              stand first; among equals the weighted mean of cruise, hill, 0–100, 80–120, top speed and price decides.
-              Costs: box, pairs, axle and tyres that are not in the car.
-              {scope === 'every box' &&
-                ' Another box brings joints of its own: its bell, clutch, mount and shaft are judged once it is taken.'}
-            </p>
-          </>
-        )}
+        {ranked.length > 0 && <Ranking ranked={ranked} boxes={boxes} withBox={scope === 'every box'} onTake={take} />}
       </div>
     </div>
   );
 }
+
+/** The trade drawn and the gearings in order; drawn anew only when they are, not with each word of progress. */
+const Ranking = memo(function Ranking({
+  ranked,
+  boxes,
+  withBox,
+  onTake,
+}: {
+  ranked: readonly Ranked[];
+  boxes: ReadonlyMap<string, Gearbox>;
+  withBox: boolean;
+  onTake: (r: Ranked) => void;
+}) {
+  const { build, candidate } = useBuild();
+  const units = useUnits();
+  const current = useMemo(() => comboOf(candidate!), [candidate]);
+  const name = useCallback((r: Ranked) => comboName(r, boxes, withBox), [boxes, withBox]);
+  return (
+    <>
+      <ChooserChart ranked={ranked} brief={build.brief} current={current} name={name} />
+      <div className="scroll-x">
+        <table className="figures ranked">
+          <thead>
+            <tr>
+              <th scope="col" className="r">
+                No.
+              </th>
+              <th scope="col">Gearing</th>
+              <th scope="col" className="r">
+                Cruise, rpm
+              </th>
+              <th scope="col" className="r">
+                Hill, %
+              </th>
+              <th scope="col" className="r">
+                {units.system === 'us' ? '0–62 mph, s' : '0–100, s'}
+              </th>
+              <th scope="col" className="r">
+                {units.system === 'us' ? '50–75 mph, s' : '80–120, s'}
+              </th>
+              <th scope="col" className="r">
+                Top, {unitOf('speedKph', units)}
+              </th>
+              <th scope="col" className="r">
+                Costs, {unitOf('money', units, build.currency)}
+              </th>
+              <th scope="col">Misses</th>
+              <th scope="col">&nbsp;</th>
+            </tr>
+          </thead>
+          <tbody>
+            {ranked.slice(0, SHOWN).map((r) => {
+              const mine = sameCombo(r, current);
+              return (
+                <tr
+                  key={`${r.gearboxId} ${r.pairIds.join(' ')} ${r.finalDrive} ${r.tyreCode}`}
+                  className={mine ? 'is-current' : r.rank === 1 ? 'is-first' : ''}
+                >
+                  <td className="r">{r.rank}</td>
+                  <th scope="row">{name(r)}</th>
+                  <td className="r">{figure(r.cruiseRpm, 'rpm', units)}</td>
+                  <td className="r">{r.hillPct?.toFixed(1) ?? '–'}</td>
+                  <td className="r">{r.zeroTo100S?.toFixed(1) ?? '–'}</td>
+                  <td className="r">{r.pullS === undefined ? '–' : `${r.pullS.toFixed(1)} in ${r.pullGear}`}</td>
+                  <td className="r">{figure(r.topSpeedKph, 'speedKph', units)}</td>
+                  <td className="r">{formatNumber(r.price, 'money', units)}</td>
+                  <td>
+                    {r.misses.length === 0 ? (
+                      <StateMark state="clear" label={false} />
+                    ) : (
+                      r.misses.map((m) => MISS_WORDS[m]).join(', ')
+                    )}
+                  </td>
+                  <td>
+                    {mine ? (
+                      <span className="muted">chosen</span>
+                    ) : (
+                      <Button size="small" onClick={() => onTake(r)}>
+                        Take it
+                      </Button>
+                    )}
+                  </td>
+                </tr>
+              );
+            })}
+          </tbody>
+        </table>
+      </div>
+      <p className="muted small" style={{ marginTop: 6 }}>
+        {ranked.length > SHOWN && `The first ${SHOWN} of ${ranked.length}. `}Those that miss less of the brief stand
+        first; among equals the weighted mean of cruise, hill, 0–100, 80–120, top speed and price decides. Costs: box,
+        pairs, axle and tyres that are not in the car.
+        {withBox &&
+          ' Another box brings joints of its own: its bell, clutch, mount and shaft are judged once it is taken.'}
+      </p>
+    </>
+  );
+});
 
 const figure = (v: number | undefined, quantity: 'rpm' | 'speedKph', units: Units) =>
   v === undefined ? '–' : formatNumber(v, quantity, units);
