@@ -1,5 +1,5 @@
 import { assess, withAccepted, withoutWork, type Candidate, type Engine, type Library } from '../src/index.ts';
-import { candidate, finding, judged, library, tug, withEngine, withGearbox, words } from './demo.ts';
+import { candidate, finding, judged, library, pickup, tug, withEngine, withGearbox, words } from './demo.ts';
 
 describe('torque held back in the map', () => {
   // First rated far below what even the tyres hand back.
@@ -145,5 +145,32 @@ describe('the order in which things give up', () => {
   });
   test('gears of one rating stand together', () => {
     expect(judged('D').figures!.links.known.map((l) => l.name)).toContain('gearbox in third to fifth');
+  });
+  test('air: a throat half as wide gives up at a quarter of the power', () => {
+    const air = (boreMm: number) =>
+      judged(
+        'C',
+        {},
+        tug,
+        withEngine('hesper-v6-27', (e) => ({
+          ...e,
+          throttle: { boreMm: { value: boreMm, evidence: 'measured' }, throats: 1 },
+        })),
+      ).figures!.links.known.find((l) => l.id === 'air')!.kw!;
+    expect(air(58) / air(29)).toBeCloseTo(4, 9);
+    expect(air(58)).toBeGreaterThan(120);
+  });
+});
+
+describe('the low range of a transfer case', () => {
+  test('crawls by its ratio more slowly than first at idle, and says who sets the grade', () => {
+    const a = judged('A', {}, pickup);
+    const crawl = a.checks.find((c) => c.id === 'low-range')!.value!;
+    const g = a.figures!.gearing;
+    const engine = library.engines.find((e) => e.id === candidate('A', pickup).engineId)!;
+    expect(crawl * 2.48).toBeCloseTo((g.gears[0]!.speedPer1000Kph * engine.idleRpm.value) / 1000, 6);
+    expect(words(finding(a, 'low-range').title)).toMatch(/^In low first it crawls at \d\.\d km\/h; the tyres set/);
+    const { transferLow: _gone, ...chassis } = pickup.chassis!;
+    expect(judged('A', {}, { ...pickup, chassis }).checks.some((c) => c.id === 'low-range')).toBe(false);
   });
 });

@@ -12,13 +12,13 @@ import {
   type Subject,
   type Tyre,
 } from '../model/index.ts';
-import { InputError, say, type Evidence } from '../units/index.ts';
+import { InputError, propagate, say, type Evidence } from '../units/index.ts';
 import type { GearingFigures } from './assessGearing.ts';
 import { axleGripN, shareOfGrip, TYPICAL_BIAS, WET_GRASS_GRIP } from './differential.ts';
 import { fuelLPerH } from './fuelUse.ts';
 import { gripThrustN } from './grip.ts';
 import { resistanceN } from './resistance.ts';
-import { rpmAtSpeed } from './speeds.ts';
+import { rpmAtSpeed, speedKph } from './speeds.ts';
 import { rollingRadius } from './tyre.ts';
 import { tyreRoom, type RoomFact } from './tyreRoom.ts';
 
@@ -143,6 +143,7 @@ export function assessRoad(
     );
   }
 
+  lowRange(subject, mass, gearing, checks, findings);
   const lugsBelowRpm = brief.lowestCruiseRpm ?? lugRpm(gearing);
   const cruise = gearing.cruiseRpm?.value;
   if (cruise !== undefined && lugsBelowRpm !== undefined && cruise < lugsBelowRpm)
@@ -190,6 +191,51 @@ export function assessRoad(
       lugsBelowRpm,
     },
   };
+}
+
+/** Low range of a transfer case: how slowly it crawls at idle, and whether the tyres or the engine set its steepest grade. */
+function lowRange(
+  subject: Subject,
+  mass: MassFigures,
+  gearing: GearingFigures,
+  checks: Check[],
+  findings: Finding[],
+): void {
+  const { chassis, engine, gearbox } = subject;
+  const low = chassis?.transferLow;
+  const radius = gearing.rollingRadius;
+  if (low === undefined || !radius) return;
+  const first = gearbox.ratios[0]!;
+  const ratio = first * low * gearing.finalDrive;
+  const crawl = propagate({ idle: engine.idleRpm, 'rolling radius': radius }, (v) =>
+    speedKph(v.idle, v['rolling radius'], first * low, gearing.finalDrive),
+  );
+  const peakN = gearing.gears[0] && gearing.gears[0].peakThrustN * low;
+  const gripN = gearing.gripN;
+  checks.push(
+    makeCheck({
+      id: 'low-range',
+      step: 'gearing',
+      group: GROUP,
+      title: 'First in low range, at idle',
+      quantity: 'speedKph',
+      figure: crawl,
+      limitKind: 'info',
+      digits: 1,
+      because: `${first.toFixed(2)} × ${low.toFixed(2)} × ${gearing.finalDrive.toFixed(2)} is ${ratio.toFixed(0)} to one.`,
+    }),
+  );
+  if (peakN !== undefined && gripN !== undefined && mass.drivenKg)
+    findings.push(
+      makeFinding({
+        id: 'low-range',
+        state: 'clear',
+        step: 'gearing',
+        title: `In low first it crawls at ${say(crawl.value, 'speedKph', { digits: 1 })}; the ${peakN > gripN ? 'tyres' : 'engine'} set how steep it climbs`,
+        because: `${say(peakN, 'count')} N from the engine, ${say(gripN, 'count')} N from the tyres. Propshafts and axles behind the transfer case see ${low.toFixed(2)} times the gearbox’s torque, as far as the tyres hold.`,
+        about: [gearbox.id],
+      }),
+    );
 }
 
 function gripOn(subject: Subject, mass: MassFigures, mu: number): number {

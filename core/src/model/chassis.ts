@@ -187,6 +187,13 @@ export const Chassis = Type.Object(
     ),
     radiator: Type.Optional(RadiatorCore),
     brakesForKw: Type.Optional(PositiveFigure),
+    transferLow: Type.Optional(
+      Type.Number({
+        exclusiveMinimum: 1,
+        maximum: 10,
+        description: 'low range of the transfer case; high is one to one',
+      }),
+    ),
     tyres: Type.Array(Tyre, { minItems: 1 }),
     obstacles: Type.Array(Obstacle),
     shifterAperture: Type.Optional(

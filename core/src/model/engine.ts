@@ -205,6 +205,9 @@ export const Engine = Type.Object(
     massRecords: Type.Array(MassRecord),
     ancillaryMasses: Type.Array(Type.Object({ item: AncillarySchema, massKg: AnyFigure }, closed)),
     comMm: Type.Object({ at: Vec3, plusMinusMm: Type.Number({ minimum: 0 }), evidence: EvidenceSchema }, closed),
+    throttle: Type.Optional(
+      Type.Object({ boreMm: PositiveFigure, throats: Type.Integer({ minimum: 1, maximum: 16 }) }, closed),
+    ),
     inertiaKgM2: Type.Optional(
       Type.Unsafe<Type.Static<typeof PositiveFigure>>({ ...PositiveFigure, description: 'crank, flywheel and clutch' }),
     ),

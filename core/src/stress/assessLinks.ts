@@ -1,5 +1,5 @@
 import { bsfcOf, DUTY_LIMIT_PCT, FUEL, fuelEnergyKw, fuelOf, radiatorKw, USE_DUTY } from '../enginesums/index.ts';
-import type { GearingFigures, RoadFigures } from '../gearing/index.ts';
+import { STANDARD_AIR_DENSITY, type GearingFigures, type RoadFigures } from '../gearing/index.ts';
 import { makeFinding, type Finding, type Subject } from '../model/index.ts';
 import { say, scatterOf, type Figure } from '../units/index.ts';
 import { CLUTCH_RESERVE } from './clutch.ts';
@@ -124,7 +124,44 @@ function engineLinks(subject: Subject, gearing: GearingFigures): Link[] {
       raisedBy: [],
     });
   }
+  links.push(airLink(subject));
   return links;
+}
+
+/** Mean speed in the throat of the throttle that an engine still breathes freely at, m/s; the bench's rule. */
+const THROAT_M_PER_S = 90;
+
+/** Air: the power at which the throat of the throttle reaches its speed, outside air. */
+function airLink(subject: Subject): Link {
+  const { engine } = subject;
+  const { throttle } = engine;
+  if (!throttle)
+    return {
+      id: 'air',
+      carries: true,
+      name: 'air',
+      kw: undefined,
+      plusMinusKw: 0,
+      evidence: undefined,
+      because: 'Nobody has measured the throttle.',
+      missing: `/engines/${engine.id}/throttle`,
+      raisedBy: [],
+    };
+  const bsfc = bsfcOf(subject);
+  const areaM2 = (Math.PI / 4) * (throttle.boreMm.value / 1000) ** 2 * throttle.throats;
+  // A blower behind the throttle draws through it at the air outside.
+  const kgPerS = STANDARD_AIR_DENSITY * areaM2 * THROAT_M_PER_S;
+  const kw = (kgPerS * 3.6e6) / (bsfc.value * FUEL[fuelOf(subject)].fullLoadAfr.value);
+  return {
+    id: 'air',
+    carries: true,
+    name: 'air',
+    kw,
+    plusMinusKw: Math.hypot(spread(kw, bsfc), 2 * spread(kw, throttle.boreMm), 0.1 * kw),
+    evidence: 'estimated',
+    because: `${throttle.throats === 1 ? 'A throat' : `${throttle.throats} throats`} of ${say(throttle.boreMm.value, 'lengthMm')} ${throttle.throats === 1 ? 'passes' : 'pass'} it at ${say(THROAT_M_PER_S, 'speedMPerS', { digits: 0 })}.`,
+    raisedBy: ['manifold'],
+  };
 }
 
 function coolingLink(subject: Subject): Link {

@@ -88,6 +88,7 @@ const KINDS: Readonly<
           'octaneRon',
           'directInjection',
           'injectors',
+          'throttle',
           'boost',
         ],
       ],

@@ -102,6 +102,21 @@ export function DrivelineDetail({ chassis }: { chassis: Chassis }) {
             save('chassis', v === undefined ? rest : { ...rest, brakesForKw: told(old, v) });
           }}
         />
+        {chassis.drive === 'all' && (
+          <QuantityField
+            label="Low range of the transfer case"
+            quantity="number"
+            digits={2}
+            optional
+            min={1.01}
+            max={10}
+            value={chassis.transferLow}
+            onCommit={(v) => {
+              const { transferLow: _old, ...rest } = chassis;
+              save('chassis', v === undefined ? rest : { ...rest, transferLow: v });
+            }}
+          />
+        )}
         {tube && (
           <>
             {number(
