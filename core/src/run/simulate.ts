@@ -1,3 +1,4 @@
+import { pumpTorqueNm, torqueRatio } from '../gearing/index.ts';
 import { checkPlant, gripAcceleration, roadLoads, tableOf, tableTorque, type Plant } from './plant.ts';
 
 /** Where the engine's work went, J. `tyreSlip` is nought while the driver feathers a clutch; see `simulate`. */
@@ -168,9 +169,8 @@ export function simulate(p: Plant, question: RunQuestion): RunResult {
       const w = s[W]!;
       engineRpm = w / PER_RPM;
       const nu = w > 0 ? Math.min(1, inputW / w) : 1;
-      const pump = (engineRpm / converter!.kRpmPerSqrtNm) ** 2 * Math.min(1, (1 - nu) / (1 - coupling));
-      const gain =
-        nu < coupling ? converter!.stallTorqueRatio + ((1 - converter!.stallTorqueRatio) * nu) / coupling : 1;
+      const pump = pumpTorqueNm(engineRpm, converter!.kRpmPerSqrtNm, nu, coupling);
+      const gain = torqueRatio(converter!.stallTorqueRatio, nu, coupling);
       const turbine = pump * gain;
       const T = torque(engineRpm, s[B]!);
       // In the last gear the limiter takes the torque away over its last few turns.
@@ -422,10 +422,10 @@ export function simulate(p: Plant, question: RunQuestion): RunResult {
       k1.set(k4);
       if (ends === 'distance') rates(y, k1);
     }
-    if (mode === 'converter' && converter!.locksUp && gear > 0 && (y[V]! * gears[gear]!) / r > LOCKED_AT * y[W]!) {
+    if (mode === 'converter' && converter!.locksUp && gear > 0 && (y[V] * gears[gear]!) / r > LOCKED_AT * y[W]) {
       // What the engine gives up in being pulled down to the shaft is slip of the lock-up clutch.
-      const shaft = (y[V]! * gears[gear]!) / r;
-      y[SLIP]! += 0.5 * p.engineInertiaKgM2 * (y[W]! ** 2 - shaft ** 2);
+      const shaft = (y[V] * gears[gear]!) / r;
+      y[SLIP]! += 0.5 * p.engineInertiaKgM2 * (y[W] ** 2 - shaft ** 2);
       mode = 'locked';
       rates(y, k1);
     }

@@ -12,7 +12,6 @@ import { exactly, propagate, say, type Derived } from '../units/index.ts';
 import { clutchLaunch } from './clutch.ts';
 import type { GearLoad, StressPlaces } from './assessStress.ts';
 import { CRITICAL_SHARE, criticalRpm, longestMm, STEEL } from './propshaft.ts';
-import { SERVICE_FACTOR } from './load.ts';
 
 export interface DrivelineFigures {
   /** Torque at the pinion and in one half shaft in the worst gear, N·m. */
@@ -234,6 +233,3 @@ export function assessDriveline(
     },
   };
 }
-
-/** Service factor of a use, for a screen. */
-export const factorOf = (use: Subject['brief']['use']) => SERVICE_FACTOR[use];
