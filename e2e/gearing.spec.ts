@@ -9,6 +9,12 @@ const judged = async (sable: Sable, build: Build, candidateId: string): Promise<
   return sable.sum('assess', { build, candidateId, library });
 };
 
+let was: Build;
+test.beforeEach(async ({ sable }) => {
+  was = (await sable.build()).build;
+});
+test.afterEach(({ sable }) => sable.putBack(was));
+
 test('the chooser’s pick meets cruise and hill start, says what it gives up, and is judged once taken; undo puts it back', async ({
   page,
   go,

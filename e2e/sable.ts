@@ -9,6 +9,22 @@ export class Sable extends RunningSable {
     return (await response.json()) as { version: number; build: Build };
   }
 
+  /** Puts survey and candidates back as they were. */
+  async putBack(was: Build): Promise<void> {
+    const put = async (what: string, content: unknown) => {
+      const { version } = await this.build(was.id);
+      const response = await fetch(`${this.url}/api/v1/builds/${was.id}/${what}`, {
+        method: 'PUT',
+        headers: { 'content-type': 'application/json', 'if-match': `"${version}"` },
+        body: JSON.stringify(content),
+      });
+      expect(response.status, await response.text()).toBeLessThan(300);
+    };
+    await put('chassis', was.chassis);
+    for (const candidate of was.candidates) await put(`candidates/${candidate.id}`, candidate);
+    expect((await this.build(was.id)).build).toEqual(was);
+  }
+
   async sum<T>(name: string, input: unknown): Promise<T> {
     const response = await fetch(`${this.url}/api/v1/sums/${name}`, {
       method: 'POST',
