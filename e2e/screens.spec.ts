@@ -88,7 +88,7 @@ test('everything by keyboard: steps, candidates, units, undo, search, the list o
   await expect(chip(page, 'F')).toHaveAttribute('aria-pressed', 'true');
   for (const [key, end] of [
     ['b', 'brief'],
-    ['g', 'gearing'],
+    ['g', 'gearing/ratios'],
     ['w', 'weight'],
     ['p', 'parts'],
     ['c', 'candidate'],
