@@ -333,7 +333,8 @@ function tyreRadius(subject: Subject, findings: Finding[]): Figure | undefined {
   }
 }
 
-function gripNow(subject: Subject, mass: MassFigures, mu: number): number {
+/** Greatest thrust of the car as it is driven, on tyres of a grip, N; mass and centre of mass must be known. */
+export function gripNow(subject: Subject, mass: MassFigures, mu: number): number {
   const chassis = subject.chassis!;
   const [x, , z] = mass.comMm!;
   return gripThrustN({

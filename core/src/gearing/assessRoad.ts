@@ -13,10 +13,9 @@ import {
   type Tyre,
 } from '../model/index.ts';
 import { InputError, propagate, say, type Evidence } from '../units/index.ts';
-import type { GearingFigures } from './assessGearing.ts';
+import { gripNow, type GearingFigures } from './assessGearing.ts';
 import { axleGripN, shareOfGrip, TYPICAL_BIAS, WET_GRASS_GRIP } from './differential.ts';
 import { fuelLPerH } from './fuelUse.ts';
-import { gripThrustN } from './grip.ts';
 import { resistanceN } from './resistance.ts';
 import { rpmAtSpeed, speedKph } from './speeds.ts';
 import { rollingRadius } from './tyre.ts';
@@ -52,6 +51,8 @@ export interface RoadFigures {
     readonly fitted: boolean;
     readonly offered: boolean;
   }[];
+  /** Thrust that pulling away on the brief's hill asks, trailer on, N. */
+  readonly hillNeedN: number | undefined;
   readonly wetGripN: number | undefined;
   readonly spinsWetIn: readonly number[];
   readonly fuel: readonly FuelFigures[];
@@ -84,7 +85,7 @@ export function assessRoad(
 
   const wetGripN =
     subject.tyre && chassis && mass.drivenKg && mass.comMm
-      ? gripOn(subject, mass, subject.tyre.wetGrip.value)
+      ? gripNow(subject, mass, subject.tyre.wetGrip.value)
       : undefined;
   const spinsWetIn =
     wetGripN === undefined ? [] : gearing.gears.filter((g) => g.peakThrustN > wetGripN).map((g) => g.gear);
@@ -185,6 +186,7 @@ export function assessRoad(
       tyres,
       differential,
       differentials,
+      hillNeedN: needed,
       wetGripN,
       spinsWetIn,
       fuel: fuelFigures(subject, mass, gearing),
@@ -238,26 +240,12 @@ function lowRange(
     );
 }
 
-function gripOn(subject: Subject, mass: MassFigures, mu: number): number {
-  const chassis = subject.chassis!;
-  const [x, , z] = mass.comMm!;
-  return gripThrustN({
-    massKg: mass.drivenKg!.value,
-    wheelbaseMm: chassis.wheelbaseMm.value,
-    frontAxleToComMm: -x,
-    comHeightMm: z,
-    frictionCoefficient: mu,
-    drive: chassis.drive,
-    rearTorqueShare: chassis.rearTorqueShare,
-  });
-}
-
 /** Every tyre of the survey: room for it, and the gears in which it gives up with the gearing as chosen. */
 function tyreChoices(subject: Subject, mass: MassFigures, gearing: GearingFigures): TyreChoice[] {
   const { chassis } = subject;
   const mine = gearing.rollingRadius?.value;
   return (chassis?.tyres ?? []).map((t) => {
-    const grip = mass.drivenKg && mass.comMm ? gripOn(subject, mass, t.dryGrip.value) : undefined;
+    const grip = mass.drivenKg && mass.comMm ? gripNow(subject, mass, t.dryGrip.value) : undefined;
     const radius = radiusOf(t);
     return {
       code: t.code,

@@ -310,10 +310,15 @@ function TyresAndDifferential() {
             </tbody>
           </table>
         )}
-        {build.brief.hill && build.brief.hill.trailerKg > 0 && road.differentials.length > 0 && (
+        {road.hillNeedN !== undefined && road.differentials.length > 0 && (
           <p className="muted small" style={{ marginTop: 6 }}>
-            On wet grass neither of them pulls the trailer away on your hill alone: the loaded wheel decides. Have it
-            dry, or be pushed.
+            Pulling away on your hill asks {newtons(road.hillNeedN)} N. With one wheel on wet grass{' '}
+            {road.differentials.some((d) => d.splitN >= road.hillNeedN!)
+              ? `it goes with the differential ${road.differentials
+                  .filter((d) => d.splitN >= road.hillNeedN!)
+                  .map((d) => d.kind)
+                  .join(' or ')}.`
+              : 'none of them does it.'}
           </p>
         )}
       </div>
