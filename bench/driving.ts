@@ -1,9 +1,8 @@
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
-import type { Build, Engine, Gearbox, Library, Part } from '@sable/core';
-import { combosOf, sweepCombos } from '@sable/core/choose';
-import { assess, resolveSubject } from '@sable/core';
-import { plantOf, simulate, type Plant } from '@sable/core/run';
+import { assess, type Build, type Engine, type Gearbox, type Library, type Part, resolveSubject } from '@sable/core';
+import { combosOf, sweepCombos } from '@sable/core/solvers/ratioSweep';
+import { plantOf, simulate, type Plant } from '@sable/core/questions/acceleration';
 import { chromium } from '@playwright/test';
 import { launchArgs } from '@sable/e2e/launch';
 import { round, summary, timed } from './measure.ts';

@@ -1,4 +1,4 @@
-import { signedDistance, type Convex } from '@sable/core/fit';
+import { signedDistance, type Convex } from '@sable/core/geometry';
 import Module from 'manifold-3d';
 import { generated } from './placement.ts';
 import { round, summary, timed } from './measure.ts';

@@ -1,18 +1,18 @@
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
 import { resolveSubject, type Build, type Engine, type Gearbox, type Library, type Part } from '@sable/core';
-import { convexOf, type Convex } from '@sable/core/fit';
+import { convexOf, type Convex } from '@sable/core/geometry';
 import {
   AXES,
   Evaluator,
   foundPlacement,
   problemFor,
   rangeAround,
-  searchFitRecipes,
   type Body,
   type PlacementProblem,
   type Point,
-} from '@sable/core/placement';
+} from '@sable/core/solvers/placement';
+import { searchFitRecipes } from '@sable/core/solvers/recipe';
 import { round, summary, timed } from './measure.ts';
 import { random } from './random.ts';
 

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
 import { assess, assessAll, type Build, type Engine, type Gearbox, type Library, type Part } from '@sable/core';
-import { boundsGapSquared, convexOf, signedDistance, type Convex } from '@sable/core/fit';
+import { boundsGapSquared, convexOf, signedDistance, type Convex } from '@sable/core/geometry';
 import { round, summary, timed } from './measure.ts';
 import { random } from './random.ts';
 

@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
 import type { Build, Library } from '@sable/core';
-import { bandFigures, hotDayShare, torqueFrom, worstAir } from '@sable/core/curve';
+import { bandFigures, hotDayShare, torqueFrom, worstAir } from '@sable/core/questions/curve';
 import { cell, chip, expect, test } from './sable.ts';
 
 const SCREENS = [
@@ -326,7 +326,7 @@ test.describe('the sum behind the screen is the one over HTTP, once for each top
 
   test('solids', async ({ page, go, sable }) => {
     const { placedSolids, resolveSubject } = await import('@sable/core');
-    const { convexOf } = await import('@sable/core/fit');
+    const { convexOf } = await import('@sable/core/geometry');
     const { build, library } = await load(sable.url);
     const c = build.candidates.find((x) => x.id === 'b')!;
     const cover = placedSolids(resolveSubject(build, c, library).subject!, c.placement).find(

@@ -1,5 +1,5 @@
 import { Ajv, type ValidateFunction } from 'ajv';
-import { SUMS, sumNamed } from '../src/sums.ts';
+import { SUMS, sumNamed } from '../src/sums/registry.ts';
 import { InputError } from '../src/units/index.ts';
 import { compare, type Miss } from './compare.ts';
 import { sumForCase, type Case } from './map.ts';

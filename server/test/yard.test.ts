@@ -1,6 +1,5 @@
-import type { Listing } from '@sable/core';
+import { type Listing, Listing as ListingSchema } from '@sable/core';
 import { Ajv } from 'ajv';
-import { Listing as ListingSchema } from '@sable/core';
 import { readDemo } from '../src/demo/load.ts';
 import { paths } from '../src/paths.ts';
 import { simulatedScales, PADS } from '../src/standins/scales.ts';

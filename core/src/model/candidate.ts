@@ -7,7 +7,7 @@ import { Id, Name, Note } from './figure.ts';
 import { Bought, Inspection } from './listing.ts';
 import { Route } from './route.ts';
 import { CHANGE_KINDS, Solid, type ChangeKind } from './solid.ts';
-import { Working } from './working.ts';
+import { Working } from './savedCalculation.ts';
 
 const closed = { additionalProperties: false };
 const length = Type.Number({ minimum: -10000, maximum: 10000 });

@@ -3,7 +3,7 @@ import { AnyFigure, Id, Name, NonNegativeFigure, Note, PositiveFigure, ThreePoin
 import { Port } from './port.ts';
 import { FitClaim } from './claim.ts';
 import { Obstacle } from './solid.ts';
-import { Taped } from './tape.ts';
+import { Taped } from './measurement.ts';
 
 const closed = { additionalProperties: false };
 

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
-import { findingOf, judge, makeCheck, worstState, type State } from './index.ts';
+import { findingOf, makeCheck } from './check.ts';
+import { judge, worstState, type State } from './finding.ts';
 
 const number = fc.double({ min: -1000, max: 1000, noNaN: true });
 

@@ -6,7 +6,7 @@ import type { DressingOption, Engine, Slot } from './engine.ts';
 import type { Family } from './family.ts';
 import type { Gearbox } from './gearbox.ts';
 import type { Part } from './part.ts';
-import { makeFinding } from './judged.ts';
+import { makeFinding } from './check.ts';
 import type { Finding } from './finding.ts';
 
 /** What a question is asked about: one candidate with everything it refers to looked up. */

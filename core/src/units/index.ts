@@ -3,5 +3,5 @@ export * from './display.ts';
 export * from './errors.ts';
 export * from './evidence.ts';
 export * from './figure.ts';
-export * from './sentence.ts';
+export * from './valueTokens.ts';
 export * from './threePoint.ts';

@@ -1,22 +1,15 @@
 import fc from 'fast-check';
+import { exactly, propagate, propagateAll, quadrature, scatterOf, type Figure } from './figure.ts';
 import {
-  exactly,
   formatNumber,
   formatQuantity,
   formatScatter,
   fromDisplay,
   parseQuantity,
-  propagate,
-  propagateAll,
   QUANTITIES,
-  quadrature,
-  say,
-  sayDerived,
-  scatterOf,
   toDisplay,
-  wordSentence,
-  type Figure,
-} from './index.ts';
+} from './display.ts';
+import { say, sayDerived, wordSentence } from './valueTokens.ts';
 
 const metric = { system: 'metric' } as const;
 const us = { system: 'us' } as const;

@@ -1,5 +1,5 @@
 import type { Assessment, Build, BuildAnswer, Candidate, Changed, Library, LineupVerdict } from '@sable/core';
-import { whatChanged } from '@sable/core/verdict';
+import { whatChanged } from '@sable/core/questions/lineup';
 import { replaceEqualDeep, useQuery, useQueryClient } from '@tanstack/react-query';
 import { createContext, useCallback, useContext, useEffect, useMemo, useRef, useState, type ReactNode } from 'react';
 import { useParams, useSearchParams } from 'react-router';

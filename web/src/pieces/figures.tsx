@@ -1,13 +1,13 @@
 import {
-  formatNumber,
-  formatScatter,
-  unitOf,
-  wordSentence,
   type Derived,
   type Figure,
+  formatNumber,
+  formatScatter,
   type Quantity,
+  scatterOf,
+  unitOf,
+  wordSentence,
 } from '@sable/core/units';
-import { scatterOf } from '@sable/core/units';
 import { useUnits } from '../app/settings.tsx';
 import { EvidenceMark } from './marks.tsx';
 

@@ -1,4 +1,4 @@
-import type { Flat } from '@sable/core/drawing';
+import type { Flat } from '@sable/core/formats/drawing';
 import fc from 'fast-check';
 import { overlap, placeNames, spanOf } from './labels.ts';
 

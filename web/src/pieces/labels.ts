@@ -1,4 +1,4 @@
-import type { Flat } from '@sable/core/drawing';
+import type { Flat } from '@sable/core/formats/drawing';
 import { polygonArea, polygonCentroid } from 'd3-polygon';
 
 export const pathOf = (points: readonly Flat[]): string =>

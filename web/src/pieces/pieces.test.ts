@@ -1,9 +1,8 @@
-import type { Build, Candidate, Check, Library } from '@sable/core';
+import { assessAll, type Build, type Candidate, type Check, type Library } from '@sable/core';
 import { library, tug, second } from '../../../core/test/demo.ts';
 import { nextCandidate } from '../screens/candidate/nextCandidate.ts';
 import { rowGroups } from '../screens/lineup/rows.ts';
 import { LINE_AT, trackPlace } from '../screens/lineup/track.ts';
-import { assessAll } from '@sable/core';
 import { niceTicks, spread } from './chart.ts';
 import { withRemedy } from './remedy.ts';
 

@@ -1,15 +1,7 @@
 import type { Build, Candidate, Library } from '@sable/core';
-import {
-  combosOf,
-  compareBoxes,
-  runOf,
-  sweepCombos,
-  type BoxFigures,
-  type ComboFigures,
-  type RunAnswer,
-  type SweepProgress,
-} from '@sable/core/choose';
-import type { RunChoices } from '@sable/core/run';
+import { combosOf, sweepCombos, type ComboFigures, type SweepProgress } from '@sable/core/solvers/ratioSweep';
+import { compareBoxes, runOf, type BoxFigures, type RunAnswer } from '@sable/core/assess';
+import type { RunChoices } from '@sable/core/questions/acceleration';
 import { expose } from 'comlink';
 import { Driver } from './driven.ts';
 

@@ -2,15 +2,14 @@ import { resolveSubject, type Build, type Candidate, type Library, type Subject 
 import {
   problemFor,
   rangeAround,
-  searchFitRecipes,
   searchInstall,
   searchPlacement,
-  type FitRecipeAnswer,
   type FoundPlace,
   type InstallPath,
   type Progress,
   type Side,
-} from '@sable/core/placement';
+} from '@sable/core/solvers/placement';
+import { searchFitRecipes, type FitRecipeAnswer } from '@sable/core/solvers/recipe';
 import { expose } from 'comlink';
 import { Driver } from './driven.ts';
 

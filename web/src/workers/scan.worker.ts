@@ -1,4 +1,5 @@
-import { readMesh, wrapScan, type ScanMesh, type Wrapped, type WrapOptions } from '@sable/core/scan';
+import { readMesh } from '@sable/core/formats/mesh';
+import { type ScanMesh, type WrapOptions, type Wrapped, wrapScan } from '@sable/core/geometry/scan';
 import { expose, transfer } from 'comlink';
 import { Driver } from './driven.ts';
 

@@ -7,10 +7,10 @@ import {
   type Candidate,
   type FieldProblem,
 } from '@sable/core';
-import { convexOf } from '@sable/core/fit';
+import { convexOf } from '@sable/core/geometry';
 import { fieldProblems } from '@sable/core/formats';
-import { readTyreCode } from '@sable/core/gearing';
-import { whatChanged } from '@sable/core/verdict';
+import { readTyreCode } from '@sable/core/questions/gearing';
+import { whatChanged } from '@sable/core/questions/lineup';
 import Autocomplete from '@mui/material/Autocomplete';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';

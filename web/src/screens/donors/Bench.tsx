@@ -1,5 +1,5 @@
 import { resolveSubject, type Candidate, type Working } from '@sable/core';
-import { BENCH, startingInputs, workOut, type BenchSum, type WorkedOut } from '@sable/core/enginesums';
+import { BENCH, startingInputs, workOut, type BenchSum, type WorkedOut } from '@sable/core/questions/engine';
 import { InputError, EVIDENCE, type Evidence, type Figure } from '@sable/core/units';
 import Button from '@mui/material/Button';
 import MenuItem from '@mui/material/MenuItem';

@@ -7,9 +7,9 @@ import {
   bsfcOf,
   targetPower,
   fuelGramPerS,
-} from '@sable/core/enginesums';
+} from '@sable/core/questions/engine';
 import { resolveSubject } from '@sable/core';
-import { pressureAtAltitudeKpa } from '@sable/core/curve';
+import { pressureAtAltitudeKpa } from '@sable/core/questions/curve';
 import { formatNumber } from '@sable/core/units';
 import { useState } from 'react';
 import { useBuild } from '../../app/buildState.tsx';

@@ -1,6 +1,5 @@
-import { engineSentence, compareEngine, type ComparedEngine } from '@sable/core/verdict';
-import type { Derived, Quantity } from '@sable/core/units';
-import { unitOf } from '@sable/core/units';
+import { engineSentence, compareEngine, type ComparedEngine } from '@sable/core/questions/lineup';
+import { type Derived, type Quantity, unitOf } from '@sable/core/units';
 import { Suspense, lazy, useMemo, useState } from 'react';
 import { useBuild } from '../../app/buildState.tsx';
 import { useUnits } from '../../app/settings.tsx';

@@ -1,5 +1,5 @@
 import type { Candidate, Family, Inspection } from '@sable/core';
-import { identify, type Identity } from '@sable/core/buying';
+import { identify, type Identity } from '@sable/core/questions/donor';
 import { formatQuantity } from '@sable/core/units';
 import Button from '@mui/material/Button';
 import ToggleButton from '@mui/material/ToggleButton';

@@ -6,8 +6,8 @@ import {
   displacementCc,
   type CompressorMap,
   type LinePoint,
-} from '@sable/core/enginesums';
-import { pressureAtAltitudeKpa } from '@sable/core/curve';
+} from '@sable/core/questions/engine';
+import { pressureAtAltitudeKpa } from '@sable/core/questions/curve';
 import { readMapCsv } from '@sable/core/formats';
 import { InputError, toDisplay, unitOf } from '@sable/core/units';
 import Alert from '@mui/material/Alert';

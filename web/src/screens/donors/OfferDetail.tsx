@@ -1,5 +1,5 @@
 import type { Listing } from '@sable/core';
-import { costOfOffer, type Way } from '@sable/core/buying';
+import { costOfOffer, type Way } from '@sable/core/questions/donor';
 import { formatNumber, formatQuantity, unitOf } from '@sable/core/units';
 import Button from '@mui/material/Button';
 import Dialog from '@mui/material/Dialog';

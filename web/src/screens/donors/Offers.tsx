@@ -1,5 +1,5 @@
 import type { Listing } from '@sable/core';
-import { compareWays, bestOfEachWay, costOfOffer } from '@sable/core/buying';
+import { compareWays, bestOfEachWay, costOfOffer } from '@sable/core/questions/donor';
 import { formatNumber, formatQuantity, unitOf } from '@sable/core/units';
 import Alert from '@mui/material/Alert';
 import Button from '@mui/material/Button';

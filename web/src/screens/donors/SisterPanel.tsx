@@ -1,5 +1,5 @@
 import type { Engine, TorqueCurve } from '@sable/core';
-import { curveInUse, peaksOf } from '@sable/core/curve';
+import { curveInUse, peaksOf } from '@sable/core/questions/curve';
 import {
   BREATHING_KINDS,
   curveFromSister,
@@ -8,7 +8,7 @@ import {
   torqueOfSister,
   type BreathingKind,
   type SisterCurve,
-} from '@sable/core/enginesums';
+} from '@sable/core/questions/engine';
 import { InputError } from '@sable/core/units';
 import { useQueryClient } from '@tanstack/react-query';
 import Alert from '@mui/material/Alert';

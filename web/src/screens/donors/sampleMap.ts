@@ -1,4 +1,4 @@
-import type { CompressorMap } from '@sable/core/enginesums';
+import type { CompressorMap } from '@sable/core/questions/engine';
 
 /** A made-up small turbo, to try a line on before a real map is brought in. */
 export const SAMPLE_MAP: CompressorMap = {

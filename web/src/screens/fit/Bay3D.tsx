@@ -1,5 +1,6 @@
 import type { State } from '@sable/core';
-import { poseOf, tubeOnce, type Convex } from '@sable/core/fit';
+import { poseOf, type Convex } from '@sable/core/geometry';
+import { tubeOnce } from '@sable/core/questions/fit';
 import { Canvas, useThree } from '@react-three/fiber';
 import { useEffect, useMemo, useRef } from 'react';
 import {
@@ -14,9 +15,8 @@ import {
 } from 'three';
 import { ConvexGeometry } from 'three/examples/jsm/geometries/ConvexGeometry.js';
 import { OrbitControls } from 'three/examples/jsm/controls/OrbitControls.js';
-import type { Ghost } from './ViewPane.tsx';
+import { type Ghost, useStanding } from './ViewPane.tsx';
 import type { LiveFit } from './live.ts';
-import { useStanding } from './ViewPane.tsx';
 
 /** Metres keep the depth buffer and the controls in their usual range. */
 const M = 0.001;

@@ -1,5 +1,5 @@
 import type { Belt, Candidate } from '@sable/core';
-import { beltRun, LEAST_WRAP_DEG, usualPulleys } from '@sable/core/fit';
+import { beltRun, LEAST_WRAP_DEG, usualPulleys } from '@sable/core/questions/fit';
 import { formatNumber, unitOf } from '@sable/core/units';
 import Button from '@mui/material/Button';
 import { useUnits } from '../../app/settings.tsx';

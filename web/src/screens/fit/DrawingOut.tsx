@@ -1,4 +1,4 @@
-import { fitSheet, sheetDxf, sheetSvg } from '@sable/core/drawing';
+import { fitSheet, sheetDxf, sheetSvg } from '@sable/core/formats/drawing';
 import Button from '@mui/material/Button';
 import { useUnits } from '../../app/settings.tsx';
 import { saveFile } from '../../pieces/saveFile.ts';

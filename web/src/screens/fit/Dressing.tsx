@@ -1,5 +1,5 @@
 import { dressingOf, type Candidate } from '@sable/core';
-import { fitMatrix } from '@sable/core/fit';
+import { fitMatrix } from '@sable/core/questions/fit';
 import { formatNumber, unitOf } from '@sable/core/units';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';

@@ -1,4 +1,4 @@
-import { fitState, pairBecause } from '@sable/core/fit';
+import { fitState, pairBecause } from '@sable/core/questions/fit';
 import { formatNumber, unitOf, wordSentence } from '@sable/core/units';
 import { useUnits } from '../../app/settings.tsx';
 import { StateMark } from '../../pieces/marks.tsx';

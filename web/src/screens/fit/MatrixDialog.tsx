@@ -1,5 +1,4 @@
-import type { MatrixCell } from '@sable/core/fit';
-import { fitMatrix } from '@sable/core/fit';
+import { fitMatrix, type MatrixCell } from '@sable/core/questions/fit';
 import { formatNumber, unitOf } from '@sable/core/units';
 import Button from '@mui/material/Button';
 import Dialog from '@mui/material/Dialog';

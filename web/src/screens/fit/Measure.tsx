@@ -1,7 +1,7 @@
 import { formatNumber, unitOf } from '@sable/core/units';
 import { useUnits } from '../../app/settings.tsx';
-import { moved, poseOf } from '@sable/core/fit';
-import { outline, type Flat, type View } from '@sable/core/drawing';
+import { moved, poseOf } from '@sable/core/geometry';
+import { outline, type Flat, type View } from '@sable/core/formats/drawing';
 import type { LiveFit } from './live.ts';
 
 export interface Measured {

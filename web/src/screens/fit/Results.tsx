@@ -1,5 +1,6 @@
 import type { Placement } from '@sable/core';
-import type { FitRecipe, FitRecipeAnswer, FoundPlace, InstallPath } from '@sable/core/placement';
+import type { FitRecipe, FitRecipeAnswer } from '@sable/core/solvers/recipe';
+import type { FoundPlace, InstallPath } from '@sable/core/solvers/placement';
 import { formatNumber, formatQuantity, unitOf } from '@sable/core/units';
 import Button from '@mui/material/Button';
 import Slider from '@mui/material/Slider';

@@ -1,5 +1,6 @@
 import { ROUTE_KINDS, type Candidate, type Route, type RouteKind } from '@sable/core';
-import { fitState, routeClearances, placedSolids, tubeOnce, type V3 } from '@sable/core/fit';
+import { fitState, routeClearances, placedSolids, tubeOnce } from '@sable/core/questions/fit';
+import { type V3 } from '@sable/core/geometry';
 import { formatNumber, unitOf } from '@sable/core/units';
 import Button from '@mui/material/Button';
 import { useMemo } from 'react';

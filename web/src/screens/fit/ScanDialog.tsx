@@ -8,9 +8,8 @@ import {
   type PartRole,
   type Solid,
 } from '@sable/core';
-import type { V3 } from '@sable/core/fit';
-import type { Wrapped } from '@sable/core/scan';
-import { placedByThree, sidesOf } from '@sable/core/scan/place';
+import type { V3 } from '@sable/core/geometry';
+import { placedByThree, sidesOf, type Wrapped } from '@sable/core/geometry/scan';
 import { formatNumber, unitOf } from '@sable/core/units';
 import Button from '@mui/material/Button';
 import Dialog from '@mui/material/Dialog';

@@ -1,5 +1,5 @@
-import type { V3 } from '@sable/core/fit';
-import type { Wrapped } from '@sable/core/scan';
+import type { V3 } from '@sable/core/geometry';
+import type { Wrapped } from '@sable/core/geometry/scan';
 import { Canvas, useThree } from '@react-three/fiber';
 import { useEffect, useMemo } from 'react';
 import { BufferGeometry, DoubleSide, Float32BufferAttribute, PerspectiveCamera, Vector3 } from 'three';

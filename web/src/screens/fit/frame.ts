@@ -1,7 +1,7 @@
-import type { BayBody, Convex, PlacedSolid } from '@sable/core/fit';
-import { moved, poseOf } from '@sable/core/fit';
+import type { BayBody, PlacedSolid } from '@sable/core/questions/fit';
+import { type Convex, moved, poseOf } from '@sable/core/geometry';
 import type { Placement } from '@sable/core';
-import type { View } from '@sable/core/drawing';
+import type { View } from '@sable/core/formats/drawing';
 import type { Frame } from '../../pieces/labels.ts';
 
 /** What is worth seeing of a bay around a powertrain, vehicle axes: least and greatest x, y, z, mm. */

@@ -1,5 +1,5 @@
-import type { PairClearance } from '@sable/core/fit';
-import { viewOf, type Flat, type View } from '@sable/core/drawing';
+import type { PairClearance } from '@sable/core/questions/fit';
+import { viewOf, type Flat, type View } from '@sable/core/formats/drawing';
 import { overlap, type Frame, type Span } from '../../pieces/labels.ts';
 
 export interface GapBox {

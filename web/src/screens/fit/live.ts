@@ -1,18 +1,23 @@
-import { resolveSubject, type Build, type Candidate, type Library, type Placement, type Subject } from '@sable/core';
+import {
+  type Build,
+  type Candidate,
+  type Library,
+  type Placement,
+  resolveSubject,
+  type State,
+  type Subject,
+} from '@sable/core';
 import {
   bayOf,
   clearances,
   fitState,
-  moved,
   placedSolids,
-  poseOf,
   routeBodies,
   type BayBody,
   type PairClearance,
   type PlacedSolid,
-  type V3,
-} from '@sable/core/fit';
-import type { State } from '@sable/core';
+} from '@sable/core/questions/fit';
+import { moved, poseOf, type V3 } from '@sable/core/geometry';
 
 const NOWHERE: Placement = { xMm: 0, yMm: 0, zMm: 0, yawDeg: 0, pitchDeg: 0, cantDeg: 0 };
 

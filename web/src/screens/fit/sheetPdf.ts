@@ -1,4 +1,4 @@
-import { paint, WIDTH_MM, type Flat, type Sheet } from '@sable/core/drawing';
+import { paint, WIDTH_MM, type Flat, type Sheet } from '@sable/core/formats/drawing';
 import { PDFDocument, rgb, StandardFonts } from 'pdf-lib';
 
 const PT = 72 / 25.4;

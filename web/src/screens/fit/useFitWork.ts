@@ -1,5 +1,6 @@
 import type { Build, Candidate, Library } from '@sable/core';
-import type { FitRecipeAnswer, FoundPlace, InstallPath, Progress, Side } from '@sable/core/placement';
+import type { FitRecipeAnswer } from '@sable/core/solvers/recipe';
+import type { FoundPlace, InstallPath, Progress, Side } from '@sable/core/solvers/placement';
 import { proxy } from 'comlink';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { fitWorker } from '../../workers/fitClient.ts';

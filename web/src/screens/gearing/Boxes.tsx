@@ -1,5 +1,4 @@
-import type { BoxFigures } from '@sable/core/choose';
-import { USE_FACTORS } from '@sable/core/choose';
+import { type BoxFigures, USE_FACTORS } from '@sable/core/assess';
 import { formatNumber, formatQuantity, unitOf } from '@sable/core/units';
 import Button from '@mui/material/Button';
 import { useMemo } from 'react';

@@ -1,7 +1,6 @@
 import type { Gearbox } from '@sable/core';
 import {
   comboOf,
-  combosCsv,
   givenUp,
   rankCombos,
   sameCombo,
@@ -12,8 +11,9 @@ import {
   type GivenUp,
   type Miss,
   type Ranked,
-} from '@sable/core/choose';
-import { gearWord } from '@sable/core/stress';
+} from '@sable/core/solvers/ratioSweep';
+import { combosCsv } from '@sable/core/formats';
+import { gearWord } from '@sable/core/questions/strength';
 import { formatNumber, formatQuantity, unitOf, type Units } from '@sable/core/units';
 import Alert from '@mui/material/Alert';
 import Button from '@mui/material/Button';

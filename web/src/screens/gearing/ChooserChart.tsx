@@ -1,5 +1,5 @@
 import type { Brief } from '@sable/core';
-import { sameCombo, type Combo, type Ranked } from '@sable/core/choose';
+import { sameCombo, type Combo, type Ranked } from '@sable/core/solvers/ratioSweep';
 import {
   CartesianGrid,
   ReferenceArea,

@@ -1,4 +1,4 @@
-import type { RunAnswer } from '@sable/core/choose';
+import type { RunAnswer } from '@sable/core/assess';
 
 /** The bar's shares, in the order in which they are laid. */
 const SHARES = [

@@ -1,6 +1,6 @@
 import type { Assessment } from '@sable/core';
-import type { GearFigures } from '@sable/core/gearing';
-import { gearWord } from '@sable/core/stress';
+import type { GearFigures } from '@sable/core/questions/gearing';
+import { gearWord } from '@sable/core/questions/strength';
 import { formatNumber, unitOf } from '@sable/core/units';
 import { useBuild } from '../../app/buildState.tsx';
 import { useUnits } from '../../app/settings.tsx';

@@ -1,6 +1,6 @@
 import type { Candidate } from '@sable/core';
-import { readTyreCode } from '@sable/core/gearing';
-import { gearWord } from '@sable/core/stress';
+import { readTyreCode } from '@sable/core/questions/gearing';
+import { gearWord } from '@sable/core/questions/strength';
 import { formatNumber, unitOf } from '@sable/core/units';
 import { useSearchParams } from 'react-router';
 import { useBuild } from '../../app/buildState.tsx';

@@ -1,6 +1,7 @@
-import { traceCsv, type RunAnswer } from '@sable/core/choose';
-import type { RunChoices } from '@sable/core/run';
-import { gearWord } from '@sable/core/stress';
+import { traceCsv } from '@sable/core/formats';
+import { type RunAnswer } from '@sable/core/assess';
+import type { RunChoices } from '@sable/core/questions/acceleration';
+import { gearWord } from '@sable/core/questions/strength';
 import { formatNumber, unitOf } from '@sable/core/units';
 import Alert from '@mui/material/Alert';
 import Button from '@mui/material/Button';

@@ -1,5 +1,5 @@
 import type { Candidate } from '@sable/core';
-import type { RunAnswer } from '@sable/core/choose';
+import type { RunAnswer } from '@sable/core/assess';
 import { toDisplay, unitOf } from '@sable/core/units';
 import { useMemo } from 'react';
 import { CartesianGrid, Line, LineChart, ReferenceLine, ResponsiveContainer, XAxis, YAxis } from 'recharts';

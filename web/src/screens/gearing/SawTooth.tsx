@@ -1,4 +1,4 @@
-import { speedKph, type GearFigures } from '@sable/core/gearing';
+import { speedKph, type GearFigures } from '@sable/core/questions/gearing';
 import { toDisplay, unitOf } from '@sable/core/units';
 import { useMemo } from 'react';
 import {

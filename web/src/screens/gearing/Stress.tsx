@@ -1,5 +1,5 @@
-import { weakOrStrong, type BoxFigures } from '@sable/core/choose';
-import { bridgeRating, gearWord, type Link } from '@sable/core/stress';
+import { weakOrStrong, type BoxFigures } from '@sable/core/assess';
+import { bridgeRating, gearWord, type Link } from '@sable/core/questions/strength';
 import { formatNumber, formatQuantity, unitOf } from '@sable/core/units';
 import Button from '@mui/material/Button';
 import { useMemo } from 'react';

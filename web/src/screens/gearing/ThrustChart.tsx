@@ -1,6 +1,6 @@
 import type { Candidate } from '@sable/core';
-import { highestRpm, lowestRpm, torqueAt } from '@sable/core/curve';
-import { resistanceN, speedKph, tractiveForceN, type GearingFigures } from '@sable/core/gearing';
+import { highestRpm, lowestRpm, torqueAt } from '@sable/core/questions/curve';
+import { resistanceN, speedKph, tractiveForceN, type GearingFigures } from '@sable/core/questions/gearing';
 import { toDisplay, unitOf } from '@sable/core/units';
 import { useMemo } from 'react';
 import { CartesianGrid, Line, LineChart, ReferenceLine, ResponsiveContainer, XAxis, YAxis } from 'recharts';

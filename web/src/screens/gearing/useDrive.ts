@@ -1,6 +1,7 @@
 import type { Build, Candidate, Library } from '@sable/core';
-import type { BoxFigures, ComboFigures, RunAnswer, SweepProgress } from '@sable/core/choose';
-import type { RunChoices } from '@sable/core/run';
+import type { BoxFigures, RunAnswer } from '@sable/core/assess';
+import type { ComboFigures, SweepProgress } from '@sable/core/solvers/ratioSweep';
+import type { RunChoices } from '@sable/core/questions/acceleration';
 import { proxy } from 'comlink';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { driveWorker } from '../../workers/driveClient.ts';

@@ -11,7 +11,7 @@ import {
   type Solid,
   type TorqueCurve,
 } from '@sable/core';
-import { convexOf } from '@sable/core/fit';
+import { convexOf } from '@sable/core/geometry';
 import { fieldProblems } from '@sable/core/formats';
 import { InputError } from '@sable/core/units';
 import { useQuery, useQueryClient } from '@tanstack/react-query';

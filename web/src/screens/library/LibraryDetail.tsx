@@ -1,7 +1,7 @@
-import { bridgeRating } from '@sable/core/stress';
+import { bridgeRating } from '@sable/core/questions/strength';
 import type { Engine, Family, Gearbox, Library, Part } from '@sable/core';
-import { curveInUse } from '@sable/core/curve';
-import { convexOf } from '@sable/core/fit';
+import { curveInUse } from '@sable/core/questions/curve';
+import { convexOf } from '@sable/core/geometry';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import Button from '@mui/material/Button';
 import { Suspense, lazy, type ReactNode } from 'react';

@@ -1,8 +1,8 @@
-import { curveInUse, peaksOf } from '@sable/core/curve';
+import { curveInUse, peaksOf } from '@sable/core/questions/curve';
 import type { Engine, Family, Gearbox, ImportReport, Library, Part } from '@sable/core';
 import { formatNumber, unitOf, type Evidence, type Quantity, type Units } from '@sable/core/units';
-import { displacementCc } from '@sable/core/enginesums';
-import { bridgeRating } from '@sable/core/stress';
+import { displacementCc } from '@sable/core/questions/engine';
+import { bridgeRating } from '@sable/core/questions/strength';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import Alert from '@mui/material/Alert';
 import Button from '@mui/material/Button';

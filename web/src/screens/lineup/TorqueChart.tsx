@@ -1,4 +1,4 @@
-import { highestRpm, torqueAt, type Torque } from '@sable/core/curve';
+import { highestRpm, torqueAt, type Torque } from '@sable/core/questions/curve';
 import { toDisplay, unitOf } from '@sable/core/units';
 import { CartesianGrid, Line, LineChart, ReferenceArea, XAxis, YAxis } from 'recharts';
 import { memo, useEffect, useMemo, useRef, useState } from 'react';

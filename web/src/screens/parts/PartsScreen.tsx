@@ -1,5 +1,5 @@
 import { withoutWork } from '@sable/core';
-import type { BillLine } from '@sable/core/money';
+import type { BillLine } from '@sable/core/questions/money';
 import { formatNumber, formatQuantity, wordSentence } from '@sable/core/units';
 import Button from '@mui/material/Button';
 import { X } from 'lucide-react';

@@ -1,5 +1,5 @@
 import type { Chassis } from '@sable/core';
-import { convexOf } from '@sable/core/fit';
+import { convexOf } from '@sable/core/geometry';
 import { useMemo } from 'react';
 import { ThreeViews, type DrawnSolid } from '../../pieces/ThreeViews.tsx';
 

@@ -1,5 +1,5 @@
 import type { Chassis } from '@sable/core';
-import { readTyreCode } from '@sable/core/gearing';
+import { readTyreCode } from '@sable/core/questions/gearing';
 import type { Figure } from '@sable/core/units';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';

@@ -1,5 +1,5 @@
 import { OBSTACLE_ROLES, type Obstacle, type ObstacleRole, type Taped } from '@sable/core';
-import { bodyFrom, missingOf, templateOf } from '@sable/core/survey';
+import { bodyFrom, missingOf, templateOf } from '@sable/core/questions/survey';
 import Button from '@mui/material/Button';
 import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';

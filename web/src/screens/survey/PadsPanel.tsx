@@ -1,6 +1,5 @@
-import type { FourPads } from '@sable/core/survey';
-import type { Figure } from '@sable/core/units';
-import { formatNumber, unitOf } from '@sable/core/units';
+import type { FourPads } from '@sable/core/questions/survey';
+import { type Figure, formatNumber, unitOf } from '@sable/core/units';
 import Button from '@mui/material/Button';
 import { useEffect, useState } from 'react';
 import { api } from '../../app/api.ts';

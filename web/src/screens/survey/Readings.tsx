@@ -1,5 +1,5 @@
 import { METHODS, type Method, type Reading, type Taped } from '@sable/core';
-import { METHOD_MM, readOf, takeOf, type ReadingSpec, type Template } from '@sable/core/survey';
+import { METHOD_MM, readOf, takeOf, type ReadingSpec, type Template } from '@sable/core/questions/survey';
 import { formatNumber, unitOf } from '@sable/core/units';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';

@@ -1,5 +1,5 @@
 import type { Chassis, PortSpec } from '@sable/core';
-import { JOINT_KINDS } from '@sable/core/joints';
+import { JOINT_KINDS } from '@sable/core/questions/joints';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';

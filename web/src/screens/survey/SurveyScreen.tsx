@@ -1,5 +1,13 @@
-import { STATIONS, TEMPLATES, missingOf, templateOf, withTape, type Station, type Template } from '@sable/core/survey';
-import { convexOf } from '@sable/core/fit';
+import {
+  STATIONS,
+  TEMPLATES,
+  missingOf,
+  templateOf,
+  withTape,
+  type Station,
+  type Template,
+} from '@sable/core/questions/survey';
+import { convexOf } from '@sable/core/geometry';
 import type { Chassis, Obstacle, Taped } from '@sable/core';
 import Button from '@mui/material/Button';
 import Menu from '@mui/material/Menu';

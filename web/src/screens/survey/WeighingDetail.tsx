@@ -1,5 +1,5 @@
 import type { Chassis } from '@sable/core';
-import { fromCorners, type FourPads } from '@sable/core/survey';
+import { fromCorners, type FourPads } from '@sable/core/questions/survey';
 import type { Figure, Quantity } from '@sable/core/units';
 import Button from '@mui/material/Button';
 import { useState } from 'react';

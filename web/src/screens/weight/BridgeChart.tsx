@@ -1,4 +1,4 @@
-import type { Bridge } from '@sable/core/mass';
+import type { Bridge } from '@sable/core/questions/mass';
 import { formatNumber, scatterOf, toDisplay } from '@sable/core/units';
 import { Bar, BarChart, CartesianGrid, ResponsiveContainer, XAxis, YAxis } from 'recharts';
 import { useUnits } from '../../app/settings.tsx';

@@ -1,5 +1,5 @@
 import type { Ancillary } from '@sable/core';
-import { TYPICAL_MASS } from '@sable/core/mass';
+import { TYPICAL_MASS } from '@sable/core/questions/mass';
 import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import { useBuild } from '../../app/buildState.tsx';

@@ -1,5 +1,5 @@
 import type { Chassis } from '@sable/core';
-import { powerToWeight, type Bridge, type Move } from '@sable/core/mass';
+import { powerToWeight, type Bridge, type Move } from '@sable/core/questions/mass';
 import { formatNumber, scatterOf, unitOf } from '@sable/core/units';
 import { useBuild } from '../../app/buildState.tsx';
 import { useUnits } from '../../app/settings.tsx';

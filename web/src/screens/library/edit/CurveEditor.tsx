@@ -1,5 +1,5 @@
 import type { TorqueCurve } from '@sable/core';
-import { peaksOf, torqueFrom } from '@sable/core/curve';
+import { peaksOf, torqueFrom } from '@sable/core/questions/curve';
 import { readTwoColumns } from '@sable/core/formats';
 import { InputError, formatNumber, fromDisplay, toDisplay, unitOf } from '@sable/core/units';
 import Button from '@mui/material/Button';

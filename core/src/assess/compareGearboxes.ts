@@ -1,0 +1,209 @@
+import { applyPose, poseOf } from '../geometry/index.ts';
+import { assessMass, gearboxPose, massPlaces } from '../questions/mass/index.ts';
+import { assessControl, assessGearing } from '../questions/gearing/index.ts';
+import { assessJoints } from '../questions/joints/index.ts';
+import {
+  resolveSubject,
+  USES,
+  type Brief,
+  type Build,
+  type Candidate,
+  type Gearbox,
+  type Library,
+  type ThreePoint,
+} from '../model/index.ts';
+import {
+  assessStress,
+  bridgeRating,
+  breakEvenExtra,
+  chanceOfFailure,
+  expectedCost,
+  FAILURE_DISTANCE_KM,
+  loadInGear,
+  SERVICE_FACTOR,
+  type BoxCost,
+} from '../questions/strength/index.ts';
+import type { Derived, Figure } from '../units/index.ts';
+import { boxesOf, withCombo } from '../solvers/ratioSweep/index.ts';
+
+/** One gearbox as it would stand behind this engine in this car. */
+export interface BoxFigures {
+  readonly gearbox: Gearbox;
+  readonly current: boolean;
+  readonly original: boolean;
+  readonly rating: Derived | undefined;
+  readonly margin: Derived | undefined;
+  readonly worstGear: number | undefined;
+  readonly governs: 'engine' | 'grip' | undefined;
+  readonly priceUsed: ThreePoint;
+  readonly priceNew: ThreePoint | undefined;
+  /** Where its lever comes up, vehicle axes, mm; undefined for a remote shift. */
+  readonly shifterXMm: number | undefined;
+  /** Whether the joints of engine and gearbox close with parts of the library. */
+  readonly adapter: 'as it is' | 'by parts' | 'open' | 'unknown';
+  readonly adapterNames: readonly string[];
+  readonly openJoints: readonly string[];
+  readonly unsent: readonly string[];
+  readonly failure: number | undefined;
+  readonly expected: Derived | undefined;
+  /** Margin in the worst gear at each power level, for the brief's use. */
+  readonly matrix: readonly { readonly powerKw: number; readonly margin: number | undefined }[];
+  /** Margin at the first power level for every use. */
+  readonly byUse: readonly { readonly use: Brief['use']; readonly margin: number | undefined }[];
+}
+
+/** What a failed box takes with it: oil, tow, a clutch that was full of swarf. Estimated, in the build's money. */
+const TAKES_WITH_IT = 220;
+const CHANGE_HOURS = 10;
+const JOINTS_OF_A_BOX = new Set(['bell', 'flywheel', 'clutch', 'gearbox-mount', 'output']);
+
+/** Uses for a matrix, with their factors. */
+export const USE_FACTORS = USES.map((use) => ({ use, factor: SERVICE_FACTOR[use] }));
+
+/** Every box of the layout compared behind this engine, the original always among them. */
+export function compareBoxes(
+  build: Build,
+  candidate: Candidate,
+  library: Library,
+  powersKw: readonly number[],
+): BoxFigures[] {
+  const current = library.gearboxes.find((g) => g.id === candidate.gearboxId);
+  if (!current) return [];
+  const original = build.chassis?.originalGearboxId;
+  const boxes = boxesOf(library, current);
+  const kept = original === undefined ? undefined : library.gearboxes.find((g) => g.id === original);
+  const list = kept && !boxes.includes(kept) ? [...boxes, kept] : boxes;
+  const compared = list.flatMap((gearbox): BoxFigures[] => {
+    const changed =
+      gearbox.id === candidate.gearboxId
+        ? candidate
+        : withCombo(candidate, {
+            gearboxId: gearbox.id,
+            pairIds: [],
+            finalDrive: gearbox.finalDriveInside ?? candidate.finalDrive,
+            tyreCode: candidate.tyreCode,
+          });
+    const { subject } = resolveSubject(build, changed, library);
+    if (!subject) return [];
+    const box = gearboxPose(poseOf(changed.placement), subject);
+    const mass = assessMass(subject, massPlaces(subject)).figures;
+    const gearing = assessGearing(subject, mass).figures;
+    const stress = assessStress(subject, gearing).figures;
+    const told = gearbox.ratings.find((r) => r.inUse && r.gear === undefined) ?? gearbox.ratings[0];
+    const rating = told && bridgeRating(told)?.inputNm;
+    const judged = assessJoints(subject);
+    const joints = judged.figures.joints.filter((j) => JOINTS_OF_A_BOX.has(j.kind));
+    const open = joints.filter((j) => j.state === 'blocked');
+    const unknown = joints.filter((j) => j.state === 'unknown');
+    const offers = open.map((j) => judged.findings.find((f) => f.id === `joint-${j.kind}`)?.remedies ?? []);
+    const helpers = [...new Set(offers.flatMap((r) => r.slice(0, 1).map((x) => x.title.replace(/^Fit /, ''))))];
+    const perKw =
+      gearing.peakPowerKw && gearing.peakTorqueNm ? gearing.peakTorqueNm.value / gearing.peakPowerKw.value : undefined;
+    const factor = SERVICE_FACTOR[build.brief.use];
+    // The same shape of curve at another power, in the worst gear.
+    const rated = stress.gears.filter((g) => g.ratingNm !== undefined);
+    const marginAt = (powerKw: number, by: number) =>
+      perKw === undefined || rated.length === 0
+        ? undefined
+        : Math.min(
+            ...rated.map(
+              (g) =>
+                g.ratingNm! /
+                loadInGear(powerKw * perKw, by, gearing.gears[g.gear - 1]?.torqueAtGripNm ?? Infinity).loadNm,
+            ),
+          );
+    const failure = stress.margin && chanceOfFailure(stress.margin, build.brief.distanceKm ?? FAILURE_DISTANCE_KM);
+    return [
+      {
+        gearbox,
+        current: gearbox.id === candidate.gearboxId,
+        original: gearbox.id === original,
+        rating,
+        margin: stress.margin,
+        worstGear: stress.worst?.gear,
+        governs: stress.worst?.governs,
+        priceUsed: gearbox.price,
+        priceNew: gearbox.newPrice,
+        shifterXMm: gearbox.shiftedBy === 'cable or rod' ? undefined : applyPose(box, gearbox.shifterMm)[0],
+        adapter:
+          open.length === 0 ? (unknown.length > 0 ? 'unknown' : 'as it is') : helpers.length > 0 ? 'by parts' : 'open',
+        adapterNames: helpers,
+        openJoints: open.map((j) => j.title),
+        unsent: assessControl(subject, gearing.curve, undefined).figures.unsent,
+        failure,
+        expected:
+          failure === undefined
+            ? undefined
+            : expectedCost(
+                costOf(gearbox, failure, gearbox.id === original),
+                build.brief.ownLabour ? 0 : build.brief.hourlyRate,
+              ),
+        matrix: powersKw.map((powerKw) => ({ powerKw, margin: marginAt(powerKw, factor) })),
+        byUse: USE_FACTORS.map(({ use, factor: f }) => ({
+          use,
+          margin: powersKw[0] === undefined ? undefined : marginAt(powersKw[0], f),
+        })),
+      },
+    ];
+  });
+  const order = (b: BoxFigures) => (b.current ? 0 : b.original ? 1 : 2);
+  return compared.sort((a, b) => order(a) - order(b) || (b.margin?.value ?? 0) - (a.margin?.value ?? 0));
+}
+
+/** What a box costs over the distance: the one in the car costs nothing to keep. */
+function costOf(gearbox: Gearbox, chance: number, mine: boolean): BoxCost {
+  const price: Figure = mine
+    ? { value: 0, plusMinus: 0, evidence: 'measured' }
+    : {
+        value: gearbox.price.likely,
+        plusMinus: (gearbox.price.high - gearbox.price.low) / 4,
+        evidence: gearbox.price.evidence,
+      };
+  return {
+    price,
+    chance,
+    replacement: {
+      value: gearbox.price.likely,
+      plusMinus: (gearbox.price.high - gearbox.price.low) / 4,
+      evidence: gearbox.price.evidence,
+    },
+    hours: CHANGE_HOURS,
+    takesWithIt: TAKES_WITH_IT,
+  };
+}
+
+export interface WeakOrStrong {
+  readonly weak: BoxFigures;
+  readonly strong: BoxFigures;
+  /** What the strong one costs more, and what it may cost more before the weak one is the cheaper way. */
+  readonly extra: number;
+  readonly breakEven: number;
+  readonly cheaper: 'weak' | 'strong';
+}
+
+/** The box chosen against the cheapest one that stands it: which is cheaper over the distance, and where that flips. */
+export function weakOrStrong(boxes: readonly BoxFigures[], brief: Brief): WeakOrStrong | undefined {
+  const weak = boxes.find((b) => b.current);
+  if (!weak?.margin || weak.failure === undefined) return undefined;
+  const strong = boxes
+    .filter(
+      (b) =>
+        !b.current &&
+        b.failure !== undefined &&
+        b.margin &&
+        b.margin.value > Math.max(1, weak.margin!.value) &&
+        b.unsent.length === 0,
+    )
+    .sort((a, b) => a.expected!.value - b.expected!.value)[0];
+  if (!strong) return undefined;
+  const rate = brief.ownLabour ? 0 : brief.hourlyRate;
+  const a = costOf(weak.gearbox, weak.failure, weak.original);
+  const b = costOf(strong.gearbox, strong.failure!, strong.original);
+  return {
+    weak,
+    strong,
+    extra: b.price.value - a.price.value,
+    breakEven: breakEvenExtra(a, b, rate),
+    cheaper: weak.expected!.value <= strong.expected!.value ? 'weak' : 'strong',
+  };
+}

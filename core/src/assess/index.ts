@@ -1,0 +1,3 @@
+export * from './assess.ts';
+export * from './compareGearboxes.ts';
+export * from './runOf.ts';

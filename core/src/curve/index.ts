@@ -1,5 +1,0 @@
-export * from './atmosphere.ts';
-export * from './monotone.ts';
-export * from './sums.ts';
-export * from './torque.ts';
-export * from './inUse.ts';

@@ -1,0 +1,138 @@
+import { torqueFrom } from '../questions/curve/index.ts';
+import { convexOf } from '../geometry/index.ts';
+import { readTyreCode } from '../questions/gearing/index.ts';
+import type {
+  Brief,
+  Build,
+  Candidate,
+  Chassis,
+  Engine,
+  Family,
+  Gearbox,
+  Part,
+  Solid,
+  ThreePoint,
+} from '../model/index.ts';
+import { InputError, pert } from '../units/index.ts';
+
+/**
+ * What a schema can't say: curves that rise, solids with a volume, prices in order, codes that can be read. Each throws
+ * an InputError whose pointer names the field.
+ */
+function at<T>(pointer: string, work: () => T): T {
+  try {
+    return work();
+  } catch (error) {
+    if (error instanceof InputError) throw new InputError(`${pointer}${error.pointer}`, error.message);
+    throw error;
+  }
+}
+
+function checkPrice(pointer: string, price: ThreePoint): void {
+  at(pointer, () => pert(price));
+}
+
+function checkSolids(pointer: string, solids: readonly { shape: Solid['shape'] }[]): void {
+  solids.forEach((s, i) => at(`${pointer}/${i}`, () => convexOf(s.shape)));
+}
+
+export function checkEngine(engine: Engine, pointer = ''): void {
+  engine.curves.forEach((c, i) =>
+    torqueFrom(c.rpm, c.torqueNm, { rpm: `${pointer}/curves/${i}/rpm`, torque: `${pointer}/curves/${i}/torqueNm` }),
+  );
+  checkSolids(`${pointer}/solids`, engine.solids);
+  engine.slots.forEach((slot, i) =>
+    slot.options.forEach((option, k) => {
+      checkSolids(`${pointer}/slots/${i}/options/${k}/solids`, option.solids);
+      checkPrice(`${pointer}/slots/${i}/options/${k}/price`, option.price);
+    }),
+  );
+  checkPrice(`${pointer}/price`, engine.price);
+  if (engine.builtTo < engine.builtFrom)
+    throw new InputError(
+      `${pointer}/builtTo`,
+      `builtTo must not lie before builtFrom, ${engine.builtFrom}; it is ${engine.builtTo}.`,
+    );
+}
+
+export function checkGearbox(gearbox: Gearbox, pointer = ''): void {
+  checkSolids(`${pointer}/solids`, gearbox.solids);
+  checkPrice(`${pointer}/price`, gearbox.price);
+  if (gearbox.newPrice) checkPrice(`${pointer}/newPrice`, gearbox.newPrice);
+  gearbox.pairs?.forEach((p, i) => {
+    checkPrice(`${pointer}/pairs/${i}/price`, p.price);
+    checkPrice(`${pointer}/pairs/${i}/hours`, p.hours);
+    if (p.gear > gearbox.ratios.length)
+      throw new InputError(
+        `${pointer}/pairs/${i}/gear`,
+        `The box has ${gearbox.ratios.length} gears; there is no gear ${p.gear}.`,
+      );
+  });
+  gearbox.ratings.forEach((r, i) => {
+    if (!r.torqueNm && !(r.powerKw && r.atRpm))
+      throw new InputError(
+        `${pointer}/ratings/${i}/torqueNm`,
+        'A rating needs a torque, or a power and the engine speed it was told at.',
+      );
+    if (r.gear !== undefined && r.gear > gearbox.ratios.length) {
+      throw new InputError(
+        `${pointer}/ratings/${i}/gear`,
+        `The box has ${gearbox.ratios.length} gears; there is no gear ${r.gear}.`,
+      );
+    }
+  });
+}
+
+export function checkPart(part: Part, pointer = ''): void {
+  checkSolids(`${pointer}/solids`, part.solids);
+  checkPrice(`${pointer}/price`, part.price);
+  checkPrice(`${pointer}/hours`, part.hours);
+}
+
+export function checkFamily(family: Family, pointer = ''): void {
+  if (family.rebuild) checkPrice(`${pointer}/rebuild`, family.rebuild);
+  family.interchange.forEach((i, k) => {
+    checkPrice(`${pointer}/interchange/${k}/price`, i.price);
+    checkPrice(`${pointer}/interchange/${k}/hours`, i.hours);
+  });
+  family.marks.forEach((m, k) => {
+    if (m.builtFrom !== undefined && m.builtTo !== undefined && m.builtTo < m.builtFrom)
+      throw new InputError(
+        `${pointer}/marks/${k}/builtTo`,
+        `builtTo must not lie before builtFrom, ${m.builtFrom}; it is ${m.builtTo}.`,
+      );
+  });
+}
+
+export function checkBrief(brief: Brief, pointer = ''): void {
+  if (brief.band.highRpm <= brief.band.lowRpm) {
+    throw new InputError(
+      `${pointer}/band/highRpm`,
+      `The top of the driving band must lie above its low end, ${brief.band.lowRpm} rpm; it is ${brief.band.highRpm}.`,
+    );
+  }
+}
+
+export function checkChassis(chassis: Chassis, pointer = ''): void {
+  checkSolids(`${pointer}/obstacles`, chassis.obstacles);
+  chassis.tyres.forEach((t, i) => at(`${pointer}/tyres/${i}`, () => readTyreCode(t.code)));
+  chassis.axleRatios.forEach((a, i) => checkPrice(`${pointer}/axleRatios/${i}/price`, a.price));
+}
+
+export function checkCandidate(candidate: Candidate, pointer = ''): void {
+  at(pointer, () => readTyreCode(candidate.tyreCode));
+}
+
+export function checkBuild(build: Build, pointer = ''): void {
+  checkBrief(build.brief, `${pointer}/brief`);
+  if (build.chassis) checkChassis(build.chassis, `${pointer}/chassis`);
+  const seen = new Set<string>();
+  build.candidates.forEach((c, i) => {
+    checkCandidate(c, `${pointer}/candidates/${i}`);
+    if (seen.has(c.id)) throw new InputError(`${pointer}/candidates/${i}/id`, `Two candidates have the id “${c.id}”.`);
+    seen.add(c.id);
+  });
+  const chosen = build.decision.candidateId;
+  if (chosen !== null && !seen.has(chosen))
+    throw new InputError(`${pointer}/decision/candidateId`, `There is no candidate “${chosen}” to choose.`);
+}

@@ -1,0 +1,83 @@
+import { csvFormatRows } from 'd3-dsv';
+import { unitOf, toDisplay, type Quantity, type Units } from '../units/index.ts';
+import type { Ranked } from '../solvers/ratioSweep/index.ts';
+import type { RunAnswer } from '../assess/index.ts';
+
+const BOM = '\uFEFF';
+const number = (v: number | undefined, digits: number) => (v === undefined ? '' : String(Number(v.toFixed(digits))));
+
+/** Ranked gearings as a table, one a row, in the reader's units. */
+export function combosCsv(ranked: readonly Ranked[], units: Units, currency: string): string {
+  const speed = unitOf('speedKph', units);
+  return (
+    BOM +
+    csvFormatRows([
+      [
+        'Rank',
+        'Gearbox',
+        'Gear pairs',
+        'Final drive',
+        'Tyre',
+        'Cruise (rpm)',
+        'Hill start (%)',
+        '0 to 100 km/h (s)',
+        '80 to 120 km/h (s)',
+        'in gear',
+        `Top speed (${speed})`,
+        'Gearbox margin',
+        `Price (${currency})`,
+        'Score',
+        'Misses',
+      ],
+      ...ranked.map((r) => [
+        String(r.rank),
+        r.gearboxId,
+        r.pairIds.join(' '),
+        number(r.finalDrive, 3),
+        r.tyreCode,
+        number(r.cruiseRpm, 0),
+        number(r.hillPct, 1),
+        number(r.zeroTo100S, 2),
+        number(r.pullS, 2),
+        r.pullGear === undefined ? '' : String(r.pullGear),
+        number(r.topSpeedKph && toDisplay(r.topSpeedKph, 'speedKph', units), 0),
+        number(r.boxMargin, 2),
+        number(r.price, 0),
+        number(r.score, 3),
+        r.misses.join(' '),
+      ]),
+    ])
+  );
+}
+
+/** The trace of a run as a table, one moment a row, in the reader's units. */
+export function traceCsv(run: Pick<RunAnswer, 'trace'>, units: Units): string {
+  const in_ = (title: string, quantity: Quantity) => `${title} (${unitOf(quantity, units)})`;
+  return (
+    BOM +
+    csvFormatRows([
+      [
+        'Time (s)',
+        in_('Speed', 'speedKph'),
+        in_('Distance', 'distanceM'),
+        'Engine (rpm)',
+        'Gear',
+        'Thrust (N)',
+        'Grip (N)',
+        'Resistance (N)',
+        'Slip (rpm)',
+      ],
+      ...run.trace.map((p) => [
+        number(p.timeS, 3),
+        number(toDisplay(p.speedKph, 'speedKph', units), 2),
+        number(toDisplay(p.distanceM, 'distanceM', units), 2),
+        number(p.rpm, 0),
+        String(p.gear),
+        number(p.thrustN, 0),
+        number(p.gripN, 0),
+        number(p.resistanceN, 0),
+        number(p.slipRpm, 0),
+      ]),
+    ])
+  );
+}

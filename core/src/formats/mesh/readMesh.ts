@@ -1,0 +1,101 @@
+import { OBJLoader } from 'three/examples/jsm/loaders/OBJLoader.js';
+import { STLLoader } from 'three/examples/jsm/loaders/STLLoader.js';
+import { Mesh } from 'three';
+import { MOST_TRIANGLES, type ScanMesh } from '../../geometry/scan/index.ts';
+import { InputError, MM_PER_IN } from '../../units/index.ts';
+
+/** The same in browsers and on the server. */
+declare const TextDecoder: new (label?: string) => { decode: (bytes: ArrayBuffer) => string };
+
+const many = (n: number) => n.toLocaleString('en-GB');
+
+/**
+ * Triangles of an STL (text or binary) or OBJ file, read as mm or inches.
+ * @throws InputError in a sentence that says what is wrong with the file and what to do about it.
+ */
+export function readMesh(name: string, content: ArrayBuffer, unit: 'mm' | 'in'): ScanMesh {
+  const fault = (message: string) => new InputError('/file', message);
+  if (content.byteLength === 0) throw fault(`“${name}” is empty.`);
+  const obj = /\.obj$/i.test(name);
+  if (!obj && !/\.stl$/i.test(name)) throw fault(`“${name}” is neither STL nor OBJ; export the scan as one of these.`);
+  const raw = obj ? fromObj(name, content) : fromStl(name, content);
+  const triangles = Math.floor(raw.length / 9);
+  if (triangles === 0) throw fault(`“${name}” holds no triangles. Export the surface, not points or edges alone.`);
+  if (triangles > MOST_TRIANGLES)
+    throw fault(
+      `“${name}” has ${many(triangles)} triangles; ${many(MOST_TRIANGLES)} is the most. Decimate it in the scanner’s program first: a tenth of them shows the same gaps.`,
+    );
+  const factor = unit === 'in' ? MM_PER_IN : 1;
+  const positions = new Float32Array(triangles * 9);
+  const low: [number, number, number] = [Infinity, Infinity, Infinity];
+  const high: [number, number, number] = [-Infinity, -Infinity, -Infinity];
+  for (let i = 0; i < positions.length; i++) {
+    const v = raw[i]! * factor;
+    if (!Number.isFinite(v))
+      throw fault(
+        `Triangle ${many(Math.floor(i / 9) + 1)} of “${name}” has a corner that is not a number: the file is damaged or points at a corner that is not in it.`,
+      );
+    positions[i] = v;
+    const k = (i % 3) as 0 | 1 | 2;
+    if (v < low[k]) low[k] = v;
+    if (v > high[k]) high[k] = v;
+  }
+  const size = low.map((v, k) => high[k]! - v);
+  if (Math.min(...size) < 0.01)
+    throw fault(`“${name}” is flat: all its corners lie in one plane. A solid needs a volume.`);
+  if (Math.max(...size) > 20_000)
+    throw fault(
+      `“${name}” would be ${(Math.max(...size) / 1000).toFixed(0)} m long. Check whether it is in mm or inches.`,
+    );
+  return { positions, triangles, lowMm: low, highMm: high };
+}
+
+function fromStl(name: string, content: ArrayBuffer): ArrayLike<number> {
+  const head = new TextDecoder('latin1').decode(content.slice(0, 512));
+  const looksText = /^\s*solid/i.test(head) && /facet|endsolid/i.test(head);
+  if (!looksText) {
+    if (content.byteLength < 84)
+      throw new InputError('/file', `“${name}” is too short for an STL: it breaks off inside its head.`);
+    const says = new DataView(content).getUint32(80, true);
+    const holds = Math.floor((content.byteLength - 84) / 50);
+    if (holds < says)
+      throw new InputError(
+        '/file',
+        `“${name}” says that it has ${many(says)} triangles but holds only ${many(holds)}: it was cut off while copying. Export or copy it again.`,
+      );
+    if (says > MOST_TRIANGLES)
+      throw new InputError(
+        '/file',
+        `“${name}” has ${many(says)} triangles; ${many(MOST_TRIANGLES)} is the most. Decimate it in the scanner’s program first: a tenth of them shows the same gaps.`,
+      );
+  } else if (!/endsolid/i.test(new TextDecoder('latin1').decode(content.slice(Math.max(0, content.byteLength - 400)))))
+    throw new InputError('/file', `“${name}” has no end: it was cut off while copying. Export or copy it again.`);
+  const geometry = new STLLoader().parse(content);
+  return geometry.getAttribute('position').array;
+}
+
+function fromObj(name: string, content: ArrayBuffer): ArrayLike<number> {
+  const text = new TextDecoder().decode(content);
+  if (!/^\s*f\s/m.test(text))
+    throw new InputError(
+      '/file',
+      `“${name}” has no faces${/^\s*v\s/m.test(text) ? ', only points' : ''}. Export the surface, not the point cloud.`,
+    );
+  const parts: ArrayLike<number>[] = [];
+  new OBJLoader().parse(text).traverse((o) => {
+    if (o instanceof Mesh) {
+      const geometry = o.geometry as {
+        index: { array: ArrayLike<number> } | null;
+        getAttribute: (n: string) => { array: ArrayLike<number> };
+      };
+      parts.push(geometry.getAttribute('position').array);
+    }
+  });
+  const all = new Float32Array(parts.reduce((n, p) => n + p.length, 0));
+  let at = 0;
+  for (const p of parts) {
+    all.set(p, at);
+    at += p.length;
+  }
+  return all;
+}

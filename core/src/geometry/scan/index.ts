@@ -1,0 +1,3 @@
+export * from './mesh.ts';
+export * from './place.ts';
+export * from './wrap.ts';

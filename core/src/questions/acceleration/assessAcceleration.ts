@@ -1,0 +1,153 @@
+import { highestRpm, lowestRpm } from '../curve/index.ts';
+import { rpmAtSpeed, type GearingFigures } from '../gearing/index.ts';
+import type { MassFigures } from '../mass/index.ts';
+import { makeCheck, makeFinding, type Check, type Finding, type Judged, type Subject } from '../../model/index.ts';
+import { InputError, propagateAll, say, worstEvidence, type Derived, type Figure } from '../../units/index.ts';
+import { plantOf, type RunChoices } from './plantOf.ts';
+import type { Plant } from './plant.ts';
+import { simulate } from './simulate.ts';
+
+/** 60 mph, km/h, and a quarter of a mile, m. */
+export const SIXTY_MPH_KPH = 96.56064;
+export const QUARTER_MILE_M = 402.336;
+
+export interface RunFigures {
+  readonly zeroTo100S: Derived | undefined;
+  readonly quarterMileS: Derived | undefined;
+  readonly quarterMileKph: Derived | undefined;
+}
+
+export interface InGear {
+  readonly gear: number;
+  /** 80 to 120 km/h, s; undefined where the engine can't turn so, or never gets there. */
+  readonly eightyTo120S: number | undefined;
+}
+
+const GROUP = 'Driving';
+
+/** 80 to 120 km/h in each gear that holds both speeds. */
+export const inGears = (plant: Plant): InGear[] => plant.gearRatios.map((_, g) => inGear(plant, g + 1));
+
+/** 80 to 120 km/h in the tallest gear that does it. */
+export function tallestPull(plant: Plant): InGear | undefined {
+  for (let gear = plant.gearRatios.length; gear > 0; gear--) {
+    const pull = inGear(plant, gear);
+    if (pull.eightyTo120S !== undefined) return pull;
+  }
+  return undefined;
+}
+
+function inGear(plant: Plant, gear: number): InGear {
+  const ratio = plant.gearRatios[gear - 1]!;
+  const at = (kph: number) => rpmAtSpeed(kph, plant.rollingRadiusMm, ratio, plant.finalDrive);
+  const low = plant.converter ? 0 : lowestRpm(plant.curve);
+  const end = Math.min(highestRpm(plant.curve), plant.shiftRpm.at(-1)!);
+  if (at(80) < low || at(120) > end) return { gear, eightyTo120S: undefined };
+  // Held in that gear to the end of its revs: nobody shifts half way.
+  const held = { ...plant, shiftRpm: plant.shiftRpm.map(() => end) };
+  const run = simulate(held, { speedsKph: [120], from: { speedKph: 80, gear } });
+  return { gear, eightyTo120S: run.speeds[0]?.timeS };
+}
+
+/**
+ * What is judged of a run: 0 to 100 and the quarter mile, dry, on a standard day. Their doubt comes from curve, mass and
+ * grip: the run is worked out anew one standard deviation to either side of each.
+ */
+export function assessRun(
+  subject: Subject,
+  mass: MassFigures,
+  gearing: GearingFigures,
+): Judged & { figures: RunFigures } {
+  const checks: Check[] = [];
+  const findings: Finding[] = [];
+  const nothing: RunFigures = { zeroTo100S: undefined, quarterMileS: undefined, quarterMileKph: undefined };
+  let figures = nothing;
+  let fault: string | undefined;
+  try {
+    const plant = plantOf(subject, mass, gearing);
+    if (plant) figures = withDoubt(plant, subject, mass, gearing);
+  } catch (error) {
+    if (!(error instanceof InputError)) throw error;
+    fault = error.message;
+  }
+  checks.push(
+    makeCheck({
+      id: 'zero-to-100',
+      step: 'gearing',
+      group: GROUP,
+      title: '0 to 100 km/h',
+      quantity: 'seconds',
+      figure: figures.zeroTo100S,
+      limitKind: 'info',
+      because: figures.zeroTo100S
+        ? `Driver and half a tank, dry, a standard day; ${say(figures.quarterMileS?.value ?? 0, 'seconds')} for the quarter mile, ${say(figures.quarterMileKph?.value ?? 0, 'speedKph')} at its end.`
+        : (fault ?? 'Needs a curve, the weighed car, a tyre, and of an automatic its converter.'),
+    }),
+  );
+  findings.push(...boostFindings(subject, mass, gearing));
+  return { checks, findings, figures };
+}
+
+function withDoubt(plant: Plant, subject: Subject, mass: MassFigures, gearing: GearingFigures): RunFigures {
+  const curve = gearing.curve!;
+  const driven = mass.drivenKg!;
+  // Torque and mass enter as their quotient: one doubt instead of two, and two runs fewer.
+  const torqueOverMass: Figure = {
+    value: 1,
+    plusMinus: Math.hypot(curve.scatterShare, driven.plusMinus / driven.value),
+    evidence: worstEvidence([curve.evidence, driven.evidence]),
+  };
+  const d = propagateAll({ 'torque over mass': torqueOverMass, 'tyre grip': subject.tyre!.dryGrip }, (v) => {
+    const run = simulate(
+      { ...plant, frictionCoefficient: v['tyre grip'], torqueScale: v['torque over mass'] },
+      { speedsKph: [100], distanceM: QUARTER_MILE_M },
+    );
+    return {
+      zero: run.speeds[0]?.timeS ?? NaN,
+      time: run.distance?.timeS ?? NaN,
+      speed: run.distance?.speedKph ?? NaN,
+    };
+  });
+  const known = (x: Derived) => (Number.isFinite(x.value) && Number.isFinite(x.plusMinus) ? x : undefined);
+  return { zeroTo100S: known(d.zero), quarterMileS: known(d.time), quarterMileKph: known(d.speed) };
+}
+
+/** What a turbocharged engine loses to its lag, and at each shift of a manual box. */
+function boostFindings(subject: Subject, mass: MassFigures, gearing: GearingFigures): Finding[] {
+  const lost = boostLost(subject, mass, gearing);
+  if (!lost || lost.atShiftsS < 0.02) return [];
+  return [
+    makeFinding({
+      id: 'boost-lost',
+      state: 'clear',
+      step: 'gearing',
+      title: `Lifting at the shifts costs ${say(lost.atShiftsS, 'seconds')} of boost to 100 km/h`,
+      because: `${say(lost.withS, 'seconds')} as it is, ${say(lost.keptS, 'seconds')} with the throttle kept open at shifts as an automatic does; the lag from rest costs ${say(lost.fromRestS, 'seconds')} more.`,
+      about: [subject.gearbox.id, subject.engine.id],
+    }),
+  ];
+}
+
+export interface BoostLost {
+  readonly withS: number;
+  readonly keptS: number;
+  readonly atShiftsS: number;
+  readonly fromRestS: number;
+}
+
+/** The same run with boost that lags, with boost kept at shifts, and with none of the lag. */
+export function boostLost(
+  subject: Subject,
+  mass: MassFigures,
+  gearing: GearingFigures,
+  choices?: RunChoices,
+): BoostLost | undefined {
+  const plant = plantOf(subject, mass, gearing, choices);
+  if (!plant?.boost) return undefined;
+  const time = (p: Plant) => simulate(p, { speedsKph: [100] }).speeds[0]?.timeS;
+  const withS = time(plant);
+  const keptS = time({ ...plant, boost: { ...plant.boost, keptAtShifts: true } });
+  const none = time({ ...plant, boost: undefined });
+  if (withS === undefined || keptS === undefined || none === undefined) return undefined;
+  return { withS, keptS, atShiftsS: withS - keptS, fromRestS: keptS - none };
+}

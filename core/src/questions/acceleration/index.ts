@@ -1,0 +1,5 @@
+export * from './assessAcceleration.ts';
+export * from './plant.ts';
+export * from './plantOf.ts';
+export * from './simulate.ts';
+export * from './sums.ts';

@@ -1,0 +1,182 @@
+import {
+  airDensity,
+  highestRpm,
+  lowestRpm,
+  peaksOf,
+  scaled,
+  torqueAt,
+  worstAir,
+  type Air,
+  type Torque,
+} from '../curve/index.ts';
+import { COUPLING_SPEED_RATIO, STANDARD_AIR_DENSITY, type GearingFigures } from '../gearing/index.ts';
+import type { MassFigures } from '../mass/index.ts';
+import type { Gearbox, Subject } from '../../model/index.ts';
+import { displacementCc } from '../engine/index.ts';
+import type { Plant } from './plant.ts';
+
+/** How a run is driven. */
+export interface RunChoices {
+  readonly day: 'standard' | 'worst';
+  readonly grip: 'dry' | 'wet';
+  readonly trailer: boolean;
+  /** Undefined: where the thrust of the next gear passes that of this one, or the redline. */
+  readonly shiftRpm?: number | undefined;
+  readonly launchRpm?: number | undefined;
+  /** Undefined: as its kind shifts. */
+  readonly shiftTimeS?: number | undefined;
+  readonly gradePct?: number | undefined;
+}
+
+export const AS_TOLD: RunChoices = { day: 'standard', grip: 'dry', trailer: false };
+
+/** Seconds without drive at a shift, by kind of box, where nobody has measured it. */
+export const SHIFT_TIME_S: Readonly<Record<Gearbox['kind'], number>> = {
+  manual: 0.5,
+  automatic: 0.25,
+  'dual clutch': 0.08,
+  sequential: 0.12,
+};
+/** Crank, flywheel and clutch, kg·m²: about 0.07 and 0.035 for each litre. */
+const inertiaOf = (litres: number) => 0.07 + 0.035 * litres;
+/** Radius of gyration of wheel and tyre, as a share of the rolling radius; a rim weighs about as much as its tyre. */
+const GYRATION = 0.78;
+const RIM_OVER_TYRE = 0.9;
+/** A launch is held where the engine makes most of its torque, but no higher than this, rpm. */
+const HIGHEST_LAUNCH = 3500;
+const MOST_TORQUE = 0.92;
+/** A clutch lets slip this much over the engine's peak. */
+const CLUTCH_OVER_PEAK = 1.25;
+/** Time constant of a turbocharger where nobody has measured it, s; a blower driven by belt has none. */
+const LAG_S = 0.45;
+/** Drag area of a trailer over the car's own: it runs in its wake. */
+const TRAILER_DRAG_SHARE = 0.6;
+
+const points = new WeakMap<Torque, Map<string, number[]>>();
+
+/** Where each gear is best left: the thrust of the next one passes it, or the end of curve or redline. rpm. */
+export function shiftPoints(curve: Torque, ratios: readonly number[], redlineRpm: number): number[] {
+  const known = points.get(curve) ?? new Map<string, number[]>();
+  points.set(curve, known);
+  const key = `${redlineRpm} ${ratios.join(' ')}`;
+  let found = known.get(key);
+  if (!found) known.set(key, (found = findShiftPoints(curve, ratios, redlineRpm)));
+  return found;
+}
+
+function findShiftPoints(curve: Torque, ratios: readonly number[], redlineRpm: number): number[] {
+  const end = Math.min(redlineRpm, highestRpm(curve));
+  return ratios.map((ratio, g) => {
+    const next = ratios[g + 1];
+    if (next === undefined) return end;
+    const step = next / ratio;
+    const steps = 120;
+    const low = Math.max(lowestRpm(curve) / step, 0.4 * end);
+    for (let i = 0; i <= steps; i++) {
+      const n = low + ((end - low) * i) / steps;
+      const here = (torqueAt(curve, n) ?? 0) * ratio;
+      const there = (torqueAt(curve, n * step) ?? 0) * next;
+      if (n >= end) break;
+      if (there >= here) return n;
+    }
+    return end;
+  });
+}
+
+/** The lowest rpm at which the engine makes most of its torque, within what a clutch is let out at. */
+export function usualLaunchRpm(curve: Torque, idleRpm: number): number {
+  const { peakTorqueNm, peakTorqueRpm } = peaksOf(curve);
+  const low = Math.max(lowestRpm(curve), 1.8 * idleRpm);
+  const high = Math.max(low, Math.min(HIGHEST_LAUNCH, peakTorqueRpm));
+  for (let n = low; n < high; n += 50) if ((torqueAt(curve, n) ?? 0) >= MOST_TORQUE * peakTorqueNm) return n;
+  return high;
+}
+
+/** The run of a candidate: everything from its own figures. Undefined where the curve, the car's mass or a tyre is missing. */
+export function plantOf(
+  subject: Subject,
+  mass: MassFigures,
+  gearing: GearingFigures,
+  choices: RunChoices = AS_TOLD,
+): Plant | undefined {
+  const { chassis, engine, gearbox, brief, tyre, candidate } = subject;
+  const { curve, rollingRadius } = gearing;
+  if (!curve || !rollingRadius || !chassis || !mass.drivenKg || !mass.comMm || !tyre) return undefined;
+  if (gearbox.kind === 'automatic' && !gearbox.converter) return undefined;
+  const worst = choices.day === 'worst';
+  const air: Air | undefined = worst ? worstAir(brief.worstAir) : undefined;
+  const torque = worst ? scaled(curve.torque, gearing.hotShare) : curve.torque;
+  const hill = brief.hill;
+  const r = rollingRadius.value / 1000;
+  const litres = displacementCc(engine.boreMm.value, engine.strokeMm.value, engine.cylinders) / 1000;
+  const end = Math.min(engine.redlineRpm.value, highestRpm(torque));
+  const shiftRpm =
+    choices.shiftRpm === undefined
+      ? shiftPoints(torque, gearbox.ratios, engine.redlineRpm.value)
+      : gearbox.ratios.map(() => Math.min(choices.shiftRpm!, end));
+  const wheel = tyre.massKgEach.value * (1 + RIM_OVER_TYRE);
+  const [x, , z] = mass.comMm;
+  const blown =
+    engine.induction === 'turbocharged' && engine.boost?.thresholdRpm !== undefined ? engine.boost : undefined;
+  const launch = choices.launchRpm ?? usualLaunchRpm(torque, engine.idleRpm.value);
+  // What the map allows in first is what the launch has too; other gears are shaped by it while they drive.
+  const first = candidate.torqueLimits?.find((l) => l.gear === 1)?.torqueNm ?? Infinity;
+  return {
+    curve: torque,
+    gearRatios: gearbox.ratios,
+    finalDrive: gearing.finalDrive,
+    rollingRadiusMm: rollingRadius.value,
+    efficiency: gearing.gears.map((g) => g.efficiency),
+    massKg: mass.drivenKg.value,
+    wheelInertiaKgM2: 4 * wheel * (GYRATION * r) ** 2,
+    engineInertiaKgM2: engine.inertiaKgM2?.value ?? inertiaOf(litres),
+    launchRpm: Math.min(Math.max(launch, lowestRpm(torque)), shiftRpm[0]!),
+    clutchTorqueNm: Math.min(first, CLUTCH_OVER_PEAK * peaksOf(torque).peakTorqueNm),
+    shiftRpm,
+    shiftTimeS: choices.shiftTimeS ?? gearbox.shiftTimeS?.value ?? SHIFT_TIME_S[gearbox.kind],
+    frictionCoefficient: (choices.grip === 'wet' ? tyre.wetGrip : tyre.dryGrip).value,
+    drive: chassis.drive,
+    rearTorqueShare: chassis.rearTorqueShare,
+    frontAxleToComMm: -x,
+    wheelbaseMm: chassis.wheelbaseMm.value,
+    comHeightMm: z,
+    rollingCoefficient: chassis.rollingCoefficient.value,
+    dragAreaM2: chassis.dragAreaM2.value,
+    airDensityKgPerM3: air ? airDensity(air) : STANDARD_AIR_DENSITY,
+    slope: Math.atan((choices.gradePct ?? 0) / 100),
+    torqueLimitNm: gearbox.ratios.map(
+      (_, g) => candidate.torqueLimits?.find((l) => l.gear === g + 1)?.torqueNm ?? Infinity,
+    ),
+    ...(choices.trailer && hill
+      ? {
+          trailer: {
+            massKg: hill.trailerKg,
+            noseLoadKg: hill.noseLoadKg,
+            hitchHeightMm: hill.hitchHeightMm,
+            hitchOverhangMm: hill.hitchOverhangMm,
+            dragAreaM2: TRAILER_DRAG_SHARE * chassis.dragAreaM2.value,
+          },
+        }
+      : {}),
+    ...(blown
+      ? {
+          boost: {
+            thresholdRpm: blown.thresholdRpm!.value,
+            timeConstantS: blown.timeConstantS?.value ?? LAG_S,
+            offBoostShare: 1 / blown.pressureRatio.value,
+            keptAtShifts: gearbox.kind !== 'manual',
+          },
+        }
+      : {}),
+    ...(gearbox.kind === 'automatic' && gearbox.converter
+      ? {
+          converter: {
+            kRpmPerSqrtNm: gearbox.converter.kRpmPerSqrtNm.value,
+            stallTorqueRatio: gearbox.converter.stallTorqueRatio.value,
+            couplingSpeedRatio: gearbox.converter.couplingSpeedRatio ?? COUPLING_SPEED_RATIO,
+            locksUp: gearbox.converter.locksUp ?? false,
+          },
+        }
+      : {}),
+  };
+}

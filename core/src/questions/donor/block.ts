@@ -1,0 +1,44 @@
+import { indexOf, type Engine, type Subject } from '../../model/index.ts';
+import { identify } from './identify.ts';
+
+/** The years in which the block of a candidate was cast: from marks read, else the seller's year, else all the engine was built. */
+export interface BlockYears {
+  readonly from: number;
+  readonly to: number;
+  readonly known: 'read off the block' | 'the seller’s year' | 'all years it was built';
+  readonly bosses?: 'there' | 'missing';
+}
+
+export function blockYears(subject: Pick<Subject, 'candidate' | 'engine' | 'library'>): BlockYears {
+  const { candidate, engine, library } = subject;
+  const family = indexOf(library).families.get(engine.family);
+  const read = candidate.inspection?.marksRead ?? [];
+  if (family && read.length > 0) {
+    const id = identify(family, library.engines, read);
+    if (id.builtFrom !== undefined || id.builtTo !== undefined || id.bosses)
+      return {
+        from: id.builtFrom ?? engine.builtFrom,
+        to: id.builtTo ?? engine.builtTo,
+        known: 'read off the block',
+        ...(id.bosses ? { bosses: id.bosses } : {}),
+      };
+  }
+  const year = candidate.bought?.listing.builtYear;
+  if (year !== undefined) return { from: year, to: year, known: 'the seller’s year' };
+  return { from: engine.builtFrom, to: engine.builtTo, known: 'all years it was built' };
+}
+
+/** A boss by its id, or by the name that it has on every engine of the family. */
+export const bossNamed = (engine: Engine, wanted: string) =>
+  engine.bosses.find((b) => b.id === wanted || b.name === wanted);
+
+/** Whether the block has a boss: sure, surely not, or only in some of the years that it may be of. */
+export function hasBoss(engine: Engine, wanted: string, years: BlockYears): 'yes' | 'no' | 'some' {
+  const bosses = engine.bosses.filter((b) => b.id === wanted || b.name === wanted);
+  if (bosses.length === 0) return 'no';
+  if (years.bosses && bosses.some((b) => b.fromYear > engine.builtFrom || b.toYear < engine.builtTo))
+    return years.bosses === 'there' ? 'yes' : 'no';
+  const inAll = bosses.some((b) => b.fromYear <= years.from && b.toYear >= years.to);
+  if (inAll) return 'yes';
+  return bosses.some((b) => b.fromYear <= years.to && b.toYear >= years.from) ? 'some' : 'no';
+}

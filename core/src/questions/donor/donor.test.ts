@@ -1,0 +1,161 @@
+import type { Engine, Family, Listing } from '../../model/index.ts';
+import { hasBoss } from './block.ts';
+import { identify } from './identify.ts';
+import { compressionSpreadPct, rebuildShare, shareOfDistance } from './rebuild.ts';
+import { sealedOrRefresh, whileItIsOut } from './refurbishment.ts';
+
+const offer = (km: number | undefined, condition: Listing['condition'] = 'said to run') => ({
+  condition,
+  ...(km === undefined ? {} : { travelledKm: { value: km, evidence: 'claimed' as const } }),
+});
+const seen = { compressionBar: [], leakDownPct: [], marksRead: [], faultsFound: [] };
+
+describe('the rebuild to be expected', () => {
+  test('5 % at 60,000 km, 60 % at 300,000, and rising between', () => {
+    expect(shareOfDistance(60_000)).toBeCloseTo(0.05, 9);
+    expect(shareOfDistance(300_000)).toBeCloseTo(0.6, 9);
+    for (let km = 0; km < 600_000; km += 20_000)
+      expect(shareOfDistance(km + 20_000)).toBeGreaterThanOrEqual(shareOfDistance(km));
+  });
+  test('words shift it: bills lower it, silence raises it, parts only raises it most', () => {
+    const share = (c: Listing['condition']) => rebuildShare(offer(180_000, c), undefined).share;
+    expect(share('rebuilt with bills')).toBeLessThan(share('heard running'));
+    expect(share('heard running')).toBeLessThan(share('said to run'));
+    expect(share('said to run')).toBeLessThan(share('unknown'));
+    expect(share('unknown')).toBeLessThan(share('for parts'));
+  });
+  test('a leak-down just above 20 % makes it near certain, just below does not', () => {
+    const with_ = (pct: number) => rebuildShare(offer(90_000), { ...seen, leakDownPct: [6, pct, 8, 7] });
+    expect(with_(20.1).share).toBe(0.95);
+    expect(with_(19.9).share).toBeLessThan(0.2);
+    expect(with_(19.9).plusMinus).toBeLessThan(rebuildShare(offer(90_000), undefined).plusMinus);
+  });
+  test('an unknown distance is taken as long, with more doubt', () => {
+    const unknown = rebuildShare(offer(undefined), undefined);
+    expect(unknown.km).toBeGreaterThan(150_000);
+    expect(unknown.plusMinus).toBeGreaterThan(rebuildShare(offer(190_000), undefined).plusMinus);
+  });
+  test('the spread of compression is the fall below the best', () => {
+    expect(compressionSpreadPct([12, 12, 10.2, 12])).toBeCloseTo(15, 9);
+    expect(compressionSpreadPct([12])).toBeUndefined();
+    expect(compressionSpreadPct([0, 0])).toBeUndefined();
+  });
+});
+
+describe('identify', () => {
+  const family: Family = {
+    id: 'f',
+    name: 'F',
+    interchange: [],
+    marks: [
+      {
+        id: 'early',
+        on: 'block',
+        where: 'left',
+        reads: '1',
+        engineIds: ['a'],
+        builtFrom: 1990,
+        builtTo: 1994,
+        bosses: 'missing',
+        evidence: 'measured',
+      },
+      {
+        id: 'late',
+        on: 'block',
+        where: 'left',
+        reads: '2',
+        engineIds: ['a', 'b'],
+        builtFrom: 1995,
+        builtTo: 2001,
+        bosses: 'there',
+        evidence: 'measured',
+      },
+      {
+        id: 'head',
+        on: 'head',
+        where: 'port',
+        reads: 'H',
+        engineIds: ['a', 'b'],
+        builtFrom: 1993,
+        builtTo: 1998,
+        chamberCc: { value: 41, evidence: 'published' },
+        evidence: 'published',
+      },
+      {
+        id: 'crank',
+        on: 'crank',
+        where: 'web',
+        reads: 'K',
+        engineIds: ['b'],
+        crankWheel: '36−1',
+        evidence: 'measured',
+      },
+    ],
+  };
+  const engines = [
+    { id: 'a', family: 'F' },
+    { id: 'b', family: 'F' },
+    { id: 'c', family: 'G' },
+  ] as unknown as Engine[];
+  test('nothing read: every engine of the family, everything unknown, and where to read it', () => {
+    const id = identify(family, engines, []);
+    expect(id.engineIds).toEqual(['a', 'b']);
+    expect(id.unknown.map((u) => u.what)).toEqual([
+      'build years',
+      'side mount bosses',
+      'chamber volume',
+      'crank wheel',
+    ]);
+    expect(id.unknown[3]!.readAt).toEqual(['crank, web']);
+    expect(id.builtFrom).toBeUndefined();
+  });
+  test('years are cut to what all marks allow', () => {
+    expect(identify(family, engines, ['late', 'head'])).toMatchObject({
+      builtFrom: 1995,
+      builtTo: 1998,
+      bosses: 'there',
+      contradictions: [],
+    });
+    expect(identify(family, engines, ['late', 'head', 'crank'])).toMatchObject({
+      engineIds: ['b'],
+      crankWheel: '36−1',
+    });
+  });
+  test('marks that exclude each other are named, and what hangs on them stays unknown', () => {
+    const id = identify(family, engines, ['early', 'late']);
+    expect(id.contradictions).toHaveLength(1);
+    expect(id.builtFrom).toBeUndefined();
+    expect(id.bosses).toBeUndefined();
+    expect(identify(family, engines, ['early', 'crank']).contradictions[0]).toContain('different engines');
+  });
+  test('a boss that only some years have: some, yes once the year is known, no before it', () => {
+    const engine = {
+      builtFrom: 1990,
+      builtTo: 2001,
+      bosses: [{ id: 'x', name: 'side', fromYear: 1995, toYear: 2001 }],
+    } as unknown as Engine;
+    const years = (from: number, to: number) => ({ from, to, known: 'the seller’s year' as const });
+    expect(hasBoss(engine, 'side', years(1990, 2001))).toBe('some');
+    expect(hasBoss(engine, 'x', years(1995, 1995))).toBe('yes');
+    expect(hasBoss(engine, 'x', years(1994, 1994))).toBe('no');
+    expect(hasBoss(engine, 'none', years(1996, 1996))).toBe('no');
+    expect(hasBoss(engine, 'x', { ...years(1990, 2001), bosses: 'there' })).toBe('yes');
+  });
+});
+
+describe('sealed or refreshed', () => {
+  test('more distance asks for more pieces, and each saves hours while it is out', () => {
+    const few = whileItIsOut(40_000, 4, 4, 'petrol');
+    const many = whileItIsOut(220_000, 18, 4, 'petrol');
+    expect(many.length).toBeGreaterThan(few.length);
+    expect(many.every((p) => p.hoursLater > p.hoursNow)).toBe(true);
+  });
+  test('a refresh always lowers the risk; what it costs decides', () => {
+    const share = rebuildShare(offer(240_000), undefined);
+    const full = { low: 900, likely: 1500, high: 2500, evidence: 'estimated' as const };
+    const r = sealedOrRefresh(share, full, whileItIsOut(240_000, 15, 4, 'petrol'), 28, 0);
+    expect(r.refreshedRisk).toBeLessThan(r.sealedRisk);
+    expect(r.sealedRisk).toBeCloseTo(share.share * 1500, 9);
+    expect(sealedOrRefresh(share, full, [], 28, 50).sealedRisk).toBeCloseTo(share.share * (1500 + 1400), 9);
+  });
+});

@@ -1,0 +1,184 @@
+import {
+  type Engine,
+  type Gearbox,
+  indexOf,
+  type Inspection,
+  type Library,
+  type Listing,
+  type OfferedItem,
+  type Part,
+  type ThreePoint,
+} from '../../model/index.ts';
+import { pert, type Evidence } from '../../units/index.ts';
+import { BRINGS, fullRebuild, TYPICAL_PRICE, wantedItems } from './prices.ts';
+import { rebuildShare, type RebuildShare } from './rebuild.ts';
+import { REFRESH_HELPS } from './refurbishment.ts';
+
+export interface OfferLine {
+  readonly id: string;
+  readonly name: string;
+  readonly why: string;
+  readonly kind: 'price' | 'missing' | 'rebuild' | 'collect' | 'strip' | 'resale' | 'gearbox';
+  readonly low: number;
+  readonly likely: number;
+  readonly high: number;
+  readonly hours: { readonly low: number; readonly likely: number; readonly high: number };
+  readonly evidence: Evidence;
+}
+
+export interface OfferCost {
+  readonly lines: readonly OfferLine[];
+  readonly missing: readonly OfferedItem[];
+  readonly rebuild: RebuildShare;
+  readonly bringsGearbox: boolean;
+  /** Means of the three points; hours by themselves. */
+  readonly mean: number;
+  readonly sd: number;
+  readonly hours: number;
+}
+
+/** What the offer is for: the same pieces are asked of every way of buying. */
+export interface Wanted {
+  readonly engine: Engine;
+  readonly gearbox: Gearbox;
+  readonly parts: readonly Part[];
+  readonly library: Library;
+  readonly inspection?: Inspection | undefined;
+  /** Refreshed before it goes in: seals, belts and shells no longer wait to fail. */
+  readonly refreshed?: boolean | undefined;
+}
+
+/** A car and trailer to fetch it, EUR for each kilometre driven, there and back. */
+const COLLECT_PER_KM = { low: 0.3, likely: 0.45, high: 0.7 };
+const NO_HOURS = { low: 0, likely: 0, high: 0 };
+/** Taking engine, gearbox, loom and the pieces out of a whole car, and getting the shell away. */
+const STRIP_HOURS = { low: 9, likely: 14, high: 24 };
+/** Washing, stripping and sorting what comes off an engine or set. */
+const SORT_HOURS: Readonly<Record<Listing['kind'], { low: number; likely: number; high: number }>> = {
+  engine: { low: 1, likely: 2, high: 4 },
+  set: { low: 1.5, likely: 3, high: 6 },
+  car: STRIP_HOURS,
+};
+
+const BROUGHT_BY_CLASS: Partial<Record<OfferedItem, readonly Part['class'][]>> = {
+  flywheel: ['flywheel'],
+  clutch: ['clutch kit'],
+  'loom and computer': ['computer'],
+  'keys and immobiliser': ['computer'],
+};
+
+/** Pieces that the candidate must have from its donor: what the engine needs, less what its parts bring. */
+export function piecesWanted(w: Pick<Wanted, 'engine' | 'parts'>): OfferedItem[] {
+  const classes = new Set(w.parts.map((p) => p.class));
+  return wantedItems(w.engine).filter((item) => !BROUGHT_BY_CLASS[item]?.some((c) => classes.has(c)));
+}
+
+/** Wanted pieces that the offer lacks or has broken. A seller's list beats what its kind usually brings. */
+export function piecesMissing(listing: Listing, wanted: Pick<Wanted, 'engine' | 'parts'>): OfferedItem[] {
+  const there = new Set<OfferedItem>([...BRINGS[listing.kind], ...listing.included]);
+  if (wanted.engine.induction === 'supercharged' && !listing.missing.includes('supercharger'))
+    there.add('supercharger');
+  if (wanted.engine.induction === 'turbocharged' && !listing.missing.includes('turbocharger'))
+    there.add('turbocharger');
+  if (wanted.engine.fuel === 'diesel' && !listing.missing.includes('injection pump')) there.add('injection pump');
+  return piecesWanted(wanted).filter(
+    (item) => !there.has(item) || listing.missing.includes(item) || listing.broken.includes(item),
+  );
+}
+
+/** What an offer costs all in: price, fetching, what is missing, the rebuild to be expected, stripping, and what is sold again. */
+export function costOfOffer(listing: Listing, wanted: Wanted): OfferCost {
+  const { engine, gearbox, library } = wanted;
+  const lines: OfferLine[] = [];
+  const add = (line: Omit<OfferLine, 'hours'> & Partial<OfferLine>) => lines.push({ hours: NO_HOURS, ...line });
+  add({
+    id: 'offer-price',
+    kind: 'price',
+    name: listing.title,
+    why: `asked by ${listing.seller}`,
+    low: listing.price * 0.85,
+    likely: listing.price * 0.95,
+    high: listing.price,
+    hours: SORT_HOURS[listing.kind],
+    evidence: 'published',
+  });
+  if (listing.distanceKm > 0) {
+    const km = 2 * listing.distanceKm;
+    const at = (rate: number) => km * rate;
+    add({
+      id: 'offer-collect',
+      kind: 'collect',
+      name: 'Fetching it',
+      why: 'there and back with a trailer',
+      low: at(COLLECT_PER_KM.low),
+      likely: at(COLLECT_PER_KM.likely),
+      high: at(COLLECT_PER_KM.high),
+      evidence: 'estimated',
+    });
+  }
+  const missing = piecesMissing(listing, wanted);
+  for (const item of missing)
+    add({
+      id: `offer-missing-${item.replaceAll(/[^a-zA-Z]+/g, '-')}`,
+      kind: 'missing',
+      name: capital(item),
+      why: listing.broken.includes(item) ? 'broken on the one on offer' : 'not with the one on offer',
+      ...threePoint(TYPICAL_PRICE[item]),
+    });
+  const bringsGearbox =
+    listing.kind !== 'engine' && listing.gearboxId === gearbox.id && !listing.missing.includes('gearbox');
+  const family = indexOf(library).families.get(engine.family);
+  const rebuild = rebuildShare(listing, wanted.inspection);
+  const full = fullRebuild(engine, family);
+  const left = wanted.refreshed ? 1 - REFRESH_HELPS : 1;
+  add({
+    id: 'offer-rebuild',
+    kind: 'rebuild',
+    name: 'Rebuild to be expected',
+    why: `${(left * rebuild.share * 100).toFixed(0)} % of a whole one: ${rebuild.why}${wanted.refreshed ? ', refreshed' : ''}`,
+    low: full.low * left * Math.max(0, rebuild.share - 2 * rebuild.plusMinus),
+    likely: full.likely * left * rebuild.share,
+    high: full.high * left * Math.min(1, rebuild.share + 2 * rebuild.plusMinus),
+    evidence: 'estimated',
+  });
+  if (listing.kind === 'car')
+    for (const [i, r] of listing.resale.entries())
+      add({
+        id: `offer-resale-${i}`,
+        kind: 'resale',
+        name: `Sold again: ${r.what}`,
+        why: 'what is left of the car',
+        low: -r.price.high,
+        likely: -r.price.likely,
+        high: -r.price.low,
+        evidence: r.price.evidence,
+      });
+  const spare =
+    listing.kind !== 'engine' && !bringsGearbox ? indexOf(library).gearboxes.get(listing.gearboxId ?? '') : undefined;
+  if (spare && !listing.missing.includes('gearbox'))
+    add({
+      id: 'offer-resale-gearbox',
+      kind: 'resale',
+      name: `Sold again: ${spare.name}`,
+      why: 'the gearbox that comes along is not used',
+      low: -spare.price.likely * 0.8,
+      likely: -spare.price.likely * 0.6,
+      high: -spare.price.low * 0.3,
+      evidence: 'estimated',
+    });
+  const mean = sum(lines.map((l) => pert(l).mean));
+  const variance = sum(lines.map((l) => pert(l).variance));
+  return {
+    lines,
+    missing,
+    rebuild,
+    bringsGearbox,
+    mean,
+    sd: Math.sqrt(variance),
+    hours: sum(lines.map((l) => pert(l.hours).mean)),
+  };
+}
+
+const threePoint = ({ low, likely, high, evidence }: ThreePoint) => ({ low, likely, high, evidence });
+const sum = (list: readonly number[]) => list.reduce((s, x) => s + x, 0);
+const capital = (s: string) => s.charAt(0).toUpperCase() + s.slice(1);

@@ -1,0 +1,96 @@
+import type { Ancillary, Engine, Family, OfferedItem, ThreePoint } from '../../model/index.ts';
+
+const used = (low: number, likely: number, high: number): ThreePoint => ({
+  low,
+  likely,
+  high,
+  evidence: 'estimated',
+  source: 'usual used price of its kind',
+});
+
+/** What a missing piece costs used, EUR: usual breakers' prices for engines of one to three litres. */
+export const TYPICAL_PRICE: Readonly<Record<OfferedItem, ThreePoint>> = {
+  alternator: used(50, 85, 170),
+  starter: used(45, 75, 150),
+  flywheel: used(50, 90, 220),
+  clutch: used(110, 180, 300),
+  intake: used(70, 130, 280),
+  'exhaust manifold': used(50, 95, 220),
+  turbocharger: used(180, 380, 800),
+  supercharger: used(280, 520, 950),
+  'charge cooler': used(60, 120, 260),
+  'steering pump': used(35, 60, 130),
+  'A/C compressor': used(60, 110, 240),
+  brackets: used(25, 55, 140),
+  'loom and computer': used(120, 240, 480),
+  'keys and immobiliser': used(60, 140, 320),
+  'injection pump': used(150, 320, 700),
+  gearbox: used(180, 350, 800),
+  shifter: used(25, 50, 110),
+  propshaft: used(40, 90, 190),
+  'half shafts': used(50, 110, 240),
+  radiator: used(50, 110, 220),
+};
+
+/** What each way brings with it when nothing is said to be missing. */
+export const BRINGS: Readonly<Record<'engine' | 'set' | 'car', readonly OfferedItem[]>> = {
+  engine: ['intake', 'exhaust manifold', 'brackets'],
+  set: ['intake', 'exhaust manifold', 'brackets', 'alternator', 'starter', 'flywheel', 'clutch', 'gearbox'],
+  car: [
+    'intake',
+    'exhaust manifold',
+    'brackets',
+    'alternator',
+    'starter',
+    'flywheel',
+    'clutch',
+    'gearbox',
+    'loom and computer',
+    'keys and immobiliser',
+    'shifter',
+    'propshaft',
+    'radiator',
+  ],
+};
+
+const ANCILLARY_ITEMS: readonly OfferedItem[] = [
+  'alternator',
+  'starter',
+  'flywheel',
+  'clutch',
+  'intake',
+  'exhaust manifold',
+  'turbocharger',
+  'supercharger',
+  'charge cooler',
+  'steering pump',
+  'A/C compressor',
+  'brackets',
+  'loom and computer',
+];
+
+/** Things of its own car without which a computer does not let the engine run. */
+const OWN_CAR = ['key', 'body module'];
+
+/** What the engine must have to run and an offer should bring: its needs, the key where its computer wants one, a diesel's pump. */
+export function wantedItems(engine: Engine): OfferedItem[] {
+  const needs = engine.needs as readonly string[];
+  return [
+    ...ANCILLARY_ITEMS.filter((item) => needs.includes(item satisfies Ancillary | OfferedItem)),
+    ...(engine.computer?.wants.some((w) => OWN_CAR.includes(w)) ? (['keys and immobiliser'] as const) : []),
+    ...(engine.fuel === 'diesel' ? (['injection pump'] as const) : []),
+  ];
+}
+
+/** Parts, machine work and gaskets of a whole rebuild, EUR; the family's own figure where there is one. */
+export function fullRebuild(engine: Engine, family: Family | undefined): ThreePoint {
+  if (family?.rebuild) return family.rebuild;
+  const n = engine.cylinders;
+  return {
+    low: 350 + 110 * n,
+    likely: 600 + 190 * n,
+    high: 1100 + 320 * n,
+    evidence: 'estimated',
+    source: 'usual for its cylinders',
+  };
+}

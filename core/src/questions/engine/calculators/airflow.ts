@@ -1,0 +1,390 @@
+import { say, sayDerived } from '../../../units/index.ts';
+import { dryAirDensity, airKgPerS, speedInBore, volumetricEfficiency } from '../air.ts';
+import {
+  camPeakTorqueRpm,
+  idleVacuumKpa,
+  intakeClosingDeg,
+  overlapDeg,
+  portPeakRpm,
+  portPowerKw,
+  valveLiftMm,
+} from '../cam.ts';
+import { FUEL } from '../fuels.ts';
+import type { BenchSum } from './calculator.ts';
+import { bsfcOf, count, engineCc, fuelOf, peakTorque, targetPower, usual, worstTemperature } from './from.ts';
+
+export const breathing: readonly BenchSum[] = [
+  {
+    id: 'cam',
+    group: 'Cam and head',
+    title: 'Cam against the driving band',
+    formula:
+      'peak torque ≈ 3,000 rpm at 200° + 50 rpm per degree (durations at 1.27 mm; + 600 with four valves); overlap = half of both durations − both centres; idle vacuum ≈ 62 kPa at −20°, ¾ kPa less per degree',
+    source: 'rule of the field, ± 400 rpm and ± 6 kPa',
+    inputs: [
+      {
+        name: 'intakeDeg',
+        label: 'Intake duration at 1.27 mm',
+        quantity: 'angleDeg',
+        digits: 0,
+        min: 120,
+        max: 340,
+        usual: usual(206, 2),
+        from: (s) => s.engine.cam?.intakeDeg,
+      },
+      {
+        name: 'exhaustDeg',
+        label: 'Exhaust duration at 1.27 mm',
+        quantity: 'angleDeg',
+        digits: 0,
+        min: 120,
+        max: 340,
+        usual: usual(206, 2),
+        from: (s) => s.engine.cam?.exhaustDeg,
+      },
+      {
+        name: 'intakeCentreDeg',
+        label: 'Intake centre after top',
+        quantity: 'angleDeg',
+        digits: 0,
+        min: 80,
+        max: 140,
+        usual: usual(110, 1),
+        from: (s) => s.engine.cam?.intakeCentreDeg,
+      },
+      {
+        name: 'exhaustCentreDeg',
+        label: 'Exhaust centre before top',
+        quantity: 'angleDeg',
+        digits: 0,
+        min: 80,
+        max: 140,
+        usual: usual(112, 1),
+        from: (s) => s.engine.cam?.exhaustCentreDeg,
+      },
+      {
+        name: 'valvesPerCylinder',
+        label: 'Valves a cylinder',
+        quantity: 'count',
+        min: 2,
+        max: 5,
+        usual: count(2),
+        from: (s) => count(s.engine.valvesPerCylinder),
+      },
+      {
+        name: 'bandHighRpm',
+        label: 'Top of your band',
+        quantity: 'rpm',
+        min: 500,
+        max: 20000,
+        usual: usual(5000, 0),
+        from: (s) => ({ ...count(s.brief.band.highRpm), source: 'the brief' }),
+      },
+      { name: 'lobeMm', label: 'Lobe lift', quantity: 'lengthMm', digits: 2, min: 1, max: 25, usual: usual(6.2, 0.1) },
+      {
+        name: 'rockerRatio',
+        label: 'Rocker ratio',
+        quantity: 'number',
+        digits: 2,
+        min: 0.8,
+        max: 2.5,
+        usual: count(1.5),
+      },
+      { name: 'lashMm', label: 'Lash', quantity: 'lengthMm', digits: 2, min: 0, max: 2, usual: usual(0.25, 0.05) },
+      {
+        name: 'springLimitMm',
+        label: 'Springs bind at',
+        quantity: 'lengthMm',
+        digits: 1,
+        min: 1,
+        max: 40,
+        usual: usual(11.5, 0.3),
+      },
+    ],
+    outputs: [
+      { name: 'peakTorqueRpm', label: 'Torque peaks near', quantity: 'rpm' },
+      { name: 'overlapDeg', label: 'Overlap at 1.27 mm', quantity: 'angleDeg', digits: 0, signed: true },
+      { name: 'closingDeg', label: 'Intake closes after bottom', quantity: 'angleDeg', digits: 0 },
+      { name: 'idleVacuumKpa', label: 'Idle vacuum', quantity: 'pressureKpa', digits: 0 },
+      { name: 'liftMm', label: 'Valve lift', quantity: 'lengthMm', digits: 2 },
+      { name: 'springSpareMm', label: 'Left before the springs bind', quantity: 'lengthMm', digits: 2, signed: true },
+    ],
+    run: (v) => {
+      const overlap = overlapDeg(v['intakeDeg']!, v['exhaustDeg']!, v['intakeCentreDeg']!, v['exhaustCentreDeg']!);
+      const liftMm = valveLiftMm(v['lobeMm']!, v['rockerRatio']!, v['lashMm']!);
+      return {
+        peakTorqueRpm: camPeakTorqueRpm(v['intakeDeg']!, v['valvesPerCylinder']!),
+        overlapDeg: overlap,
+        closingDeg: intakeClosingDeg(v['intakeDeg']!, v['intakeCentreDeg']!),
+        idleVacuumKpa: idleVacuumKpa(overlap),
+        liftMm,
+        springSpareMm: v['springLimitMm']! - liftMm,
+      };
+    },
+    limit: (v) => ({ kind: 'at most', limit: v['bandHighRpm']!, warns: true }),
+    says: (r, state) => {
+      const servo =
+        r['idleVacuumKpa']!.value < 35
+          ? `; ${say(r['idleVacuumKpa']!.value, 'pressureKpa', { digits: 0 })} at idle starve a brake servo`
+          : '';
+      const bind =
+        r['springSpareMm']!.value < 1.5
+          ? `; the springs bind ${say(r['springSpareMm']!.value, 'lengthMm', { digits: 1 })} beyond full lift, 1.5 mm is the least`
+          : '';
+      return `${state === 'clear' ? 'Torque peaks inside your band' : 'This cam wants more revs than your band has'}: near ${say(r['peakTorqueRpm']!.value, 'rpm')}${servo}${bind}`;
+    },
+  },
+  {
+    id: 'head',
+    group: 'Cam and head',
+    title: 'Head flow against the driving band',
+    formula:
+      'power ≈ 0.41 kW for each l/s and cylinder at 7 kPa; it peaks near 2,000 × flow [ft³/min] / cylinder [in³]; a chamber other than now changes compression as clearance does',
+    source: 'rule of the field for unboosted petrol engines, ± 10 %',
+    inputs: [
+      {
+        name: 'flowLPerS',
+        label: 'Inlet port, l/s at 7 kPa',
+        quantity: 'number',
+        digits: 1,
+        min: 5,
+        max: 400,
+        usual: usual(62, 3),
+      },
+      {
+        name: 'displacementCc',
+        label: 'Displacement',
+        quantity: 'volumeCc',
+        digits: 0,
+        min: 50,
+        max: 20000,
+        usual: usual(1800, 5),
+        from: engineCc,
+      },
+      {
+        name: 'cylinders',
+        label: 'Cylinders',
+        quantity: 'count',
+        min: 1,
+        max: 16,
+        usual: count(4),
+        from: (s) => count(s.engine.cylinders),
+      },
+      {
+        name: 'compression',
+        label: 'Compression now',
+        quantity: 'number',
+        digits: 1,
+        min: 4,
+        max: 25,
+        usual: usual(10, 0.2),
+        from: (s) => s.engine.compressionRatio,
+      },
+      {
+        name: 'chamberCc',
+        label: 'Chamber of this head',
+        quantity: 'volumeCc',
+        min: 1,
+        max: 500,
+        usual: usual(42, 0.6),
+        from: (s) => s.engine.chamber?.chamberCc,
+      },
+      {
+        name: 'chamberNowCc',
+        label: 'Chamber now',
+        quantity: 'volumeCc',
+        min: 1,
+        max: 500,
+        usual: usual(42, 0.6),
+        from: (s) => s.engine.chamber?.chamberCc,
+      },
+      {
+        name: 'bandHighRpm',
+        label: 'Top of your band',
+        quantity: 'rpm',
+        min: 500,
+        max: 20000,
+        usual: usual(5000, 0),
+        from: (s) => ({ ...count(s.brief.band.highRpm), source: 'the brief' }),
+      },
+      {
+        name: 'massKg',
+        label: 'Heavier than the one now by',
+        quantity: 'massKg',
+        digits: 1,
+        min: -100,
+        max: 100,
+        usual: usual(0, 0.5),
+      },
+    ],
+    outputs: [
+      { name: 'peakRpm', label: 'Power peaks near', quantity: 'rpm' },
+      { name: 'powerKw', label: 'Flow is good for', quantity: 'powerKw' },
+      { name: 'newCompression', label: 'Compression with its chamber', quantity: 'number', digits: 1 },
+      { name: 'addsKg', label: 'On the front of the car', quantity: 'massKg', digits: 1, signed: true },
+    ],
+    run: (v) => {
+      const cylinderCc = v['displacementCc']! / v['cylinders']!;
+      const clearance = cylinderCc / (v['compression']! - 1) + v['chamberCc']! - v['chamberNowCc']!;
+      return {
+        peakRpm: portPeakRpm(v['flowLPerS']!, cylinderCc),
+        powerKw: portPowerKw(v['flowLPerS']!, v['cylinders']!),
+        newCompression: 1 + cylinderCc / Math.max(1, clearance),
+        addsKg: v['massKg']!,
+      };
+    },
+    // A head made for more revs than the owner turns gives its flow where nobody drives: 1.6 times the band is far off.
+    limit: (v) => ({ kind: 'at most', limit: 1.6 * v['bandHighRpm']!, warns: true }),
+    says: (r, state) =>
+      state === 'clear'
+        ? `The ports are good for ${sayDerived(r['powerKw']!, 'powerKw')} near ${say(r['peakRpm']!.value, 'rpm')}`
+        : `The ports want ${say(r['peakRpm']!.value, 'rpm')}: far above the band you drive in, low gas speed below it`,
+  },
+  {
+    id: 'filling',
+    group: 'Cam and head',
+    title: 'Volumetric efficiency implied',
+    formula: 'VE = air burnt / (density × displacement × n/2); air = power × BSFC × AFR',
+    source: 'Heywood, 2.10',
+    inputs: [
+      {
+        name: 'torqueNm',
+        label: 'Torque',
+        quantity: 'torqueNm',
+        min: 1,
+        max: 5000,
+        usual: usual(170),
+        from: (s) => {
+          const p = peakTorque(s);
+          return p && { value: p.value, plusMinus: p.plusMinus ?? 0, evidence: p.evidence };
+        },
+      },
+      {
+        name: 'engineRpm',
+        label: 'At',
+        quantity: 'rpm',
+        min: 300,
+        max: 20000,
+        usual: usual(4000, 0),
+        from: (s) => {
+          const p = peakTorque(s);
+          return p && count(Math.round(p.rpm));
+        },
+      },
+      {
+        name: 'bsfcGPerKwh',
+        label: 'Specific consumption',
+        quantity: 'fuelGPerKwh',
+        min: 100,
+        max: 900,
+        usual: usual(295, 15),
+        from: bsfcOf,
+      },
+      {
+        name: 'airFuelRatio',
+        label: 'Air to fuel',
+        quantity: 'number',
+        digits: 1,
+        min: 4,
+        max: 60,
+        usual: usual(12.8, 0.3),
+        from: (s) => FUEL[fuelOf(s)].fullLoadAfr,
+      },
+      {
+        name: 'displacementCc',
+        label: 'Displacement',
+        quantity: 'volumeCc',
+        digits: 0,
+        min: 50,
+        max: 20000,
+        usual: usual(1800, 0),
+        from: engineCc,
+      },
+      { name: 'airTemperatureC', label: 'Air', quantity: 'temperatureC', min: -50, max: 120, usual: usual(25, 2) },
+      { name: 'airPressureKpa', label: 'Pressure', quantity: 'pressureKpa', min: 40, max: 400, usual: usual(99, 0.5) },
+    ],
+    outputs: [
+      { name: 'vePct', label: 'Volumetric efficiency', quantity: 'percent', digits: 0 },
+      { name: 'airKgPerMin', label: 'Air', quantity: 'airKgPerMin' },
+    ],
+    run: (v) => {
+      const r = volumetricEfficiency(v as unknown as Parameters<typeof volumetricEfficiency>[0]);
+      return { vePct: 100 * r.volumetricEfficiency, airKgPerMin: r.airKgPerS * 60 };
+    },
+    limit: () => ({ kind: 'at most', limit: 115, warns: true }),
+    says: (r, state) =>
+      state === 'clear'
+        ? `The torque implies a filling of ${sayDerived(r['vePct']!, 'percent', { digits: 0 })}`
+        : `The torque implies a filling of ${sayDerived(r['vePct']!, 'percent', { digits: 0 })}: unboosted, doubt the torque`,
+  },
+  {
+    id: 'throttle',
+    group: 'Air and boost',
+    title: 'Throttle and airbox',
+    formula: 'mean speed in the throat = air / (density × area), at most 90 m/s at peak power',
+    source: 'rule of the field',
+    inputs: [
+      {
+        name: 'powerKw',
+        label: 'Power',
+        quantity: 'powerKw',
+        min: 1,
+        max: 2000,
+        usual: usual(100, 5),
+        from: targetPower,
+      },
+      {
+        name: 'bsfcGPerKwh',
+        label: 'Specific consumption',
+        quantity: 'fuelGPerKwh',
+        min: 100,
+        max: 900,
+        usual: usual(295, 15),
+        from: bsfcOf,
+      },
+      {
+        name: 'airFuelRatio',
+        label: 'Air to fuel',
+        quantity: 'number',
+        digits: 1,
+        min: 4,
+        max: 60,
+        usual: usual(12.8, 0.3),
+        from: (s) => FUEL[fuelOf(s)].fullLoadAfr,
+      },
+      {
+        name: 'airTemperatureC',
+        label: 'Air',
+        quantity: 'temperatureC',
+        min: -50,
+        max: 120,
+        usual: usual(25, 2),
+        from: worstTemperature,
+      },
+      { name: 'airPressureKpa', label: 'Pressure', quantity: 'pressureKpa', min: 40, max: 400, usual: usual(99, 0.5) },
+      {
+        name: 'boreMm',
+        label: 'Throat bore',
+        quantity: 'lengthMm',
+        digits: 0,
+        min: 10,
+        max: 200,
+        usual: usual(52, 0.5),
+      },
+      { name: 'throats', label: 'Throats', quantity: 'count', min: 1, max: 16, usual: count(1) },
+    ],
+    outputs: [
+      { name: 'speed', label: 'Mean speed in the throat', quantity: 'speedMPerS', digits: 0 },
+      { name: 'boreFor90', label: 'Bore for 90 m/s', quantity: 'lengthMm', digits: 0 },
+    ],
+    run: (v) => {
+      const kgPerS = airKgPerS(v['powerKw']!, v['bsfcGPerKwh']!, v['airFuelRatio']!);
+      const density = dryAirDensity(v['airTemperatureC']!, v['airPressureKpa']!);
+      const speed = speedInBore(kgPerS, density, v['boreMm']!, v['throats']);
+      return { speed, boreFor90: v['boreMm']! * Math.sqrt(speed / 90) };
+    },
+    limit: () => ({ kind: 'at most', limit: 90, warns: true }),
+    says: (r, state) =>
+      `${state === 'clear' ? 'The throttle passes the air' : 'The throttle chokes the top end'}: ${sayDerived(r['speed']!, 'speedMPerS', { digits: 0 })} in the throat, ${say(r['boreFor90']!.value, 'lengthMm')} would hold it at ${say(90, 'speedMPerS', { digits: 0 })}`,
+  },
+];

@@ -1,0 +1,176 @@
+import { say, sayDerived } from '../../../units/index.ts';
+import { airKgPerS } from '../air.ts';
+import { fuelEnergyKw, radiatorKw, USE_DUTY } from '../cooling.ts';
+import { boreForPower, boreForSpeed, exhaustM3PerS, pipeSpeed } from '../exhaust.ts';
+import { FUEL } from '../fuels.ts';
+import type { BenchSum } from './calculator.ts';
+import { bsfcOf, count, fuelOf, peakPower, targetPower, usual } from './from.ts';
+
+export const heat: readonly BenchSum[] = [
+  {
+    id: 'exhaust',
+    group: 'Exhaust',
+    title: 'Exhaust bore, both schools',
+    formula: 'speed = gas / (density × area), 75 m/s road, 100 racing; the other school: 2.2 kW per cm² of section',
+    source: 'ideal gas at 750 °C; both rules of the field',
+    inputs: [
+      {
+        name: 'powerKw',
+        label: 'Power',
+        quantity: 'powerKw',
+        min: 1,
+        max: 2000,
+        usual: usual(100, 5),
+        from: targetPower,
+      },
+      {
+        name: 'bsfcGPerKwh',
+        label: 'Specific consumption',
+        quantity: 'fuelGPerKwh',
+        min: 100,
+        max: 900,
+        usual: usual(295, 15),
+        from: bsfcOf,
+      },
+      {
+        name: 'airFuelRatio',
+        label: 'Air to fuel',
+        quantity: 'number',
+        digits: 1,
+        min: 4,
+        max: 60,
+        usual: usual(12.8, 0.3),
+        from: (s) => FUEL[fuelOf(s)].fullLoadAfr,
+      },
+      { name: 'gasC', label: 'Gas', quantity: 'temperatureC', min: 100, max: 1100, usual: usual(750, 60) },
+      {
+        name: 'gasKpa',
+        label: 'Pressure in the pipe',
+        quantity: 'pressureKpa',
+        min: 90,
+        max: 200,
+        usual: usual(108, 3),
+      },
+      {
+        name: 'boreMm',
+        label: 'Inner bore',
+        quantity: 'lengthMm',
+        digits: 1,
+        min: 15,
+        max: 200,
+        usual: usual(48, 0.5),
+      },
+      { name: 'pipes', label: 'Pipes', quantity: 'count', min: 1, max: 8, usual: count(1) },
+    ],
+    choices: [{ name: 'for', label: 'For', options: ['the road', 'racing'] }],
+    outputs: [
+      { name: 'speed', label: 'Mean gas speed', quantity: 'speedMPerS', digits: 0 },
+      { name: 'boreForSpeedMm', label: 'Bore by gas speed', quantity: 'lengthMm', digits: 1 },
+      { name: 'boreForPowerMm', label: 'Bore by power per section', quantity: 'lengthMm', digits: 1 },
+    ],
+    run: (v, c) => {
+      const air = airKgPerS(v['powerKw']!, v['bsfcGPerKwh']!, v['airFuelRatio']!);
+      const flow = exhaustM3PerS(air * (1 + 1 / v['airFuelRatio']!), v['gasC']!, v['gasKpa']!);
+      return {
+        speed: pipeSpeed(flow, v['boreMm']!, v['pipes']),
+        boreForSpeedMm: boreForSpeed(flow, c['for'] === 'racing' ? 100 : 75, v['pipes']),
+        boreForPowerMm: boreForPower(v['powerKw']!, 2.2, v['pipes']),
+      };
+    },
+    limit: (_v, c) => ({ kind: 'at most', limit: c['for'] === 'racing' ? 100 : 75, warns: true }),
+    says: (r) =>
+      `Gas at ${sayDerived(r['speed']!, 'speedMPerS', { digits: 0 })}; by speed ${say(r['boreForSpeedMm']!.value, 'lengthMm')}, by power per section ${say(r['boreForPowerMm']!.value, 'lengthMm')}: the schools are ${say(Math.abs(r['boreForSpeedMm']!.value - r['boreForPowerMm']!.value), 'lengthMm')} apart`,
+  },
+  {
+    id: 'radiator',
+    group: 'Cooling',
+    title: 'Heat against the radiator',
+    formula:
+      'heat = P·BSFC·LHV × duty × share to the coolant; core gives 250 kW per m² and 25 mm, half at walking pace',
+    source: 'Heywood 12.4; core rule of the field',
+    caution: 'Never open a hot radiator.',
+    inputs: [
+      {
+        name: 'powerKw',
+        label: 'Full power',
+        quantity: 'powerKw',
+        min: 1,
+        max: 2000,
+        usual: usual(100, 5),
+        from: peakPower,
+      },
+      {
+        name: 'bsfcGPerKwh',
+        label: 'Specific consumption',
+        quantity: 'fuelGPerKwh',
+        min: 100,
+        max: 900,
+        usual: usual(295, 15),
+        from: bsfcOf,
+      },
+      {
+        name: 'heatingMjPerKg',
+        label: 'Heating value, MJ/kg',
+        quantity: 'number',
+        digits: 1,
+        min: 10,
+        max: 60,
+        usual: usual(43, 0.5),
+        from: (s) => FUEL[fuelOf(s)].heatingMjPerKg,
+      },
+      {
+        name: 'dutyPct',
+        label: 'Duty of the use',
+        quantity: 'percent',
+        digits: 0,
+        min: 1,
+        max: 100,
+        usual: usual(20, 4),
+        from: (s) => ({
+          value: 100 * (USE_DUTY[s.brief.use] ?? 0.2),
+          plusMinus: 6,
+          evidence: 'estimated',
+          source: `${s.brief.use}, the brief`,
+        }),
+      },
+      {
+        name: 'coolantPct',
+        label: 'Share to the coolant',
+        quantity: 'percent',
+        digits: 0,
+        min: 5,
+        max: 60,
+        usual: usual(30, 3),
+      },
+      {
+        name: 'faceM2',
+        label: 'Core face',
+        quantity: 'areaM2',
+        digits: 3,
+        min: 0.01,
+        max: 2,
+        usual: usual(0.2, 0.005),
+      },
+      { name: 'thicknessMm', label: 'Core thickness', quantity: 'lengthMm', min: 5, max: 150, usual: usual(40, 1) },
+    ],
+    choices: [{ name: 'pace', label: 'At', options: ['road speed', 'walking pace with fans'] }],
+    outputs: [
+      { name: 'sharePct', label: 'Of what the core gives off', quantity: 'percent', digits: 0 },
+      { name: 'heatKw', label: 'Heat to the coolant', quantity: 'powerKw', digits: 1 },
+      { name: 'coreKw', label: 'The core gives off', quantity: 'powerKw', digits: 1 },
+      { name: 'faceNeededM2', label: 'Face that would do', quantity: 'areaM2', digits: 2 },
+    ],
+    run: (v, c) => {
+      const heatKw =
+        fuelEnergyKw(v['powerKw']!, v['bsfcGPerKwh']!, v['heatingMjPerKg']!) *
+        (v['dutyPct']! / 100) *
+        (v['coolantPct']! / 100);
+      const walking = c['pace'] === 'walking pace with fans';
+      const coreKw = radiatorKw(v['faceM2']!, v['thicknessMm']!, walking);
+      return { sharePct: (100 * heatKw) / coreKw, heatKw, coreKw, faceNeededM2: (v['faceM2']! * heatKw) / coreKw };
+    },
+    limit: () => ({ kind: 'at most', limit: 100, warns: true }),
+    says: (r, state) =>
+      `${sayDerived(r['heatKw']!, 'powerKw', { digits: 0 })} of heat against ${say(r['coreKw']!.value, 'powerKw', { digits: 0 })} that the core gives off${state === 'clear' ? '' : `: ${say(r['faceNeededM2']!.value, 'areaM2')} of face would do`}`,
+  },
+];

@@ -1,0 +1,63 @@
+import { curveInUse, peaksOf } from '../../curve/index.ts';
+import type { Subject } from '../../../model/index.ts';
+import type { Figure } from '../../../units/index.ts';
+import { displacementCc } from '../compression.ts';
+import { FUEL, petrolOf, type FuelName } from '../fuels.ts';
+
+export const usual = (value: number, plusMinus?: number): Figure => ({
+  value,
+  ...(plusMinus === undefined ? {} : { plusMinus }),
+  evidence: 'estimated',
+  source: 'usual for its kind',
+});
+const asked = (value: number): Figure => ({ value, plusMinus: 0, evidence: 'measured', source: 'the brief' });
+
+export const fuelOf = (s: Subject): FuelName =>
+  s.engine.fuel === 'diesel' ? 'diesel' : petrolOf(s.brief.fuelOctaneRon);
+export const bsfcOf = (s: Subject): Figure =>
+  s.engine.induction === 'naturally aspirated' ? FUEL[fuelOf(s)].bsfcGPerKwh : FUEL[fuelOf(s)].bsfcBoostedGPerKwh;
+
+/** The later target of the brief, else the present one, else the engine's own peak. */
+export function targetPower(s: Subject): Figure | undefined {
+  const later = s.brief.later.powerKw ?? s.brief.now.powerKw;
+  return later === undefined ? peakPower(s) : asked(later);
+}
+
+export function peakPower(s: Subject): Figure | undefined {
+  const curve = curveInUse(s.engine, s.dressing);
+  if (!curve) return undefined;
+  const { peakPowerKw } = peaksOf(curve.torque);
+  return {
+    value: peakPowerKw,
+    plusMinus: peakPowerKw * curve.scatterShare,
+    evidence: curve.evidence,
+    source: curve.name,
+  };
+}
+
+export function peakTorque(s: Subject): (Figure & { rpm: number }) | undefined {
+  const curve = curveInUse(s.engine, s.dressing);
+  if (!curve) return undefined;
+  const p = peaksOf(curve.torque);
+  return {
+    value: p.peakTorqueNm,
+    plusMinus: p.peakTorqueNm * curve.scatterShare,
+    evidence: curve.evidence,
+    source: curve.name,
+    rpm: p.peakTorqueRpm,
+  };
+}
+
+export const engineCc = (s: Subject): Figure => ({
+  value: displacementCc(s.engine.boreMm.value, s.engine.strokeMm.value, s.engine.cylinders),
+  plusMinus: 0,
+  evidence: s.engine.boreMm.evidence,
+  source: 'bore and stroke',
+});
+export const count = (n: number): Figure => ({ value: n, plusMinus: 0, evidence: 'measured' });
+export const worstTemperature = (s: Subject): Figure => ({
+  value: s.brief.worstAir.temperatureC,
+  plusMinus: 2,
+  evidence: 'estimated',
+  source: 'worst air of the brief',
+});

@@ -1,0 +1,15 @@
+import type { BenchSum } from './calculator.ts';
+import { boost } from './boost.ts';
+import { bottomEnd } from './shortBlock.ts';
+import { breathing } from './airflow.ts';
+import { fuel } from './fuel.ts';
+import { heat } from './exhaustAndCooling.ts';
+
+export * from './calculator.ts';
+export { DUTY_LIMIT_PCT } from './fuel.ts';
+export { bsfcOf, fuelOf, peakPower, peakTorque, targetPower } from './from.ts';
+
+/** The workbench: every sum, in the order in which an engine is thought through. */
+export const BENCH: readonly BenchSum[] = [...bottomEnd, ...breathing, ...fuel, ...boost, ...heat];
+
+export const benchSum = (id: string): BenchSum | undefined => BENCH.find((s) => s.id === id);

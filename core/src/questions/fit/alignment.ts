@@ -1,0 +1,101 @@
+import type { Chassis, Engine, Gearbox, Part } from '../../model/index.ts';
+import { applyPose, length, type Pose, sub, type V3 } from '../../geometry/index.ts';
+
+/** A bracket of ordinary weight reaches so far from boss to pad, mm. */
+export const BRACKET_REACH_MM = 250;
+/** Where nobody noted how surely the aperture was measured, mm. */
+const APERTURE_DOUBT_MM = 3;
+
+export interface ShifterSeat {
+  readonly atMm: V3;
+  /** From the middle of the aperture: forward and to the left, mm. */
+  readonly forwardMm: number;
+  readonly leftMm: number;
+  /** What is left to the edge of the aperture, the nearer of the two ways, mm; negative outside. */
+  readonly insideMm: number;
+  readonly alongIsTighter: boolean;
+  readonly plusMinusMm: number;
+}
+
+/** Where the lever comes up against the hole in the floor; undefined for cables and rods, or an unmeasured aperture. */
+export function shifterSeat(
+  chassis: Pick<Chassis, 'shifterAperture'>,
+  gearbox: Gearbox,
+  box: Pose,
+): ShifterSeat | undefined {
+  const aperture = chassis.shifterAperture;
+  if (!aperture || gearbox.shiftedBy === 'cable or rod') return undefined;
+  const atMm = applyPose(box, gearbox.shifterMm);
+  const forwardMm = atMm[0] - aperture.centreMm[0];
+  const leftMm = atMm[1] - aperture.centreMm[1];
+  const along = aperture.halfLengthMm - Math.abs(forwardMm);
+  const across = aperture.halfWidthMm - Math.abs(leftMm);
+  return {
+    atMm,
+    forwardMm,
+    leftMm,
+    insideMm: Math.min(along, across),
+    alongIsTighter: along <= across,
+    plusMinusMm: aperture.plusMinusMm ?? APERTURE_DOUBT_MM,
+  };
+}
+
+export interface PadReach {
+  readonly padId: string;
+  readonly pad: string;
+  readonly padMm: V3;
+  readonly boss: string;
+  readonly bossMm: V3;
+  readonly reachMm: number;
+}
+
+/** The pads of the car with those that a carrier takes out or brings. */
+export function padsOf(chassis: Pick<Chassis, 'pads'>, parts: readonly Part[]): Chassis['pads'] {
+  const gone = new Set(parts.flatMap((p) => p.carries?.inPlaceOf ?? []));
+  return [...chassis.pads.filter((p) => !gone.has(p.id)), ...parts.flatMap((p) => p.carries?.pads ?? [])];
+}
+
+/** From each pad to the nearest boss of the engine or the mount of the gearbox, farthest first. */
+export function padReaches(
+  pads: Chassis['pads'],
+  engine: Pick<Engine, 'bosses'>,
+  gearbox: Pick<Gearbox, 'mountMm'>,
+  poses: { readonly engine: Pose; readonly box: Pose },
+): PadReach[] {
+  const bosses = [
+    ...engine.bosses.map((b) => ({ name: b.name, at: applyPose(poses.engine, b.atMm) })),
+    { name: 'gearbox mount', at: applyPose(poses.box, gearbox.mountMm) },
+  ];
+  return pads
+    .map((pad) => {
+      const nearest = bosses
+        .map((b) => ({ ...b, reach: length(sub(pad.atMm, b.at)) }))
+        .reduce((a, b) => (b.reach < a.reach ? b : a));
+      return {
+        padId: pad.id,
+        pad: pad.name,
+        padMm: pad.atMm,
+        boss: nearest.name,
+        bossMm: nearest.at,
+        reachMm: nearest.reach,
+      };
+    })
+    .sort((a, b) => b.reachMm - a.reachMm);
+}
+
+/** The longest of the reaches from pad to nearest boss, mm: what padReaches says first, without its words. */
+export function longestReach(
+  pads: Chassis['pads'],
+  engine: Pick<Engine, 'bosses'>,
+  gearbox: Pick<Gearbox, 'mountMm'>,
+  poses: { readonly engine: Pose; readonly box: Pose },
+): number {
+  let longest = 0;
+  for (const pad of pads) {
+    let nearest = length(sub(pad.atMm, applyPose(poses.box, gearbox.mountMm)));
+    for (const boss of engine.bosses)
+      nearest = Math.min(nearest, length(sub(pad.atMm, applyPose(poses.engine, boss.atMm))));
+    longest = Math.max(longest, nearest);
+  }
+  return longest;
+}

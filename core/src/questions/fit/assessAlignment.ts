@@ -1,0 +1,205 @@
+import {
+  findingOf,
+  makeCheck,
+  makeFinding,
+  type Check,
+  type Finding,
+  type Judged,
+  type Subject,
+} from '../../model/index.ts';
+import { say, type Derived, type Evidence } from '../../units/index.ts';
+import { gearboxPose } from '../mass/index.ts';
+import {
+  halfShaftsOf,
+  LEAST_JOINT_DEG,
+  MOST_HALF_SHAFT_DEG,
+  MOST_JOINT_DEG,
+  propshaftOf,
+  type JointAngles,
+} from './shaftAngles.ts';
+import { poseOf } from '../../geometry/index.ts';
+import { BRACKET_REACH_MM, padReaches, padsOf, shifterSeat, type PadReach, type ShifterSeat } from './alignment.ts';
+
+export interface SeatFigures {
+  readonly shifter: ShifterSeat | undefined;
+  readonly propshaft: JointAngles | undefined;
+  readonly halfShafts: ReturnType<typeof halfShaftsOf>;
+  readonly pads: readonly PadReach[];
+}
+
+/** Joints placed to ± 3 mm on a shaft of a good metre, axes read with a bevel box: degrees. */
+const ANGLE_DOUBT_DEG = 0.2;
+/** Boss to pad, both taped, mm. */
+const REACH_DOUBT_MM = 4;
+
+const figure = (value: number, plusMinus: number, evidence: Evidence = 'measured'): Derived => ({
+  value,
+  plusMinus,
+  evidence,
+  from: [],
+});
+
+function shifterJudged(seat: ShifterSeat): { check: Check; finding: Finding } {
+  const where =
+    `The lever comes up ${say(Math.abs(seat.forwardMm), 'lengthMm')} ${seat.forwardMm < 0 ? 'behind' : 'ahead of'} ` +
+    `and ${say(Math.abs(seat.leftMm), 'lengthMm')} ${seat.leftMm < 0 ? 'right' : 'left'} of the middle of its aperture.`;
+  const check = makeCheck({
+    id: 'fit-shifter',
+    step: 'fit',
+    group: 'Fit',
+    title: 'Shifter in its aperture',
+    quantity: 'lengthMm',
+    figure: figure(seat.insideMm, seat.plusMinusMm),
+    limitKind: 'at least',
+    limit: 0,
+    span: 60,
+    because: where,
+  });
+  const title =
+    seat.insideMm < 0
+      ? `Shifter lands ${say(-seat.insideMm, 'lengthMm')} outside its aperture`
+      : `Shifter comes up inside its aperture, ${say(seat.insideMm, 'lengthMm')} from the edge`;
+  const toMove =
+    seat.insideMm < 0 && seat.alongIsTighter
+      ? ` It would land inside with the engine ${say(-seat.insideMm, 'lengthMm')} farther ${seat.forwardMm > 0 ? 'rearward' : 'forward'}.`
+      : '';
+  return { check, finding: findingOf(check, title, { because: where + toMove, about: ['shifter'] }) };
+}
+
+function shaftJudged(a: JointAngles): { check: Check; findings: Finding[] } {
+  const inside = (x: number) => Math.min(x - LEAST_JOINT_DEG, MOST_JOINT_DEG - x);
+  const rear = inside(a.rearJointDeg) < inside(a.frontJointDeg);
+  const value = rear ? a.rearJointDeg : a.frontJointDeg;
+  const because =
+    `Front joint ${say(a.frontJointDeg, 'angleDeg', { digits: 1 })}, rear joint ${say(a.rearJointDeg, 'angleDeg', { digits: 1 })}: ` +
+    `each wants ${LEAST_JOINT_DEG}° to ${MOST_JOINT_DEG}°, so that needles roll and the ripple stays small. ` +
+    `Residual with the yokes in phase ${say(a.residualDeg, 'angleDeg', { digits: 1 })}.`;
+  const check = makeCheck({
+    id: 'fit-shaft',
+    step: 'fit',
+    group: 'Fit',
+    title: 'Shaft angle at rest',
+    quantity: 'angleDeg',
+    figure: figure(value, ANGLE_DOUBT_DEG),
+    limitKind: 'between',
+    limit: LEAST_JOINT_DEG,
+    upperLimit: MOST_JOINT_DEG,
+    span: 2.5,
+    digits: 1,
+    because,
+  });
+  const which = rear ? 'Rear' : 'Front';
+  const said = say(value, 'angleDeg', { digits: 1 });
+  const title =
+    value > MOST_JOINT_DEG
+      ? `${which} propshaft joint works at ${said}, more than ${MOST_JOINT_DEG}°`
+      : value < LEAST_JOINT_DEG
+        ? `${which} propshaft joint stands all but straight, at ${said}: its needles won’t roll`
+        : `Propshaft joints at ${say(a.frontJointDeg, 'angleDeg', { digits: 1 })} and ${say(a.rearJointDeg, 'angleDeg', { digits: 1 })}`;
+  const findings = [findingOf(check, title, { about: ['propshaft'] })];
+  if (!a.equalWithinOneDegInEachPlane) {
+    const side = Math.abs(a.frontSideDeg - a.rearSideDeg);
+    const plan = Math.abs(a.frontPlanDeg - a.rearPlanDeg);
+    const worst = Math.max(side, plan);
+    findings.push(
+      makeFinding({
+        id: 'fit-shaft-unequal',
+        state: 'blocked',
+        step: 'fit',
+        title: `The two propshaft joints differ by ${say(worst, 'angleDeg', { digits: 1 })} in ${side >= plan ? 'side view' : 'plan'}`,
+        because:
+          'They cancel each other’s ripple only when alike: within 1° in each plane. Tilt the engine or shim the pinion.',
+        figure: worst,
+        limit: 1,
+        quantity: 'angleDeg',
+        evidence: 'measured',
+        about: ['propshaft'],
+      }),
+    );
+  }
+  return { check, findings };
+}
+
+function halfShaftJudged(shafts: SeatFigures['halfShafts']): { check: Check; finding: Finding } {
+  const worst = shafts.reduce((a, b) => (b.angleDeg > a.angleDeg ? b : a));
+  const check = makeCheck({
+    id: 'fit-shaft',
+    step: 'fit',
+    group: 'Fit',
+    title: 'Shaft angle at rest',
+    quantity: 'angleDeg',
+    figure: figure(worst.angleDeg, ANGLE_DOUBT_DEG * 2),
+    limitKind: 'at most',
+    limit: MOST_HALF_SHAFT_DEG,
+    span: 7,
+    digits: 1,
+    because: shafts
+      .map((s) => `${s.side}: ${say(s.angleDeg, 'angleDeg', { digits: 1 })} over ${say(s.lengthMm, 'lengthMm')}`)
+      .join('; ')
+      .replace(/^./, (c) => c.toUpperCase()),
+  });
+  const said = say(worst.angleDeg, 'angleDeg', { digits: 1 });
+  const title =
+    check.state === 'blocked'
+      ? `The ${worst.side} half shaft stands at ${said}, more than ${MOST_HALF_SHAFT_DEG}° at rest`
+      : `Half shafts at rest within ${said}`;
+  return { check, finding: findingOf(check, title, { about: ['half shafts'] }) };
+}
+
+function reachJudged(pads: readonly PadReach[]): { check: Check; finding: Finding } {
+  const worst = pads[0]!;
+  const check = makeCheck({
+    id: 'fit-reach',
+    step: 'fit',
+    group: 'Fit',
+    title: 'Boss to pad, farthest',
+    quantity: 'lengthMm',
+    figure: figure(worst.reachMm, REACH_DOUBT_MM),
+    limitKind: 'at most',
+    limit: BRACKET_REACH_MM,
+    span: BRACKET_REACH_MM,
+    because: `From the ${worst.pad} to the ${worst.boss}. A bracket of ordinary weight reaches ${say(BRACKET_REACH_MM, 'lengthMm')}.`,
+  });
+  const title =
+    check.state === 'blocked'
+      ? `The ${worst.pad} is out of reach: ${say(worst.reachMm, 'lengthMm')} to the nearest boss`
+      : `Every pad has a boss within ${say(worst.reachMm, 'lengthMm')}`;
+  return { check, finding: findingOf(check, title, { about: [worst.padId] }) };
+}
+
+/** Where the assembly sits against what it must reach: shifter, shafts, mount pads. */
+export function assessSeat(subject: Subject): Judged & { figures: SeatFigures } {
+  const { chassis, engine, gearbox, parts } = subject;
+  const checks: Check[] = [];
+  const findings: Finding[] = [];
+  if (!chassis)
+    return { checks, findings, figures: { shifter: undefined, propshaft: undefined, halfShafts: [], pads: [] } };
+  const pose = poseOf(subject.candidate.placement);
+  const box = gearboxPose(pose, subject);
+  const shifter = shifterSeat(chassis, gearbox, box);
+  if (shifter) {
+    const judged = shifterJudged(shifter);
+    checks.push(judged.check);
+    findings.push(judged.finding);
+  }
+  const propshaft = propshaftOf(chassis, gearbox, box);
+  if (propshaft) {
+    const judged = shaftJudged(propshaft);
+    checks.push(judged.check);
+    findings.push(...judged.findings);
+  }
+  const halfShafts = halfShaftsOf(chassis, gearbox, box);
+  if (halfShafts.length > 0) {
+    const judged = halfShaftJudged(halfShafts);
+    checks.push(judged.check);
+    findings.push(judged.finding);
+  }
+  const pads =
+    engine.bosses.length > 0 ? padReaches(padsOf(chassis, parts), engine, gearbox, { engine: pose, box }) : [];
+  if (pads.length > 0) {
+    const judged = reachJudged(pads);
+    checks.push(judged.check);
+    findings.push(judged.finding);
+  }
+  return { checks, findings, figures: { shifter, propshaft, halfShafts, pads } };
+}

@@ -1,0 +1,228 @@
+import {
+  findingOf,
+  makeCheck,
+  makeFinding,
+  obstaclesWith,
+  changeOf,
+  type Finding,
+  type Judged,
+  type Subject,
+} from '../../model/index.ts';
+import { MOVEMENT_MM } from '../mounts/index.ts';
+import { say } from '../../units/index.ts';
+import { assessRoutes } from './assessRoutes.ts';
+import { assessSeat, type SeatFigures } from './assessAlignment.ts';
+import { bayOf, type BayBody } from './bay.ts';
+import { claimFindings } from './claims.ts';
+import { clearances, placedSolids, type PairClearance } from './clearances.ts';
+import { fitState } from './margin.ts';
+import { dressingClashes } from './matrix.ts';
+import { dressingRemedies, obstacleRemedies, smallRemedies } from './remedies.ts';
+import { routeBodies, type RouteClearance } from './routes.ts';
+
+/** Findings are written for pairs with less margin than this; the rest are counted. */
+const WORTH_SAYING_MM = 30;
+
+export interface FitFigures {
+  readonly pairs: readonly PairClearance[];
+  readonly smallest: PairClearance | undefined;
+  readonly routes: readonly RouteClearance[];
+  readonly seat: SeatFigures | undefined;
+}
+
+/** What a gap comes to, in words. */
+export function pairSentence(pair: PairClearance): string {
+  const name = capital(pair.part.name);
+  const body = pair.obstacle.name;
+  if (pair.gapMm < 0) return `${name} hits the ${body} by ${say(-pair.gapMm, 'lengthMm')}`;
+  if (pair.marginMm < 0) return `${name} is ${say(-pair.marginMm, 'lengthMm')} short of what it needs to the ${body}`;
+  return `${name} clears the ${body}, ${say(pair.marginMm, 'lengthMm')} to spare`;
+}
+
+/** What a gap needs and why, in words. */
+export function pairBecause(pair: PairClearance, school: string): string {
+  const n = pair.needed;
+  return (
+    `Gap ${say(pair.gapMm, 'lengthMm')} of ${say(n.totalMm, 'lengthMm')} needed: ${say(n.baseMm, 'lengthMm')} base (${n.why}), ` +
+    `${say(n.movementMm, 'lengthMm')} movement on ${school}, ${say(n.toleranceMm, 'lengthMm')} tolerance`
+  );
+}
+
+const capital = (s: string) => s.charAt(0).toUpperCase() + s.slice(1);
+
+/** Clearances at the candidate's placement, each judged against what it needs. */
+export function assessFit(subject: Subject): Judged & { figures: FitFigures } {
+  const { chassis, candidate } = subject;
+  const school = candidate.mountSchool;
+  if (!chassis || chassis.obstacles.length === 0) {
+    const check = makeCheck({
+      id: 'fit-margin',
+      step: 'fit',
+      group: 'Fit',
+      title: 'Smallest margin',
+      quantity: 'lengthMm',
+      figure: undefined,
+      limitKind: 'at least',
+      limit: 0,
+      because: 'The bay has not been measured.',
+    });
+    return {
+      checks: [check],
+      findings: [findingOf(check, 'Nobody has measured the bay yet', { missing: ['/chassis/obstacles'] })],
+      figures: { pairs: [], smallest: undefined, routes: [], seat: undefined },
+    };
+  }
+  const solids = placedSolids(subject, candidate.placement);
+  const bay = bayOf(chassis.obstacles, candidate, subject.parts);
+  const zones = bay.filter((b) => b.obstacle.role === 'reach zone');
+  const bodies = [...bay.filter((b) => b.obstacle.role !== 'reach zone'), ...routeBodies(candidate)];
+  const pairs = clearances(solids, bodies, school);
+  const bodyOf = (pair: PairClearance): BayBody => bodies.find((b) => b.obstacle === pair.obstacle)!;
+  const placedOf = (pair: PairClearance) => solids.find((p) => p.solid === pair.part)!;
+  const smallest = pairs[0];
+  const findings: Finding[] = [];
+  // One finding for each obstacle: its tightest pair says it, or a bay of touching solids would bury the reader.
+  const said = new Set<string>();
+  for (const pair of pairs) {
+    if (pair.marginMm > WORTH_SAYING_MM || said.has(pair.obstacle.id)) continue;
+    said.add(pair.obstacle.id);
+    const state = fitState(pair.marginMm);
+    const remedies =
+      state === 'clear'
+        ? []
+        : [
+            ...dressingRemedies(subject, pair, bodyOf(pair).convex),
+            ...smallRemedies(pair, bodyOf(pair).convex, placedOf(pair), subject),
+            ...(state === 'blocked' ? obstacleRemedies(subject, solids, pair) : []),
+          ];
+    const softer = MOVEMENT_MM[school] > MOVEMENT_MM.polyurethane ? MOVEMENT_MM[school] - MOVEMENT_MM.polyurethane : 0;
+    const wouldDo =
+      state === 'blocked' && softer > 0 && pair.marginMm + softer >= 0
+        ? ' Polyurethane mounts would ask less and clear it.'
+        : '';
+    findings.push(
+      makeFinding({
+        id: `fit-${pair.obstacle.id}`,
+        state,
+        step: 'fit',
+        title: pairSentence(pair),
+        because: pairBecause(pair, school) + '.' + wouldDo,
+        figure: pair.gapMm,
+        plusMinus: pair.needed.toleranceMm,
+        limit: pair.needed.totalMm,
+        quantity: 'lengthMm',
+        evidence: 'measured',
+        about: [pair.part.id, pair.obstacle.id],
+        remedies,
+      }),
+    );
+  }
+  for (const zone of clearances(solids, zones, school)) {
+    if (zone.gapMm >= 0) continue;
+    findings.push(
+      makeFinding({
+        id: `fit-${zone.obstacle.id}`,
+        state: 'tight',
+        step: 'fit',
+        title: `${capital(zone.part.name)} stands ${say(-zone.gapMm, 'lengthMm')} into the ${zone.obstacle.name}`,
+        because: 'A service reach zone only reports: it will go in, but a hand or tool has less room there.',
+        figure: zone.gapMm,
+        limit: 0,
+        quantity: 'lengthMm',
+        evidence: 'measured',
+        about: [zone.part.id, zone.obstacle.id],
+      }),
+    );
+    break;
+  }
+  const undrawn = [subject.engine, subject.gearbox].filter((x) => x.solids.length === 0);
+  const hit = smallest !== undefined && smallest.marginMm < 0;
+  const check = makeCheck({
+    id: 'fit-margin',
+    step: 'fit',
+    group: 'Fit',
+    title: 'Smallest margin',
+    quantity: 'lengthMm',
+    figure: smallest && {
+      value: smallest.marginMm,
+      plusMinus: smallest.needed.toleranceMm,
+      evidence: 'measured',
+      from: [],
+    },
+    limitKind: 'at least',
+    limit: 0,
+    span: 60,
+    // What nobody has drawn clears nothing; what is drawn and hits, hits all the same.
+    state: undrawn.length > 0 && !hit ? 'unknown' : smallest ? fitState(smallest.marginMm) : 'clear',
+    because: smallest
+      ? `${pairSentence(smallest)}. ${pairBecause(smallest, school)}.`
+      : undrawn.length > 0
+        ? `Nobody has drawn ${undrawn.map((x) => `the ${x.shortName}`).join(' and ')}.`
+        : 'Nothing in the bay comes near.',
+  });
+  for (const x of undrawn)
+    findings.push(
+      makeFinding({
+        id: `fit-undrawn-${x.id}`,
+        state: 'unknown',
+        step: 'fit',
+        title: `Nobody has drawn the outside of the ${x.shortName}`,
+        because:
+          'Without its shape no gap can be told. Draw it in the library, copy one that is near, or bring in a scan.',
+        about: [x.id],
+        missing: [`/${x === subject.engine ? 'engines' : 'gearboxes'}/${x.id}/solids`],
+      }),
+    );
+  const hits = new Set(pairs.filter((p) => p.marginMm < 0).map((p) => p.obstacle.id)).size;
+  const touched = makeCheck({
+    id: 'fit-touched',
+    step: 'fit',
+    group: 'Fit',
+    title: 'Obstacles in the way',
+    quantity: 'count',
+    figure: { value: hits, plusMinus: 0, evidence: 'measured', from: [] },
+    limitKind: 'at most',
+    limit: 0,
+    span: 3,
+    ...(undrawn.length > 0 && hits === 0 ? { state: 'unknown' as const } : {}),
+    because:
+      hits === 0
+        ? `Every pair of ${solids.length} solids and ${bodies.length} obstacles has the gap it needs.`
+        : `${hits} of ${bodies.length} obstacles are hit or too near.`,
+  });
+  findings.push(...dressingClashes(subject), ...changesUndone(subject));
+  const routes = assessRoutes(subject, solids, bay);
+  const seat = assessSeat(subject);
+  findings.push(...routes.findings, ...seat.findings, ...claimFindings(subject, check.state));
+  return {
+    checks: [check, touched, ...seat.checks],
+    findings,
+    figures: { pairs, smallest, routes: routes.pairs, seat: seat.figures },
+  };
+}
+
+/** Accepted changes that the survey does not allow, or not so far: they are not counted, and this says so. */
+function changesUndone(subject: Subject): Finding[] {
+  const obstacles = obstaclesWith(subject.chassis ?? { obstacles: [] }, subject.parts);
+  return (subject.candidate.obstacleChanges ?? []).flatMap((accepted) => {
+    const obstacle = obstacles.find((o) => o.id === accepted.obstacleId);
+    const change = obstacle && changeOf(obstacle, accepted.do);
+    if (change && accepted.amountMm <= change.allowanceMm + 1e-9) return [];
+    const what = obstacle?.name ?? accepted.obstacleId;
+    return [
+      makeFinding({
+        id: `fit-undone-${accepted.obstacleId}`,
+        state: 'unknown',
+        step: 'fit',
+        title: `The accepted ${accepted.do} of the ${what} is not allowed by the survey`,
+        because: change
+          ? `It goes ${say(accepted.amountMm, 'lengthMm')}; the survey allows ${say(change.allowanceMm, 'lengthMm')}, and no more is counted.`
+          : obstacle
+            ? 'The survey marks it never, or allows something else. It is judged as it stands, uncut.'
+            : 'There is no such obstacle in the survey any more.',
+        about: [accepted.obstacleId],
+        missing: ['/obstacleChanges'],
+      }),
+    ];
+  });
+}

@@ -1,0 +1,99 @@
+import { makeFinding, SHIELD, type Finding, type Remedy, type Subject } from '../../model/index.ts';
+import { InputError, say } from '../../units/index.ts';
+import type { BayBody } from './bay.ts';
+import type { PlacedSolid } from './clearances.ts';
+import { fitState } from './margin.ts';
+import { routeClearances, tubeOnce, type RouteClearance } from './routes.ts';
+
+/** Findings are written for pairs with less margin than this. mm */
+const WORTH_SAYING_MM = 15;
+const capital = (s: string) => s.charAt(0).toUpperCase() + s.slice(1);
+
+function pairTitle(pair: RouteClearance): string {
+  const name = capital(pair.route.name);
+  if (pair.gapMm < 0) return `${name} runs into the ${pair.other.name} by ${say(-pair.gapMm, 'lengthMm')}`;
+  if (pair.marginMm < 0)
+    return `${name} passes the ${pair.other.name} at ${say(pair.gapMm, 'lengthMm')}, ${say(-pair.marginMm, 'lengthMm')} short of what it needs`;
+  return `${name} clears the ${pair.other.name}, ${say(pair.marginMm, 'lengthMm')} to spare`;
+}
+
+/** Pipes, hoses and lines: bends against what their stuff allows, and every gap, heat first. */
+export function assessRoutes(
+  subject: Subject,
+  solids: readonly PlacedSolid[],
+  bay: readonly BayBody[],
+): { pairs: RouteClearance[]; findings: Finding[] } {
+  const routes = subject.candidate.routes ?? [];
+  const findings: Finding[] = [];
+  const sound = routes.filter((route) => {
+    try {
+      for (const bend of tubeOnce(route).bends) {
+        if (bend.radiusMm >= bend.leastMm - 1e-9) continue;
+        findings.push(
+          makeFinding({
+            id: `route-${route.id}-bend-${bend.point}`,
+            state: 'blocked',
+            step: 'fit',
+            title: `${capital(route.name)} bends tighter at point ${bend.point + 1} than it may`,
+            because: `There is room for a radius of ${say(bend.radiusMm, 'lengthMm')} at a turn of ${say(bend.turnDeg, 'angleDeg', { digits: 0 })}; it needs ${say(bend.leastMm, 'lengthMm')}. Move the point, or take one out.`,
+            figure: bend.radiusMm,
+            limit: bend.leastMm,
+            quantity: 'lengthMm',
+            evidence: 'estimated',
+            about: [route.id],
+          }),
+        );
+      }
+      return true;
+    } catch (error) {
+      if (!(error instanceof InputError)) throw error;
+      findings.push(
+        makeFinding({
+          id: `route-${route.id}`,
+          state: 'unknown',
+          step: 'fit',
+          title: `${capital(route.name)} can’t be followed`,
+          because: error.message,
+          about: [route.id],
+          missing: [error.pointer],
+        }),
+      );
+      return false;
+    }
+  });
+  const pairs = routeClearances({ ...subject.candidate, routes: sound }, solids, bay);
+  const said = new Set<string>();
+  for (const pair of pairs) {
+    // The tightest pair of each route, and whatever else is not clear: heat may matter more than what is nearest.
+    if (pair.marginMm > WORTH_SAYING_MM || (said.has(pair.route.id) && fitState(pair.marginMm) === 'clear')) continue;
+    said.add(pair.route.id);
+    const hot = pair.why.startsWith('hot exhaust');
+    const remedies: Remedy[] =
+      hot && pair.marginMm < 0 && pair.marginMm + 25 >= 0 && !pair.why.includes('shielded')
+        ? [
+            {
+              title: `Shield the ${pair.other.name}`,
+              cost: SHIELD.cost,
+              hours: SHIELD.hours,
+              accept: { shield: pair.other.id },
+            },
+          ]
+        : [];
+    findings.push(
+      makeFinding({
+        id: `route-${pair.route.id}-${pair.other.id}`,
+        state: fitState(pair.marginMm),
+        step: 'fit',
+        title: pairTitle(pair),
+        because: `Gap ${say(pair.gapMm, 'lengthMm')} of ${say(pair.neededMm, 'lengthMm')} needed (${pair.why}, movement and tolerance counted).`,
+        figure: pair.gapMm,
+        limit: pair.neededMm,
+        quantity: 'lengthMm',
+        evidence: 'estimated',
+        about: [pair.route.id, pair.other.id],
+        remedies,
+      }),
+    );
+  }
+  return { pairs, findings };
+}

@@ -1,0 +1,103 @@
+import type { Candidate, Gearbox, Obstacle, Solid, Subject } from '../../model/index.ts';
+import type { BayBody } from './bay.ts';
+import {
+  boundsGapSquared,
+  clipped,
+  type Convex,
+  convexOf,
+  moved,
+  type Pose,
+  poseOf,
+  signedDistance,
+  unit,
+  type V3,
+} from '../../geometry/index.ts';
+import { gearboxPose } from '../mass/index.ts';
+import { requiredGap, type RequiredGap } from './requiredClearance.ts';
+
+/** One solid of the powertrain where it stands in the car. */
+export interface PlacedSolid {
+  readonly solid: Solid;
+  readonly owner: 'engine' | 'gearbox' | 'part';
+  readonly convex: Convex;
+}
+
+export interface PairClearance {
+  readonly part: Solid;
+  readonly obstacle: Obstacle;
+  /** Signed gap, mm. */
+  readonly gapMm: number;
+  readonly needed: RequiredGap;
+  readonly marginMm: number;
+  readonly witnessPart: V3;
+  readonly witnessObstacle: V3;
+}
+
+const trimmed = new WeakMap<Solid, Convex>();
+/** A solid in its own frame, with its lug taken off where that was accepted. */
+function bodyOf(solid: Solid, trims: ReadonlySet<string>): Convex {
+  if (!solid.mayTrim || !trims.has(solid.id)) return convexOf(solid.shape, `/${solid.id}`);
+  let convex = trimmed.get(solid);
+  if (!convex) {
+    convex = clipped(convexOf(solid.shape, `/${solid.id}`), unit(solid.mayTrim.away), solid.mayTrim.allowanceMm);
+    trimmed.set(solid, convex);
+  }
+  return convex;
+}
+
+/** Every solid of a candidate's powertrain in vehicle axes. */
+export function placedSolids(
+  subject: Pick<Subject, 'engine' | 'dressing' | 'gearbox' | 'parts'> & {
+    candidate?: Pick<Candidate, 'trims' | 'scanned'>;
+  },
+  placement: Candidate['placement'],
+): PlacedSolid[] {
+  const trims = new Set(subject.candidate?.trims ?? []);
+  const engine = poseOf(placement);
+  const box = gearboxPose(engine, subject);
+  const place = (owner: PlacedSolid['owner'], pose: Pose) => (solid: Solid) => ({
+    solid,
+    owner,
+    convex: moved(bodyOf(solid, trims), pose),
+  });
+  const gearbox: Gearbox = subject.gearbox;
+  return [
+    ...subject.engine.solids.map(place('engine', engine)),
+    ...subject.dressing.flatMap((d) => d.solids).map(place('engine', engine)),
+    ...(subject.candidate?.scanned ?? []).map(place('engine', engine)),
+    ...gearbox.solids.map(place('gearbox', box)),
+    ...subject.parts.flatMap((p) => p.solids).map(place('part', box)),
+  ];
+}
+
+/** Pairs farther apart than this say nothing about the fit. mm */
+const LOOK_MM = 120;
+
+/**
+ * Clearance of every pair of powertrain solid and obstacle that comes within reach, tightest margin first. Pairs whose
+ * bounding boxes stand farther apart than LOOK_MM are left out; so are service reach zones, which only report.
+ */
+export function clearances(
+  solids: readonly PlacedSolid[],
+  bay: readonly BayBody[],
+  school: Candidate['mountSchool'],
+): PairClearance[] {
+  const pairs: PairClearance[] = [];
+  for (const { obstacle, convex: body } of bay) {
+    for (const { solid, convex } of solids) {
+      if (boundsGapSquared(convex, body) > LOOK_MM * LOOK_MM) continue;
+      const found = signedDistance(convex, body);
+      const needed = requiredGap(solid, obstacle, school, convex.excessMm + body.excessMm);
+      pairs.push({
+        part: solid,
+        obstacle,
+        gapMm: found.signedDistanceMm,
+        needed,
+        marginMm: found.signedDistanceMm - needed.totalMm,
+        witnessPart: found.witnessA,
+        witnessObstacle: found.witnessB,
+      });
+    }
+  }
+  return pairs.sort((a, b) => a.marginMm - b.marginMm);
+}

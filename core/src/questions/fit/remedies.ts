@@ -1,0 +1,133 @@
+import {
+  allowedChanges,
+  changeWords,
+  costOfChange,
+  SHIELD,
+  type Obstacle,
+  type Remedy,
+  type Subject,
+} from '../../model/index.ts';
+import { say } from '../../units/index.ts';
+import { changedBody, thicknessAlong, awayOf } from './bay.ts';
+import type { PairClearance, PlacedSolid } from './clearances.ts';
+import {
+  boundsDistance,
+  clipped,
+  type Convex,
+  convexOf,
+  moved,
+  poseOf,
+  signedDistance,
+  unit,
+} from '../../geometry/index.ts';
+import { requiredGap } from './requiredClearance.ts';
+
+/** The least margin of some solids to one body, each pair with what it needs. */
+function leastMargin(
+  solids: readonly PlacedSolid[],
+  obstacle: Obstacle,
+  body: Convex,
+  school: Subject['candidate']['mountSchool'],
+): number {
+  let least = Infinity;
+  for (const { solid, convex } of solids) {
+    const needed = requiredGap(solid, obstacle, school, convex.excessMm + body.excessMm).totalMm;
+    if (boundsDistance(convex, body) - needed > least) continue;
+    least = Math.min(least, signedDistance(convex, body).signedDistanceMm - needed);
+  }
+  return least;
+}
+
+/** Other options of the dressing slot that holds the touching solid, which would clear this obstacle where it stands. */
+export function dressingRemedies(subject: Subject, pair: PairClearance, body: Convex): Remedy[] {
+  const remedies: Remedy[] = [];
+  const pose = poseOf(subject.candidate.placement);
+  for (const { slot, options } of subject.engine.slots) {
+    if (!options.some((o) => o.solids.includes(pair.part) && subject.dressing.includes(o))) continue;
+    for (const option of options) {
+      if (subject.dressing.includes(option)) continue;
+      const placed = option.solids.map((solid): PlacedSolid => ({
+        solid,
+        owner: 'engine',
+        convex: moved(convexOf(solid.shape), pose),
+      }));
+      if (leastMargin(placed, pair.obstacle, body, subject.candidate.mountSchool) >= 0)
+        remedies.push({
+          title: `Fit ${option.name}`,
+          cost: option.price.likely,
+          hours: option.hours,
+          accept: { slot, optionId: option.id },
+        });
+    }
+  }
+  return remedies;
+}
+
+/** What may be done to the obstacle itself, by no more than it takes, where that clears it from everything. */
+export function obstacleRemedies(subject: Subject, solids: readonly PlacedSolid[], pair: PairClearance): Remedy[] {
+  const { obstacle } = pair;
+  if (subject.candidate.obstacleChanges?.some((c) => c.obstacleId === obstacle.id)) return [];
+  const school = subject.candidate.mountSchool;
+  return allowedChanges(obstacle).flatMap((change): Remedy[] => {
+    const away = awayOf(obstacle, change);
+    const most =
+      change.do === 'notch'
+        ? Math.min(change.allowanceMm, Math.floor(thicknessAlong(convexOf(obstacle.shape), away) - 1))
+        : change.allowanceMm;
+    if (change.do === 'replace' && !change.replacement) return [];
+    const clears = (mm: number) => leastMargin(solids, obstacle, changedBody(obstacle, change, mm), school) >= 0;
+    if (most < 0 || !clears(most)) return [];
+    let low = 0;
+    let high = Math.ceil(most);
+    while (high - low > 1) {
+      const middle = (low + high) >> 1;
+      if (clears(middle)) high = middle;
+      else low = middle;
+    }
+    const amountMm = change.do === 'replace' ? 0 : Math.min(high, most);
+    const { cost, hours } = costOfChange(change, amountMm);
+    return [
+      {
+        title: changeWords(obstacle, change.do, say(amountMm, 'lengthMm')),
+        cost,
+        hours,
+        accept: { obstacleId: obstacle.id, do: change.do, amountMm },
+      },
+    ];
+  });
+}
+
+/** A shield where heat is what asks for room, and the lug of the touching solid where it may come off. */
+export function smallRemedies(pair: PairClearance, body: Convex, placed: PlacedSolid, subject: Subject): Remedy[] {
+  const remedies: Remedy[] = [];
+  const school = subject.candidate.mountSchool;
+  const { obstacle } = pair;
+  if (pair.needed.baseMm > 25 && !obstacle.shielded) {
+    const needed = requiredGap(
+      pair.part,
+      { ...obstacle, shielded: true },
+      school,
+      placed.convex.excessMm + body.excessMm,
+    );
+    if (pair.gapMm >= needed.totalMm)
+      remedies.push({
+        title: `Shield the ${obstacle.name}`,
+        cost: SHIELD.cost,
+        hours: SHIELD.hours,
+        accept: { shield: obstacle.id },
+      });
+  }
+  const trim = pair.part.mayTrim;
+  if (trim && !subject.candidate.trims?.includes(pair.part.id)) {
+    const shape = clipped(convexOf(pair.part.shape), unit(trim.away), trim.allowanceMm);
+    const solid: PlacedSolid = { ...placed, convex: moved(shape, poseOf(subject.candidate.placement)) };
+    if (placed.owner === 'engine' && leastMargin([solid], obstacle, body, school) >= 0)
+      remedies.push({
+        title: `Trim the ${pair.part.name}, ${say(trim.allowanceMm, 'lengthMm')}`,
+        cost: trim.cost,
+        hours: trim.hours,
+        accept: { trim: pair.part.id },
+      });
+  }
+  return remedies;
+}

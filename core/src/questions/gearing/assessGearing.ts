@@ -1,0 +1,530 @@
+import {
+  bandFigures,
+  curveDoubt,
+  curveInUse,
+  highestRpm,
+  hotDayShare,
+  lowestRpm,
+  peaksOf,
+  scaled,
+  torqueAt,
+  worstAir,
+  type CurveInUse,
+} from '../curve/index.ts';
+import { type MassFigures, powerToWeight } from '../mass/index.ts';
+import {
+  findingOf,
+  makeCheck,
+  makeFinding,
+  type Check,
+  type Finding,
+  type Judged,
+  type Subject,
+} from '../../model/index.ts';
+import {
+  GRAVITY,
+  InputError,
+  exactly,
+  propagate,
+  say,
+  sayDerived,
+  type Derived,
+  type Figure,
+} from '../../units/index.ts';
+import { gradeability, gripThrustN, hillStartGradePct, type Train } from './grip.ts';
+import { tractiveForceN } from './resistance.ts';
+import { rpmAtSpeed, speedKph } from './speeds.ts';
+import { topSpeed, type Driveline, type TopSpeed } from './topSpeed.ts';
+import { rollingRadius } from './tyre.ts';
+
+export interface GearFigures {
+  readonly gear: number;
+  readonly ratio: number;
+  readonly speedAtRedlineKph: number;
+  readonly speedPer1000Kph: number;
+  readonly cruiseRpm: number | undefined;
+  /** Peak thrust, N, and whether dry grip gives up before it. */
+  readonly peakThrustN: number;
+  readonly spins: boolean;
+  /** Crank torque at which the tyres give up, N·m. */
+  readonly torqueAtGripNm: number | undefined;
+  /** Steepest grade that the peak thrust climbs steadily, with the brief's trailer, %; thrust only, grip not considered. */
+  readonly gradePct: number | undefined;
+  readonly efficiency: number;
+}
+
+export interface GearingFigures {
+  readonly curve: CurveInUse | undefined;
+  readonly hotShare: number;
+  readonly finalDrive: number;
+  readonly rollingRadius: Figure | undefined;
+  readonly redlineRpm: number;
+  readonly gears: readonly GearFigures[];
+  readonly reverseKph: number | undefined;
+  readonly peakPowerKw: Derived | undefined;
+  readonly peakTorqueNm: Derived | undefined;
+  readonly bandTorqueNm: Derived | undefined;
+  readonly bandPowerKw: Derived | undefined;
+  readonly hotPeakPowerKw: Derived | undefined;
+  readonly hotBandPowerKw: Derived | undefined;
+  readonly cruiseRpm: Derived | undefined;
+  readonly hillGradePct: Derived | undefined;
+  readonly hillLimitedBy: 'engine' | 'grip' | undefined;
+  readonly topSpeed: TopSpeed | undefined;
+  readonly gripN: number | undefined;
+  readonly drivenKg: Derived | undefined;
+  readonly kwPerTonne: Derived | undefined;
+  readonly hotKwPerTonne: Derived | undefined;
+  readonly launchRpm: number;
+}
+
+const GROUP = 'Driving';
+/** A gear counts as direct, with nothing meshing, this near to 1. */
+const DIRECT = 0.005;
+/** A clutch start is held a little above idle. */
+const LAUNCH_OVER_IDLE = 1.8;
+
+export function assessGearing(subject: Subject, mass: MassFigures): Judged & { figures: GearingFigures } {
+  const { engine, gearbox, brief, chassis, candidate } = subject;
+  const checks: Check[] = [];
+  const findings: Finding[] = [];
+  const curve = curveInUse(engine, subject.dressing);
+  const hotShare = curve ? hotDayShare(worstAir(brief.worstAir), curve.standard, brief.hotDaySchool) : 1;
+  const finalDrive = gearbox.finalDriveInside ?? candidate.finalDrive;
+  const power = powerFigures(subject, curve, hotShare, checks, findings);
+
+  const radius = tyreRadius(subject, findings);
+  const axle = chassis?.axleEfficiency ?? exactly(1);
+  const efficiencies = gearbox.ratios.map(
+    (r) => (Math.abs(r - 1) < DIRECT ? gearbox.efficiencyDirect : gearbox.efficiencyOther).value * axle.value,
+  );
+  const redline = engine.redlineRpm.value;
+  const gripN =
+    chassis && mass.drivenKg && mass.comMm && subject.tyre
+      ? gripNow(subject, mass, subject.tyre.dryGrip.value)
+      : undefined;
+  const gears =
+    radius && curve
+      ? gearFigures(subject, curve, finalDrive, radius.value, efficiencies, gripN, mass.drivenKg?.value)
+      : [];
+  const cruise = cruiseFigure(subject, radius, finalDrive, checks, findings);
+  const launchRpm = Math.max(engine.idleRpm.value * LAUNCH_OVER_IDLE, curve ? lowestRpm(curve.torque) : 0);
+  const hill = hillFigure(
+    subject,
+    mass,
+    curve,
+    hotShare,
+    radius,
+    finalDrive,
+    efficiencies[0]!,
+    launchRpm,
+    checks,
+    findings,
+  );
+
+  let top: TopSpeed | undefined;
+  if (curve && radius && chassis && mass.drivenKg) {
+    const line: Driveline = {
+      curve: curve.torque,
+      redlineRpm: redline,
+      gearRatios: gearbox.ratios,
+      finalDrive,
+      rollingRadiusMm: radius.value,
+      efficiency: efficiencies,
+    };
+    top = topSpeed(line, {
+      massKg: mass.drivenKg.value,
+      rollingCoefficient: chassis.rollingCoefficient.value,
+      dragAreaM2: chassis.dragAreaM2.value,
+    });
+  }
+  const kwPerTonne = perTonne(power.peakPowerKw, mass.drivenKg);
+  const hotKwPerTonne = perTonne(power.hotPeakPowerKw, mass.drivenKg);
+  checks.push(
+    makeCheck({
+      id: 'power-to-weight',
+      step: 'weight',
+      group: 'Weight',
+      title: 'Power to weight, driven',
+      quantity: 'powerPerMass',
+      figure: kwPerTonne,
+      limitKind: 'info',
+      because:
+        kwPerTonne && mass.drivenKg
+          ? `${sayDerived(mass.drivenKg, 'massKg')} with driver and half a tank; ${say(hotKwPerTonne?.value ?? 0, 'powerPerMass')} on the worst day.`
+          : 'Needs the installed mass and a curve.',
+    }),
+  );
+  return {
+    checks,
+    findings,
+    figures: {
+      curve,
+      hotShare,
+      finalDrive,
+      rollingRadius: radius,
+      redlineRpm: redline,
+      gears,
+      reverseKph: radius && speedKph(redline, radius.value, gearbox.reverseRatio, finalDrive),
+      ...power,
+      cruiseRpm: cruise,
+      hillGradePct: hill?.grade,
+      hillLimitedBy: hill?.limitedBy,
+      topSpeed: top,
+      gripN,
+      drivenKg: mass.drivenKg,
+      kwPerTonne,
+      hotKwPerTonne,
+      launchRpm,
+    },
+  };
+}
+
+function perTonne(power: Derived | undefined, mass: Derived | undefined): Derived | undefined {
+  return power && mass
+    ? propagate({ power, mass }, (v) => powerToWeight({ powerKw: v.power, massKg: v.mass }).kwPerTonne)
+    : undefined;
+}
+
+/** Peak, band and hot-day figures, judged against the targets; a peak never stands alone. */
+function powerFigures(
+  subject: Subject,
+  curve: CurveInUse | undefined,
+  hotShare: number,
+  checks: Check[],
+  findings: Finding[],
+) {
+  const { brief, engine } = subject;
+  const doubt = curve ? curveDoubt(curve) : exactly(1);
+  const times = (value: number | undefined): Derived | undefined =>
+    value === undefined ? undefined : propagate({ 'torque curve': doubt }, (v) => value * v['torque curve']);
+  const peaks = curve && peaksOf(curve.torque);
+  let band: ReturnType<typeof bandFigures> | undefined;
+  let bandFault: string | undefined;
+  if (curve) {
+    try {
+      band = bandFigures(curve.torque, brief.band.lowRpm, brief.band.highRpm);
+    } catch (error) {
+      if (!(error instanceof InputError)) throw error;
+      bandFault = error.message;
+    }
+  }
+  const peakPowerKw = times(peaks?.peakPowerKw);
+  const bandTorqueNm = times(band?.peakInBandNm);
+  const bandPowerKw = times(band?.meanPowerKw);
+  const bandWords = `${say(brief.band.lowRpm, 'rpm')} to ${say(brief.band.highRpm, 'rpm')}`;
+  const noCurve = `Nobody has a torque curve for the ${engine.shortName}.`;
+
+  const target = makeCheck({
+    id: 'power-now',
+    step: 'gearing',
+    group: GROUP,
+    title: 'Peak power, target now',
+    quantity: 'powerKw',
+    figure: peakPowerKw,
+    limitKind: brief.now.powerKw === undefined ? 'info' : 'at least',
+    limit: brief.now.powerKw,
+    span: 50,
+    because:
+      peakPowerKw && peaks
+        ? `${sayDerived(peakPowerKw, 'powerKw')} at ${say(peaks.peakPowerRpm, 'rpm')}, ${curve.evidence}; ${say(peakPowerKw.value * hotShare, 'powerKw')} on the worst day.`
+        : noCurve,
+  });
+  checks.push(target);
+  pushTargetFinding(findings, target, 'peak power', engine.id);
+
+  const torque = makeCheck({
+    id: 'band-torque',
+    step: 'gearing',
+    group: GROUP,
+    title: 'Torque in your band',
+    quantity: 'torqueNm',
+    figure: bandTorqueNm,
+    limitKind: brief.now.bandTorqueNm === undefined ? 'info' : 'at least',
+    limit: brief.now.bandTorqueNm,
+    span: 100,
+    because:
+      bandTorqueNm && band
+        ? `Best in ${bandWords}; mean ${say(band.meanTorqueNm, 'torqueNm')}, ${say(band.lowEndTorqueNm, 'torqueNm')} at its low end.`
+        : (bandFault ?? noCurve),
+  });
+  checks.push(torque);
+  pushTargetFinding(findings, torque, 'torque in the band', engine.id);
+
+  checks.push(
+    makeCheck({
+      id: 'band-power',
+      step: 'gearing',
+      group: GROUP,
+      title: 'Mean power in band',
+      quantity: 'powerKw',
+      figure: bandPowerKw,
+      limitKind: 'info',
+      because: bandPowerKw
+        ? `Over ${bandWords}; ${say(bandPowerKw.value * hotShare, 'powerKw')} on the worst day.`
+        : (bandFault ?? noCurve),
+    }),
+  );
+  if (bandFault && curve) {
+    findings.push(
+      makeFinding({
+        id: 'band-reach',
+        state: 'unknown',
+        step: 'gearing',
+        title: `The curve of the ${engine.shortName} does not cover your band`,
+        because: `${bandFault} It runs from ${say(lowestRpm(curve.torque), 'rpm')} to ${say(highestRpm(curve.torque), 'rpm')}.`,
+        about: [engine.id],
+        missing: [`/engines/${engine.id}/curves`],
+      }),
+    );
+  }
+  if (engine.induction !== 'naturally aspirated' && curve && curve.standard !== 'none') {
+    findings.push(
+      makeFinding({
+        id: 'boost-correction',
+        state: 'clear',
+        step: 'gearing',
+        title: 'Its hot-day figure is the standard’s, and boost control may do better',
+        because:
+          'A standard’s factor overstates a boost-controlled engine where it is above 1 and understates it below. Uncorrected and corrected are shown side by side.',
+        about: [engine.id],
+      }),
+    );
+  }
+  return {
+    peakPowerKw,
+    peakTorqueNm: times(peaks?.peakTorqueNm),
+    bandTorqueNm,
+    bandPowerKw,
+    hotPeakPowerKw: peakPowerKw && times(peaks!.peakPowerKw * hotShare),
+    hotBandPowerKw: band && times(band.meanPowerKw * hotShare),
+  };
+}
+
+function pushTargetFinding(findings: Finding[], check: Check, what: string, about: string): void {
+  if (check.limitKind === 'info') return;
+  const name = what.charAt(0).toUpperCase() + what.slice(1);
+  const value = check.value ?? 0;
+  const limit = check.limit ?? 0;
+  const title =
+    check.state === 'unknown'
+      ? `${name} is not known`
+      : check.state === 'blocked'
+        ? `${say(limit - value, check.quantity)} short of the ${say(limit, check.quantity)} of ${what} you asked for`
+        : check.state === 'tight'
+          ? `${name} meets your ${say(limit, check.quantity)} by less than its own doubt`
+          : `${name} is ${say(value, check.quantity)}, ${say(limit, check.quantity)} asked`;
+  findings.push(
+    findingOf(check, title, { about: [about], missing: check.state === 'unknown' ? [`/engines/${about}/curves`] : [] }),
+  );
+}
+
+function tyreRadius(subject: Subject, findings: Finding[]): Figure | undefined {
+  const { candidate, tyre } = subject;
+  try {
+    const r = rollingRadius(candidate.tyreCode, tyre?.measuredCircumferenceMm?.value);
+    return { value: r.rollingRadiusMm, plusMinus: r.plusMinusMm, evidence: r.evidence };
+  } catch (error) {
+    if (!(error instanceof InputError)) throw error;
+    findings.push(
+      makeFinding({
+        id: 'tyre-code',
+        state: 'unknown',
+        step: 'gearing',
+        title: `The tyre code “${candidate.tyreCode}” can’t be read`,
+        because: error.message,
+        about: [candidate.id],
+        missing: ['/tyreCode'],
+      }),
+    );
+    return undefined;
+  }
+}
+
+/** Greatest thrust of the car as it is driven, on tyres of a grip, N; mass and centre of mass must be known. */
+export function gripNow(subject: Subject, mass: MassFigures, mu: number): number {
+  const chassis = subject.chassis!;
+  const [x, , z] = mass.comMm!;
+  return gripThrustN({
+    massKg: mass.drivenKg!.value,
+    wheelbaseMm: chassis.wheelbaseMm.value,
+    frontAxleToComMm: -x,
+    comHeightMm: z,
+    frictionCoefficient: mu,
+    drive: chassis.drive,
+    rearTorqueShare: chassis.rearTorqueShare,
+  });
+}
+
+function gearFigures(
+  subject: Subject,
+  curve: CurveInUse,
+  finalDrive: number,
+  radiusMm: number,
+  efficiencies: readonly number[],
+  gripN: number | undefined,
+  drivenKg: number | undefined,
+): GearFigures[] {
+  const peak = peaksOf(curve.torque).peakTorqueNm;
+  return subject.gearbox.ratios.map((ratio, i) => {
+    const efficiency = efficiencies[i]!;
+    const peakThrustN = tractiveForceN(peak, ratio, finalDrive, efficiency, radiusMm);
+    return {
+      gear: i + 1,
+      ratio,
+      speedAtRedlineKph: speedKph(subject.engine.redlineRpm.value, radiusMm, ratio, finalDrive),
+      speedPer1000Kph: speedKph(1000, radiusMm, ratio, finalDrive),
+      cruiseRpm: subject.brief.cruise && rpmAtSpeed(subject.brief.cruise.speedKph, radiusMm, ratio, finalDrive),
+      peakThrustN,
+      spins: gripN !== undefined && peakThrustN > gripN,
+      torqueAtGripNm: gripN === undefined ? undefined : (gripN * (radiusMm / 1000)) / (ratio * finalDrive * efficiency),
+      gradePct: climb(subject, peakThrustN, drivenKg),
+      efficiency,
+    };
+  });
+}
+
+/** A thrust above the weight has no steepest grade: grip decides long before. */
+function climb(subject: Subject, thrustN: number, drivenKg: number | undefined): number | undefined {
+  const { chassis, brief } = subject;
+  if (!chassis || drivenKg === undefined) return undefined;
+  const total = drivenKg + (brief.hill?.trailerKg ?? 0);
+  if (thrustN >= total * GRAVITY) return undefined;
+  return gradeability(thrustN, total, chassis.rollingCoefficient.value, 0).gradePct;
+}
+
+function cruiseFigure(
+  subject: Subject,
+  radius: Figure | undefined,
+  finalDrive: number,
+  checks: Check[],
+  findings: Finding[],
+): Derived | undefined {
+  const { brief, gearbox } = subject;
+  const cruise = brief.cruise;
+  if (!cruise) return undefined;
+  const top = gearbox.ratios.at(-1)!;
+  const figure =
+    radius &&
+    propagate({ 'rolling radius': radius }, (v) => rpmAtSpeed(cruise.speedKph, v['rolling radius'], top, finalDrive));
+  const check = makeCheck({
+    id: 'cruise',
+    step: 'gearing',
+    group: GROUP,
+    title: 'Cruise rpm',
+    quantity: 'rpm',
+    figure,
+    limitKind: 'between',
+    limit: cruise.rpm - cruise.toleranceRpm,
+    upperLimit: cruise.rpm + cruise.toleranceRpm,
+    span: cruise.toleranceRpm * 2.5,
+    because: `At ${say(cruise.speedKph, 'speedKph')} in top, ${top.toFixed(2)} × ${finalDrive.toFixed(2)}; near ${say(cruise.rpm, 'rpm')} asked, ± ${say(cruise.toleranceRpm, 'rpm')}.`,
+  });
+  checks.push(check);
+  const value = figure?.value ?? 0;
+  findings.push(
+    findingOf(
+      check,
+      check.state === 'unknown'
+        ? 'Cruise rpm is not known without a tyre'
+        : check.state === 'clear'
+          ? `Cruises at ${say(value, 'rpm')}`
+          : check.state === 'tight'
+            ? `Cruises at ${say(value, 'rpm')}, inside the span asked by less than its doubt`
+            : value > cruise.rpm
+              ? `Cruises at ${say(value, 'rpm')}: ${say(value - cruise.rpm, 'rpm')} more than asked`
+              : `Lugs at ${say(value, 'rpm')} at cruise: ${say(cruise.rpm - value, 'rpm')} less than asked`,
+      { about: [gearbox.id], missing: check.state === 'unknown' ? ['/tyreCode'] : [] },
+    ),
+  );
+  return figure;
+}
+
+function hillFigure(
+  subject: Subject,
+  mass: MassFigures,
+  curve: CurveInUse | undefined,
+  hotShare: number,
+  radius: Figure | undefined,
+  finalDrive: number,
+  efficiency: number,
+  launchRpm: number,
+  checks: Check[],
+  findings: Finding[],
+): { grade: Derived; limitedBy: 'engine' | 'grip' } | undefined {
+  const { brief, chassis, gearbox, tyre } = subject;
+  const hill = brief.hill;
+  if (!hill) return undefined;
+  const torque = curve && torqueAt(scaled(curve.torque, hotShare), launchRpm);
+  let found: { grade: Derived; limitedBy: 'engine' | 'grip' } | undefined;
+  if (torque !== undefined && curve && chassis && radius && mass.drivenKg && mass.comMm && tyre) {
+    const [x, , z] = mass.comMm;
+    const train = (carKg: number, mu: number): Train => ({
+      carKg,
+      trailerKg: hill.trailerKg,
+      noseLoadKg: hill.noseLoadKg,
+      hitchHeightMm: hill.hitchHeightMm,
+      hitchOverhangMm: hill.hitchOverhangMm,
+      wheelbaseMm: chassis.wheelbaseMm.value,
+      frontAxleToComMm: -x,
+      comHeightMm: z,
+      frictionCoefficient: mu,
+      rollingCoefficient: chassis.rollingCoefficient.value,
+      drive: chassis.drive,
+      rearTorqueShare: chassis.rearTorqueShare,
+    });
+    const ratio = gearbox.ratios[0]!;
+    const at = (v: { curve: number; mass: number; radius: number; grip: number }) =>
+      hillStartGradePct(
+        tractiveForceN(torque * v.curve, ratio, finalDrive, efficiency, v.radius),
+        train(v.mass, v.grip),
+      );
+    const inputs = { curve: curveDoubt(curve), mass: mass.drivenKg, radius, grip: tyre.dryGrip };
+    const grade = propagate(inputs, (v) => at(v).gradePct);
+    found = {
+      grade: { ...grade, from: grade.from.map((c) => ({ ...c, name: HILL_WORDS[c.name] ?? c.name })) },
+      limitedBy: at({ curve: 1, mass: mass.drivenKg.value, radius: radius.value, grip: tyre.dryGrip.value }).limitedBy,
+    };
+  }
+  const check = makeCheck({
+    id: 'hill',
+    step: 'gearing',
+    group: GROUP,
+    title: hill.trailerKg > 0 ? 'Hill start, trailer on' : 'Hill start',
+    quantity: 'percent',
+    figure: found?.grade,
+    limitKind: 'at least',
+    limit: hill.gradePct,
+    span: 20,
+    because:
+      found && torque !== undefined
+        ? `First gear at ${say(launchRpm, 'rpm')}, ${say(torque, 'torqueNm')} on the worst day, gaining half a metre a second every second, with ${say(hill.trailerKg, 'massKg')} behind; the ${found.limitedBy === 'engine' ? 'engine' : 'tyres'} set the limit.`
+        : curve && torque === undefined
+          ? `The curve does not reach down to the launch rpm, ${say(launchRpm, 'rpm')}.`
+          : 'Needs the curve, the weighed car, the installed mass and a tyre.',
+  });
+  checks.push(check);
+  const value = found?.grade.value ?? 0;
+  const slope = say(hill.gradePct, 'percent', { digits: 0 });
+  findings.push(
+    findingOf(
+      check,
+      check.state === 'unknown'
+        ? 'Nobody can say yet whether it starts on your hill'
+        : check.state === 'blocked'
+          ? `Won’t start on your ${slope} hill with the trailer: ${say(value, 'percent')} is all it does`
+          : check.state === 'tight'
+            ? `Starts on your ${slope} hill by less than the doubt of the sum`
+            : `Starts on ${say(value, 'percent')} with the trailer, ${slope} asked`,
+      { about: [subject.engine.id, gearbox.id] },
+    ),
+  );
+  return found;
+}
+
+const HILL_WORDS: Readonly<Record<string, string>> = {
+  curve: 'torque curve',
+  mass: 'mass as driven',
+  radius: 'rolling radius',
+  grip: 'tyre grip',
+};

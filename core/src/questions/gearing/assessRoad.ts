@@ -1,0 +1,435 @@
+import { torqueAt } from '../curve/index.ts';
+import { displacementCc, fuelOf } from '../engine/index.ts';
+import type { MassFigures } from '../mass/index.ts';
+import {
+  findingOf,
+  makeCheck,
+  makeFinding,
+  type Check,
+  type DifferentialKind,
+  type Finding,
+  type Judged,
+  type Subject,
+  type Tyre,
+} from '../../model/index.ts';
+import { InputError, propagate, say, type Evidence } from '../../units/index.ts';
+import { gripNow, type GearingFigures } from './assessGearing.ts';
+import { axleGripN, shareOfGrip, TYPICAL_BIAS, WET_GRASS_GRIP } from './differential.ts';
+import { fuelLPerH } from './fuelUse.ts';
+import { resistanceN } from './resistance.ts';
+import { rpmAtSpeed, speedKph } from './speeds.ts';
+import { rollingRadius } from './tyre.ts';
+import { tyreRoom, type RoomFact } from './tyreRoom.ts';
+
+export interface TyreChoice {
+  readonly code: string;
+  readonly fitted: boolean;
+  readonly room: readonly RoomFact[];
+  /** Dry grip with load transfer, N, and the gears in which the engine passes it. */
+  readonly gripN: number | undefined;
+  readonly spinsIn: readonly number[];
+}
+
+export interface FuelFigures {
+  readonly lPerH: number;
+  readonly lPer100Km: number;
+  readonly rangeKm: number;
+  readonly rpm: number;
+  readonly speedKph: number;
+  /** What was reckoned with. */
+  readonly hauling: boolean;
+}
+
+export interface RoadFigures {
+  readonly tyres: readonly TyreChoice[];
+  readonly differential: DifferentialKind;
+  /** Thrust that each kind passes dry, and with one wheel on wet grass, N. */
+  readonly differentials: readonly {
+    readonly kind: DifferentialKind;
+    readonly dryN: number;
+    readonly splitN: number;
+    readonly fitted: boolean;
+    readonly offered: boolean;
+  }[];
+  /** Thrust that pulling away on the brief's hill asks, trailer on, N. */
+  readonly hillNeedN: number | undefined;
+  readonly wetGripN: number | undefined;
+  readonly spinsWetIn: readonly number[];
+  readonly fuel: readonly FuelFigures[];
+  /** Engine speed in top at cruise below which it lugs, rpm. */
+  readonly lugsBelowRpm: number | undefined;
+}
+
+const GROUP = 'Driving';
+/** Below this wheelbase a car turns round quickly once the driven wheels let go, mm. */
+const SHORT_WHEELBASE_MM = 2500;
+/** A rear-driven car of short wheelbase that lets go in the wet in more gears than this asks for a feather foot. */
+const WET_GEARS = 2;
+/** Top gear pulls cleanly from here: a share of the speed of peak torque. */
+const LUG_SHARE = 0.45;
+/** Speed at which a trailer is hauled up the brief's hill, km/h. */
+const HAUL_KPH = 60;
+
+/** What the road asks: tyres that have room and hold, wet grip, the differential, lugging, fuel. */
+export function assessRoad(
+  subject: Subject,
+  mass: MassFigures,
+  gearing: GearingFigures,
+): Judged & { figures: RoadFigures } {
+  const { chassis, brief, candidate, engine } = subject;
+  const checks: Check[] = [];
+  const findings: Finding[] = [];
+  const tyres = tyreChoices(subject, mass, gearing);
+  const mine = tyres.find((t) => t.code === candidate.tyreCode);
+  wheelsFit(subject, mine, checks, findings);
+
+  const wetGripN =
+    subject.tyre && chassis && mass.drivenKg && mass.comMm
+      ? gripNow(subject, mass, subject.tyre.wetGrip.value)
+      : undefined;
+  const spinsWetIn =
+    wetGripN === undefined ? [] : gearing.gears.filter((g) => g.peakThrustN > wetGripN).map((g) => g.gear);
+  if (
+    chassis &&
+    chassis.drive === 'rear' &&
+    chassis.wheelbaseMm.value < SHORT_WHEELBASE_MM &&
+    spinsWetIn.length > WET_GEARS
+  )
+    findings.push(
+      makeFinding({
+        id: 'wet-grip',
+        // A caution: there is no limit to miss.
+        state: 'clear',
+        step: 'gearing',
+        title: `In the wet the tyres let go in ${spinsWetIn.length} gears, on a wheelbase of ${say(chassis.wheelbaseMm.value, 'lengthMm')}`,
+        because: `${say(wetGripN!, 'count')} N is all they pass wet (μ ${subject.tyre!.wetGrip.value}); the engine puts more down up to gear ${spinsWetIn.at(-1)}. A short rear-driven car turns round quickly: hold torque back in the low gears, or fit tyres that grip.`,
+        about: [candidate.tyreCode],
+        evidence: subject.tyre!.wetGrip.evidence,
+      }),
+    );
+
+  const differential = candidate.differential ?? chassis?.differentials?.find((d) => d.fitted)?.kind ?? 'open';
+  const differentials = differentialFigures(subject, mass, gearing);
+  const current = differentials.find((d) => d.kind === differential);
+  const needed = brief.hill && gearing.gears[0] ? hillNeed(subject, mass) : undefined;
+  // On a made road it is a what-if, told in the table; off the road it is what happens.
+  if (
+    brief.use === 'off-road' &&
+    current &&
+    needed !== undefined &&
+    current.splitN < needed &&
+    chassis?.differentials
+  ) {
+    const better = differentials.filter((d) => d.offered && d.splitN >= needed && d.kind !== differential);
+    findings.push(
+      makeFinding({
+        id: 'differential',
+        state: 'tight',
+        step: 'gearing',
+        title: `With one wheel on wet grass the ${differential} differential won’t start on your hill`,
+        because: `It passes ${say(current.splitN, 'count')} N there, ${say(needed, 'count')} N is needed with the trailer on. On a dry lane it passes ${say(current.dryN, 'count')} N.`,
+        about: [candidate.id],
+        remedies: better.flatMap((d) => {
+          const offer = chassis.differentials!.find((o) => o.kind === d.kind)!;
+          return [
+            {
+              title: `Differential, ${d.kind}: passes ${say(d.splitN, 'count')} N there`,
+              cost: offer.price.likely,
+              hours: offer.hours.likely,
+              accept: { differential: d.kind },
+            },
+          ];
+        }),
+      }),
+    );
+  }
+
+  lowRange(subject, mass, gearing, checks, findings);
+  const lugsBelowRpm = brief.lowestCruiseRpm ?? lugRpm(gearing);
+  const cruise = gearing.cruiseRpm?.value;
+  if (cruise !== undefined && lugsBelowRpm !== undefined && cruise < lugsBelowRpm)
+    findings.push(
+      makeFinding({
+        id: 'lugging',
+        state: 'tight',
+        step: 'gearing',
+        title: `Top gear lugs at cruise: ${say(cruise, 'rpm')}, it pulls cleanly from ${say(lugsBelowRpm, 'rpm')}`,
+        because:
+          brief.lowestCruiseRpm === undefined
+            ? 'Reckoned from where its torque peaks; put your own lowest cruise rpm into the brief.'
+            : 'Your own lowest cruise rpm.',
+        about: [engine.id],
+        evidence: (brief.lowestCruiseRpm === undefined ? 'estimated' : 'measured') satisfies Evidence,
+      }),
+    );
+  const top = subject.gearbox.ratios.at(-1)!;
+  if (
+    top < 0.95 &&
+    cruise !== undefined &&
+    gearing.topSpeed &&
+    gearing.topSpeed.topSpeedGear < subject.gearbox.ratios.length
+  )
+    findings.push(
+      makeFinding({
+        id: 'overdrive',
+        state: 'clear',
+        step: 'gearing',
+        title: `Top gear is an overdrive: fastest in gear ${gearing.topSpeed.topSpeedGear}`,
+        because: `${top.toFixed(2)} to one takes the revs down at cruise; for top speed it is too tall.`,
+        about: [subject.gearbox.id],
+      }),
+    );
+  return {
+    checks,
+    findings,
+    figures: {
+      tyres,
+      differential,
+      differentials,
+      hillNeedN: needed,
+      wetGripN,
+      spinsWetIn,
+      fuel: fuelFigures(subject, mass, gearing),
+      lugsBelowRpm,
+    },
+  };
+}
+
+/** Low range of a transfer case: how slowly it crawls at idle, and whether the tyres or the engine set its steepest grade. */
+function lowRange(
+  subject: Subject,
+  mass: MassFigures,
+  gearing: GearingFigures,
+  checks: Check[],
+  findings: Finding[],
+): void {
+  const { chassis, engine, gearbox } = subject;
+  const low = chassis?.transferLow;
+  const radius = gearing.rollingRadius;
+  if (low === undefined || !radius) return;
+  const first = gearbox.ratios[0]!;
+  const ratio = first * low * gearing.finalDrive;
+  const crawl = propagate({ idle: engine.idleRpm, 'rolling radius': radius }, (v) =>
+    speedKph(v.idle, v['rolling radius'], first * low, gearing.finalDrive),
+  );
+  const peakN = gearing.gears[0] && gearing.gears[0].peakThrustN * low;
+  const gripN = gearing.gripN;
+  checks.push(
+    makeCheck({
+      id: 'low-range',
+      step: 'gearing',
+      group: GROUP,
+      title: 'First in low range, at idle',
+      quantity: 'speedKph',
+      figure: crawl,
+      limitKind: 'info',
+      digits: 1,
+      because: `${first.toFixed(2)} × ${low.toFixed(2)} × ${gearing.finalDrive.toFixed(2)} is ${ratio.toFixed(0)} to one.`,
+    }),
+  );
+  if (peakN !== undefined && gripN !== undefined && mass.drivenKg)
+    findings.push(
+      makeFinding({
+        id: 'low-range',
+        state: 'clear',
+        step: 'gearing',
+        title: `In low first it crawls at ${say(crawl.value, 'speedKph', { digits: 1 })}; the ${peakN > gripN ? 'tyres' : 'engine'} set how steep it climbs`,
+        because: `${say(peakN, 'count')} N from the engine, ${say(gripN, 'count')} N from the tyres. Propshafts and axles behind the transfer case see ${low.toFixed(2)} times the gearbox’s torque, as far as the tyres hold.`,
+        about: [gearbox.id],
+      }),
+    );
+}
+
+/** Every tyre of the survey: room for it, and the gears in which it gives up with the gearing as chosen. */
+function tyreChoices(subject: Subject, mass: MassFigures, gearing: GearingFigures): TyreChoice[] {
+  const { chassis } = subject;
+  const mine = gearing.rollingRadius?.value;
+  return (chassis?.tyres ?? []).map((t) => {
+    const grip = mass.drivenKg && mass.comMm ? gripNow(subject, mass, t.dryGrip.value) : undefined;
+    const radius = radiusOf(t);
+    return {
+      code: t.code,
+      fitted: t.fitted,
+      room: tyreRoom(t, chassis?.wheelRoom, gearing.topSpeed?.topSpeedKph),
+      gripN: grip,
+      // A larger tyre gears the car up: thrust falls as its radius grows.
+      spinsIn:
+        grip === undefined || mine === undefined || radius === undefined
+          ? []
+          : gearing.gears.filter((g) => (g.peakThrustN * mine) / radius > grip).map((g) => g.gear),
+    };
+  });
+}
+
+function radiusOf(tyre: Tyre): number | undefined {
+  try {
+    return rollingRadius(tyre.code, tyre.measuredCircumferenceMm?.value).rollingRadiusMm;
+  } catch (error) {
+    if (error instanceof InputError) return undefined;
+    throw error;
+  }
+}
+
+function wheelsFit(subject: Subject, mine: TyreChoice | undefined, checks: Check[], findings: Finding[]): void {
+  if (!mine || mine.room.length === 0) return;
+  const wrong = mine.room.filter((f) => f.fits === false);
+  // The driver can hold to a speed, but not to an arch.
+  const blocking = wrong.filter((f) => f.what !== 'speed index');
+  const unknown = mine.room.filter((f) => f.fits === undefined);
+  const others = (subject.chassis?.tyres ?? []).filter((t) => t.code !== mine.code);
+  const check = makeCheck({
+    id: 'wheel-room',
+    step: 'gearing',
+    group: GROUP,
+    title: 'Wheels and tyres, what does not fit',
+    quantity: 'count',
+    figure: { value: wrong.length, plusMinus: 0, evidence: 'measured', from: [] },
+    limitKind: 'at most',
+    limit: 0,
+    span: 3,
+    state: blocking.length > 0 ? 'blocked' : unknown.length > 0 ? 'unknown' : wrong.length > 0 ? 'tight' : 'clear',
+    because: `${mine.room.map((f) => f.because).join('; ')}.`,
+  });
+  checks.push(check);
+  if (check.state === 'clear') return;
+  findings.push(
+    findingOf(
+      check,
+      blocking.length > 0
+        ? `${mine.code} has no room: ${blocking.map((f) => f.what).join(', ')}`
+        : wrong.length > 0
+          ? `${mine.code} may not run at the top speed`
+          : `Whether ${mine.code} may run at its top speed is not known`,
+      {
+        about: [mine.code],
+        remedies: others
+          .filter((t) => tyreRoom(t, subject.chassis?.wheelRoom, undefined).every((f) => f.fits !== false))
+          .map((t) => ({
+            title: `Run ${t.code}`,
+            cost: t.fitted ? 0 : t.price.likely,
+            hours: 0,
+            accept: { tyreCode: t.code },
+          })),
+      },
+    ),
+  );
+}
+
+/** Thrust that the brief's hill asks of car and trailer to pull away, N. */
+function hillNeed(subject: Subject, mass: MassFigures): number | undefined {
+  const hill = subject.brief.hill;
+  if (!hill || !mass.drivenKg || !subject.chassis) return undefined;
+  return (
+    resistanceN(
+      {
+        massKg: mass.drivenKg.value,
+        trailerMassKg: hill.trailerKg,
+        rollingCoefficient: subject.chassis.rollingCoefficient.value,
+        dragAreaM2: 0,
+        slope: Math.atan(hill.gradePct / 100),
+      },
+      0,
+    ) +
+    (mass.drivenKg.value + hill.trailerKg) * 0.5
+  );
+}
+
+function differentialFigures(
+  subject: Subject,
+  mass: MassFigures,
+  gearing: GearingFigures,
+): RoadFigures['differentials'] {
+  const { chassis } = subject;
+  if (!chassis || gearing.gripN === undefined || !mass.comMm || chassis.drive === 'all') return [];
+  const track = (chassis.drive === 'rear' ? chassis.trackRearMm : chassis.trackFrontMm).value;
+  const leftShare = Math.min(0.95, Math.max(0.05, 0.5 + mass.comMm[1] / track));
+  const dry = gearing.gripN;
+  const mu = subject.tyre?.dryGrip.value ?? 0.9;
+  return (['open', 'limited', 'locked'] as const).map((kind) => {
+    const offer = chassis.differentials?.find((d) => d.kind === kind);
+    const bias = offer?.biasRatio?.value ?? TYPICAL_BIAS;
+    return {
+      kind,
+      dryN: dry * shareOfGrip(kind, leftShare, bias),
+      splitN: axleGripN(kind, (dry / 2) * (WET_GRASS_GRIP / mu), dry / 2, bias),
+      fitted: offer?.fitted ?? kind === 'open',
+      offered: offer !== undefined,
+    };
+  });
+}
+
+function lugRpm(gearing: GearingFigures): number | undefined {
+  const { curve } = gearing;
+  if (!curve) return undefined;
+  const at = curve.torque.x.reduce((best, n) =>
+    (torqueAt(curve.torque, n) ?? 0) > (torqueAt(curve.torque, best) ?? 0) ? n : best,
+  );
+  return Math.max(curve.torque.x[0]!, LUG_SHARE * at);
+}
+
+/** Fuel on the level at cruise, and hauling the trailer up a gentle hill. */
+function fuelFigures(subject: Subject, mass: MassFigures, gearing: GearingFigures): FuelFigures[] {
+  const { brief, chassis, engine, gearbox } = subject;
+  const radius = gearing.rollingRadius?.value;
+  if (!chassis || !mass.drivenKg || !radius) return [];
+  const litres = displacementCc(engine.boreMm.value, engine.strokeMm.value, engine.cylinders) / 1000;
+  const figures: FuelFigures[] = [];
+  const at = (speedKph: number, trailerKg: number, gradePct: number, hauling: boolean) => {
+    const force = resistanceN(
+      {
+        massKg: mass.drivenKg!.value,
+        trailerMassKg: trailerKg,
+        rollingCoefficient: chassis.rollingCoefficient.value,
+        dragAreaM2: chassis.dragAreaM2.value,
+        slope: Math.atan(gradePct / 100),
+      },
+      speedKph / 3.6,
+    );
+    // The tallest gear in which the engine has the torque for it.
+    for (let g = gearing.gears.length - 1; g >= 0; g--) {
+      const gear = gearing.gears[g]!;
+      const rpm = rpmAtSpeed(speedKph, radius, gearbox.ratios[g]!, gearing.finalDrive);
+      const kw = (force * (speedKph / 3.6)) / gear.efficiency / 1000;
+      const torque = gearing.curve && torqueAt(gearing.curve.torque, rpm);
+      if (torque === undefined || kw > (0.85 * torque * rpm * Math.PI) / 30000) continue;
+      const lPerH = fuelLPerH(fuelOf(subject), engine.induction !== 'naturally aspirated', litres, rpm, kw);
+      const lPer100Km = (100 * lPerH) / speedKph;
+      figures.push({
+        lPerH,
+        lPer100Km,
+        rangeKm: (100 * 0.9 * chassis.tankL.value) / lPer100Km,
+        rpm,
+        speedKph,
+        hauling,
+      });
+      return;
+    }
+  };
+  if (brief.cruise) at(brief.cruise.speedKph, 0, 0, false);
+  if (brief.hill && brief.hill.trailerKg > 0) at(HAUL_KPH, brief.hill.trailerKg, 3, true);
+  return figures;
+}
+
+/** Turbine speed and torque at the brief's cruise on the level, for a converter's slip. */
+export function cruiseLoad(
+  subject: Subject,
+  gearing: GearingFigures,
+): { turbineRpm: number; torqueNm: number } | undefined {
+  const { brief, chassis, gearbox } = subject;
+  const radius = gearing.rollingRadius?.value;
+  const top = gearing.gears.at(-1);
+  if (!brief.cruise || !chassis || !radius || !gearing.drivenKg || !top) return undefined;
+  const ratio = gearbox.ratios.at(-1)!;
+  const force = resistanceN(
+    {
+      massKg: gearing.drivenKg.value,
+      rollingCoefficient: chassis.rollingCoefficient.value,
+      dragAreaM2: chassis.dragAreaM2.value,
+    },
+    brief.cruise.speedKph / 3.6,
+  );
+  return {
+    turbineRpm: rpmAtSpeed(brief.cruise.speedKph, radius, ratio, gearing.finalDrive),
+    torqueNm: (force * (radius / 1000)) / (ratio * gearing.finalDrive * top.efficiency),
+  };
+}

@@ -1,0 +1,193 @@
+import fc from 'fast-check';
+import { GRAVITY, InputError } from '../../units/index.ts';
+import { torqueFrom } from '../curve/index.ts';
+import { gradeability, gripThrustN, hillGripN, hillStartGradePct, hillThrustN, type Train } from './grip.ts';
+import { readTyreCode, rollingRadius } from './tyre.ts';
+import { resistanceN } from './resistance.ts';
+import { rpmAtSpeed, speedKph, speedsInGears } from './speeds.ts';
+import { topSpeed, topSpeedOfPower } from './topSpeed.ts';
+
+describe('tyre codes', () => {
+  test.each([
+    ['185/65R15', 185, 15, 621.5, 'radial'],
+    ['P205/60R16 91H', 205, 16, 652.4, 'radial'],
+    ['185/70 HR 13', 185, 13, 589.2, 'radial'],
+    ['225/45ZR17', 225, 17, 634.3, 'radial'],
+    ['31x10.50R15', 266.7, 15, 787.4, 'radial'],
+    ['165/80-13', 165, 13, 594.2, 'cross-ply'],
+  ])('%s', (code, width, rim, diameter, construction) => {
+    const t = readTyreCode(code);
+    expect(t.sectionWidthMm).toBeCloseTo(width, 1);
+    expect(t.rimIn).toBe(rim);
+    expect(t.freeDiameterMm).toBeCloseTo(diameter, 1);
+    expect(t.construction).toBe(construction);
+    expect(t.evidence).toBe('published');
+  });
+  test.each(['165R13', '6.50-16', '5.60-15', '165SR13'])('%s carries no aspect: its diameter is estimated', (code) => {
+    expect(readTyreCode(code).evidence).toBe('estimated');
+  });
+  test('6.50-16 is about what its tables say, 744 mm', () => {
+    expect(Math.abs(readTyreCode('6.50-16').freeDiameterMm - 744)).toBeLessThan(24);
+  });
+  test.each(['18S/65R15', '185/65', '', 'R15', '185/650R15', '999/65R15', '185/65R99', '185/5R15', 'x'.repeat(30)])(
+    '“%s” is no tyre code',
+    (code) => {
+      expect(() => readTyreCode(code)).toThrow(InputError);
+      expect(() => readTyreCode(code)).toThrow(/Allowed are codes such as/);
+    },
+  );
+  test('a measured circumference overrides the code', () => {
+    expect(rollingRadius('185/65R15', 1880)).toMatchObject({ evidence: 'measured' });
+    expect(rollingRadius('185/65R15', 1880).rollingRadiusMm).toBeCloseTo(1880 / (2 * Math.PI), 9);
+    expect(() => rollingRadius('185/65R15', -1)).toThrow(/measuredRollingCircumferenceMm/);
+  });
+});
+
+test('speed and engine speed are each other’s inverse', () => {
+  fc.assert(
+    fc.property(
+      fc.double({ min: 500, max: 9000, noNaN: true }),
+      fc.double({ min: 200, max: 400, noNaN: true }),
+      fc.double({ min: 0.5, max: 5, noNaN: true }),
+      fc.double({ min: 2, max: 6, noNaN: true }),
+      (n, r, g, f) => {
+        expect(rpmAtSpeed(speedKph(n, r, g, f), r, g, f)).toBeCloseTo(n, 6);
+      },
+    ),
+  );
+});
+
+test('gears refuse what can’t be', () => {
+  const good = { gearRatios: [3, 2, 1], finalDrive: 4, rollingRadiusMm: 300, engineRpm: 6000 };
+  expect(() => speedsInGears({ ...good, gearRatios: [] })).toThrow(/gearRatios/);
+  expect(() => speedsInGears({ ...good, gearRatios: [3, 0] })).toThrow(/gearRatios must be above 0/);
+  expect(() => speedsInGears({ ...good, rollingRadiusMm: -300 })).toThrow(/rollingRadiusMm/);
+  expect(speedsInGears({ ...good, cruiseKph: 100, minCruiseRpm: 4000 }).lugging).toBe(true);
+});
+
+describe('grip with load transfer', () => {
+  const car = { massKg: 1120, wheelbaseMm: 2440, frontAxleToComMm: 1150, comHeightMm: 520, frictionCoefficient: 0.9 };
+
+  test('the limit is where thrust equals μ times the driven axle’s load under that thrust', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0.2, max: 1.1, noNaN: true }),
+        fc.double({ min: 700, max: 1700, noNaN: true }),
+        fc.constantFrom('front', 'rear'),
+        (mu, a, drive) => {
+          const input = { ...car, frictionCoefficient: mu, frontAxleToComMm: a, drive: drive };
+          const F = gripThrustN(input);
+          const W = car.massKg * GRAVITY;
+          const transfer = (F * car.comHeightMm) / car.wheelbaseMm;
+          const axle =
+            drive === 'rear'
+              ? (W * a) / car.wheelbaseMm + transfer
+              : (W * (car.wheelbaseMm - a)) / car.wheelbaseMm - transfer;
+          expect(F).toBeCloseTo(mu * axle, 4);
+        },
+      ),
+    );
+  });
+  test('no car passes more than μ·m·g, and 4WD passes most', () => {
+    const all = gripThrustN({ ...car, drive: 'all' });
+    expect(all).toBeCloseTo(0.9 * 1120 * GRAVITY, 6);
+    for (const s of [0, 0.3, 0.5, 0.7, 1])
+      expect(gripThrustN({ ...car, drive: 'all', rearTorqueShare: s })).toBeLessThanOrEqual(all + 1e-6);
+    expect(gripThrustN({ ...car, drive: 'all', rearTorqueShare: 1 })).toBeCloseTo(
+      gripThrustN({ ...car, drive: 'rear' }),
+      6,
+    );
+    expect(gripThrustN({ ...car, drive: 'all', rearTorqueShare: 0 })).toBeCloseTo(
+      gripThrustN({ ...car, drive: 'front' }),
+      6,
+    );
+  });
+  test('a tall sticky car is held by its front wheels lifting', () => {
+    const F = gripThrustN({
+      massKg: 900,
+      wheelbaseMm: 2000,
+      frontAxleToComMm: 1200,
+      comHeightMm: 900,
+      frictionCoefficient: 1.8,
+      drive: 'rear',
+    });
+    expect(F).toBeCloseTo((900 * GRAVITY * 800) / 900, 6);
+  });
+  test('a centre of mass outside the axles is refused', () => {
+    expect(() => gripThrustN({ ...car, frontAxleToComMm: 2440, drive: 'rear' })).toThrow(/frontAxleToComMm/);
+  });
+});
+
+describe('hills', () => {
+  const train: Train = {
+    carKg: 1100,
+    trailerKg: 780,
+    noseLoadKg: 50,
+    hitchHeightMm: 400,
+    hitchOverhangMm: 820,
+    wheelbaseMm: 2430,
+    frontAxleToComMm: 1120,
+    comHeightMm: 535,
+    frictionCoefficient: 0.9,
+    rollingCoefficient: 0.013,
+    drive: 'rear',
+  };
+  test('gradeability puts the thrust back exactly', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: 500, max: 8000, noNaN: true }),
+        fc.double({ min: 800, max: 3000, noNaN: true }),
+        (F, m) => {
+          fc.pre(F < 0.9 * m * GRAVITY);
+          const slope = (gradeability(F, m, 0.015, 0).gradeDeg * Math.PI) / 180;
+          expect(m * GRAVITY * (Math.sin(slope) + 0.015 * Math.cos(slope))).toBeCloseTo(F, 4);
+        },
+      ),
+    );
+    expect(() => gradeability(50000, 1000, 0.013, 0)).toThrow(/torqueNm|grip/);
+  });
+  test('at the steepest start, the lesser of thrust and grip is just what is needed', () => {
+    const engine = hillStartGradePct(4200, train);
+    expect(engine.limitedBy).toBe('engine');
+    expect(hillThrustN(train, Math.atan(engine.gradePct / 100))).toBeCloseTo(4200, 3);
+    const grip = hillStartGradePct(20000, train);
+    expect(grip.limitedBy).toBe('grip');
+    const slope = Math.atan(grip.gradePct / 100);
+    expect(hillGripN(train, slope)).toBeCloseTo(hillThrustN(train, slope), 2);
+  });
+  test('too little thrust starts on no hill at all', () => {
+    expect(hillStartGradePct(500, train)).toEqual({ gradePct: 0, limitedBy: 'engine' });
+  });
+  test('a heavier trailer starts on less', () => {
+    expect(hillStartGradePct(4200, { ...train, trailerKg: 1000 }).gradePct).toBeLessThan(
+      hillStartGradePct(4200, train).gradePct,
+    );
+  });
+});
+
+describe('top speed', () => {
+  const road = { massKg: 1100, rollingCoefficient: 0.013, dragAreaM2: 0.6 };
+  test('the power found is the power spent', () => {
+    fc.assert(
+      fc.property(fc.double({ min: 20, max: 300, noNaN: true }), (kw) => {
+        const v = topSpeedOfPower(kw, road) / 3.6;
+        expect((resistanceN(road, v) * v) / 1000).toBeCloseTo(kw, 4);
+      }),
+    );
+  });
+  const curve = torqueFrom([1000, 3000, 5000, 6500], [105, 150, 152, 118]);
+  const line = {
+    curve,
+    redlineRpm: 6500,
+    gearRatios: [3.62, 2.05, 1.36, 1.03, 0.84],
+    rollingRadiusMm: 301,
+    efficiency: 0.9,
+  };
+  test('short gearing is held by the redline, tall gearing by drag', () => {
+    expect(topSpeed({ ...line, gearRatios: [3, 2, 1.2], finalDrive: 5 }, road)?.limitedBy).toBe('redline');
+    expect(topSpeed({ ...line, finalDrive: 3.2 }, road)?.limitedBy).toBe('drag');
+  });
+  test('a car that can’t move has none', () => {
+    expect(topSpeed({ ...line, curve: torqueFrom([1000, 6500], [0, 0]), finalDrive: 4 }, road)).toBeUndefined();
+  });
+});

@@ -1,0 +1,137 @@
+import { GRAVITY, InputError, requirePositive } from '../../units/index.ts';
+
+export interface GripInput {
+  readonly massKg: number;
+  readonly wheelbaseMm: number;
+  readonly frontAxleToComMm: number;
+  readonly comHeightMm: number;
+  readonly frictionCoefficient: number;
+  readonly drive: 'front' | 'rear' | 'all';
+  /** Fixed rear share of a 4WD; without it the split is taken as ideal. */
+  readonly rearTorqueShare?: number | undefined;
+}
+
+/**
+ * Greatest thrust that the tyres pass with load transfer at the limit, N (a = −x_com, b = L − a, h height). Rear:
+ * μ·m·g·(a/L)/(1 − μ·h/L), capped at m·g·b/h where the front wheels lift. Front: μ·m·g·(b/L)/(1 + μ·h/L). 4WD with fixed
+ * rear share s: the lesser of the two axles' limits; ideal split: μ·m·g. Gillespie, Fundamentals of Vehicle Dynamics, ch. 2.
+ */
+export function gripThrustN(input: GripInput): number {
+  const { massKg: m, wheelbaseMm: L, frontAxleToComMm: a, comHeightMm: h, frictionCoefficient: mu } = input;
+  requirePositive('/massKg', m, 'kg');
+  requirePositive('/wheelbaseMm', L, 'mm');
+  requirePositive('/comHeightMm', h, 'mm');
+  requirePositive('/frictionCoefficient', mu);
+  if (!(a > 0 && a < L))
+    throw new InputError(
+      '/frontAxleToComMm',
+      `frontAxleToComMm must lie between 0 and the wheelbase, ${L} mm; it is ${a}.`,
+    );
+  const b = L - a;
+  const weight = m * GRAVITY;
+  const lift = (weight * b) / h;
+  const rearOf = (share: number): number => {
+    const room = share - (mu * h) / L;
+    return room > 0 ? Math.min((mu * weight * (a / L)) / room, lift) : lift;
+  };
+  switch (input.drive) {
+    case 'rear':
+      return rearOf(1);
+    case 'front':
+      return (mu * weight * (b / L)) / (1 + (mu * h) / L);
+    case 'all': {
+      const s = input.rearTorqueShare;
+      if (s === undefined) return Math.min(mu * weight, lift);
+      if (!(s >= 0 && s <= 1))
+        throw new InputError('/rearTorqueShare', `rearTorqueShare must lie between 0 and 1; it is ${s}.`);
+      const front = (mu * weight * (b / L)) / (1 - s + (mu * h) / L);
+      return Math.min(rearOf(s), front);
+    }
+  }
+}
+
+export interface Train {
+  readonly carKg: number;
+  readonly trailerKg: number;
+  readonly noseLoadKg: number;
+  readonly hitchHeightMm: number;
+  readonly hitchOverhangMm: number;
+  readonly wheelbaseMm: number;
+  readonly frontAxleToComMm: number;
+  readonly comHeightMm: number;
+  readonly frictionCoefficient: number;
+  readonly rollingCoefficient: number;
+  readonly drive: 'front' | 'rear' | 'all';
+  readonly rearTorqueShare?: number | undefined;
+}
+
+/** Acceleration asked of a hill start, m/s². */
+export const HILL_START_ACCELERATION = 0.5;
+
+/** Thrust that car and trailer need on a slope to gain the asked acceleration, N. */
+export function hillThrustN(train: Train, slope: number): number {
+  const total = train.carKg + train.trailerKg;
+  return total * (GRAVITY * (Math.sin(slope) + train.rollingCoefficient * Math.cos(slope)) + HILL_START_ACCELERATION);
+}
+
+/**
+ * Thrust that the driven axle can pass on that slope while the train gains the asked acceleration, N: static load with
+ * the slope's own transfer, m·g·(a·cosθ + h·sinθ)/L at the rear, transfer by acceleration, the trailer's nose load and
+ * its pull at hitch height.
+ */
+export function hillGripN(train: Train, slope: number): number {
+  const { carKg, trailerKg, noseLoadKg, wheelbaseMm: L, frontAxleToComMm: a, comHeightMm: h } = train;
+  const [sin, cos] = [Math.sin(slope), Math.cos(slope)];
+  const pull = trailerKg * (GRAVITY * (sin + train.rollingCoefficient * cos) + HILL_START_ACCELERATION);
+  const nose = noseLoadKg * GRAVITY * cos;
+  const total = carKg * GRAVITY * cos + nose;
+  const rear =
+    (carKg * GRAVITY * (a * cos + h * sin) +
+      carKg * HILL_START_ACCELERATION * h +
+      pull * train.hitchHeightMm +
+      nose * (L + train.hitchOverhangMm)) /
+    L;
+  const rearLoad = Math.min(Math.max(rear, 0), total);
+  const frontLoad = total - rearLoad;
+  const mu = train.frictionCoefficient;
+  if (train.drive === 'rear') return mu * rearLoad;
+  if (train.drive === 'front') return mu * frontLoad;
+  const s = train.rearTorqueShare;
+  return s === undefined
+    ? mu * total
+    : Math.min(s > 0 ? (mu * rearLoad) / s : Infinity, s < 1 ? (mu * frontLoad) / (1 - s) : Infinity);
+}
+
+/** The steepest grade in % on which the lesser of thrust and grip still gives the asked acceleration; 0 when not even the level does. */
+export function hillStartGradePct(thrustN: number, train: Train): { gradePct: number; limitedBy: 'engine' | 'grip' } {
+  const enough = (slope: number) => Math.min(thrustN, hillGripN(train, slope)) >= hillThrustN(train, slope);
+  if (!enough(0)) return { gradePct: 0, limitedBy: thrustN <= hillGripN(train, 0) ? 'engine' : 'grip' };
+  let low = 0;
+  let high = Math.PI / 3;
+  for (let i = 0; i < 60; i++) {
+    const mid = (low + high) / 2;
+    if (enough(mid)) low = mid;
+    else high = mid;
+  }
+  return { gradePct: 100 * Math.tan(low), limitedBy: thrustN <= hillGripN(train, low) ? 'engine' : 'grip' };
+}
+
+/**
+ * Steepest grade that a steady thrust climbs: F = m·g·(sinθ + c_r·cosθ) + air, solved exactly, grade % = 100·tanθ.
+ * @throws InputError where the thrust would lift the car up a wall.
+ */
+export function gradeability(
+  thrustN: number,
+  massKg: number,
+  rollingCoefficient: number,
+  airDragN: number,
+): { gradePct: number; gradeDeg: number } {
+  const share = (thrustN - airDragN) / (massKg * GRAVITY) / Math.hypot(1, rollingCoefficient);
+  if (share >= 1)
+    throw new InputError(
+      '/torqueNm',
+      'The thrust is greater than the weight: no grade limits it. Look at grip instead.',
+    );
+  const slope = Math.asin(Math.max(share, -1)) - Math.atan(rollingCoefficient);
+  return { gradePct: 100 * Math.tan(slope), gradeDeg: (slope * 180) / Math.PI };
+}

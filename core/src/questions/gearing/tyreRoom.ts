@@ -1,0 +1,70 @@
+import { SPEED_OF_INDEX, type Chassis, type Tyre } from '../../model/index.ts';
+import { InputError, say } from '../../units/index.ts';
+import { readTyreCode } from './tyre.ts';
+
+/** One thing that a tyre and its wheel must meet on this car. */
+export interface RoomFact {
+  readonly what: 'arch width' | 'travel' | 'brakes' | 'bolts' | 'offset' | 'speed index';
+  /** Undefined where nobody has measured it. */
+  readonly fits: boolean | undefined;
+  readonly because: string;
+}
+
+/** Whether arch, travel, brakes, bolts and offset leave room for a tyre, and its speed index stands for the top speed. */
+export function tyreRoom(
+  tyre: Pick<Tyre, 'code' | 'speedIndex' | 'wheel'>,
+  room: Chassis['wheelRoom'],
+  topSpeedKph: number | undefined,
+): RoomFact[] {
+  const facts: RoomFact[] = [];
+  let size;
+  try {
+    size = readTyreCode(tyre.code);
+  } catch (error) {
+    if (!(error instanceof InputError)) throw error;
+    return [];
+  }
+  if (room) {
+    const wide = size.sectionWidthMm;
+    const fitted = (value: number, limit: { value: number; plusMinus?: number }) => value <= limit.value;
+    facts.push({
+      what: 'arch width',
+      fits: fitted(wide, room.widestMm),
+      because: `${say(wide, 'lengthMm')} wide, ${say(room.widestMm.value, 'lengthMm')} goes into the arch`,
+    });
+    facts.push({
+      what: 'travel',
+      fits: fitted(size.freeDiameterMm, room.largestDiameterMm),
+      because: `${say(size.freeDiameterMm, 'lengthMm')} across, ${say(room.largestDiameterMm.value, 'lengthMm')} clears at full travel`,
+    });
+    facts.push({
+      what: 'brakes',
+      fits: size.rimIn >= room.leastRimIn,
+      because: `${size.rimIn} inch rim, the brakes need ${room.leastRimIn}`,
+    });
+    if (tyre.wheel) {
+      facts.push({
+        what: 'bolts',
+        fits: tyre.wheel.bolts === room.bolts,
+        because: `wheel ${tyre.wheel.bolts}, hub ${room.bolts}`,
+      });
+      facts.push({
+        what: 'offset',
+        fits: tyre.wheel.offsetMm >= room.offsetFromMm && tyre.wheel.offsetMm <= room.offsetToMm,
+        because: `offset ${tyre.wheel.offsetMm} mm, ${room.offsetFromMm} to ${room.offsetToMm} mm has room`,
+      });
+    }
+  }
+  if (tyre.speedIndex) {
+    const allows = SPEED_OF_INDEX[tyre.speedIndex];
+    facts.push({
+      what: 'speed index',
+      fits: topSpeedKph === undefined ? undefined : allows >= topSpeedKph,
+      because:
+        topSpeedKph === undefined
+          ? `${tyre.speedIndex} stands for ${say(allows, 'speedKph')}; the top speed is not known`
+          : `${tyre.speedIndex} stands for ${say(allows, 'speedKph')}, top speed ${say(topSpeedKph, 'speedKph')}`,
+    });
+  }
+  return facts;
+}

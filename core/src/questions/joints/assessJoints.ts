@@ -1,0 +1,265 @@
+import { blockYears, bossNamed, hasBoss } from '../donor/index.ts';
+import {
+  indexOf,
+  makeCheck,
+  makeFinding,
+  worstState,
+  type Condition,
+  type Finding,
+  type Judged,
+  type Part,
+  type Remedy,
+  type State,
+  type Subject,
+} from '../../model/index.ts';
+import { closeJoint, conflictsOf, type Closure } from './closeJoint.ts';
+import type { JointKind } from './kind.ts';
+import { JOINT_KINDS } from './kinds/index.ts';
+
+export interface JointFigure {
+  readonly kind: string;
+  readonly title: string;
+  readonly closure: Closure;
+  readonly state: State;
+}
+
+export interface JointFigures {
+  readonly joints: readonly JointFigure[];
+}
+
+const lower = (s: string) => s.charAt(0).toLowerCase() + s.slice(1);
+
+export function assessJoints(subject: Subject): Judged & { figures: JointFigures } {
+  const findings: Finding[] = [];
+  const joints = JOINT_KINDS.filter((k) => k.neededFor(subject.chassis, subject.gearbox)).map((kind) => {
+    const closure = closeJoint(subject, subject.parts, kind);
+    const finding = jointFinding(subject, kind, closure);
+    findings.push(finding);
+    return { kind: kind.kind, title: kind.title, closure, state: finding.state };
+  });
+  findings.push(...stackFindings(subject), ...bossFindings(subject));
+  const open = joints.filter((j) => j.state !== 'clear').length;
+  const check = makeCheck({
+    id: 'open-joints',
+    step: 'joints',
+    group: 'Joints',
+    title: 'Open joints',
+    quantity: 'count',
+    figure: { value: open, plusMinus: 0, evidence: 'published', from: [] },
+    limitKind: 'at most',
+    limit: 0,
+    span: 4,
+    state: worstState(findings.map((f) => f.state)),
+    because:
+      open === 0
+        ? `All ${joints.length} joints close.`
+        : `${open} of ${joints.length}: ${joints
+            .filter((j) => j.state !== 'clear')
+            .map((j) => lower(j.title))
+            .join(', ')}.`,
+  });
+  return { checks: [check], findings, figures: { joints } };
+}
+
+function jointFinding(subject: Subject, kind: JointKind, closure: Closure): Finding {
+  const base = { id: `joint-${kind.kind}`, step: 'joints' as const, about: [subject.engine.id, subject.gearbox.id] };
+  switch (closure.how) {
+    case 'direct':
+      return makeFinding({
+        ...base,
+        state: 'clear',
+        title: `${kind.title}: mates as it is`,
+        because: `${closure.a} and ${closure.b} share it.`,
+      });
+    case 'part': {
+      const gone = closure.part.discontinued;
+      return makeFinding({
+        ...base,
+        state: gone ? 'tight' : 'clear',
+        title: gone
+          ? `${kind.title}: closed by ${closure.part.name}, which is no longer made`
+          : `${kind.title}: closed by ${closure.part.name}`,
+        because: gone
+          ? 'It must be found used or made anew.'
+          : (closure.part.note ?? `${closure.part.made === 'one-off' ? 'A one-off' : 'A maker’s'} part.`),
+        about: [...base.about, closure.part.id],
+      });
+    }
+    case 'unknown':
+      return makeFinding({
+        ...base,
+        state: 'unknown',
+        title: `${kind.title}: not known until somebody looks`,
+        because: `Missing: ${closure.missing.join('; ')}.`,
+        missing: closure.missing.map((m) => `/ports/${kind.kind}/${m}`),
+      });
+    case 'open': {
+      const { remedies, refused } = remediesFor(subject, kind);
+      const help =
+        remedies.length > 0
+          ? ''
+          : refused.length > 0
+            ? ' '
+            : ' Nothing in the library closes it: it would have to be made.';
+      return makeFinding({
+        ...base,
+        state: kind.whenOpen,
+        title: kind.openTitle(closure.by),
+        because: `${kind.sides.a.charAt(0).toUpperCase()}${kind.sides.a.slice(1)} against ${kind.sides.b}.${help}${refused.map((r) => `${r.part.name} would close it but ${r.why}.`).join(' ')}`,
+        remedies,
+      });
+    }
+  }
+}
+
+const REMEDIES_SHOWN = 3;
+
+/** Single library parts that would close the joint, cheapest first; and those that would if something else were not in the way. */
+function remediesFor(
+  subject: Subject,
+  kind: JointKind,
+): { remedies: Remedy[]; refused: { part: Part; why: string }[] } {
+  const remedies: Remedy[] = [];
+  const refused: { part: Part; why: string }[] = [];
+  for (const part of subject.library.parts) {
+    if (part.discontinued || part.retired || subject.parts.includes(part)) continue;
+    if (!part.closes.some((c) => c.joint === kind.kind) && !part.provides.some((p) => p.kind === kind.kind)) continue;
+    const parts = [...subject.parts, part];
+    if (closeJoint(subject, parts, kind).how !== 'part') continue;
+    const { unmet, clashes } = conflictsOf(part, subject, parts);
+    const blame = [
+      ...unmet.map((c) => `needs ${conditionWords(c, subject)}`),
+      ...clashes.map((c) => `can’t stand beside ${conditionWords(c, subject)}`),
+    ];
+    if (blame.length > 0) refused.push({ part, why: blame.join(' and ') });
+    else
+      remedies.push({
+        title: `Fit ${part.name}`,
+        cost: part.price.likely,
+        hours: part.hours.likely,
+        accept: { partId: part.id },
+      });
+  }
+  remedies.sort((a, b) => a.cost - b.cost);
+  return { remedies: remedies.slice(0, REMEDIES_SHOWN), refused: refused.slice(0, 1) };
+}
+
+/** Accepted parts that can't be stacked: each need not met and each clash is a finding. */
+function stackFindings(subject: Subject): Finding[] {
+  return subject.parts.flatMap((part) => {
+    const { unmet, clashes } = conflictsOf(part, subject, subject.parts);
+    return [
+      ...unmet.map((c) => {
+        const needed = c.what === 'part' ? indexOf(subject.library).parts.get(c.is) : undefined;
+        return makeFinding({
+          id: `needs-${part.id}-${c.is}`,
+          state: 'blocked',
+          step: 'joints',
+          title: `${part.name} expects ${conditionWords(c, subject)}`,
+          because:
+            c.what === 'boss'
+              ? `This block is of ${blockYears(subject).from} to ${blockYears(subject).to} (${blockYears(subject).known}). What would have worked: ${withBoss(subject, c.is) || 'no engine of the family'}.`
+              : (c.because ?? 'It was made for that and nothing else.'),
+          about: [part.id, c.is],
+          remedies: [
+            ...(needed
+              ? [
+                  {
+                    title: `Fit ${needed.name}`,
+                    cost: needed.price.likely,
+                    hours: needed.hours.likely,
+                    accept: { partId: needed.id },
+                  },
+                ]
+              : []),
+            {
+              title: `Leave out ${part.name}`,
+              cost: -part.price.likely,
+              hours: -part.hours.likely,
+              accept: { removePartId: part.id },
+            },
+          ],
+        });
+      }),
+      ...clashes.map((c) =>
+        makeFinding({
+          id: `clash-${part.id}-${c.is}`,
+          state: 'blocked',
+          step: 'joints',
+          title: `${part.name} can’t be stacked on ${conditionWords(c, subject)}`,
+          because: c.because ?? 'Each changes what the other one needs.',
+          about: [part.id, c.is],
+          remedies: [
+            {
+              title: `Leave out ${part.name}`,
+              cost: -part.price.likely,
+              hours: -part.hours.likely,
+              accept: { removePartId: part.id },
+            },
+          ],
+        }),
+      ),
+    ];
+  });
+}
+
+/** Parts that bolt to bosses which only some of the blocks have: unknown until the block is read. */
+function bossFindings(subject: Subject): Finding[] {
+  const years = blockYears(subject);
+  return subject.parts.flatMap((part) =>
+    part.requires.flatMap((c) => {
+      if (c.what !== 'boss' || hasBoss(subject.engine, c.is, years) !== 'some') return [];
+      const boss = bossNamed(subject.engine, c.is)!;
+      return [
+        makeFinding({
+          id: `boss-${part.id}-${c.is}`,
+          state: 'unknown',
+          step: 'joints',
+          title: `${part.name} bolts to the mount boss ${boss.name}: does this block have it?`,
+          because: `It is in blocks cast from ${boss.fromYear} on; this one is of ${years.from} to ${years.to} (${years.known}). Read its casting mark, or look.`,
+          about: [part.id, subject.engine.id],
+          missing: ['/inspection/marksRead'],
+        }),
+      ];
+    }),
+  );
+}
+
+/** Engines of the family whose block surely has the boss: what would have worked. */
+function withBoss(subject: Subject, bossId: string): string {
+  const others = subject.library.engines.filter(
+    (e) =>
+      e.family === subject.engine.family &&
+      e.bosses.some(
+        (b) => (b.id === bossId || b.name === bossId) && b.fromYear <= e.builtFrom && b.toYear >= e.builtTo,
+      ),
+  );
+  const boss = bossNamed(subject.engine, bossId);
+  const own = boss && boss.fromYear <= subject.engine.builtTo ? [`blocks cast from ${boss.fromYear} on`] : [];
+  return [...own, ...others.map((e) => e.name)].join(', ');
+}
+
+/** A condition in words: names, not ids. */
+function conditionWords(c: Condition, subject: Subject): string {
+  const index = indexOf(subject.library);
+  switch (c.what) {
+    case 'engine':
+      return `the ${index.engines.get(c.is)?.name ?? c.is}`;
+    case 'family':
+      return `a ${c.is} engine`;
+    case 'gearbox':
+      return `the ${index.gearboxes.get(c.is)?.name ?? c.is}`;
+    case 'part':
+      return index.parts.get(c.is)?.name ?? c.is;
+    case 'class':
+      return subject.parts.find((p) => p.class === c.is)?.name ?? `a part of the kind “${c.is}”`;
+    case 'boss': {
+      const boss = bossNamed(subject.engine, c.is);
+      return boss
+        ? `the mount boss ${boss.name}, cast from ${boss.fromYear} on`
+        : `a boss that the ${subject.engine.shortName} does not have`;
+    }
+    case 'dressing':
+      return `the dressing ${subject.engine.slots.flatMap((s) => s.options).find((o) => o.id === c.is)?.name ?? c.is}`;
+  }
+}

@@ -1,0 +1,35 @@
+import { findingOf, makeCheck, type Judged, type Subject } from '../../model/index.ts';
+import { exactly, propagate } from '../../units/index.ts';
+
+/** The wheel gate as a row of its own: the rim that the chosen tyre needs against the largest allowed. */
+export function wheelGate(subject: Subject, rimIn: number | undefined): Judged {
+  const limit = subject.brief.largestWheelIn;
+  if (limit === undefined) return { checks: [], findings: [] };
+  const check = makeCheck({
+    id: 'gate-wheel',
+    step: 'brief',
+    group: 'Gates',
+    title: 'Wheel size',
+    quantity: 'inch',
+    figure: rimIn === undefined ? undefined : propagate({ rim: exactly(rimIn) }, (v) => v.rim),
+    limitKind: 'at most',
+    limit,
+    span: 3,
+    because: `${subject.candidate.tyreCode}; the brief allows ${limit} inches.`,
+  });
+  const title =
+    check.state === 'unknown'
+      ? `The tyre code “${subject.candidate.tyreCode}” can’t be read`
+      : check.state === 'blocked'
+        ? `${subject.candidate.tyreCode} needs ${rimIn}-inch wheels; the brief stops at ${limit}`
+        : `${rimIn}-inch wheels, inside the gate`;
+  return {
+    checks: [check],
+    findings: [
+      findingOf(check, title, {
+        about: [subject.candidate.tyreCode],
+        missing: check.state === 'unknown' ? ['/tyreCode'] : [],
+      }),
+    ],
+  };
+}

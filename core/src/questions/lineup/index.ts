@@ -1,0 +1,5 @@
+export * from './baseline.ts';
+export * from './changes.ts';
+export * from './engines.ts';
+export * from './hardLimits.ts';
+export * from './lineup.ts';

@@ -1,0 +1,53 @@
+import type { Figure } from '../../units/index.ts';
+import type { Ancillary, MassRecord } from '../../model/index.ts';
+
+/** Densities in use, kg per litre. */
+export const OIL_KG_PER_L = 0.86;
+export const COOLANT_KG_PER_L = 1.05;
+/** Pump petrol at 15 °C (EN 228: 0.720 to 0.775). */
+export const PETROL_KG_PER_L = 0.745;
+
+const typical = (value: number, plusMinus: number): Figure => ({
+  value,
+  plusMinus,
+  evidence: 'estimated',
+  source: 'typical mass of its kind',
+});
+
+/** Typical masses of what bolts to an engine of one to three litres, kg ± one standard deviation. Fluids come from their litres. */
+export const TYPICAL_MASS: Readonly<Record<Ancillary, Figure>> = {
+  alternator: typical(5.5, 0.8),
+  starter: typical(4, 0.7),
+  flywheel: typical(8, 1.5),
+  clutch: typical(5.5, 1),
+  intake: typical(6, 2),
+  'exhaust manifold': typical(8.5, 2),
+  turbocharger: typical(7.5, 1.5),
+  'charge cooler': typical(7, 2),
+  supercharger: typical(12, 3),
+  'steering pump': typical(3.6, 0.6),
+  'A/C compressor': typical(6, 0.8),
+  brackets: typical(6, 1.5),
+  oil: typical(4 * OIL_KG_PER_L, 0.3),
+  coolant: typical(6 * COOLANT_KG_PER_L, 0.4),
+  'loom and computer': typical(5.5, 1.5),
+  'flexplate and converter': typical(14, 3),
+};
+
+const DRESSED: readonly Ancillary[] = [
+  'alternator',
+  'starter',
+  'flywheel',
+  'clutch',
+  'intake',
+  'exhaust manifold',
+  'brackets',
+];
+
+/** What counts as already on the engine for each basis; a record may list more. */
+export const BASIS_INCLUDES: Readonly<Record<Exclude<MassRecord['basis'], 'unknown'>, readonly Ancillary[]>> = {
+  bare: [],
+  dressed: DRESSED,
+  'dressed+gearbox': DRESSED,
+  'complete with shafts': [...DRESSED, 'oil', 'coolant', 'loom and computer'],
+};

@@ -1,0 +1,375 @@
+import {
+  findingOf,
+  indexOf,
+  dressingOf,
+  makeCheck,
+  makeFinding,
+  type Ancillary,
+  type Engine,
+  type Finding,
+  type Judged,
+  type Subject,
+  type Vec3,
+} from '../../model/index.ts';
+import {
+  EVIDENCE,
+  propagate,
+  propagateAll,
+  quadrature,
+  say,
+  sayDerived,
+  scatterOf,
+  exactly,
+  worstEvidence,
+  type Derived,
+  type Figure,
+} from '../../units/index.ts';
+import { axlesAfter, type PlacedMass } from './axles.ts';
+import { BASIS_INCLUDES, OIL_KG_PER_L, PETROL_KG_PER_L, TYPICAL_MASS } from './ancillaries.ts';
+import { bridgeToInstalled, massTie, type Bridge } from './buildUp.ts';
+
+/** One thing that comes out of the car or goes in. */
+export interface Move {
+  readonly name: string;
+  readonly mass: Figure;
+  readonly comMm: Vec3;
+}
+
+export interface MassFigures {
+  readonly bridge: Bridge | undefined;
+  /** The other records of the same engine, each brought to the installed basis. */
+  readonly otherBridges: readonly Bridge[];
+  readonly out: readonly Move[];
+  readonly in: readonly Move[];
+  readonly frontKg: Derived | undefined;
+  readonly rearKg: Derived | undefined;
+  readonly totalKg: Derived | undefined;
+  readonly changeKg: Derived | undefined;
+  readonly frontPct: Derived | undefined;
+  readonly comMm: Vec3 | undefined;
+  /** With driver and half a tank, as it is driven. */
+  readonly drivenKg: Derived | undefined;
+}
+
+const GROUP = 'Weight';
+
+/** The bridge of the record in use of an engine. */
+function bridgeInUse(
+  engine: Engine,
+  dressing: Subject['dressing'],
+  gearbox: Subject['gearbox'] | undefined,
+  brought: readonly Ancillary[],
+): Bridge | undefined {
+  const record = engine.massRecords.find((r) => r.inUse) ?? engine.massRecords[0];
+  return record && bridgeToInstalled(engine, record, dressing, gearbox, brought);
+}
+
+function broughtByParts(subject: Subject): Ancillary[] {
+  return [
+    ...(subject.parts.some((p) => p.class === 'flywheel') ? (['flywheel'] as const) : []),
+    ...(subject.parts.some((p) => p.class === 'clutch kit') ? (['clutch'] as const) : []),
+    // What is deleted does not run: it is taken off where the record has it, and not added where it lacks it.
+    ...(subject.candidate.leftOff?.ancillaries ?? []),
+  ];
+}
+
+/** Places where masses sit are handed in: where they are depends on the placement, which is geometry's business. */
+export interface MassPlaces {
+  readonly engine: Vec3;
+  readonly gearbox: Vec3;
+}
+
+export function assessMass(subject: Subject, places: MassPlaces): Judged & { figures: MassFigures } {
+  const { chassis, engine, gearbox, brief, parts } = subject;
+  const findings: Finding[] = [];
+  const bridge = bridgeInUse(engine, subject.dressing, gearbox, broughtByParts(subject));
+  const record = engine.massRecords.find((r) => r.inUse) ?? engine.massRecords[0];
+  const others = engine.massRecords
+    .filter((r) => r !== record)
+    .flatMap((r) => bridgeToInstalled(engine, r, subject.dressing, gearbox, broughtByParts(subject)) ?? []);
+  findings.push(...basisFindings(subject, bridge), ...twinFindings(engine, bridge, others), ...orderFindings(subject));
+
+  // What the candidate keeps is on the scales already: it neither leaves nor comes in.
+  const keepsEngine = engine.id === chassis?.originalEngineId;
+  const keepsGearbox = gearbox.id === chassis?.originalGearboxId;
+  const out: Move[] = (chassis?.lumps ?? [])
+    .filter(
+      (l) =>
+        (l.leavesWith === 'engine' && !keepsEngine) ||
+        (l.leavesWith === 'gearbox' && !keepsGearbox) ||
+        (l.leavesWith === 'stays' && subject.candidate.leftOff?.lumps.includes(l.id)),
+    )
+    .map((l) => ({ name: l.name, mass: l.massKg, comMm: l.comMm }));
+  const into: Move[] = [];
+  if (bridge && !keepsEngine) {
+    into.push({
+      name: `${engine.name}, installed`,
+      mass: { value: bridge.installedMassKg, plusMinus: bridge.plusMinusKg, evidence: bridge.evidence },
+      comMm: places.engine,
+    });
+  }
+  if (!keepsGearbox) {
+    into.push({ name: gearbox.name, mass: gearbox.massKg, comMm: places.gearbox });
+    into.push({
+      name: 'gearbox oil',
+      mass: {
+        value: gearbox.oilL.value * OIL_KG_PER_L,
+        plusMinus: scatterOf(gearbox.oilL) * OIL_KG_PER_L,
+        evidence: gearbox.oilL.evidence,
+      },
+      comMm: places.gearbox,
+    });
+  }
+  for (const part of parts)
+    if (part.massKg.value !== 0) into.push({ name: part.name, mass: part.massKg, comMm: part.atMm ?? places.gearbox });
+
+  const checks = [];
+  const tyreChange =
+    4 * ((subject.tyre?.massKgEach.value ?? 0) - (chassis?.tyres.find((t) => t.fitted)?.massKgEach.value ?? 0));
+  if (chassis && subject.tyre && tyreChange !== 0) {
+    into.push({
+      name: `four ${subject.tyre.code} for the fitted tyres`,
+      mass: {
+        value: tyreChange,
+        plusMinus: 4 * scatterOf(subject.tyre.massKgEach),
+        evidence: subject.tyre.massKgEach.evidence,
+      },
+      comMm: [-chassis.wheelbaseMm.value / 2, 0, 290],
+    });
+  }
+  const massKnown = bridge !== undefined || keepsEngine;
+  const sums = chassis && massKnown ? carSums(subject, out, into) : undefined;
+  const change = chassis && massKnown ? changeOf(out, into) : undefined;
+
+  const limit = brief.maxAddedKg;
+  const changeCheck = makeCheck({
+    id: 'mass-change',
+    step: 'weight',
+    group: GROUP,
+    title: 'Car, change as weighed',
+    quantity: 'massKg',
+    figure: change,
+    limitKind: limit === undefined ? 'info' : 'at most',
+    limit,
+    span: 80,
+    signed: true,
+    because: change
+      ? `${say(
+          out.reduce((s, m) => s + m.mass.value, 0),
+          'massKg',
+        )} out, ${say(
+          into.reduce((s, m) => s + m.mass.value, 0),
+          'massKg',
+        )} in.`
+      : chassis
+        ? 'The installed mass of the engine is not known.'
+        : 'The car has not been weighed.',
+  });
+  checks.push(changeCheck);
+  if (changeCheck.state !== 'unknown' && limit !== undefined && change) {
+    findings.push(
+      findingOf(
+        changeCheck,
+        changeCheck.state === 'blocked'
+          ? `${say(change.value - limit, 'massKg')} heavier than the brief allows`
+          : changeCheck.state === 'tight'
+            ? `The car comes within its doubt of ${say(limit, 'massKg')} added`
+            : `The car changes by ${say(change.value, 'massKg', { signed: true })}`,
+        { about: [engine.id, gearbox.id] },
+      ),
+    );
+  }
+  if (!chassis)
+    findings.push(findingOf(changeCheck, 'The car has not been weighed', { missing: ['/chassis/weighing'] }));
+
+  checks.push(
+    makeCheck({
+      id: 'mass-front',
+      step: 'weight',
+      group: GROUP,
+      title: 'On the front axle',
+      quantity: 'percent',
+      figure: sums?.frontPct,
+      limitKind: 'info',
+      because: sums
+        ? `${sayDerived(sums.frontKg, 'massKg')} front, ${sayDerived(sums.rearKg, 'massKg')} rear.`
+        : 'Needs the weighed car and the installed mass.',
+    }),
+  );
+  return {
+    checks,
+    findings,
+    figures: {
+      bridge,
+      otherBridges: others,
+      out,
+      in: into,
+      frontKg: sums?.frontKg,
+      rearKg: sums?.rearKg,
+      totalKg: sums?.totalKg,
+      changeKg: change,
+      frontPct: sums?.frontPct,
+      comMm: sums?.comMm,
+      drivenKg: sums?.drivenKg,
+    },
+  };
+}
+
+function changeOf(out: readonly Move[], into: readonly Move[]): Derived {
+  const inputs: Record<string, Figure> = {};
+  out.forEach((m, i) => (inputs[`out: ${m.name} ${i}`] = m.mass));
+  into.forEach((m, i) => (inputs[`in: ${m.name} ${i}`] = m.mass));
+  const d = propagate(inputs, (v) =>
+    Object.entries(v).reduce((sum, [name, kg]) => sum + (name.startsWith('out:') ? -kg : kg), 0),
+  );
+  return { ...d, from: d.from.map((c) => ({ ...c, name: c.name.replace(/ \d+$/, '') })) };
+}
+
+/** Axle loads, total and driven mass with their scatter, from the weighed car and everything that moves. */
+function carSums(subject: Subject, out: readonly Move[], into: readonly Move[]) {
+  const chassis = subject.chassis!;
+  const w = chassis.weighing;
+  const inputs: Record<string, Figure> = { front: w.frontKg, rear: w.rearKg, wheelbase: chassis.wheelbaseMm };
+  out.forEach((m, i) => (inputs[`out${i}`] = m.mass));
+  into.forEach((m, i) => (inputs[`in${i}`] = m.mass));
+  const axles = (v: Readonly<Record<string, number>>) => {
+    const gained: PlacedMass[] = [];
+    const lost: PlacedMass[] = out.map((m, i) => ({ massKg: v[`out${i}`]!, comMm: m.comMm }));
+    // Lighter tyres are a negative mass gained: what is gained below nought is lost.
+    into.forEach((m, i) => {
+      const kg = v[`in${i}`]!;
+      if (kg >= 0) gained.push({ massKg: kg, comMm: m.comMm });
+      else lost.push({ massKg: -kg, comMm: m.comMm });
+    });
+    return axlesAfter({
+      weighedFrontKg: v['front']!,
+      weighedRearKg: v['rear']!,
+      wheelbaseMm: v['wheelbase']!,
+      carComYMm: w.comYMm.value,
+      carComZMm: w.comZMm.value,
+      out: lost,
+      in: gained,
+    });
+  };
+  const at = axles(Object.fromEntries(Object.entries(inputs).map(([k, f]) => [k, f.value])));
+  const driver: Figure = w.driverAboard ? exactly(0) : subject.brief.driverKg;
+  const halfTank = Math.max(0, chassis.tankL.value / 2 - w.fuelL.value) * PETROL_KG_PER_L;
+  const { frontKg, rearKg, totalKg, frontPct, drivenKg } = propagateAll({ ...inputs, driver }, (v) => {
+    const after = axles(v);
+    return {
+      frontKg: after.frontKg,
+      rearKg: after.rearKg,
+      totalKg: after.totalKg,
+      frontPct: after.frontPct,
+      drivenKg: after.totalKg + v['driver'] + halfTank,
+    };
+  });
+  return {
+    frontKg,
+    rearKg,
+    totalKg,
+    frontPct,
+    drivenKg,
+    comMm: [at.comXMm, at.comYMm ?? 0, at.comZMm ?? w.comZMm.value] as Vec3,
+  };
+}
+
+/** A quoted mass without a basis says nothing. */
+function basisFindings(subject: Subject, bridge: Bridge | undefined): Finding[] {
+  if (bridge) return [];
+  const record = subject.engine.massRecords.find((r) => r.inUse) ?? subject.engine.massRecords[0];
+  const title = record
+    ? `${say(record.massKg.value, 'massKg')} for the ${subject.engine.shortName}: bare or dressed?`
+    : `Nobody has a mass for the ${subject.engine.shortName}`;
+  const doubt = BASIS_INCLUDES.dressed.reduce((sum, item) => sum + TYPICAL_MASS[item].value, 0);
+  return [
+    makeFinding({
+      id: 'mass-basis',
+      state: 'unknown',
+      step: 'weight',
+      title,
+      because: record
+        ? `The record names no basis, and bare and dressed lie about ${say(doubt, 'massKg')} apart. Nothing that rests on mass is judged until it is known. Weigh it, or ask what was on it.`
+        : 'Nothing that rests on mass is judged until there is one. Weigh it.',
+      ...(record
+        ? {
+            figure: record.massKg.value,
+            plusMinus: scatterOf(record.massKg),
+            quantity: 'massKg' as const,
+            evidence: record.massKg.evidence,
+          }
+        : {}),
+      about: [subject.engine.id],
+      missing: [`/engines/${subject.engine.id}/massRecords/basis`],
+    }),
+  ];
+}
+
+/** Two records of one engine that can't both be right once on one basis. */
+function twinFindings(engine: Engine, bridge: Bridge | undefined, others: readonly Bridge[]): Finding[] {
+  if (!bridge) return [];
+  return others.flatMap((other) => {
+    const apart = massTie(
+      { massKg: bridge.installedMassKg, plusMinusKg: bridge.plusMinusKg },
+      { massKg: other.installedMassKg, plusMinusKg: other.plusMinusKg },
+    );
+    if (apart.differenceKg <= 2 * apart.scatterKg) return [];
+    const weaker = EVIDENCE.indexOf(other.quoted.evidence) >= EVIDENCE.indexOf(bridge.quoted.evidence) ? other : bridge;
+    const stronger = weaker === other ? bridge : other;
+    return [
+      makeFinding({
+        id: `mass-twin-${engine.id}-${other.recordId}`,
+        state: weaker === bridge ? 'tight' : 'clear',
+        step: 'weight',
+        title: `The ${weaker.quoted.evidence} ${say(weaker.quoted.value, 'massKg')} for the ${engine.shortName} does not stand beside the ${stronger.quoted.evidence} ${say(stronger.quoted.value, 'massKg')}`,
+        because: `On one basis they are ${say(weaker.installedMassKg, 'massKg')} and ${say(stronger.installedMassKg, 'massKg')} installed: ${say(apart.differenceKg, 'massKg')} apart, and their doubt together is ${say(apart.scatterKg, 'massKg')}. The ${weaker === bridge ? 'weaker' : 'better'} one is in use.`,
+        figure: apart.differenceKg,
+        limit: 2 * apart.scatterKg,
+        quantity: 'massKg',
+        evidence: weaker.quoted.evidence,
+        about: [engine.id],
+      }),
+    ];
+  });
+}
+
+/** Engines of the line-up whose order as quoted is turned over once both are installed, each with its own flywheel and clutch. */
+function orderFindings(subject: Subject): Finding[] {
+  const likeForLike = (engine: Engine, dressing: Subject['dressing']) => bridgeInUse(engine, dressing, undefined, []);
+  const bridge = likeForLike(subject.engine, subject.dressing);
+  if (!bridge) return [];
+  const seen = new Set([subject.engine.id]);
+  const findings: Finding[] = [];
+  for (const other of subject.build.candidates) {
+    if (seen.has(other.engineId)) continue;
+    seen.add(other.engineId);
+    const engine = indexOf(subject.library).engines.get(other.engineId);
+    const theirs =
+      engine &&
+      likeForLike(
+        engine,
+        dressingOf(engine, other).map((d) => d.option),
+      );
+    if (!engine || !theirs || theirs.basis === bridge.basis) continue;
+    const quoted = bridge.quoted.value - theirs.quoted.value;
+    const installed = bridge.installedMassKg - theirs.installedMassKg;
+    if (quoted * installed >= 0) continue;
+    const tie = Math.abs(installed) <= quadrature([bridge.plusMinusKg, theirs.plusMinusKg]);
+    const [light, heavy] = quoted < 0 ? [subject.engine, engine] : [engine, subject.engine];
+    findings.push(
+      makeFinding({
+        id: `mass-order-${engine.id}`,
+        state: 'clear',
+        step: 'weight',
+        title: `The ${light.shortName} looks ${say(Math.abs(quoted), 'massKg')} lighter than the ${heavy.shortName} and is ${say(Math.abs(installed), 'massKg')} heavier once installed`,
+        because: `${subject.engine.shortName} is quoted ${bridge.basis} at ${say(bridge.quoted.value, 'massKg')}, ${engine.shortName} ${theirs.basis} at ${say(theirs.quoted.value, 'massKg')}. Like for like, flywheel and clutch on: ${say(bridge.installedMassKg, 'massKg')} and ${say(theirs.installedMassKg, 'massKg')}${tie ? ', which is a tie inside their doubt' : ''}.`,
+        figure: installed,
+        plusMinus: quadrature([bridge.plusMinusKg, theirs.plusMinusKg]),
+        quantity: 'massKg',
+        evidence: worstEvidence([bridge.evidence, theirs.evidence]),
+        about: [subject.engine.id, engine.id],
+      }),
+    );
+  }
+  return findings;
+}

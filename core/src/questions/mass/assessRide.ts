@@ -1,0 +1,269 @@
+import { findingOf, makeCheck, type Check, type Finding, type Judged, type Subject } from '../../model/index.ts';
+import { propagateAll, say, sayDerived, type Derived, type Figure } from '../../units/index.ts';
+import type { MassFigures } from './assessMass.ts';
+import {
+  BRAKED_AT_G,
+  idealBrakeFrontPct,
+  loadOfIndex,
+  rideDropMm,
+  rideFrequencyHz,
+  springToRestore,
+  wheelRate,
+  yawInertia,
+} from './ride.ts';
+
+export interface AxleRide {
+  readonly dropMm: Derived;
+  readonly beforeHz: Derived;
+  readonly afterHz: Derived;
+  readonly springNow: number;
+  readonly springToRestore: Derived;
+}
+
+export interface RideFigures {
+  readonly front: AxleRide | undefined;
+  readonly rear: AxleRide | undefined;
+  readonly brakeFrontPct: Derived | undefined;
+  readonly brakeBeforePct: number | undefined;
+  readonly tyreLoad:
+    | {
+        readonly worst: 'front' | 'rear';
+        readonly needKg: Derived;
+        readonly hasKg: number;
+        readonly with: readonly string[];
+      }
+    | undefined;
+  readonly yawBefore: number | undefined;
+  readonly yawAfter: number | undefined;
+}
+
+const GROUP = 'Ride, brakes, tyres';
+/** An axle that sinks or rises by more is seen, and the geometry moves with it. */
+const DROP_LIMIT_MM = 15;
+/** Front share may lie this far below the ideal before the rear axle locks first, percent points. */
+const BIAS_SLACK = 3;
+
+/** A pair of springs wound to a rate, and fitting them. */
+export const SPRINGS = {
+  price: { low: 130, likely: 180, high: 270 },
+  hours: { low: 2, likely: 3, high: 5 },
+} as const;
+
+const NOTHING: RideFigures = {
+  front: undefined,
+  rear: undefined,
+  brakeFrontPct: undefined,
+  brakeBeforePct: undefined,
+  tyreLoad: undefined,
+  yawBefore: undefined,
+  yawAfter: undefined,
+};
+
+/** What the new axle loads do: ride height and frequency and the springs that put them right, brake bias, tyre load, yaw inertia. */
+export function assessRide(subject: Subject, mass: MassFigures): Judged & { figures: RideFigures } {
+  const { chassis, tyre } = subject;
+  const { frontKg, rearKg, totalKg } = mass;
+  if (!chassis || !frontKg || !rearKg || !totalKg || !mass.comMm) return { checks: [], findings: [], figures: NOTHING };
+  const checks: Check[] = [];
+  const findings: Finding[] = [];
+  const before = chassis.weighing;
+  const L = chassis.wheelbaseMm.value;
+  const ride = (end: 'front' | 'rear'): AxleRide | undefined => {
+    const springs = chassis.springs?.[end];
+    if (!springs) return undefined;
+    const was = end === 'front' ? before.frontKg : before.rearKg;
+    const is = end === 'front' ? frontKg : rearKg;
+    const figures: Record<'change' | 'was' | 'rate' | 'ratio' | 'unsprung', Figure> = {
+      // The change carries its own doubt: what is weighed stands on both sides of it.
+      change: { value: is.value - was.value, plusMinus: is.plusMinus, evidence: is.evidence },
+      was: { ...was, plusMinus: 0 },
+      rate: springs.springRateNPerMm,
+      ratio: springs.motionRatio,
+      unsprung: springs.unsprungKg,
+    };
+    const chosen = subject.candidate.springs?.[end === 'front' ? 'frontNPerMm' : 'rearNPerMm'];
+    const r = propagateAll(figures, (v) => {
+      const k = wheelRate(v.rate, v.ratio);
+      // A spring bought to a rate is out by as much as the one that was measured.
+      const fitted = chosen === undefined ? k : wheelRate((chosen * v.rate) / springs.springRateNPerMm.value, v.ratio);
+      const sprungBefore = Math.max(1, v.was - v.unsprung);
+      const sprungAfter = Math.max(1, sprungBefore + v.change);
+      return {
+        dropMm: rideDropMm(sprungBefore, sprungAfter, k, fitted),
+        beforeHz: rideFrequencyHz(k, sprungBefore / 2),
+        afterHz: rideFrequencyHz(fitted, sprungAfter / 2),
+        springToRestore: springToRestore(v.rate, sprungBefore, sprungAfter),
+      };
+    });
+    return { ...r, springNow: chosen ?? springs.springRateNPerMm.value };
+  };
+  const front = ride('front');
+  const rear = ride('rear');
+  for (const [end, axle] of [
+    ['front', front],
+    ['rear', rear],
+  ] as const) {
+    if (!axle) continue;
+    const off = Math.abs(axle.dropMm.value);
+    const check = makeCheck({
+      id: `ride-${end}`,
+      step: 'weight',
+      group: GROUP,
+      title: `Ride height, ${end}`,
+      quantity: 'lengthMm',
+      figure: { ...axle.dropMm, value: -axle.dropMm.value },
+      limitKind: 'between',
+      limit: -DROP_LIMIT_MM,
+      upperLimit: DROP_LIMIT_MM,
+      span: 30,
+      // A spring puts it right: it is never worse than tight.
+      state: off + axle.dropMm.plusMinus <= DROP_LIMIT_MM ? 'clear' : 'tight',
+      signed: true,
+      because: `${say(axle.afterHz.value, 'frequencyHz')} instead of ${say(axle.beforeHz.value, 'frequencyHz')}; height and frequency come back with a spring of ${say(axle.springToRestore.value, 'stiffnessNPerMm')}; ${say(axle.springNow, 'stiffnessNPerMm')} is ${subject.candidate.springs?.[end === 'front' ? 'frontNPerMm' : 'rearNPerMm'] === undefined ? 'fitted' : 'planned'}.`,
+    });
+    checks.push(check);
+    if (check.state !== 'clear')
+      findings.push(
+        findingOf(
+          check,
+          `The ${end} ${axle.dropMm.value > 0 ? 'sinks' : 'rises'} by ${sayDerived({ value: off, plusMinus: axle.dropMm.plusMinus }, 'lengthMm')} on its springs`,
+          {
+            remedies: [
+              {
+                title: `Springs of ${say(axle.springToRestore.value, 'stiffnessNPerMm', { digits: 0 })} at the ${end}`,
+                cost: SPRINGS.price.likely,
+                hours: SPRINGS.hours.likely,
+                accept: { springsOf: end, rateNPerMm: Math.round(axle.springToRestore.value) },
+              },
+            ],
+          },
+        ),
+      );
+  }
+
+  const height = { value: mass.comMm[2], plusMinus: 25, evidence: before.comZMm.evidence };
+  const { ideal } = propagateAll({ front: frontKg, total: totalKg, height, L: chassis.wheelbaseMm }, (v) => ({
+    ideal: idealBrakeFrontPct(v.front, v.total, v.height, v.L),
+  }));
+  const total = before.frontKg.value + before.rearKg.value;
+  const idealBefore = idealBrakeFrontPct(before.frontKg.value, total, before.comZMm.value, L);
+  const fitted = chassis.brakeFrontPct;
+  if (fitted) {
+    const check = makeCheck({
+      id: 'brake-bias',
+      step: 'weight',
+      group: GROUP,
+      title: 'Brake bias, front',
+      quantity: 'percent',
+      figure: {
+        value: fitted.value - ideal.value,
+        plusMinus: ideal.plusMinus,
+        evidence: fitted.evidence,
+        from: ideal.from,
+      },
+      limitKind: 'at least',
+      limit: -BIAS_SLACK,
+      span: 15,
+      signed: true,
+      digits: 1,
+      because: `${say(fitted.value, 'percent', { digits: 0 })} of the braking is in front; at ${BRAKED_AT_G} g the loads ask for ${sayDerived(ideal, 'percent', { digits: 0 })}, ${say(idealBefore, 'percent', { digits: 0 })} as it was weighed.`,
+    });
+    checks.push(check);
+    if (check.state !== 'clear')
+      findings.push(
+        findingOf(
+          check,
+          check.state === 'blocked'
+            ? `The rear brakes would lock first: ${say(ideal.value - fitted.value, 'percent', { digits: 0 })} too little braking in front`
+            : 'Brake bias is right by less than its doubt',
+          {
+            because: `${check.because} Brakes are checked on a brake tester by someone licensed before the road.`,
+          },
+        ),
+      );
+  }
+
+  let tyreLoad: RideFigures['tyreLoad'];
+  if (tyre?.loadIndex !== undefined) {
+    const hasKg = loadOfIndex(tyre.loadIndex);
+    const loaded = (end: 'front' | 'rear') =>
+      onTheRoad(subject, mass, end, end === 'front' ? frontKg : rearKg).eachKg.value;
+    const worst = loaded('front') >= loaded('rear') ? ('front' as const) : ('rear' as const);
+    const need = onTheRoad(subject, mass, worst, worst === 'front' ? frontKg : rearKg);
+    tyreLoad = { worst, needKg: need.eachKg, hasKg, with: need.with };
+    const needKg = need.eachKg;
+    const check = makeCheck({
+      id: 'tyre-load',
+      step: 'weight',
+      group: GROUP,
+      title: need.with.length > 0 ? `Tyre load, ${need.with.at(-1)!} on` : 'Tyre load, empty',
+      quantity: 'massKg',
+      figure: needKg,
+      limitKind: 'at most',
+      limit: hasKg,
+      span: hasKg / 2,
+      because: `Each ${worst} tyre carries ${sayDerived(needKg, 'massKg')} with ${need.with.join(', ') || 'nobody aboard'}; index ${tyre.loadIndex} stands for ${say(hasKg, 'massKg')}. Passengers and luggage come on top.`,
+    });
+    checks.push(check);
+    if (check.state !== 'clear')
+      findings.push(
+        findingOf(
+          check,
+          check.state === 'blocked'
+            ? `The ${worst} tyres carry ${say(needKg.value - hasKg, 'massKg')} each above their load index`
+            : `The ${worst} tyres meet their load index by less than the doubt of the weighing`,
+          { about: [tyre.code] },
+        ),
+      );
+  }
+
+  const a = (before.rearKg.value * L) / total;
+  const aAfter = -mass.comMm[0];
+  return {
+    checks,
+    findings,
+    figures: {
+      front,
+      rear,
+      brakeFrontPct: ideal,
+      brakeBeforePct: idealBefore,
+      tyreLoad,
+      yawBefore: yawInertia(total, a, L - a),
+      yawAfter: yawInertia(total, a, L - a) + yawChange(mass, a, aAfter),
+    },
+  };
+}
+
+/** Half of driver and fuel sits on either axle: seats and tank lie about the middle of a car of this kind. */
+const ABOARD_SHARE = 0.5;
+
+/** What one tyre of an axle carries on the road: driver, half a tank, and the trailer's nose on the hitch. */
+function onTheRoad(
+  subject: Subject,
+  mass: MassFigures,
+  end: 'front' | 'rear',
+  empty: Derived,
+): { eachKg: Derived; with: string[] } {
+  const aboardKg = mass.drivenKg && mass.totalKg ? mass.drivenKg.value - mass.totalKg.value : 0;
+  const { hill } = subject.brief;
+  const L = subject.chassis!.wheelbaseMm.value;
+  const nose = hill?.noseLoadKg ?? 0;
+  const overhang = hill?.hitchOverhangMm ?? 0;
+  const onAxle = end === 'rear' ? (nose * (L + overhang)) / L : (-nose * overhang) / L;
+  return {
+    eachKg: { ...empty, value: (empty.value + ABOARD_SHARE * aboardKg + onAxle) / 2, plusMinus: empty.plusMinus / 2 },
+    with: [...(aboardKg > 0 ? ['driver', 'half a tank'] : []), ...(nose > 0 ? ['trailer'] : [])],
+  };
+}
+
+/** What lumps that leave and come do to the yaw inertia, kg·m²: parallel axes about the new centre of mass. */
+function yawChange(mass: MassFigures, toFrontBefore: number, toFrontAfter: number): number {
+  const about = (x: number) => (x + toFrontAfter) / 1000;
+  const moved = (list: MassFigures['in']) => list.reduce((s, m) => s + m.mass.value * about(m.comMm[0]) ** 2, 0);
+  const shift = (toFrontAfter - toFrontBefore) / 1000;
+  const carKg =
+    (mass.totalKg?.value ?? 0) -
+    mass.in.reduce((s, m) => s + m.mass.value, 0) +
+    mass.out.reduce((s, m) => s + m.mass.value, 0);
+  return moved(mass.in) - moved(mass.out) + carKg * shift ** 2;
+}

@@ -1,0 +1,22 @@
+import { applyPose, offsetPose, poseOf, type Pose, type V3 } from '../../geometry/index.ts';
+import type { Part, Subject } from '../../model/index.ts';
+
+/** How far adapters and spacers shift the gearbox along the engine's x, mm: rearward is negative. */
+export function gearboxShiftMm(parts: readonly Pick<Part, 'shifts'>[]): number {
+  return parts.reduce((sum, part) => sum + (part.shifts?.gearboxXMm ?? 0), 0);
+}
+
+/** Where the gearbox frame sits: behind the engine by what adapters and spacers add. */
+export function gearboxPose(engine: Pose, subject: Pick<Subject, 'parts'>): Pose {
+  const shift = gearboxShiftMm(subject.parts);
+  return shift === 0 ? engine : offsetPose(engine, [shift, 0, 0]);
+}
+
+/** Where the masses of engine and gearbox sit, vehicle axes. */
+export function massPlaces(subject: Subject): { readonly engine: V3; readonly gearbox: V3 } {
+  const pose = poseOf(subject.candidate.placement);
+  return {
+    engine: applyPose(pose, subject.engine.comMm.at),
+    gearbox: applyPose(gearboxPose(pose, subject), subject.gearbox.comMm),
+  };
+}

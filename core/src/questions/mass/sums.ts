@@ -1,0 +1,130 @@
+import Type from 'typebox';
+import { defineSum, EvidenceSchema } from '../../model/index.ts';
+import { axlesAfter, comFromCorners } from './axles.ts';
+import { massTie, sumBridge } from './buildUp.ts';
+import { powerToWeight } from './powerToWeight.ts';
+
+const closed = { additionalProperties: false };
+const O = Type.Optional;
+const N = Type.Number();
+const positive = Type.Number({ exclusiveMinimum: 0 });
+const zeroUp = Type.Number({ minimum: 0 });
+const placed = Type.Array(Type.Object({ massKg: zeroUp, comMm: Type.Tuple([N, N, N]) }, closed));
+
+export const massSums = [
+  defineSum({
+    name: 'mass.bridge',
+    title: 'From a quoted engine mass to the installed one, item by item',
+    input: Type.Object(
+      {
+        quotedMassKg: positive,
+        quotedBasis: O(Type.String()),
+        quotedPlusMinusPct: O(zeroUp),
+        quotedPlusMinusKg: O(zeroUp),
+        quotedEvidence: O(EvidenceSchema),
+        items: Type.Array(
+          Type.Object(
+            {
+              name: Type.String(),
+              sign: Type.Unsafe<1 | -1>({ type: 'number', enum: [1, -1] }),
+              massKg: zeroUp,
+              plusMinusKg: O(zeroUp),
+              evidence: O(EvidenceSchema),
+            },
+            closed,
+          ),
+        ),
+      },
+      closed,
+    ),
+    output: Type.Object({ installedMassKg: N, plusMinusKg: N }, closed),
+    run: (input) => {
+      const quotedScatter =
+        input.quotedPlusMinusKg ??
+        (input.quotedPlusMinusPct === undefined ? undefined : (input.quotedMassKg * input.quotedPlusMinusPct) / 100);
+      return sumBridge(
+        {
+          value: input.quotedMassKg,
+          evidence: input.quotedEvidence ?? 'claimed',
+          ...(quotedScatter === undefined ? {} : { plusMinus: quotedScatter }),
+        },
+        input.items.map((item) => ({
+          name: item.name,
+          sign: item.sign,
+          mass: {
+            value: item.massKg,
+            evidence: item.evidence ?? 'estimated',
+            ...(item.plusMinusKg === undefined ? {} : { plusMinus: item.plusMinusKg }),
+          },
+        })),
+      );
+    },
+  }),
+  defineSum({
+    name: 'mass.axles',
+    title: 'Axle loads and centre of mass after lumps come out and go in',
+    input: Type.Object(
+      {
+        weighedFrontKg: positive,
+        weighedRearKg: positive,
+        wheelbaseMm: positive,
+        carComYMm: O(N),
+        carComZMm: O(N),
+        out: placed,
+        in: placed,
+      },
+      closed,
+    ),
+    output: Type.Object(
+      {
+        frontKg: N,
+        rearKg: N,
+        totalKg: N,
+        frontPct: N,
+        comXMm: N,
+        comYMm: O(N),
+        comZMm: O(N),
+        changeFrontKg: N,
+        changeRearKg: N,
+      },
+      closed,
+    ),
+    run: axlesAfter,
+  }),
+  defineSum({
+    name: 'mass.corners',
+    title: 'Centre of mass from four corner weights',
+    input: Type.Object(
+      {
+        wheelbaseMm: positive,
+        trackFrontMm: positive,
+        trackRearMm: positive,
+        frontLeftKg: zeroUp,
+        frontRightKg: zeroUp,
+        rearLeftKg: zeroUp,
+        rearRightKg: zeroUp,
+      },
+      closed,
+    ),
+    output: Type.Object({ totalKg: N, comXMm: N, comYMm: N, frontPct: N, leftPct: N }, closed),
+    run: comFromCorners,
+  }),
+  defineSum({
+    name: 'mass.powerToWeight',
+    title: 'Power to weight, with or without driver and fuel',
+    input: Type.Object(
+      { powerKw: positive, massKg: positive, driverKg: O(zeroUp), fuelL: O(zeroUp), fuelDensityKgPerL: O(positive) },
+      closed,
+    ),
+    output: Type.Object({ kwPerTonne: N, hpPerTonne: N, lbPerHp: N }, closed),
+    run: powerToWeight,
+  }),
+  defineSum({
+    name: 'mass.tie',
+    title: 'Whether two masses differ by more than their doubt',
+    input: Type.Object({ aMassKg: positive, aPlusMinusKg: zeroUp, bMassKg: positive, bPlusMinusKg: zeroUp }, closed),
+    output: Type.Object({ differenceKg: N, scatterKg: N, tie: Type.Boolean() }, closed),
+    run: (i) =>
+      massTie({ massKg: i.aMassKg, plusMinusKg: i.aPlusMinusKg }, { massKg: i.bMassKg, plusMinusKg: i.bPlusMinusKg }),
+  }),
+];

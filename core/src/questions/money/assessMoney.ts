@@ -1,0 +1,104 @@
+import {
+  findingOf,
+  makeCheck,
+  makeFinding,
+  type Check,
+  type Finding,
+  type Judged,
+  type Subject,
+} from '../../model/index.ts';
+import { InputError, say, worstEvidence, type Derived } from '../../units/index.ts';
+import { billOf, type Bill } from './bill.ts';
+
+export function assessMoney(subject: Subject): Judged & { figures: { bill: Bill | undefined } } {
+  const { brief, build } = subject;
+  const currency = build.currency;
+  let bill: Bill;
+  try {
+    bill = billOf(subject);
+  } catch (error) {
+    if (!(error instanceof InputError)) throw error;
+    const finding = makeFinding({
+      id: 'bill',
+      state: 'unknown',
+      step: 'money',
+      title: 'The bill can’t be added up',
+      because: error.message,
+      missing: [error.pointer],
+    });
+    return { checks: [], findings: [finding], figures: { bill: undefined } };
+  }
+  const money = (value: number) => say(value, 'money', { currency });
+  const worst = worstEvidence(
+    bill.lines
+      .filter((l) => l.price.high - l.price.low > 0.1 * (bill.total.high - bill.total.low))
+      .map((l) => l.evidence),
+  );
+  const total: Derived = { value: bill.meanTotal, plusMinus: bill.plusMinusTotal, evidence: worst, from: [] };
+  const checks: Check[] = [];
+  const findings: Finding[] = [];
+  const budget = makeCheck({
+    id: 'budget',
+    step: 'money',
+    group: 'Money and time',
+    title: 'Expected total',
+    quantity: 'money',
+    figure: total,
+    limitKind: brief.budget === undefined ? 'info' : 'at most',
+    limit: brief.budget,
+    span: brief.budget === undefined ? undefined : brief.budget / 2,
+    because: `${bill.lines.length} lines: ${money(bill.total.low)} if all goes well, ${money(bill.total.likely)} likely, ${money(bill.total.high)} if nothing does.`,
+  });
+  checks.push(budget);
+  if (brief.budget !== undefined) {
+    findings.push(
+      findingOf(
+        budget,
+        budget.state === 'blocked'
+          ? `${money(bill.meanTotal - brief.budget)} over the budget`
+          : budget.state === 'tight'
+            ? `Inside the budget by less than the bill’s own doubt`
+            : `${money(brief.budget - bill.meanTotal)} of the budget left`,
+      ),
+    );
+  }
+  const hours = makeCheck({
+    id: 'hours',
+    step: 'money',
+    group: 'Money and time',
+    title: 'Hours',
+    quantity: 'hours',
+    figure: { value: bill.meanHours, plusMinus: bill.plusMinusHours, evidence: 'estimated', from: [] },
+    limitKind: brief.maxHours === undefined ? 'info' : 'at most',
+    limit: brief.maxHours,
+    span: brief.maxHours === undefined ? undefined : brief.maxHours / 2,
+    because: `${say(bill.hours.low, 'hours')} to ${say(bill.hours.high, 'hours')}, ${brief.ownLabour ? 'your own, at no cost' : `at ${money(brief.hourlyRate)} an hour`}.`,
+  });
+  checks.push(hours);
+  if (brief.maxHours !== undefined) {
+    findings.push(
+      findingOf(
+        hours,
+        hours.state === 'blocked'
+          ? `${say(bill.meanHours - brief.maxHours, 'hours')} more than you want to spend`
+          : hours.state === 'tight'
+            ? 'Inside your hours by less than their doubt'
+            : `${say(bill.meanHours, 'hours')} of work`,
+      ),
+    );
+  }
+  for (const line of bill.lines) {
+    if (!line.discontinued) continue;
+    findings.push(
+      makeFinding({
+        id: `gone-${line.id}`,
+        state: 'tight',
+        step: 'money',
+        title: `${line.name} is no longer made`,
+        because: 'Find one used before anything else is bought, or plan to have it made.',
+        about: [line.id],
+      }),
+    );
+  }
+  return { checks, findings, figures: { bill } };
+}

@@ -1,0 +1,325 @@
+import { bsfcOf, DUTY_LIMIT_PCT, FUEL, fuelEnergyKw, fuelOf, radiatorKw, USE_DUTY } from '../engine/index.ts';
+import { STANDARD_AIR_DENSITY, type GearingFigures, type RoadFigures } from '../gearing/index.ts';
+import { makeFinding, type Finding, type Subject } from '../../model/index.ts';
+import { say, scatterOf, type Figure } from '../../units/index.ts';
+import { CLUTCH_RESERVE } from './clutch.ts';
+import { SERVICE_FACTOR } from './load.ts';
+import { gearWord, type StressFigures } from './assessStrength.ts';
+import { orderLinks, type Link, type LinkOrder } from './weakestComponent.ts';
+
+const COOLANT_SHARE = 0.3;
+/** Doubt of what a core sheds, as a share. */
+const CORE_DOUBT = 0.2;
+
+/** The order in which engine, fuel, cooling, clutch, gearbox, axle, tyres and brakes give up, and what is said of it. */
+export function assessLinks(
+  subject: Subject,
+  gearing: GearingFigures,
+  road: RoadFigures,
+  stress: StressFigures,
+): { order: LinkOrder; findings: Finding[] } {
+  const links = [
+    ...engineLinks(subject, gearing),
+    coolingLink(subject),
+    ...drivelineLinks(subject, gearing, stress),
+    tyreLink(gearing, road),
+    brakeLink(subject),
+  ];
+  const { now, later } = subject.brief;
+  const order = orderLinks(links, { now: now.powerKw, later: later.powerKw }, subject.parts);
+  const findings: Finding[] = [];
+  for (const t of order.targets) {
+    // Tyres that slip break nothing: they stand in the order, not in the warning.
+    const breaks = t.giveUp.filter((l) => l.carries);
+    const first = breaks[0];
+    if (!first || t.when === 'now') continue;
+    findings.push(
+      makeFinding({
+        id: `weakest-${t.when}`,
+        state: 'tight',
+        step: 'gearing',
+        title: `At the later ${say(t.kw, 'powerKw')} the ${first.name} gives up first, at ${say(first.kw!, 'powerKw')}`,
+        because: `${first.because}${
+          t.giveUp.length > 1
+            ? ` After it: ${t.giveUp
+                .slice(1)
+                .map((l) => `${l.name} at ${say(l.kw!, 'powerKw')}`)
+                .join(', ')}.`
+            : ''
+        }`,
+        figure: first.kw!,
+        limit: t.kw,
+        quantity: 'powerKw',
+        ...(first.evidence ? { evidence: first.evidence } : {}),
+        about: [subject.candidate.id],
+      }),
+    );
+  }
+  for (const i of order.idle)
+    findings.push(
+      makeFinding({
+        id: `idle-${i.partId}`,
+        state: 'clear',
+        step: 'gearing',
+        title: `${i.name} brings nothing until the ${i.until.map((l) => l.name).join(' and ')} ${i.until.length > 1 ? 'are' : 'is'} done`,
+        because: `${i.until.map((l) => `${l.name} ${say(l.kw!, 'powerKw')}`).join(', ')}: what it carries more, they don’t.`,
+        about: [i.partId],
+      }),
+    );
+  return { order, findings };
+}
+
+const spread = (kw: number, f: Figure) => (f.value === 0 ? 0 : (kw * scatterOf(f)) / f.value);
+
+function engineLinks(subject: Subject, gearing: GearingFigures): Link[] {
+  const { engine } = subject;
+  const peakNm = gearing.peakTorqueNm?.value;
+  const peakKw = gearing.peakPowerKw?.value;
+  const inside = (engine.limits ?? []).flatMap((l): Link[] => {
+    // A torque limit as power: more of the same curve.
+    const kw =
+      l.kind === 'powerKw' ? l.figure.value : peakNm && peakKw ? (peakKw * l.figure.value) / peakNm : undefined;
+    return [
+      {
+        id: `inside-${l.id}`,
+        carries: true,
+        name: 'bottom end',
+        kw,
+        plusMinusKw: kw === undefined ? 0 : spread(kw, l.figure),
+        evidence: l.figure.evidence,
+        because: `${say(l.figure.value, l.kind)} is what it is known to stand; what goes first: ${l.goesFirst}.`,
+        raisedBy: [],
+      },
+    ];
+  });
+  const links: Link[] =
+    inside.length > 0
+      ? inside
+      : [
+          {
+            id: 'inside',
+            carries: true,
+            name: 'bottom end',
+            kw: undefined,
+            plusMinusKw: 0,
+            evidence: undefined,
+            because: 'Nobody has told what it stands.',
+            missing: `/engines/${engine.id}/limits`,
+            raisedBy: [],
+          },
+        ];
+  if (engine.injectors) {
+    const { count, flowCcPerMin, referenceBar, railBar } = engine.injectors;
+    const flow = flowCcPerMin.value * Math.sqrt(railBar.value / referenceBar.value) * (DUTY_LIMIT_PCT / 100);
+    const bsfc = bsfcOf(subject);
+    const kw = (count * flow * 60 * FUEL[fuelOf(subject)].densityKgPerL.value) / bsfc.value;
+    links.push({
+      id: 'fuel',
+      carries: true,
+      name: 'fuel',
+      kw,
+      plusMinusKw: Math.hypot(spread(kw, flowCcPerMin), spread(kw, bsfc)),
+      evidence: bsfc.evidence,
+      because: `${count} injectors of ${say(flowCcPerMin.value, 'flowCcPerMin')} at ${DUTY_LIMIT_PCT} % duty.`,
+      raisedBy: [],
+    });
+  }
+  links.push(airLink(subject));
+  return links;
+}
+
+/** Mean speed in the throat of the throttle that an engine still breathes freely at, m/s; the bench's rule. */
+const THROAT_M_PER_S = 90;
+
+/** Air: the power at which the throat of the throttle reaches its speed, outside air. */
+function airLink(subject: Subject): Link {
+  const { engine } = subject;
+  const { throttle } = engine;
+  if (!throttle)
+    return {
+      id: 'air',
+      carries: true,
+      name: 'air',
+      kw: undefined,
+      plusMinusKw: 0,
+      evidence: undefined,
+      because: 'Nobody has measured the throttle.',
+      missing: `/engines/${engine.id}/throttle`,
+      raisedBy: [],
+    };
+  const bsfc = bsfcOf(subject);
+  const areaM2 = (Math.PI / 4) * (throttle.boreMm.value / 1000) ** 2 * throttle.throats;
+  // A blower behind the throttle draws through it at the air outside.
+  const kgPerS = STANDARD_AIR_DENSITY * areaM2 * THROAT_M_PER_S;
+  const kw = (kgPerS * 3.6e6) / (bsfc.value * FUEL[fuelOf(subject)].fullLoadAfr.value);
+  return {
+    id: 'air',
+    carries: true,
+    name: 'air',
+    kw,
+    plusMinusKw: Math.hypot(spread(kw, bsfc), 2 * spread(kw, throttle.boreMm), 0.1 * kw),
+    evidence: 'estimated',
+    because: `${throttle.throats === 1 ? 'A throat' : `${throttle.throats} throats`} of ${say(throttle.boreMm.value, 'lengthMm')} ${throttle.throats === 1 ? 'passes' : 'pass'} it at ${say(THROAT_M_PER_S, 'speedMPerS', { digits: 0 })}.`,
+    raisedBy: ['manifold'],
+  };
+}
+
+function coolingLink(subject: Subject): Link {
+  const radiator = subject.chassis?.radiator;
+  const better = subject.parts.find((p) => p.class === 'radiator' && p.radiator);
+  const core = better?.radiator ?? radiator;
+  if (!core)
+    return {
+      id: 'cooling',
+      carries: true,
+      name: 'cooling',
+      kw: undefined,
+      plusMinusKw: 0,
+      evidence: undefined,
+      because: 'Nobody has measured the radiator’s core.',
+      missing: '/chassis/radiator',
+      raisedBy: ['radiator'],
+    };
+  const sheds = radiatorKw(core.coreM2.value, core.thicknessMm.value, false);
+  const f = FUEL[fuelOf(subject)];
+  const bsfc = bsfcOf(subject);
+  const perKw = COOLANT_SHARE * fuelEnergyKw(1, bsfc.value, f.heatingMjPerKg.value);
+  const duty = USE_DUTY[subject.brief.use]!;
+  const kw = sheds / (perKw * duty);
+  return {
+    id: 'cooling',
+    carries: true,
+    name: 'cooling',
+    kw,
+    plusMinusKw: Math.hypot(CORE_DOUBT * kw, spread(kw, bsfc)),
+    evidence: 'estimated',
+    because: `${better ? `${better.name}: ` : ''}${say(core.coreM2.value, 'areaM2')} of core, ${say(core.thicknessMm.value, 'lengthMm')} thick, sheds ${say(sheds, 'powerKw')} at road speed; ${subject.brief.use} asks ${say(100 * duty, 'percent', { digits: 0 })} of full power for long.`,
+    raisedBy: ['radiator'],
+  };
+}
+
+function drivelineLinks(subject: Subject, gearing: GearingFigures, stress: StressFigures): Link[] {
+  const peakNm = gearing.peakTorqueNm?.value;
+  const peakKw = gearing.peakPowerKw?.value;
+  const links: Link[] = [];
+  const perNm = peakNm && peakKw ? peakKw / peakNm : undefined;
+  const { gearbox } = subject;
+  const factor = SERVICE_FACTOR[subject.brief.use];
+  if (stress.clutchCapacityNm) {
+    const c = stress.clutchCapacityNm;
+    const kw = perNm && (perNm * c.value) / CLUTCH_RESERVE;
+    links.push({
+      id: 'clutch',
+      carries: true,
+      name: 'clutch',
+      kw,
+      plusMinusKw: kw === undefined ? 0 : spread(kw, c),
+      evidence: c.evidence,
+      because: `Holds ${say(c.value, 'torqueNm')}; ${CLUTCH_RESERVE} times the peak is asked.`,
+      raisedBy: ['clutch kit', 'flywheel'],
+    });
+  }
+  const rated = stress.gears.filter((g) => g.bridged);
+  if (rated.length === 0)
+    links.push({
+      id: 'gearbox',
+      carries: true,
+      name: 'gearbox',
+      kw: undefined,
+      plusMinusKw: 0,
+      evidence: undefined,
+      because: `Nobody has a rating for the ${gearbox.name}.`,
+      missing: `/gearboxes/${gearbox.id}/ratings`,
+      raisedBy: [],
+    });
+  // A gear in which the tyres let go below its rating never gives up, whatever the engine makes.
+  const breakable = rated.filter((g) => {
+    const grip = gearing.gears[g.gear - 1]?.torqueAtGripNm;
+    return grip === undefined || grip > g.ratingNm!;
+  });
+  // Gears of one rating give up together.
+  const ratings = [...new Set(breakable.map((g) => g.ratingNm!))];
+  for (const ratingNm of ratings) {
+    const of = breakable.filter((g) => g.ratingNm === ratingNm);
+    const first = of[0]!;
+    const kw = perNm && (perNm * ratingNm) / factor;
+    links.push({
+      id: `gear-${first.gear}`,
+      carries: true,
+      name: `gearbox in ${of.length > 2 ? `${gearWord(first.gear)} to ${gearWord(of.at(-1)!.gear)}` : of.map((g) => gearWord(g.gear)).join(' and ')}`,
+      kw,
+      plusMinusKw: kw === undefined ? 0 : spread(kw, first.bridged!.inputNm),
+      evidence: first.bridged!.inputNm.evidence,
+      because: `Stands ${say(ratingNm, 'torqueNm')} there; × ${factor} for ${subject.brief.use}.`,
+      raisedBy: [],
+    });
+  }
+  const { pinionMargin, shaftMargin } = stress.driveline;
+  for (const [id, name, m] of [
+    ['axle', 'axle', pinionMargin],
+    ['shafts', 'half shafts', shaftMargin],
+  ] as const) {
+    // Where the tyres set the load, more power changes nothing for what is behind them.
+    if (!m || peakKw === undefined) continue;
+    if (m.value >= 1 && stress.gears[0]?.governs === 'grip') continue;
+    const kw = peakKw * m.value;
+    links.push({
+      id,
+      carries: true,
+      name,
+      kw,
+      plusMinusKw: spread(kw, m),
+      evidence: m.evidence,
+      because: `${say(m.value, 'ratio')} times its worst load in first.`,
+      raisedBy: [],
+    });
+  }
+  return links;
+}
+
+/** Tyres give up by gear: the highest gear that still holds decides how much power can be used at all. */
+function tyreLink(gearing: GearingFigures, road: RoadFigures): Link {
+  const peakKw = gearing.peakPowerKw?.value;
+  const second = gearing.gears[1];
+  if (peakKw === undefined || !second || gearing.gripN === undefined)
+    return {
+      id: 'tyres',
+      carries: false,
+      name: 'tyres',
+      kw: undefined,
+      plusMinusKw: 0,
+      evidence: undefined,
+      because: 'Needs the weighed car, a tyre and a curve.',
+      missing: '/chassis/weighing',
+      raisedBy: [],
+    };
+  const kw = (peakKw * gearing.gripN) / second.peakThrustN;
+  return {
+    id: 'tyres',
+    carries: false,
+    name: 'tyres in second',
+    kw,
+    plusMinusKw: 0.1 * kw,
+    evidence: 'estimated',
+    because: `Dry they pass ${say(gearing.gripN, 'count')} N; above that second spins too${road.wetGripN === undefined ? '' : `, in the wet from ${say((peakKw * road.wetGripN) / second.peakThrustN, 'powerKw')}`}.`,
+    raisedBy: ['wheels'],
+  };
+}
+
+function brakeLink(subject: Subject): Link {
+  const part = subject.parts.find((p) => p.class === 'brakes' && p.brakesForKw);
+  const f = part?.brakesForKw ?? subject.chassis?.brakesForKw;
+  return {
+    id: 'brakes',
+    carries: false,
+    name: 'brakes',
+    kw: f?.value,
+    plusMinusKw: f ? scatterOf(f) : 0,
+    evidence: f?.evidence,
+    because: f
+      ? `${part ? `${part.name}: ` : ''}good for ${say(f.value, 'powerKw')} in a car of this mass.`
+      : 'Nobody has told what power the brakes are good for.',
+    ...(f ? {} : { missing: '/chassis/brakesForKw' }),
+    raisedBy: ['brakes'],
+  };
+}

@@ -1,0 +1,301 @@
+import type { GearingFigures } from '../gearing/index.ts';
+import {
+  findingOf,
+  makeCheck,
+  makeFinding,
+  type Check,
+  type Finding,
+  type Judged,
+  type Remedy,
+  type Subject,
+} from '../../model/index.ts';
+import { propagate, say, type Derived } from '../../units/index.ts';
+import { bandFigures, torqueAt } from '../curve/index.ts';
+import { assessDriveline, type DrivelineFigures } from './assessDriveline.ts';
+import { CLUTCH_RESERVE, clutchCapacity } from './clutch.ts';
+import { loadInGear, SERVICE_FACTOR } from './load.ts';
+import { ratingIn, type BridgedRating } from './ratingConversion.ts';
+
+export interface GearLoad {
+  readonly gear: number;
+  readonly ratingNm: number | undefined;
+  readonly loadNm: number;
+  readonly governs: 'engine' | 'grip';
+  readonly margin: number | undefined;
+  /** Peak torque times the service factor, as the map lets it in that gear, N·m. */
+  readonly engineNm: number;
+  readonly bridged: BridgedRating | undefined;
+}
+
+export interface StressFigures {
+  readonly gears: readonly GearLoad[];
+  readonly worst: GearLoad | undefined;
+  readonly margin: Derived | undefined;
+  readonly clutchMargin: Derived | undefined;
+  readonly clutchCapacityNm: Derived | undefined;
+  readonly driveline: DrivelineFigures;
+}
+
+const ORDINALS = [
+  'first',
+  'second',
+  'third',
+  'fourth',
+  'fifth',
+  'sixth',
+  'seventh',
+  'eighth',
+  'ninth',
+  'tenth',
+  'eleventh',
+  'twelfth',
+];
+export const gearWord = (gear: number) => ORDINALS[gear - 1] ?? `gear ${gear}`;
+
+const capital = (s: string) => s.charAt(0).toUpperCase() + s.slice(1);
+
+/** Torque at the crank that the map lets into a gear: the peak, or the limit that was put there. */
+function peakIn(subject: Subject, gear: number, peakNm: number): number {
+  const limit = subject.candidate.torqueLimits?.find((l) => l.gear === gear);
+  return limit ? Math.min(limit.torqueNm, peakNm) : peakNm;
+}
+
+/** Best torque in the driving band with a limit on it: what is left of the band figure, N·m. */
+function bandUnder(subject: Subject, gearing: GearingFigures, limitNm: number): number | undefined {
+  const { curve } = gearing;
+  if (!curve || !gearing.bandTorqueNm) return undefined;
+  const { lowRpm, highRpm } = subject.brief.band;
+  const best = bandFigures(curve.torque, lowRpm, highRpm).peakInBandNm;
+  return Math.min(best, limitNm);
+}
+
+/** Where things stand that stress can't look up itself. */
+export interface StressPlaces {
+  /** Between the joints of the propshaft where the gearbox sits, mm. */
+  readonly propshaftMm: number | undefined;
+}
+
+export function assessStress(
+  subject: Subject,
+  gearing: GearingFigures,
+  places: StressPlaces = { propshaftMm: undefined },
+): Judged & { figures: StressFigures } {
+  const { gearbox, engine, brief } = subject;
+  const checks: Check[] = [];
+  const findings: Finding[] = [];
+  const box = capital(gearbox.shortName);
+  const peak = gearing.peakTorqueNm;
+  const factor = SERVICE_FACTOR[brief.use];
+  const gears: GearLoad[] = peak
+    ? gearing.gears.map((g) => {
+        const bridged = ratingIn(gearbox.ratings, g.gear);
+        const shaped = peakIn(subject, g.gear, peak.value);
+        const load = loadInGear(shaped, factor, g.torqueAtGripNm ?? Infinity);
+        return {
+          gear: g.gear,
+          ratingNm: bridged?.inputNm.value,
+          ...load,
+          margin: bridged && bridged.inputNm.value / load.loadNm,
+          engineNm: shaped * factor,
+          bridged,
+        };
+      })
+    : [];
+  const rated = gears.filter((g) => g.margin !== undefined);
+  const worst = rated.reduce<GearLoad | undefined>(
+    (w, g) => (w === undefined || g.margin! < w.margin! ? g : w),
+    undefined,
+  );
+  const figure =
+    worst?.bridged && peak
+      ? propagate(
+          { rating: worst.bridged.inputNm, 'peak torque': peak },
+          (v) =>
+            v.rating /
+            (worst.governs === 'grip' ? worst.loadNm : peakIn(subject, worst.gear, v['peak torque']) * factor),
+        )
+      : undefined;
+  // Without the car's mass nobody knows what the tyres pass: a box too weak for the engine may yet be saved by them.
+  const gripUnknown = worst !== undefined && worst.margin! < 1 && gearing.gripN === undefined;
+  const check = makeCheck({
+    id: 'gearbox-margin',
+    step: 'gearing',
+    group: 'Driving',
+    title: 'Gearbox margin',
+    quantity: 'ratio',
+    figure,
+    limitKind: 'at least',
+    limit: 1,
+    span: 1,
+    ...(gripUnknown ? { state: 'unknown' as const } : {}),
+    because: worst?.bridged
+      ? `Rated ${say(worst.ratingNm!, 'torqueNm')} at its input (${worst.bridged.inputNm.evidence}${worst.bridged.steps.length > 0 ? `, from what was told by: ${worst.bridged.steps.map((s) => s.name).join('; ')}` : ''}); ${gearWord(worst.gear)} sees ${say(worst.loadNm, 'torqueNm')}, set by the ${worst.governs === 'grip' ? 'tyres' : `engine × ${factor} for ${brief.use}`}. A dumped clutch adds the engine's inertia torque to that.`
+      : peak
+        ? `Nobody has a rating for the ${gearbox.name}.`
+        : 'Needs a torque curve.',
+  });
+  checks.push(check);
+  if (worst) {
+    const state = check.state;
+    findings.push(
+      findingOf(
+        check,
+        state === 'unknown'
+          ? `${box} is too weak for the engine in ${gearWord(worst.gear)} unless the tyres slip first, and nobody can say`
+          : state === 'blocked'
+            ? `${box} is ${say(worst.loadNm - worst.ratingNm!, 'torqueNm')} short in ${gearWord(worst.gear)}`
+            : state === 'tight'
+              ? `${box} stands ${gearWord(worst.gear)} by less than the doubt of its rating`
+              : `${box} has ${say(worst.margin!, 'ratio')} margin in its worst gear, ${gearWord(worst.gear)}`,
+        {
+          about: [gearbox.id, engine.id],
+          missing: gripUnknown ? ['/chassis/weighing'] : [],
+          remedies: state === 'blocked' ? mapRemedies(subject, gearing, gears, factor) : [],
+        },
+      ),
+    );
+  } else {
+    findings.push(
+      findingOf(check, `Nobody knows what the ${gearbox.shortName} stands`, {
+        about: [gearbox.id],
+        missing: [`/gearboxes/${gearbox.id}/ratings`],
+      }),
+    );
+  }
+  if (peak) {
+    const saved = gears.filter(
+      (g) => g.governs === 'grip' && g.ratingNm !== undefined && g.ratingNm < g.engineNm && g.margin! >= 1,
+    );
+    if (saved.length > 0) {
+      const g = saved[0]!;
+      findings.push(
+        makeFinding({
+          id: 'gearbox-grip-saved',
+          state: 'tight',
+          step: 'gearing',
+          title: `${box} is strong enough in ${saved.map((s) => gearWord(s.gear)).join(' and ')} only because the tyres slip first`,
+          because: `Rated ${say(g.ratingNm!, 'torqueNm')} there; the engine would put ${say(g.engineNm, 'torqueNm')} through it, the tyres let go at ${say(g.loadNm, 'torqueNm')}. Stickier tyres or more weight on them take that away.`,
+          figure: g.loadNm,
+          limit: g.ratingNm!,
+          quantity: 'torqueNm',
+          evidence: g.bridged!.inputNm.evidence,
+          about: [gearbox.id, subject.candidate.tyreCode],
+        }),
+      );
+    }
+  }
+  for (const limit of subject.candidate.torqueLimits ?? []) {
+    const left = bandUnder(subject, gearing, limit.torqueNm);
+    findings.push(
+      makeFinding({
+        id: `torque-limit-${limit.gear}`,
+        state: 'clear',
+        step: 'gearing',
+        title: `The map lets ${say(limit.torqueNm, 'torqueNm')} into ${gearWord(limit.gear)}`,
+        because: `${left === undefined ? '' : `In that gear your band has ${say(left, 'torqueNm')} at best instead of ${say(gearing.bandTorqueNm!.value, 'torqueNm')}. `}The computer must know the gear and be able to hold the torque there.`,
+        about: [subject.candidate.id],
+      }),
+    );
+  }
+  const clutch = clutchFigure(subject, peak, checks, findings);
+  const driveline = assessDriveline(subject, gearing, gears, places);
+  return {
+    checks: [...checks, ...driveline.checks],
+    findings: [...findings, ...driveline.findings],
+    figures: {
+      gears,
+      worst,
+      margin: figure,
+      clutchMargin: clutch.margin,
+      clutchCapacityNm: clutch.capacityNm,
+      driveline: driveline.figures,
+    },
+  };
+}
+
+/** Torque held back in the map where the box is too weak in low gears, with what the band is left with. */
+function mapRemedies(subject: Subject, gearing: GearingFigures, gears: readonly GearLoad[], factor: number): Remedy[] {
+  const { curve } = gearing;
+  // Without a computer that holds torque there is nothing to shape.
+  if (!curve || !subject.engine.computer) return [];
+  const half = Math.floor(gears.length / 2);
+  return gears
+    .filter((g) => g.margin !== undefined && g.margin < 1 && g.gear <= half)
+    .flatMap((g) => {
+      const limit = Math.floor(g.ratingNm! / factor);
+      const left = bandUnder(subject, gearing, limit);
+      const launch = torqueAt(curve.torque, gearing.launchRpm) ?? 0;
+      if (left === undefined || limit < 0.4 * launch) return [];
+      return [
+        {
+          title: `Hold ${gearWord(g.gear)} to ${say(limit, 'torqueNm')} in the map: ${say(left, 'torqueNm')} is left of the ${say(gearing.bandTorqueNm!.value, 'torqueNm')} in your band`,
+          cost: 0,
+          hours: 1,
+          accept: { limitGear: g.gear, torqueNm: limit },
+        },
+      ];
+    });
+}
+
+function clutchFigure(
+  subject: Subject,
+  peak: Derived | undefined,
+  checks: Check[],
+  findings: Finding[],
+): { margin: Derived | undefined; capacityNm: Derived | undefined } {
+  const { gearbox, parts } = subject;
+  if (gearbox.kind === 'automatic' || gearbox.kind === 'dual clutch')
+    return { margin: undefined, capacityNm: undefined };
+  const kit = parts.find((p) => p.clutch);
+  const clutch = kit?.clutch ?? gearbox.clutch;
+  const capacityNm =
+    clutch &&
+    propagate(
+      { friction: clutch.frictionCoefficient, 'clamp load': clutch.clampLoadN },
+      (v) =>
+        clutchCapacity({ ...clutch, frictionCoefficient: v.friction, clampLoadN: v['clamp load'] })
+          .capacityUniformWearNm,
+    );
+  const figure =
+    clutch && peak
+      ? propagate(
+          { friction: clutch.frictionCoefficient, 'clamp load': clutch.clampLoadN, 'peak torque': peak },
+          (v) =>
+            clutchCapacity({ ...clutch, frictionCoefficient: v.friction, clampLoadN: v['clamp load'] })
+              .capacityUniformWearNm / v['peak torque'],
+        )
+      : undefined;
+  const name = kit?.name ?? `clutch that comes with the ${gearbox.shortName}`;
+  const check = makeCheck({
+    id: 'clutch-margin',
+    step: 'gearing',
+    group: 'Driving',
+    title: 'Clutch margin',
+    quantity: 'ratio',
+    figure,
+    limitKind: 'at least',
+    limit: CLUTCH_RESERVE,
+    span: 1,
+    because:
+      figure && peak
+        ? `${capital(name)} holds ${say(figure.value * peak.value, 'torqueNm')} by uniform wear; ${CLUTCH_RESERVE} × the peak torque of ${say(peak.value, 'torqueNm')} is asked.`
+        : clutch
+          ? 'Needs a torque curve.'
+          : 'Nobody has measured the clutch.',
+  });
+  checks.push(check);
+  findings.push(
+    findingOf(
+      check,
+      check.state === 'unknown'
+        ? 'The clutch can’t be judged yet'
+        : check.state === 'blocked'
+          ? `The clutch slips: it holds ${say((figure?.value ?? 0) * (peak?.value ?? 0), 'torqueNm')}`
+          : check.state === 'tight'
+            ? 'The clutch holds by less than the doubt of its clamp load'
+            : `The clutch holds ${say(figure?.value ?? 0, 'ratio')} peak torque`,
+      { about: [kit?.id ?? gearbox.id], missing: check.state === 'unknown' ? [`/gearboxes/${gearbox.id}/clutch`] : [] },
+    ),
+  );
+  return { margin: figure, capacityNm };
+}

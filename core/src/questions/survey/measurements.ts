@@ -1,0 +1,113 @@
+import type { Method, Obstacle, Reading, Shape, Taped } from '../../model/index.ts';
+import { convexOf } from '../../geometry/index.ts';
+import { InputError, parseQuantity, type Units } from '../../units/index.ts';
+import { templateOf, type ReadingSpec } from './obstacleTemplates.ts';
+
+/** What one reading with each method is good for, mm: how far off a careful person’s single reading may be. */
+export const METHOD_MM: Readonly<Record<Method, number>> = { tape: 2, calliper: 0.2, laser: 1.5, drawing: 3 };
+
+export interface Read {
+  readonly mm: number;
+  readonly plusMinusMm: number;
+  readonly count: number;
+  readonly spreadMm: number;
+}
+
+/**
+ * A length from its takes: their mean, ± half of what they spread, and never less than the method can do. mm
+ * @throws InputError when nothing was taken.
+ */
+export function readOf(reading: Pick<Reading, 'takes' | 'method' | 'key'>): Read {
+  const list = reading.takes.map((t) => t.mm);
+  if (list.length === 0) throw new InputError(`/${reading.key}`, 'Nothing was read yet.');
+  const mm = list.reduce((s, v) => s + v, 0) / list.length;
+  const spreadMm = Math.max(...list) - Math.min(...list);
+  return { mm, plusMinusMm: Math.max(METHOD_MM[reading.method], spreadMm / 2), count: list.length, spreadMm };
+}
+
+/** A take as it was typed ("24 3/4 in", "610", "61 cm"), read in mm; undefined where that is no length. */
+export function takeOf(typed: string, units: Units): Reading['takes'][number] | undefined {
+  const mm = parseQuantity(typed, 'lengthMm', units);
+  return mm === undefined || Math.abs(mm) > 10000 ? undefined : { typed: typed.trim(), mm };
+}
+
+/** The readings that something taped still lacks, in the order of the list. */
+export function missingOf(taped: Pick<Taped, 'template' | 'readings'>): readonly ReadingSpec[] {
+  const template = templateOf(taped.template);
+  return (template?.readings ?? []).filter((spec) => !taped.readings.some((r) => r.key === spec.key));
+}
+
+interface TapedBody {
+  readonly shape?: Shape;
+  readonly plusMinusMm: number;
+  readonly problem?: string;
+}
+const bodies = new WeakMap<Taped, TapedBody>();
+
+/** The body of something taped; undefined while readings are missing. `problem` says why readings build nothing. */
+export function bodyFrom(taped: Taped): TapedBody {
+  let body = bodies.get(taped);
+  if (!body) {
+    body = build(taped);
+    bodies.set(taped, body);
+  }
+  return body;
+}
+
+function build(taped: Taped): TapedBody {
+  const template = templateOf(taped.template);
+  if (!template || missingOf(taped).length > 0) return { plusMinusMm: 0 };
+  const reads = new Map(taped.readings.map((r) => [r.key, readOf(r)]));
+  const of = (key: string) => reads.get(key)!.mm;
+  // A face stands where one reading put it, so the worst reading bounds them all.
+  const plusMinusMm = Math.max(...template.readings.map((r) => reads.get(r.key)!.plusMinusMm));
+  try {
+    const shape = template.shape(of);
+    convexOf(shape);
+    if (shape.kind === 'box' && shape.sizeMm.some((s) => s < 0.5))
+      throw new InputError('/readings', 'Two opposite faces lie on each other.');
+    return { shape, plusMinusMm };
+  } catch (error) {
+    if (!(error instanceof InputError)) throw error;
+    return {
+      plusMinusMm,
+      problem: `These readings enclose no body. ${error.message} Check which of them are swapped.`,
+    };
+  }
+}
+
+/** Something taped as the obstacle that it is; undefined while it can’t be built. */
+export function obstacleOf(taped: Taped): Obstacle | undefined {
+  const { shape, plusMinusMm } = bodyFrom(taped);
+  if (!shape) return undefined;
+  const takes = taped.readings.reduce((n, r) => n + r.takes.length, 0);
+  const methods = [...new Set(taped.readings.map((r) => r.method))].join(', ');
+  return {
+    id: taped.id,
+    name: taped.name,
+    role: taped.role,
+    shape,
+    plusMinusMm,
+    may: taped.may,
+    source: `${takes} readings by ${methods}`,
+    ...(taped.engineersWord ? { engineersWord: taped.engineersWord } : {}),
+    ...(taped.comesOut ? { comesOut: true } : {}),
+    ...(taped.shielded ? { shielded: true } : {}),
+  };
+}
+
+/** The bay with what was taped built into it: other obstacles stay as they are, a half-taped one is left out. */
+export function withTape<C extends { readonly obstacles: readonly Obstacle[]; readonly tape?: readonly Taped[] }>(
+  chassis: C,
+  tape: readonly Taped[],
+): C & { obstacles: Obstacle[]; tape: Taped[] } {
+  const was = new Set([...(chassis.tape ?? []), ...tape].map((t) => t.id));
+  const built = new Map(tape.map((t) => [t.id, obstacleOf(t)]));
+  const kept = chassis.obstacles.flatMap((o) => {
+    if (!was.has(o.id)) return [o];
+    const now = built.get(o.id);
+    built.delete(o.id);
+    return now ? [now] : [];
+  });
+  return { ...chassis, obstacles: [...kept, ...[...built.values()].flatMap((o) => (o ? [o] : []))], tape: [...tape] };
+}

@@ -1,0 +1,472 @@
+import type { ObstacleRole, Shape, Vec3 } from '../../model/index.ts';
+
+/** Where a person stands while measuring, in the order in which they walk round the bay. */
+export const STATIONS = ['Front', 'Left wing', 'Firewall', 'Right wing', 'Underneath', 'Inside'] as const;
+export type Station = (typeof STATIONS)[number];
+
+/** One length to be read: from where to where, why, and whether it can be read again later. */
+export interface ReadingSpec {
+  readonly key: string;
+  readonly name: string;
+  readonly from: string;
+  readonly to: string;
+  /** What stays unknown without it. */
+  readonly unknown: string;
+  /** It can't be read any more once the old engine is out or the bay is cut. */
+  readonly once?: boolean;
+  /** May be negative: behind the line where "ahead of" is asked. */
+  readonly signed?: boolean;
+}
+
+/** A kind of body in the bay and the readings that build it. */
+export interface Template {
+  readonly key: string;
+  readonly name: string;
+  readonly role: ObstacleRole;
+  readonly station: Station;
+  readonly why: string;
+  readonly readings: readonly ReadingSpec[];
+  /** The body from its readings, mm, in vehicle axes. */
+  readonly shape: (mm: (key: string) => number) => Shape;
+  readonly comesOut?: boolean;
+}
+
+const AXLE = 'front axle line';
+const FLOOR = 'level floor';
+const MIDDLE = 'centre line of the car';
+
+const ahead = (key: string, what: string, unknown: string, more: Partial<ReadingSpec> = {}): ReadingSpec => ({
+  key,
+  name: `${what}, ahead of the axle`,
+  from: AXLE,
+  to: `${what}; behind the axle is minus`,
+  unknown,
+  signed: true,
+  ...more,
+});
+const behind = (key: string, what: string, unknown: string, more: Partial<ReadingSpec> = {}): ReadingSpec => ({
+  key,
+  name: `${what}, behind the axle`,
+  from: AXLE,
+  to: `${what}; ahead of the axle is minus`,
+  unknown,
+  signed: true,
+  ...more,
+});
+const height = (key: string, what: string, unknown: string, more: Partial<ReadingSpec> = {}): ReadingSpec => ({
+  key,
+  name: `${what}, height`,
+  from: FLOOR,
+  to: what,
+  unknown,
+  ...more,
+});
+const aside = (key: string, what: string, unknown: string, more: Partial<ReadingSpec> = {}): ReadingSpec => ({
+  key,
+  name: `${what}, from the middle`,
+  from: MIDDLE,
+  to: what,
+  unknown,
+  ...more,
+});
+
+const box = (x0: number, x1: number, y0: number, y1: number, z0: number, z1: number): Shape => ({
+  kind: 'box',
+  centreMm: [(x0 + x1) / 2, (y0 + y1) / 2, (z0 + z1) / 2],
+  sizeMm: [Math.abs(x1 - x0), Math.abs(y1 - y0), Math.abs(z1 - z0)],
+});
+
+/** A slab between two lines across the car, `thickMm` thick along `out`. */
+function slab(
+  front: readonly [x: number, z: number],
+  rear: readonly [x: number, z: number],
+  half: number,
+  out: readonly [number, number],
+  thickMm: number,
+): Shape {
+  const verticesMm: [number, number, number][] = [];
+  for (const [x, z] of [front, rear])
+    for (const y of [-half, half]) for (const t of [0, thickMm]) verticesMm.push([x + out[0] * t, y, z + out[1] * t]);
+  return { kind: 'hull', verticesMm };
+}
+
+const bar = (from: Vec3, to: Vec3, diameterMm: number): Shape => ({
+  kind: 'cylinder',
+  fromMm: [...from],
+  toMm: [...to],
+  radiusMm: diameterMm / 2,
+});
+
+type Of = (key: string) => number;
+
+/** A body with flat sides, six readings, on one side of the car or the other. */
+function lump(
+  key: string,
+  name: string,
+  role: ObstacleRole,
+  station: Station,
+  side: 1 | -1,
+  why: string,
+  more: Partial<Template> = {},
+): Template {
+  return {
+    key,
+    name,
+    role,
+    station,
+    why,
+    readings: [
+      ahead('front', 'its front', 'how far forward it reaches'),
+      ahead('rear', 'its back', 'how far back it reaches'),
+      aside('inner', 'its inner face', 'how near the engine it comes'),
+      aside('outer', 'its outer face', 'how wide it is'),
+      height('bottom', 'its underside', 'what passes below it'),
+      height('top', 'its top', 'what passes above it'),
+    ],
+    shape: (mm: Of) => box(mm('rear'), mm('front'), side * mm('inner'), side * mm('outer'), mm('bottom'), mm('top')),
+    ...more,
+  };
+}
+
+/** A pipe, hose or wire between two clips: six readings. */
+function line(
+  key: string,
+  name: string,
+  role: ObstacleRole,
+  station: Station,
+  diameterMm: number,
+  why: string,
+): Template {
+  return {
+    key,
+    name,
+    role,
+    station,
+    why: `${why} Taken as ${diameterMm} mm thick and straight between its ends: tape each straight piece by itself.`,
+    readings: [
+      ahead('x1', 'first end', 'where it begins'),
+      aside('y1', 'first end', 'where it begins', {
+        signed: true,
+        to: 'first end; the right side of the car is minus',
+      }),
+      height('z1', 'first end', 'where it begins'),
+      ahead('x2', 'second end', 'where it ends'),
+      aside('y2', 'second end', 'where it ends', {
+        signed: true,
+        to: 'second end; the right side of the car is minus',
+      }),
+      height('z2', 'second end', 'where it ends'),
+    ],
+    shape: (mm: Of) => bar([mm('x1'), mm('y1'), mm('z1')], [mm('x2'), mm('y2'), mm('z2')], diameterMm),
+  };
+}
+
+const wing = (side: 1 | -1, word: string, station: Station): Template[] => [
+  {
+    key: `inner-wing-${word}`,
+    name: `${word} inner wing`,
+    role: 'inner wing',
+    station,
+    why: 'It bounds the width: intakes, manifolds and the alternator end here.',
+    readings: [
+      aside('front', 'its face at the front', 'the width at the front'),
+      aside('rear', 'its face at the firewall', 'the width at the back'),
+      ahead('from', 'where it begins', 'how far forward it reaches'),
+      ahead('to', 'where it ends', 'how far back it reaches'),
+      height('bottom', 'its lower edge', 'what passes below it'),
+      height('top', 'its upper edge', 'what passes above it'),
+    ],
+    shape: (mm: Of) => ({
+      kind: 'hull',
+      verticesMm: [
+        [mm('from'), side * mm('front')],
+        [mm('to'), side * mm('rear')],
+      ].flatMap(([x, y]) =>
+        [0, 20].flatMap((t) => [mm('bottom'), mm('top')].map((z): [number, number, number] => [x!, y! + side * t, z])),
+      ),
+    }),
+  },
+  lump(
+    `strut-${word}`,
+    `${word} strut tower`,
+    'strut tower',
+    station,
+    side,
+    'Nothing may be cut here: it carries the wheel.',
+  ),
+  lump(
+    `rail-${word}`,
+    `${word} chassis rail`,
+    'chassis rail',
+    station,
+    side,
+    'It carries the car; the engine has to pass between the rails.',
+  ),
+];
+
+/** Everything on the tape list, in walking order. */
+export const TEMPLATES: readonly Template[] = [
+  {
+    key: 'bonnet',
+    name: 'bonnet',
+    role: 'bonnet',
+    station: 'Front',
+    why: 'What a tall engine meets first. Read the underside, at the bracing where it hangs lowest, with the bonnet shut on clay or foil.',
+    readings: [
+      height('frontHeight', 'underside at its front edge', 'the height over the front of the engine', { once: true }),
+      height('rearHeight', 'underside at its rear edge', 'the height over the back of the engine', { once: true }),
+      ahead('front', 'its front edge', 'how far forward it covers'),
+      behind('rear', 'its rear edge', 'how far back it covers'),
+      aside('half', 'its side edge', 'how wide it covers'),
+    ],
+    shape: (mm) => slab([mm('front'), mm('frontHeight')], [-mm('rear'), mm('rearHeight')], mm('half'), [0, 1], 25),
+    comesOut: true,
+  },
+  {
+    key: 'radiator',
+    name: 'radiator pack',
+    role: 'radiator pack',
+    station: 'Front',
+    why: 'It says how long the engine may be in front.',
+    readings: [
+      ahead('face', 'the face toward the engine', 'the length in front of the engine'),
+      aside('half', 'its side tank', 'how wide it is'),
+      height('bottom', 'its lower edge', 'what passes below it'),
+      height('top', 'its upper edge', 'what passes above it'),
+    ],
+    shape: (mm) => box(mm('face'), mm('face') + 70, -mm('half'), mm('half'), mm('bottom'), mm('top')),
+    comesOut: true,
+  },
+  {
+    key: 'fan',
+    name: 'radiator fan',
+    role: 'fan',
+    station: 'Front',
+    why: 'Blades ask for more room than steel does.',
+    readings: [
+      ahead('face', 'its rearmost blade or motor', 'the length in front of the pulley'),
+      height('centre', 'its middle', 'where it turns'),
+      {
+        key: 'diameter',
+        name: 'across the blades',
+        from: 'blade tip',
+        to: 'opposite tip',
+        unknown: 'how far it sweeps',
+      },
+    ],
+    shape: (mm) => bar([mm('face'), 0, mm('centre')], [mm('face') + 45, 0, mm('centre')], mm('diameter')),
+    comesOut: true,
+  },
+  ...wing(1, 'left', 'Left wing'),
+  lump('battery', 'battery tray', 'battery tray', 'Left wing', 1, 'It can move, for money: say where it is now.'),
+  {
+    key: 'firewall',
+    name: 'firewall',
+    role: 'firewall',
+    station: 'Firewall',
+    why: 'The back of the cylinder head and the bellhousing stop here. Read where the face stands farthest forward.',
+    readings: [
+      behind('topBehind', 'its upper edge', 'the room behind the head', { once: true }),
+      behind('bottomBehind', 'its lower edge', 'the room behind the bellhousing', { once: true }),
+      height('top', 'its upper edge', 'how high it goes'),
+      height('bottom', 'its lower edge', 'where the tunnel mouth begins'),
+      aside('half', 'its side edge', 'how wide it is'),
+    ],
+    shape: (mm) => slab([-mm('topBehind'), mm('top')], [-mm('bottomBehind'), mm('bottom')], mm('half'), [-1, 0], 40),
+  },
+  {
+    key: 'heater',
+    name: 'heater box',
+    role: 'heater box',
+    station: 'Firewall',
+    why: 'It stands into the bay on many cars, and it can often be replaced.',
+    readings: [
+      behind('front', 'its front face', 'the room before it'),
+      aside('left', 'its left edge', 'its width', { signed: true, to: 'its left edge; right of the middle is minus' }),
+      aside('right', 'its right edge', 'its width', {
+        signed: true,
+        to: 'its right edge; right of the middle is minus',
+      }),
+      height('bottom', 'its underside', 'what passes below it'),
+      height('top', 'its top', 'what passes above it'),
+    ],
+    shape: (mm) => box(-mm('front') - 90, -mm('front'), mm('right'), mm('left'), mm('bottom'), mm('top')),
+  },
+  {
+    key: 'servo',
+    name: 'brake servo',
+    role: 'brake servo',
+    station: 'Firewall',
+    why: 'It is round and in the way of intakes; it needs vacuum too.',
+    readings: [
+      behind('front', 'the front of the master cylinder', 'how far forward it reaches'),
+      behind('rear', 'its flange', 'where it is bolted'),
+      aside('side', 'its middle', 'which side it is on', {
+        signed: true,
+        to: 'its middle; the right side of the car is minus',
+      }),
+      height('centre', 'its middle', 'how high it sits'),
+      { key: 'diameter', name: 'across the drum', from: 'one side', to: 'the other', unknown: 'how big it is' },
+    ],
+    shape: (mm) =>
+      bar([-mm('rear'), mm('side'), mm('centre')], [-mm('front'), mm('side'), mm('centre')], mm('diameter')),
+  },
+  line('brake-line', 'brake line', 'brake line', 'Firewall', 6, 'Heat near it is dangerous.'),
+  line('hose', 'hose', 'hose', 'Firewall', 20, 'Heat kills it.'),
+  line('loom', 'wiring loom', 'loom', 'Firewall', 30, 'Heat and edges kill it.'),
+  line('cable', 'throttle or clutch cable', 'cable', 'Firewall', 10, 'It has to keep its sweep.'),
+  ...wing(-1, 'right', 'Right wing'),
+  {
+    key: 'crossmember',
+    name: 'front crossmember',
+    role: 'crossmember',
+    station: 'Underneath',
+    why: 'The sump has to clear it: this reading decides between front and rear bowl.',
+    readings: [
+      height('top', 'its upper face', 'how low the sump may hang'),
+      height('bottom', 'its lower face', 'how deep it is'),
+      ahead('front', 'its front edge', 'where a front bowl begins'),
+      ahead('rear', 'its rear edge', 'where a rear bowl begins'),
+      aside('half', 'its end', 'how wide it is'),
+    ],
+    shape: (mm) => box(mm('rear'), mm('front'), -mm('half'), mm('half'), mm('bottom'), mm('top')),
+  },
+  {
+    ...lump(
+      'steering-box',
+      'steering box',
+      'steering box',
+      'Underneath',
+      1,
+      'Nothing may be cut here. On the side where you sit, as a rule.',
+    ),
+    readings: lump('', '', 'steering box', 'Underneath', 1, '').readings.map((r) =>
+      r.key === 'inner' || r.key === 'outer'
+        ? { ...r, signed: true, to: `${r.to}; the right side of the car is minus` }
+        : r,
+    ),
+  },
+  line(
+    'steering-shaft',
+    'steering column shaft',
+    'steering shaft',
+    'Underneath',
+    22,
+    'Exhausts and low throttles meet it. Nothing may be cut here.',
+  ),
+  {
+    key: 'steering-rack',
+    name: 'steering rack',
+    role: 'steering rack',
+    station: 'Underneath',
+    why: 'Sump and pulley have to pass it. Nothing may be cut here.',
+    readings: [
+      ahead('x', 'its middle', 'before or behind which bowl it lies'),
+      height('z', 'its middle', 'how low the sump may hang'),
+      { key: 'diameter', name: 'across the tube', from: 'one side', to: 'the other', unknown: 'how thick it is' },
+      aside('half', 'the end of its tube', 'how wide it is'),
+    ],
+    shape: (mm) => bar([mm('x'), -mm('half'), mm('z')], [mm('x'), mm('half'), mm('z')], mm('diameter')),
+  },
+  {
+    key: 'track-rod',
+    name: 'track rod',
+    role: 'track rod',
+    station: 'Underneath',
+    why: 'It swings with the steering: read it at full lock both ways and keep the nearest.',
+    readings: [
+      behind('x', 'its middle at its nearest', 'where a rear bowl may sit'),
+      height('z', 'its middle', 'how low the sump may hang'),
+      { key: 'diameter', name: 'across the rod', from: 'one side', to: 'the other', unknown: 'how thick it is' },
+      aside('half', 'its end', 'how wide it sweeps'),
+    ],
+    shape: (mm) => bar([-mm('x'), -mm('half'), mm('z')], [-mm('x'), mm('half'), mm('z')], mm('diameter')),
+  },
+  {
+    key: 'ground',
+    name: 'ground line',
+    role: 'ground line',
+    station: 'Underneath',
+    why: 'How low the lowest part may hang, at the ride height you will drive.',
+    readings: [
+      height('clearance', 'lowest the sump may come', 'the ground clearance you want'),
+      aside('half', 'half the track', 'how wide it counts'),
+    ],
+    shape: (mm) => box(-1800, 900, -mm('half'), mm('half'), -60, mm('clearance')),
+  },
+  {
+    key: 'tunnel-roof',
+    name: 'tunnel roof',
+    role: 'tunnel',
+    station: 'Inside',
+    why: 'Bellhousing, gearbox and shifter pass under it.',
+    readings: [
+      height('frontHeight', 'underside of its roof at the mouth', 'the height over the bellhousing', { once: true }),
+      height('rearHeight', 'underside of its roof at the shifter', 'the height over the gearbox', { once: true }),
+      behind('front', 'its mouth', 'where it begins'),
+      behind('rear', 'the shifter hole', 'where it was read'),
+      aside('half', 'inside of its wall', 'how wide it is'),
+    ],
+    shape: (mm) => slab([-mm('front'), mm('frontHeight')], [-mm('rear'), mm('rearHeight')], mm('half'), [0, 1], 6),
+  },
+  ...([1, -1] as const).map((side): Template => {
+    const word = side === 1 ? 'left' : 'right';
+    return {
+      key: `tunnel-${word}`,
+      name: `${word} tunnel wall`,
+      role: 'tunnel',
+      station: 'Inside',
+      why: 'A wide gearbox or a starter meets it.',
+      readings: [
+        aside('front', 'inside of the wall at the mouth', 'the width at the bellhousing', { once: true }),
+        aside('rear', 'inside of the wall at the shifter', 'the width at the gearbox', { once: true }),
+        behind('from', 'its mouth', 'where it begins'),
+        behind('to', 'the shifter hole', 'where it was read'),
+        height('bottom', 'its lower edge', 'where the floor begins'),
+        height('top', 'its upper edge', 'how high it goes'),
+      ],
+      shape: (mm) => ({
+        kind: 'hull',
+        verticesMm: [
+          [-mm('from'), side * mm('front')],
+          [-mm('to'), side * mm('rear')],
+        ].flatMap(([x, y]) =>
+          [0, 6].flatMap((t) => [mm('bottom'), mm('top')].map((z): [number, number, number] => [x!, y! + side * t, z])),
+        ),
+      }),
+    };
+  }),
+  ...([1, -1] as const).map((side): Template => {
+    const word = side === 1 ? 'left' : 'right';
+    return lump(
+      `floor-${word}`,
+      `${word} floor`,
+      'floor',
+      'Inside',
+      side,
+      'A gearbox crossmember and an exhaust pass below it.',
+    );
+  }),
+  {
+    ...lump(
+      'other',
+      'something else',
+      'inner wing',
+      'Left wing',
+      1,
+      'Whatever else stands in the way: name it, and say what it is.',
+    ),
+    readings: lump('', '', 'inner wing', 'Left wing', 1, '').readings.map((r) =>
+      r.key === 'inner' || r.key === 'outer'
+        ? {
+            ...r,
+            name: r.key === 'inner' ? 'one side, from the middle' : 'other side, from the middle',
+            to: 'that side; the right side of the car is minus',
+            signed: true,
+          }
+        : r,
+    ),
+  },
+];
+
+export const templateOf = (key: string): Template | undefined => TEMPLATES.find((t) => t.key === key);

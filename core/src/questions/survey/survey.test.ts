@@ -1,0 +1,184 @@
+import fc from 'fast-check';
+import type { Chassis, Taped } from '../../model/index.ts';
+import { convexOf } from '../../geometry/index.ts';
+import { InputError } from '../../units/index.ts';
+import { bodyFrom, METHOD_MM, missingOf, obstacleOf, readOf, takeOf, withTape } from './measurements.ts';
+import { fromCorners } from './weighing.ts';
+import { surveyFindings } from './assessSurvey.ts';
+import { templateOf, TEMPLATES } from './obstacleTemplates.ts';
+
+const metric = { system: 'metric' } as const;
+const take = (typed: string) => takeOf(typed, metric)!;
+/** Something taped once for each reading, from numbers by key. */
+function taped(template: string, mm: Readonly<Record<string, number>>, more: Partial<Taped> = {}): Taped {
+  const t = templateOf(template)!;
+  return {
+    id: template,
+    name: t.name,
+    template,
+    role: t.role,
+    may: [],
+    readings: Object.entries(mm).map(([key, v]) => ({ key, method: 'tape', takes: [{ typed: String(v), mm: v }] })),
+    ...more,
+  };
+}
+
+describe('a take is read as it is typed', () => {
+  test.each([
+    ['610', 610],
+    ['61 cm', 610],
+    ['24 3/4 in', 628.65],
+    ['1/2 in', 12.7],
+    ['-30', -30],
+    ['0.61 m', 610],
+  ])('%s is %d mm', (typed, mm) => {
+    expect(take(typed).mm).toBeCloseTo(mm, 9);
+    expect(take(typed).typed).toBe(typed);
+  });
+  test('in US units a bare number is inches', () => {
+    expect(takeOf('24', { system: 'us' })!.mm).toBeCloseTo(609.6, 9);
+  });
+  test.each(['', 'about a foot', '12 kg', '99999', '1/0'])('“%s” is no length', (typed) => {
+    expect(takeOf(typed, metric)).toBeUndefined();
+  });
+});
+
+describe('repeat readings', () => {
+  const read = (...mm: number[]) =>
+    readOf({ key: 'x', method: 'tape', takes: mm.map((v) => ({ typed: String(v), mm: v })) });
+  test('are averaged, ± half of what they spread', () => {
+    expect(read(610, 616, 619)).toEqual({ mm: 615, plusMinusMm: 4.5, count: 3, spreadMm: 9 });
+  });
+  test('are never surer than the tool', () => {
+    expect(read(610, 610).plusMinusMm).toBe(METHOD_MM.tape);
+    expect(read(610).plusMinusMm).toBe(METHOD_MM.tape);
+  });
+  test('lie between the least and the greatest, in whatever order they are taken', () => {
+    fc.assert(
+      fc.property(
+        fc.array(fc.double({ min: -3000, max: 3000, noNaN: true }), { minLength: 1, maxLength: 8 }),
+        (list) => {
+          const r = read(...list);
+          expect(r.mm).toBeGreaterThanOrEqual(Math.min(...list) - 1e-9);
+          expect(r.mm).toBeLessThanOrEqual(Math.max(...list) + 1e-9);
+          expect(read(...[...list].reverse()).mm).toBeCloseTo(r.mm, 6);
+        },
+      ),
+    );
+  });
+  test('none at all is an error that says so', () => {
+    expect(() => read()).toThrow(InputError);
+  });
+});
+
+describe.each(TEMPLATES.map((t) => [t.key, t] as const))('template %s', (_key, template) => {
+  test('asks for two to six readings, each with what it leaves unknown', () => {
+    expect(template.readings.length).toBeGreaterThanOrEqual(2);
+    expect(template.readings.length).toBeLessThanOrEqual(6);
+    for (const r of template.readings) expect(r.unknown.length).toBeGreaterThan(4);
+    expect(new Set(template.readings.map((r) => r.key)).size).toBe(template.readings.length);
+  });
+});
+
+describe('bodies from readings', () => {
+  const beam = { top: 204, bottom: 146, front: -4, rear: -140, half: 420 };
+  test('a crossmember stands where its faces were read', () => {
+    const o = obstacleOf(taped('crossmember', beam))!;
+    const b = convexOf(o.shape).bounds;
+    expect([...b]).toEqual([-140, -420, 146, -4, 420, 204]);
+    expect(o.plusMinusMm).toBe(2);
+    expect(o.source).toBe('5 readings by tape');
+  });
+  test('a bonnet’s underside runs through both heights', () => {
+    const o = obstacleOf(taped('bonnet', { frontHeight: 690, rearHeight: 786, front: 480, rear: 330, half: 600 }))!;
+    const v = convexOf(o.shape).vertices;
+    const lowest = (x: number) => {
+      let z = Infinity;
+      for (let i = 0; i < v.length; i += 3) if (Math.abs(v[i]! - x) < 1e-6) z = Math.min(z, v[i + 2]!);
+      return z;
+    };
+    expect(lowest(480)).toBe(690);
+    expect(lowest(-330)).toBe(786);
+  });
+  test('the right side is mirrored', () => {
+    const mm = { front: 620, rear: -900, inner: 352, outer: 412, bottom: 296, top: 396 };
+    const left = convexOf(obstacleOf(taped('rail-left', mm))!.shape).bounds;
+    const right = convexOf(obstacleOf(taped('rail-right', mm))!.shape).bounds;
+    expect(right[1]).toBe(-left[4]!);
+    expect(right[4]).toBe(-left[1]!);
+  });
+  test('one reading less and it is not in the bay; what is missing is told by what it leaves unknown', () => {
+    const { top: _gone, ...rest } = beam;
+    const t = taped('crossmember', rest);
+    expect(obstacleOf(t)).toBeUndefined();
+    expect(missingOf(t).map((m) => m.unknown)).toEqual(['how low the sump may hang']);
+  });
+  test('swapped readings are named, not built', () => {
+    const flat = taped('crossmember', { ...beam, top: 146 });
+    expect(bodyFrom(flat).problem).toMatch(/enclose no body/);
+    expect(obstacleOf(flat)).toBeUndefined();
+  });
+});
+
+describe('the tape builds the bay', () => {
+  const other = obstacleOf(taped('track-rod', { x: 130, z: 148, diameter: 28, half: 500 }, { id: 'kept' }))!;
+  const chassis = { obstacles: [other], tape: [] as Taped[] };
+  test('what is taped comes in, what is not stays', () => {
+    const t = taped('crossmember', { top: 204, bottom: 146, front: -4, rear: -140, half: 420 });
+    const next = withTape(chassis, [t]);
+    expect(next.obstacles.map((o) => o.id)).toEqual(['kept', 'crossmember']);
+    expect(withTape(next, []).obstacles).toEqual([other]);
+  });
+  test('read anew, it changes in place', () => {
+    const t = taped('crossmember', { top: 204, bottom: 146, front: -4, rear: -140, half: 420 });
+    const first = withTape(chassis, [t]);
+    const lower = {
+      ...t,
+      readings: t.readings.map((r) => (r.key === 'top' ? { ...r, takes: [...r.takes, take('200')] } : r)),
+    };
+    const again = withTape(first, [lower]);
+    expect(again.obstacles.map((o) => o.id)).toEqual(['kept', 'crossmember']);
+    expect(convexOf(again.obstacles[1]!.shape).bounds[5]).toBe(202);
+  });
+});
+
+describe('what the survey leaves unknown', () => {
+  const empty = { obstacles: [], pads: [], tape: [], drive: 'rear', engineLies: 'longitudinal' } as unknown as Chassis;
+  test('an empty bay names every essential, and says what each leaves open', () => {
+    const found = surveyFindings(empty);
+    expect(found.map((f) => f.id)).toEqual(
+      expect.arrayContaining(['unmeasured-bonnet', 'unmeasured-firewall', 'unmeasured-tunnel', 'unmeasured-pads']),
+    );
+    for (const f of found) expect(f.because).toMatch(/^It leaves unknown .+\.$/);
+  });
+  test('an engine across a front-drive car has no tunnel to measure', () => {
+    const ids = surveyFindings({ ...empty, drive: 'front', engineLies: 'transverse' }).map((f) => f.id);
+    expect(ids).not.toContain('unmeasured-tunnel');
+    expect(ids).not.toContain('unmeasured-shifter');
+  });
+  test('readings of one length that lie too far apart are doubted', () => {
+    const t = taped('crossmember', { top: 204, bottom: 146, front: -4, rear: -140, half: 420 });
+    const spread = (mm: number): Taped => ({
+      ...t,
+      readings: t.readings.map((r) => (r.key === 'top' ? { ...r, takes: [take('204'), take(String(204 + mm))] } : r)),
+    });
+    const doubted = (mm: number) =>
+      surveyFindings({ ...empty, tape: [spread(mm)] }).some((f) => f.id === 'spread-crossmember-top');
+    expect(doubted(8)).toBe(false);
+    expect(doubted(9)).toBe(true);
+  });
+});
+
+test('four pads give axles, the sideways place and the cross weight', () => {
+  const kg = (value: number) => ({ value, plusMinus: 1, evidence: 'measured' as const });
+  const w = fromCorners(
+    { frontLeftKg: kg(231), frontRightKg: kg(224), rearLeftKg: kg(142), rearRightKg: kg(145) },
+    1290,
+    1270,
+  );
+  expect(w.frontKg.value).toBe(455);
+  expect(w.rearKg.value).toBe(287);
+  expect(w.comYMm.value).toBeCloseTo((7 * 645 - 3 * 635) / 742, 9);
+  expect(w.frontKg.plusMinus).toBeCloseTo(Math.SQRT2, 9);
+  expect(w.crossPct).toBeCloseTo((100 * (231 + 145)) / 742, 9);
+});

@@ -1,3 +1,0 @@
-export * from './place.ts';
-export * from './readMesh.ts';
-export * from './wrap.ts';

@@ -1,0 +1,3 @@
+export * from './combos.ts';
+export * from './rank.ts';
+export * from './sweep.ts';

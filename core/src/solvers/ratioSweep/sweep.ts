@@ -1,0 +1,115 @@
+import { assessMass, type MassFigures, massPlaces } from '../../questions/mass/index.ts';
+import { assessGearing, readTyreCode, tyreRoom } from '../../questions/gearing/index.ts';
+import { resolveSubject, type Build, type Candidate, type Library, type Subject } from '../../model/index.ts';
+import { plantOf, simulate, tallestPull, type InGear } from '../../questions/acceleration/index.ts';
+import { assessStress } from '../../questions/strength/index.ts';
+import { InputError } from '../../units/index.ts';
+import { withCombo, type Combo } from './combos.ts';
+
+/** What one gearing does, and what of the brief it misses. */
+export interface ComboFigures extends Combo {
+  readonly cruiseRpm: number | undefined;
+  readonly hillPct: number | undefined;
+  readonly zeroTo100S: number | undefined;
+  /** 80 to 120 km/h in the tallest gear that does it, s, and that gear. */
+  readonly pullS: number | undefined;
+  readonly pullGear: number | undefined;
+  readonly topSpeedKph: number | undefined;
+  readonly boxMargin: number | undefined;
+  /** Money for it beyond what is fitted: axle, tyres, pairs, another box. */
+  readonly price: number;
+  readonly misses: readonly Miss[];
+}
+
+export type Miss = 'cruise' | 'hill' | 'wheels' | 'room' | 'gearbox';
+
+export interface SweepProgress {
+  readonly share: number;
+  readonly done: number;
+  readonly of: number;
+}
+
+function priceOf(subject: Subject, candidate: Candidate): number {
+  const { chassis, gearbox } = subject;
+  const axle = chassis?.axleRatios.find((a) => Math.abs(a.ratio - candidate.finalDrive) < 1e-6);
+  const inside = gearbox.finalDriveInside !== undefined;
+  return (
+    (axle && !axle.fitted && !inside ? axle.price.likely : 0) +
+    (subject.tyre && !subject.tyre.fitted ? subject.tyre.price.likely : 0) +
+    (gearbox.pairs ?? []).reduce((s, p) => s + (candidate.pairIds?.includes(p.id) ? p.price.likely : 0), 0) +
+    (gearbox.id === chassis?.originalGearboxId ? 0 : gearbox.price.likely)
+  );
+}
+
+function missesOf(subject: Subject, f: Omit<ComboFigures, 'misses'>): Miss[] {
+  const { brief, tyre, chassis } = subject;
+  const misses: Miss[] = [];
+  if (
+    brief.cruise &&
+    !(f.cruiseRpm !== undefined && Math.abs(f.cruiseRpm - brief.cruise.rpm) <= brief.cruise.toleranceRpm)
+  )
+    misses.push('cruise');
+  if (brief.hill && !(f.hillPct !== undefined && f.hillPct >= brief.hill.gradePct)) misses.push('hill');
+  if (tyre && brief.largestWheelIn !== undefined && readTyreCode(tyre.code).rimIn > brief.largestWheelIn)
+    misses.push('wheels');
+  // A speed index can be held to; an arch can’t.
+  const room = tyre ? tyreRoom(tyre, chassis?.wheelRoom, f.topSpeedKph) : [];
+  if (room.some((x) => x.fits === false && x.what !== 'speed index')) misses.push('room');
+  if (f.boxMargin !== undefined && f.boxMargin < 1) misses.push('gearbox');
+  return misses;
+}
+
+/**
+ * Works out every gearing of a list, in slices: yields after each. The same sums as behind the screen: gearing, hill,
+ * run, gearbox. A gearing that can't be run has no figures and misses what it can't show.
+ */
+export function* sweepCombos(
+  build: Build,
+  candidate: Candidate,
+  library: Library,
+  combos: readonly Combo[],
+): Generator<SweepProgress, ComboFigures[]> {
+  const masses = new Map<string, MassFigures>();
+  const found: ComboFigures[] = [];
+  for (const [i, combo] of combos.entries()) {
+    const changed = withCombo(candidate, combo);
+    const { subject } = resolveSubject(build, changed, library);
+    if (subject) {
+      // The final drive weighs the same whatever its ratio: box and tyre are weighed once.
+      const key = `${combo.gearboxId} ${combo.tyreCode}`;
+      const mass = masses.get(key) ?? assessMass(subject, massPlaces(subject)).figures;
+      masses.set(key, mass);
+      const figures = figuresOf(subject, mass, combo);
+      found.push({ ...figures, misses: missesOf(subject, figures) });
+    }
+    yield { share: (i + 1) / combos.length, done: i + 1, of: combos.length };
+  }
+  return found;
+}
+
+function figuresOf(subject: Subject, mass: MassFigures, combo: Combo): Omit<ComboFigures, 'misses'> {
+  const gearing = assessGearing(subject, mass).figures;
+  const stress = assessStress(subject, gearing).figures;
+  let zeroTo100S: number | undefined;
+  let pull: InGear | undefined;
+  try {
+    const plant = plantOf(subject, mass, gearing);
+    if (plant) {
+      zeroTo100S = simulate(plant, { speedsKph: [100] }).speeds[0]?.timeS;
+      pull = tallestPull(plant);
+    }
+  } catch (error) {
+    if (!(error instanceof InputError)) throw error;
+  }
+  return {
+    ...combo,
+    cruiseRpm: gearing.cruiseRpm?.value,
+    hillPct: gearing.hillGradePct?.value,
+    zeroTo100S,
+    pullS: pull?.eightyTo120S,
+    pullGear: pull?.gear,
+    topSpeedKph: gearing.topSpeed?.topSpeedKph,
+    boxMargin: stress.worst?.margin,
+    price: priceOf(subject, subject.candidate),
+  };
+}

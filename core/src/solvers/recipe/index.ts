@@ -1,0 +1,2 @@
+export * from './fitRecipe.ts';
+export * from './modificationSearch.ts';

@@ -1,0 +1,57 @@
+import Type from 'typebox';
+import { assess } from '../assess/index.ts';
+import { buyingSums } from '../questions/donor/index.ts';
+import { curveSums } from '../questions/curve/index.ts';
+import { engineSums } from '../questions/engine/index.ts';
+import { fitSums } from '../questions/fit/index.ts';
+import { gearingSums } from '../questions/gearing/index.ts';
+import { massSums } from '../questions/mass/index.ts';
+import { Build, Check, defineSum, Finding, Id, Library, StateSchema, type Sum } from '../model/index.ts';
+import { placementSums } from '../solvers/placement/index.ts';
+import { runSums } from '../questions/acceleration/index.ts';
+import { stressSums } from '../questions/strength/index.ts';
+import { InputError } from '../units/index.ts';
+
+const closed = { additionalProperties: false };
+
+const assessSum = defineSum({
+  name: 'assess',
+  title: 'One candidate of a build judged in every check',
+  input: Type.Object({ build: Build, candidateId: Id, library: Library }, closed),
+  output: Type.Object(
+    {
+      candidateId: Type.String(),
+      state: StateSchema,
+      steps: Type.Record(Type.String(), StateSchema),
+      checks: Type.Array(Check),
+      findings: Type.Array(Finding, {
+        description: 'figures in sentences stand as {{value|quantity|digits|currency}}',
+      }),
+    },
+    closed,
+  ),
+  run: ({ build, candidateId, library }) => {
+    const candidate = build.candidates.find((c) => c.id === candidateId);
+    if (!candidate) throw new InputError('/candidateId', `The build has no candidate “${candidateId}”.`);
+    const { state, steps, checks, findings } = assess(build, candidate, library);
+    return { candidateId, state, steps: { ...steps }, checks: [...checks], findings: [...findings] };
+  },
+});
+
+/** The registry of sums: one table, from which come the endpoints, the worker's calls and the reference runner. */
+export const SUMS: readonly Sum[] = [
+  ...curveSums,
+  ...massSums,
+  ...engineSums,
+  ...buyingSums,
+  ...gearingSums,
+  ...runSums,
+  ...stressSums,
+  ...fitSums,
+  ...placementSums,
+  assessSum,
+];
+
+export function sumNamed(name: string): Sum | undefined {
+  return SUMS.find((s) => s.name === name);
+}
