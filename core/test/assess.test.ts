@@ -1,4 +1,13 @@
-import { asFound, assess, assessAll, lineup, STATES, whatChanged, type Build, type State } from '../src/index.ts';
+import {
+  baselineCandidate,
+  assess,
+  assessAll,
+  lineup,
+  STATES,
+  whatChanged,
+  type Build,
+  type State,
+} from '../src/index.ts';
 import { candidate, finding, judged, library, second, tug, words } from './demo.ts';
 
 const state = (letter: string) => judged(letter).state;
@@ -44,7 +53,7 @@ describe('what is not known', () => {
     expect(a.state).not.toBe('clear');
     expect(finding(a, 'fit-margin').missing).toEqual(['/chassis/obstacles']);
     expect(a.figures?.gearing.peakPowerKw?.value).toBeGreaterThan(100);
-    expect(asFound(build)).toBeUndefined();
+    expect(baselineCandidate(build)).toBeUndefined();
   });
 
   test('no candidate at all is a line-up too', () => {

@@ -12,7 +12,7 @@ import {
   withoutWork,
   type Build,
   type FitRecipeAnswer,
-  type InstallPath,
+  type InstallationPath,
   type Subject,
 } from '../src/index.ts';
 import { candidate, finding, judged, library, pickup, racer, tug, words } from './demo.ts';
@@ -132,7 +132,7 @@ test('the matrix shows that the larger blower fits only with the cast intake', (
 });
 
 describe('the way in', () => {
-  const light: InstallPath = finished(searchInstall(subject('E'), 'above'));
+  const light: InstallationPath = finished(searchInstall(subject('E'), 'above'));
   test('from above the light one goes in clear; its tightest moment is the least gap on the way', () => {
     const p = light;
     expect(p.clear).toBe(true);

@@ -1,7 +1,7 @@
 import {
-  asFound,
+  baselineCandidate,
   assess,
-  bridgeToInstalled,
+  installedMass,
   TYPICAL_MASS,
   type Build,
   type Engine,
@@ -22,7 +22,7 @@ const record = (basis: MassRecord['basis'], massKg: number, includes: MassRecord
 
 describe('the bridge', () => {
   test('adds what must be bolted on, with the engine’s own records before typical ones', () => {
-    const bridge = bridgeToInstalled(v6, bare, [], undefined)!;
+    const bridge = installedMass(v6, bare, [], undefined)!;
     const step = (name: string) => bridge.steps.find((s) => s.name === name);
     expect(step('alternator')!.mass).toEqual(TYPICAL_MASS.alternator);
     expect(step('intake')!.mass.value).toBe(7.2);
@@ -31,24 +31,24 @@ describe('the bridge', () => {
     expect(bridge.steps.every((s) => s.sign === 1)).toBe(true);
   });
   test('a fuller basis leaves fewer steps, and what is on it is not added twice', () => {
-    const steps = (r: MassRecord) => bridgeToInstalled(v6, r, [], undefined)!.steps.map((s) => s.name);
+    const steps = (r: MassRecord) => installedMass(v6, r, [], undefined)!.steps.map((s) => s.name);
     expect(steps(record('dressed', 160))).toEqual(['oil', 'coolant', 'loom and computer']);
     expect(steps(record('complete with shafts', 180))).toEqual([]);
     expect(steps(record('bare', 126, ['alternator', 'starter']))).not.toContain('alternator');
   });
   test('what is on it and will not run is taken off', () => {
-    const bridge = bridgeToInstalled(v6, record('dressed', 160, ['steering pump', 'A/C compressor']), [], undefined)!;
+    const bridge = installedMass(v6, record('dressed', 160, ['steering pump', 'A/C compressor']), [], undefined)!;
     const off = bridge.steps.filter((s) => s.sign === -1);
     expect(off.map((s) => s.name)).toEqual(['steering pump left off', 'A/C compressor left off']);
     expect(bridge.installedMassKg).toBeCloseTo(160 - 3.6 - 6 + 4.8 * 0.86 + 7.4 * 1.05 + 5.5, 6);
   });
   test('quoted with its gearbox, the gearbox comes off', () => {
     const box = library.gearboxes[0]!;
-    const bridge = bridgeToInstalled(v6, record('dressed+gearbox', 200), [], box)!;
+    const bridge = installedMass(v6, record('dressed+gearbox', 200), [], box)!;
     expect(bridge.steps.at(-1)).toMatchObject({ sign: -1, mass: { value: box.massKg.value } });
   });
   test('without a basis there is none', () => {
-    expect(bridgeToInstalled(v6, record('unknown', 126), [], undefined)).toBeUndefined();
+    expect(installedMass(v6, record('unknown', 126), [], undefined)).toBeUndefined();
   });
   test('a flywheel and clutch that a part brings are counted there', () => {
     const names = judged('C').figures!.mass.bridge!.steps.map((s) => s.name);
@@ -62,8 +62,8 @@ describe('the bridge', () => {
     expect(mass({ intake: 'q18c-intake-moulded' }) - mass({})).toBeCloseTo(-3.1, 9);
   });
   test('is no better than its worst important step', () => {
-    expect(bridgeToInstalled(v6, record('complete with shafts', 180), [], undefined)!.evidence).toBe('measured');
-    expect(bridgeToInstalled(v6, bare, [], undefined)!.evidence).toBe('estimated');
+    expect(installedMass(v6, record('complete with shafts', 180), [], undefined)!.evidence).toBe('measured');
+    expect(installedMass(v6, bare, [], undefined)!.evidence).toBe('estimated');
   });
 });
 
@@ -132,7 +132,7 @@ describe('records that disagree', () => {
 
 describe('what stays in the car stays on the scales', () => {
   test('the car as found weighs what was weighed, axle by axle', () => {
-    const car = asFound(tug)!;
+    const car = baselineCandidate(tug)!;
     const m = assess({ ...tug, candidates: [car] }, car, library).figures!.mass;
     expect([m.frontKg!.value, m.rearKg!.value, m.changeKg!.value]).toEqual([481, 431, 0]);
     expect(m.frontKg!.plusMinus).toBeCloseTo(1, 9);

@@ -1,5 +1,5 @@
-import { assessBuying, type BuyingFigures } from '../questions/donor/index.ts';
-import { assessEngineSums, type EngineSumFigures } from '../questions/engine/index.ts';
+import { assessDonor, type DonorFigures } from '../questions/donor/index.ts';
+import { assessEngine, type EngineFigures } from '../questions/engine/index.ts';
 import { assessMass, assessRide, type MassFigures, massPlaces, type RideFigures } from '../questions/mass/index.ts';
 import { assessFit, type FitFigures } from '../questions/fit/index.ts';
 import {
@@ -30,17 +30,22 @@ import {
 } from '../model/index.ts';
 import { assessMoney, type Bill } from '../questions/money/index.ts';
 import { assessNoise } from '../questions/noise/index.ts';
-import { assessRun, type RunFigures } from '../questions/acceleration/index.ts';
-import { assessLinks, assessStress, type LinkOrder, type StressFigures } from '../questions/strength/index.ts';
+import { assessAcceleration, type AccelerationFigures } from '../questions/acceleration/index.ts';
+import {
+  assessComponents,
+  assessStrength,
+  type ComponentLimits,
+  type StrengthFigures,
+} from '../questions/strength/index.ts';
 import { surveyFindings } from '../questions/survey/index.ts';
 import { InputError, type Derived } from '../units/index.ts';
-import { wheelGate } from '../questions/lineup/index.ts';
+import { wheelSizeLimit } from '../questions/lineup/index.ts';
 
 /** Everything that Sable can say about one candidate. Figures are absent where a needed input is. */
 export interface Assessment extends Verdictable {
   readonly figures?: {
-    readonly buying: BuyingFigures;
-    readonly engineSums: EngineSumFigures;
+    readonly buying: DonorFigures;
+    readonly engineSums: EngineFigures;
     readonly noiseDb: Derived | undefined;
     readonly fit: FitFigures;
     readonly mass: MassFigures;
@@ -48,9 +53,9 @@ export interface Assessment extends Verdictable {
     readonly gearing: GearingFigures;
     readonly road: RoadFigures;
     readonly control: ControlFigures;
-    readonly run: RunFigures;
-    readonly stress: StressFigures;
-    readonly links: LinkOrder;
+    readonly run: AccelerationFigures;
+    readonly stress: StrengthFigures;
+    readonly links: ComponentLimits;
     readonly joints: JointFigures;
     readonly bill: Bill | undefined;
   };
@@ -82,21 +87,21 @@ export function assess(build: Build, candidate: Candidate, library: Library): As
 
 function assessSubject(subject: Subject, missing: readonly Finding[]): Assessment {
   const { candidate } = subject;
-  const buying = assessBuying(subject);
-  const engineSums = assessEngineSums(subject);
+  const buying = assessDonor(subject);
+  const engineSums = assessEngine(subject);
   const fit = assessFit(subject);
   const mass = assessMass(subject, massPlaces(subject));
   const ride = assessRide(subject, mass.figures);
   const gearing = assessGearing(subject, mass.figures);
   const road = assessRoad(subject, mass.figures, gearing.figures);
   const control = assessControl(subject, gearing.figures.curve, cruiseLoad(subject, gearing.figures));
-  const run = assessRun(subject, mass.figures, gearing.figures);
-  const stress = assessStress(subject, gearing.figures, { propshaftMm: fit.figures.seat?.propshaft?.lengthMm });
-  const links = assessLinks(subject, gearing.figures, road.figures, stress.figures);
+  const run = assessAcceleration(subject, mass.figures, gearing.figures);
+  const stress = assessStrength(subject, gearing.figures, { propshaftMm: fit.figures.seat?.propshaft?.lengthMm });
+  const links = assessComponents(subject, gearing.figures, road.figures, stress.figures);
   const noise = assessNoise(subject, gearing.figures.peakPowerKw?.value);
   const joints = assessJoints(subject);
   const money = assessMoney(subject);
-  const wheels = wheelGate(subject, rimOf(candidate.tyreCode));
+  const wheels = wheelSizeLimit(subject, rimOf(candidate.tyreCode));
   const powerToWeight = gearing.checks.filter((c) => c.step === 'weight');
   const checks = [
     ...noise.checks,

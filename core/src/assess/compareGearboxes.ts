@@ -13,8 +13,8 @@ import {
   type ThreePoint,
 } from '../model/index.ts';
 import {
-  assessStress,
-  bridgeRating,
+  assessStrength,
+  ratingAtInputShaft,
   breakEvenExtra,
   chanceOfFailure,
   expectedCost,
@@ -88,9 +88,9 @@ export function compareBoxes(
     const box = gearboxPose(poseOf(changed.placement), subject);
     const mass = assessMass(subject, massPlaces(subject)).figures;
     const gearing = assessGearing(subject, mass).figures;
-    const stress = assessStress(subject, gearing).figures;
+    const stress = assessStrength(subject, gearing).figures;
     const told = gearbox.ratings.find((r) => r.inUse && r.gear === undefined) ?? gearbox.ratings[0];
-    const rating = told && bridgeRating(told)?.inputNm;
+    const rating = told && ratingAtInputShaft(told)?.inputNm;
     const judged = assessJoints(subject);
     const joints = judged.figures.joints.filter((j) => JOINTS_OF_A_BOX.has(j.kind));
     const open = joints.filter((j) => j.state === 'blocked');

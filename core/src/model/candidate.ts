@@ -7,7 +7,7 @@ import { Id, Name, Note } from './figure.ts';
 import { Bought, Inspection } from './listing.ts';
 import { Route } from './route.ts';
 import { CHANGE_KINDS, Solid, type ChangeKind } from './solid.ts';
-import { Working } from './savedCalculation.ts';
+import { SavedCalculation } from './savedCalculation.ts';
 
 const closed = { additionalProperties: false };
 const length = Type.Number({ minimum: -10000, maximum: 10000 });
@@ -76,7 +76,7 @@ export const Candidate = Type.Object(
     refresh: Type.Optional(
       Type.Unsafe<'leave sealed' | 'refresh'>({ type: 'string', enum: ['leave sealed', 'refresh'] }),
     ),
-    workings: Type.Optional(Type.Array(Working, { maxItems: 60 })),
+    workings: Type.Optional(Type.Array(SavedCalculation, { maxItems: 60 })),
     pairIds: Type.Optional(
       Type.Array(Id, { uniqueItems: true, maxItems: 12, description: 'gear pairs put into the box' }),
     ),

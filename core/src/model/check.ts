@@ -1,5 +1,5 @@
 import type { Derived, Quantity } from '../units/index.ts';
-import { judge, type Check, type Finding, type LimitKind, type State, type Step } from './finding.ts';
+import { checkState, type Check, type Finding, type LimitKind, type State, type Step } from './finding.ts';
 
 export interface CheckSpec {
   readonly id: string;
@@ -24,7 +24,7 @@ export function makeCheck(spec: CheckSpec): Check {
   const known = figure !== undefined && Number.isFinite(figure.value);
   const state =
     spec.state ??
-    judge(known ? figure.value : undefined, figure?.plusMinus ?? 0, spec.limitKind, spec.limit, spec.upperLimit);
+    checkState(known ? figure.value : undefined, figure?.plusMinus ?? 0, spec.limitKind, spec.limit, spec.upperLimit);
   return {
     id: spec.id,
     step: spec.step,

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { findingOf, makeCheck } from './check.ts';
-import { judge, worstState, type State } from './finding.ts';
+import { checkState, worstState, type State } from './finding.ts';
 
 const number = fc.double({ min: -1000, max: 1000, noNaN: true });
 
@@ -9,8 +9,8 @@ test('blocked when the limit is missed, tight when met by less than ±, clear be
     fc.property(number, number, fc.double({ min: 0.001, max: 100, noNaN: true }), (value, limit, pm) => {
       const inside = limit - value;
       const expected: State = inside < 0 ? 'blocked' : inside < pm ? 'tight' : 'clear';
-      expect(judge(value, pm, 'at most', limit)).toBe(expected);
-      expect(judge(-value, pm, 'at least', -limit)).toBe(expected);
+      expect(checkState(value, pm, 'at most', limit)).toBe(expected);
+      expect(checkState(-value, pm, 'at least', -limit)).toBe(expected);
     }),
   );
 });
@@ -18,8 +18,8 @@ test('blocked when the limit is missed, tight when met by less than ±, clear be
 test('between two limits, the worse side counts', () => {
   fc.assert(
     fc.property(number, fc.double({ min: 0.01, max: 50, noNaN: true }), (value, pm) => {
-      const both = judge(value, pm, 'between', -100, 100);
-      expect(both).toBe(worstState([judge(value, pm, 'at least', -100), judge(value, pm, 'at most', 100)]));
+      const both = checkState(value, pm, 'between', -100, 100);
+      expect(both).toBe(worstState([checkState(value, pm, 'at least', -100), checkState(value, pm, 'at most', 100)]));
     }),
   );
 });
@@ -33,8 +33,8 @@ test('more doubt never makes a state better', () => {
       fc.double({ min: 0, max: 50, noNaN: true }),
       fc.double({ min: 0, max: 50, noNaN: true }),
       (value, limit, pm, more) => {
-        expect(order.indexOf(judge(value, pm + more, 'at most', limit))).toBeGreaterThanOrEqual(
-          order.indexOf(judge(value, pm, 'at most', limit)),
+        expect(order.indexOf(checkState(value, pm + more, 'at most', limit))).toBeGreaterThanOrEqual(
+          order.indexOf(checkState(value, pm, 'at most', limit)),
         );
       },
     ),
@@ -42,8 +42,8 @@ test('more doubt never makes a state better', () => {
 });
 
 test.each([undefined, NaN, Infinity])('%s is unknown, never clear', (value) => {
-  expect(judge(value, 1, 'at most', 10)).toBe('unknown');
-  expect(judge(value, 1, 'info')).toBe('unknown');
+  expect(checkState(value, 1, 'at most', 10)).toBe('unknown');
+  expect(checkState(value, 1, 'info')).toBe('unknown');
 });
 
 test('the worst of states', () => {

@@ -107,7 +107,7 @@ export const Check = Type.Object(
 export type Check = Type.Static<typeof Check>;
 
 /** What every question folder hands back. */
-export interface Judged {
+export interface CheckResult {
   readonly checks: readonly Check[];
   readonly findings: readonly Finding[];
 }
@@ -116,7 +116,7 @@ export interface Judged {
  * The state of a figure against its limit: blocked when the limit is missed, tight when it is met by less than the
  * figure's own ±, clear when by more, unknown without a figure.
  */
-export function judge(
+export function checkState(
   value: number | undefined,
   plusMinus: number,
   kind: LimitKind,

@@ -4,7 +4,7 @@ import { AnyFigure, Id, Name, Note, ThreePoint } from './figure.ts';
 const closed = { additionalProperties: false };
 
 /** A sum of the bench that was landed in a candidate: its inputs with their evidence; the result is worked out anew each time. */
-export const Working = Type.Object(
+export const SavedCalculation = Type.Object(
   {
     id: Id,
     sum: Id,
@@ -15,4 +15,4 @@ export const Working = Type.Object(
   },
   closed,
 );
-export type Working = Type.Static<typeof Working>;
+export type SavedCalculation = Type.Static<typeof SavedCalculation>;

@@ -5,7 +5,7 @@ import {
   searchInstall,
   searchPlacement,
   type FoundPlace,
-  type InstallPath,
+  type InstallationPath,
   type Progress,
   type Side,
 } from '@sable/core/solvers/placement';
@@ -44,7 +44,7 @@ const fit = {
     const range = rangeAround(question.candidate.placement, question.cantDeg);
     return driver.run(searchFitRecipes(subjectOf(question), range, { wantMm }), tell);
   },
-  install(question: FitQuestion, from: Side, tell: Tell): Promise<InstallPath> {
+  install(question: FitQuestion, from: Side, tell: Tell): Promise<InstallationPath> {
     return driver.run(searchInstall(subjectOf(question), from), tell);
   },
   stop(): void {

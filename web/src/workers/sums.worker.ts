@@ -1,5 +1,5 @@
 import {
-  asFound,
+  baselineCandidate,
   assess,
   lineup,
   type Assessment,
@@ -64,7 +64,7 @@ const sums = {
     const verdict = lineup(build, candidates.map(judged));
     warmUp(build);
     if (stands) return { renewed, verdict };
-    const car = asFound(build);
+    const car = baselineCandidate(build);
     return { renewed, verdict, found: car ? assess({ ...build, candidates: [car] }, car, library) : null };
   },
 

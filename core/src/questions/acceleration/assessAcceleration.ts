@@ -1,7 +1,7 @@
 import { highestRpm, lowestRpm } from '../curve/index.ts';
 import { rpmAtSpeed, type GearingFigures } from '../gearing/index.ts';
 import type { MassFigures } from '../mass/index.ts';
-import { makeCheck, makeFinding, type Check, type Finding, type Judged, type Subject } from '../../model/index.ts';
+import { makeCheck, makeFinding, type Check, type Finding, type CheckResult, type Subject } from '../../model/index.ts';
 import { InputError, propagateAll, say, worstEvidence, type Derived, type Figure } from '../../units/index.ts';
 import { plantOf, type RunChoices } from './plantOf.ts';
 import type { Plant } from './plant.ts';
@@ -11,7 +11,7 @@ import { simulate } from './simulate.ts';
 export const SIXTY_MPH_KPH = 96.56064;
 export const QUARTER_MILE_M = 402.336;
 
-export interface RunFigures {
+export interface AccelerationFigures {
   readonly zeroTo100S: Derived | undefined;
   readonly quarterMileS: Derived | undefined;
   readonly quarterMileKph: Derived | undefined;
@@ -53,14 +53,14 @@ function inGear(plant: Plant, gear: number): InGear {
  * What is judged of a run: 0 to 100 and the quarter mile, dry, on a standard day. Their doubt comes from curve, mass and
  * grip: the run is worked out anew one standard deviation to either side of each.
  */
-export function assessRun(
+export function assessAcceleration(
   subject: Subject,
   mass: MassFigures,
   gearing: GearingFigures,
-): Judged & { figures: RunFigures } {
+): CheckResult & { figures: AccelerationFigures } {
   const checks: Check[] = [];
   const findings: Finding[] = [];
-  const nothing: RunFigures = { zeroTo100S: undefined, quarterMileS: undefined, quarterMileKph: undefined };
+  const nothing: AccelerationFigures = { zeroTo100S: undefined, quarterMileS: undefined, quarterMileKph: undefined };
   let figures = nothing;
   let fault: string | undefined;
   try {
@@ -88,7 +88,7 @@ export function assessRun(
   return { checks, findings, figures };
 }
 
-function withDoubt(plant: Plant, subject: Subject, mass: MassFigures, gearing: GearingFigures): RunFigures {
+function withDoubt(plant: Plant, subject: Subject, mass: MassFigures, gearing: GearingFigures): AccelerationFigures {
   const curve = gearing.curve!;
   const driven = mass.drivenKg!;
   // Torque and mass enter as their quotient: one doubt instead of two, and two runs fewer.

@@ -1,4 +1,4 @@
-import { indexOf, makeFinding, type Finding, type Judged, type Subject } from '../../model/index.ts';
+import { indexOf, makeFinding, type Finding, type CheckResult, type Subject } from '../../model/index.ts';
 import { pert, quadrature, say } from '../../units/index.ts';
 import { identify } from './identify.ts';
 import { costOfOffer, type OfferCost } from './listingCost.ts';
@@ -8,7 +8,7 @@ import { sealedOrRefresh, whileItIsOut, type RefreshChoice } from './refurbishme
 import { strokerChoices, type StrokerChoice } from './stroker.ts';
 import { compareWays, type Way } from './purchaseOptions.ts';
 
-export interface BuyingFigures {
+export interface DonorFigures {
   readonly offer: OfferCost | undefined;
   readonly ways: readonly Way[];
   readonly refresh: RefreshChoice | undefined;
@@ -22,7 +22,7 @@ const OUT_AND_IN_HOURS = 28;
 const yearOf = (date: string) => Number(date.slice(0, 4));
 
 /** What buying the donor of a candidate brings: missing pieces, the rebuild to be expected, other ways, its inspection. */
-export function assessBuying(subject: Subject): Judged & { figures: BuyingFigures } {
+export function assessDonor(subject: Subject): CheckResult & { figures: DonorFigures } {
   const { candidate, engine, gearbox, parts, library, brief, build, chassis } = subject;
   const findings: Finding[] = [];
   const { bought, inspection } = candidate;

@@ -4,13 +4,13 @@ import {
   makeFinding,
   type Check,
   type Finding,
-  type Judged,
+  type CheckResult,
   type Subject,
 } from '../../model/index.ts';
 import { InputError, say, type Figure } from '../../units/index.ts';
-import { benchSum, DUTY_LIMIT_PCT, startingInputs, workOut, type WorkedOut } from './calculators/index.ts';
+import { calculatorNamed, DUTY_LIMIT_PCT, startingInputs, runCalculator, type WorkedOut } from './calculators/index.ts';
 
-export interface EngineSumFigures {
+export interface EngineFigures {
   /** Sums landed in this candidate, worked out anew. */
   readonly landed: readonly { readonly id: string; readonly title: string; readonly result: WorkedOut | undefined }[];
 }
@@ -18,7 +18,7 @@ export interface EngineSumFigures {
 const GROUP = 'Engine';
 
 /** What the engine's own record says by itself: injectors at the targets, the bottom end, the knock guardrail; and the sums that were landed. */
-export function assessEngineSums(subject: Subject): Judged & { figures: EngineSumFigures } {
+export function assessEngine(subject: Subject): CheckResult & { figures: EngineFigures } {
   const checks: Check[] = [];
   const findings: Finding[] = [];
   const { engine, candidate, chassis } = subject;
@@ -29,11 +29,11 @@ export function assessEngineSums(subject: Subject): Judged & { figures: EngineSu
     }
   }
   const landed = (candidate.workings ?? []).map((w) => {
-    const sum = benchSum(w.sum);
+    const sum = calculatorNamed(w.sum);
     const id = `working-${w.id}`;
     try {
       if (!sum) throw new InputError('/workings', `There is no sum “${w.sum}” at the bench.`);
-      const result = workOut(sum, w.inputs, w.choices);
+      const result = runCalculator(sum, w.inputs, w.choices);
       const main = result.outputs[sum.outputs[0]!.name]!;
       findings.push(
         makeFinding({
@@ -71,13 +71,16 @@ export function assessEngineSums(subject: Subject): Judged & { figures: EngineSu
 }
 
 /** Duty at the present target, which must hold, and at the later one, which a later stage can put right. */
-function injectors(subject: Subject): Judged {
+function injectors(subject: Subject): CheckResult {
   const { engine, brief } = subject;
   if (!engine.injectors || engine.fuel === 'diesel') return { checks: [], findings: [] };
-  const sum = benchSum('injectors')!;
+  const sum = calculatorNamed('injectors')!;
   const { inputs } = startingInputs(sum, subject);
   const at = (powerKw: number) =>
-    workOut(sum, { ...inputs, powerKw: { value: powerKw, plusMinus: 0, evidence: 'measured', source: 'the brief' } });
+    runCalculator(sum, {
+      ...inputs,
+      powerKw: { value: powerKw, plusMinus: 0, evidence: 'measured', source: 'the brief' },
+    });
   const checks: Check[] = [];
   const findings: Finding[] = [];
   for (const [when, powerKw] of [
@@ -118,14 +121,14 @@ function injectors(subject: Subject): Judged {
 }
 
 /** The torque of the curve in use against the weakest known limit of the bottom end. */
-function bottomEnd(subject: Subject): Judged {
+function bottomEnd(subject: Subject): CheckResult {
   const { engine } = subject;
   const limit = engine.limits?.filter((l) => l.kind === 'torqueNm').sort((a, b) => a.figure.value - b.figure.value)[0];
   if (!limit) return { checks: [], findings: [] };
-  const sum = benchSum('stock-limit')!;
+  const sum = calculatorNamed('stock-limit')!;
   const { inputs } = startingInputs(sum, subject);
   if (engine.curves.length === 0) return { checks: [], findings: [] };
-  const { outputs, state } = workOut(sum, { ...inputs, limitNm: limit.figure });
+  const { outputs, state } = runCalculator(sum, { ...inputs, limitNm: limit.figure });
   const share = outputs['sharePct']!;
   const check = makeCheck({
     id: 'bottom-end',
@@ -159,16 +162,16 @@ function bottomEnd(subject: Subject): Judged {
 }
 
 /** The guardrail warns: it is never worse than tight. */
-function knock(subject: Subject): Judged {
+function knock(subject: Subject): CheckResult {
   const { engine, brief } = subject;
   if (engine.fuel === 'diesel') return { checks: [], findings: [] };
-  const sum = benchSum('knock')!;
+  const sum = calculatorNamed('knock')!;
   const boosted = engine.induction !== 'naturally aspirated';
   // Its maker's own word on fuel beats a rule of thumb; the guardrail is for engines that nobody vouches for.
   if (engine.octaneRon) return makersFuel(subject, engine.octaneRon);
   if (boosted && !engine.boost) return { checks: [], findings: [] };
   const { inputs, choices } = startingInputs(sum, subject);
-  const { outputs, state, limit } = workOut(sum, inputs, choices);
+  const { outputs, state, limit } = runCalculator(sum, inputs, choices);
   const check = makeCheck({
     id: 'knock',
     step: 'donors',
@@ -200,7 +203,7 @@ function knock(subject: Subject): Judged {
   };
 }
 
-function makersFuel(subject: Subject, asks: Figure): Judged {
+function makersFuel(subject: Subject, asks: Figure): CheckResult {
   const { engine, brief } = subject;
   const check = makeCheck({
     id: 'knock',

@@ -1,6 +1,6 @@
 import { torqueFrom } from '../curve/index.ts';
 import { InputError, scatterOf, type Figure } from '../../units/index.ts';
-import { BENCH, benchSum, startingInputs, workOut } from './calculators/index.ts';
+import { CALCULATORS, calculatorNamed, startingInputs, runCalculator } from './calculators/index.ts';
 import { boostFloorBar } from './wastegate.ts';
 import {
   camPeakTorqueRpm,
@@ -168,15 +168,15 @@ describe('head flow', () => {
     expect(portPeakRpm(47.1947, 40 * 16.3871)).toBeCloseTo(5000, 0);
   });
   test('a smaller chamber raises compression by its share of the clearance', () => {
-    const head = benchSum('head')!;
+    const head = calculatorNamed('head')!;
     const { inputs } = startingInputs(head, undefined);
     const smaller = {
       ...inputs,
       chamberCc: { value: inputs['chamberNowCc']!.value - 5, evidence: 'measured' as const },
     };
-    const now = workOut(head, inputs).outputs['newCompression']!.value;
+    const now = runCalculator(head, inputs).outputs['newCompression']!.value;
     expect(now).toBeCloseTo(10, 6);
-    expect(workOut(head, smaller).outputs['newCompression']!.value).toBeCloseTo(1 + 450 / (50 - 5), 6);
+    expect(runCalculator(head, smaller).outputs['newCompression']!.value).toBeCloseTo(1 + 450 / (50 - 5), 6);
   });
 });
 
@@ -263,11 +263,11 @@ describe('compressor map', () => {
 });
 
 describe('the bench', () => {
-  test.each(BENCH.map((s) => [s.id, s] as const))(
+  test.each(CALCULATORS.map((s) => [s.id, s] as const))(
     '%s works out from its usual figures, with scatter and a sentence',
     (_, sum) => {
       const { inputs, choices } = startingInputs(sum, undefined);
-      const result = workOut(sum, inputs, choices);
+      const result = runCalculator(sum, inputs, choices);
       for (const o of sum.outputs) expect(Number.isFinite(result.outputs[o.name]!.value)).toBe(true);
       expect(Object.keys(result.outputs).sort()).toEqual(sum.outputs.map((o) => o.name).sort());
       expect(result.sentence.length).toBeGreaterThan(10);
@@ -276,32 +276,34 @@ describe('the bench', () => {
         Object.entries(inputs).map(([k, f]): [string, Figure] => [k, { ...f, plusMinus: scatterOf(f) * 1.5 + 1e-6 }]),
       );
       const main = sum.outputs[0]!.name;
-      expect(workOut(sum, wide, choices).outputs[main]!.plusMinus).toBeGreaterThanOrEqual(
+      expect(runCalculator(sum, wide, choices).outputs[main]!.plusMinus).toBeGreaterThanOrEqual(
         result.outputs[main]!.plusMinus,
       );
     },
   );
   test('every id is its own', () => {
-    expect(new Set(BENCH.map((s) => s.id)).size).toBe(BENCH.length);
+    expect(new Set(CALCULATORS.map((s) => s.id)).size).toBe(CALCULATORS.length);
   });
   test('a missing figure, one out of bounds and an unknown choice are named', () => {
-    const sum = benchSum('knock')!;
+    const sum = calculatorNamed('knock')!;
     const { inputs } = startingInputs(sum, undefined);
-    expect(() => workOut(sum, { ...inputs, octaneRon: { value: 300, evidence: 'measured' } })).toThrow(
+    expect(() => runCalculator(sum, { ...inputs, octaneRon: { value: 300, evidence: 'measured' } })).toThrow(
       expect.objectContaining({ pointer: '/inputs/octaneRon' }),
     );
     const { octaneRon: _gone, ...rest } = inputs;
-    expect(() => workOut(sum, rest)).toThrow(expect.objectContaining({ pointer: '/inputs/octaneRon' }));
-    expect(() => workOut(sum, inputs, { injection: 'by spoon' })).toThrow(
+    expect(() => runCalculator(sum, rest)).toThrow(expect.objectContaining({ pointer: '/inputs/octaneRon' }));
+    expect(() => runCalculator(sum, inputs, { injection: 'by spoon' })).toThrow(
       expect.objectContaining({ pointer: '/choices/injection' }),
     );
   });
   test('the guardrail warns and never blocks; injectors beyond their duty block', () => {
-    const knock = benchSum('knock')!;
+    const knock = calculatorNamed('knock')!;
     const { inputs } = startingInputs(knock, undefined);
-    expect(workOut(knock, { ...inputs, staticCompression: { value: 14, evidence: 'measured' } }).state).toBe('tight');
-    const injectors = benchSum('injectors')!;
+    expect(runCalculator(knock, { ...inputs, staticCompression: { value: 14, evidence: 'measured' } }).state).toBe(
+      'tight',
+    );
+    const injectors = calculatorNamed('injectors')!;
     const start = startingInputs(injectors, undefined).inputs;
-    expect(workOut(injectors, { ...start, powerKw: { value: 300, evidence: 'measured' } }).state).toBe('blocked');
+    expect(runCalculator(injectors, { ...start, powerKw: { value: 300, evidence: 'measured' } }).state).toBe('blocked');
   });
 });

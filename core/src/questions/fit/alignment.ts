@@ -40,7 +40,7 @@ export function shifterSeat(
   };
 }
 
-export interface PadReach {
+export interface MountReach {
   readonly padId: string;
   readonly pad: string;
   readonly padMm: V3;
@@ -50,18 +50,18 @@ export interface PadReach {
 }
 
 /** The pads of the car with those that a carrier takes out or brings. */
-export function padsOf(chassis: Pick<Chassis, 'pads'>, parts: readonly Part[]): Chassis['pads'] {
+export function chassisMountsOf(chassis: Pick<Chassis, 'pads'>, parts: readonly Part[]): Chassis['pads'] {
   const gone = new Set(parts.flatMap((p) => p.carries?.inPlaceOf ?? []));
   return [...chassis.pads.filter((p) => !gone.has(p.id)), ...parts.flatMap((p) => p.carries?.pads ?? [])];
 }
 
 /** From each pad to the nearest boss of the engine or the mount of the gearbox, farthest first. */
-export function padReaches(
+export function mountReaches(
   pads: Chassis['pads'],
   engine: Pick<Engine, 'bosses'>,
   gearbox: Pick<Gearbox, 'mountMm'>,
   poses: { readonly engine: Pose; readonly box: Pose },
-): PadReach[] {
+): MountReach[] {
   const bosses = [
     ...engine.bosses.map((b) => ({ name: b.name, at: applyPose(poses.engine, b.atMm) })),
     { name: 'gearbox mount', at: applyPose(poses.box, gearbox.mountMm) },
@@ -83,7 +83,7 @@ export function padReaches(
     .sort((a, b) => b.reachMm - a.reachMm);
 }
 
-/** The longest of the reaches from pad to nearest boss, mm: what padReaches says first, without its words. */
+/** The longest of the reaches from pad to nearest boss, mm: what mountReaches says first, without its words. */
 export function longestReach(
   pads: Chassis['pads'],
   engine: Pick<Engine, 'bosses'>,

@@ -4,7 +4,7 @@ import {
   makeFinding,
   type Check,
   type Finding,
-  type Judged,
+  type CheckResult,
   type Subject,
 } from '../../model/index.ts';
 import { say, type Derived, type Evidence } from '../../units/index.ts';
@@ -18,13 +18,20 @@ import {
   type JointAngles,
 } from './shaftAngles.ts';
 import { poseOf } from '../../geometry/index.ts';
-import { BRACKET_REACH_MM, padReaches, padsOf, shifterSeat, type PadReach, type ShifterSeat } from './alignment.ts';
+import {
+  BRACKET_REACH_MM,
+  mountReaches,
+  chassisMountsOf,
+  shifterSeat,
+  type MountReach,
+  type ShifterSeat,
+} from './alignment.ts';
 
-export interface SeatFigures {
+export interface AlignmentFigures {
   readonly shifter: ShifterSeat | undefined;
   readonly propshaft: JointAngles | undefined;
   readonly halfShafts: ReturnType<typeof halfShaftsOf>;
-  readonly pads: readonly PadReach[];
+  readonly pads: readonly MountReach[];
 }
 
 /** Joints placed to ± 3 mm on a shaft of a good metre, axes read with a bevel box: degrees. */
@@ -120,7 +127,7 @@ function shaftJudged(a: JointAngles): { check: Check; findings: Finding[] } {
   return { check, findings };
 }
 
-function halfShaftJudged(shafts: SeatFigures['halfShafts']): { check: Check; finding: Finding } {
+function halfShaftJudged(shafts: AlignmentFigures['halfShafts']): { check: Check; finding: Finding } {
   const worst = shafts.reduce((a, b) => (b.angleDeg > a.angleDeg ? b : a));
   const check = makeCheck({
     id: 'fit-shaft',
@@ -146,7 +153,7 @@ function halfShaftJudged(shafts: SeatFigures['halfShafts']): { check: Check; fin
   return { check, finding: findingOf(check, title, { about: ['half shafts'] }) };
 }
 
-function reachJudged(pads: readonly PadReach[]): { check: Check; finding: Finding } {
+function reachJudged(pads: readonly MountReach[]): { check: Check; finding: Finding } {
   const worst = pads[0]!;
   const check = makeCheck({
     id: 'fit-reach',
@@ -168,7 +175,7 @@ function reachJudged(pads: readonly PadReach[]): { check: Check; finding: Findin
 }
 
 /** Where the assembly sits against what it must reach: shifter, shafts, mount pads. */
-export function assessSeat(subject: Subject): Judged & { figures: SeatFigures } {
+export function assessAlignment(subject: Subject): CheckResult & { figures: AlignmentFigures } {
   const { chassis, engine, gearbox, parts } = subject;
   const checks: Check[] = [];
   const findings: Finding[] = [];
@@ -195,7 +202,9 @@ export function assessSeat(subject: Subject): Judged & { figures: SeatFigures } 
     findings.push(judged.finding);
   }
   const pads =
-    engine.bosses.length > 0 ? padReaches(padsOf(chassis, parts), engine, gearbox, { engine: pose, box }) : [];
+    engine.bosses.length > 0
+      ? mountReaches(chassisMountsOf(chassis, parts), engine, gearbox, { engine: pose, box })
+      : [];
   if (pads.length > 0) {
     const judged = reachJudged(pads);
     checks.push(judged.check);

@@ -5,13 +5,13 @@ import {
   obstaclesWith,
   changeOf,
   type Finding,
-  type Judged,
+  type CheckResult,
   type Subject,
 } from '../../model/index.ts';
 import { MOVEMENT_MM } from '../mounts/index.ts';
 import { say } from '../../units/index.ts';
 import { assessRoutes } from './assessRoutes.ts';
-import { assessSeat, type SeatFigures } from './assessAlignment.ts';
+import { assessAlignment, type AlignmentFigures } from './assessAlignment.ts';
 import { bayOf, type BayBody } from './bay.ts';
 import { claimFindings } from './claims.ts';
 import { clearances, placedSolids, type PairClearance } from './clearances.ts';
@@ -27,7 +27,7 @@ export interface FitFigures {
   readonly pairs: readonly PairClearance[];
   readonly smallest: PairClearance | undefined;
   readonly routes: readonly RouteClearance[];
-  readonly seat: SeatFigures | undefined;
+  readonly seat: AlignmentFigures | undefined;
 }
 
 /** What a gap comes to, in words. */
@@ -51,7 +51,7 @@ export function pairBecause(pair: PairClearance, school: string): string {
 const capital = (s: string) => s.charAt(0).toUpperCase() + s.slice(1);
 
 /** Clearances at the candidate's placement, each judged against what it needs. */
-export function assessFit(subject: Subject): Judged & { figures: FitFigures } {
+export function assessFit(subject: Subject): CheckResult & { figures: FitFigures } {
   const { chassis, candidate } = subject;
   const school = candidate.mountSchool;
   if (!chassis || chassis.obstacles.length === 0) {
@@ -192,7 +192,7 @@ export function assessFit(subject: Subject): Judged & { figures: FitFigures } {
   });
   findings.push(...dressingClashes(subject), ...changesUndone(subject));
   const routes = assessRoutes(subject, solids, bay);
-  const seat = assessSeat(subject);
+  const seat = assessAlignment(subject);
   findings.push(...routes.findings, ...seat.findings, ...claimFindings(subject, check.state));
   return {
     checks: [check, touched, ...seat.checks],

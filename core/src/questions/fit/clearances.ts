@@ -13,7 +13,7 @@ import {
   type V3,
 } from '../../geometry/index.ts';
 import { gearboxPose } from '../mass/index.ts';
-import { requiredGap, type RequiredGap } from './requiredClearance.ts';
+import { requiredClearance, type RequiredClearance } from './requiredClearance.ts';
 
 /** One solid of the powertrain where it stands in the car. */
 export interface PlacedSolid {
@@ -27,7 +27,7 @@ export interface PairClearance {
   readonly obstacle: Obstacle;
   /** Signed gap, mm. */
   readonly gapMm: number;
-  readonly needed: RequiredGap;
+  readonly needed: RequiredClearance;
   readonly marginMm: number;
   readonly witnessPart: V3;
   readonly witnessObstacle: V3;
@@ -87,7 +87,7 @@ export function clearances(
     for (const { solid, convex } of solids) {
       if (boundsGapSquared(convex, body) > LOOK_MM * LOOK_MM) continue;
       const found = signedDistance(convex, body);
-      const needed = requiredGap(solid, obstacle, school, convex.excessMm + body.excessMm);
+      const needed = requiredClearance(solid, obstacle, school, convex.excessMm + body.excessMm);
       pairs.push({
         part: solid,
         obstacle,

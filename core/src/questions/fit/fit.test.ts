@@ -21,7 +21,7 @@ import {
   unit,
   type V3,
 } from '../../geometry/index.ts';
-import { baseGap, requiredGap } from './requiredClearance.ts';
+import { baseClearance, requiredClearance } from './requiredClearance.ts';
 
 const coordinate = fc.double({ min: -300, max: 300, noNaN: true });
 const angle = fc.double({ min: -180, max: 180, noNaN: true });
@@ -258,15 +258,15 @@ describe('required gap', () => {
     ['chassis rail', false, 15],
     ['ground line', false, 0],
   ] as const)('hot exhaust to %s, shielded %s: %d mm', (role, shielded, mm) => {
-    expect(baseGap(part, { role, shielded }).mm).toBe(mm);
+    expect(baseClearance(part, { role, shielded }).mm).toBe(mm);
   });
   test('a cold part needs less to a hose, a belt least', () => {
-    expect(baseGap({ role: 'block' }, { role: 'hose' }).mm).toBe(15);
-    expect(baseGap({ role: 'pulley' }, { role: 'crossmember' }).mm).toBe(12);
+    expect(baseClearance({ role: 'block' }, { role: 'hose' }).mm).toBe(15);
+    expect(baseClearance({ role: 'pulley' }, { role: 'crossmember' }).mm).toBe(12);
   });
   test('softer mounts need more room; tolerances add', () => {
     const total = (school: 'solid' | 'polyurethane' | 'rubber') =>
-      requiredGap(part, { ...obstacle, role: 'bonnet' }, school, 0.5).totalMm;
+      requiredClearance(part, { ...obstacle, role: 'bonnet' }, school, 0.5).totalMm;
     expect(total('solid')).toBe(20 + 1 + 5.5);
     expect(total('polyurethane')).toBe(20 + 5 + 5.5);
     expect(total('rubber')).toBe(20 + 10 + 5.5);

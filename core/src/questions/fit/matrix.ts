@@ -10,7 +10,7 @@ import {
 import { say } from '../../units/index.ts';
 import { bayOf, type BayBody } from './bay.ts';
 import { boundsGapSquared, type Convex, convexOf, moved, poseOf, signedDistance } from '../../geometry/index.ts';
-import { requiredGap } from './requiredClearance.ts';
+import { requiredClearance } from './requiredClearance.ts';
 
 export interface MatrixCell {
   readonly marginMm: number;
@@ -96,7 +96,7 @@ function againstBay(
       if (boundsGapSquared(convex, body.convex) > LOOK_MM * LOOK_MM) continue;
       const gapMm = signedDistance(convex, body.convex).signedDistanceMm;
       const obstacle: Obstacle = body.obstacle;
-      const needed = requiredGap(solid, obstacle, school, convex.excessMm + body.convex.excessMm).totalMm;
+      const needed = requiredClearance(solid, obstacle, school, convex.excessMm + body.convex.excessMm).totalMm;
       yield { gapMm, marginMm: gapMm - needed, ours: solid.name, theirs: obstacle.name };
     }
   };

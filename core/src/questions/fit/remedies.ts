@@ -20,7 +20,7 @@ import {
   signedDistance,
   unit,
 } from '../../geometry/index.ts';
-import { requiredGap } from './requiredClearance.ts';
+import { requiredClearance } from './requiredClearance.ts';
 
 /** The least margin of some solids to one body, each pair with what it needs. */
 function leastMargin(
@@ -31,7 +31,7 @@ function leastMargin(
 ): number {
   let least = Infinity;
   for (const { solid, convex } of solids) {
-    const needed = requiredGap(solid, obstacle, school, convex.excessMm + body.excessMm).totalMm;
+    const needed = requiredClearance(solid, obstacle, school, convex.excessMm + body.excessMm).totalMm;
     if (boundsDistance(convex, body) - needed > least) continue;
     least = Math.min(least, signedDistance(convex, body).signedDistanceMm - needed);
   }
@@ -103,7 +103,7 @@ export function smallRemedies(pair: PairClearance, body: Convex, placed: PlacedS
   const school = subject.candidate.mountSchool;
   const { obstacle } = pair;
   if (pair.needed.baseMm > 25 && !obstacle.shielded) {
-    const needed = requiredGap(
+    const needed = requiredClearance(
       pair.part,
       { ...obstacle, shielded: true },
       school,

@@ -2,7 +2,7 @@ import type { MountSchool, Obstacle, Solid } from '../../model/index.ts';
 import { MOVEMENT_MM } from '../mounts/index.ts';
 
 /** What a pair of solids needs between them, mm, and what it is made of. */
-export interface RequiredGap {
+export interface RequiredClearance {
   readonly totalMm: number;
   readonly baseMm: number;
   readonly movementMm: number;
@@ -14,7 +14,7 @@ export interface RequiredGap {
 const LINES = new Set(['hose', 'loom', 'cable', 'brake line']);
 
 /** Base gap by role: what fabricators leave before movement and measuring error are added. */
-export function baseGap(
+export function baseClearance(
   part: Pick<Solid, 'role' | 'temperature'>,
   obstacle: Pick<Obstacle, 'role' | 'shielded'>,
 ): { mm: number; why: string } {
@@ -32,8 +32,13 @@ export function baseGap(
 }
 
 /** Base gap + the movement that the mounts allow + the measuring tolerances of the two (they add). */
-export function requiredGap(part: Solid, obstacle: Obstacle, school: MountSchool, excessMm = 0): RequiredGap {
-  const base = baseGap(part, obstacle);
+export function requiredClearance(
+  part: Solid,
+  obstacle: Obstacle,
+  school: MountSchool,
+  excessMm = 0,
+): RequiredClearance {
+  const base = baseClearance(part, obstacle);
   const movementMm = MOVEMENT_MM[school];
   const toleranceMm = part.plusMinusMm + obstacle.plusMinusMm + excessMm;
   return { totalMm: base.mm + movementMm + toleranceMm, baseMm: base.mm, movementMm, toleranceMm, why: base.why };

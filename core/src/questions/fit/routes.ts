@@ -3,7 +3,7 @@ import { MOVEMENT_MM } from '../mounts/index.ts';
 import type { BayBody } from './bay.ts';
 import type { PlacedSolid } from './clearances.ts';
 import { boundsGapSquared, type Convex, signedDistance, type Tube, tubeOf, type V3 } from '../../geometry/index.ts';
-import { baseGap } from './requiredClearance.ts';
+import { baseClearance } from './requiredClearance.ts';
 
 /** What a route counts as when something else comes near it. */
 const AS_OBSTACLE: Readonly<Record<RouteKind, ObstacleRole | undefined>> = {
@@ -122,7 +122,7 @@ export function routeClearances(
       if (obstacle.role === 'reach zone') continue;
       const base =
         route.kind === 'exhaust'
-          ? baseGap(PIPE, obstacle)
+          ? baseClearance(PIPE, obstacle)
           : moves
             ? { mm: 15, why: 'moving to fixed' }
             : { mm: obstacle.role === 'ground line' ? 0 : CHAFE_MM, why: 'clipped to the body, must not chafe' };
@@ -133,7 +133,7 @@ export function routeClearances(
       const hot = route.kind === 'exhaust' ? other : other.kind === 'exhaust' ? route : undefined;
       const role = hot && AS_OBSTACLE[hot.kind];
       const base = role
-        ? baseGap(PIPE, { role, shielded: candidate.shields?.includes(hot.id) ?? false })
+        ? baseClearance(PIPE, { role, shielded: candidate.shields?.includes(hot.id) ?? false })
         : { mm: CHAFE_MM, why: 'must not chafe' };
       tightest(other, freePieces(other), base, other.plusMinusMm, moves !== (AS_OBSTACLE[other.kind] === undefined));
     });

@@ -5,7 +5,7 @@ import {
   makeFinding,
   type Check,
   type Finding,
-  type Judged,
+  type CheckResult,
   type Subject,
 } from '../../model/index.ts';
 import { InputError, propagateAll, say, sayDerived, type Derived } from '../../units/index.ts';
@@ -31,7 +31,7 @@ export function assessControl(
   subject: Subject,
   curve: CurveInUse | undefined,
   cruise: { readonly turbineRpm: number; readonly torqueNm: number } | undefined,
-): Judged & { figures: ControlFigures } {
+): CheckResult & { figures: ControlFigures } {
   const checks: Check[] = [];
   const findings: Finding[] = [];
   const unsent = controlNeeds(subject, findings);

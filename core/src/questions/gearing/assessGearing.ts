@@ -18,7 +18,7 @@ import {
   makeFinding,
   type Check,
   type Finding,
-  type Judged,
+  type CheckResult,
   type Subject,
 } from '../../model/index.ts';
 import {
@@ -84,7 +84,7 @@ const DIRECT = 0.005;
 /** A clutch start is held a little above idle. */
 const LAUNCH_OVER_IDLE = 1.8;
 
-export function assessGearing(subject: Subject, mass: MassFigures): Judged & { figures: GearingFigures } {
+export function assessGearing(subject: Subject, mass: MassFigures): CheckResult & { figures: GearingFigures } {
   const { engine, gearbox, brief, chassis, candidate } = subject;
   const checks: Check[] = [];
   const findings: Finding[] = [];

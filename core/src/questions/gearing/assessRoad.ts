@@ -8,7 +8,7 @@ import {
   type Check,
   type DifferentialKind,
   type Finding,
-  type Judged,
+  type CheckResult,
   type Subject,
   type Tyre,
 } from '../../model/index.ts';
@@ -75,7 +75,7 @@ export function assessRoad(
   subject: Subject,
   mass: MassFigures,
   gearing: GearingFigures,
-): Judged & { figures: RoadFigures } {
+): CheckResult & { figures: RoadFigures } {
   const { chassis, brief, candidate, engine } = subject;
   const checks: Check[] = [];
   const findings: Finding[] = [];

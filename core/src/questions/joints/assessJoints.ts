@@ -6,7 +6,7 @@ import {
   worstState,
   type Condition,
   type Finding,
-  type Judged,
+  type CheckResult,
   type Part,
   type Remedy,
   type State,
@@ -29,7 +29,7 @@ export interface JointFigures {
 
 const lower = (s: string) => s.charAt(0).toLowerCase() + s.slice(1);
 
-export function assessJoints(subject: Subject): Judged & { figures: JointFigures } {
+export function assessJoints(subject: Subject): CheckResult & { figures: JointFigures } {
   const findings: Finding[] = [];
   const joints = JOINT_KINDS.filter((k) => k.neededFor(subject.chassis, subject.gearbox)).map((kind) => {
     const closure = closeJoint(subject, subject.parts, kind);

@@ -5,7 +5,7 @@ import type { Build, Candidate } from '../../model/index.ts';
  * driving and noise figures are what every change is measured against; its placement says nothing, for what stays in the car is
  * not weighed anew, and its fit is not shown. Undefined where the survey does not say what was in it.
  */
-export function asFound(build: Build): Candidate | undefined {
+export function baselineCandidate(build: Build): Candidate | undefined {
   const { chassis, brief } = build;
   if (!chassis?.originalEngineId || !chassis.originalGearboxId) return undefined;
   return {

@@ -1,6 +1,6 @@
 import { bandFigures, curveInUse, hotDayShare, peaksOf, scaled, worstAir, type CurveInUse } from '../curve/index.ts';
 import { convexOf } from '../../geometry/index.ts';
-import { bridgeToInstalled, type Bridge } from '../mass/index.ts';
+import { installedMass, type MassBuildUp } from '../mass/index.ts';
 import { dressingOf, type Brief, type Build, type Engine } from '../../model/index.ts';
 import { InputError, pert, say, worstEvidence, type Derived } from '../../units/index.ts';
 
@@ -15,7 +15,7 @@ export interface ComparedEngine {
   readonly areaNmRpm: Derived | undefined;
   readonly lowEndNm: Derived | undefined;
   readonly installedKg: Derived | undefined;
-  readonly bridge: Bridge | undefined;
+  readonly bridge: MassBuildUp | undefined;
   readonly sizeMm: { readonly length: number; readonly width: number; readonly height: number } | undefined;
   readonly perKw: Derived | undefined;
   readonly perBandKw: Derived | undefined;
@@ -36,7 +36,7 @@ export function compareEngine(engine: Engine, brief: Brief): ComparedEngine {
     curve &&
     inBand({ ...curve, torque: scaled(curve.torque, hotDayShare(air, curve.standard, brief.hotDaySchool)) }, brief);
   const record = engine.massRecords.find((m) => m.inUse) ?? engine.massRecords[0];
-  const bridge = record && bridgeToInstalled(engine, record, dressing, undefined);
+  const bridge = record && installedMass(engine, record, dressing, undefined);
   const price = engine.price;
   const { mean, variance } = pert(price);
   const sd = Math.sqrt(variance);

@@ -1,8 +1,8 @@
-import { findingOf, makeCheck, type Judged, type Subject } from '../../model/index.ts';
+import { findingOf, makeCheck, type CheckResult, type Subject } from '../../model/index.ts';
 import { exactly, propagate } from '../../units/index.ts';
 
 /** The wheel gate as a row of its own: the rim that the chosen tyre needs against the largest allowed. */
-export function wheelGate(subject: Subject, rimIn: number | undefined): Judged {
+export function wheelSizeLimit(subject: Subject, rimIn: number | undefined): CheckResult {
   const limit = subject.brief.largestWheelIn;
   if (limit === undefined) return { checks: [], findings: [] };
   const check = makeCheck({

@@ -7,7 +7,7 @@ import {
   type Ancillary,
   type Engine,
   type Finding,
-  type Judged,
+  type CheckResult,
   type Subject,
   type Vec3,
 } from '../../model/index.ts';
@@ -26,7 +26,7 @@ import {
 } from '../../units/index.ts';
 import { axlesAfter, type PlacedMass } from './axles.ts';
 import { BASIS_INCLUDES, OIL_KG_PER_L, PETROL_KG_PER_L, TYPICAL_MASS } from './ancillaries.ts';
-import { bridgeToInstalled, massTie, type Bridge } from './buildUp.ts';
+import { installedMass, massDifference, type MassBuildUp } from './buildUp.ts';
 
 /** One thing that comes out of the car or goes in. */
 export interface Move {
@@ -36,9 +36,9 @@ export interface Move {
 }
 
 export interface MassFigures {
-  readonly bridge: Bridge | undefined;
+  readonly bridge: MassBuildUp | undefined;
   /** The other records of the same engine, each brought to the installed basis. */
-  readonly otherBridges: readonly Bridge[];
+  readonly otherBridges: readonly MassBuildUp[];
   readonly out: readonly Move[];
   readonly in: readonly Move[];
   readonly frontKg: Derived | undefined;
@@ -59,9 +59,9 @@ function bridgeInUse(
   dressing: Subject['dressing'],
   gearbox: Subject['gearbox'] | undefined,
   brought: readonly Ancillary[],
-): Bridge | undefined {
+): MassBuildUp | undefined {
   const record = engine.massRecords.find((r) => r.inUse) ?? engine.massRecords[0];
-  return record && bridgeToInstalled(engine, record, dressing, gearbox, brought);
+  return record && installedMass(engine, record, dressing, gearbox, brought);
 }
 
 function broughtByParts(subject: Subject): Ancillary[] {
@@ -79,14 +79,14 @@ export interface MassPlaces {
   readonly gearbox: Vec3;
 }
 
-export function assessMass(subject: Subject, places: MassPlaces): Judged & { figures: MassFigures } {
+export function assessMass(subject: Subject, places: MassPlaces): CheckResult & { figures: MassFigures } {
   const { chassis, engine, gearbox, brief, parts } = subject;
   const findings: Finding[] = [];
   const bridge = bridgeInUse(engine, subject.dressing, gearbox, broughtByParts(subject));
   const record = engine.massRecords.find((r) => r.inUse) ?? engine.massRecords[0];
   const others = engine.massRecords
     .filter((r) => r !== record)
-    .flatMap((r) => bridgeToInstalled(engine, r, subject.dressing, gearbox, broughtByParts(subject)) ?? []);
+    .flatMap((r) => installedMass(engine, r, subject.dressing, gearbox, broughtByParts(subject)) ?? []);
   findings.push(...basisFindings(subject, bridge), ...twinFindings(engine, bridge, others), ...orderFindings(subject));
 
   // What the candidate keeps is on the scales already: it neither leaves nor comes in.
@@ -275,7 +275,7 @@ function carSums(subject: Subject, out: readonly Move[], into: readonly Move[]) 
 }
 
 /** A quoted mass without a basis says nothing. */
-function basisFindings(subject: Subject, bridge: Bridge | undefined): Finding[] {
+function basisFindings(subject: Subject, bridge: MassBuildUp | undefined): Finding[] {
   if (bridge) return [];
   const record = subject.engine.massRecords.find((r) => r.inUse) ?? subject.engine.massRecords[0];
   const title = record
@@ -306,10 +306,10 @@ function basisFindings(subject: Subject, bridge: Bridge | undefined): Finding[] 
 }
 
 /** Two records of one engine that can't both be right once on one basis. */
-function twinFindings(engine: Engine, bridge: Bridge | undefined, others: readonly Bridge[]): Finding[] {
+function twinFindings(engine: Engine, bridge: MassBuildUp | undefined, others: readonly MassBuildUp[]): Finding[] {
   if (!bridge) return [];
   return others.flatMap((other) => {
-    const apart = massTie(
+    const apart = massDifference(
       { massKg: bridge.installedMassKg, plusMinusKg: bridge.plusMinusKg },
       { massKg: other.installedMassKg, plusMinusKg: other.plusMinusKg },
     );

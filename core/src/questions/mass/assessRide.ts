@@ -1,4 +1,4 @@
-import { findingOf, makeCheck, type Check, type Finding, type Judged, type Subject } from '../../model/index.ts';
+import { findingOf, makeCheck, type Check, type Finding, type CheckResult, type Subject } from '../../model/index.ts';
 import { propagateAll, say, sayDerived, type Derived, type Figure } from '../../units/index.ts';
 import type { MassFigures } from './assessMass.ts';
 import {
@@ -60,7 +60,7 @@ const NOTHING: RideFigures = {
 };
 
 /** What the new axle loads do: ride height and frequency and the springs that put them right, brake bias, tyre load, yaw inertia. */
-export function assessRide(subject: Subject, mass: MassFigures): Judged & { figures: RideFigures } {
+export function assessRide(subject: Subject, mass: MassFigures): CheckResult & { figures: RideFigures } {
   const { chassis, tyre } = subject;
   const { frontKg, rearKg, totalKg } = mass;
   if (!chassis || !frontKg || !rearKg || !totalKg || !mass.comMm) return { checks: [], findings: [], figures: NOTHING };

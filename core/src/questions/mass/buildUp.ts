@@ -3,26 +3,26 @@ import type { Ancillary, DressingOption, Engine, Gearbox, MassRecord } from '../
 import { BASIS_INCLUDES, COOLANT_KG_PER_L, OIL_KG_PER_L, TYPICAL_MASS } from './ancillaries.ts';
 
 /** One step of the bridge: added (+1) or taken off (−1). */
-export interface BridgeStep {
+export interface MassBuildUpStep {
   readonly name: string;
   readonly sign: 1 | -1;
   readonly mass: Figure;
 }
 
-export interface Bridge {
+export interface MassBuildUp {
   readonly quoted: Figure;
   readonly basis: string;
   readonly recordId: string;
-  readonly steps: readonly BridgeStep[];
+  readonly steps: readonly MassBuildUpStep[];
   readonly installedMassKg: number;
   readonly plusMinusKg: number;
   readonly evidence: Evidence;
 }
 
 /** Sum of signed items; scatter in quadrature, what is taken off adds its scatter too. Masses in kg. */
-export function sumBridge(
+export function sumMassBuildUp(
   quoted: Figure,
-  steps: readonly BridgeStep[],
+  steps: readonly MassBuildUpStep[],
 ): { installedMassKg: number; plusMinusKg: number } {
   return {
     installedMassKg: steps.reduce((sum, s) => sum + s.sign * s.mass.value, quoted.value),
@@ -53,18 +53,18 @@ function litres(volume: Figure, kgPerL: number): Figure {
  * is not in the quoted mass is added, everything in the quoted mass that will not run is taken off, the chosen dressing
  * stands in for the stock one. Undefined when the basis of the record is unknown: nobody can tell what to add.
  */
-export function bridgeToInstalled(
+export function installedMass(
   engine: Engine,
   record: MassRecord,
   dressing: readonly DressingOption[],
   gearbox: Pick<Gearbox, 'massKg' | 'name'> | undefined,
   /** Ancillaries whose mass another part brings (a flywheel or clutch in the candidate): left off here, counted there. */
   broughtByParts: readonly Ancillary[] = [],
-): Bridge | undefined {
+): MassBuildUp | undefined {
   if (record.basis === 'unknown') return undefined;
   const on = new Set<Ancillary>([...BASIS_INCLUDES[record.basis], ...record.includes]);
   const wanted = new Set<Ancillary>(engine.needs.filter((n) => !broughtByParts.includes(n)));
-  const steps: BridgeStep[] = [];
+  const steps: MassBuildUpStep[] = [];
   for (const item of wanted) if (!on.has(item)) steps.push({ name: item, sign: 1, mass: ancillaryMass(engine, item) });
   for (const item of on)
     if (!wanted.has(item)) steps.push({ name: `${item} left off`, sign: -1, mass: ancillaryMass(engine, item) });
@@ -84,7 +84,7 @@ export function bridgeToInstalled(
       });
     }
   }
-  const { installedMassKg, plusMinusKg } = sumBridge(record.massKg, steps);
+  const { installedMassKg, plusMinusKg } = sumMassBuildUp(record.massKg, steps);
   const important = [
     { evidence: record.massKg.evidence, scatter: scatterOf(record.massKg) },
     ...steps.map((s) => ({ evidence: s.mass.evidence, scatter: scatterOf(s.mass) })),
@@ -101,7 +101,7 @@ export function bridgeToInstalled(
 }
 
 /** A tie when the difference is inside the scatter of both: |Δ| ≤ √(s₁² + s₂²). */
-export function massTie(a: { massKg: number; plusMinusKg: number }, b: { massKg: number; plusMinusKg: number }) {
+export function massDifference(a: { massKg: number; plusMinusKg: number }, b: { massKg: number; plusMinusKg: number }) {
   const differenceKg = b.massKg - a.massKg;
   const scatterKg = quadrature([a.plusMinusKg, b.plusMinusKg]);
   return { differenceKg: Math.abs(differenceKg), scatterKg, tie: Math.abs(differenceKg) <= scatterKg };

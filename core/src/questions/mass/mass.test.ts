@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { InputError } from '../../units/index.ts';
 import { axlesAfter, comFromCorners, type PlacedMass } from './axles.ts';
-import { massTie, sumBridge } from './buildUp.ts';
+import { massDifference, sumMassBuildUp } from './buildUp.ts';
 import { powerToWeight } from './powerToWeight.ts';
 
 const lump = fc.record({
@@ -77,7 +77,7 @@ test('corner weights: mirrored left to right, the centre of mass changes side', 
 test('a bridge there and back again keeps the mass and doubles the doubt of the step', () => {
   const mass = { value: 8, plusMinus: 1.5, evidence: 'estimated' } as const;
   const quoted = { value: 120, plusMinus: 0, evidence: 'measured' } as const;
-  const r = sumBridge(quoted, [
+  const r = sumMassBuildUp(quoted, [
     { name: 'flywheel', sign: 1, mass },
     { name: 'flywheel left off', sign: -1, mass },
   ]);
@@ -86,8 +86,8 @@ test('a bridge there and back again keeps the mass and doubles the doubt of the 
 });
 
 test('a tie is a tie at its edge and not beyond', () => {
-  expect(massTie({ massKg: 100, plusMinusKg: 3 }, { massKg: 105, plusMinusKg: 4 }).tie).toBe(true);
-  expect(massTie({ massKg: 100, plusMinusKg: 3 }, { massKg: 105.01, plusMinusKg: 4 }).tie).toBe(false);
+  expect(massDifference({ massKg: 100, plusMinusKg: 3 }, { massKg: 105, plusMinusKg: 4 }).tie).toBe(true);
+  expect(massDifference({ massKg: 100, plusMinusKg: 3 }, { massKg: 105.01, plusMinusKg: 4 }).tie).toBe(false);
 });
 
 test('power to weight in its three ways of saying it', () => {

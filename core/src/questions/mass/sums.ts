@@ -1,7 +1,7 @@
 import Type from 'typebox';
 import { defineSum, EvidenceSchema } from '../../model/index.ts';
 import { axlesAfter, comFromCorners } from './axles.ts';
-import { massTie, sumBridge } from './buildUp.ts';
+import { massDifference, sumMassBuildUp } from './buildUp.ts';
 import { powerToWeight } from './powerToWeight.ts';
 
 const closed = { additionalProperties: false };
@@ -42,7 +42,7 @@ export const massSums = [
       const quotedScatter =
         input.quotedPlusMinusKg ??
         (input.quotedPlusMinusPct === undefined ? undefined : (input.quotedMassKg * input.quotedPlusMinusPct) / 100);
-      return sumBridge(
+      return sumMassBuildUp(
         {
           value: input.quotedMassKg,
           evidence: input.quotedEvidence ?? 'claimed',
@@ -125,6 +125,9 @@ export const massSums = [
     input: Type.Object({ aMassKg: positive, aPlusMinusKg: zeroUp, bMassKg: positive, bPlusMinusKg: zeroUp }, closed),
     output: Type.Object({ differenceKg: N, scatterKg: N, tie: Type.Boolean() }, closed),
     run: (i) =>
-      massTie({ massKg: i.aMassKg, plusMinusKg: i.aPlusMinusKg }, { massKg: i.bMassKg, plusMinusKg: i.bPlusMinusKg }),
+      massDifference(
+        { massKg: i.aMassKg, plusMinusKg: i.aPlusMinusKg },
+        { massKg: i.bMassKg, plusMinusKg: i.bPlusMinusKg },
+      ),
   }),
 ];

@@ -4,13 +4,13 @@ import {
   makeFinding,
   type Check,
   type Finding,
-  type Judged,
+  type CheckResult,
   type Subject,
 } from '../../model/index.ts';
 import { InputError, say, worstEvidence, type Derived } from '../../units/index.ts';
 import { billOf, type Bill } from './bill.ts';
 
-export function assessMoney(subject: Subject): Judged & { figures: { bill: Bill | undefined } } {
+export function assessMoney(subject: Subject): CheckResult & { figures: { bill: Bill | undefined } } {
   const { brief, build } = subject;
   const currency = build.currency;
   let bill: Bill;

@@ -1,4 +1,4 @@
-import { findingOf, makeCheck, type Judged, type Subject } from '../../model/index.ts';
+import { findingOf, makeCheck, type CheckResult, type Subject } from '../../model/index.ts';
 import { propagate, say, type Derived, type Evidence, type Figure } from '../../units/index.ts';
 
 /** Default ± of a sound level by its evidence, dB(A): a share of the value would mean nothing on a logarithmic scale. */
@@ -14,7 +14,10 @@ export interface NoiseFigures {
  * A level brought to the rule's distance (−6 dB per doubling outdoors) and power (+10·log10 of the ratio), with the
  * deltas of intake dressing and silencers. A gate with its doubt, never an approval.
  */
-export function assessNoise(subject: Subject, peakPowerKw: number | undefined): Judged & { figures: NoiseFigures } {
+export function assessNoise(
+  subject: Subject,
+  peakPowerKw: number | undefined,
+): CheckResult & { figures: NoiseFigures } {
   const { brief, engine, dressing, parts } = subject;
   const rule = brief.noise;
   if (!rule) return { checks: [], findings: [], figures: { levelDb: undefined } };

@@ -4,20 +4,20 @@ import { makeFinding, type Finding, type Subject } from '../../model/index.ts';
 import { say, scatterOf, type Figure } from '../../units/index.ts';
 import { CLUTCH_RESERVE } from './clutch.ts';
 import { SERVICE_FACTOR } from './load.ts';
-import { gearWord, type StressFigures } from './assessStrength.ts';
-import { orderLinks, type Link, type LinkOrder } from './weakestComponent.ts';
+import { gearWord, type StrengthFigures } from './assessStrength.ts';
+import { rankComponentLimits, type ComponentLimit, type ComponentLimits } from './weakestComponent.ts';
 
 const COOLANT_SHARE = 0.3;
 /** Doubt of what a core sheds, as a share. */
 const CORE_DOUBT = 0.2;
 
 /** The order in which engine, fuel, cooling, clutch, gearbox, axle, tyres and brakes give up, and what is said of it. */
-export function assessLinks(
+export function assessComponents(
   subject: Subject,
   gearing: GearingFigures,
   road: RoadFigures,
-  stress: StressFigures,
-): { order: LinkOrder; findings: Finding[] } {
+  stress: StrengthFigures,
+): { order: ComponentLimits; findings: Finding[] } {
   const links = [
     ...engineLinks(subject, gearing),
     coolingLink(subject),
@@ -26,7 +26,7 @@ export function assessLinks(
     brakeLink(subject),
   ];
   const { now, later } = subject.brief;
-  const order = orderLinks(links, { now: now.powerKw, later: later.powerKw }, subject.parts);
+  const order = rankComponentLimits(links, { now: now.powerKw, later: later.powerKw }, subject.parts);
   const findings: Finding[] = [];
   for (const t of order.targets) {
     // Tyres that slip break nothing: they stand in the order, not in the warning.
@@ -71,11 +71,11 @@ export function assessLinks(
 
 const spread = (kw: number, f: Figure) => (f.value === 0 ? 0 : (kw * scatterOf(f)) / f.value);
 
-function engineLinks(subject: Subject, gearing: GearingFigures): Link[] {
+function engineLinks(subject: Subject, gearing: GearingFigures): ComponentLimit[] {
   const { engine } = subject;
   const peakNm = gearing.peakTorqueNm?.value;
   const peakKw = gearing.peakPowerKw?.value;
-  const inside = (engine.limits ?? []).flatMap((l): Link[] => {
+  const inside = (engine.limits ?? []).flatMap((l): ComponentLimit[] => {
     // A torque limit as power: more of the same curve.
     const kw =
       l.kind === 'powerKw' ? l.figure.value : peakNm && peakKw ? (peakKw * l.figure.value) / peakNm : undefined;
@@ -92,7 +92,7 @@ function engineLinks(subject: Subject, gearing: GearingFigures): Link[] {
       },
     ];
   });
-  const links: Link[] =
+  const links: ComponentLimit[] =
     inside.length > 0
       ? inside
       : [
@@ -132,7 +132,7 @@ function engineLinks(subject: Subject, gearing: GearingFigures): Link[] {
 const THROAT_M_PER_S = 90;
 
 /** Air: the power at which the throat of the throttle reaches its speed, outside air. */
-function airLink(subject: Subject): Link {
+function airLink(subject: Subject): ComponentLimit {
   const { engine } = subject;
   const { throttle } = engine;
   if (!throttle)
@@ -164,7 +164,7 @@ function airLink(subject: Subject): Link {
   };
 }
 
-function coolingLink(subject: Subject): Link {
+function coolingLink(subject: Subject): ComponentLimit {
   const radiator = subject.chassis?.radiator;
   const better = subject.parts.find((p) => p.class === 'radiator' && p.radiator);
   const core = better?.radiator ?? radiator;
@@ -198,10 +198,10 @@ function coolingLink(subject: Subject): Link {
   };
 }
 
-function drivelineLinks(subject: Subject, gearing: GearingFigures, stress: StressFigures): Link[] {
+function drivelineLinks(subject: Subject, gearing: GearingFigures, stress: StrengthFigures): ComponentLimit[] {
   const peakNm = gearing.peakTorqueNm?.value;
   const peakKw = gearing.peakPowerKw?.value;
-  const links: Link[] = [];
+  const links: ComponentLimit[] = [];
   const perNm = peakNm && peakKw ? peakKw / peakNm : undefined;
   const { gearbox } = subject;
   const factor = SERVICE_FACTOR[subject.brief.use];
@@ -278,7 +278,7 @@ function drivelineLinks(subject: Subject, gearing: GearingFigures, stress: Stres
 }
 
 /** Tyres give up by gear: the highest gear that still holds decides how much power can be used at all. */
-function tyreLink(gearing: GearingFigures, road: RoadFigures): Link {
+function tyreLink(gearing: GearingFigures, road: RoadFigures): ComponentLimit {
   const peakKw = gearing.peakPowerKw?.value;
   const second = gearing.gears[1];
   if (peakKw === undefined || !second || gearing.gripN === undefined)
@@ -306,7 +306,7 @@ function tyreLink(gearing: GearingFigures, road: RoadFigures): Link {
   };
 }
 
-function brakeLink(subject: Subject): Link {
+function brakeLink(subject: Subject): ComponentLimit {
   const part = subject.parts.find((p) => p.class === 'brakes' && p.brakesForKw);
   const f = part?.brakesForKw ?? subject.chassis?.brakesForKw;
   return {

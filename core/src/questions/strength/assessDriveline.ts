@@ -5,12 +5,12 @@ import {
   makeFinding,
   type Check,
   type Finding,
-  type Judged,
+  type CheckResult,
   type Subject,
 } from '../../model/index.ts';
 import { exactly, propagate, say, type Derived } from '../../units/index.ts';
 import { clutchLaunch } from './clutch.ts';
-import type { GearLoad, StressPlaces } from './assessStrength.ts';
+import type { GearLoad, StrengthPlaces } from './assessStrength.ts';
 import { CRITICAL_SHARE, criticalRpm, longestMm, STEEL } from './propshaft.ts';
 
 export interface DrivelineFigures {
@@ -39,8 +39,8 @@ export function assessDriveline(
   subject: Subject,
   gearing: GearingFigures,
   gears: readonly GearLoad[],
-  places: StressPlaces,
-): Judged & { figures: DrivelineFigures } {
+  places: StrengthPlaces,
+): CheckResult & { figures: DrivelineFigures } {
   const { chassis, gearbox, brief, candidate } = subject;
   const checks: Check[] = [];
   const findings: Finding[] = [];

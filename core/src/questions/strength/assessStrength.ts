@@ -5,7 +5,7 @@ import {
   makeFinding,
   type Check,
   type Finding,
-  type Judged,
+  type CheckResult,
   type Remedy,
   type Subject,
 } from '../../model/index.ts';
@@ -14,7 +14,7 @@ import { bandFigures, torqueAt } from '../curve/index.ts';
 import { assessDriveline, type DrivelineFigures } from './assessDriveline.ts';
 import { CLUTCH_RESERVE, clutchCapacity } from './clutch.ts';
 import { loadInGear, SERVICE_FACTOR } from './load.ts';
-import { ratingIn, type BridgedRating } from './ratingConversion.ts';
+import { ratingIn, type InputShaftRating } from './ratingConversion.ts';
 
 export interface GearLoad {
   readonly gear: number;
@@ -24,10 +24,10 @@ export interface GearLoad {
   readonly margin: number | undefined;
   /** Peak torque times the service factor, as the map lets it in that gear, N·m. */
   readonly engineNm: number;
-  readonly bridged: BridgedRating | undefined;
+  readonly bridged: InputShaftRating | undefined;
 }
 
-export interface StressFigures {
+export interface StrengthFigures {
   readonly gears: readonly GearLoad[];
   readonly worst: GearLoad | undefined;
   readonly margin: Derived | undefined;
@@ -70,16 +70,16 @@ function bandUnder(subject: Subject, gearing: GearingFigures, limitNm: number): 
 }
 
 /** Where things stand that stress can't look up itself. */
-export interface StressPlaces {
+export interface StrengthPlaces {
   /** Between the joints of the propshaft where the gearbox sits, mm. */
   readonly propshaftMm: number | undefined;
 }
 
-export function assessStress(
+export function assessStrength(
   subject: Subject,
   gearing: GearingFigures,
-  places: StressPlaces = { propshaftMm: undefined },
-): Judged & { figures: StressFigures } {
+  places: StrengthPlaces = { propshaftMm: undefined },
+): CheckResult & { figures: StrengthFigures } {
   const { gearbox, engine, brief } = subject;
   const checks: Check[] = [];
   const findings: Finding[] = [];

@@ -1,9 +1,9 @@
 import { breakEvenExtra, chanceAt, chanceOfFailure, expectedCost } from './failure.ts';
-import { bridgeRating, ratingIn } from './ratingConversion.ts';
+import { ratingAtInputShaft, ratingIn } from './ratingConversion.ts';
 import { criticalRpm, longestMm, STEEL } from './propshaft.ts';
-import { orderLinks, type Link } from './weakestComponent.ts';
+import { rankComponentLimits, type ComponentLimit } from './weakestComponent.ts';
 
-const link = (id: string, kw: number | undefined, raisedBy: Link['raisedBy'] = []): Link => ({
+const link = (id: string, kw: number | undefined, raisedBy: ComponentLimit['raisedBy'] = []): ComponentLimit => ({
   id,
   name: id,
   kw,
@@ -21,7 +21,7 @@ describe('the weakest link', () => {
     link('cooling', 110, ['radiator']),
     link('brakes', undefined),
   ];
-  const order = orderLinks(links, { now: 85, later: 120 }, [
+  const order = rankComponentLimits(links, { now: 85, later: 120 }, [
     { id: 'ck', name: 'Clutch kit', class: 'clutch kit' },
     { id: 'rad', name: 'Radiator', class: 'radiator' },
     { id: 'hose', name: 'Hose', class: 'hose' },
@@ -38,7 +38,9 @@ describe('the weakest link', () => {
   });
   test('tyres that slip hold no part back', () => {
     const kit = [{ id: 'ck', name: 'Clutch kit', class: 'clutch kit' as const }];
-    expect(orderLinks([link('clutch', 130, ['clutch kit']), link('tyres', 80)], { later: 120 }, kit).idle).toEqual([]);
+    expect(
+      rankComponentLimits([link('clutch', 130, ['clutch kit']), link('tyres', 80)], { later: 120 }, kit).idle,
+    ).toEqual([]);
   });
   test('a part that brings nothing until weaker ones are done', () => {
     expect(order.idle.map((i) => [i.partId, i.until.map((l) => l.id)])).toEqual([
@@ -46,7 +48,7 @@ describe('the weakest link', () => {
       ['rad', ['gearbox']],
     ]);
     expect(
-      orderLinks([link('clutch', 90, ['clutch kit']), link('gearbox', 95)], { later: 120 }, [
+      rankComponentLimits([link('clutch', 90, ['clutch kit']), link('gearbox', 95)], { later: 120 }, [
         { id: 'ck', name: 'Clutch kit', class: 'clutch kit' },
       ]).idle,
     ).toEqual([]);
@@ -56,12 +58,12 @@ describe('the weakest link', () => {
 describe('the rating bridge', () => {
   const nm = (value: number, plusMinus = 10) => ({ value, plusMinus, evidence: 'claimed' as const });
   test('a torque at the input shaft stands as it was told', () => {
-    const b = bridgeRating({ id: 'a', torqueNm: nm(300), inUse: true })!;
+    const b = ratingAtInputShaft({ id: 'a', torqueNm: nm(300), inUse: true })!;
     expect(b.inputNm).toMatchObject({ value: 300, plusMinus: 10, evidence: 'claimed' });
     expect(b.steps).toEqual([]);
   });
   test('150 kW at the wheels at 5,600 rpm: to torque, and the loss taken back', () => {
-    const b = bridgeRating({
+    const b = ratingAtInputShaft({
       id: 'a',
       powerKw: nm(150, 6),
       atRpm: 5600,
@@ -81,7 +83,7 @@ describe('the rating bridge', () => {
     expect(b.inputNm.plusMinus / b.inputNm.value).toBeCloseTo(Math.hypot(6 / 150, 0.03 / 0.85, 0.12), 3);
   });
   test('a power without its engine speed says nothing', () => {
-    expect(bridgeRating({ id: 'a', powerKw: nm(150), inUse: true })).toBeUndefined();
+    expect(ratingAtInputShaft({ id: 'a', powerKw: nm(150), inUse: true })).toBeUndefined();
   });
   test('a gear’s own rating goes before the box’s; one that is not in use is not taken', () => {
     const ratings = [

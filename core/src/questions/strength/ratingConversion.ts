@@ -10,7 +10,7 @@ export interface RatingStep {
   readonly torqueNm: number;
 }
 
-export interface BridgedRating {
+export interface InputShaftRating {
   readonly rating: Rating;
   readonly inputNm: Derived;
   readonly steps: readonly RatingStep[];
@@ -32,7 +32,7 @@ const WORD_DOUBT: Readonly<Record<NonNullable<Rating['by']>, number>> = {
  * step like the mass bridge: power at its engine speed to torque (T = P·60000/2πn), wheels back to the engine, a built
  * unit back to a stock one, and the doubt of whose word it is. N·m.
  */
-export function bridgeRating(rating: Rating): BridgedRating | undefined {
+export function ratingAtInputShaft(rating: Rating): InputShaftRating | undefined {
   const { torqueNm, powerKw, atRpm } = rating;
   const told: Figure | undefined = torqueNm ?? powerKw;
   if (!told || (!torqueNm && !atRpm)) return undefined;
@@ -78,8 +78,8 @@ export function bridgeRating(rating: Rating): BridgedRating | undefined {
 }
 
 /** The rating that holds in a gear: its own where there is one, else the box's; brought to the input shaft. */
-export function ratingIn(ratings: readonly Rating[], gear: number): BridgedRating | undefined {
+export function ratingIn(ratings: readonly Rating[], gear: number): InputShaftRating | undefined {
   const inUse = ratings.filter((r) => r.inUse);
   const found = inUse.find((r) => r.gear === gear) ?? inUse.find((r) => r.gear === undefined);
-  return found && bridgeRating(found);
+  return found && ratingAtInputShaft(found);
 }

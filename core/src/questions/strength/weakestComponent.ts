@@ -2,7 +2,7 @@ import type { Evidence } from '../../units/index.ts';
 import type { Part } from '../../model/index.ts';
 
 /** One thing that gives up as power rises, and the power at which it does. */
-export interface Link {
+export interface ComponentLimit {
   readonly id: string;
   readonly name: string;
   /** Engine power at which it gives up, kW; undefined where nobody knows. */
@@ -18,17 +18,21 @@ export interface Link {
   readonly raisedBy: readonly Part['class'][];
 }
 
-export interface LinkOrder {
+export interface ComponentLimits {
   /** From the first to give up; unknown ones are not in it. */
-  readonly known: readonly Link[];
-  readonly unknown: readonly Link[];
+  readonly known: readonly ComponentLimit[];
+  readonly unknown: readonly ComponentLimit[];
   readonly targets: readonly {
     readonly when: 'now' | 'later';
     readonly kw: number;
-    readonly giveUp: readonly Link[];
+    readonly giveUp: readonly ComponentLimit[];
   }[];
   /** Parts chosen that bring nothing until something weaker is done. */
-  readonly idle: readonly { readonly partId: string; readonly name: string; readonly until: readonly Link[] }[];
+  readonly idle: readonly {
+    readonly partId: string;
+    readonly name: string;
+    readonly until: readonly ComponentLimit[];
+  }[];
 }
 
 /**
@@ -36,11 +40,11 @@ export interface LinkOrder {
  * that raises a link, what stands before it and must be done first. A link with no known figure is told apart, never
  * counted as strong.
  */
-export function orderLinks(
-  links: readonly Link[],
+export function rankComponentLimits(
+  links: readonly ComponentLimit[],
   targets: { readonly now?: number | undefined; readonly later?: number | undefined },
   parts: readonly Pick<Part, 'id' | 'name' | 'class'>[],
-): LinkOrder {
+): ComponentLimits {
   const known = links.filter((l) => l.kw !== undefined).sort((a, b) => a.kw! - b.kw! || a.id.localeCompare(b.id));
   const most = Math.max(targets.now ?? 0, targets.later ?? 0);
   return {

@@ -8,10 +8,10 @@ import {
   MOST_JOINT_DEG,
   MOST_JOINT_DIFFERENCE_DEG,
   longestReach,
-  padsOf,
+  chassisMountsOf,
   placedSolids,
   propshaftOf,
-  requiredGap,
+  requiredClearance,
   routeBodies,
   shifterSeat,
   type BayBody,
@@ -103,7 +103,7 @@ export function limitsOf(subject: Subject): Limit[] {
       change: (mm, deg) => mm + swing(gearbox.shifterMm) * deg,
     });
   }
-  const pads = padsOf(chassis, parts);
+  const pads = chassisMountsOf(chassis, parts);
   if (pads.length > 0 && engine.bosses.length > 0) {
     const widest = Math.max(...engine.bosses.map((b) => swing(b.atMm)), swing(gearbox.mountMm));
     limits.push({
@@ -157,7 +157,12 @@ function requiredOf(
   const required = new Float64Array(solids.length * bodies.length);
   solids.forEach(({ solid, convex }, p) =>
     bodies.forEach(({ obstacle, convex: body }, o) => {
-      required[p * bodies.length + o] = requiredGap(solid, obstacle, school, convex.excessMm + body.excessMm).totalMm;
+      required[p * bodies.length + o] = requiredClearance(
+        solid,
+        obstacle,
+        school,
+        convex.excessMm + body.excessMm,
+      ).totalMm;
     }),
   );
   return required;

@@ -8,7 +8,7 @@ import type { Progress } from './search.ts';
 
 export type Side = 'above' | 'below';
 
-export interface InstallPath {
+export interface InstallationPath {
   readonly from: Side;
   /** False where no way was found on which nothing touches. */
   readonly clear: boolean;
@@ -50,7 +50,7 @@ export function* searchInstall(
   subject: Subject,
   from: Side,
   { mostTiltDeg = 36, mostNoseDownDeg = 6, foreMm = 400, aftMm = 200 }: InstallOptions = {},
-): Generator<Progress, InstallPath> {
+): Generator<Progress, InstallationPath> {
   const { chassis, candidate } = subject;
   if (!chassis || chassis.obstacles.length === 0)
     throw new InputError('/chassis/obstacles', 'There is no bay to lower it into: nobody has measured it yet.');

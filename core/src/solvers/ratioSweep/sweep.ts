@@ -2,7 +2,7 @@ import { assessMass, type MassFigures, massPlaces } from '../../questions/mass/i
 import { assessGearing, readTyreCode, tyreRoom } from '../../questions/gearing/index.ts';
 import { resolveSubject, type Build, type Candidate, type Library, type Subject } from '../../model/index.ts';
 import { plantOf, simulate, tallestPull, type InGear } from '../../questions/acceleration/index.ts';
-import { assessStress } from '../../questions/strength/index.ts';
+import { assessStrength } from '../../questions/strength/index.ts';
 import { InputError } from '../../units/index.ts';
 import { withCombo, type Combo } from './combos.ts';
 
@@ -89,7 +89,7 @@ export function* sweepCombos(
 
 function figuresOf(subject: Subject, mass: MassFigures, combo: Combo): Omit<ComboFigures, 'misses'> {
   const gearing = assessGearing(subject, mass).figures;
-  const stress = assessStress(subject, gearing).figures;
+  const stress = assessStrength(subject, gearing).figures;
   let zeroTo100S: number | undefined;
   let pull: InGear | undefined;
   try {

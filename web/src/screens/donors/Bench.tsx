@@ -1,5 +1,11 @@
-import { resolveSubject, type Candidate, type Working } from '@sable/core';
-import { BENCH, startingInputs, workOut, type BenchSum, type WorkedOut } from '@sable/core/questions/engine';
+import { resolveSubject, type Candidate, type SavedCalculation } from '@sable/core';
+import {
+  CALCULATORS,
+  startingInputs,
+  runCalculator,
+  type Calculator,
+  type WorkedOut,
+} from '@sable/core/questions/engine';
 import { InputError, EVIDENCE, type Evidence, type Figure } from '@sable/core/units';
 import Button from '@mui/material/Button';
 import MenuItem from '@mui/material/MenuItem';
@@ -21,15 +27,15 @@ const CUSTOM = [
   ['map', 'Air and boost', 'Compressor map'],
   ['cooling-ways', 'Air and boost', 'Charge cooling compared'],
 ] as const;
-const GROUPS = [...new Set(BENCH.map((s) => s.group))];
+const GROUPS = [...new Set(CALCULATORS.map((s) => s.group))];
 
 /** The workbench: sums about the engine, each with its formula, inputs and doubt, to be landed in the candidate. */
 export function Bench() {
   const { candidate, assessment } = useBuild();
   const [search, setSearch] = useSearchParams();
-  const shown = search.get('sum') ?? BENCH[0]!.id;
+  const shown = search.get('sum') ?? CALCULATORS[0]!.id;
   const pick = (id: string) => setSearch((old) => ({ ...Object.fromEntries(old), sum: id }), { replace: true });
-  const sum = BENCH.find((s) => s.id === shown);
+  const sum = CALCULATORS.find((s) => s.id === shown);
   const findings = (assessment?.findings ?? []).filter((f) => f.step === 'donors');
   return (
     <div className="screen">
@@ -40,7 +46,7 @@ export function Bench() {
               <div key={group} style={{ display: 'contents' }}>
                 <h3>{group}</h3>
                 {[
-                  ...BENCH.filter((s) => s.group === group).map((s) => [s.id, s.title] as const),
+                  ...CALCULATORS.filter((s) => s.group === group).map((s) => [s.id, s.title] as const),
                   ...CUSTOM.filter(([, g]) => g === group).map(([id, , title]) => [id, title] as const),
                 ].map(([id, title]) => (
                   <button key={id} type="button" aria-current={id === shown} onClick={() => pick(id)}>
@@ -96,7 +102,7 @@ function Landed({ candidate }: { candidate: Candidate }) {
   );
 }
 
-function SumPanel({ sum, candidate }: { sum: BenchSum; candidate: Candidate | undefined }) {
+function SumPanel({ sum, candidate }: { sum: Calculator; candidate: Candidate | undefined }) {
   const { build, library, saveCandidate } = useBuild();
   const subject = useMemo(
     () => (candidate ? resolveSubject(build, candidate, library).subject : undefined),
@@ -113,7 +119,7 @@ function SumPanel({ sum, candidate }: { sum: BenchSum; candidate: Candidate | un
   let result: WorkedOut | undefined;
   let fault: { pointer: string; message: string } | undefined;
   try {
-    result = workOut(sum, inputs, choices);
+    result = runCalculator(sum, inputs, choices);
   } catch (error) {
     if (!(error instanceof InputError)) throw error;
     fault = error;
@@ -124,7 +130,7 @@ function SumPanel({ sum, candidate }: { sum: BenchSum; candidate: Candidate | un
     const taken = new Set((candidate.workings ?? []).map((w) => w.id));
     let id = sum.id;
     for (let n = 2; taken.has(id); n++) id = `${sum.id}-${n}`;
-    const working: Working = {
+    const working: SavedCalculation = {
       id,
       sum: sum.id,
       inputs: Object.fromEntries(Object.entries(inputs).map(([k, f]) => [k, { ...f }])),

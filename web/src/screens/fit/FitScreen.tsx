@@ -2,7 +2,7 @@ import { resolveSubject, type Candidate, type Placement } from '@sable/core';
 import { fitState, pairSentence, placedSolids } from '@sable/core/questions/fit';
 import { type V3 } from '@sable/core/geometry';
 import type { Side } from '@sable/core/solvers/placement';
-import { asFound } from '@sable/core/questions/lineup';
+import { baselineCandidate } from '@sable/core/questions/lineup';
 import { formatNumber, parseQuantity, unitOf } from '@sable/core/units';
 import Button from '@mui/material/Button';
 import LinearProgress from '@mui/material/LinearProgress';
@@ -333,7 +333,7 @@ function Bench({ candidate }: { candidate: Candidate }) {
           <div className="fields">
             <TextField select label="Ghost" value={ghostOf} onChange={(e) => setGhostOf(e.target.value)}>
               <MenuItem value="none">None</MenuItem>
-              {asFound(build) && <MenuItem value="found">Engine as found</MenuItem>}
+              {baselineCandidate(build) && <MenuItem value="found">Engine as found</MenuItem>}
               {build.candidates
                 .filter((c) => c.id !== candidate.id)
                 .map((c) => (
@@ -507,7 +507,8 @@ function useGhosts(of: string, notId: string): readonly Ghost[] {
   const { build, library } = useBuild();
   return useMemo(() => {
     if (of === 'none') return [];
-    const other = of === 'found' ? asFound(build) : build.candidates.find((c) => c.id === of && c.id !== notId);
+    const other =
+      of === 'found' ? baselineCandidate(build) : build.candidates.find((c) => c.id === of && c.id !== notId);
     const { subject } = other ? resolveSubject(build, other, library) : { subject: undefined };
     return subject && other
       ? placedSolids(subject, other.placement).map(({ solid, convex }) => ({ id: solid.id, convex }))

@@ -1,6 +1,6 @@
 import type { Placement } from '@sable/core';
 import type { FitRecipe, FitRecipeAnswer } from '@sable/core/solvers/recipe';
-import type { FoundPlace, InstallPath } from '@sable/core/solvers/placement';
+import type { FoundPlace, InstallationPath } from '@sable/core/solvers/placement';
 import { formatNumber, formatQuantity, unitOf } from '@sable/core/units';
 import Button from '@mui/material/Button';
 import Slider from '@mui/material/Slider';
@@ -170,7 +170,7 @@ export function RecipeResult({
   );
 }
 
-export function InstallResult({ path, live }: { path: InstallPath; live: LiveFit }) {
+export function InstallResult({ path, live }: { path: InstallationPath; live: LiveFit }) {
   const units = useUnits();
   const [at, setAt] = useState(path.tightest.at);
   const [playing, setPlaying] = useState(false);

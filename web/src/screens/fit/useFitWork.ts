@@ -1,6 +1,6 @@
 import type { Build, Candidate, Library } from '@sable/core';
 import type { FitRecipeAnswer } from '@sable/core/solvers/recipe';
-import type { FoundPlace, InstallPath, Progress, Side } from '@sable/core/solvers/placement';
+import type { FoundPlace, InstallationPath, Progress, Side } from '@sable/core/solvers/placement';
 import { proxy } from 'comlink';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { fitWorker } from '../../workers/fitClient.ts';
@@ -13,7 +13,7 @@ export type FitTask =
 export type FitResult =
   | { readonly do: 'place'; readonly answer: FoundPlace }
   | { readonly do: 'recipes'; readonly wantMm: number; readonly answer: FitRecipeAnswer }
-  | { readonly do: 'install'; readonly answer: InstallPath };
+  | { readonly do: 'install'; readonly answer: InstallationPath };
 
 export interface FitWork {
   readonly running: FitTask['do'] | undefined;

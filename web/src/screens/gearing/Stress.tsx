@@ -1,5 +1,5 @@
 import { weakOrStrong, type BoxFigures } from '@sable/core/assess';
-import { bridgeRating, gearWord, type Link } from '@sable/core/questions/strength';
+import { ratingAtInputShaft, gearWord, type ComponentLimit } from '@sable/core/questions/strength';
 import { formatNumber, formatQuantity, unitOf } from '@sable/core/units';
 import Button from '@mui/material/Button';
 import { useMemo } from 'react';
@@ -76,7 +76,7 @@ export function Stress() {
 }
 
 /** Links as bars of power on one scale, the targets as lines down all of them. */
-function LinkTrack({ links, unknown }: { links: readonly Link[]; unknown: readonly Link[] }) {
+function LinkTrack({ links, unknown }: { links: readonly ComponentLimit[]; unknown: readonly ComponentLimit[] }) {
   const { build } = useBuild();
   const units = useUnits();
   const { now, later } = build.brief;
@@ -205,7 +205,7 @@ function RatingBridge() {
         <p className="muted">Nobody has told what this box stands.</p>
       ) : (
         box.ratings.map((r) => {
-          const b = bridgeRating(r);
+          const b = ratingAtInputShaft(r);
           const told = r.torqueNm ?? r.powerKw;
           return (
             <div key={r.id} style={{ marginTop: 8 }}>

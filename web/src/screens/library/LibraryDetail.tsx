@@ -1,4 +1,4 @@
-import { bridgeRating } from '@sable/core/questions/strength';
+import { ratingAtInputShaft } from '@sable/core/questions/strength';
 import type { Engine, Family, Gearbox, Library, Part } from '@sable/core';
 import { curveInUse } from '@sable/core/questions/curve';
 import { convexOf } from '@sable/core/geometry';
@@ -339,7 +339,7 @@ function GearboxDetail({ gearbox }: { gearbox: Gearbox }) {
               (r) =>
                 [
                   r.gear === undefined ? 'Rated' : `Rated in gear ${r.gear}`,
-                  <FigureText key={r.id} figure={bridgeRating(r)?.inputNm} quantity="torqueNm" />,
+                  <FigureText key={r.id} figure={ratingAtInputShaft(r)?.inputNm} quantity="torqueNm" />,
                 ] as const,
             ),
             ['Length', <FigureText key="l" figure={gearbox.lengthMm} quantity="lengthMm" />],

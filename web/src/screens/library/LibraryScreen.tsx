@@ -2,7 +2,7 @@ import { curveInUse, peaksOf } from '@sable/core/questions/curve';
 import type { Engine, Family, Gearbox, ImportReport, Library, Part } from '@sable/core';
 import { formatNumber, unitOf, type Evidence, type Quantity, type Units } from '@sable/core/units';
 import { displacementCc } from '@sable/core/questions/engine';
-import { bridgeRating } from '@sable/core/questions/strength';
+import { ratingAtInputShaft } from '@sable/core/questions/strength';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import Alert from '@mui/material/Alert';
 import Button from '@mui/material/Button';
@@ -85,7 +85,7 @@ function engineRow(e: Engine): Row {
 }
 function gearboxRow(g: Gearbox): Row {
   const told = g.ratings.find((r) => r.inUse && r.gear === undefined) ?? g.ratings[0];
-  const rating = told && bridgeRating(told);
+  const rating = told && ratingAtInputShaft(told);
   return {
     id: g.id,
     name: named(g),

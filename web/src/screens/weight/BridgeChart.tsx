@@ -1,4 +1,4 @@
-import type { Bridge } from '@sable/core/questions/mass';
+import type { MassBuildUp } from '@sable/core/questions/mass';
 import { formatNumber, scatterOf, toDisplay } from '@sable/core/units';
 import { Bar, BarChart, CartesianGrid, ResponsiveContainer, XAxis, YAxis } from 'recharts';
 import { useUnits } from '../../app/settings.tsx';
@@ -16,7 +16,7 @@ interface StepBar {
 }
 
 /** The bridge drawn as steps: each block stands where the one before it ended. The axis does not begin at nought. */
-export function BridgeChart({ bridge, colour }: { bridge: Bridge; colour: string }) {
+export function BridgeChart({ bridge, colour }: { bridge: MassBuildUp; colour: string }) {
   const units = useUnits();
   const kg = (v: number) => toDisplay(v, 'massKg', units);
   const words = (v: number, signed = false) => formatNumber(v, 'massKg', units, { digits: 1, signed });

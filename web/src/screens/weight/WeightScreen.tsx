@@ -1,5 +1,5 @@
 import type { Chassis } from '@sable/core';
-import { powerToWeight, type Bridge, type Move } from '@sable/core/questions/mass';
+import { powerToWeight, type MassBuildUp, type Move } from '@sable/core/questions/mass';
 import { formatNumber, scatterOf, unitOf } from '@sable/core/units';
 import { useBuild } from '../../app/buildState.tsx';
 import { useUnits } from '../../app/settings.tsx';
@@ -100,7 +100,7 @@ export function WeightScreen() {
   );
 }
 
-function BridgeTable({ bridge }: { bridge: Bridge }) {
+function BridgeTable({ bridge }: { bridge: MassBuildUp }) {
   const units = useUnits();
   const n = (v: number, signed = false) => formatNumber(v, 'massKg', units, { digits: 1, signed });
   return (

@@ -10,10 +10,10 @@ import {
   valveLiftMm,
 } from '../cam.ts';
 import { FUEL } from '../fuels.ts';
-import type { BenchSum } from './calculator.ts';
+import type { Calculator } from './calculator.ts';
 import { bsfcOf, count, engineCc, fuelOf, peakTorque, targetPower, usual, worstTemperature } from './from.ts';
 
-export const breathing: readonly BenchSum[] = [
+export const breathing: readonly Calculator[] = [
   {
     id: 'cam',
     group: 'Cam and head',

@@ -5,7 +5,7 @@ import { afterCoolerC, blowerPressureRatio, compressorOutC, sprayed } from '../c
 import { exhaustM3PerS, pipeSpeed } from '../exhaust.ts';
 import { FUEL } from '../fuels.ts';
 import { fuelGramPerS } from '../fuelling.ts';
-import type { BenchInput, BenchSum } from './calculator.ts';
+import type { BenchInput, Calculator } from './calculator.ts';
 import { bsfcOf, count, engineCc, fuelOf, targetPower, usual, worstTemperature } from './from.ts';
 
 const power: BenchInput = {
@@ -56,7 +56,7 @@ const outside: BenchInput = {
   from: worstTemperature,
 };
 
-export const boost: readonly BenchSum[] = [
+export const boost: readonly Calculator[] = [
   {
     id: 'air',
     group: 'Air and boost',

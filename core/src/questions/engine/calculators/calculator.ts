@@ -1,4 +1,4 @@
-import { judge, type State, type Subject } from '../../../model/index.ts';
+import { checkState, type State, type Subject } from '../../../model/index.ts';
 import { InputError, propagateAll, type Derived, type Figure, type Quantity } from '../../../units/index.ts';
 
 export interface BenchInput {
@@ -33,7 +33,7 @@ export type Values = Readonly<Record<string, number>>;
 export type Choices = Readonly<Record<string, string>>;
 
 /** One sum of the workbench: what it asks, how it reckons, what it says. The first output is its answer. */
-export interface BenchSum {
+export interface Calculator {
   readonly id: string;
   readonly group: 'Bottom end' | 'Cam and head' | 'Fuel' | 'Air and boost' | 'Exhaust' | 'Cooling';
   readonly title: string;
@@ -64,7 +64,11 @@ export interface WorkedOut {
  * Works a sum out with the scatter of its inputs.
  * @throws InputError naming the input that can't be used.
  */
-export function workOut(sum: BenchSum, inputs: Readonly<Record<string, Figure>>, choices: Choices = {}): WorkedOut {
+export function runCalculator(
+  sum: Calculator,
+  inputs: Readonly<Record<string, Figure>>,
+  choices: Choices = {},
+): WorkedOut {
   const figures: Record<string, Figure> = {};
   for (const input of sum.inputs) {
     const figure = inputs[input.name];
@@ -105,7 +109,7 @@ export function workOut(sum: BenchSum, inputs: Readonly<Record<string, Figure>>,
   });
   const main = outputs[sum.outputs[0]!.name]!;
   const limit = sum.limit?.(values, chosen);
-  const judged = limit ? judge(main.value, main.plusMinus, limit.kind, limit.limit) : 'clear';
+  const judged = limit ? checkState(main.value, main.plusMinus, limit.kind, limit.limit) : 'clear';
   const state = limit?.warns && judged === 'blocked' ? 'tight' : judged;
   return {
     outputs,
@@ -117,7 +121,7 @@ export function workOut(sum: BenchSum, inputs: Readonly<Record<string, Figure>>,
 
 /** The inputs to begin with: the candidate's own figures where it has them, else the usual ones. */
 export function startingInputs(
-  sum: BenchSum,
+  sum: Calculator,
   subject: Subject | undefined,
 ): { inputs: Record<string, Figure>; choices: Record<string, string> } {
   return {

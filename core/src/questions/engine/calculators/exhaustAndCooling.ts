@@ -3,10 +3,10 @@ import { airKgPerS } from '../air.ts';
 import { fuelEnergyKw, radiatorKw, USE_DUTY } from '../cooling.ts';
 import { boreForPower, boreForSpeed, exhaustM3PerS, pipeSpeed } from '../exhaust.ts';
 import { FUEL } from '../fuels.ts';
-import type { BenchSum } from './calculator.ts';
+import type { Calculator } from './calculator.ts';
 import { bsfcOf, count, fuelOf, peakPower, targetPower, usual } from './from.ts';
 
-export const heat: readonly BenchSum[] = [
+export const heat: readonly Calculator[] = [
   {
     id: 'exhaust',
     group: 'Exhaust',

@@ -1,13 +1,13 @@
 import { say, sayDerived } from '../../../units/index.ts';
 import { injectorFlowAt, injectorNeededCcPerMin, lineBoreMm, pumpLph } from '../fuelling.ts';
 import { FUEL } from '../fuels.ts';
-import type { BenchSum } from './calculator.ts';
+import type { Calculator } from './calculator.ts';
 import { bsfcOf, count, fuelOf, targetPower, usual } from './from.ts';
 
 /** Duty above which an injector no longer closes surely between pulses, percent. */
 export const DUTY_LIMIT_PCT = 85;
 
-export const fuel: readonly BenchSum[] = [
+export const fuel: readonly Calculator[] = [
   {
     id: 'injectors',
     group: 'Fuel',

@@ -1,4 +1,4 @@
-import type { BenchSum } from './calculator.ts';
+import type { Calculator } from './calculator.ts';
 import { boost } from './boost.ts';
 import { bottomEnd } from './shortBlock.ts';
 import { breathing } from './airflow.ts';
@@ -10,6 +10,6 @@ export { DUTY_LIMIT_PCT } from './fuel.ts';
 export { bsfcOf, fuelOf, peakPower, peakTorque, targetPower } from './from.ts';
 
 /** The workbench: every sum, in the order in which an engine is thought through. */
-export const BENCH: readonly BenchSum[] = [...bottomEnd, ...breathing, ...fuel, ...boost, ...heat];
+export const CALCULATORS: readonly Calculator[] = [...bottomEnd, ...breathing, ...fuel, ...boost, ...heat];
 
-export const benchSum = (id: string): BenchSum | undefined => BENCH.find((s) => s.id === id);
+export const calculatorNamed = (id: string): Calculator | undefined => CALCULATORS.find((s) => s.id === id);

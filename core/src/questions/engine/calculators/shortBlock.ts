@@ -10,12 +10,12 @@ import {
   staticCompression,
   type Chamber,
 } from '../compression.ts';
-import type { BenchSum } from './calculator.ts';
+import type { Calculator } from './calculator.ts';
 import { count, peakTorque, usual } from './from.ts';
 
 const chamberOf = (v: Readonly<Record<string, number>>) => v as unknown as Chamber;
 
-export const bottomEnd: readonly BenchSum[] = [
+export const bottomEnd: readonly Calculator[] = [
   {
     id: 'compression',
     group: 'Bottom end',
