@@ -1,6 +1,15 @@
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
-import { assess, type Build, type Engine, type Gearbox, type Library, type Part, resolveSubject } from '@sable/core';
+import {
+  assess,
+  type Build,
+  type Engine,
+  type Gearbox,
+  type Library,
+  type Part,
+  resolveSubject,
+  settingOf,
+} from '@sable/core';
 import { combosOf, sweepCombos } from '@sable/core/solvers/ratioSweep';
 import { plantOf, simulate, type Plant } from '@sable/core/questions/acceleration';
 import { chromium } from '@playwright/test';
@@ -14,9 +23,9 @@ const COMBOS = 1000;
 function plantFor(build: Build, library: Library, letter: string, gearboxId?: string): Plant {
   const c = build.candidates.find((x) => x.letter === letter)!;
   const candidate = gearboxId === undefined ? c : { ...c, gearboxId };
-  const { subject } = resolveSubject(build, candidate, library);
+  const { subject } = resolveSubject(settingOf(build), candidate, library);
   const { mass, gearing } = assess(build, candidate, library).figures!;
-  return plantOf(subject!, mass, gearing)!;
+  return plantOf(subject!, mass!, gearing!)!;
 }
 
 /** One run with a clutch and one with a converter; a thousand gearings swept, and the longest it goes without listening. */

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
-import { resolveSubject, type Build, type Engine, type Gearbox, type Library, type Part } from '@sable/core';
+import { resolveSubject, settingOf, type Build, type Engine, type Gearbox, type Library, type Part } from '@sable/core';
 import { convexOf, type Convex } from '@sable/core/geometry';
 import {
   AXES,
@@ -119,7 +119,7 @@ function recipeTimes() {
   const build = read<Build>(DEMO_BAYS[0]!);
   return ['a', 'b', 'e'].map((id) => {
     const { subject } = resolveSubject(
-      build,
+      settingOf(build),
       build.candidates.find((c) => c.id === id)!,
       library,
     );
@@ -140,7 +140,7 @@ function demoProblems(): { name: string; problem: PlacementProblem }[] {
   return DEMO_BAYS.flatMap((file) => {
     const build = read<Build>(file);
     return build.candidates.slice(0, file === DEMO_BAYS[0] ? 4 : 1).flatMap((candidate) => {
-      const { subject } = resolveSubject(build, candidate, library);
+      const { subject } = resolveSubject(settingOf(build), candidate, library);
       if (!subject) return [];
       return [
         { name: `${build.name}, ${candidate.letter}`, problem: problemFor(subject, rangeAround(candidate.placement)) },

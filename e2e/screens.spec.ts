@@ -325,11 +325,11 @@ test.describe('the sum behind the screen is the one over HTTP, once for each top
   });
 
   test('solids', async ({ page, go, sable }) => {
-    const { placedSolids, resolveSubject } = await import('@sable/core');
+    const { placedSolids, resolveSubject, settingOf } = await import('@sable/core');
     const { convexOf } = await import('@sable/core/geometry');
     const { build, library } = await load(sable.url);
     const c = build.candidates.find((x) => x.id === 'b')!;
-    const cover = placedSolids(resolveSubject(build, c, library).subject!, c.placement).find(
+    const cover = placedSolids(resolveSubject(settingOf(build), c, library).subject!, c.placement).find(
       (s) => s.solid.id === 'q22-cv',
     )!;
     const bonnet = convexOf(build.chassis!.obstacles.find((o) => o.id === 'bonnet')!.shape);

@@ -55,7 +55,7 @@ export function circlesIn(imports) {
     }
     if (low.get(file) !== index.get(file)) return;
     const circle = [];
-    for (let member; member !== file; ) {
+    for (let member; member !== file;) {
       member = stack.pop();
       onStack.delete(member);
       circle.push(member);

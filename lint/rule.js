@@ -10,7 +10,8 @@ export function roomOf(house, file) {
   if (!floor) return { fault: `The folder ${house.root}/${first} has no floor: list it in lint/floors.js.` };
   if (!floor.rooms) return { room: first, rank, within: 0 };
   const within = floor.rooms.indexOf(second);
-  if (within < 0) return { fault: `The folder ${house.root}/${first}/${second} has no place: list it in lint/floors.js.` };
+  if (within < 0)
+    return { fault: `The folder ${house.root}/${first}/${second} has no place: list it in lint/floors.js.` };
   return { room: `${first}/${second}`, rank, within };
 }
 
@@ -19,7 +20,8 @@ export function faultOf(house, file, specifier) {
   const target = targetOf(house, file, specifier);
   const here = roomOf(house, file);
   if (target === undefined || here?.fault) return undefined;
-  if (specifier.startsWith(house.package)) return `Inside ${house.root} files are imported by their path, not as ${house.package}.`;
+  if (specifier.startsWith(house.package))
+    return `Inside ${house.root} files are imported by their path, not as ${house.package}.`;
   if (!here) return undefined;
   const there = roomOf(house, target);
   if (!there) return `${target} is the face that others see: a file of the house may not look at it.`;

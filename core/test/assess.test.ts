@@ -52,7 +52,7 @@ describe('what is not known', () => {
     const a = assess(build, build.candidates[0]!, library);
     expect(a.state).not.toBe('clear');
     expect(finding(a, 'fit-margin').missing).toEqual(['/chassis/obstacles']);
-    expect(a.figures?.gearing.peakPowerKw?.value).toBeGreaterThan(100);
+    expect(a.figures?.gearing?.peakPowerKw?.value).toBeGreaterThan(100);
     expect(baselineCandidate(build)).toBeUndefined();
   });
 

@@ -1,8 +1,8 @@
-import { assess, billOf, resolveSubject, type BillLine, type Build, type Candidate } from '../src/index.ts';
+import { assess, billOf, resolveSubject, settingOf, type BillLine, type Build, type Candidate } from '../src/index.ts';
 import { candidate, finding, judged, library, listing, part, tug, words } from './demo.ts';
 
 const bill = (letter: string, build: Build = tug, change = {}) =>
-  billOf(resolveSubject(build, { ...candidate(letter, build), ...change }, library).subject!);
+  billOf(resolveSubject(settingOf(build), { ...candidate(letter, build), ...change }, library).subject!);
 
 test('nothing is lost: every accepted part is a line, and the sums are of the lines', () => {
   for (const letter of ['A', 'B', 'C', 'D', 'E', 'F']) {
@@ -62,7 +62,7 @@ test('a part no longer made is said so', () => {
 describe('refreshed while it is out', () => {
   const bought = { listing: listing('v6-high-mileage'), besides: [] };
   const withoutKit = candidate('D').partIds.filter((id) => !id.startsWith('rk-'));
-  const lines = (change: Partial<Candidate>) => judged('D', { bought, ...change }).figures!.bill!.lines;
+  const lines = (change: Partial<Candidate>) => judged('D', { bought, ...change }).figures!.money.bill!.lines;
   const rebuild = (l: readonly BillLine[]) => l.find((x) => x.id === 'offer-rebuild')!.price.likely;
   test('the kit stands on the bill once, and less rebuild is to be expected', () => {
     const sealed = lines({ refresh: 'leave sealed', partIds: withoutKit });

@@ -7,6 +7,7 @@ import {
   indexOf,
   rankCombos,
   resolveSubject,
+  settingOf,
   runOf,
   sweepCombos,
   traceCsv,
@@ -46,15 +47,17 @@ describe('what is on offer', () => {
   });
   test('a pair in the box changes its ratio, its rating in that gear and the bill', () => {
     const paired = { ...D, pairIds: ['e5-first-van'] };
-    const { subject } = resolveSubject(tug, paired, library);
+    const { subject } = resolveSubject(settingOf(tug), paired, library);
     expect(subject!.gearbox.ratios).toEqual([3.62, 1.95, 1.32, 1, 0.8]);
     const a = judged('D', { pairIds: ['e5-first-van'] });
-    expect(a.figures!.stress.gears[0]!.ratingNm).toBe(235);
-    expect(a.figures!.bill!.lines.find((l) => l.id === 'pair-e5-first-van')!.price.likely).toBe(240);
-    expect(resolveSubject(tug, D, library).subject!.gearbox).toBe(indexOf(library).gearboxes.get('marten-e5'));
+    expect(a.figures!.strength.gears[0]!.ratingNm).toBe(235);
+    expect(a.figures!.money.bill!.lines.find((l) => l.id === 'pair-e5-first-van')!.price.likely).toBe(240);
+    expect(resolveSubject(settingOf(tug), D, library).subject!.gearbox).toBe(
+      indexOf(library).gearboxes.get('marten-e5'),
+    );
   });
   test('a box without that pair says so', () => {
-    const { findings } = resolveSubject(tug, { ...C, pairIds: ['e5-first-van'] }, library);
+    const { findings } = resolveSubject(settingOf(tug), { ...C, pairIds: ['e5-first-van'] }, library);
     expect(findings).toContainEqual(expect.objectContaining({ id: 'missing-e5-first-van', state: 'unknown' }));
   });
 });
@@ -77,7 +80,7 @@ describe('the chooser', () => {
       const a = judged('C', withCombo(C, f));
       expect(f.cruiseRpm).toBeCloseTo(a.figures!.gearing.cruiseRpm!.value, 9);
       expect(f.hillPct).toBeCloseTo(a.figures!.gearing.hillGradePct!.value, 9);
-      expect(f.zeroTo100S).toBeCloseTo(a.figures!.run.zeroTo100S!.value, 6);
+      expect(f.zeroTo100S).toBeCloseTo(a.figures!.acceleration.zeroTo100S!.value, 6);
     }
   });
   test('fifteen-inch wheels are out by the gate, and a taller drive cruises slower', () => {
@@ -157,7 +160,7 @@ describe('a run of a candidate', () => {
   const asked = { day: 'standard', grip: 'dry', trailer: false } as const;
   const run = runOf(tug, C, library, asked)!;
   test('says the same as the line-up, its energy accounted for', () => {
-    const a = judged('C').figures!.run;
+    const a = judged('C').figures!.acceleration;
     expect(run.zeroTo100S).toBeCloseTo(a.zeroTo100S!.value, 6);
     expect(run.quarterMile!.timeS).toBeCloseTo(a.quarterMileS!.value, 6);
     expect(run.imbalance).toBeLessThan(0.005);
@@ -239,7 +242,7 @@ describe('what the road asks', () => {
   test('a differential chosen stands on the bill; one half shaft then sees more', () => {
     const open = judged('C').figures!;
     const limited = judged('C', { differential: 'limited' }).figures!;
-    expect(limited.bill!.lines.find((l) => l.id === 'differential')!.price.likely).toBe(450);
-    expect(limited.stress.driveline.shaftNm!).toBeGreaterThan(open.stress.driveline.shaftNm!);
+    expect(limited.money.bill.lines.find((l) => l.id === 'differential')!.price.likely).toBe(450);
+    expect(limited.driveline.shaftNm!).toBeGreaterThan(open.driveline.shaftNm!);
   });
 });

@@ -6,6 +6,7 @@ import {
   wordSentence,
   type Assessment,
   type Build,
+  type Figures,
   type Candidate,
   type Engine,
   type Family,
@@ -34,14 +35,21 @@ export const second: Build = read<Build>('build-second-car');
 export const candidate = (letter: string, build: Build = tug): Candidate =>
   build.candidates.find((c) => c.letter === letter)!;
 
+/** An assessment in which no stage was stopped. */
+export type Whole = Assessment & { readonly figures: Required<Figures> };
+export function whole(a: Assessment): Whole {
+  if (!a.figures || Object.values(a.figures).some((f) => f === undefined)) throw new Error('A stage was stopped.');
+  return a as Whole;
+}
+
 /** Judges a candidate of the demo with something about it changed. */
 export function judged(
   letter: string,
   change: Partial<Candidate> = {},
   build: Build = tug,
   lib: Library = library,
-): Assessment {
-  return assess(build, { ...candidate(letter, build), ...change }, lib);
+): Whole {
+  return whole(assess(build, { ...candidate(letter, build), ...change }, lib));
 }
 
 export function finding(a: Assessment, id: string): Finding {

@@ -1,8 +1,21 @@
-import { fitSheet, resolveSubject, sheetDxf, sheetSvg, type Build, type Mark, type Sheet } from '../src/index.ts';
+import {
+  fitSheet,
+  resolveSubject,
+  settingOf,
+  sheetDxf,
+  sheetSvg,
+  type Build,
+  type Mark,
+  type Sheet,
+} from '../src/index.ts';
 import { candidate, library, pickup, racer, tug } from './demo.ts';
 
 const sheetOf = (letter: string, build: Build = tug, system: 'metric' | 'us' = 'metric'): Sheet =>
-  fitSheet(resolveSubject(build, candidate(letter, build), library).subject!, { system }, '2026-05-01');
+  fitSheet(
+    resolveSubject(settingOf(build), candidate(letter, build), library).subject!,
+    { system },
+    { buildName: build.name, date: '2026-05-01' },
+  );
 const pointsOf = (m: Mark) => (m.kind === 'text' ? [m.at] : m.points);
 const words = (s: Sheet) => s.marks.flatMap((m) => (m.kind === 'text' ? [m.text] : []));
 

@@ -1,5 +1,5 @@
 import { assess, withAccepted, withoutWork, type Candidate, type Engine, type Library } from '../src/index.ts';
-import { candidate, finding, judged, library, pickup, tug, withEngine, withGearbox, words } from './demo.ts';
+import { candidate, finding, judged, library, pickup, tug, withEngine, withGearbox, words, whole } from './demo.ts';
 
 describe('torque held back in the map', () => {
   // First rated far below what even the tyres hand back.
@@ -19,7 +19,7 @@ describe('torque held back in the map', () => {
       /^Hold first to 91 N·m in the map: 91 N·m is left of the 246 N·m in your band$/,
     );
     const held = withAccepted(candidate('C'), remedy.accept!);
-    const a = assess(tug, held, weak);
+    const a = whole(assess(tug, held, weak));
     expect(finding(a, 'gearbox-margin').state).not.toBe('blocked');
     expect(words(finding(a, 'torque-limit-1').title)).toBe('The map lets 91 N·m into first');
     expect(withoutWork(held, 'torque-limits').torqueLimits).toEqual([]);
@@ -63,8 +63,8 @@ describe('a turbocharged engine', () => {
     expect(judged('C', {}, tug, unblown).findings.some((x) => x.id === 'boost-lost')).toBe(false);
   });
   test('its lag makes it slower than the same curve without', () => {
-    expect(judged('C', {}, tug, blown).figures!.run.zeroTo100S!.value).toBeGreaterThan(
-      judged('C', {}, tug, unblown).figures!.run.zeroTo100S!.value + 0.05,
+    expect(judged('C', {}, tug, blown).figures!.acceleration.zeroTo100S!.value).toBeGreaterThan(
+      judged('C', {}, tug, unblown).figures!.acceleration.zeroTo100S!.value + 0.05,
     );
   });
   test('its converter is looked for at the threshold', () => {
@@ -89,10 +89,10 @@ describe('an automatic', () => {
     expect(judged('C', { gearboxId: 'heron-a8' }).findings.some((f) => f.id === 'converter-heat')).toBe(false);
   });
   test('has a run from its converter, and none where nobody knows its K', () => {
-    expect(a4.figures!.run.zeroTo100S).toBeDefined();
+    expect(a4.figures!.acceleration.zeroTo100S).toBeDefined();
     const unknown = withGearbox('heron-a4', ({ converter: _gone, ...g }) => g);
     const a = judged('C', { gearboxId: 'heron-a4' }, tug, unknown);
-    expect(a.figures!.run.zeroTo100S).toBeUndefined();
+    expect(a.figures!.acceleration.zeroTo100S).toBeUndefined();
     expect(finding(a, 'stall')).toMatchObject({ state: 'unknown', missing: ['/gearboxes/heron-a4/converter'] });
   });
 });
@@ -106,7 +106,7 @@ describe('axle and half shafts', () => {
     },
   });
   test('see what the tyres hand back in first; it flips at that torque', () => {
-    const load = judged('C').figures!.stress.driveline.pinionNm!;
+    const load = judged('C').figures!.driveline.pinionNm!;
     const state = (nm: number) => judged('C', {}, rated(nm)).checks.find((c) => c.id === 'axle-margin')!.state;
     expect(state(load - 2)).toBe('blocked');
     expect(state(load + 2)).toBe('tight');
@@ -127,8 +127,8 @@ describe('the order in which things give up', () => {
       ...e,
       injectors: { ...e.injectors!, flowCcPerMin: { value: 120, evidence: 'published' } },
     }));
-    const before = judged('C').figures!.links.known.filter((l) => l.carries)[0]!;
-    const after = judged('C', {}, tug, lib).figures!.links.known.filter((l) => l.carries)[0]!;
+    const before = judged('C').figures!.components.known.filter((l) => l.carries)[0]!;
+    const after = judged('C', {}, tug, lib).figures!.components.known.filter((l) => l.carries)[0]!;
     expect(before.id).not.toBe('fuel');
     expect(after.id).toBe('fuel');
     expect(finding(judged('C', {}, tug, lib), 'weakest-later').state).toBe('tight');
@@ -137,14 +137,14 @@ describe('the order in which things give up', () => {
     const { radiator: _r, brakesForKw: _b, ...chassis } = tug.chassis!;
     const bare = { ...tug, chassis };
     const c = { ...candidate('C'), partIds: candidate('C').partIds.filter((id) => id !== 'rad-2' && id !== 'brk-256') };
-    const { unknown } = assess(bare, c, library).figures!.links;
+    const { unknown } = whole(assess(bare, c, library)).figures!.components;
     expect(unknown.map((l) => [l.id, l.missing])).toEqual([
       ['cooling', '/chassis/radiator'],
       ['brakes', '/chassis/brakesForKw'],
     ]);
   });
   test('gears of one rating stand together', () => {
-    expect(judged('D').figures!.links.known.map((l) => l.name)).toContain('gearbox in third to fifth');
+    expect(judged('D').figures!.components.known.map((l) => l.name)).toContain('gearbox in third to fifth');
   });
   test('air: a throat half as wide gives up at a quarter of the power', () => {
     const air = (boreMm: number) =>
@@ -156,7 +156,7 @@ describe('the order in which things give up', () => {
           ...e,
           throttle: { boreMm: { value: boreMm, evidence: 'measured' }, throats: 1 },
         })),
-      ).figures!.links.known.find((l) => l.id === 'air')!.kw!;
+      ).figures!.components.known.find((l) => l.id === 'air')!.kw!;
     expect(air(58) / air(29)).toBeCloseTo(4, 9);
     expect(air(58)).toBeGreaterThan(120);
   });

@@ -1,5 +1,5 @@
 import { assess, SERVICE_FACTOR, USES, type Brief, type Build } from '../src/index.ts';
-import { candidate, finding, judged, library, tug, withEngine, withGearbox, words } from './demo.ts';
+import { candidate, finding, judged, library, tug, withEngine, withGearbox, words, whole } from './demo.ts';
 
 const brief = (change: Partial<Brief>): Build => ({ ...tug, brief: { ...tug.brief, ...change } });
 const check = (build: Build, letter: string, id: string) =>
@@ -35,7 +35,7 @@ describe('the worst day', () => {
   test('heat takes more by plain density than by the standard, and thin hot air takes something in both', () => {
     const left = (school: Brief['hotDaySchool'], temperatureC: number, altitudeM: number) => {
       const build = brief({ hotDaySchool: school, worstAir: { temperatureC, altitudeM, humidityPct: 0 } });
-      return assess(build, candidate('C'), library).figures!.gearing.hotShare;
+      return whole(assess(build, candidate('C'), library)).figures!.gearing.hotShare;
     };
     const heat = (school: Brief['hotDaySchool']) => left(school, 40, 0) / left(school, 10, 0);
     expect(heat('density')).toBeCloseTo(283.15 / 313.15, 6);
@@ -95,7 +95,7 @@ describe('hill start', () => {
   });
   test('no hill in the brief, no row', () => {
     const { hill: _gone, ...rest } = tug.brief;
-    const a = assess({ ...tug, brief: rest }, candidate('C'), library);
+    const a = whole(assess({ ...tug, brief: rest }, candidate('C'), library));
     expect(a.checks.some((c) => c.id === 'hill')).toBe(false);
   });
 });
@@ -114,10 +114,8 @@ describe('gears', () => {
   test('climb less the taller they are, and less with the trailer', () => {
     const grades = judged('D').figures!.gearing.gears.map((x) => x.gradePct!);
     expect(grades).toEqual([...grades].sort((a, b) => b - a));
-    const alone = assess(
-      brief({ hill: { ...tug.brief.hill!, trailerKg: 0, noseLoadKg: 0 } }),
-      candidate('D'),
-      library,
+    const alone = whole(
+      assess(brief({ hill: { ...tug.brief.hill!, trailerKg: 0, noseLoadKg: 0 } }), candidate('D'), library),
     ).figures!.gearing.gears.map((x) => x.gradePct!);
     alone.forEach((x, i) => expect(x).toBeGreaterThan(grades[i]!));
   });
@@ -125,9 +123,9 @@ describe('gears', () => {
 
 describe('the box', () => {
   test.each(USES)('sees the engine × the factor for %s, unless the tyres let go first', (use) => {
-    const a = assess(brief({ use }), candidate('C'), library);
+    const a = whole(assess(brief({ use }), candidate('C'), library));
     const peak = a.figures!.gearing.peakTorqueNm!.value;
-    for (const g of a.figures!.stress.gears) {
+    for (const g of a.figures!.strength.gears) {
       const grip = a.figures!.gearing.gears[g.gear - 1]!.torqueAtGripNm!;
       expect(g.loadNm).toBeCloseTo(Math.min(peak * SERVICE_FACTOR[use], grip), 9);
     }
@@ -155,7 +153,7 @@ describe('the box', () => {
 describe('the clutch', () => {
   test('of an accepted kit stands in for the one that comes with the box', () => {
     const own = judged('D', { partIds: candidate('D').partIds.filter((id) => id !== 'ck-240-26') });
-    expect(own.figures!.stress.clutchMargin!.value).toBeLessThan(judged('D').figures!.stress.clutchMargin!.value);
+    expect(own.figures!.strength.clutchMargin!.value).toBeLessThan(judged('D').figures!.strength.clutchMargin!.value);
     expect(finding(own, 'clutch-margin').state).toBe('blocked');
     expect(words(finding(own, 'clutch-margin').title)).toMatch(/^The clutch slips: it holds 281 N·m$/);
   });

@@ -5,10 +5,11 @@ import {
   placedSolids,
   poseOf,
   resolveSubject,
+  settingOf,
   type Build,
   type Obstacle,
 } from '../src/index.ts';
-import { candidate, finding, judged, library, tug, words } from './demo.ts';
+import { candidate, finding, judged, library, tug, words, whole } from './demo.ts';
 
 const withObstacle = (o: Obstacle): Build => ({
   ...tug,
@@ -70,7 +71,8 @@ describe('moving it', () => {
     expect(a.checks.find((c) => c.id === 'fit-margin')).not.toHaveProperty('value');
   });
   test('an adapter plate moves the gearbox back along the engine’s own axis, and nothing else', () => {
-    const subject = (partIds: string[]) => resolveSubject(tug, { ...candidate('C'), partIds }, library).subject!;
+    const subject = (partIds: string[]) =>
+      resolveSubject(settingOf(tug), { ...candidate('C'), partIds }, library).subject!;
     const place = candidate('C').placement;
     const without = placedSolids(subject([]), place);
     const plate = placedSolids(subject(['ap-hesper-corran']), place);
@@ -98,13 +100,17 @@ describe('what stands in the way', () => {
   });
   test('the measuring tolerance of an obstacle is asked on top', () => {
     const needed = (pm: number) => {
-      const a = assess(withObstacle(box('rag', 'floor', [-100, 0, 140], [400, 400, 20], pm)), candidate('C'), library);
+      const a = whole(
+        assess(withObstacle(box('rag', 'floor', [-100, 0, 140], [400, 400, 20], pm)), candidate('C'), library),
+      );
       return finding(a, 'fit-rag').limit!;
     };
     expect(needed(10) - needed(0)).toBeCloseTo(10, 9);
   });
   test('a service reach zone only reports', () => {
-    const a = assess(withObstacle(box('hand', 'reach zone', [0, 0, 500], [200, 200, 200])), candidate('C'), library);
+    const a = whole(
+      assess(withObstacle(box('hand', 'reach zone', [0, 0, 500], [200, 200, 200])), candidate('C'), library),
+    );
     expect(finding(a, 'fit-hand').state).toBe('tight');
     expect(words(finding(a, 'fit-hand').title)).toMatch(/stands \d+ mm into the hand/);
     expect(a.figures!.fit.smallest!.marginMm).toBe(judged('C').figures!.fit.smallest!.marginMm);
@@ -114,7 +120,7 @@ describe('what stands in the way', () => {
       const pair = judged('C').figures!.fit.pairs.find((p) => p.part.role === 'exhaust manifold')!;
       const [x, y, z] = pair.witnessPart;
       const hose: Obstacle = { ...box('pipe', 'hose', [x, y + Math.sign(y) * 60, z], [20, 20, 20]), shielded };
-      const a = assess(withObstacle(hose), candidate('C'), library);
+      const a = whole(assess(withObstacle(hose), candidate('C'), library));
       return a.figures!.fit.pairs.find((p) => p.obstacle.id === 'pipe' && p.part.temperature === 'hot')!.needed.baseMm;
     };
     expect([limit(false), limit(true)]).toEqual([50, 25]);
@@ -148,7 +154,7 @@ test('an engine or gearbox that nobody has drawn is never clear of the bay', () 
     [engineGone, c.engineId],
     [boxGone, c.gearboxId],
   ] as const) {
-    const a = assess(tug, { ...c, dressing: {} }, lib);
+    const a = whole(assess(tug, { ...c, dressing: {} }, lib));
     expect(a.steps.fit).toBe('unknown');
     expect(a.checks.filter((k) => /^fit-(margin|touched)$/.test(k.id)).map((k) => k.state)).toEqual([
       'unknown',

@@ -3,9 +3,11 @@ import {
   allowedChanges,
   assess,
   fitMatrix,
+  movementOf,
   rangeAround,
   recipeSteps,
   resolveSubject,
+  settingOf,
   searchFitRecipes,
   searchInstall,
   withAccepted,
@@ -15,10 +17,10 @@ import {
   type InstallationPath,
   type Subject,
 } from '../src/index.ts';
-import { candidate, finding, judged, library, pickup, racer, tug, words } from './demo.ts';
+import { candidate, finding, judged, library, pickup, racer, tug, words, whole } from './demo.ts';
 
 const subject = (letter: string, build: Build = tug): Subject =>
-  resolveSubject(build, candidate(letter, build), library).subject!;
+  resolveSubject(settingOf(build), candidate(letter, build), library).subject!;
 
 function finished<T>(run: Generator<unknown, T>): T {
   for (;;) {
@@ -43,11 +45,11 @@ describe('the taller sister’s recipe', () => {
   });
   test('accepted, it clears the finding and adds its line to the bill', () => {
     const first = answer.recipes[0]!;
-    const after = assess(tug, first.candidate, library);
+    const after = whole(assess(tug, first.candidate, library));
     expect(finding(judged('B'), 'fit-bonnet').state).toBe('blocked');
     expect(after.findings.filter((f) => f.step === 'fit' && f.state === 'blocked')).toEqual([]);
-    const before = judged('B').figures!.bill!;
-    const bill = after.figures!.bill!;
+    const before = judged('B').figures!.money.bill!;
+    const bill = after.figures!.money.bill!;
     const added = bill.lines.filter((l) => !before.lines.some((b) => b.id === l.id));
     expect(added.map((l) => [l.id, l.kind])).toEqual([['change-bonnet', 'fit']]);
     expect(words(added[0]!.name)).toMatch(/^Bulge in the bonnet, \d+ mm$/);
@@ -122,7 +124,7 @@ test('hours count at the shop’s rate, and only break ties where they are the o
 });
 
 test('the matrix shows that the larger blower fits only with the cast intake', () => {
-  const rows = fitMatrix(subject('B', racer));
+  const rows = fitMatrix(subject('B', racer), movementOf(subject('B', racer).candidate));
   const row = rows.find((r) => r.option.id === 't14-blower-90')!;
   expect(row.against.get('t14-intake')!.marginMm).toBeLessThan(0);
   expect(row.against.get('t14-intake-cast')!.marginMm).toBeGreaterThanOrEqual(0);

@@ -318,7 +318,7 @@ describe('trap 11: a box strong enough only because the tyres slip first', () =>
   });
   test('rated above the engine it is not saved by anything; rated below the grip it is blocked', () => {
     const a = judged('D');
-    const first = a.figures!.stress.gears[0]!;
+    const first = a.figures!.strength.gears[0]!;
     const engine = a.figures!.gearing.peakTorqueNm!.value * 1.15;
     expect(rated(engine + 1).findings.some((f) => f.id === 'gearbox-grip-saved')).toBe(false);
     expect(rated(engine - 1).findings.some((f) => f.id === 'gearbox-grip-saved')).toBe(true);
@@ -589,7 +589,7 @@ describe('trap 16: the whole donor car is cheaper than engine plus missing piece
     expect(words(with_(gap.figure! / 0.94 + 15).title)).toContain('Engine only is the cheapest way');
   });
   test('the missing pieces stand on the bill, and only those that the parts do not bring', () => {
-    const lines = buying('D', 'v6-engine-only').figures!.bill!.lines.map((l) => l.name);
+    const lines = buying('D', 'v6-engine-only').figures!.money.bill!.lines.map((l) => l.name);
     expect(lines).toEqual(expect.arrayContaining(['Alternator', 'Starter', 'Loom and computer', 'Brackets']));
     // Flywheel and clutch come as parts of this candidate.
     expect(lines).not.toContain('Flywheel');

@@ -1,172 +1,107 @@
-import { assessDonor, type DonorFigures } from '../questions/donor/index.ts';
-import { assessEngine, type EngineFigures } from '../questions/engine/index.ts';
-import { assessMass, assessRide, type MassFigures, massPlaces, type RideFigures } from '../questions/mass/index.ts';
-import { assessFit, type FitFigures } from '../questions/fit/index.ts';
 import {
-  assessControl,
-  assessGearing,
-  assessRoad,
-  cruiseLoad,
-  readTyreCode,
-  type ControlFigures,
-  type GearingFigures,
-  type RoadFigures,
-} from '../questions/gearing/index.ts';
-import { assessJoints, type JointFigures } from '../questions/joints/index.ts';
-import {
-  makeFinding,
   resolveSubject,
+  settingOf,
   STATES,
   STEPS,
   worstState,
   type Build,
   type Candidate,
+  type CheckResult,
   type Finding,
   type Library,
+  type Setting,
   type State,
   type Step,
-  type Subject,
   type Verdictable,
 } from '../model/index.ts';
-import { assessMoney, type Bill } from '../questions/money/index.ts';
-import { assessNoise } from '../questions/noise/index.ts';
-import { assessAcceleration, type AccelerationFigures } from '../questions/acceleration/index.ts';
-import {
-  assessComponents,
-  assessStrength,
-  type ComponentLimits,
-  type StrengthFigures,
-} from '../questions/strength/index.ts';
-import { surveyFindings } from '../questions/survey/index.ts';
-import { InputError, type Derived } from '../units/index.ts';
-import { wheelSizeLimit } from '../questions/lineup/index.ts';
+import { faultFindings, judging, type Results, type StageName } from '../pipeline/index.ts';
 
-/** Everything that Sable can say about one candidate. Figures are absent where a needed input is. */
+/** Stages with figures of their own. */
+type Figured = { [K in StageName]: Results[K] extends { figures: unknown } ? K : never }[StageName];
+/** The figures of each question; one is absent where bad input stops its stage. */
+export type Figures = { readonly [K in Figured]?: Results[K]['figures'] };
+
+/** Everything that Sable can say about one candidate. Figures are absent where engine or gearbox is not in the library. */
 export interface Assessment extends Verdictable {
-  readonly figures?: {
-    readonly buying: DonorFigures;
-    readonly engineSums: EngineFigures;
-    readonly noiseDb: Derived | undefined;
-    readonly fit: FitFigures;
-    readonly mass: MassFigures;
-    readonly ride: RideFigures;
-    readonly gearing: GearingFigures;
-    readonly road: RoadFigures;
-    readonly control: ControlFigures;
-    readonly run: AccelerationFigures;
-    readonly stress: StrengthFigures;
-    readonly links: ComponentLimits;
-    readonly joints: JointFigures;
-    readonly bill: Bill | undefined;
-  };
+  readonly figures?: Figures;
 }
 
-/**
- * Judges one candidate from stored data alone, once forward: fit → mass → gearing → stress → noise → joints → money. It
- * changes nothing and proposes nothing.
- */
+/** Rows of the line-up, in the order in which a swap is thought through. */
+const CHECK_ORDER = [
+  'noise',
+  'wheels',
+  'engine',
+  'fit',
+  'gearing',
+  'road',
+  'control',
+  'acceleration',
+  'strength',
+  'driveline',
+  'mass',
+  'ride',
+  'powerToWeight',
+  'joints',
+  'money',
+] as const satisfies readonly StageName[];
+
+/** Findings of one state stand in this order: what is the cause of others before them. */
+const FINDING_ORDER = [
+  'survey',
+  'noise',
+  'wheels',
+  'donor',
+  'engine',
+  'fit',
+  'mass',
+  'ride',
+  'gearing',
+  'control',
+  'strength',
+  'driveline',
+  'road',
+  'acceleration',
+  'components',
+  'joints',
+  'money',
+] as const satisfies readonly StageName[];
+
+const FIGURED: readonly Figured[] = [
+  'donor',
+  'engine',
+  'noise',
+  'fit',
+  'mass',
+  'ride',
+  'gearing',
+  'road',
+  'control',
+  'acceleration',
+  'strength',
+  'driveline',
+  'components',
+  'joints',
+  'money',
+];
+
+/** Judges one candidate of a build from stored data alone. It changes nothing and proposes nothing. */
 export function assess(build: Build, candidate: Candidate, library: Library): Assessment {
-  const { subject, findings } = resolveSubject(build, candidate, library);
-  if (!subject) return verdictOf(candidate, [], findings);
-  try {
-    return assessSubject(subject, findings);
-  } catch (error) {
-    if (!(error instanceof InputError)) throw error;
-    const broken = makeFinding({
-      id: 'bad-input',
-      state: 'unknown',
-      step: 'survey',
-      title: 'A figure it rests on can’t be used',
-      because: error.message,
-      about: [candidate.id],
-      missing: [error.pointer],
-    });
-    return verdictOf(candidate, [], [...findings, broken]);
-  }
+  return assessIn(settingOf(build), candidate, library);
 }
 
-function assessSubject(subject: Subject, missing: readonly Finding[]): Assessment {
-  const { candidate } = subject;
-  const buying = assessDonor(subject);
-  const engineSums = assessEngine(subject);
-  const fit = assessFit(subject);
-  const mass = assessMass(subject, massPlaces(subject));
-  const ride = assessRide(subject, mass.figures);
-  const gearing = assessGearing(subject, mass.figures);
-  const road = assessRoad(subject, mass.figures, gearing.figures);
-  const control = assessControl(subject, gearing.figures.curve, cruiseLoad(subject, gearing.figures));
-  const run = assessAcceleration(subject, mass.figures, gearing.figures);
-  const stress = assessStrength(subject, gearing.figures, { propshaftMm: fit.figures.seat?.propshaft?.lengthMm });
-  const links = assessComponents(subject, gearing.figures, road.figures, stress.figures);
-  const noise = assessNoise(subject, gearing.figures.peakPowerKw?.value);
-  const joints = assessJoints(subject);
-  const money = assessMoney(subject);
-  const wheels = wheelSizeLimit(subject, rimOf(candidate.tyreCode));
-  const powerToWeight = gearing.checks.filter((c) => c.step === 'weight');
-  const checks = [
-    ...noise.checks,
-    ...wheels.checks,
-    ...engineSums.checks,
-    ...fit.checks,
-    ...gearing.checks.filter((c) => c.step !== 'weight'),
-    ...road.checks,
-    ...control.checks,
-    ...run.checks,
-    ...stress.checks,
-    ...mass.checks,
-    ...ride.checks,
-    ...powerToWeight,
-    ...joints.checks,
-    ...money.checks,
-  ];
-  const findings = [
-    ...missing,
-    ...(subject.chassis ? surveyFindings(subject.chassis) : []),
-    ...noise.findings,
-    ...wheels.findings,
-    ...buying.findings,
-    ...engineSums.findings,
-    ...fit.findings,
-    // An unknown mass is the cause of what follows from it, so it stands first.
-    ...mass.findings,
-    ...ride.findings,
-    ...gearing.findings,
-    ...control.findings,
-    ...stress.findings,
-    ...road.findings,
-    ...run.findings,
-    ...links.findings,
-    ...joints.findings,
-    ...money.findings,
-  ];
-  return {
-    ...verdictOf(candidate, checks, findings),
-    figures: {
-      buying: buying.figures,
-      engineSums: engineSums.figures,
-      noiseDb: noise.figures.levelDb,
-      fit: fit.figures,
-      mass: mass.figures,
-      ride: ride.figures,
-      gearing: gearing.figures,
-      road: road.figures,
-      control: control.figures,
-      run: run.figures,
-      stress: stress.figures,
-      links: links.order,
-      joints: joints.figures,
-      bill: money.figures.bill,
-    },
+/** The same from all that it rests on: equal settings, candidates and libraries are judged the same. */
+export function assessIn(setting: Setting, candidate: Candidate, library: Library): Assessment {
+  const { subject, findings: missing } = resolveSubject(setting, candidate, library);
+  if (!subject) return verdictOf(candidate, [], missing);
+  const judged = judging(subject);
+  const found = (name: StageName): CheckResult => {
+    const result = judged.find(name);
+    return result && 'checks' in result ? result : { checks: [], findings: [] };
   };
-}
-
-function rimOf(code: string): number | undefined {
-  try {
-    return readTyreCode(code).rimIn;
-  } catch (error) {
-    if (error instanceof InputError) return undefined;
-    throw error;
-  }
+  const checks = CHECK_ORDER.flatMap((name) => found(name).checks);
+  const findings = FINDING_ORDER.flatMap((name) => found(name).findings);
+  const figures = Object.fromEntries(FIGURED.map((name) => [name, judged.find(name)?.figures]));
+  return { ...verdictOf(candidate, checks, [...missing, ...faultFindings(judged), ...findings]), figures };
 }
 
 /** Findings worst first, in working order within a state; states of the candidate and of each step. */
@@ -189,5 +124,6 @@ function verdictOf(candidate: Candidate, checks: Verdictable['checks'], findings
 
 /** The whole line-up. */
 export function assessAll(build: Build, library: Library): Assessment[] {
-  return build.candidates.map((candidate) => assess(build, candidate, library));
+  const setting = settingOf(build);
+  return build.candidates.map((candidate) => assessIn(setting, candidate, library));
 }

@@ -1,9 +1,9 @@
 import { applyPose, poseOf } from '../geometry/index.ts';
-import { assessMass, gearboxPose, massPlaces } from '../questions/mass/index.ts';
-import { assessControl, assessGearing } from '../questions/gearing/index.ts';
-import { assessJoints } from '../questions/joints/index.ts';
+import { gearboxPose } from '../questions/mass/index.ts';
+import { judging } from '../pipeline/index.ts';
 import {
   resolveSubject,
+  settingOf,
   USES,
   type Brief,
   type Build,
@@ -13,7 +13,6 @@ import {
   type ThreePoint,
 } from '../model/index.ts';
 import {
-  assessStrength,
   ratingAtInputShaft,
   breakEvenExtra,
   chanceOfFailure,
@@ -73,6 +72,7 @@ export function compareBoxes(
   const boxes = boxesOf(library, current);
   const kept = original === undefined ? undefined : library.gearboxes.find((g) => g.id === original);
   const list = kept && !boxes.includes(kept) ? [...boxes, kept] : boxes;
+  const setting = settingOf(build);
   const compared = list.flatMap((gearbox): BoxFigures[] => {
     const changed =
       gearbox.id === candidate.gearboxId
@@ -83,25 +83,25 @@ export function compareBoxes(
             finalDrive: gearbox.finalDriveInside ?? candidate.finalDrive,
             tyreCode: candidate.tyreCode,
           });
-    const { subject } = resolveSubject(build, changed, library);
+    const { subject } = resolveSubject(setting, changed, library);
     if (!subject) return [];
     const box = gearboxPose(poseOf(changed.placement), subject);
-    const mass = assessMass(subject, massPlaces(subject)).figures;
-    const gearing = assessGearing(subject, mass).figures;
-    const stress = assessStrength(subject, gearing).figures;
+    const judged = judging(subject);
+    const gearing = judged.get('gearing').figures;
+    const strength = judged.get('strength').figures;
     const told = gearbox.ratings.find((r) => r.inUse && r.gear === undefined) ?? gearbox.ratings[0];
     const rating = told && ratingAtInputShaft(told)?.inputNm;
-    const judged = assessJoints(subject);
-    const joints = judged.figures.joints.filter((j) => JOINTS_OF_A_BOX.has(j.kind));
+    const closing = judged.get('joints');
+    const joints = closing.figures.joints.filter((j) => JOINTS_OF_A_BOX.has(j.kind));
     const open = joints.filter((j) => j.state === 'blocked');
     const unknown = joints.filter((j) => j.state === 'unknown');
-    const offers = open.map((j) => judged.findings.find((f) => f.id === `joint-${j.kind}`)?.remedies ?? []);
+    const offers = open.map((j) => closing.findings.find((f) => f.id === `joint-${j.kind}`)?.remedies ?? []);
     const helpers = [...new Set(offers.flatMap((r) => r.slice(0, 1).map((x) => x.title.replace(/^Fit /, ''))))];
     const perKw =
       gearing.peakPowerKw && gearing.peakTorqueNm ? gearing.peakTorqueNm.value / gearing.peakPowerKw.value : undefined;
     const factor = SERVICE_FACTOR[build.brief.use];
     // The same shape of curve at another power, in the worst gear.
-    const rated = stress.gears.filter((g) => g.ratingNm !== undefined);
+    const rated = strength.gears.filter((g) => g.ratingNm !== undefined);
     const marginAt = (powerKw: number, by: number) =>
       perKw === undefined || rated.length === 0
         ? undefined
@@ -112,16 +112,16 @@ export function compareBoxes(
                 loadInGear(powerKw * perKw, by, gearing.gears[g.gear - 1]?.torqueAtGripNm ?? Infinity).loadNm,
             ),
           );
-    const failure = stress.margin && chanceOfFailure(stress.margin, build.brief.distanceKm ?? FAILURE_DISTANCE_KM);
+    const failure = strength.margin && chanceOfFailure(strength.margin, build.brief.distanceKm ?? FAILURE_DISTANCE_KM);
     return [
       {
         gearbox,
         current: gearbox.id === candidate.gearboxId,
         original: gearbox.id === original,
         rating,
-        margin: stress.margin,
-        worstGear: stress.worst?.gear,
-        governs: stress.worst?.governs,
+        margin: strength.margin,
+        worstGear: strength.worst?.gear,
+        governs: strength.worst?.governs,
         priceUsed: gearbox.price,
         priceNew: gearbox.newPrice,
         shifterXMm: gearbox.shiftedBy === 'cable or rod' ? undefined : applyPose(box, gearbox.shifterMm)[0],
@@ -129,7 +129,7 @@ export function compareBoxes(
           open.length === 0 ? (unknown.length > 0 ? 'unknown' : 'as it is') : helpers.length > 0 ? 'by parts' : 'open',
         adapterNames: helpers,
         openJoints: open.map((j) => j.title),
-        unsent: assessControl(subject, gearing.curve, undefined).figures.unsent,
+        unsent: judged.get('control').figures.unsent,
         failure,
         expected:
           failure === undefined

@@ -1,6 +1,5 @@
-import { assessMass, massPlaces } from '../questions/mass/index.ts';
-import { assessGearing } from '../questions/gearing/index.ts';
-import { resolveSubject, type Build, type Candidate, type Library } from '../model/index.ts';
+import { judging } from '../pipeline/index.ts';
+import { resolveSubject, settingOf, type Build, type Candidate, type Library } from '../model/index.ts';
 import {
   boostLost,
   imbalance,
@@ -47,10 +46,11 @@ export function runOf(
   library: Library,
   choices: RunChoices,
 ): RunAnswer | undefined {
-  const { subject } = resolveSubject(build, candidate, library);
+  const { subject } = resolveSubject(settingOf(build), candidate, library);
   if (!subject) return undefined;
-  const mass = assessMass(subject, massPlaces(subject)).figures;
-  const gearing = assessGearing(subject, mass).figures;
+  const judged = judging(subject);
+  const mass = judged.get('mass').figures;
+  const gearing = judged.get('gearing').figures;
   const plant = plantOf(subject, mass, gearing, choices);
   if (!plant) return undefined;
   const run = simulate(plant, { speedsKph: [100, SIXTY_MPH_KPH], distanceM: QUARTER_MILE_M, trace: true });

@@ -9,11 +9,26 @@ import type { Part } from './part.ts';
 import { makeFinding } from './check.ts';
 import type { Finding } from './finding.ts';
 
-/** What a question is asked about: one candidate with everything it refers to looked up. */
-export interface Subject {
-  readonly build: Build;
+/** Another candidate, as far as a judgement compares with it. */
+export type Peer = Pick<Candidate, 'id' | 'engineId' | 'dressing'>;
+
+/** All of a build that a judgement rests on besides the candidate itself and the library: the same for every candidate. */
+export interface Setting {
+  readonly currency: string;
   readonly brief: Brief;
   readonly chassis: Chassis | null;
+  /** The candidates of the line-up, the judged one among them, in its order. */
+  readonly peers: readonly Peer[];
+}
+
+/** The setting of a build: judgements of two builds with equal settings are the same. */
+export function settingOf(build: Pick<Build, 'currency' | 'brief' | 'chassis' | 'candidates'>): Setting {
+  const peers = build.candidates.map(({ id, engineId, dressing }) => ({ id, engineId, dressing }));
+  return { currency: build.currency, brief: build.brief, chassis: build.chassis, peers };
+}
+
+/** What a question is asked about: one candidate with everything it refers to looked up. */
+export interface Subject extends Setting {
   readonly candidate: Candidate;
   readonly engine: Engine;
   readonly gearbox: Gearbox;
@@ -93,7 +108,7 @@ export function dressingOf(
  * is missing. A part or dressing that is not there is left out, with a finding.
  */
 export function resolveSubject(
-  build: Build,
+  setting: Setting,
   candidate: Candidate,
   library: Library,
 ): { subject?: Subject; findings: Finding[] } {
@@ -126,13 +141,11 @@ export function resolveSubject(
   }
   for (const id of candidate.pairIds ?? [])
     if (!gearbox.pairs?.some((p) => p.id === id)) missing('gear pair', id, '/pairIds');
-  const chassis = build.chassis;
+  const { chassis } = setting;
   return {
     findings,
     subject: {
-      build,
-      brief: build.brief,
-      chassis,
+      ...setting,
       candidate,
       engine,
       gearbox: withPairs(gearbox, candidate.pairIds ?? []),

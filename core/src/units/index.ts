@@ -1,3 +1,4 @@
+export * from './attempt.ts';
 export * from './constants.ts';
 export * from './display.ts';
 export * from './errors.ts';

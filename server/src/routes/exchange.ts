@@ -73,7 +73,7 @@ export function exchangeRoutes(app: App, db: Db): void {
     async (request, reply) => {
       const { build } = await readBuild(db, request.params.id);
       const candidate = build.candidates.find((c) => c.id === request.params.candidateId);
-      const bill = candidate && assess(build, candidate, await readLibrary(db)).figures?.bill;
+      const bill = candidate && assess(build, candidate, await readLibrary(db)).figures?.money?.bill;
       if (!bill) throw new Problem(404, `There is no bill for “${request.params.candidateId}”.`);
       return reply
         .header('content-disposition', `attachment; filename="${build.id}-${candidate.letter}-bill.csv"`)

@@ -1,4 +1,4 @@
-import { resolveSubject, type Build, type Candidate, type Library, type Subject } from '@sable/core';
+import { resolveSubject, settingOf, type Build, type Candidate, type Library, type Subject } from '@sable/core';
 import {
   problemFor,
   rangeAround,
@@ -26,7 +26,7 @@ const driver = new Driver();
 type Tell = (progress: Progress) => void;
 
 function subjectOf({ build, candidate }: FitQuestion): Subject {
-  const { subject } = resolveSubject(build, candidate, library);
+  const { subject } = resolveSubject(settingOf(build), candidate, library);
   if (!subject) throw new Error('The engine or gearbox of this candidate is not in the library.');
   return subject;
 }

@@ -1,7 +1,9 @@
 import {
   baselineCandidate,
   assess,
+  assessIn,
   lineup,
+  settingOf,
   type Assessment,
   type Build,
   type Candidate,
@@ -45,9 +47,9 @@ const sums = {
 
   /** Judges a build; a candidate that nothing changed for is not judged again. */
   judge(build: Build): Judged {
-    const { candidates, decision: _decision, name: _name, ...rest } = build;
-    // Masses are compared across the line-up, so every candidate rests on what the others are made of.
-    const now = JSON.stringify([rest, candidates.map((c) => [c.engineId, c.dressing])]);
+    const { candidates } = build;
+    const setting = settingOf(build);
+    const now = JSON.stringify(setting);
     const stands = now === shared;
     if (!stands) kept = new Map();
     shared = now;
@@ -56,7 +58,7 @@ const sums = {
       const key = JSON.stringify(candidate);
       const known = kept.get(candidate.id);
       if (known?.key === key) return known.assessment;
-      const assessment = assess(build, candidate, library);
+      const assessment = assessIn(setting, candidate, library);
       kept.set(candidate.id, { key, assessment });
       renewed.push(assessment);
       return assessment;

@@ -9,6 +9,7 @@ import {
 } from '../../questions/fit/index.ts';
 import { type Convex } from '../../geometry/index.ts';
 import type { State, Subject } from '../../model/index.ts';
+import { movementOf } from '../../questions/mounts/index.ts';
 import { formatNumber, unitOf, type Units } from '../../units/index.ts';
 import { FRONT, outline, PLAN, SIDE, viewOf, type Flat, type View } from './views.ts';
 
@@ -59,17 +60,23 @@ interface Placed {
   readonly window: { readonly x: number; readonly y: number; readonly w: number; readonly h: number };
 }
 
+/** What stands in the title block besides the candidate. */
+export interface SheetHead {
+  readonly buildName: string;
+  readonly date?: string;
+}
+
 /**
  * A candidate in its bay on one A3 sheet: three views at one stated scale, overall lengths, the place of the engine from
  * axle, middle and floor, and the tightest gaps with what each needs.
  */
-export function fitSheet(subject: Subject, units: Units, date = ''): Sheet {
-  const { chassis, candidate, build } = subject;
+export function fitSheet(subject: Subject, units: Units, head: SheetHead): Sheet {
+  const { chassis, candidate } = subject;
   const solids = placedSolids(subject, candidate.placement);
   const bay = bayOf(chassis?.obstacles ?? [], candidate, subject.parts);
   const bodies = [...bay.filter((b) => b.obstacle.role !== 'reach zone'), ...routeBodies(candidate)];
   const said = new Set<string>();
-  const gaps = clearances(solids, bodies, candidate.mountSchool).filter((g) => {
+  const gaps = clearances(solids, bodies, movementOf(candidate)).filter((g) => {
     const first = !said.has(g.obstacle.id);
     said.add(g.obstacle.id);
     return first;
@@ -109,8 +116,8 @@ export function fitSheet(subject: Subject, units: Units, date = ''): Sheet {
   }
   gaps.slice(0, GAPS_DRAWN).forEach((g, i) => drawGap(g, i + 1, places, scale, line, text));
   table(gaps.slice(0, GAPS_DRAWN), places, mm, unit, text);
-  title(subject, scale, unit, mm, date, line, text);
-  return { ...A3, scale, title: `${build.name}, ${candidate.letter}: ${candidate.name}`, marks };
+  title(subject, scale, unit, mm, head, line, text);
+  return { ...A3, scale, title: `${head.buildName}, ${candidate.letter}: ${candidate.name}`, marks };
 }
 
 type DrawLine = (layer: Layer, points: readonly Flat[], more?: Partial<Extract<Mark, { kind: 'line' }>>) => void;
@@ -331,16 +338,16 @@ function title(
   scale: number,
   unit: string,
   mm: (v: number) => string,
-  date: string,
+  head: SheetHead,
   line: DrawLine,
   text: DrawText,
 ): void {
-  const { build, candidate, engine, gearbox, chassis } = subject;
+  const { candidate, engine, gearbox, chassis } = subject;
   const y = A3.heightMm - EDGE - TITLE_MM;
   const x = A3.widthMm - EDGE - 200;
   line('frame', rect(x, y, 200, TITLE_MM), { closed: true });
   const p = candidate.placement;
-  text('text', [x + 4, y + 7], `${build.name}, ${candidate.letter}: ${candidate.name}`, { heightMm: 4.4 });
+  text('text', [x + 4, y + 7], `${head.buildName}, ${candidate.letter}: ${candidate.name}`, { heightMm: 4.4 });
   text('text', [x + 4, y + 12.5], `${engine.name}, ${gearbox.name}, in ${chassis?.name ?? 'an unmeasured car'}`);
   text(
     'text',
@@ -352,7 +359,7 @@ function title(
   text(
     'text',
     [x + 196, y + 22.5],
-    [`lengths in ${unit === 'in' ? 'inches' : unit}`, date].filter(Boolean).join(', '),
+    [`lengths in ${unit === 'in' ? 'inches' : unit}`, head.date].filter(Boolean).join(', '),
     { anchor: 'end' },
   );
 }

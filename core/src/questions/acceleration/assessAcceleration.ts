@@ -2,7 +2,7 @@ import { highestRpm, lowestRpm } from '../curve/index.ts';
 import { rpmAtSpeed, type GearingFigures } from '../gearing/index.ts';
 import type { MassFigures } from '../mass/index.ts';
 import { makeCheck, makeFinding, type Check, type Finding, type CheckResult, type Subject } from '../../model/index.ts';
-import { InputError, propagateAll, say, worstEvidence, type Derived, type Figure } from '../../units/index.ts';
+import { propagateAll, say, worstEvidence, type Derived, type Figure } from '../../units/index.ts';
 import { plantOf, type RunChoices } from './plantOf.ts';
 import type { Plant } from './plant.ts';
 import { simulate } from './simulate.ts';
@@ -61,15 +61,8 @@ export function assessAcceleration(
   const checks: Check[] = [];
   const findings: Finding[] = [];
   const nothing: AccelerationFigures = { zeroTo100S: undefined, quarterMileS: undefined, quarterMileKph: undefined };
-  let figures = nothing;
-  let fault: string | undefined;
-  try {
-    const plant = plantOf(subject, mass, gearing);
-    if (plant) figures = withDoubt(plant, subject, mass, gearing);
-  } catch (error) {
-    if (!(error instanceof InputError)) throw error;
-    fault = error.message;
-  }
+  const plant = plantOf(subject, mass, gearing);
+  const figures = plant ? withDoubt(plant, subject, mass, gearing) : nothing;
   checks.push(
     makeCheck({
       id: 'zero-to-100',
@@ -81,7 +74,7 @@ export function assessAcceleration(
       limitKind: 'info',
       because: figures.zeroTo100S
         ? `Driver and half a tank, dry, a standard day; ${say(figures.quarterMileS?.value ?? 0, 'seconds')} for the quarter mile, ${say(figures.quarterMileKph?.value ?? 0, 'speedKph')} at its end.`
-        : (fault ?? 'Needs a curve, the weighed car, a tyre, and of an automatic its converter.'),
+        : 'Needs a curve, the weighed car, a tyre, and of an automatic its converter.',
     }),
   );
   findings.push(...boostFindings(subject, mass, gearing));

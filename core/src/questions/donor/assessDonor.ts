@@ -23,7 +23,7 @@ const yearOf = (date: string) => Number(date.slice(0, 4));
 
 /** What buying the donor of a candidate brings: missing pieces, the rebuild to be expected, other ways, its inspection. */
 export function assessDonor(subject: Subject): CheckResult & { figures: DonorFigures } {
-  const { candidate, engine, gearbox, parts, library, brief, build, chassis } = subject;
+  const { candidate, engine, gearbox, parts, library, brief, chassis, currency } = subject;
   const findings: Finding[] = [];
   const { bought, inspection } = candidate;
   const rate = brief.ownLabour ? 0 : brief.hourlyRate;
@@ -32,7 +32,7 @@ export function assessDonor(subject: Subject): CheckResult & { figures: DonorFig
   if (keeps) return { checks: [], findings: [], figures: { offer: undefined, ways: [], refresh: undefined, strokers } };
   findings.push(...strokers.map((s) => strokerFinding(subject, s)));
   const wanted = { engine, gearbox, parts, library, inspection, refreshed: candidate.refresh === 'refresh' };
-  const money = (x: number) => say(x, 'money', { currency: build.currency });
+  const money = (x: number) => say(x, 'money', { currency });
   let offer: OfferCost | undefined;
   let ways: Way[] = [];
   if (bought) {
@@ -273,7 +273,7 @@ function inspectionFindings(subject: Subject): Finding[] {
 }
 
 function strokerFinding(subject: Subject, s: StrokerChoice): Finding {
-  const money = (x: number) => say(x, 'money', { currency: subject.build.currency });
+  const money = (x: number) => say(x, 'money', { currency: subject.currency });
   const cheaper = s.byParts.mean < s.whole.mean ? 'parts' : 'whole';
   return makeFinding({
     id: `stroker-${s.piece.id}`,

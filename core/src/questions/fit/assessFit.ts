@@ -8,7 +8,7 @@ import {
   type CheckResult,
   type Subject,
 } from '../../model/index.ts';
-import { MOVEMENT_MM } from '../mounts/index.ts';
+import { firmerOf, wayAcross, type Movement } from '../mounts/index.ts';
 import { say } from '../../units/index.ts';
 import { assessRoutes } from './assessRoutes.ts';
 import { assessAlignment, type AlignmentFigures } from './assessAlignment.ts';
@@ -40,20 +40,25 @@ export function pairSentence(pair: PairClearance): string {
 }
 
 /** What a gap needs and why, in words. */
-export function pairBecause(pair: PairClearance, school: string): string {
+export function pairBecause(pair: PairClearance, movement: Movement): string {
   const n = pair.needed;
   return (
     `Gap ${say(pair.gapMm, 'lengthMm')} of ${say(n.totalMm, 'lengthMm')} needed: ${say(n.baseMm, 'lengthMm')} base (${n.why}), ` +
-    `${say(n.movementMm, 'lengthMm')} movement on ${school}, ${say(n.toleranceMm, 'lengthMm')} tolerance`
+    `${say(n.movementMm, 'lengthMm')} movement on ${movement.on}, ${say(n.toleranceMm, 'lengthMm')} tolerance`
   );
 }
 
 const capital = (s: string) => s.charAt(0).toUpperCase() + s.slice(1);
 
+/** What firmer mounts would ask less at a pair, mm; never below nought. */
+function spared(pair: PairClearance, movement: Movement, firmer: Movement): number {
+  const way = wayAcross({ signedDistanceMm: pair.gapMm, witnessA: pair.witnessPart, witnessB: pair.witnessObstacle });
+  return Math.max(0, movement.at(pair.witnessPart, way) - firmer.at(pair.witnessPart, way));
+}
+
 /** Clearances at the candidate's placement, each judged against what it needs. */
-export function assessFit(subject: Subject): CheckResult & { figures: FitFigures } {
+export function assessFit(subject: Subject, movement: Movement): CheckResult & { figures: FitFigures } {
   const { chassis, candidate } = subject;
-  const school = candidate.mountSchool;
   if (!chassis || chassis.obstacles.length === 0) {
     const check = makeCheck({
       id: 'fit-margin',
@@ -76,11 +81,12 @@ export function assessFit(subject: Subject): CheckResult & { figures: FitFigures
   const bay = bayOf(chassis.obstacles, candidate, subject.parts);
   const zones = bay.filter((b) => b.obstacle.role === 'reach zone');
   const bodies = [...bay.filter((b) => b.obstacle.role !== 'reach zone'), ...routeBodies(candidate)];
-  const pairs = clearances(solids, bodies, school);
+  const pairs = clearances(solids, bodies, movement);
   const bodyOf = (pair: PairClearance): BayBody => bodies.find((b) => b.obstacle === pair.obstacle)!;
   const placedOf = (pair: PairClearance) => solids.find((p) => p.solid === pair.part)!;
   const smallest = pairs[0];
   const findings: Finding[] = [];
+  const firmer = firmerOf(candidate);
   // One finding for each obstacle: its tightest pair says it, or a bay of touching solids would bury the reader.
   const said = new Set<string>();
   for (const pair of pairs) {
@@ -91,22 +97,18 @@ export function assessFit(subject: Subject): CheckResult & { figures: FitFigures
       state === 'clear'
         ? []
         : [
-            ...dressingRemedies(subject, pair, bodyOf(pair).convex),
-            ...smallRemedies(pair, bodyOf(pair).convex, placedOf(pair), subject),
-            ...(state === 'blocked' ? obstacleRemedies(subject, solids, pair) : []),
+            ...dressingRemedies(subject, movement, pair, bodyOf(pair).convex),
+            ...smallRemedies(subject, movement, pair, bodyOf(pair).convex, placedOf(pair)),
+            ...(state === 'blocked' ? obstacleRemedies(subject, movement, solids, pair) : []),
           ];
-    const softer = MOVEMENT_MM[school] > MOVEMENT_MM.polyurethane ? MOVEMENT_MM[school] - MOVEMENT_MM.polyurethane : 0;
-    const wouldDo =
-      state === 'blocked' && softer > 0 && pair.marginMm + softer >= 0
-        ? ' Polyurethane mounts would ask less and clear it.'
-        : '';
+    const wouldDo = state === 'blocked' && firmer && pair.marginMm + spared(pair, movement, firmer) >= 0;
     findings.push(
       makeFinding({
         id: `fit-${pair.obstacle.id}`,
         state,
         step: 'fit',
         title: pairSentence(pair),
-        because: pairBecause(pair, school) + '.' + wouldDo,
+        because: `${pairBecause(pair, movement)}.${wouldDo ? ` ${capital(firmer.on)} mounts would ask less and clear it.` : ''}`,
         figure: pair.gapMm,
         plusMinus: pair.needed.toleranceMm,
         limit: pair.needed.totalMm,
@@ -117,7 +119,7 @@ export function assessFit(subject: Subject): CheckResult & { figures: FitFigures
       }),
     );
   }
-  for (const zone of clearances(solids, zones, school)) {
+  for (const zone of clearances(solids, zones, movement)) {
     if (zone.gapMm >= 0) continue;
     findings.push(
       makeFinding({
@@ -155,7 +157,7 @@ export function assessFit(subject: Subject): CheckResult & { figures: FitFigures
     // What nobody has drawn clears nothing; what is drawn and hits, hits all the same.
     state: undrawn.length > 0 && !hit ? 'unknown' : smallest ? fitState(smallest.marginMm) : 'clear',
     because: smallest
-      ? `${pairSentence(smallest)}. ${pairBecause(smallest, school)}.`
+      ? `${pairSentence(smallest)}. ${pairBecause(smallest, movement)}.`
       : undrawn.length > 0
         ? `Nobody has drawn ${undrawn.map((x) => `the ${x.shortName}`).join(' and ')}.`
         : 'Nothing in the bay comes near.',
@@ -191,7 +193,7 @@ export function assessFit(subject: Subject): CheckResult & { figures: FitFigures
         : `${hits} of ${bodies.length} obstacles are hit or too near.`,
   });
   findings.push(...dressingClashes(subject), ...changesUndone(subject));
-  const routes = assessRoutes(subject, solids, bay);
+  const routes = assessRoutes(subject, movement, solids, bay);
   const seat = assessAlignment(subject);
   findings.push(...routes.findings, ...seat.findings, ...claimFindings(subject, check.state));
   return {

@@ -1,5 +1,6 @@
 import { makeFinding, SHIELD, type Finding, type Remedy, type Subject } from '../../model/index.ts';
 import { InputError, say } from '../../units/index.ts';
+import type { Movement } from '../mounts/index.ts';
 import type { BayBody } from './bay.ts';
 import type { PlacedSolid } from './clearances.ts';
 import { fitState } from './margin.ts';
@@ -20,6 +21,7 @@ function pairTitle(pair: RouteClearance): string {
 /** Pipes, hoses and lines: bends against what their stuff allows, and every gap, heat first. */
 export function assessRoutes(
   subject: Subject,
+  movement: Movement,
   solids: readonly PlacedSolid[],
   bay: readonly BayBody[],
 ): { pairs: RouteClearance[]; findings: Finding[] } {
@@ -61,7 +63,7 @@ export function assessRoutes(
       return false;
     }
   });
-  const pairs = routeClearances({ ...subject.candidate, routes: sound }, solids, bay);
+  const pairs = routeClearances({ ...subject.candidate, routes: sound }, movement, solids, bay);
   const said = new Set<string>();
   for (const pair of pairs) {
     // The tightest pair of each route, and whatever else is not clear: heat may matter more than what is nearest.

@@ -13,6 +13,7 @@ import {
   type V3,
 } from '../../geometry/index.ts';
 import { gearboxPose } from '../mass/index.ts';
+import { wayAcross, type Movement } from '../mounts/index.ts';
 import { requiredClearance, type RequiredClearance } from './requiredClearance.ts';
 
 /** One solid of the powertrain where it stands in the car. */
@@ -80,14 +81,15 @@ const LOOK_MM = 120;
 export function clearances(
   solids: readonly PlacedSolid[],
   bay: readonly BayBody[],
-  school: Candidate['mountSchool'],
+  movement: Movement,
 ): PairClearance[] {
   const pairs: PairClearance[] = [];
   for (const { obstacle, convex: body } of bay) {
     for (const { solid, convex } of solids) {
       if (boundsGapSquared(convex, body) > LOOK_MM * LOOK_MM) continue;
       const found = signedDistance(convex, body);
-      const needed = requiredClearance(solid, obstacle, school, convex.excessMm + body.excessMm);
+      const moves = movement.at(found.witnessA, wayAcross(found));
+      const needed = requiredClearance(solid, obstacle, moves, convex.excessMm + body.excessMm);
       pairs.push({
         part: solid,
         obstacle,

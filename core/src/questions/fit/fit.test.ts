@@ -1,3 +1,4 @@
+import { movementOf } from '../mounts/index.ts';
 import fc from 'fast-check';
 import type { Solid } from '../../model/index.ts';
 import {
@@ -266,7 +267,12 @@ describe('required gap', () => {
   });
   test('softer mounts need more room; tolerances add', () => {
     const total = (school: 'solid' | 'polyurethane' | 'rubber') =>
-      requiredClearance(part, { ...obstacle, role: 'bonnet' }, school, 0.5).totalMm;
+      requiredClearance(
+        part,
+        { ...obstacle, role: 'bonnet' },
+        movementOf({ mountSchool: school }).at([0, 0, 0], [0, 0, 1]),
+        0.5,
+      ).totalMm;
     expect(total('solid')).toBe(20 + 1 + 5.5);
     expect(total('polyurethane')).toBe(20 + 5 + 5.5);
     expect(total('rubber')).toBe(20 + 10 + 5.5);

@@ -10,6 +10,7 @@ import {
 import { say } from '../../units/index.ts';
 import { bayOf, type BayBody } from './bay.ts';
 import { boundsGapSquared, type Convex, convexOf, moved, poseOf, signedDistance } from '../../geometry/index.ts';
+import { wayAcross, type Movement } from '../mounts/index.ts';
 import { requiredClearance } from './requiredClearance.ts';
 
 export interface MatrixCell {
@@ -35,7 +36,7 @@ const LOOK_MM = 200;
  * Every dressing of an engine against every dressing of its other slots and against the bay: what fits only with what is
  * seen before it is bought. Margins in mm; options of one slot stand in for each other and are not compared.
  */
-export function fitMatrix(subject: Subject): MatrixRow[] {
+export function fitMatrix(subject: Subject, movement: Movement): MatrixRow[] {
   const { engine, candidate, chassis } = subject;
   const pose = poseOf(candidate.placement);
   const bay = bayOf(chassis?.obstacles ?? [], candidate, subject.parts).filter((b) => b.obstacle.role !== 'reach zone');
@@ -44,7 +45,7 @@ export function fitMatrix(subject: Subject): MatrixRow[] {
     slot,
     option,
     chosen: subject.dressing.includes(option),
-    bay: againstBay(option, bay, (c) => moved(c, pose), candidate.mountSchool),
+    bay: againstBay(option, bay, (c) => moved(c, pose), movement),
     against: new Map<string, MatrixCell | undefined>(),
   }));
   rows.forEach((row, i) =>
@@ -88,15 +89,17 @@ function againstBay(
   option: DressingOption,
   bay: readonly BayBody[],
   place: (c: Convex) => Convex,
-  school: Subject['candidate']['mountSchool'],
+  movement: Movement,
 ): MatrixCell | undefined {
   const placed = option.solids.map((solid) => ({ solid, convex: place(convexOf(solid.shape, `/${solid.id}`)) }));
   const near = function* (): Generator<MatrixCell> {
     for (const [{ solid, convex }, body] of pairsOf(placed, bay)) {
       if (boundsGapSquared(convex, body.convex) > LOOK_MM * LOOK_MM) continue;
-      const gapMm = signedDistance(convex, body.convex).signedDistanceMm;
+      const found = signedDistance(convex, body.convex);
+      const gapMm = found.signedDistanceMm;
+      const moves = movement.at(found.witnessA, wayAcross(found));
       const obstacle: Obstacle = body.obstacle;
-      const needed = requiredClearance(solid, obstacle, school, convex.excessMm + body.convex.excessMm).totalMm;
+      const needed = requiredClearance(solid, obstacle, moves, convex.excessMm + body.convex.excessMm).totalMm;
       yield { gapMm, marginMm: gapMm - needed, ours: solid.name, theirs: obstacle.name };
     }
   };

@@ -20,26 +20,24 @@ import {
   signedDistance,
   unit,
 } from '../../geometry/index.ts';
+import { wayAcross, type Movement } from '../mounts/index.ts';
 import { requiredClearance } from './requiredClearance.ts';
 
 /** The least margin of some solids to one body, each pair with what it needs. */
-function leastMargin(
-  solids: readonly PlacedSolid[],
-  obstacle: Obstacle,
-  body: Convex,
-  school: Subject['candidate']['mountSchool'],
-): number {
+function leastMargin(solids: readonly PlacedSolid[], obstacle: Obstacle, body: Convex, movement: Movement): number {
   let least = Infinity;
   for (const { solid, convex } of solids) {
-    const needed = requiredClearance(solid, obstacle, school, convex.excessMm + body.excessMm).totalMm;
-    if (boundsDistance(convex, body) - needed > least) continue;
-    least = Math.min(least, signedDistance(convex, body).signedDistanceMm - needed);
+    const needed = (movementMm: number) =>
+      requiredClearance(solid, obstacle, movementMm, convex.excessMm + body.excessMm).totalMm;
+    if (boundsDistance(convex, body) - needed(movement.mostMm) > least) continue;
+    const found = signedDistance(convex, body);
+    least = Math.min(least, found.signedDistanceMm - needed(movement.at(found.witnessA, wayAcross(found))));
   }
   return least;
 }
 
 /** Other options of the dressing slot that holds the touching solid, which would clear this obstacle where it stands. */
-export function dressingRemedies(subject: Subject, pair: PairClearance, body: Convex): Remedy[] {
+export function dressingRemedies(subject: Subject, movement: Movement, pair: PairClearance, body: Convex): Remedy[] {
   const remedies: Remedy[] = [];
   const pose = poseOf(subject.candidate.placement);
   for (const { slot, options } of subject.engine.slots) {
@@ -51,7 +49,7 @@ export function dressingRemedies(subject: Subject, pair: PairClearance, body: Co
         owner: 'engine',
         convex: moved(convexOf(solid.shape), pose),
       }));
-      if (leastMargin(placed, pair.obstacle, body, subject.candidate.mountSchool) >= 0)
+      if (leastMargin(placed, pair.obstacle, body, movement) >= 0)
         remedies.push({
           title: `Fit ${option.name}`,
           cost: option.price.likely,
@@ -64,10 +62,14 @@ export function dressingRemedies(subject: Subject, pair: PairClearance, body: Co
 }
 
 /** What may be done to the obstacle itself, by no more than it takes, where that clears it from everything. */
-export function obstacleRemedies(subject: Subject, solids: readonly PlacedSolid[], pair: PairClearance): Remedy[] {
+export function obstacleRemedies(
+  subject: Subject,
+  movement: Movement,
+  solids: readonly PlacedSolid[],
+  pair: PairClearance,
+): Remedy[] {
   const { obstacle } = pair;
   if (subject.candidate.obstacleChanges?.some((c) => c.obstacleId === obstacle.id)) return [];
-  const school = subject.candidate.mountSchool;
   return allowedChanges(obstacle).flatMap((change): Remedy[] => {
     const away = awayOf(obstacle, change);
     const most =
@@ -75,7 +77,7 @@ export function obstacleRemedies(subject: Subject, solids: readonly PlacedSolid[
         ? Math.min(change.allowanceMm, Math.floor(thicknessAlong(convexOf(obstacle.shape), away) - 1))
         : change.allowanceMm;
     if (change.do === 'replace' && !change.replacement) return [];
-    const clears = (mm: number) => leastMargin(solids, obstacle, changedBody(obstacle, change, mm), school) >= 0;
+    const clears = (mm: number) => leastMargin(solids, obstacle, changedBody(obstacle, change, mm), movement) >= 0;
     if (most < 0 || !clears(most)) return [];
     let low = 0;
     let high = Math.ceil(most);
@@ -98,15 +100,20 @@ export function obstacleRemedies(subject: Subject, solids: readonly PlacedSolid[
 }
 
 /** A shield where heat is what asks for room, and the lug of the touching solid where it may come off. */
-export function smallRemedies(pair: PairClearance, body: Convex, placed: PlacedSolid, subject: Subject): Remedy[] {
+export function smallRemedies(
+  subject: Subject,
+  movement: Movement,
+  pair: PairClearance,
+  body: Convex,
+  placed: PlacedSolid,
+): Remedy[] {
   const remedies: Remedy[] = [];
-  const school = subject.candidate.mountSchool;
   const { obstacle } = pair;
   if (pair.needed.baseMm > 25 && !obstacle.shielded) {
     const needed = requiredClearance(
       pair.part,
       { ...obstacle, shielded: true },
-      school,
+      pair.needed.movementMm,
       placed.convex.excessMm + body.excessMm,
     );
     if (pair.gapMm >= needed.totalMm)
@@ -121,7 +128,7 @@ export function smallRemedies(pair: PairClearance, body: Convex, placed: PlacedS
   if (trim && !subject.candidate.trims?.includes(pair.part.id)) {
     const shape = clipped(convexOf(pair.part.shape), unit(trim.away), trim.allowanceMm);
     const solid: PlacedSolid = { ...placed, convex: moved(shape, poseOf(subject.candidate.placement)) };
-    if (placed.owner === 'engine' && leastMargin([solid], obstacle, body, school) >= 0)
+    if (placed.owner === 'engine' && leastMargin([solid], obstacle, body, movement) >= 0)
       remedies.push({
         title: `Trim the ${pair.part.name}, ${say(trim.allowanceMm, 'lengthMm')}`,
         cost: trim.cost,

@@ -1,5 +1,4 @@
-import type { MountSchool, Obstacle, Solid } from '../../model/index.ts';
-import { MOVEMENT_MM } from '../mounts/index.ts';
+import type { Obstacle, Solid } from '../../model/index.ts';
 
 /** What a pair of solids needs between them, mm, and what it is made of. */
 export interface RequiredClearance {
@@ -35,11 +34,10 @@ export function baseClearance(
 export function requiredClearance(
   part: Solid,
   obstacle: Obstacle,
-  school: MountSchool,
+  movementMm: number,
   excessMm = 0,
 ): RequiredClearance {
   const base = baseClearance(part, obstacle);
-  const movementMm = MOVEMENT_MM[school];
   const toleranceMm = part.plusMinusMm + obstacle.plusMinusMm + excessMm;
   return { totalMm: base.mm + movementMm + toleranceMm, baseMm: base.mm, movementMm, toleranceMm, why: base.why };
 }

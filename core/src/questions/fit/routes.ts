@@ -1,5 +1,5 @@
 import type { Candidate, Obstacle, ObstacleRole, Route, RouteKind, Solid } from '../../model/index.ts';
-import { MOVEMENT_MM } from '../mounts/index.ts';
+import { wayAcross, type Movement } from '../mounts/index.ts';
 import type { BayBody } from './bay.ts';
 import type { PlacedSolid } from './clearances.ts';
 import { boundsGapSquared, type Convex, signedDistance, type Tube, tubeOf, type V3 } from '../../geometry/index.ts';
@@ -79,13 +79,13 @@ const PIPE: Pick<Solid, 'role' | 'temperature'> = { role: 'exhaust manifold', te
  * the powertrain are told with the bay's other pairs, so they are left out here.
  */
 export function routeClearances(
-  candidate: Pick<Candidate, 'routes' | 'shields' | 'mountSchool'>,
+  candidate: Pick<Candidate, 'routes' | 'shields'>,
+  movement: Movement,
   solids: readonly PlacedSolid[],
   bay: readonly BayBody[],
 ): RouteClearance[] {
   const found: RouteClearance[] = [];
   const routes = candidate.routes ?? [];
-  const movement = MOVEMENT_MM[candidate.mountSchool];
   routes.forEach((route, i) => {
     const pieces = freePieces(route);
     const moves = AS_OBSTACLE[route.kind] === undefined;
@@ -102,7 +102,12 @@ export function routeClearances(
           if (boundsGapSquared(a, b) > 120 * 120) continue;
           const gap = signedDistance(a, b);
           const neededMm =
-            base.mm + (moved ? movement : 0) + route.plusMinusMm + otherDoubtMm + a.excessMm + b.excessMm;
+            base.mm +
+            (moved ? movement.at(gap.witnessA, wayAcross(gap)) : 0) +
+            route.plusMinusMm +
+            otherDoubtMm +
+            a.excessMm +
+            b.excessMm;
           const marginMm = gap.signedDistanceMm - neededMm;
           if (!best || marginMm < best.marginMm)
             best = {

@@ -35,7 +35,6 @@ import { gradeability, gripThrustN, hillStartGradePct, type Train } from './grip
 import { tractiveForceN } from './resistance.ts';
 import { rpmAtSpeed, speedKph } from './speeds.ts';
 import { topSpeed, type Driveline, type TopSpeed } from './topSpeed.ts';
-import { rollingRadius } from './tyre.ts';
 
 export interface GearFigures {
   readonly gear: number;
@@ -84,7 +83,12 @@ const DIRECT = 0.005;
 /** A clutch start is held a little above idle. */
 const LAUNCH_OVER_IDLE = 1.8;
 
-export function assessGearing(subject: Subject, mass: MassFigures): CheckResult & { figures: GearingFigures } {
+/** Power in the band, speeds, cruise, hill start and top speed; `radius` is the tyre's rolling radius, mm, where its code can be read. */
+export function assessGearing(
+  subject: Subject,
+  mass: MassFigures,
+  radius: Figure | undefined,
+): CheckResult & { figures: GearingFigures } {
   const { engine, gearbox, brief, chassis, candidate } = subject;
   const checks: Check[] = [];
   const findings: Finding[] = [];
@@ -93,7 +97,6 @@ export function assessGearing(subject: Subject, mass: MassFigures): CheckResult 
   const finalDrive = gearbox.finalDriveInside ?? candidate.finalDrive;
   const power = powerFigures(subject, curve, hotShare, checks, findings);
 
-  const radius = tyreRadius(subject, findings);
   const axle = chassis?.axleEfficiency ?? exactly(1);
   const efficiencies = gearbox.ratios.map(
     (r) => (Math.abs(r - 1) < DIRECT ? gearbox.efficiencyDirect : gearbox.efficiencyOther).value * axle.value,
@@ -140,21 +143,6 @@ export function assessGearing(subject: Subject, mass: MassFigures): CheckResult 
   }
   const kwPerTonne = perTonne(power.peakPowerKw, mass.drivenKg);
   const hotKwPerTonne = perTonne(power.hotPeakPowerKw, mass.drivenKg);
-  checks.push(
-    makeCheck({
-      id: 'power-to-weight',
-      step: 'weight',
-      group: 'Weight',
-      title: 'Power to weight, driven',
-      quantity: 'powerPerMass',
-      figure: kwPerTonne,
-      limitKind: 'info',
-      because:
-        kwPerTonne && mass.drivenKg
-          ? `${sayDerived(mass.drivenKg, 'massKg')} with driver and half a tank; ${say(hotKwPerTonne?.value ?? 0, 'powerPerMass')} on the worst day.`
-          : 'Needs the installed mass and a curve.',
-    }),
-  );
   return {
     checks,
     findings,
@@ -178,6 +166,24 @@ export function assessGearing(subject: Subject, mass: MassFigures): CheckResult 
       launchRpm,
     },
   };
+}
+
+/** Power to weight as it is driven: told, not judged. */
+export function assessPowerToWeight({ kwPerTonne, hotKwPerTonne, drivenKg }: GearingFigures): CheckResult {
+  const check = makeCheck({
+    id: 'power-to-weight',
+    step: 'weight',
+    group: 'Weight',
+    title: 'Power to weight, driven',
+    quantity: 'powerPerMass',
+    figure: kwPerTonne,
+    limitKind: 'info',
+    because:
+      kwPerTonne && drivenKg
+        ? `${sayDerived(drivenKg, 'massKg')} with driver and half a tank; ${say(hotKwPerTonne?.value ?? 0, 'powerPerMass')} on the worst day.`
+        : 'Needs the installed mass and a curve.',
+  });
+  return { checks: [check], findings: [] };
 }
 
 function perTonne(power: Derived | undefined, mass: Derived | undefined): Derived | undefined {
@@ -317,28 +323,6 @@ function pushTargetFinding(findings: Finding[], check: Check, what: string, abou
   findings.push(
     findingOf(check, title, { about: [about], missing: check.state === 'unknown' ? [`/engines/${about}/curves`] : [] }),
   );
-}
-
-function tyreRadius(subject: Subject, findings: Finding[]): Figure | undefined {
-  const { candidate, tyre } = subject;
-  try {
-    const r = rollingRadius(candidate.tyreCode, tyre?.measuredCircumferenceMm?.value);
-    return { value: r.rollingRadiusMm, plusMinus: r.plusMinusMm, evidence: r.evidence };
-  } catch (error) {
-    if (!(error instanceof InputError)) throw error;
-    findings.push(
-      makeFinding({
-        id: 'tyre-code',
-        state: 'unknown',
-        step: 'gearing',
-        title: `The tyre code “${candidate.tyreCode}” can’t be read`,
-        because: error.message,
-        about: [candidate.id],
-        missing: ['/tyreCode'],
-      }),
-    );
-    return undefined;
-  }
 }
 
 /** Greatest thrust of the car as it is driven, on tyres of a grip, N; mass and centre of mass must be known. */

@@ -1,4 +1,5 @@
-import { InputError, MM_PER_IN, type Evidence } from '../../units/index.ts';
+import type { Subject } from '../../model/index.ts';
+import { InputError, MM_PER_IN, type Evidence, type Figure } from '../../units/index.ts';
 
 export interface TyreSize {
   readonly sectionWidthMm: number;
@@ -135,5 +136,14 @@ export function rollingRadius(code: string, measuredCircumferenceMm?: number, ro
     rollingRadiusMm: r,
     plusMinusMm: Math.hypot((factor * tyre.plusMinusMm) / 2, r * 0.01),
     evidence: tyre.evidence,
+  };
+}
+
+/** The candidate's tyre: its rolling radius, mm, and the rim it sits on, inches. @throws InputError on a code that can't be read. */
+export function tyreOf({ candidate, tyre }: Subject): { readonly rollingRadius: Figure; readonly rimIn: number } {
+  const r = rollingRadius(candidate.tyreCode, tyre?.measuredCircumferenceMm?.value);
+  return {
+    rollingRadius: { value: r.rollingRadiusMm, plusMinus: r.plusMinusMm, evidence: r.evidence },
+    rimIn: readTyreCode(candidate.tyreCode).rimIn,
   };
 }

@@ -340,7 +340,7 @@ function orderFindings(subject: Subject): Finding[] {
   if (!bridge) return [];
   const seen = new Set([subject.engine.id]);
   const findings: Finding[] = [];
-  for (const other of subject.build.candidates) {
+  for (const other of subject.peers) {
     if (seen.has(other.engineId)) continue;
     seen.add(other.engineId);
     const engine = indexOf(subject.library).engines.get(other.engineId);

@@ -7,27 +7,12 @@ import {
   type CheckResult,
   type Subject,
 } from '../../model/index.ts';
-import { InputError, say, worstEvidence, type Derived } from '../../units/index.ts';
+import { say, worstEvidence, type Derived } from '../../units/index.ts';
 import { billOf, type Bill } from './bill.ts';
 
-export function assessMoney(subject: Subject): CheckResult & { figures: { bill: Bill | undefined } } {
-  const { brief, build } = subject;
-  const currency = build.currency;
-  let bill: Bill;
-  try {
-    bill = billOf(subject);
-  } catch (error) {
-    if (!(error instanceof InputError)) throw error;
-    const finding = makeFinding({
-      id: 'bill',
-      state: 'unknown',
-      step: 'money',
-      title: 'The bill can’t be added up',
-      because: error.message,
-      missing: [error.pointer],
-    });
-    return { checks: [], findings: [finding], figures: { bill: undefined } };
-  }
+export function assessMoney(subject: Subject): CheckResult & { figures: { bill: Bill } } {
+  const { brief, currency } = subject;
+  const bill = billOf(subject);
   const money = (value: number) => say(value, 'money', { currency });
   const worst = worstEvidence(
     bill.lines

@@ -1,10 +1,12 @@
 import { bsfcOf, DUTY_LIMIT_PCT, FUEL, fuelEnergyKw, fuelOf, radiatorKw, USE_DUTY } from '../engine/index.ts';
 import { STANDARD_AIR_DENSITY, type GearingFigures, type RoadFigures } from '../gearing/index.ts';
-import { makeFinding, type Finding, type Subject } from '../../model/index.ts';
+import { makeFinding, type CheckResult, type Finding, type Subject } from '../../model/index.ts';
 import { say, scatterOf, type Figure } from '../../units/index.ts';
 import { CLUTCH_RESERVE } from './clutch.ts';
 import { SERVICE_FACTOR } from './load.ts';
-import { gearWord, type StrengthFigures } from './assessStrength.ts';
+import type { DrivelineFigures } from './assessDriveline.ts';
+import type { StrengthFigures } from './assessStrength.ts';
+import { gearWord } from './gearLoad.ts';
 import { rankComponentLimits, type ComponentLimit, type ComponentLimits } from './weakestComponent.ts';
 
 const COOLANT_SHARE = 0.3;
@@ -16,12 +18,13 @@ export function assessComponents(
   subject: Subject,
   gearing: GearingFigures,
   road: RoadFigures,
-  stress: StrengthFigures,
-): { order: ComponentLimits; findings: Finding[] } {
+  strength: StrengthFigures,
+  driveline: DrivelineFigures,
+): CheckResult & { figures: ComponentLimits } {
   const links = [
     ...engineLinks(subject, gearing),
     coolingLink(subject),
-    ...drivelineLinks(subject, gearing, stress),
+    ...drivelineLinks(subject, gearing, strength, driveline),
     tyreLink(gearing, road),
     brakeLink(subject),
   ];
@@ -66,7 +69,7 @@ export function assessComponents(
         about: [i.partId],
       }),
     );
-  return { order, findings };
+  return { checks: [], findings, figures: order };
 }
 
 const spread = (kw: number, f: Figure) => (f.value === 0 ? 0 : (kw * scatterOf(f)) / f.value);
@@ -198,15 +201,20 @@ function coolingLink(subject: Subject): ComponentLimit {
   };
 }
 
-function drivelineLinks(subject: Subject, gearing: GearingFigures, stress: StrengthFigures): ComponentLimit[] {
+function drivelineLinks(
+  subject: Subject,
+  gearing: GearingFigures,
+  strength: StrengthFigures,
+  driveline: DrivelineFigures,
+): ComponentLimit[] {
   const peakNm = gearing.peakTorqueNm?.value;
   const peakKw = gearing.peakPowerKw?.value;
   const links: ComponentLimit[] = [];
   const perNm = peakNm && peakKw ? peakKw / peakNm : undefined;
   const { gearbox } = subject;
   const factor = SERVICE_FACTOR[subject.brief.use];
-  if (stress.clutchCapacityNm) {
-    const c = stress.clutchCapacityNm;
+  if (strength.clutchCapacityNm) {
+    const c = strength.clutchCapacityNm;
     const kw = perNm && (perNm * c.value) / CLUTCH_RESERVE;
     links.push({
       id: 'clutch',
@@ -219,7 +227,7 @@ function drivelineLinks(subject: Subject, gearing: GearingFigures, stress: Stren
       raisedBy: ['clutch kit', 'flywheel'],
     });
   }
-  const rated = stress.gears.filter((g) => g.bridged);
+  const rated = strength.gears.filter((g) => g.bridged);
   if (rated.length === 0)
     links.push({
       id: 'gearbox',
@@ -254,14 +262,14 @@ function drivelineLinks(subject: Subject, gearing: GearingFigures, stress: Stren
       raisedBy: [],
     });
   }
-  const { pinionMargin, shaftMargin } = stress.driveline;
+  const { pinionMargin, shaftMargin } = driveline;
   for (const [id, name, m] of [
     ['axle', 'axle', pinionMargin],
     ['shafts', 'half shafts', shaftMargin],
   ] as const) {
     // Where the tyres set the load, more power changes nothing for what is behind them.
     if (!m || peakKw === undefined) continue;
-    if (m.value >= 1 && stress.gears[0]?.governs === 'grip') continue;
+    if (m.value >= 1 && strength.gears[0]?.governs === 'grip') continue;
     const kw = peakKw * m.value;
     links.push({
       id,

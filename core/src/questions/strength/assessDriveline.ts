@@ -8,9 +8,9 @@ import {
   type CheckResult,
   type Subject,
 } from '../../model/index.ts';
-import { exactly, propagate, say, type Derived } from '../../units/index.ts';
+import { exactly, propagate, say, type Derived, type Figure } from '../../units/index.ts';
 import { clutchLaunch } from './clutch.ts';
-import type { GearLoad, StrengthPlaces } from './assessStrength.ts';
+import type { GearLoad } from './gearLoad.ts';
 import { CRITICAL_SHARE, criticalRpm, longestMm, STEEL } from './propshaft.ts';
 
 export interface DrivelineFigures {
@@ -34,39 +34,41 @@ const LENGTH_DOUBT_MM = 5;
 /** Above this share of the donor's a box and its clutch live a hard life. */
 const HARD_LIFE = 1.3;
 
-/** Everything behind the gearbox: propshaft, axle, half shafts; and how the launch compares with the car the box came from. */
+/** What is judged and said on the way through the driveline. */
+interface Said {
+  readonly checks: Check[];
+  readonly findings: Finding[];
+}
+
+/**
+ * Everything behind the gearbox: propshaft, axle, half shafts; and how the launch compares with the car the box came
+ * from. `propshaftMm` lies between the joints of the propshaft where the gearbox sits.
+ */
 export function assessDriveline(
   subject: Subject,
   gearing: GearingFigures,
   gears: readonly GearLoad[],
-  places: StrengthPlaces,
+  propshaftMm: number | undefined,
 ): CheckResult & { figures: DrivelineFigures } {
-  const { chassis, gearbox, brief, candidate } = subject;
-  const checks: Check[] = [];
-  const findings: Finding[] = [];
-  const peak = gearing.peakTorqueNm;
-  const first = gearbox.ratios[0]!;
-  const radius = gearing.rollingRadius;
-  const converterGain = gearbox.kind === 'automatic' ? (gearbox.converter?.stallTorqueRatio.value ?? 1) : 1;
+  const said: Said = { checks: [], findings: [] };
+  const axle = axleStrength(subject, gearing, gears, said);
+  const propshaft = propshaftSpeed(subject, gearing, propshaftMm, said);
+  const launch = launchBesideDonor(subject, gearing, said);
+  return { ...said, figures: { ...axle, ...propshaft, ...launch } };
+}
 
-  // Torque behind the box in first: the engine's, or what the tyres hand back.
-  const behind =
-    gears[0] && peak
-      ? Math.min(gears[0].engineNm * converterGain, gearing.gears[0]?.torqueAtGripNm ?? Infinity) * first
-      : undefined;
-  const governs =
-    gears[0] && behind !== undefined && behind < gears[0].engineNm * converterGain * first ? 'tyres' : 'engine';
+type AxleFigures = Pick<DrivelineFigures, 'pinionNm' | 'shaftNm' | 'pinionMargin' | 'shaftMargin'>;
+
+/** Pinion and half shafts in first: what the engine or the tyres put through them against what they are rated for. */
+function axleStrength(subject: Subject, gearing: GearingFigures, gears: readonly GearLoad[], said: Said): AxleFigures {
+  const { chassis, gearbox, candidate } = subject;
+  const peak = gearing.peakTorqueNm;
+  const { behindNm, governs } = behindGearbox(subject, gearing, gears);
   const pinion = gearbox.finalDriveInside === undefined ? chassis?.axleRating?.pinionTorqueNm : undefined;
   const shaft = chassis?.axleRating?.shaftTorqueNm;
-  const differential = candidate.differential ?? chassis?.differentials?.find((d) => d.fitted)?.kind ?? 'open';
-  const bias = chassis?.differentials?.find((d) => d.kind === differential)?.biasRatio?.value ?? 2.5;
-  // The share of the axle's torque that one shaft may see.
-  const oneShaft = differential === 'open' ? 0.5 : differential === 'locked' ? 1 : bias / (1 + bias);
-  const shaftNm = behind === undefined ? undefined : behind * gearing.finalDrive * oneShaft;
-  const margin = (
-    rating: Derived | { value: number; evidence: Derived['evidence']; plusMinus?: number } | undefined,
-    load: number | undefined,
-  ) =>
+  const { differential, share } = oneShaftShare(subject);
+  const shaftNm = behindNm === undefined ? undefined : behindNm * gearing.finalDrive * share;
+  const margin = (rating: Figure | undefined, load: number | undefined) =>
     rating && load !== undefined && peak
       ? propagate(
           {
@@ -77,10 +79,10 @@ export function assessDriveline(
           (v) => v.rating / (load * v['peak torque']),
         )
       : undefined;
-  const pinionMargin = margin(pinion, behind);
+  const pinionMargin = margin(pinion, behindNm);
   const shaftMargin = margin(shaft, shaftNm);
   for (const [id, title, what, figure, load, rating] of [
-    ['axle-margin', 'Axle margin', 'axle', pinionMargin, behind, pinion],
+    ['axle-margin', 'Axle margin', 'axle', pinionMargin, behindNm, pinion],
     ['shaft-margin', 'Half shaft margin', 'half shaft', shaftMargin, shaftNm, shaft],
   ] as const) {
     if (!rating) continue;
@@ -99,11 +101,11 @@ export function assessDriveline(
       because:
         load === undefined
           ? 'Needs a torque curve.'
-          : `${say(rating.value, 'torqueNm')} (${rating.evidence}) against ${say(load, 'torqueNm')} in first, set by the ${governs}${id === 'shaft-margin' ? `; with the differential ${differential} one shaft sees ${say(100 * oneShaft, 'percent', { digits: 0 })} of it` : ''}.`,
+          : `${say(rating.value, 'torqueNm')} (${rating.evidence}) against ${say(load, 'torqueNm')} in first, set by the ${governs}${id === 'shaft-margin' ? `; with the differential ${differential} one shaft sees ${say(100 * share, 'percent', { digits: 0 })} of it` : ''}.`,
     });
-    checks.push(check);
+    said.checks.push(check);
     if (check.state !== 'clear')
-      findings.push(
+      said.findings.push(
         findingOf(
           check,
           check.state === 'blocked'
@@ -115,75 +117,102 @@ export function assessDriveline(
         ),
       );
   }
+  return { pinionNm: behindNm, shaftNm, pinionMargin, shaftMargin };
+}
 
-  const made = subject.parts.find((p) => p.propshaft);
-  const tube = made?.propshaft ?? chassis?.propshaft;
-  const top = gearing.topSpeed;
-  let propshaftRpm: number | undefined;
-  let critical: Derived | undefined;
-  if (tube && gearbox.finalDriveInside === undefined) {
-    const length = places.propshaftMm;
-    propshaftRpm =
-      top && radius
-        ? (top.topSpeedKph / 3.6 / (2 * Math.PI * (radius.value / 1000))) * 60 * gearing.finalDrive
-        : undefined;
-    const shaftTube = { ...STEEL, outerDiameterMm: tube.outerDiameterMm, innerDiameterMm: tube.innerDiameterMm };
-    critical =
-      length === undefined
-        ? undefined
-        : propagate(
-            {
-              'length between joints': {
-                value: length / tube.pieces,
-                plusMinus: LENGTH_DOUBT_MM,
-                evidence: 'measured',
-              },
-            },
-            (v) => criticalRpm(shaftTube, v['length between joints']),
-          );
-    const share =
-      critical && propshaftRpm !== undefined
-        ? propagate({ 'critical speed': critical }, (v) => (100 * propshaftRpm!) / v['critical speed'])
-        : undefined;
-    const check = makeCheck({
-      id: 'propshaft-speed',
-      step: 'gearing',
-      group: GROUP,
-      title: 'Propshaft, of critical speed',
-      quantity: 'percent',
-      figure: share,
-      limitKind: 'at most',
-      limit: 100 * CRITICAL_SHARE,
-      span: 60,
-      digits: 0,
-      because:
-        critical && propshaftRpm !== undefined && length !== undefined
-          ? `${say(propshaftRpm, 'rpm')} at top speed; a ${tube.outerDiameterMm} mm tube of ${say(length / tube.pieces, 'lengthMm')} between joints${tube.pieces > 1 ? `, in ${tube.pieces} pieces,` : ''} whips at ${say(critical.value, 'rpm')}. Above ${say(100 * CRITICAL_SHARE, 'percent', { digits: 0 })} it is not driven.`
-          : 'Needs the joints of the shaft in the survey, and a top speed.',
-    });
-    checks.push(check);
-    if (check.state !== 'clear') {
-      const longest = propshaftRpm === undefined ? undefined : longestMm(shaftTube, propshaftRpm);
-      findings.push(
-        findingOf(
-          check,
-          check.state === 'blocked'
-            ? `Propshaft of ${say(length! / tube.pieces, 'lengthMm')} is too long for its speed: ${say(share!.value, 'percent', { digits: 0 })} of critical`
-            : check.state === 'tight'
-              ? 'Propshaft at its speed limit by less than the doubt of its length'
-              : 'Propshaft speed can’t be judged yet',
-          {
-            missing: check.state === 'unknown' ? ['/chassis/pinion'] : [],
-            because: `${check.because}${longest === undefined ? '' : ` One piece of this tube may be ${say(longest, 'lengthMm')}: make it in ${Math.ceil((length ?? longest) / longest)} pieces with a centre bearing, or of a wider tube. A hoop round the front joint is the usual caution.`}`,
-          },
-        ),
-      );
-    }
+/** Torque behind the gearbox in first, N·m: the engine's, or what the tyres hand back. */
+function behindGearbox(subject: Subject, gearing: GearingFigures, gears: readonly GearLoad[]) {
+  const { gearbox } = subject;
+  const first = gearbox.ratios[0]!;
+  const gain = gearbox.kind === 'automatic' ? (gearbox.converter?.stallTorqueRatio.value ?? 1) : 1;
+  const load = gears[0];
+  if (!load || !gearing.peakTorqueNm) return { behindNm: undefined, governs: 'engine' as const };
+  const engineNm = load.engineNm * gain;
+  const behindNm = Math.min(engineNm, gearing.gears[0]?.torqueAtGripNm ?? Infinity) * first;
+  return { behindNm, governs: behindNm < engineNm * first ? ('tyres' as const) : ('engine' as const) };
+}
+
+/** The share of the axle's torque that one shaft may see, by the differential in it. */
+function oneShaftShare({ chassis, candidate }: Subject) {
+  const differential = candidate.differential ?? chassis?.differentials?.find((d) => d.fitted)?.kind ?? 'open';
+  const bias = chassis?.differentials?.find((d) => d.kind === differential)?.biasRatio?.value ?? 2.5;
+  return { differential, share: differential === 'open' ? 0.5 : differential === 'locked' ? 1 : bias / (1 + bias) };
+}
+
+type PropshaftFigures = Pick<DrivelineFigures, 'propshaftRpm' | 'criticalRpm'>;
+
+/** The propshaft at top speed against the speed at which it whips. */
+function propshaftSpeed(
+  subject: Subject,
+  gearing: GearingFigures,
+  lengthMm: number | undefined,
+  said: Said,
+): PropshaftFigures {
+  const tube = subject.parts.find((p) => p.propshaft)?.propshaft ?? subject.chassis?.propshaft;
+  if (!tube || subject.gearbox.finalDriveInside !== undefined)
+    return { propshaftRpm: undefined, criticalRpm: undefined };
+  const { topSpeed: top, rollingRadius: radius } = gearing;
+  const propshaftRpm =
+    top && radius
+      ? (top.topSpeedKph / 3.6 / (2 * Math.PI * (radius.value / 1000))) * 60 * gearing.finalDrive
+      : undefined;
+  const shaftTube = { ...STEEL, outerDiameterMm: tube.outerDiameterMm, innerDiameterMm: tube.innerDiameterMm };
+  const sectionMm = lengthMm === undefined ? undefined : lengthMm / tube.pieces;
+  const critical =
+    sectionMm === undefined
+      ? undefined
+      : propagate(
+          { 'length between joints': { value: sectionMm, plusMinus: LENGTH_DOUBT_MM, evidence: 'measured' } },
+          (v) => criticalRpm(shaftTube, v['length between joints']),
+        );
+  const share =
+    critical && propshaftRpm !== undefined
+      ? propagate({ 'critical speed': critical }, (v) => (100 * propshaftRpm) / v['critical speed'])
+      : undefined;
+  const check = makeCheck({
+    id: 'propshaft-speed',
+    step: 'gearing',
+    group: GROUP,
+    title: 'Propshaft, of critical speed',
+    quantity: 'percent',
+    figure: share,
+    limitKind: 'at most',
+    limit: 100 * CRITICAL_SHARE,
+    span: 60,
+    digits: 0,
+    because:
+      critical && propshaftRpm !== undefined && sectionMm !== undefined
+        ? `${say(propshaftRpm, 'rpm')} at top speed; a ${tube.outerDiameterMm} mm tube of ${say(sectionMm, 'lengthMm')} between joints${tube.pieces > 1 ? `, in ${tube.pieces} pieces,` : ''} whips at ${say(critical.value, 'rpm')}. Above ${say(100 * CRITICAL_SHARE, 'percent', { digits: 0 })} it is not driven.`
+        : 'Needs the joints of the shaft in the survey, and a top speed.',
+  });
+  said.checks.push(check);
+  if (check.state !== 'clear') {
+    const longest = propshaftRpm === undefined ? undefined : longestMm(shaftTube, propshaftRpm);
+    said.findings.push(
+      findingOf(
+        check,
+        check.state === 'blocked'
+          ? `Propshaft of ${say(sectionMm!, 'lengthMm')} is too long for its speed: ${say(share!.value, 'percent', { digits: 0 })} of critical`
+          : check.state === 'tight'
+            ? 'Propshaft at its speed limit by less than the doubt of its length'
+            : 'Propshaft speed can’t be judged yet',
+        {
+          missing: check.state === 'unknown' ? ['/chassis/pinion'] : [],
+          because: `${check.because}${longest === undefined ? '' : ` One piece of this tube may be ${say(longest, 'lengthMm')}: make it in ${Math.ceil((lengthMm ?? longest) / longest)} pieces with a centre bearing, or of a wider tube. A hoop round the front joint is the usual caution.`}`,
+        },
+      ),
+    );
   }
+  return { propshaftRpm, criticalRpm: critical };
+}
 
+type LaunchFigures = Pick<DrivelineFigures, 'donorMassRatio' | 'launchJ' | 'donorLaunchJ'>;
+
+/** Mass and heat of a launch against the car that the gearbox came from. */
+function launchBesideDonor(subject: Subject, gearing: GearingFigures, said: Said): LaunchFigures {
+  const { gearbox, brief } = subject;
   const kerb = gearbox.donorKerbKg;
-  const driven = gearing.drivenKg;
-  const behindKg = brief.hill?.trailerKg ?? 0;
+  const { drivenKg: driven, rollingRadius: radius } = gearing;
   const donorMassRatio =
     kerb && driven
       ? propagate(
@@ -191,45 +220,30 @@ export function assessDriveline(
           (v) => v['mass as driven'] / v['kerb mass of its donor'],
         )
       : undefined;
-  let launchJ: number | undefined;
-  let donorLaunchJ: number | undefined;
-  if (gearbox.kind === 'manual' && driven && radius && kerb) {
-    const at = (massKg: number) =>
-      clutchLaunch({
-        massKg,
-        launchRpm: gearing.launchRpm,
-        rollingRadiusMm: radius.value,
-        firstGearRatio: first,
-        finalDrive: gearing.finalDrive,
-      }).launchEnergyJ;
-    launchJ = at(driven.value + behindKg);
-    donorLaunchJ = at(kerb.value);
-    const share = launchJ / donorLaunchJ;
-    if (share > HARD_LIFE)
-      findings.push(
-        makeFinding({
-          id: 'launch-heat',
-          state: 'tight',
-          step: 'gearing',
-          title: `Each start heats the clutch ${say(share, 'ratio')} times as much as in the car it came from`,
-          because: `${say(driven.value + behindKg, 'massKg')}${behindKg > 0 ? ' with the trailer' : ''} against ${say(kerb.value, 'massKg')}, at this gearing from ${say(gearing.launchRpm, 'rpm')}: ${(launchJ / 1000).toFixed(0)} kJ a start. A shorter first or final drive takes it down by its square.`,
-          about: [gearbox.id],
-        }),
-      );
-  }
-  return {
-    checks,
-    findings,
-    figures: {
-      pinionNm: behind,
-      shaftNm,
-      pinionMargin,
-      shaftMargin,
-      propshaftRpm,
-      criticalRpm: critical,
-      donorMassRatio,
-      launchJ,
-      donorLaunchJ,
-    },
-  };
+  if (gearbox.kind !== 'manual' || !driven || !radius || !kerb)
+    return { donorMassRatio, launchJ: undefined, donorLaunchJ: undefined };
+  const behindKg = brief.hill?.trailerKg ?? 0;
+  const at = (massKg: number) =>
+    clutchLaunch({
+      massKg,
+      launchRpm: gearing.launchRpm,
+      rollingRadiusMm: radius.value,
+      firstGearRatio: gearbox.ratios[0]!,
+      finalDrive: gearing.finalDrive,
+    }).launchEnergyJ;
+  const launchJ = at(driven.value + behindKg);
+  const donorLaunchJ = at(kerb.value);
+  const share = launchJ / donorLaunchJ;
+  if (share > HARD_LIFE)
+    said.findings.push(
+      makeFinding({
+        id: 'launch-heat',
+        state: 'tight',
+        step: 'gearing',
+        title: `Each start heats the clutch ${say(share, 'ratio')} times as much as in the car it came from`,
+        because: `${say(driven.value + behindKg, 'massKg')}${behindKg > 0 ? ' with the trailer' : ''} against ${say(kerb.value, 'massKg')}, at this gearing from ${say(gearing.launchRpm, 'rpm')}: ${(launchJ / 1000).toFixed(0)} kJ a start. A shorter first or final drive takes it down by its square.`,
+        about: [gearbox.id],
+      }),
+    );
+  return { donorMassRatio, launchJ, donorLaunchJ };
 }

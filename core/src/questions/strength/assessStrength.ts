@@ -11,21 +11,10 @@ import {
 } from '../../model/index.ts';
 import { propagate, say, type Derived } from '../../units/index.ts';
 import { bandFigures, torqueAt } from '../curve/index.ts';
-import { assessDriveline, type DrivelineFigures } from './assessDriveline.ts';
-import { CLUTCH_RESERVE, clutchCapacity } from './clutch.ts';
+import { assessClutch } from './assessClutch.ts';
+import { gearWord, type GearLoad } from './gearLoad.ts';
 import { loadInGear, SERVICE_FACTOR } from './load.ts';
-import { ratingIn, type InputShaftRating } from './ratingConversion.ts';
-
-export interface GearLoad {
-  readonly gear: number;
-  readonly ratingNm: number | undefined;
-  readonly loadNm: number;
-  readonly governs: 'engine' | 'grip';
-  readonly margin: number | undefined;
-  /** Peak torque times the service factor, as the map lets it in that gear, N·m. */
-  readonly engineNm: number;
-  readonly bridged: InputShaftRating | undefined;
-}
+import { ratingIn } from './ratingConversion.ts';
 
 export interface StrengthFigures {
   readonly gears: readonly GearLoad[];
@@ -33,24 +22,7 @@ export interface StrengthFigures {
   readonly margin: Derived | undefined;
   readonly clutchMargin: Derived | undefined;
   readonly clutchCapacityNm: Derived | undefined;
-  readonly driveline: DrivelineFigures;
 }
-
-const ORDINALS = [
-  'first',
-  'second',
-  'third',
-  'fourth',
-  'fifth',
-  'sixth',
-  'seventh',
-  'eighth',
-  'ninth',
-  'tenth',
-  'eleventh',
-  'twelfth',
-];
-export const gearWord = (gear: number) => ORDINALS[gear - 1] ?? `gear ${gear}`;
 
 const capital = (s: string) => s.charAt(0).toUpperCase() + s.slice(1);
 
@@ -69,17 +41,8 @@ function bandUnder(subject: Subject, gearing: GearingFigures, limitNm: number): 
   return Math.min(best, limitNm);
 }
 
-/** Where things stand that stress can't look up itself. */
-export interface StrengthPlaces {
-  /** Between the joints of the propshaft where the gearbox sits, mm. */
-  readonly propshaftMm: number | undefined;
-}
-
-export function assessStrength(
-  subject: Subject,
-  gearing: GearingFigures,
-  places: StrengthPlaces = { propshaftMm: undefined },
-): CheckResult & { figures: StrengthFigures } {
+/** What the gearbox and the clutch are rated for, against what engine and tyres put through them in each gear. */
+export function assessStrength(subject: Subject, gearing: GearingFigures): CheckResult & { figures: StrengthFigures } {
   const { gearbox, engine, brief } = subject;
   const checks: Check[] = [];
   const findings: Finding[] = [];
@@ -197,18 +160,16 @@ export function assessStrength(
       }),
     );
   }
-  const clutch = clutchFigure(subject, peak, checks, findings);
-  const driveline = assessDriveline(subject, gearing, gears, places);
+  const clutch = assessClutch(subject, peak, checks, findings);
   return {
-    checks: [...checks, ...driveline.checks],
-    findings: [...findings, ...driveline.findings],
+    checks,
+    findings,
     figures: {
       gears,
       worst,
       margin: figure,
       clutchMargin: clutch.margin,
       clutchCapacityNm: clutch.capacityNm,
-      driveline: driveline.figures,
     },
   };
 }
@@ -235,67 +196,4 @@ function mapRemedies(subject: Subject, gearing: GearingFigures, gears: readonly 
         },
       ];
     });
-}
-
-function clutchFigure(
-  subject: Subject,
-  peak: Derived | undefined,
-  checks: Check[],
-  findings: Finding[],
-): { margin: Derived | undefined; capacityNm: Derived | undefined } {
-  const { gearbox, parts } = subject;
-  if (gearbox.kind === 'automatic' || gearbox.kind === 'dual clutch')
-    return { margin: undefined, capacityNm: undefined };
-  const kit = parts.find((p) => p.clutch);
-  const clutch = kit?.clutch ?? gearbox.clutch;
-  const capacityNm =
-    clutch &&
-    propagate(
-      { friction: clutch.frictionCoefficient, 'clamp load': clutch.clampLoadN },
-      (v) =>
-        clutchCapacity({ ...clutch, frictionCoefficient: v.friction, clampLoadN: v['clamp load'] })
-          .capacityUniformWearNm,
-    );
-  const figure =
-    clutch && peak
-      ? propagate(
-          { friction: clutch.frictionCoefficient, 'clamp load': clutch.clampLoadN, 'peak torque': peak },
-          (v) =>
-            clutchCapacity({ ...clutch, frictionCoefficient: v.friction, clampLoadN: v['clamp load'] })
-              .capacityUniformWearNm / v['peak torque'],
-        )
-      : undefined;
-  const name = kit?.name ?? `clutch that comes with the ${gearbox.shortName}`;
-  const check = makeCheck({
-    id: 'clutch-margin',
-    step: 'gearing',
-    group: 'Driving',
-    title: 'Clutch margin',
-    quantity: 'ratio',
-    figure,
-    limitKind: 'at least',
-    limit: CLUTCH_RESERVE,
-    span: 1,
-    because:
-      figure && peak
-        ? `${capital(name)} holds ${say(figure.value * peak.value, 'torqueNm')} by uniform wear; ${CLUTCH_RESERVE} × the peak torque of ${say(peak.value, 'torqueNm')} is asked.`
-        : clutch
-          ? 'Needs a torque curve.'
-          : 'Nobody has measured the clutch.',
-  });
-  checks.push(check);
-  findings.push(
-    findingOf(
-      check,
-      check.state === 'unknown'
-        ? 'The clutch can’t be judged yet'
-        : check.state === 'blocked'
-          ? `The clutch slips: it holds ${say((figure?.value ?? 0) * (peak?.value ?? 0), 'torqueNm')}`
-          : check.state === 'tight'
-            ? 'The clutch holds by less than the doubt of its clamp load'
-            : `The clutch holds ${say(figure?.value ?? 0, 'ratio')} peak torque`,
-      { about: [kit?.id ?? gearbox.id], missing: check.state === 'unknown' ? [`/gearboxes/${gearbox.id}/clutch`] : [] },
-    ),
-  );
-  return { margin: figure, capacityNm };
 }

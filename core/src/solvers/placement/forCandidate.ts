@@ -20,6 +20,7 @@ import {
 } from '../../questions/fit/index.ts';
 import { offsetPose, type Pose } from '../../geometry/index.ts';
 import type { Placement, Subject } from '../../model/index.ts';
+import { movementOf, type Movement } from '../../questions/mounts/index.ts';
 import { InputError } from '../../units/index.ts';
 import type { Limit, PlacementProblem, Range } from './problem.ts';
 
@@ -142,25 +143,22 @@ export function problemFor(
   return {
     parts: solids.map(({ solid, convex }) => ({ id: solid.id, name: solid.name, convex })),
     obstacles: bodies.map(({ obstacle, convex }) => ({ id: obstacle.id, name: obstacle.name, convex })),
-    requiredMm: requiredOf(solids, bodies, candidate.mountSchool),
+    requiredMm: requiredOf(solids, bodies, movementOf(candidate)),
     range,
     yawDeg: candidate.placement.yawDeg,
     limits,
   };
 }
 
-function requiredOf(
-  solids: readonly PlacedSolid[],
-  bodies: readonly BayBody[],
-  school: Subject['candidate']['mountSchool'],
-): Float64Array {
+function requiredOf(solids: readonly PlacedSolid[], bodies: readonly BayBody[], movement: Movement): Float64Array {
   const required = new Float64Array(solids.length * bodies.length);
   solids.forEach(({ solid, convex }, p) =>
     bodies.forEach(({ obstacle, convex: body }, o) => {
       required[p * bodies.length + o] = requiredClearance(
         solid,
         obstacle,
-        school,
+        // Where it will sit is what is looked for: the most that any of its points moves.
+        movement.mostMm,
         convex.excessMm + body.excessMm,
       ).totalMm;
     }),

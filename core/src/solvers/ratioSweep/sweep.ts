@@ -1,9 +1,15 @@
-import { assessMass, type MassFigures, massPlaces } from '../../questions/mass/index.ts';
-import { assessGearing, readTyreCode, tyreRoom } from '../../questions/gearing/index.ts';
-import { resolveSubject, type Build, type Candidate, type Library, type Subject } from '../../model/index.ts';
-import { plantOf, simulate, tallestPull, type InGear } from '../../questions/acceleration/index.ts';
-import { assessStrength } from '../../questions/strength/index.ts';
-import { InputError } from '../../units/index.ts';
+import { readTyreCode, tyreRoom } from '../../questions/gearing/index.ts';
+import {
+  resolveSubject,
+  settingOf,
+  type Build,
+  type Candidate,
+  type Library,
+  type Subject,
+} from '../../model/index.ts';
+import { judging, type Judging, type Results } from '../../pipeline/index.ts';
+import { plantOf, simulate, tallestPull } from '../../questions/acceleration/index.ts';
+import { attempt } from '../../units/index.ts';
 import { withCombo, type Combo } from './combos.ts';
 
 /** What one gearing does, and what of the brief it misses. */
@@ -69,17 +75,18 @@ export function* sweepCombos(
   library: Library,
   combos: readonly Combo[],
 ): Generator<SweepProgress, ComboFigures[]> {
-  const masses = new Map<string, MassFigures>();
+  const setting = settingOf(build);
+  const masses = new Map<string, Results['mass']>();
   const found: ComboFigures[] = [];
   for (const [i, combo] of combos.entries()) {
-    const changed = withCombo(candidate, combo);
-    const { subject } = resolveSubject(build, changed, library);
+    const { subject } = resolveSubject(setting, withCombo(candidate, combo), library);
     if (subject) {
       // The final drive weighs the same whatever its ratio: box and tyre are weighed once.
       const key = `${combo.gearboxId} ${combo.tyreCode}`;
-      const mass = masses.get(key) ?? assessMass(subject, massPlaces(subject)).figures;
-      masses.set(key, mass);
-      const figures = figuresOf(subject, mass, combo);
+      const mass = masses.get(key);
+      const judged = judging(subject, mass && { mass });
+      masses.set(key, judged.get('mass'));
+      const figures = figuresOf(judged, combo);
       found.push({ ...figures, misses: missesOf(subject, figures) });
     }
     yield { share: (i + 1) / combos.length, done: i + 1, of: combos.length };
@@ -87,29 +94,23 @@ export function* sweepCombos(
   return found;
 }
 
-function figuresOf(subject: Subject, mass: MassFigures, combo: Combo): Omit<ComboFigures, 'misses'> {
-  const gearing = assessGearing(subject, mass).figures;
-  const stress = assessStrength(subject, gearing).figures;
-  let zeroTo100S: number | undefined;
-  let pull: InGear | undefined;
-  try {
-    const plant = plantOf(subject, mass, gearing);
-    if (plant) {
-      zeroTo100S = simulate(plant, { speedsKph: [100] }).speeds[0]?.timeS;
-      pull = tallestPull(plant);
-    }
-  } catch (error) {
-    if (!(error instanceof InputError)) throw error;
-  }
+function figuresOf(judged: Judging, combo: Combo): Omit<ComboFigures, 'misses'> {
+  const { subject } = judged;
+  const gearing = judged.get('gearing').figures;
+  const driven = attempt(() => {
+    const plant = plantOf(subject, judged.get('mass').figures, gearing);
+    return plant && { zero: simulate(plant, { speedsKph: [100] }).speeds[0]?.timeS, pull: tallestPull(plant) };
+  });
+  const run = driven.ok ? driven.value : undefined;
   return {
     ...combo,
     cruiseRpm: gearing.cruiseRpm?.value,
     hillPct: gearing.hillGradePct?.value,
-    zeroTo100S,
-    pullS: pull?.eightyTo120S,
-    pullGear: pull?.gear,
+    zeroTo100S: run?.zero,
+    pullS: run?.pull?.eightyTo120S,
+    pullGear: run?.pull?.gear,
     topSpeedKph: gearing.topSpeed?.topSpeedKph,
-    boxMargin: stress.worst?.margin,
+    boxMargin: judged.get('strength').figures.worst?.margin,
     price: priceOf(subject, subject.candidate),
   };
 }

@@ -2,6 +2,7 @@ import {
   dressingOf,
   placedSolids,
   resolveSubject,
+  settingOf,
   SCHOOLS,
   type Assessment,
   type Candidate,
@@ -269,10 +270,10 @@ function useOpened(assessment: Assessment | undefined): Assessment | undefined {
 function InTheBay({ candidate, assessment }: { candidate: Candidate; assessment: Assessment | undefined }) {
   const { build, library } = useBuild();
   const { solids, frame } = useMemo(() => {
-    const { subject } = resolveSubject(build, candidate, library);
+    const { subject } = resolveSubject(settingOf(build), candidate, library);
     if (!subject) return { solids: [], frame: [] };
     const hit = new Set(
-      assessment?.figures?.fit.pairs
+      assessment?.figures?.fit?.pairs
         .filter((pair) => pair.marginMm < 0)
         .flatMap((pair) => [pair.part.id, pair.obstacle.id]),
     );

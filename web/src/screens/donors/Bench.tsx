@@ -1,4 +1,4 @@
-import { resolveSubject, type Candidate, type SavedCalculation } from '@sable/core';
+import { resolveSubject, settingOf, type Candidate, type SavedCalculation } from '@sable/core';
 import {
   CALCULATORS,
   startingInputs,
@@ -80,7 +80,7 @@ export function Bench() {
 /** Sums that stand in the candidate, and taking them out. */
 function Landed({ candidate }: { candidate: Candidate }) {
   const { saveCandidate, assessment } = useBuild();
-  const landed = assessment?.figures?.engineSums.landed ?? [];
+  const landed = assessment?.figures?.engine?.landed ?? [];
   if (landed.length === 0) return null;
   return (
     <ul className="part-list" aria-label="Landed in the candidate">
@@ -105,7 +105,7 @@ function Landed({ candidate }: { candidate: Candidate }) {
 function SumPanel({ sum, candidate }: { sum: Calculator; candidate: Candidate | undefined }) {
   const { build, library, saveCandidate } = useBuild();
   const subject = useMemo(
-    () => (candidate ? resolveSubject(build, candidate, library).subject : undefined),
+    () => (candidate ? resolveSubject(settingOf(build), candidate, library).subject : undefined),
     [build, candidate, library],
   );
   // What was typed here goes before the candidate's own figures, which may change below it.

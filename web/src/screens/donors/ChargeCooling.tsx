@@ -8,7 +8,7 @@ import {
   targetPower,
   fuelGramPerS,
 } from '@sable/core/questions/engine';
-import { resolveSubject } from '@sable/core';
+import { resolveSubject, settingOf } from '@sable/core';
 import { pressureAtAltitudeKpa } from '@sable/core/questions/curve';
 import { formatNumber } from '@sable/core/units';
 import { useState } from 'react';
@@ -21,7 +21,7 @@ import { Plain, Sentence } from '../../pieces/figures.tsx';
 export function ChargeCooling() {
   const { build, candidate, library } = useBuild();
   const units = useUnits();
-  const subject = candidate && resolveSubject(build, candidate, library).subject;
+  const subject = candidate && resolveSubject(settingOf(build), candidate, library).subject;
   const { worstAir } = build.brief;
   const [at, setAt] = useState({
     outsideC: worstAir.temperatureC,

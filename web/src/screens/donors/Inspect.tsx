@@ -311,7 +311,7 @@ function Incoming({
 function SealedOrRefresh({ candidate }: { candidate: Candidate }) {
   const { assessment, build, saveCandidate } = useBuild();
   const units = useUnits();
-  const refresh = assessment?.figures?.buying.refresh;
+  const refresh = assessment?.figures?.donor?.refresh;
   const money = (v: number) => formatQuantity(v, 'money', units, { currency: build.currency });
   const put = (value: 'leave sealed' | 'refresh' | null) => {
     const { refresh: _old, ...rest } = candidate;

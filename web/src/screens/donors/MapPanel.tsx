@@ -1,4 +1,4 @@
-import { resolveSubject } from '@sable/core';
+import { resolveSubject, settingOf } from '@sable/core';
 import {
   engineLine,
   checkMap,
@@ -29,7 +29,7 @@ export function MapPanel() {
   const { build, candidate, library } = useBuild();
   const units = useUnits();
   const file = useRef<HTMLInputElement>(null);
-  const subject = candidate && resolveSubject(build, candidate, library).subject;
+  const subject = candidate && resolveSubject(settingOf(build), candidate, library).subject;
   const engine = subject?.engine;
   const [map, setMap] = useState<{ map: CompressorMap; name: string }>({
     map: SAMPLE_MAP,

@@ -1,19 +1,20 @@
 import { fitSheet, sheetDxf, sheetSvg } from '@sable/core/formats/drawing';
 import Button from '@mui/material/Button';
+import { useBuild } from '../../app/buildState.tsx';
 import { useUnits } from '../../app/settings.tsx';
 import { saveFile } from '../../pieces/saveFile.ts';
 import type { LiveFit } from './live.ts';
 
 /** Three dimensioned views with the tightest gaps, on A3 at a stated scale. */
 export function DrawingOut({ live }: { live: LiveFit }) {
+  const { build } = useBuild();
   const units = useUnits();
-  const { build, candidate } = live.subject;
+  const { candidate } = live.subject;
   const sheet = () =>
-    fitSheet(
-      { ...live.subject, candidate: { ...candidate, placement: live.now().placement } },
-      units,
-      new Date().toISOString().slice(0, 10),
-    );
+    fitSheet({ ...live.subject, candidate: { ...candidate, placement: live.now().placement } }, units, {
+      buildName: build.name,
+      date: new Date().toISOString().slice(0, 10),
+    });
   const name = `${build.id}-${candidate.letter}-fit`;
   return (
     <section className="block-small">

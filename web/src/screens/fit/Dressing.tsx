@@ -21,7 +21,7 @@ export function Dressing({
   onSave: (candidate: Candidate) => void;
 }) {
   const units = useUnits();
-  const matrix = useMemo(() => fitMatrix(live.subject), [live]);
+  const matrix = useMemo(() => fitMatrix(live.subject, live.movement), [live]);
   const chosen = dressingOf(live.subject.engine, candidate);
   if (chosen.length === 0) return null;
   return (

@@ -1,4 +1,4 @@
-import { resolveSubject, type Candidate, type Placement } from '@sable/core';
+import { resolveSubject, settingOf, type Candidate, type Placement } from '@sable/core';
 import { fitState, pairSentence, placedSolids } from '@sable/core/questions/fit';
 import { type V3 } from '@sable/core/geometry';
 import type { Side } from '@sable/core/solvers/placement';
@@ -509,7 +509,7 @@ function useGhosts(of: string, notId: string): readonly Ghost[] {
     if (of === 'none') return [];
     const other =
       of === 'found' ? baselineCandidate(build) : build.candidates.find((c) => c.id === of && c.id !== notId);
-    const { subject } = other ? resolveSubject(build, other, library) : { subject: undefined };
+    const { subject } = other ? resolveSubject(settingOf(build), other, library) : { subject: undefined };
     return subject && other
       ? placedSolids(subject, other.placement).map(({ solid, convex }) => ({ id: solid.id, convex }))
       : [];

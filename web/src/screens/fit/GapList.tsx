@@ -50,7 +50,7 @@ export function GapList({
                 </button>
                 <small className="muted">
                   {open
-                    ? wordSentence(pairBecause(g, live.subject.candidate.mountSchool), units)
+                    ? wordSentence(pairBecause(g, live.movement), units)
                     : `${n(g.needed.baseMm)} base, ${n(g.needed.movementMm)} movement, ${n(g.needed.toleranceMm)} tolerance`}
                 </small>
               </th>

@@ -14,7 +14,7 @@ import { cellState } from './matrixState.ts';
 export function MatrixDialog({ live }: { live: LiveFit }) {
   const units = useUnits();
   const [open, setOpen] = useState(false);
-  const rows = useMemo(() => (open ? fitMatrix(live.subject) : []), [live, open]);
+  const rows = useMemo(() => (open ? fitMatrix(live.subject, live.movement) : []), [live, open]);
   const unit = unitOf('lengthMm', units);
   const tell = (cell: MatrixCell | undefined, far: string) => (
     <span className="cellstate" title={cell ? `${cell.ours} to ${cell.theirs}` : far}>

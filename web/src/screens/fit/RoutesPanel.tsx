@@ -35,6 +35,7 @@ export function RoutesPanel({
   const tightest = useMemo(() => {
     const pairs = routeClearances(
       live.subject.candidate,
+      live.movement,
       placedSolids(live.subject, live.subject.candidate.placement),
       live.bay,
     );

@@ -4,9 +4,11 @@ import {
   type Library,
   type Placement,
   resolveSubject,
+  settingOf,
   type State,
   type Subject,
 } from '@sable/core';
+import { movementOf, type Movement } from '@sable/core/questions/mounts';
 import {
   bayOf,
   clearances,
@@ -38,6 +40,7 @@ export interface Standing {
  */
 export class LiveFit {
   readonly subject: Subject;
+  readonly movement: Movement;
   /** The solids about the engine's origin, unturned. */
   readonly solids: readonly PlacedSolid[];
   readonly bay: readonly BayBody[];
@@ -48,6 +51,7 @@ export class LiveFit {
 
   constructor(subject: Subject) {
     this.subject = subject;
+    this.movement = movementOf(subject.candidate);
     this.solids = placedSolids(subject, NOWHERE);
     this.bay = bayOf(subject.chassis?.obstacles ?? [], subject.candidate, subject.parts);
     this.bodies = [...this.bay.filter((b) => b.obstacle.role !== 'reach zone'), ...routeBodies(subject.candidate)];
@@ -55,7 +59,7 @@ export class LiveFit {
   }
 
   static of(build: Build, candidate: Candidate, library: Library): LiveFit | undefined {
-    const { subject } = resolveSubject(build, candidate, library);
+    const { subject } = resolveSubject(settingOf(build), candidate, library);
     return subject && new LiveFit(subject);
   }
 
@@ -105,7 +109,7 @@ export class LiveFit {
   private stand(placement: Placement): Standing {
     const pose = poseOf(placement);
     const placed = this.solids.map((s) => ({ ...s, convex: moved(s.convex, pose) }));
-    const pairs = clearances(placed, this.bodies, this.subject.candidate.mountSchool);
+    const pairs = clearances(placed, this.bodies, this.movement);
     const gaps: PairClearance[] = [];
     const said = new Set<string>();
     const states = new Map<string, State>();

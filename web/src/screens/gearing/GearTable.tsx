@@ -1,6 +1,5 @@
-import type { Assessment } from '@sable/core';
 import type { GearFigures } from '@sable/core/questions/gearing';
-import { gearWord } from '@sable/core/questions/strength';
+import { gearWord, type StrengthFigures } from '@sable/core/questions/strength';
 import { formatNumber, unitOf } from '@sable/core/units';
 import { useBuild } from '../../app/buildState.tsx';
 import { useUnits } from '../../app/settings.tsx';
@@ -10,10 +9,12 @@ const capital = (s: string) => s.charAt(0).toUpperCase() + s.slice(1);
 /** Every gear: speeds, thrust, what the tyres do, what the box sees and who sets it. */
 export function GearTable({
   gears,
-  figures,
+  strength,
+  redlineRpm,
 }: {
   gears: readonly GearFigures[];
-  figures: NonNullable<Assessment['figures']>;
+  strength: StrengthFigures | undefined;
+  redlineRpm: number;
 }) {
   const { build } = useBuild();
   const units = useUnits();
@@ -55,8 +56,8 @@ export function GearTable({
           </thead>
           <tbody>
             {gears.map((gear, i) => {
-              const load = figures.stress.gears[i];
-              const worst = figures.stress.worst?.gear === gear.gear;
+              const load = strength?.gears[i];
+              const worst = strength?.worst?.gear === gear.gear;
               return (
                 <tr key={gear.gear} className={worst ? 'is-current' : ''}>
                   <th scope="row">{capital(gearWord(gear.gear))}</th>
@@ -66,7 +67,7 @@ export function GearTable({
                   <td className="r">
                     {gear.cruiseRpm === undefined ? (
                       '–'
-                    ) : gear.cruiseRpm > figures.gearing.redlineRpm ? (
+                    ) : gear.cruiseRpm > redlineRpm ? (
                       <span className="muted">too fast</span>
                     ) : (
                       formatNumber(gear.cruiseRpm, 'rpm', units)

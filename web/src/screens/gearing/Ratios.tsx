@@ -62,6 +62,7 @@ export function Ratios() {
   const cruise = build.brief.cruise;
   const first = findings.find((f) => f.id === 'cruise') ?? findings[0];
   const other = beside && assessmentOf(beside.id)?.figures;
+  const fuel = figures?.road?.fuel ?? [];
   const check = (id: string) => assessment?.checks.find((c) => c.id === id);
   return (
     <div className="screen">
@@ -79,8 +80,8 @@ export function Ratios() {
           {g?.topSpeed && (
             <p className="say">
               <Sentence>{`Top speed {{${g.topSpeed.topSpeedKph}|speedKph}} in ${gearWord(g.topSpeed.topSpeedGear)}, set by ${g.topSpeed.limitedBy === 'drag' ? 'drag' : 'the redline'}.`}</Sentence>{' '}
-              {figures?.run.zeroTo100S && (
-                <Sentence>{`{{100|speedKph}} in {{${figures.run.zeroTo100S.value}±${figures.run.zeroTo100S.plusMinus}|seconds}}.`}</Sentence>
+              {figures?.acceleration?.zeroTo100S && (
+                <Sentence>{`{{100|speedKph}} in {{${figures.acceleration.zeroTo100S.value}±${figures.acceleration.zeroTo100S.plusMinus}|seconds}}.`}</Sentence>
               )}{' '}
               {g.reverseKph !== undefined && (
                 <Sentence>{`Reverse reaches {{${g.reverseKph}|speedKph}} at the redline.`}</Sentence>
@@ -100,8 +101,8 @@ export function Ratios() {
             </div>
             <ThrustChart
               mine={{ candidate, gearing: g }}
-              beside={beside && other ? { candidate: beside, gearing: other.gearing } : undefined}
-              wetGripN={figures.road.wetGripN}
+              beside={beside && other?.gearing ? { candidate: beside, gearing: other.gearing } : undefined}
+              wetGripN={figures.road?.wetGripN}
             />
             <SawTooth
               gears={gears}
@@ -110,7 +111,7 @@ export function Ratios() {
               finalDrive={g.finalDrive}
               redlineRpm={g.redlineRpm}
             />
-            <GearTable gears={gears} figures={figures} />
+            <GearTable gears={gears} strength={figures.strength} redlineRpm={g.redlineRpm} />
             <section className="block grid-two">
               <div>
                 <h2>{build.brief.hill ? 'Hill start' : 'Hill start: the brief names no hill'}</h2>
@@ -137,7 +138,7 @@ export function Ratios() {
               </div>
               <div>
                 <h2>Fuel and range</h2>
-                {figures.road.fuel.length === 0 ? (
+                {fuel.length === 0 ? (
                   <p className="muted">Needs a cruise speed or a trailer in the brief, and the weighed car.</p>
                 ) : (
                   <table className="figures">
@@ -156,7 +157,7 @@ export function Ratios() {
                       </tr>
                     </thead>
                     <tbody>
-                      {figures.road.fuel.map((f) => (
+                      {fuel.map((f) => (
                         <tr key={String(f.hauling)}>
                           <th scope="row">
                             <Plain value={f.speedKph} quantity="speedKph" />

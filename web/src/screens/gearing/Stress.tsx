@@ -20,16 +20,21 @@ export function Stress() {
   const boxes = useBoxes(build, library, candidate!, NO_POWERS);
   const figures = assessment?.figures;
   const findings = (assessment?.findings ?? []).filter((f) => ABOUT.test(f.id));
-  if (!figures)
+  const { components, driveline } = figures ?? {};
+  if (!components || !driveline)
     return (
       <div className="screen whole">
         <div className="main">
           <p className="say big">Nothing can be judged before engine and gearbox are in the library</p>
+          {findings[0] && (
+            <p className="say">
+              <Sentence>{findings[0].because}</Sentence>
+            </p>
+          )}
         </div>
       </div>
     );
-  const { links, stress } = figures;
-  const first = links.known.find((l) => l.carries);
+  const first = components.known.find((l) => l.carries);
   return (
     <div className="screen">
       <div className="main">
@@ -44,12 +49,12 @@ export function Stress() {
           {first && (
             <p className="say muted">
               <Sentence>{first.because}</Sentence>
-              {links.unknown.length > 0 && ` Not known: ${links.unknown.map((l) => l.name).join(', ')}.`}
+              {components.unknown.length > 0 && ` Not known: ${components.unknown.map((l) => l.name).join(', ')}.`}
             </p>
           )}
         </div>
         <h2>The order in which things give up</h2>
-        <LinkTrack links={links.known} unknown={links.unknown} />
+        <LinkTrack links={components.known} unknown={components.unknown} />
         <section className="block">
           <h2>Load in each gear against the rating</h2>
           <Loads />
@@ -64,8 +69,8 @@ export function Stress() {
         </section>
         <p className="muted small" style={{ marginTop: 10 }}>
           Loads bound steady driving; a dumped clutch adds the engine’s inertia torque
-          {stress.driveline.launchJ !== undefined &&
-            `, and each start puts ${(stress.driveline.launchJ / 1000).toFixed(0)} kJ into the clutch`}
+          {driveline.launchJ !== undefined &&
+            `, and each start puts ${(driveline.launchJ / 1000).toFixed(0)} kJ into the clutch`}
           . A clutch or flywheel that bursts goes through the floor: a scatter shield and a hoop round the propshaft are
           the usual cautions.
         </p>
@@ -134,9 +139,9 @@ function LinkTrack({ links, unknown }: { links: readonly ComponentLimit[]; unkno
 function Loads() {
   const { assessment } = useBuild();
   const units = useUnits();
-  const stress = assessment!.figures!.stress;
+  const { strength, gearing } = assessment!.figures!;
   const nm = (v: number | undefined) => (v === undefined ? '–' : formatNumber(v, 'torqueNm', units));
-  if (stress.gears.length === 0) return <p className="muted">Needs a torque curve.</p>;
+  if (!strength || !gearing || strength.gears.length === 0) return <p className="muted">Needs a torque curve.</p>;
   return (
     <div className="scroll-x">
       <table className="figures">
@@ -162,10 +167,10 @@ function Loads() {
           </tr>
         </thead>
         <tbody>
-          {stress.gears.map((g, i) => {
-            const grip = assessment!.figures!.gearing.gears[i]?.torqueAtGripNm;
+          {strength.gears.map((g, i) => {
+            const grip = gearing.gears[i]?.torqueAtGripNm;
             return (
-              <tr key={g.gear} className={stress.worst?.gear === g.gear ? 'is-current' : ''}>
+              <tr key={g.gear} className={strength.worst?.gear === g.gear ? 'is-current' : ''}>
                 <th scope="row">{gearWord(g.gear)}</th>
                 <td className="r">{nm(g.engineNm)}</td>
                 <td className="r">{nm(grip)}</td>
@@ -242,7 +247,7 @@ function RatingBridge() {
 /** Behind the box: axle, half shafts, propshaft, and its life in the car it came from. */
 function Behind() {
   const { assessment } = useBuild();
-  const { driveline } = assessment!.figures!.stress;
+  const driveline = assessment!.figures!.driveline!;
   const checks = assessment!.checks.filter((c) => /^(axle-margin|shaft-margin|propshaft-speed)$/.test(c.id));
   return (
     <div>

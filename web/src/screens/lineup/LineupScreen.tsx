@@ -133,7 +133,7 @@ function Curves() {
     return () => clearTimeout(timer);
   }, [ready]);
   const series = build.candidates.flatMap((c) => {
-    const torque = assessmentOf(c.id)?.figures?.gearing.curve?.torque;
+    const torque = assessmentOf(c.id)?.figures?.gearing?.curve?.torque;
     const engine = library.engines.find((e) => e.id === c.engineId);
     return torque
       ? [{ candidate: { id: c.id, letter: c.letter }, label: `${c.letter} ${engine?.shortName ?? ''}`, torque }]

@@ -34,7 +34,7 @@ export function PartsScreen() {
   const units = useUnits();
   const navigate = useNavigate();
   if (!candidate) return <p className="main">There is no candidate yet.</p>;
-  const bill = assessment?.figures?.bill;
+  const bill = assessment?.figures?.money?.bill;
   const money = (v: number) => formatQuantity(v, 'money', units, { currency: build.currency });
   const findings = (assessment?.findings ?? []).filter((f) => f.step === 'money');
   const budget = build.brief.budget;

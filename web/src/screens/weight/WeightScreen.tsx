@@ -288,7 +288,7 @@ function PowerToWeight() {
   const { assessment, build } = useBuild();
   const units = useUnits();
   const figures = assessment?.figures;
-  const driven = figures?.mass.drivenKg;
+  const driven = figures?.mass?.drivenKg;
   const g = figures?.gearing;
   if (!driven || !g) return null;
   const { worstAir } = build.brief;

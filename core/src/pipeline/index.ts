@@ -1,0 +1,2 @@
+export * from './judging.ts';
+export * from './stages.ts';

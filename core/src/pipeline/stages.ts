@@ -1,0 +1,164 @@
+import type { CheckResult, Step, Subject } from '../model/index.ts';
+import { assessAcceleration } from '../questions/acceleration/index.ts';
+import { assessDonor } from '../questions/donor/index.ts';
+import { assessEngine } from '../questions/engine/index.ts';
+import { assessFit } from '../questions/fit/index.ts';
+import {
+  assessControl,
+  assessGearing,
+  assessPowerToWeight,
+  assessRoad,
+  cruiseLoad,
+  tyreOf,
+} from '../questions/gearing/index.ts';
+import { assessJoints } from '../questions/joints/index.ts';
+import { wheelSizeLimit } from '../questions/lineup/index.ts';
+import { assessMass, assessRide, massPlaces } from '../questions/mass/index.ts';
+import { assessMoney } from '../questions/money/index.ts';
+import { movementOf } from '../questions/mounts/index.ts';
+import { assessNoise } from '../questions/noise/index.ts';
+import { assessComponents, assessDriveline, assessStrength } from '../questions/strength/index.ts';
+import { surveyFindings } from '../questions/survey/index.ts';
+
+/** What each stage of a judgement comes to. */
+export interface Results {
+  readonly tyre: ReturnType<typeof tyreOf>;
+  readonly survey: CheckResult;
+  readonly donor: ReturnType<typeof assessDonor>;
+  readonly engine: ReturnType<typeof assessEngine>;
+  readonly mass: ReturnType<typeof assessMass>;
+  readonly ride: ReturnType<typeof assessRide>;
+  readonly gearing: ReturnType<typeof assessGearing>;
+  readonly powerToWeight: CheckResult;
+  readonly road: ReturnType<typeof assessRoad>;
+  readonly control: ReturnType<typeof assessControl>;
+  readonly mounts: ReturnType<typeof movementOf>;
+  readonly fit: ReturnType<typeof assessFit>;
+  readonly acceleration: ReturnType<typeof assessAcceleration>;
+  readonly strength: ReturnType<typeof assessStrength>;
+  readonly driveline: ReturnType<typeof assessDriveline>;
+  readonly components: ReturnType<typeof assessComponents>;
+  readonly noise: ReturnType<typeof assessNoise>;
+  readonly wheels: CheckResult;
+  readonly joints: ReturnType<typeof assessJoints>;
+  readonly money: ReturnType<typeof assessMoney>;
+}
+export type StageName = keyof Results;
+
+interface Stage<K extends StageName> {
+  /** The step whose state it decides. */
+  readonly step: Step;
+  /** What it is called where it can't be calculated. */
+  readonly title: string;
+  readonly needs: readonly StageName[];
+  /** Needed too, but it says what it can without: undefined where that stage could not be calculated. */
+  readonly uses: readonly StageName[];
+  readonly compute: (subject: Subject, from: Results) => Results[K];
+}
+
+type From<N extends StageName, U extends StageName> = Pick<Results, N> & {
+  readonly [K in U]: Results[K] | undefined;
+};
+
+function stage<K extends StageName, const N extends StageName = never, const U extends StageName = never>(spec: {
+  step: Step;
+  title: string;
+  needs?: readonly N[];
+  uses?: readonly U[];
+  compute: (subject: Subject, from: From<N, U>) => Results[K];
+}): Stage<K> {
+  const { step, title, needs = [], uses = [], compute } = spec;
+  return { step, title, needs, uses, compute: compute as Stage<K>['compute'] };
+}
+
+/**
+ * How a candidate is judged: each stage, what it rests on, how it is calculated. Whatever asks of a candidate asks here, so
+ * nothing is wired or calculated twice. In working order: a stage stands after those that it needs.
+ */
+export const STAGES: { readonly [K in StageName]: Stage<K> } = {
+  tyre: stage({ step: 'gearing', title: 'Tyre', compute: tyreOf }),
+  survey: stage({
+    step: 'survey',
+    title: 'Survey',
+    compute: ({ chassis }) => ({ checks: [], findings: chassis ? surveyFindings(chassis) : [] }),
+  }),
+  donor: stage({ step: 'donors', title: 'Donor', compute: assessDonor }),
+  engine: stage({ step: 'donors', title: 'Engine', compute: assessEngine }),
+  mass: stage({ step: 'weight', title: 'Weight', compute: (s) => assessMass(s, massPlaces(s)) }),
+  ride: stage({
+    step: 'weight',
+    title: 'Ride height and brakes',
+    needs: ['mass'],
+    compute: (s, { mass }) => assessRide(s, mass.figures),
+  }),
+  gearing: stage({
+    step: 'gearing',
+    title: 'Gearing',
+    needs: ['mass'],
+    uses: ['tyre'],
+    compute: (s, { mass, tyre }) => assessGearing(s, mass.figures, tyre?.rollingRadius),
+  }),
+  powerToWeight: stage({
+    step: 'weight',
+    title: 'Power to weight',
+    needs: ['gearing'],
+    compute: (_, { gearing }) => assessPowerToWeight(gearing.figures),
+  }),
+  road: stage({
+    step: 'gearing',
+    title: 'Road load and tyres',
+    needs: ['mass', 'gearing'],
+    compute: (s, { mass, gearing }) => assessRoad(s, mass.figures, gearing.figures),
+  }),
+  control: stage({
+    step: 'gearing',
+    title: 'Gearbox control and converter',
+    needs: ['gearing'],
+    compute: (s, { gearing }) => assessControl(s, gearing.figures.curve, cruiseLoad(s, gearing.figures)),
+  }),
+  mounts: stage({ step: 'fit', title: 'Mounts', compute: ({ candidate }) => movementOf(candidate) }),
+  fit: stage({ step: 'fit', title: 'Fit', needs: ['mounts'], compute: (s, { mounts }) => assessFit(s, mounts) }),
+  acceleration: stage({
+    step: 'gearing',
+    title: 'Acceleration',
+    needs: ['mass', 'gearing'],
+    compute: (s, { mass, gearing }) => assessAcceleration(s, mass.figures, gearing.figures),
+  }),
+  strength: stage({
+    step: 'gearing',
+    title: 'Gearbox and clutch strength',
+    needs: ['gearing'],
+    compute: (s, { gearing }) => assessStrength(s, gearing.figures),
+  }),
+  driveline: stage({
+    step: 'gearing',
+    title: 'Driveline strength',
+    needs: ['gearing', 'strength'],
+    uses: ['fit'],
+    compute: (s, { gearing, strength, fit }) =>
+      assessDriveline(s, gearing.figures, strength.figures.gears, fit?.figures.seat?.propshaft?.lengthMm),
+  }),
+  components: stage({
+    step: 'gearing',
+    title: 'Weakest component',
+    needs: ['gearing', 'road', 'strength', 'driveline'],
+    compute: (s, { gearing, road, strength, driveline }) =>
+      assessComponents(s, gearing.figures, road.figures, strength.figures, driveline.figures),
+  }),
+  noise: stage({
+    step: 'brief',
+    title: 'Noise',
+    needs: ['gearing'],
+    compute: (s, { gearing }) => assessNoise(s, gearing.figures.peakPowerKw?.value),
+  }),
+  wheels: stage({
+    step: 'brief',
+    title: 'Wheel size',
+    uses: ['tyre'],
+    compute: (s, { tyre }) => wheelSizeLimit(s, tyre?.rimIn),
+  }),
+  joints: stage({ step: 'joints', title: 'Joints', compute: assessJoints }),
+  money: stage({ step: 'money', title: 'Bill', compute: assessMoney }),
+};
+
+export const STAGE_NAMES = Object.keys(STAGES) as StageName[];
