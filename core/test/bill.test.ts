@@ -36,7 +36,7 @@ test('what the car has costs nothing: fitted tyres, fitted axle, its own engine 
     springs: {},
   });
   expect(own.total.likely).toBe(0);
-  expect(bill('C').lines.some((l) => l.kind === 'axle')).toBe(true);
+  expect(bill('C').lines.some((l) => l.class === 'axle')).toBe(true);
 });
 
 test('the shop’s hours cost, the owner’s do not', () => {

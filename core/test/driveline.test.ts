@@ -1,4 +1,4 @@
-import { assess, withAccepted, withoutWork, type Candidate, type Engine, type Library } from '../src/index.ts';
+import { assess, accept, takeOut, type Candidate, type Engine, type Library } from '../src/index.ts';
 import { candidate, finding, judged, library, pickup, tug, withEngine, withGearbox, words, whole } from './demo.ts';
 
 describe('torque held back in the map', () => {
@@ -14,15 +14,15 @@ describe('torque held back in the map', () => {
     const f = finding(judged('C', {}, tug, weak), 'gearbox-margin');
     expect(f.state).toBe('blocked');
     const remedy = f.remedies[0]!;
-    expect(remedy.accept).toEqual({ limitGear: 1, torqueNm: Math.floor(105 / 1.15) });
+    expect(remedy.accept).toEqual({ kind: 'torqueLimit', gear: 1, torqueNm: Math.floor(105 / 1.15) });
     expect(words(remedy.title)).toMatch(
       /^Hold first to 91 N·m in the map: 91 N·m is left of the 246 N·m in your band$/,
     );
-    const held = withAccepted(candidate('C'), remedy.accept!);
+    const held = accept(candidate('C'), remedy.accept!);
     const a = whole(assess(tug, held, weak));
     expect(finding(a, 'gearbox-margin').state).not.toBe('blocked');
     expect(words(finding(a, 'torque-limit-1').title)).toBe('The map lets 91 N·m into first');
-    expect(withoutWork(held, 'torque-limits').torqueLimits).toEqual([]);
+    expect(takeOut(held, remedy.accept!).torqueLimits).toBeUndefined();
   });
   test('is not offered for an engine without a computer', () => {
     const lib: Library = {

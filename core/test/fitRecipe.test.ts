@@ -10,8 +10,8 @@ import {
   settingOf,
   searchFitRecipes,
   searchInstall,
-  withAccepted,
-  withoutWork,
+  accept,
+  takeOut,
   type Build,
   type FitRecipeAnswer,
   type InstallationPath,
@@ -38,7 +38,7 @@ describe('the taller sister’s recipe', () => {
   test('the cheapest is a bulge in the bonnet, and costs less than the next', () => {
     const [first, second] = answer.recipes;
     expect(first!.lines.map((l) => l.accept)).toEqual([
-      { obstacleId: 'bonnet', do: 'bulge', amountMm: expect.any(Number) as number },
+      { kind: 'obstacleChange', obstacleId: 'bonnet', do: 'bulge', amountMm: expect.any(Number) as number },
     ]);
     expect(first!.cost).toBeLessThan(second!.cost);
     expect(first!.givesUp.join()).toContain('no longer original');
@@ -51,23 +51,24 @@ describe('the taller sister’s recipe', () => {
     const before = judged('B').figures!.money.bill!;
     const bill = after.figures!.money.bill!;
     const added = bill.lines.filter((l) => !before.lines.some((b) => b.id === l.id));
-    expect(added.map((l) => [l.id, l.kind])).toEqual([['change-bonnet', 'fit']]);
+    expect(added.map((l) => [l.id, l.class])).toEqual([['change-bonnet', 'fit']]);
     expect(words(added[0]!.name)).toMatch(/^Bulge in the bonnet, \d+ mm$/);
     expect(added[0]!.price.likely).toBeCloseTo(first.cost, 6);
     expect(added[0]!.hours.likely).toBeCloseTo(first.hours, 6);
   });
   test('a millimetre less of it would not do', () => {
     const first = answer.recipes[0]!;
-    const accept = first.lines[0]!.accept as { obstacleId: string; do: string; amountMm: number };
-    const less = withAccepted(first.candidate, { ...accept, amountMm: accept.amountMm - 1 });
+    const work = first.lines[0]!.accept;
+    if (work.kind !== 'obstacleChange') throw new Error('The recipe changes something else.');
+    const less = accept(first.candidate, { ...work, amountMm: work.amountMm - 1 });
     const again = finished(
       searchFitRecipes({ ...s, candidate: less }, rangeAround(s.candidate.placement), { tries: 2 }),
     );
     expect(again.asItIs.minMarginMm).toBeLessThan(first.place.minMarginMm);
   });
   test('struck off the bill, the bonnet is as it was', () => {
-    const back = withoutWork(answer.recipes[0]!.candidate, 'change-bonnet');
-    expect(back.obstacleChanges).toEqual([]);
+    const { candidate: changed, lines } = answer.recipes[0]!;
+    expect(takeOut(changed, lines[0]!.accept).obstacleChanges).toBeUndefined();
   });
   test('every recipe tells what it costs as the sum of its lines', () => {
     for (const r of answer.recipes) {

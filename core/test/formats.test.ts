@@ -96,7 +96,7 @@ describe('tables for a spreadsheet', () => {
   test('a name that starts like a formula stays text', () => {
     const line = {
       name: '=1+1',
-      kind: 'part',
+      class: 'part',
       why: '@x',
       price: { low: 0, likely: 0, high: 0 },
       hours: { low: 0, likely: 0, high: 0 },

@@ -85,12 +85,16 @@ describe('trap 3: a throttle under the plenum that meets the steering shaft', ()
     const f = finding(judged('B', {}, pickup), 'fit-column-shaft');
     expect(f.state).toBe('blocked');
     expect(words(f.title)).toMatch(/^Throttle under the plenum hits the steering column shaft by \d+ mm$/);
-    expect(f.remedies.map((r) => r.accept)).toContainEqual({ slot: 'intake', optionId: 'q18m-intake-cast' });
+    expect(f.remedies.map((r) => r.accept)).toContainEqual({
+      kind: 'dressing',
+      slot: 'intake',
+      optionId: 'q18m-intake-cast',
+    });
   });
   test('nothing is offered that would cut the steering', () => {
     for (const f of judged('B', {}, pickup).findings)
       for (const r of f.remedies)
-        expect(r.accept && 'obstacleId' in r.accept ? r.accept.obstacleId : '').not.toMatch(/column|steering|rail/);
+        expect(r.accept?.kind === 'obstacleChange' ? r.accept.obstacleId : '').not.toMatch(/column|steering|rail/);
   });
   test('with the cast intake the shaft is clear', () => {
     const a = judged('B', { dressing: { intake: 'q18m-intake-cast' } }, pickup);
@@ -135,8 +139,8 @@ describe('trap 4: the larger blower fits only with the cast intake', () => {
     expect(f.state).toBe('blocked');
     expect(words(f.title)).toBe('intake with charge cooler and larger supercharger stand 19 mm in each other');
     expect(f.remedies.map((r) => r.accept)).toEqual([
-      { slot: 'intake', optionId: 't14-intake-cast' },
-      { slot: 'blower or turbo', optionId: 't14-blower-62' },
+      { kind: 'dressing', slot: 'intake', optionId: 't14-intake-cast' },
+      { kind: 'dressing', slot: 'blower or turbo', optionId: 't14-blower-62' },
     ]);
   });
   test('with the cast intake it fits, and so does the delivered one with its own', () => {
@@ -170,7 +174,11 @@ describe('trap 5: rear-bowl sump on the crossmember, front-bowl sump clears', ()
     const f = finding(judged('A'), 'fit-crossmember');
     expect(f.state).toBe('blocked');
     expect(words(f.title)).toMatch(/^Rear-bowl sump hits the front crossmember by \d+ mm$/);
-    expect(f.remedies.map((r) => r.accept)).toContainEqual({ slot: 'sump', optionId: 'q18c-sump-front' });
+    expect(f.remedies.map((r) => r.accept)).toContainEqual({
+      kind: 'dressing',
+      slot: 'sump',
+      optionId: 'q18c-sump-front',
+    });
   });
   test('with the front bowl it clears', () => {
     const a = judged('A', { dressing: { sump: 'q18c-sump-front' } });
@@ -251,10 +259,11 @@ describe('trap 9: same bell pattern, flywheel bolt circle 3 mm different', () =>
     expect(finding(judged('A'), 'joint-bell').state).toBe('clear');
     const f = finding(judged('A'), 'joint-flywheel');
     expect(words(f.title)).toBe('The flywheel misses the crank by 3.0 mm on the bolt circle');
-    expect(f.remedies.map((r) => r.accept)).toContainEqual({ partId: 'fw-q-75' });
+    expect(f.remedies.map((r) => r.accept)).toContainEqual({ kind: 'part', partId: 'fw-q-75' });
   });
   test('a discontinued slotted flywheel is not offered', () => {
     expect(finding(judged('A'), 'joint-flywheel').remedies.map((r) => r.accept)).not.toContainEqual({
+      kind: 'part',
       partId: 'fw-q-slotted',
     });
   });
@@ -336,7 +345,7 @@ describe('trap 12: an electronic automatic behind a computer that sends no torqu
     const f = finding(with8(), 'gearbox-control');
     expect(f.state).toBe('blocked');
     expect(words(f.title)).toBe('Nothing sends the automatic A8 its torque and pedal message');
-    expect(f.remedies[0]!.accept).toEqual({ partId: 'tcm-heron' });
+    expect(f.remedies[0]!.accept).toEqual({ kind: 'part', partId: 'tcm-heron' });
   });
   test('with the controller it is told all that it wants', () => {
     expect(finding(with8({ partIds: [...candidate('C').partIds, 'tcm-heron'] }), 'gearbox-control').state).toBe(
@@ -385,7 +394,7 @@ describe('trap 14: rev counter fed from one coil of six', () => {
     const f = finding(judged('D'), 'joint-tacho');
     expect(f.state).toBe('tight');
     expect(words(f.title)).toBe('Rev counter would read a quarter: one coil of six feeds it');
-    expect(f.remedies[0]?.accept).toEqual({ partId: 'sb-6' });
+    expect(f.remedies[0]?.accept).toEqual({ kind: 'part', partId: 'sb-6' });
   });
   test('with two pulses a turn it reads right', () => {
     const pulses = (n: number) =>
@@ -428,7 +437,7 @@ describe('trap 18: an exhaust run 19 mm from the clutch hose', () => {
     expect(finding(judged('E'), id).remedies).toEqual([]);
     const f = finding(along(40), id);
     expect(f.state).toBe('blocked');
-    expect(f.remedies.map((r) => r.accept)).toEqual([{ shield: 'clutch-hose' }]);
+    expect(f.remedies.map((r) => r.accept)).toEqual([{ kind: 'shield', on: 'clutch-hose' }]);
     const shielded = along(40, ['clutch-hose']);
     expect(shielded.findings.find((x) => x.id === id)?.state ?? 'clear').not.toBe('blocked');
   });

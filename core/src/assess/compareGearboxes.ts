@@ -95,7 +95,7 @@ export function compareBoxes(
     const joints = closing.figures.joints.filter((j) => JOINTS_OF_A_BOX.has(j.kind));
     const open = joints.filter((j) => j.state === 'blocked');
     const unknown = joints.filter((j) => j.state === 'unknown');
-    const offers = open.map((j) => closing.findings.find((f) => f.id === `joint-${j.kind}`)?.remedies ?? []);
+    const offers = open.map((j) => closing.findings.find((f) => f.id === `joint-${j.key}`)?.remedies ?? []);
     const helpers = [...new Set(offers.flatMap((r) => r.slice(0, 1).map((x) => x.title.replace(/^Fit /, ''))))];
     const perKw =
       gearing.peakPowerKw && gearing.peakTorqueNm ? gearing.peakTorqueNm.value / gearing.peakPowerKw.value : undefined;

@@ -16,7 +16,7 @@ const heading = (title: string, quantity: Quantity, units: Units, currency: stri
 
 export interface BillRow {
   readonly name: string;
-  readonly kind: string;
+  readonly class: string;
   readonly why: string;
   readonly price: { readonly low: number; readonly likely: number; readonly high: number };
   readonly hours: { readonly low: number; readonly likely: number; readonly high: number };
@@ -44,7 +44,7 @@ export function billCsv(rows: readonly BillRow[], currency: string): string {
       ],
       ...rows.map((r) => [
         text(wordSentence(r.name, { system: 'metric' })),
-        r.kind,
+        r.class,
         text(r.why),
         ...columns.map((c) => number(r.price[c], 2)),
         ...columns.map((c) => number(r.hours[c], 2)),

@@ -1,5 +1,6 @@
 import Type from 'typebox';
 import { QUANTITIES, type Evidence, type Quantity } from '../units/index.ts';
+import { Accepted } from './accepted/index.ts';
 import { EvidenceSchema } from './figure.ts';
 
 export const STATES = ['clear', 'tight', 'unknown', 'blocked'] as const;
@@ -19,27 +20,13 @@ export type Step = (typeof STEPS)[number];
 const QuantitySchema = Type.Unsafe<Quantity>({ type: 'string', enum: [...QUANTITIES] });
 const closed = { additionalProperties: false };
 
-/** What would put a finding right. `accept` names a library part or a dressing option that a person can accept into the candidate. */
+/** What would put a finding right. `accept` is the work that a person can accept into the candidate. */
 export const Remedy = Type.Object(
   {
     title: Type.String(),
     cost: Type.Number(),
     hours: Type.Number(),
-    accept: Type.Optional(
-      Type.Union([
-        Type.Object({ partId: Type.String() }, closed),
-        Type.Object({ slot: Type.String(), optionId: Type.String() }, closed),
-        Type.Object({ removePartId: Type.String() }, closed),
-        Type.Object({ shield: Type.String() }, closed),
-        Type.Object({ trim: Type.String() }, closed),
-        Type.Object({ differential: Type.String() }, closed),
-        Type.Object({ pairId: Type.String() }, closed),
-        Type.Object({ limitGear: Type.Integer(), torqueNm: Type.Number() }, closed),
-        Type.Object({ tyreCode: Type.String() }, closed),
-        Type.Object({ springsOf: Type.String(), rateNPerMm: Type.Number() }, closed),
-        Type.Object({ obstacleId: Type.String(), do: Type.String(), amountMm: Type.Number() }, closed),
-      ]),
-    ),
+    accept: Type.Optional(Accepted),
   },
   closed,
 );

@@ -1,4 +1,4 @@
-import type { AcceptedChange } from './candidate.ts';
+import { GUIDE_CURRENCY } from '../units/index.ts';
 import type { Chassis } from './chassis.ts';
 import type { Part } from './part.ts';
 import type { ChangeKind, Obstacle, ObstacleChange, Solid } from './solid.ts';
@@ -38,7 +38,7 @@ export function costOfChange(
 }
 
 /** A heat shield or sleeve over a line, fitted: usual shop figures, estimated. */
-export const SHIELD = { cost: 45, hours: 1, massKg: 0.3 } as const;
+export const SHIELD = { currency: GUIDE_CURRENCY, cost: 45, hours: 1, massKg: 0.3 } as const;
 
 /** The bay as measured, without what a carrier takes out and with what it brings. */
 export function obstaclesWith(chassis: Pick<Chassis, 'obstacles'>, parts: readonly Part[]): Obstacle[] {
@@ -57,23 +57,6 @@ const VERBS: Readonly<Record<ChangeKind, string>> = {
 /** A change in words, as it stands in recipes, remedies and on the bill; mm as a figure that either unit system reads. */
 export function changeWords(obstacle: Pick<Obstacle, 'name'>, kind: ChangeKind, amount: string): string {
   return kind === 'replace' ? `Replace the ${obstacle.name}` : `${VERBS[kind]} the ${obstacle.name}, ${amount}`;
-}
-
-export interface AcceptedWork {
-  readonly id: string;
-  readonly obstacle: Obstacle;
-  readonly change: ObstacleChange;
-  readonly amountMm: number;
-}
-
-/** The accepted changes that the survey still allows. */
-export function acceptedWork(obstacles: readonly Obstacle[], accepted: readonly AcceptedChange[]): AcceptedWork[] {
-  return accepted.flatMap((a) => {
-    const obstacle = obstacles.find((o) => o.id === a.obstacleId);
-    const change = obstacle && changeOf(obstacle, a.do);
-    if (!obstacle || !change) return [];
-    return [{ id: `change-${a.obstacleId}`, obstacle, change, amountMm: Math.min(a.amountMm, change.allowanceMm) }];
-  });
 }
 
 /** The solids of a powertrain that have a lug which may come off. */

@@ -56,6 +56,7 @@ export const Part = Type.Object(
       Type.Object(
         {
           joint: Id,
+          place: Type.Optional(Id),
           toA: Type.Optional(PortSpec),
           toB: Type.Optional(PortSpec),
         },

@@ -13,7 +13,14 @@ export const PortSide = Type.Unsafe<'a' | 'b'>({ type: 'string', enum: ['a', 'b'
 
 /** One side of a joint. `kind` names a joint kind of core/joints/kinds. */
 export const Port = Type.Object(
-  { id: Id, kind: Id, side: PortSide, spec: PortSpec, evidence: Type.Optional(EvidenceSchema) },
+  {
+    id: Id,
+    kind: Id,
+    side: PortSide,
+    place: Type.Optional(Type.Unsafe<string>({ ...Id, description: 'which of several: left, right, heater return' })),
+    spec: PortSpec,
+    evidence: Type.Optional(EvidenceSchema),
+  },
   { additionalProperties: false },
 );
 export type Port = Type.Static<typeof Port>;

@@ -8,6 +8,7 @@ import { gearingSums } from '../questions/gearing/index.ts';
 import { massSums } from '../questions/mass/index.ts';
 import { Build, Check, defineSum, Finding, Id, Library, StateSchema, type Sum } from '../model/index.ts';
 import { placementSums } from '../solvers/placement/index.ts';
+import { recipeSums } from '../solvers/recipe/index.ts';
 import { runSums } from '../questions/acceleration/index.ts';
 import { stressSums } from '../questions/strength/index.ts';
 import { InputError } from '../units/index.ts';
@@ -49,6 +50,7 @@ export const SUMS: readonly Sum[] = [
   ...stressSums,
   ...fitSums,
   ...placementSums,
+  ...recipeSums,
   assessSum,
 ];
 

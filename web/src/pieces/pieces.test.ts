@@ -94,9 +94,9 @@ describe('remedies', () => {
   const remedy = (accept: NonNullable<Parameters<typeof withRemedy>[1]['accept']>) =>
     withRemedy(c, { title: '', cost: 0, hours: 0, accept });
   test('a part is added, taken out, a dressing changed', () => {
-    expect(remedy({ partId: 'fw-q-75' }).partIds).toEqual([...c.partIds, 'fw-q-75']);
-    expect(remedy({ removePartId: c.partIds[0]! }).partIds).toEqual(c.partIds.slice(1));
-    expect(remedy({ slot: 'sump', optionId: 'x' }).dressing).toEqual({ ...c.dressing, sump: 'x' });
+    expect(remedy({ kind: 'part', partId: 'fw-q-75' }).partIds).toEqual([...c.partIds, 'fw-q-75']);
+    expect(remedy({ kind: 'withoutPart', partId: c.partIds[0]! }).partIds).toEqual(c.partIds.slice(1));
+    expect(remedy({ kind: 'dressing', slot: 'sump', optionId: 'x' }).dressing).toEqual({ ...c.dressing, sump: 'x' });
   });
   test('one that nobody can accept changes nothing', () => {
     expect(withRemedy(c, { title: '', cost: 0, hours: 0 })).toBe(c);

@@ -1,5 +1,5 @@
 import { indexOf, type Engine, type Interchange, type Library } from '../../model/index.ts';
-import { pert, type Spread } from '../../units/index.ts';
+import { pert, type Distribution } from '../../units/index.ts';
 
 export interface StrokerChoice {
   readonly piece: Interchange;
@@ -13,8 +13,8 @@ export interface StrokerChoice {
 
 const litres = (boreMm: number, strokeMm: number, n: number) =>
   ((Math.PI / 4) * (boreMm / 100) ** 2 * strokeMm * n) / 100;
-const mean = (p: Spread) => pert(p).mean;
-const sd = (p: Spread) => Math.sqrt(pert(p).variance);
+const mean = (p: Distribution) => pert(p).mean;
+const sd = (p: Distribution) => Math.sqrt(pert(p).variance);
 
 /**
  * A larger engine by parts beside the larger engine bought whole: the price of the engine in hand, crank and what must

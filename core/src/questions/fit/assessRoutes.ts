@@ -77,7 +77,7 @@ export function assessRoutes(
               title: `Shield the ${pair.other.name}`,
               cost: SHIELD.cost,
               hours: SHIELD.hours,
-              accept: { shield: pair.other.id },
+              accept: { kind: 'shield', on: pair.other.id },
             },
           ]
         : [];

@@ -133,7 +133,7 @@ export function dressingClashes(subject: Subject): Finding[] {
             title: `Fit ${o.name}`,
             cost: o.price.likely,
             hours: o.hours,
-            accept: { slot, optionId: o.id },
+            accept: { kind: 'dressing' as const, slot, optionId: o.id },
           }));
       const remedies = [...instead(a.slot, b.option), ...instead(b.slot, a.option)];
       return [

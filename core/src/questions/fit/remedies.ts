@@ -54,7 +54,7 @@ export function dressingRemedies(subject: Subject, movement: Movement, pair: Pai
           title: `Fit ${option.name}`,
           cost: option.price.likely,
           hours: option.hours,
-          accept: { slot, optionId: option.id },
+          accept: { kind: 'dressing', slot, optionId: option.id },
         });
     }
   }
@@ -93,7 +93,7 @@ export function obstacleRemedies(
         title: changeWords(obstacle, change.do, say(amountMm, 'lengthMm')),
         cost,
         hours,
-        accept: { obstacleId: obstacle.id, do: change.do, amountMm },
+        accept: { kind: 'obstacleChange', obstacleId: obstacle.id, do: change.do, amountMm },
       },
     ];
   });
@@ -121,7 +121,7 @@ export function smallRemedies(
         title: `Shield the ${obstacle.name}`,
         cost: SHIELD.cost,
         hours: SHIELD.hours,
-        accept: { shield: obstacle.id },
+        accept: { kind: 'shield', on: obstacle.id },
       });
   }
   const trim = pair.part.mayTrim;
@@ -133,7 +133,7 @@ export function smallRemedies(
         title: `Trim the ${pair.part.name}, ${say(trim.allowanceMm, 'lengthMm')}`,
         cost: trim.cost,
         hours: trim.hours,
-        accept: { trim: pair.part.id },
+        accept: { kind: 'trim', solidId: pair.part.id },
       });
   }
   return remedies;

@@ -73,7 +73,7 @@ function controlNeeds(subject: Subject, findings: Finding[]): string[] {
         title: p.name,
         cost: p.price.likely,
         hours: p.hours.likely,
-        accept: { partId: p.id },
+        accept: { kind: 'part', partId: p.id },
       })),
     }),
   );

@@ -136,7 +136,7 @@ export function assessRoad(
               title: `Differential, ${d.kind}: passes ${say(d.splitN, 'count')} N there`,
               cost: offer.price.likely,
               hours: offer.hours.likely,
-              accept: { differential: d.kind },
+              accept: { kind: 'differential', differential: d.kind },
             },
           ];
         }),
@@ -308,7 +308,7 @@ function wheelsFit(subject: Subject, mine: TyreChoice | undefined, checks: Check
             title: `Run ${t.code}`,
             cost: t.fitted ? 0 : t.price.likely,
             hours: 0,
-            accept: { tyreCode: t.code },
+            accept: { kind: 'tyre', tyreCode: t.code },
           })),
       },
     ),

@@ -12,11 +12,13 @@ import {
   type State,
   type Subject,
 } from '../../model/index.ts';
-import { closeJoint, conflictsOf, type Closure } from './closeJoint.ts';
-import type { JointKind } from './kind.ts';
-import { JOINT_KINDS } from './kinds/index.ts';
+import { closeJoint, type Closure } from './chain.ts';
+import { conflictsOf } from './conditions.ts';
+import type { JointMiss } from './kind.ts';
+import { instancesOf, jointsOf, type JointInstance } from './ports.ts';
 
 export interface JointFigure {
+  readonly key: string;
   readonly kind: string;
   readonly title: string;
   readonly closure: Closure;
@@ -28,117 +30,162 @@ export interface JointFigures {
 }
 
 const lower = (s: string) => s.charAt(0).toLowerCase() + s.slice(1);
+const capital = (s: string) => s.charAt(0).toUpperCase() + s.slice(1);
+const titleOf = ({ kind, place }: JointInstance) => (place === undefined ? kind.title : `${kind.title}, ${place}`);
 
 export function assessJoints(subject: Subject): CheckResult & { figures: JointFigures } {
   const findings: Finding[] = [];
-  const joints = JOINT_KINDS.filter((k) => k.neededFor(subject.chassis, subject.gearbox)).map((kind) => {
-    const closure = closeJoint(subject, subject.parts, kind);
-    const finding = jointFinding(subject, kind, closure);
+  const joints = jointsOf(subject, subject.parts).map((joint) => {
+    const closure = closeJoint(joint, subject.parts);
+    const finding = jointFinding(subject, joint, closure);
     findings.push(finding);
-    return { kind: kind.kind, title: kind.title, closure, state: finding.state };
+    return { key: joint.key, kind: joint.kind.kind, title: titleOf(joint), closure, state: finding.state };
   });
   findings.push(...stackFindings(subject), ...bossFindings(subject));
-  const open = joints.filter((j) => j.state !== 'clear').length;
+  const open = joints.filter((j) => j.state !== 'clear');
   const check = makeCheck({
     id: 'open-joints',
     step: 'joints',
     group: 'Joints',
     title: 'Open joints',
     quantity: 'count',
-    figure: { value: open, plusMinus: 0, evidence: 'published', from: [] },
+    figure: { value: open.length, plusMinus: 0, evidence: 'published', from: [] },
     limitKind: 'at most',
     limit: 0,
     span: 4,
     state: worstState(findings.map((f) => f.state)),
     because:
-      open === 0
+      open.length === 0
         ? `All ${joints.length} joints close.`
-        : `${open} of ${joints.length}: ${joints
-            .filter((j) => j.state !== 'clear')
-            .map((j) => lower(j.title))
-            .join(', ')}.`,
+        : `${open.length} of ${joints.length}: ${open.map((j) => lower(j.title)).join(', ')}.`,
   });
   return { checks: [check], findings, figures: { joints } };
 }
 
-function jointFinding(subject: Subject, kind: JointKind, closure: Closure): Finding {
-  const base = { id: `joint-${kind.kind}`, step: 'joints' as const, about: [subject.engine.id, subject.gearbox.id] };
+function jointFinding(subject: Subject, joint: JointInstance, closure: Closure): Finding {
+  const base = { id: `joint-${joint.key}`, step: 'joints' as const, about: [subject.engine.id, subject.gearbox.id] };
+  const title = titleOf(joint);
   switch (closure.how) {
     case 'direct':
       return makeFinding({
         ...base,
         state: 'clear',
-        title: `${kind.title}: mates as it is`,
+        title: `${title}: mates as it is`,
         because: `${closure.a} and ${closure.b} share it.`,
       });
-    case 'part': {
-      const gone = closure.part.discontinued;
+    case 'parts':
       return makeFinding({
         ...base,
-        state: gone ? 'tight' : 'clear',
-        title: gone
-          ? `${kind.title}: closed by ${closure.part.name}, which is no longer made`
-          : `${kind.title}: closed by ${closure.part.name}`,
-        because: gone
-          ? 'It must be found used or made anew.'
-          : (closure.part.note ?? `${closure.part.made === 'one-off' ? 'A one-off' : 'A maker’s'} part.`),
-        about: [...base.about, closure.part.id],
+        ...closedBy(title, closure.parts),
+        about: [...base.about, ...closure.parts.map((p) => p.id)],
       });
-    }
     case 'unknown':
       return makeFinding({
         ...base,
         state: 'unknown',
-        title: `${kind.title}: not known until somebody looks`,
-        because: `Missing: ${closure.missing.join('; ')}.`,
-        missing: closure.missing.map((m) => `/ports/${kind.kind}/${m}`),
+        title: `${title}: not known until somebody looks`,
+        because: `Missing: ${closure.missing.map((m) => m.words).join('; ')}.`,
+        missing: [...new Set(closure.missing.map((m) => (m.side ? portsPointer(subject, joint, m.side) : '/partIds')))],
       });
-    case 'open': {
-      const { remedies, refused } = remediesFor(subject, kind);
-      const help =
-        remedies.length > 0
-          ? ''
-          : refused.length > 0
-            ? ' '
-            : ' Nothing in the library closes it: it would have to be made.';
-      return makeFinding({
-        ...base,
-        state: kind.whenOpen,
-        title: kind.openTitle(closure.by),
-        because: `${kind.sides.a.charAt(0).toUpperCase()}${kind.sides.a.slice(1)} against ${kind.sides.b}.${help}${refused.map((r) => `${r.part.name} would close it but ${r.why}.`).join(' ')}`,
-        remedies,
-      });
-    }
+    case 'open':
+      return openFinding(subject, joint, closure.by, base);
   }
+}
+
+function closedBy(title: string, parts: readonly Part[]): Pick<Finding, 'state' | 'title' | 'because'> {
+  const names = parts.map((p) => p.name).join(' and ');
+  const gone = parts.filter((p) => p.discontinued);
+  if (gone.length > 0)
+    return {
+      state: 'tight',
+      title: `${title}: closed by ${names}, which ${gone.length > 1 ? 'are' : 'is'} no longer made`,
+      because: 'It must be found used or made anew.',
+    };
+  const [first] = parts;
+  return {
+    state: 'clear',
+    title: `${title}: closed by ${names}`,
+    because: first?.note ?? `${first?.made === 'one-off' ? 'A one-off' : 'A maker’s'} part.`,
+  };
+}
+
+/** Where the ports of a side are entered. */
+function portsPointer({ engine, gearbox }: Subject, { kind }: JointInstance, side: 'a' | 'b'): string {
+  switch (kind.home[side]) {
+    case 'engine':
+      return `/engines/${engine.id}/ports`;
+    case 'gearbox':
+      return `/gearboxes/${gearbox.id}/ports`;
+    case 'car':
+      return '/chassis/ports';
+  }
+}
+
+function openFinding(
+  subject: Subject,
+  joint: JointInstance,
+  by: JointMiss,
+  base: Pick<Finding, 'id' | 'step' | 'about'>,
+): Finding {
+  const { kind } = joint;
+  const { remedies, refused } = remediesFor(subject, joint);
+  const help =
+    remedies.length > 0
+      ? ''
+      : refused.length > 0
+        ? ' '
+        : ' Nothing in the library closes it: it would have to be made.';
+  return makeFinding({
+    ...base,
+    state: kind.whenOpen,
+    title: `${kind.openTitle(by.words)}${joint.place === undefined ? '' : ` (${joint.place})`}`,
+    because: `${capital(kind.sides.a)} against ${kind.sides.b}.${help}${refused.map((r) => `${r.part.name} would close it but ${r.why}.`).join(' ')}`,
+    ...(by.value === undefined ? {} : { figure: by.value }),
+    ...(by.plusMinus === undefined ? {} : { plusMinus: by.plusMinus }),
+    ...(by.limit === undefined ? {} : { limit: by.limit }),
+    ...(by.quantity === undefined ? {} : { quantity: by.quantity }),
+    ...(by.evidence === undefined ? {} : { evidence: by.evidence }),
+    remedies,
+  });
 }
 
 const REMEDIES_SHOWN = 3;
 
+const fitPart = (part: Part): Remedy => ({
+  title: `Fit ${part.name}`,
+  cost: part.price.likely,
+  hours: part.hours.likely,
+  accept: { kind: 'part', partId: part.id },
+});
+
+const leaveOut = (part: Part): Remedy => ({
+  title: `Leave out ${part.name}`,
+  cost: -part.price.likely,
+  hours: -part.hours.likely,
+  accept: { kind: 'withoutPart', partId: part.id },
+});
+
 /** Single library parts that would close the joint, cheapest first; and those that would if something else were not in the way. */
 function remediesFor(
   subject: Subject,
-  kind: JointKind,
+  joint: JointInstance,
 ): { remedies: Remedy[]; refused: { part: Part; why: string }[] } {
+  const { kind } = joint.kind;
   const remedies: Remedy[] = [];
   const refused: { part: Part; why: string }[] = [];
   for (const part of subject.library.parts) {
     if (part.discontinued || part.retired || subject.parts.includes(part)) continue;
-    if (!part.closes.some((c) => c.joint === kind.kind) && !part.provides.some((p) => p.kind === kind.kind)) continue;
+    if (!part.closes.some((c) => c.joint === kind) && !part.provides.some((p) => p.kind === kind)) continue;
     const parts = [...subject.parts, part];
-    if (closeJoint(subject, parts, kind).how !== 'part') continue;
+    const joined = instancesOf(subject, parts, joint.kind).find((j) => j.key === joint.key);
+    if (!joined || closeJoint(joined, parts).how !== 'parts') continue;
     const { unmet, clashes } = conflictsOf(part, subject, parts);
     const blame = [
       ...unmet.map((c) => `needs ${conditionWords(c, subject)}`),
       ...clashes.map((c) => `can’t stand beside ${conditionWords(c, subject)}`),
     ];
     if (blame.length > 0) refused.push({ part, why: blame.join(' and ') });
-    else
-      remedies.push({
-        title: `Fit ${part.name}`,
-        cost: part.price.likely,
-        hours: part.hours.likely,
-        accept: { partId: part.id },
-      });
+    else remedies.push(fitPart(part));
   }
   remedies.sort((a, b) => a.cost - b.cost);
   return { remedies: remedies.slice(0, REMEDIES_SHOWN), refused: refused.slice(0, 1) };
@@ -161,24 +208,7 @@ function stackFindings(subject: Subject): Finding[] {
               ? `This block is of ${blockYears(subject).from} to ${blockYears(subject).to} (${blockYears(subject).known}). What would have worked: ${withBoss(subject, c.is) || 'no engine of the family'}.`
               : (c.because ?? 'It was made for that and nothing else.'),
           about: [part.id, c.is],
-          remedies: [
-            ...(needed
-              ? [
-                  {
-                    title: `Fit ${needed.name}`,
-                    cost: needed.price.likely,
-                    hours: needed.hours.likely,
-                    accept: { partId: needed.id },
-                  },
-                ]
-              : []),
-            {
-              title: `Leave out ${part.name}`,
-              cost: -part.price.likely,
-              hours: -part.hours.likely,
-              accept: { removePartId: part.id },
-            },
-          ],
+          remedies: [...(needed ? [fitPart(needed)] : []), leaveOut(part)],
         });
       }),
       ...clashes.map((c) =>
@@ -189,14 +219,7 @@ function stackFindings(subject: Subject): Finding[] {
           title: `${part.name} can’t be stacked on ${conditionWords(c, subject)}`,
           because: c.because ?? 'Each changes what the other one needs.',
           about: [part.id, c.is],
-          remedies: [
-            {
-              title: `Leave out ${part.name}`,
-              cost: -part.price.likely,
-              hours: -part.hours.likely,
-              accept: { removePartId: part.id },
-            },
-          ],
+          remedies: [leaveOut(part)],
         }),
       ),
     ];

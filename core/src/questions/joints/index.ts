@@ -1,4 +1,6 @@
 export * from './assessJoints.ts';
-export * from './closeJoint.ts';
+export * from './chain.ts';
 export * from './kind.ts';
 export * from './kinds/index.ts';
+export * from './ports.ts';
+export * from './spec.ts';

@@ -3,9 +3,12 @@ import { JOINT_KINDS } from './kinds/index.ts';
 import { type JointKind } from './kind.ts';
 
 const kind = (name: string): JointKind => JOINT_KINDS.find((k) => k.kind === name)!;
-const match = (name: string, a: PortSpec, b: PortSpec) => kind(name).match(a, b);
+const match = (name: string, a: PortSpec, b: PortSpec) => kind(name).match({ spec: a }, { spec: b });
 const fits = { result: 'fits' };
-const misses = (by: RegExp | string) => ({ result: 'misses', by: expect.stringMatching(by) as unknown as string });
+const misses = (by: RegExp | string) => ({
+  result: 'misses',
+  by: expect.objectContaining({ words: expect.stringMatching(by) as unknown }) as unknown,
+});
 
 test('every kind names its two sides and what an open joint means', () => {
   expect(new Set(JOINT_KINDS.map((k) => k.kind)).size).toBe(JOINT_KINDS.length);
@@ -35,7 +38,7 @@ describe('flywheel', () => {
   test('names the side that does not say', () => {
     expect(match('flywheel', { bolts: 6, circleMm: 78 }, crank)).toEqual({
       result: 'unknown',
-      missing: ['a.registerMm'],
+      missing: [{ side: 'a', label: 'register, mm' }],
     });
   });
 });

@@ -1,4 +1,12 @@
-import { findingOf, makeCheck, type Check, type Finding, type CheckResult, type Subject } from '../../model/index.ts';
+import {
+  findingOf,
+  makeCheck,
+  SPRINGS,
+  type Check,
+  type CheckResult,
+  type Finding,
+  type Subject,
+} from '../../model/index.ts';
 import { propagateAll, say, sayDerived, type Derived, type Figure } from '../../units/index.ts';
 import type { MassFigures } from './assessMass.ts';
 import {
@@ -42,12 +50,6 @@ const GROUP = 'Ride, brakes, tyres';
 const DROP_LIMIT_MM = 15;
 /** Front share may lie this far below the ideal before the rear axle locks first, percent points. */
 const BIAS_SLACK = 3;
-
-/** A pair of springs wound to a rate, and fitting them. */
-export const SPRINGS = {
-  price: { low: 130, likely: 180, high: 270 },
-  hours: { low: 2, likely: 3, high: 5 },
-} as const;
 
 const NOTHING: RideFigures = {
   front: undefined,
@@ -133,7 +135,7 @@ export function assessRide(subject: Subject, mass: MassFigures): CheckResult & {
                 title: `Springs of ${say(axle.springToRestore.value, 'stiffnessNPerMm', { digits: 0 })} at the ${end}`,
                 cost: SPRINGS.price.likely,
                 hours: SPRINGS.hours.likely,
-                accept: { springsOf: end, rateNPerMm: Math.round(axle.springToRestore.value) },
+                accept: { kind: 'springs', end, rateNPerMm: Math.round(axle.springToRestore.value) },
               },
             ],
           },

@@ -192,7 +192,7 @@ function mapRemedies(subject: Subject, gearing: GearingFigures, gears: readonly 
           title: `Hold ${gearWord(g.gear)} to ${say(limit, 'torqueNm')} in the map: ${say(left, 'torqueNm')} is left of the ${say(gearing.bandTorqueNm!.value, 'torqueNm')} in your band`,
           cost: 0,
           hours: 1,
-          accept: { limitGear: g.gear, torqueNm: limit },
+          accept: { kind: 'torqueLimit', gear: g.gear, torqueNm: limit },
         },
       ];
     });

@@ -1,5 +1,6 @@
 export * from './evaluate.ts';
 export * from './forCandidate.ts';
+export * from './given.ts';
 export * from './installationPath.ts';
 export * from './problem.ts';
 export * from './refine.ts';

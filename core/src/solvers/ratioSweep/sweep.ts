@@ -9,6 +9,7 @@ import {
 } from '../../model/index.ts';
 import { judging, type Judging, type Results } from '../../pipeline/index.ts';
 import { plantOf, simulate, tallestPull } from '../../questions/acceleration/index.ts';
+import { gearingPrice } from '../../questions/money/index.ts';
 import { attempt } from '../../units/index.ts';
 import { withCombo, type Combo } from './combos.ts';
 
@@ -33,18 +34,6 @@ export interface SweepProgress {
   readonly share: number;
   readonly done: number;
   readonly of: number;
-}
-
-function priceOf(subject: Subject, candidate: Candidate): number {
-  const { chassis, gearbox } = subject;
-  const axle = chassis?.axleRatios.find((a) => Math.abs(a.ratio - candidate.finalDrive) < 1e-6);
-  const inside = gearbox.finalDriveInside !== undefined;
-  return (
-    (axle && !axle.fitted && !inside ? axle.price.likely : 0) +
-    (subject.tyre && !subject.tyre.fitted ? subject.tyre.price.likely : 0) +
-    (gearbox.pairs ?? []).reduce((s, p) => s + (candidate.pairIds?.includes(p.id) ? p.price.likely : 0), 0) +
-    (gearbox.id === chassis?.originalGearboxId ? 0 : gearbox.price.likely)
-  );
 }
 
 function missesOf(subject: Subject, f: Omit<ComboFigures, 'misses'>): Miss[] {
@@ -111,6 +100,6 @@ function figuresOf(judged: Judging, combo: Combo): Omit<ComboFigures, 'misses'> 
     pullGear: run?.pull?.gear,
     topSpeedKph: gearing.topSpeed?.topSpeedKph,
     boxMargin: judged.get('strength').figures.worst?.margin,
-    price: priceOf(subject, subject.candidate),
+    price: gearingPrice(subject),
   };
 }

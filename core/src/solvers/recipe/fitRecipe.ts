@@ -8,10 +8,10 @@ import {
   obstaclesWith,
   SHIELD,
   trimmable,
-  withAccepted,
+  accept,
+  type Accepted,
   type Candidate,
   type Obstacle,
-  type Remedy,
   type Subject,
 } from '../../model/index.ts';
 import { say } from '../../units/index.ts';
@@ -40,7 +40,7 @@ export interface RecipeLine {
   readonly hours: number;
   readonly massKg: number;
   readonly givesUp?: string;
-  readonly accept: NonNullable<Remedy['accept']>;
+  readonly accept: Accepted;
 }
 
 export interface FitRecipe {
@@ -101,7 +101,7 @@ export function recipeSteps(subject: Subject, near: (id: string) => boolean = ()
         hours: bought(option).hours - bought(now).hours,
         massKg: option.massKg.value - now.massKg.value,
         ...(gives.length > 0 ? { givesUp: gives.join(', ') } : {}),
-        accept: { slot, optionId: option.id },
+        accept: { kind: 'dressing', slot, optionId: option.id },
       });
     }
   }
@@ -113,8 +113,10 @@ export function recipeSteps(subject: Subject, near: (id: string) => boolean = ()
       continue;
     add(`shield:${o.id}`, `shield:${o.id}`, [o.id], {
       title: `Shield the ${o.name}`,
-      ...SHIELD,
-      accept: { shield: o.id },
+      cost: SHIELD.cost,
+      hours: SHIELD.hours,
+      massKg: SHIELD.massKg,
+      accept: { kind: 'shield', on: o.id },
     });
   }
   const solids = [...engine.solids, ...subject.dressing.flatMap((d) => d.solids), ...gearbox.solids];
@@ -126,7 +128,7 @@ export function recipeSteps(subject: Subject, near: (id: string) => boolean = ()
       hours: mayTrim.hours,
       massKg: 0,
       ...(mayTrim.givesUp ? { givesUp: mayTrim.givesUp } : {}),
-      accept: { trim: id },
+      accept: { kind: 'trim', solidId: id },
     });
   }
   return steps;
@@ -152,7 +154,7 @@ function obstacleSteps(
         hours: hours - before.hours,
         massKg: massKg - before.massKg,
         ...(change.givesUp ? { givesUp: change.givesUp } : {}),
-        accept: { obstacleId: obstacle.id, do: change.do, amountMm },
+        accept: { kind: 'obstacleChange', obstacleId: obstacle.id, do: change.do, amountMm },
       };
     };
     const id = `${obstacle.id}:${change.do}`;
@@ -214,7 +216,7 @@ export function* searchFitRecipes(
   const near = reachable(problemFor(subject, range, limits), wantMm);
   const steps = recipeSteps(subject, (id) => near.has(id));
   const accepted = (chosen: readonly Chosen<FitStep>[]): Candidate =>
-    chosen.reduce((c, { step, amountMm }) => withAccepted(c, step.told(amountMm).accept), subject.candidate);
+    chosen.reduce((c, { step, amountMm }) => accept(c, step.told(amountMm).accept), subject.candidate);
   const withChoice = (chosen: readonly Chosen<FitStep>[]): PlacementProblem => {
     const candidate = accepted(chosen);
     const dressing = dressingOf(subject.engine, candidate).map((d) => d.option);

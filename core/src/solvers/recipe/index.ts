@@ -1,2 +1,3 @@
 export * from './fitRecipe.ts';
 export * from './modificationSearch.ts';
+export * from './sums.ts';

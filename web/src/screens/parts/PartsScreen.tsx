@@ -1,5 +1,4 @@
-import { withoutWork } from '@sable/core';
-import type { BillLine } from '@sable/core/questions/money';
+import { takeOut, type BillClass, type BillLine, type Candidate } from '@sable/core';
 import { formatNumber, formatQuantity, wordSentence } from '@sable/core/units';
 import Button from '@mui/material/Button';
 import { X } from 'lucide-react';
@@ -11,7 +10,7 @@ import { Sentence } from '../../pieces/figures.tsx';
 import { FindingsColumn } from '../../pieces/Findings.tsx';
 import { EvidenceMark, candidateColour } from '../../pieces/marks.tsx';
 
-const KINDS: readonly (readonly [BillLine['kind'], string])[] = [
+const CLASSES: readonly (readonly [BillClass, string])[] = [
   ['engine', 'Engine and gearbox'],
   ['gearbox', 'Engine and gearbox'],
   ['donor', 'Buying it'],
@@ -24,9 +23,11 @@ const KINDS: readonly (readonly [BillLine['kind'], string])[] = [
   ['work', 'Work'],
 ];
 
-/** Lines that a person accepted one by one, and may leave out again here. */
-const mayLeaveOut = (l: BillLine) =>
-  l.kind === 'part' || l.kind === 'fit' || l.kind === 'sum' || /^(pair-|differential$)/.test(l.id);
+/** The candidate without what a line stands for; undefined for lines that nobody accepted, or that can only be replaced. */
+function without(candidate: Candidate, line: BillLine): Candidate | undefined {
+  const left = line.acceptance ? takeOut(candidate, line.acceptance) : candidate;
+  return left === candidate ? undefined : left;
+}
 
 /** The bill of the current candidate against the budget. */
 export function PartsScreen() {
@@ -38,9 +39,9 @@ export function PartsScreen() {
   const money = (v: number) => formatQuantity(v, 'money', units, { currency: build.currency });
   const findings = (assessment?.findings ?? []).filter((f) => f.step === 'money');
   const budget = build.brief.budget;
-  const groups = [...new Set(KINDS.map(([, title]) => title))].map((title) => ({
+  const groups = [...new Set(CLASSES.map(([, title]) => title))].map((title) => ({
     title,
-    lines: (bill?.lines ?? []).filter((l) => KINDS.some(([kind, t]) => t === title && kind === l.kind)),
+    lines: (bill?.lines ?? []).filter((l) => CLASSES.some(([of, t]) => t === title && of === l.class)),
   }));
   return (
     <div className="screen">
@@ -131,16 +132,10 @@ export function PartsScreen() {
                         </td>
                         <td className="r muted">{l.leadDays > 0 ? `${l.leadDays} days` : ''}</td>
                         <td className="r" style={{ paddingRight: 0 }}>
-                          {mayLeaveOut(l) && (
+                          {without(candidate, l) && (
                             <Button
                               aria-label={`Leave out ${wordSentence(l.name, units)}`}
-                              onClick={() =>
-                                saveCandidate(
-                                  l.kind !== 'part'
-                                    ? withoutWork(candidate, l.id)
-                                    : { ...candidate, partIds: candidate.partIds.filter((id) => id !== l.id) },
-                                )
-                              }
+                              onClick={() => saveCandidate(without(candidate, l)!)}
                               sx={{ p: '2px 6px' }}
                             >
                               <X size={13} />

@@ -1,11 +1,17 @@
-import { sameWord, type JointKind } from '../kind.ts';
+import Type from 'typebox';
+import { defineJoint, otherMiss } from '../kind.ts';
 
-export const bell: JointKind = {
+const face = Type.Object({ pattern: Type.String({ title: 'bolt pattern' }) });
+
+export const bellhousing = defineJoint({
   kind: 'bell',
+  order: 10,
   title: 'Engine to gearbox',
   sides: { a: 'block face', b: 'bellhousing' },
+  home: { a: 'engine', b: 'gearbox' },
+  spec: { a: face, b: face },
   neededFor: () => true,
-  match: sameWord('pattern', (a, b) => `block pattern ${a}, bell pattern ${b}`),
+  miss: (a, b) => otherMiss(a.pattern, b.pattern, `block pattern ${a.pattern}, bell pattern ${b.pattern}`),
   whenOpen: 'blocked',
   openTitle: (by) => `The gearbox does not bolt to the engine: ${by}`,
-};
+});

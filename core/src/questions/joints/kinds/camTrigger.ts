@@ -1,20 +1,24 @@
-import { absent, type JointKind } from '../kind.ts';
+import Type from 'typebox';
+import { defineJoint, otherMiss } from '../kind.ts';
 
-export const camTrigger: JointKind = {
+const face = Type.Object({
+  teeth: Type.Integer({ title: 'teeth' }),
+  end: Type.String({ title: 'end of the engine' }),
+  none: Type.Optional(Type.Boolean({ title: 'no wheel' })),
+});
+
+export const camTrigger = defineJoint({
   kind: 'cam-trigger',
+  order: 80,
   title: 'Cam trigger to computer',
   sides: { a: 'cam wheel and sensor', b: 'what the computer reads' },
+  home: { a: 'engine', b: 'engine' },
+  spec: { a: face, b: face },
   neededFor: () => true,
-  match: (a, b) => {
-    if (b['none'] === true) return { result: 'fits' };
-    const missing = [...absent('a', a, ['teeth', 'end']), ...absent('b', b, ['teeth', 'end'])];
-    if (missing.length > 0) return { result: 'unknown', missing };
-    if (a['end'] !== b['end'])
-      return { result: 'misses', by: `sensor at the ${a['end']}, computer expects it at the ${b['end']}` };
-    return a['teeth'] === b['teeth']
-      ? { result: 'fits' }
-      : { result: 'misses', by: `${a['teeth']} cam teeth, computer expects ${b['teeth']}` };
-  },
+  asksNothing: (_, b) => b.none === true,
+  miss: (a, b) =>
+    otherMiss(a.end, b.end, `sensor at the ${a.end}, computer expects it at the ${b.end}`) ??
+    otherMiss(a.teeth, b.teeth, `${a.teeth} cam teeth, computer expects ${b.teeth}`),
   whenOpen: 'blocked',
   openTitle: (by) => `The computer can’t find the cam: ${by}`,
-};
+});

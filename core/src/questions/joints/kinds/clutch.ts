@@ -1,24 +1,27 @@
-import { say } from '../../../units/index.ts';
-import { absent, type JointKind } from '../kind.ts';
+import Type from 'typebox';
+import { defineJoint, lengthMiss, otherMiss } from '../kind.ts';
 
-export const clutch: JointKind = {
+const SPLINE_PLAY_MM = 0.15;
+
+const face = Type.Object({
+  splineTeeth: Type.Integer({ title: 'spline teeth' }),
+  splineMm: Type.Number({ title: 'spline diameter, mm' }),
+});
+
+export const clutch = defineJoint({
   kind: 'clutch',
+  order: 30,
   title: 'Clutch to input shaft',
   sides: { a: 'clutch plate', b: 'input shaft' },
+  home: { a: 'gearbox', b: 'gearbox' },
+  spec: { a: face, b: face },
   neededFor: (_, gearbox) => gearbox.kind !== 'automatic',
-  match: (a, b) => {
-    const keys = ['splineTeeth', 'splineMm'];
-    const missing = [...absent('a', a, keys), ...absent('b', b, keys)];
-    if (missing.length > 0) return { result: 'unknown', missing };
-    if (a['splineTeeth'] !== b['splineTeeth'])
-      return {
-        result: 'misses',
-        by: `${a['splineTeeth']} spline teeth in the plate, ${b['splineTeeth']} on the shaft`,
-      };
-    const d = Math.abs(Number(a['splineMm']) - Number(b['splineMm']));
-    if (d > 0.15) return { result: 'misses', by: `${say(d, 'lengthMm', { digits: 1 })} on the spline diameter` };
-    return { result: 'fits' };
-  },
+  miss: (a, b, known) =>
+    otherMiss(
+      a.splineTeeth,
+      b.splineTeeth,
+      `${a.splineTeeth} spline teeth in the plate, ${b.splineTeeth} on the shaft`,
+    ) ?? lengthMiss(a.splineMm, b.splineMm, SPLINE_PLAY_MM, 'on the spline diameter', known),
   whenOpen: 'blocked',
   openTitle: (by) => `The clutch plate does not go on the input shaft: ${by}`,
-};
+});

@@ -1,25 +1,29 @@
-import { absent, type JointKind } from '../kind.ts';
+import Type from 'typebox';
+import { defineJoint, otherMiss } from '../kind.ts';
+
+const face = Type.Object({
+  teeth: Type.Integer({ title: 'teeth' }),
+  gap: Type.Integer({ title: 'teeth left out' }),
+  none: Type.Optional(Type.Boolean({ title: 'no wheel' })),
+});
 
 /** A wheel by its teeth: "36−1". */
-const wheel = (teeth: unknown, gap: unknown) => (gap === 0 ? `${teeth}` : `${teeth}−${gap}`);
+const wheel = (teeth: number, gap: number) => (gap === 0 ? `${teeth}` : `${teeth}−${gap}`);
 
-export const crankTrigger: JointKind = {
+export const crankTrigger = defineJoint({
   kind: 'crank-trigger',
+  order: 70,
   title: 'Crank trigger to computer',
   sides: { a: 'crank wheel', b: 'what the computer reads' },
+  home: { a: 'engine', b: 'engine' },
+  spec: { a: face, b: face },
   neededFor: () => true,
-  match: (a, b) => {
-    // A carburettor and points ask for no wheel, and any engine can do without one being read.
-    if (b['none'] === true) return { result: 'fits' };
-    const missing = [...absent('a', a, ['teeth', 'gap']), ...absent('b', b, ['teeth', 'gap'])];
-    if (missing.length > 0) return { result: 'unknown', missing };
-    return a['teeth'] === b['teeth'] && a['gap'] === b['gap']
-      ? { result: 'fits' }
-      : {
-          result: 'misses',
-          by: `wheel ${wheel(a['teeth'], a['gap'])}, computer expects ${wheel(b['teeth'], b['gap'])}`,
-        };
+  // A carburettor and points ask for no wheel, and any engine can do without one being read.
+  asksNothing: (_, b) => b.none === true,
+  miss: (a, b) => {
+    const [has, wants] = [wheel(a.teeth, a.gap), wheel(b.teeth, b.gap)];
+    return otherMiss(has, wants, `wheel ${has}, computer expects ${wants}`);
   },
   whenOpen: 'blocked',
   openTitle: (by) => `The computer can’t read this crank wheel: ${by}`,
-};
+});

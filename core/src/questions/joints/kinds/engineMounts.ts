@@ -1,11 +1,17 @@
-import { sameWord, type JointKind } from '../kind.ts';
+import Type from 'typebox';
+import { defineJoint, otherMiss } from '../kind.ts';
 
-export const engineMounts: JointKind = {
+const face = Type.Object({ pattern: Type.String({ title: 'bolt pattern' }) });
+
+export const engineMounts = defineJoint({
   kind: 'engine-mounts',
+  order: 40,
   title: 'Engine mounts, left and right',
   sides: { a: 'bosses on the block', b: 'pads on the car' },
+  home: { a: 'engine', b: 'car' },
+  spec: { a: face, b: face },
   neededFor: () => true,
-  match: sameWord('pattern', (a, b) => `bosses ${a}, pads ${b}`),
+  miss: (a, b) => otherMiss(a.pattern, b.pattern, `bosses ${a.pattern}, pads ${b.pattern}`),
   whenOpen: 'blocked',
   openTitle: (by) => `Nothing carries the engine: ${by}`,
-};
+});

@@ -1,27 +1,28 @@
-import { say } from '../../../units/index.ts';
-import { absent, type JointKind } from '../kind.ts';
+import Type from 'typebox';
+import { defineJoint, lengthMiss, otherMiss } from '../kind.ts';
 
-/** Bolt circles that differ by less than this drop on, mm: half the play of a flywheel bolt in its hole. */
+/** Bolt circles that differ by no more than this drop on, mm: half the play of a flywheel bolt in its hole. */
 const CIRCLE_PLAY_MM = 0.2;
+const REGISTER_PLAY_MM = 0.1;
 
-export const flywheel: JointKind = {
+const face = Type.Object({
+  bolts: Type.Integer({ title: 'number of bolts' }),
+  circleMm: Type.Number({ title: 'bolt circle, mm' }),
+  registerMm: Type.Number({ title: 'register, mm' }),
+});
+
+export const flywheel = defineJoint({
   kind: 'flywheel',
+  order: 20,
   title: 'Crank to flywheel',
   sides: { a: 'crank flange', b: 'flywheel' },
+  home: { a: 'engine', b: 'gearbox' },
+  spec: { a: face, b: face },
   neededFor: (_, gearbox) => gearbox.kind !== 'automatic',
-  match: (a, b) => {
-    const keys = ['bolts', 'circleMm', 'registerMm'];
-    const missing = [...absent('a', a, keys), ...absent('b', b, keys)];
-    if (missing.length > 0) return { result: 'unknown', missing };
-    if (a['bolts'] !== b['bolts'])
-      return { result: 'misses', by: `${a['bolts']} bolts in the crank, ${b['bolts']} in the flywheel` };
-    const circle = Math.abs(Number(a['circleMm']) - Number(b['circleMm']));
-    if (circle > CIRCLE_PLAY_MM)
-      return { result: 'misses', by: `${say(circle, 'lengthMm', { digits: 1 })} on the bolt circle` };
-    const register = Math.abs(Number(a['registerMm']) - Number(b['registerMm']));
-    if (register > 0.1) return { result: 'misses', by: `${say(register, 'lengthMm', { digits: 1 })} on the register` };
-    return { result: 'fits' };
-  },
+  miss: (a, b, known) =>
+    otherMiss(a.bolts, b.bolts, `${a.bolts} bolts in the crank, ${b.bolts} in the flywheel`) ??
+    lengthMiss(a.circleMm, b.circleMm, CIRCLE_PLAY_MM, 'on the bolt circle', known) ??
+    lengthMiss(a.registerMm, b.registerMm, REGISTER_PLAY_MM, 'on the register', known),
   whenOpen: 'blocked',
   openTitle: (by) => `The flywheel misses the crank by ${by}`,
-};
+});

@@ -1,11 +1,17 @@
-import { sameWord, type JointKind } from '../kind.ts';
+import Type from 'typebox';
+import { defineJoint, otherMiss } from '../kind.ts';
 
-export const gearboxMount: JointKind = {
+const face = Type.Object({ pattern: Type.String({ title: 'bolt pattern' }) });
+
+export const gearboxMount = defineJoint({
   kind: 'gearbox-mount',
+  order: 50,
   title: 'Gearbox mount',
   sides: { a: 'gearbox tail', b: 'crossmember on the car' },
+  home: { a: 'gearbox', b: 'car' },
+  spec: { a: face, b: face },
   neededFor: () => true,
-  match: sameWord('pattern', (a, b) => `tail ${a}, crossmember ${b}`),
+  miss: (a, b) => otherMiss(a.pattern, b.pattern, `tail ${a.pattern}, crossmember ${b.pattern}`),
   whenOpen: 'blocked',
   openTitle: (by) => `Nothing carries the gearbox: ${by}`,
-};
+});

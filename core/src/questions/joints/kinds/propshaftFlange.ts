@@ -1,17 +1,18 @@
-import { absent, type JointKind } from '../kind.ts';
+import Type from 'typebox';
+import { defineJoint, otherMiss } from '../kind.ts';
+
+const face = Type.Object({ flange: Type.String({ title: 'flange' }) });
 
 /** Flange against flange; the shaft's length is measured at mock-up. */
-export const output: JointKind = {
+export const propshaftFlange = defineJoint({
   kind: 'output',
+  order: 60,
   title: 'Gearbox output to propshaft',
   sides: { a: 'gearbox flange', b: 'propshaft' },
+  home: { a: 'gearbox', b: 'car' },
+  spec: { a: face, b: face },
   neededFor: (chassis) => chassis === null || chassis.drive !== 'front',
-  match: (a, b) => {
-    const missing = [...absent('a', a, ['flange']), ...absent('b', b, ['flange'])];
-    if (missing.length > 0) return { result: 'unknown', missing };
-    if (a['flange'] !== b['flange']) return { result: 'misses', by: `flange ${a['flange']}, shaft ${b['flange']}` };
-    return { result: 'fits' };
-  },
+  miss: (a, b) => otherMiss(a.flange, b.flange, `flange ${a.flange}, shaft ${b.flange}`),
   whenOpen: 'blocked',
   openTitle: (by) => `The propshaft does not meet the gearbox: ${by}`,
-};
+});

@@ -1,4 +1,5 @@
-import { absent, type JointKind } from '../kind.ts';
+import Type from 'typebox';
+import { defineJoint } from '../kind.ts';
 
 const SHARES: readonly [number, string][] = [
   [0.25, 'a quarter'],
@@ -11,21 +12,29 @@ const SHARES: readonly [number, string][] = [
   [3, 'three times'],
   [4, 'four times'],
 ];
+/** A needle that is out by no more than this is right. */
+const TOLERANCE = 0.02;
 
-export const tacho: JointKind = {
+const pulses = { pulsesPerRev: Type.Number({ title: 'pulses per crank turn', exclusiveMinimum: 0 }) };
+
+export const tachometer = defineJoint({
   kind: 'tacho',
+  order: 90,
   title: 'Rev counter signal',
   sides: { a: 'signal of the engine, pulses per crank turn', b: 'what the gauge expects' },
+  home: { a: 'engine', b: 'car' },
+  spec: {
+    a: Type.Object({ ...pulses, source: Type.Optional(Type.String({ title: 'what feeds it' })) }),
+    b: Type.Object(pulses),
+  },
   neededFor: () => true,
-  match: (a, b) => {
-    const missing = [...absent('a', a, ['pulsesPerRev']), ...absent('b', b, ['pulsesPerRev'])];
-    if (missing.length > 0) return { result: 'unknown', missing };
-    const share = Number(a['pulsesPerRev']) / Number(b['pulsesPerRev']);
-    if (Math.abs(share - 1) < 0.02) return { result: 'fits' };
-    const words = SHARES.find(([s]) => Math.abs(share / s - 1) < 0.02)?.[1] ?? `${Math.round(share * 100)} %`;
-    const from = a['source'] === undefined ? '' : `: ${a['source']} feeds it`;
-    return { result: 'misses', by: `${words}${from}` };
+  miss: (a, b) => {
+    const share = a.pulsesPerRev / b.pulsesPerRev;
+    if (Math.abs(share - 1) < TOLERANCE) return undefined;
+    const reads = SHARES.find(([s]) => Math.abs(share / s - 1) < TOLERANCE)?.[1] ?? `${Math.round(share * 100)} %`;
+    const from = a.source === undefined ? '' : `: ${a.source} feeds it`;
+    return { words: `${reads}${from}`, quantity: 'percent', value: 100 * share, limit: 100 };
   },
   whenOpen: 'tight',
   openTitle: (by) => `Rev counter would read ${by}`,
-};
+});

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { pert } from './threePoint.ts';
+import { pert } from './distribution.ts';
 
 test('a PERT mean lies between low and high; a fixed price has no variance', () => {
   fc.assert(

@@ -1,0 +1,31 @@
+import Type from 'typebox';
+import { DIFFERENTIALS, type DifferentialKind } from '../chassis.ts';
+import { defineAccepted } from './kind.ts';
+import { withField } from './fields.ts';
+
+/** Another differential in the driven axle. */
+export const differential = defineAccepted({
+  schema: Type.Object(
+    {
+      kind: Type.Literal('differential'),
+      differential: Type.Unsafe<DifferentialKind>({ type: 'string', enum: [...DIFFERENTIALS] }),
+    },
+    { additionalProperties: false },
+  ),
+  of: (c) => (c.differential === undefined ? [] : [{ kind: 'differential' as const, differential: c.differential }]),
+  key: () => 'differential',
+  apply: (c, work) => withField(c, 'differential', work.differential),
+  undo: (c, _, before) => withField(c, 'differential', before?.differential),
+  words: (_, work) => `Differential, ${work.differential}`,
+  billLine({ chassis }, work) {
+    const offer = chassis?.differentials?.find((d) => d.kind === work.differential);
+    if (!offer || offer.fitted) return undefined;
+    return {
+      class: 'axle',
+      why: 'differential chosen',
+      price: offer.price,
+      hours: offer.hours,
+      evidence: offer.price.evidence,
+    };
+  },
+});

@@ -1,0 +1,26 @@
+import Type from 'typebox';
+import { defineAccepted } from './kind.ts';
+
+/** Tyres and wheels of another size. There is always one, so it is replaced and never only taken out. */
+export const tyre = defineAccepted({
+  schema: Type.Object(
+    { kind: Type.Literal('tyre'), tyreCode: Type.String({ minLength: 3, maxLength: 30 }) },
+    { additionalProperties: false },
+  ),
+  of: ({ tyreCode }) => [{ kind: 'tyre' as const, tyreCode }],
+  key: () => 'tyres',
+  apply: (c, { tyreCode }) => ({ ...c, tyreCode }),
+  undo: (c, _, before) => (before ? { ...c, tyreCode: before.tyreCode } : c),
+  words: (_, { tyreCode }) => `Four ${tyreCode} with wheels`,
+  billLine({ chassis }, { tyreCode }) {
+    const offer = chassis?.tyres.find((t) => t.code === tyreCode);
+    if (!offer || offer.fitted) return undefined;
+    return {
+      class: 'tyres',
+      why: 'tyres chosen',
+      price: offer.price,
+      hours: { low: 1, likely: 1.5, high: 3 },
+      evidence: offer.price.evidence,
+    };
+  },
+});

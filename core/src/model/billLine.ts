@@ -1,0 +1,19 @@
+import type { Distribution, Evidence } from '../units/index.ts';
+import type { Accepted } from './accepted/index.ts';
+import type { BillClass } from './billClass.ts';
+
+/** One line of the bill of a candidate: money and hours as distributions, to be drawn from. */
+export interface BillLine {
+  readonly id: string;
+  readonly name: string;
+  readonly class: BillClass;
+  readonly why: string;
+  readonly price: Distribution;
+  readonly hours: Distribution;
+  readonly currency: string;
+  readonly evidence: Evidence;
+  readonly leadDays: number;
+  readonly discontinued: boolean;
+  /** The accepted work that brings it, by which it can be taken out again. */
+  readonly acceptance?: Accepted;
+}
