@@ -1,6 +1,6 @@
 /** @type {import('jest').Config} */
 export default {
-  roots: ['<rootDir>/core', '<rootDir>/server', '<rootDir>/web/src'],
+  roots: ['<rootDir>/core', '<rootDir>/lint', '<rootDir>/server', '<rootDir>/web/src'],
   testEnvironment: 'node',
   // A database of its own for a test file takes seconds on a busy machine: a limit against hanging, not a measurement.
   testTimeout: 30_000,

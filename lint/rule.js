@@ -46,7 +46,11 @@ function circleOf(house, folder, file) {
   return known.find((c) => c.includes(file));
 }
 
-/** ESLint: floors, faces and circles of the houses given as its option; `cwd` is the root of the checkout. */
+/**
+ * ESLint: floors, faces and circles of the houses given as its option; `cwd` is the root of the checkout.
+ *
+ * @type {import('eslint').Rule.RuleModule}
+ */
 export const floors = {
   meta: { type: 'problem', schema: [{ type: 'array' }] },
   create(context) {

@@ -61,7 +61,8 @@ describe('what is not known', () => {
   });
 
   test('an engine, part or dressing that is not in the library is named', () => {
-    expect(finding(judged('C', { engineId: 'gone' }), 'missing-gone').missing).toEqual(['/engineId']);
+    const without = { ...candidate('C'), engineId: 'gone' };
+    expect(finding(assess(tug, without, library), 'missing-gone').missing).toEqual(['/engineId']);
     expect(finding(judged('C', { partIds: ['gone'] }), 'missing-gone').missing).toEqual(['/partIds/0']);
     expect(finding(judged('C', { dressing: { sump: 'gone' } }), 'missing-gone').missing).toEqual(['/dressing/sump']);
   });
@@ -76,7 +77,7 @@ describe('what is not known', () => {
 
   test('an unreadable tyre leaves gearing unknown and does not throw', () => {
     const a = judged('C', { tyreCode: '18S/65R15' });
-    expect(finding(a, 'tyre-code').state).toBe('unknown');
+    expect(finding(a, 'bad-input-tyre')).toMatchObject({ state: 'unknown', step: 'gearing', missing: ['/tyreCode'] });
     expect(a.checks.find((c) => c.id === 'cruise')?.state).toBe('unknown');
   });
 });

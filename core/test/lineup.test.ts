@@ -1,9 +1,18 @@
-import { assessAll, lineup, worstTitle, type Build, type Check, type State, type Verdictable } from '../src/index.ts';
+import {
+  assessAll,
+  lineup,
+  worstTitle,
+  type Build,
+  type Check,
+  type CheckId,
+  type State,
+  type Verdictable,
+} from '../src/index.ts';
 import { library, tug, words } from './demo.ts';
 
 /** An assessment with the three figures that the line-up looks at. */
 function standing(candidateId: string, state: State, bandKw: number, cost: number, peakKw = bandKw * 1.5): Verdictable {
-  const row = (id: string, value: number): Check => ({
+  const row = (id: CheckId, value: number): Check => ({
     id,
     step: 'gearing',
     group: 'g',

@@ -1,8 +1,16 @@
 import type { Derived, Quantity } from '../units/index.ts';
-import { checkState, type Check, type Finding, type LimitKind, type State, type Step } from './finding.ts';
+import {
+  checkState,
+  type Check,
+  type CheckId,
+  type Finding,
+  type LimitKind,
+  type State,
+  type Step,
+} from './finding.ts';
 
 export interface CheckSpec {
-  readonly id: string;
+  readonly id: CheckId;
   readonly step: Step;
   readonly group: string;
   readonly title: string;

@@ -55,7 +55,7 @@ test('the worst of states', () => {
 
 describe('a check', () => {
   const spec = {
-    id: 'x',
+    id: 'cruise',
     step: 'gearing',
     group: 'g',
     title: 't',
@@ -83,7 +83,7 @@ describe('a check', () => {
   test('and its finding say the same', () => {
     const check = makeCheck({ ...spec, figure });
     expect(findingOf(check, 'title', { about: ['e'] })).toMatchObject({
-      id: 'x',
+      id: 'cruise',
       state: check.state,
       figure: 90,
       limit: 85,

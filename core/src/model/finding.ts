@@ -63,14 +63,55 @@ const ContributionSchema = Type.Object(
     plusMinus: Type.Number(),
     evidence: EvidenceSchema,
     share: Type.Number(),
+    pointer: Type.Optional(Type.String({ description: 'where the input is entered' })),
   },
   closed,
 );
 
+/** Every check there is: a row of the line-up each. What ranks, links or looks one up by its id is held to these. */
+export const CHECK_IDS = [
+  'gate-noise',
+  'gate-wheel',
+  'injector-duty-now',
+  'injector-duty-later',
+  'bottom-end',
+  'knock',
+  'fit-margin',
+  'fit-touched',
+  'fit-shifter',
+  'fit-shaft',
+  'fit-reach',
+  'power-now',
+  'band-torque',
+  'band-power',
+  'cruise',
+  'hill',
+  'wheel-room',
+  'low-range',
+  'stall',
+  'zero-to-100',
+  'gearbox-margin',
+  'clutch-margin',
+  'axle-margin',
+  'shaft-margin',
+  'propshaft-speed',
+  'mass-change',
+  'mass-front',
+  'ride-front',
+  'ride-rear',
+  'brake-bias',
+  'tyre-load',
+  'power-to-weight',
+  'open-joints',
+  'budget',
+  'hours',
+] as const;
+export type CheckId = (typeof CHECK_IDS)[number];
+
 /** One row of the line-up for one candidate: a figure on its track beside the limit line. */
 export const Check = Type.Object(
   {
-    id: Type.String(),
+    id: Type.Unsafe<CheckId>({ type: 'string', enum: [...CHECK_IDS] }),
     step: Type.Unsafe<Step>({ type: 'string', enum: [...STEPS] }),
     group: Type.String(),
     title: Type.String(),

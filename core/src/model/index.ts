@@ -1,4 +1,5 @@
 export * from './accepted/index.ts';
+export * from './addresses.ts';
 export * from './answers.ts';
 export * from './assessment.ts';
 export * from './belt.ts';
@@ -12,6 +13,7 @@ export * from './check.ts';
 export * from './claim.ts';
 export * from './engine.ts';
 export * from './family.ts';
+export * from './fieldWords.ts';
 export * from './figure.ts';
 export * from './finding.ts';
 export * from './gearbox.ts';

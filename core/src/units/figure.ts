@@ -1,7 +1,14 @@
 import { DEFAULT_SCATTER, worstEvidence, type Evidence } from './evidence.ts';
 
+/**
+ * The thing of the data that a figure was made from, where it is not itself one: by it the figure's address is found. A
+ * symbol, so that it stays out of JSON, of messages between threads and of what is stored.
+ */
+export const ORIGIN: unique symbol = Symbol('origin');
+
 /** A quantity that someone measured, read or believed. `plusMinus` is one standard deviation in the figure's own unit. */
 export interface Figure {
+  readonly [ORIGIN]?: object;
   readonly value: number;
   readonly plusMinus?: number;
   readonly evidence: Evidence;
@@ -11,6 +18,7 @@ export interface Figure {
 
 /** A computed figure: always with its scatter, and with what it rests on. */
 export interface Derived {
+  readonly [ORIGIN]?: object;
   readonly value: number;
   readonly plusMinus: number;
   readonly evidence: Evidence;
@@ -24,6 +32,8 @@ export interface Contribution {
   readonly plusMinus: number;
   readonly evidence: Evidence;
   readonly share: number;
+  /** What it goes back to, and whether it is that itself. */
+  readonly [ORIGIN]?: { readonly thing: object; readonly direct: boolean };
 }
 
 /** The figure's standard deviation: as stated, else the default share for its evidence. */
@@ -35,6 +45,19 @@ export function quadrature(scatters: readonly number[]): number {
   let sum = 0;
   for (const s of scatters) sum += s * s;
   return Math.sqrt(sum);
+}
+
+/** The figure made from a thing of the data that is no figure: a share of a curve, a level read at a distance. */
+export function madeFrom(figure: Figure, origin: object): Figure {
+  return { ...figure, [ORIGIN]: origin };
+}
+
+/** What a figure goes back to: what it was made from, or of a derived one what decides most of its doubt, or itself. */
+function originOf(figure: Figure | Derived): object {
+  if (figure[ORIGIN]) return figure[ORIGIN];
+  if (!('from' in figure)) return figure;
+  const main = figure.from.reduce<Contribution | undefined>((m, c) => (!m || c.share > m.share ? c : m), undefined);
+  return main?.[ORIGIN]?.thing ?? figure;
 }
 
 /** An input below this share of the variance does not decide the result's evidence. */
@@ -66,6 +89,10 @@ export function propagateAll<K extends string, R extends string>(
     values[name] = middle;
     return { up, down };
   });
+  const origins = names.map((name) => {
+    const thing = originOf(inputs[name]);
+    return { thing, direct: thing === inputs[name] };
+  });
   const derived = {} as Record<R, Derived>;
   for (const result of results) {
     const squares = parts.map((p) => (p === undefined ? 0 : ((p.up[result] - p.down[result]) / 2) ** 2));
@@ -76,6 +103,7 @@ export function propagateAll<K extends string, R extends string>(
       plusMinus: scatters[i]!,
       evidence: inputs[name].evidence,
       share: variance > 0 ? squares[i]! / variance : 0,
+      [ORIGIN]: origins[i]!,
     }));
     const important = variance > 0 ? from.filter((c) => c.share >= IMPORTANT_SHARE) : from;
     derived[result] = {

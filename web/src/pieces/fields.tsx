@@ -19,6 +19,8 @@ interface QuantityFieldProps {
   readonly error?: string | undefined;
   readonly min?: number;
   readonly max?: number;
+  /** The address of the figure, so that other screens can lead here. */
+  readonly at?: string;
 }
 
 /**
@@ -26,7 +28,7 @@ interface QuantityFieldProps {
  * Commits on leaving the field or Enter; Escape puts the old value back.
  */
 export function QuantityField(props: QuantityFieldProps) {
-  const { label, quantity, value, onCommit, optional, digits, currency, help, error, min, max } = props;
+  const { label, quantity, value, onCommit, optional, digits, currency, help, error, min, max, at } = props;
   const units = useUnits();
   const unit = unitOf(quantity, units, currency);
   const shown =
@@ -71,6 +73,7 @@ export function QuantityField(props: QuantityFieldProps) {
   };
   return (
     <TextField
+      data-pointer={at}
       label={label}
       value={draft ?? shown}
       onChange={(e) => setDraft(e.target.value)}

@@ -30,7 +30,7 @@ test.each([
 
 describe('the limit line', () => {
   const check = (part: Partial<Check>): Check => ({
-    id: 'x',
+    id: 'cruise',
     step: 'gearing',
     group: 'g',
     title: 't',

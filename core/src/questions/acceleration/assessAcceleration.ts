@@ -2,7 +2,7 @@ import { highestRpm, lowestRpm } from '../curve/index.ts';
 import { rpmAtSpeed, type GearingFigures } from '../gearing/index.ts';
 import type { MassFigures } from '../mass/index.ts';
 import { makeCheck, makeFinding, type Check, type Finding, type CheckResult, type Subject } from '../../model/index.ts';
-import { propagateAll, say, worstEvidence, type Derived, type Figure } from '../../units/index.ts';
+import { madeFrom, ORIGIN, propagateAll, say, worstEvidence, type Derived } from '../../units/index.ts';
 import { plantOf, type RunChoices } from './plantOf.ts';
 import type { Plant } from './plant.ts';
 import { simulate } from './simulate.ts';
@@ -85,11 +85,14 @@ function withDoubt(plant: Plant, subject: Subject, mass: MassFigures, gearing: G
   const curve = gearing.curve!;
   const driven = mass.drivenKg!;
   // Torque and mass enter as their quotient: one doubt instead of two, and two runs fewer.
-  const torqueOverMass: Figure = {
-    value: 1,
-    plusMinus: Math.hypot(curve.scatterShare, driven.plusMinus / driven.value),
-    evidence: worstEvidence([curve.evidence, driven.evidence]),
-  };
+  const torqueOverMass = madeFrom(
+    {
+      value: 1,
+      plusMinus: Math.hypot(curve.scatterShare, driven.plusMinus / driven.value),
+      evidence: worstEvidence([curve.evidence, driven.evidence]),
+    },
+    curve[ORIGIN],
+  );
   const d = propagateAll({ 'torque over mass': torqueOverMass, 'tyre grip': subject.tyre!.dryGrip }, (v) => {
     const run = simulate(
       { ...plant, frictionCoefficient: v['tyre grip'], torqueScale: v['torque over mass'] },

@@ -1,5 +1,5 @@
 import type { DressingOption, Engine, TorqueCurve } from '../../model/index.ts';
-import { DEFAULT_SCATTER, type Evidence, type Figure } from '../../units/index.ts';
+import { DEFAULT_SCATTER, madeFrom, ORIGIN, type Evidence, type Figure } from '../../units/index.ts';
 import type { Standard } from './atmosphere.ts';
 import { scaled, torqueFrom, type Torque } from './torque.ts';
 
@@ -10,6 +10,8 @@ export interface CurveInUse {
   readonly scatterShare: number;
   readonly evidence: Evidence;
   readonly standard: Standard;
+  /** The record of the library. */
+  readonly [ORIGIN]: TorqueCurve;
 }
 
 /** Curves by the record that they were built from: a line-up asks for the same ones again and again. */
@@ -31,10 +33,11 @@ export function curveInUse(engine: Engine, dressing: readonly DressingOption[]):
     scatterShare: record.plusMinusPct === undefined ? DEFAULT_SCATTER[record.evidence] : record.plusMinusPct / 100,
     evidence: record.evidence,
     standard: record.standard,
+    [ORIGIN]: record,
   };
 }
 
 /** A factor of 1 that carries the curve's doubt into a sum. */
 export function curveDoubt(curve: CurveInUse): Figure {
-  return { value: 1, plusMinus: curve.scatterShare, evidence: curve.evidence };
+  return madeFrom({ value: 1, plusMinus: curve.scatterShare, evidence: curve.evidence }, curve[ORIGIN]);
 }

@@ -1,4 +1,4 @@
-import { peaksOf, type CurveInUse } from '../curve/index.ts';
+import { curveDoubt, peaksOf, type CurveInUse } from '../curve/index.ts';
 import {
   findingOf,
   makeCheck,
@@ -104,15 +104,11 @@ function converter(
   let fault: string | undefined;
   if (data && curve) {
     try {
-      const share = curve.scatterShare;
-      stall = propagateAll(
-        { K: data.kRpmPerSqrtNm, 'torque curve': { value: 1, plusMinus: share, evidence: curve.evidence } },
-        (v) => {
-          // n = K·√(c·T) is the stall of the curve itself behind a converter of K·√c.
-          const s = stallPoint(curve.torque, v.K * Math.sqrt(v['torque curve']));
-          return { stallRpm: s.stallRpm, stallTorqueNm: s.torqueAtStallNm * v['torque curve'] };
-        },
-      );
+      stall = propagateAll({ K: data.kRpmPerSqrtNm, 'torque curve': curveDoubt(curve) }, (v) => {
+        // n = K·√(c·T) is the stall of the curve itself behind a converter of K·√c.
+        const s = stallPoint(curve.torque, v.K * Math.sqrt(v['torque curve']));
+        return { stallRpm: s.stallRpm, stallTorqueNm: s.torqueAtStallNm * v['torque curve'] };
+      });
     } catch (error) {
       if (!(error instanceof InputError)) throw error;
       fault = error.message;

@@ -1,5 +1,5 @@
 import type { Subject } from '../../model/index.ts';
-import { InputError, MM_PER_IN, type Evidence, type Figure } from '../../units/index.ts';
+import { InputError, madeFrom, MM_PER_IN, type Evidence, type Figure } from '../../units/index.ts';
 
 export interface TyreSize {
   readonly sectionWidthMm: number;
@@ -143,7 +143,10 @@ export function rollingRadius(code: string, measuredCircumferenceMm?: number, ro
 export function tyreOf({ candidate, tyre }: Subject): { readonly rollingRadius: Figure; readonly rimIn: number } {
   const r = rollingRadius(candidate.tyreCode, tyre?.measuredCircumferenceMm?.value);
   return {
-    rollingRadius: { value: r.rollingRadiusMm, plusMinus: r.plusMinusMm, evidence: r.evidence },
+    rollingRadius: madeFrom(
+      { value: r.rollingRadiusMm, plusMinus: r.plusMinusMm, evidence: r.evidence },
+      tyre?.measuredCircumferenceMm ?? tyre ?? candidate,
+    ),
     rimIn: readTyreCode(candidate.tyreCode).rimIn,
   };
 }

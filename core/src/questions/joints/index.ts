@@ -3,4 +3,4 @@ export * from './chain.ts';
 export * from './kind.ts';
 export * from './kinds/index.ts';
 export * from './ports.ts';
-export * from './spec.ts';
+export * from './faceSpec.ts';

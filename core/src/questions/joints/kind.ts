@@ -1,7 +1,7 @@
 import type Type from 'typebox';
 import type { Chassis, Gearbox, PortSpec } from '../../model/index.ts';
 import { quadrature, say, sayDerived, worstEvidence, type Evidence, type Quantity } from '../../units/index.ts';
-import { readSpec, type SpecSchema } from './spec.ts';
+import { readSpec, type SpecSchema } from './faceSpec.ts';
 
 /** By what two faces miss each other: figures where there are some, and the words made from them. */
 export interface JointMiss {

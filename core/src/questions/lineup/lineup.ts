@@ -2,6 +2,7 @@ import {
   type Build,
   type Candidate,
   type Check,
+  type CheckId,
   type Finding,
   type State,
   STATES,
@@ -27,7 +28,7 @@ export interface LineupVerdict {
   readonly findings: readonly Finding[];
 }
 
-const value = (a: Verdictable, id: string): number | undefined => a.checks.find((c) => c.id === id)?.value;
+const value = (a: Verdictable, id: CheckId): number | undefined => a.checks.find((c) => c.id === id)?.value;
 
 /**
  * Who leads: the best state first, then the most mean power in the owner's band, then the lesser cost. Weights of the

@@ -13,6 +13,7 @@ import {
 } from '../../model/index.ts';
 import {
   EVIDENCE,
+  madeFrom,
   propagate,
   propagateAll,
   quadrature,
@@ -104,7 +105,10 @@ export function assessMass(subject: Subject, places: MassPlaces): CheckResult & 
   if (bridge && !keepsEngine) {
     into.push({
       name: `${engine.name}, installed`,
-      mass: { value: bridge.installedMassKg, plusMinus: bridge.plusMinusKg, evidence: bridge.evidence },
+      mass: madeFrom(
+        { value: bridge.installedMassKg, plusMinus: bridge.plusMinusKg, evidence: bridge.evidence },
+        bridge.quoted,
+      ),
       comMm: places.engine,
     });
   }
@@ -112,11 +116,14 @@ export function assessMass(subject: Subject, places: MassPlaces): CheckResult & 
     into.push({ name: gearbox.name, mass: gearbox.massKg, comMm: places.gearbox });
     into.push({
       name: 'gearbox oil',
-      mass: {
-        value: gearbox.oilL.value * OIL_KG_PER_L,
-        plusMinus: scatterOf(gearbox.oilL) * OIL_KG_PER_L,
-        evidence: gearbox.oilL.evidence,
-      },
+      mass: madeFrom(
+        {
+          value: gearbox.oilL.value * OIL_KG_PER_L,
+          plusMinus: scatterOf(gearbox.oilL) * OIL_KG_PER_L,
+          evidence: gearbox.oilL.evidence,
+        },
+        gearbox.oilL,
+      ),
       comMm: places.gearbox,
     });
   }
@@ -129,11 +136,14 @@ export function assessMass(subject: Subject, places: MassPlaces): CheckResult & 
   if (chassis && subject.tyre && tyreChange !== 0) {
     into.push({
       name: `four ${subject.tyre.code} for the fitted tyres`,
-      mass: {
-        value: tyreChange,
-        plusMinus: 4 * scatterOf(subject.tyre.massKgEach),
-        evidence: subject.tyre.massKgEach.evidence,
-      },
+      mass: madeFrom(
+        {
+          value: tyreChange,
+          plusMinus: 4 * scatterOf(subject.tyre.massKgEach),
+          evidence: subject.tyre.massKgEach.evidence,
+        },
+        subject.tyre.massKgEach,
+      ),
       comMm: [-chassis.wheelbaseMm.value / 2, 0, 290],
     });
   }

@@ -7,7 +7,7 @@ import {
   type Finding,
   type Subject,
 } from '../../model/index.ts';
-import { propagateAll, say, sayDerived, type Derived, type Figure } from '../../units/index.ts';
+import { madeFrom, propagateAll, say, sayDerived, type Derived, type Figure } from '../../units/index.ts';
 import type { MassFigures } from './assessMass.ts';
 import {
   BRAKED_AT_G,
@@ -77,7 +77,7 @@ export function assessRide(subject: Subject, mass: MassFigures): CheckResult & {
     const is = end === 'front' ? frontKg : rearKg;
     const figures: Record<'change' | 'was' | 'rate' | 'ratio' | 'unsprung', Figure> = {
       // The change carries its own doubt: what is weighed stands on both sides of it.
-      change: { value: is.value - was.value, plusMinus: is.plusMinus, evidence: is.evidence },
+      change: { ...is, value: is.value - was.value },
       was: { ...was, plusMinus: 0 },
       rate: springs.springRateNPerMm,
       ratio: springs.motionRatio,
@@ -143,7 +143,7 @@ export function assessRide(subject: Subject, mass: MassFigures): CheckResult & {
       );
   }
 
-  const height = { value: mass.comMm[2], plusMinus: 25, evidence: before.comZMm.evidence };
+  const height = madeFrom({ value: mass.comMm[2], plusMinus: 25, evidence: before.comZMm.evidence }, before.comZMm);
   const { ideal } = propagateAll({ front: frontKg, total: totalKg, height, L: chassis.wheelbaseMm }, (v) => ({
     ideal: idealBrakeFrontPct(v.front, v.total, v.height, v.L),
   }));

@@ -1,4 +1,4 @@
-import { quadrature, scatterOf, worstEvidence, type Evidence, type Figure } from '../../units/index.ts';
+import { madeFrom, quadrature, scatterOf, worstEvidence, type Evidence, type Figure } from '../../units/index.ts';
 import type { Ancillary, DressingOption, Engine, Gearbox, MassRecord } from '../../model/index.ts';
 import { BASIS_INCLUDES, COOLANT_KG_PER_L, OIL_KG_PER_L, TYPICAL_MASS } from './ancillaries.ts';
 
@@ -40,12 +40,13 @@ function ancillaryMass(engine: Engine, item: Ancillary): Figure {
 }
 
 function litres(volume: Figure, kgPerL: number): Figure {
-  return {
+  const figure = {
     value: volume.value * kgPerL,
     plusMinus: scatterOf(volume) * kgPerL,
     evidence: volume.evidence,
     source: 'from its litres',
   };
+  return madeFrom(figure, volume);
 }
 
 /**

@@ -1,10 +1,10 @@
 import { findingOf, makeCheck, type CheckResult, type Subject } from '../../model/index.ts';
-import { propagate, say, type Derived, type Evidence, type Figure } from '../../units/index.ts';
+import { madeFrom, propagate, say, type Derived, type Evidence, type Figure } from '../../units/index.ts';
 
 /** Default ± of a sound level by its evidence, dB(A): a share of the value would mean nothing on a logarithmic scale. */
 const LEVEL_SCATTER_DB: Readonly<Record<Evidence, number>> = { measured: 1, published: 2, claimed: 4, estimated: 4 };
 
-const level = (f: Figure): Figure => ({ ...f, plusMinus: f.plusMinus ?? LEVEL_SCATTER_DB[f.evidence] });
+const level = (f: Figure): Figure => madeFrom({ ...f, plusMinus: f.plusMinus ?? LEVEL_SCATTER_DB[f.evidence] }, f);
 
 export interface NoiseFigures {
   readonly levelDb: Derived | undefined;

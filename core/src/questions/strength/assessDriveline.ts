@@ -8,7 +8,7 @@ import {
   type CheckResult,
   type Subject,
 } from '../../model/index.ts';
-import { exactly, propagate, say, type Derived, type Figure } from '../../units/index.ts';
+import { exactly, madeFrom, propagate, say, type Derived, type Figure } from '../../units/index.ts';
 import { clutchLaunch } from './clutch.ts';
 import type { GearLoad } from './gearLoad.ts';
 import { CRITICAL_SHARE, criticalRpm, longestMm, STEEL } from './propshaft.ts';
@@ -162,7 +162,12 @@ function propshaftSpeed(
     sectionMm === undefined
       ? undefined
       : propagate(
-          { 'length between joints': { value: sectionMm, plusMinus: LENGTH_DOUBT_MM, evidence: 'measured' } },
+          {
+            'length between joints': madeFrom(
+              { value: sectionMm, plusMinus: LENGTH_DOUBT_MM, evidence: 'measured' },
+              subject.chassis?.pinion ?? subject.candidate.placement,
+            ),
+          },
           (v) => criticalRpm(shaftTube, v['length between joints']),
         );
   const share =

@@ -4,6 +4,7 @@ import FormControlLabel from '@mui/material/FormControlLabel';
 import Switch from '@mui/material/Switch';
 import { useState, type ReactNode } from 'react';
 import { useBuild } from '../../app/buildState.tsx';
+import { useFieldFocus } from '../../pieces/fieldFocus.ts';
 import { ChoiceField, QuantityField, WordsField } from '../../pieces/fields.tsx';
 import { Sentence } from '../../pieces/figures.tsx';
 import { LetterTag, StateMark, candidateColour } from '../../pieces/marks.tsx';
@@ -15,6 +16,7 @@ const choices = (list: readonly string[]) => list.map((value) => ({ value, label
 export function BriefScreen() {
   const { build, save } = useBuild();
   const { brief } = build;
+  useFieldFocus();
   const [problems, setProblems] = useState<readonly FieldProblem[]>([]);
   const change = (next: Brief) => {
     if (!validateBrief(next)) {
@@ -92,6 +94,7 @@ export function BriefScreen() {
             onCommit={(v) => change({ ...brief, band: { ...brief.band, highRpm: v! } })}
           />
           <QuantityField
+            at="/brief/driverKg"
             label="Driver"
             quantity="massKg"
             value={brief.driverKg.value}

@@ -22,6 +22,7 @@ import { useBuild } from '../../app/buildState.tsx';
 import { ChangedList } from '../../pieces/ChangedList.tsx';
 import { ChoiceField, QuantityField, WordsField } from '../../pieces/fields.tsx';
 import { Plain, Sentence } from '../../pieces/figures.tsx';
+import { useFieldFocus } from '../../pieces/fieldFocus.ts';
 import { FindingsColumn } from '../../pieces/Findings.tsx';
 import { LetterTag, StateMark, candidateColour } from '../../pieces/marks.tsx';
 import { offered } from '../../pieces/offered.ts';
@@ -41,6 +42,7 @@ export function CandidateScreen() {
 function Open({ candidate }: { candidate: Candidate }) {
   const { build, library, assessment, verdict, saveCandidate, removeCandidate } = useBuild();
   const navigate = useNavigate();
+  useFieldFocus();
   const [problems, setProblems] = useState<readonly FieldProblem[]>([]);
   const opened = useOpened(assessment);
   const engine = library.engines.find((e) => e.id === candidate.engineId);

@@ -1,4 +1,4 @@
-import type { Candidate } from '@sable/core';
+import type { CheckId, Candidate } from '@sable/core';
 import { readTyreCode } from '@sable/core/questions/gearing';
 import { gearWord } from '@sable/core/questions/strength';
 import { formatNumber, unitOf } from '@sable/core/units';
@@ -63,7 +63,7 @@ export function Ratios() {
   const first = findings.find((f) => f.id === 'cruise') ?? findings[0];
   const other = beside && assessmentOf(beside.id)?.figures;
   const fuel = figures?.road?.fuel ?? [];
-  const check = (id: string) => assessment?.checks.find((c) => c.id === id);
+  const check = (id: CheckId) => assessment?.checks.find((c) => c.id === id);
   return (
     <div className="screen">
       <div className="main">

@@ -23,6 +23,7 @@ import { useNavigate, useParams, useSearchParams } from 'react-router';
 import { ApiProblem, api, type RowKind } from '../../app/api.ts';
 import { UnitSwitch } from '../../app/Band.tsx';
 import { PlainShell } from '../../app/Shell.tsx';
+import { useFieldFocus } from '../../pieces/fieldFocus.ts';
 import { ThreeViews, type DrawnSolid } from '../../pieces/ThreeViews.tsx';
 import {
   validateEngine,
@@ -201,6 +202,7 @@ function Editor({ kind, row, version }: { kind: RowKind; row: Row; version: numb
   const { word, schema, validate, check, groups } = KINDS[kind];
   const navigate = useNavigate();
   const client = useQueryClient();
+  useFieldFocus(`/${kind}/${String(row['id'])}`);
   const form = useForm<{ row: Row }>({ defaultValues: { row } });
   const value: Row = useWatch<{ row: Row }, 'row'>({ control: form.control, name: 'row' });
   const [problems, setProblems] = useState<readonly FieldProblem[]>([]);

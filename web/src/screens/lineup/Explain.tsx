@@ -1,7 +1,10 @@
 import type { Candidate, Check } from '@sable/core';
 import { formatQuantity } from '@sable/core/units';
 import Popover from '@mui/material/Popover';
+import type { ReactNode } from 'react';
+import { Link } from 'react-router';
 import { useUnits } from '../../app/settings.tsx';
+import { fieldPath } from '../../pieces/fieldFocus.ts';
 import { FigureText, Plain, Sentence } from '../../pieces/figures.tsx';
 import { EvidenceMark, LetterTag, StateMark, candidateColour } from '../../pieces/marks.tsx';
 
@@ -15,10 +18,12 @@ export interface Explained {
 /** Why a figure is what it is: the sentence, the limit, and what its doubt comes from. */
 export function Explain({
   explained,
+  buildId,
   currency,
   onClose,
 }: {
   explained: Explained | undefined;
+  buildId: string;
   currency: string;
   onClose: () => void;
 }) {
@@ -87,9 +92,11 @@ export function Explain({
           <table className="figures small">
             <tbody>
               {inputs.map((f) => (
-                <tr key={f.name}>
+                <tr key={f.pointer ?? f.name}>
                   <th scope="row">
-                    {f.name.replace(/^(in|out): /, '')}
+                    <Entered pointer={f.pointer} buildId={buildId} letter={candidate.letter}>
+                      {f.name.replace(/^(in|out): /, '')}
+                    </Entered>
                     <EvidenceMark evidence={f.evidence} />
                   </th>
                   <td style={{ width: 110 }}>
@@ -107,4 +114,20 @@ export function Explain({
       )}
     </Popover>
   );
+}
+
+/** What an input is called, leading to where it is entered. */
+function Entered({
+  pointer,
+  buildId,
+  letter,
+  children,
+}: {
+  pointer: string | undefined;
+  buildId: string;
+  letter: string;
+  children: ReactNode;
+}) {
+  const to = pointer && fieldPath(pointer, buildId, letter);
+  return to ? <Link to={to}>{children}</Link> : children;
 }

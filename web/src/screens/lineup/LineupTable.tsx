@@ -95,7 +95,12 @@ export function LineupTable() {
           ])}
         </tbody>
       </table>
-      <Explain explained={explained} currency={build.currency} onClose={() => setExplained(undefined)} />
+      <Explain
+        explained={explained}
+        buildId={build.id}
+        currency={build.currency}
+        onClose={() => setExplained(undefined)}
+      />
     </div>
   );
 

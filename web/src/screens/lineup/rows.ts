@@ -1,7 +1,7 @@
-import type { Assessment, Check } from '@sable/core';
+import type { CheckId, Assessment, Check } from '@sable/core';
 
 export interface Row {
-  readonly id: string;
+  readonly id: CheckId;
   readonly title: string;
   readonly sample: Check;
 }

@@ -76,6 +76,7 @@ export function DrivelineDetail({ chassis }: { chassis: Chassis }) {
           />
         )}
         <QuantityField
+          at="/chassis/axleRating/pinionTorqueNm"
           label="Axle stands, at its pinion"
           quantity="torqueNm"
           optional
@@ -84,6 +85,7 @@ export function DrivelineDetail({ chassis }: { chassis: Chassis }) {
           onCommit={(v) => rating('pinionTorqueNm', v)}
         />
         <QuantityField
+          at="/chassis/axleRating/shaftTorqueNm"
           label="One half shaft stands"
           quantity="torqueNm"
           optional

@@ -31,6 +31,7 @@ export function SpringsDetail({ chassis }: { chassis: Chassis }) {
             FIELDS.map(([key, label, quantity]) => (
               <QuantityField
                 key={`${end} ${key}`}
+                at={`/chassis/springs/${end}/${key}`}
                 label={`${end === 'front' ? 'Front' : 'Rear'}: ${label}`}
                 quantity={quantity}
                 min={0.01}

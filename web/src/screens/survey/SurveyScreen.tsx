@@ -14,6 +14,7 @@ import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
 import { useMemo, useState } from 'react';
 import { useBuild } from '../../app/buildState.tsx';
+import { useFieldFocus, useWantedField } from '../../pieces/fieldFocus.ts';
 import { FindingsColumn } from '../../pieces/Findings.tsx';
 import { StateMark } from '../../pieces/marks.tsx';
 import { BayDrawing } from './BayDrawing.tsx';
@@ -37,11 +38,20 @@ export function SurveyScreen() {
   return build.chassis ? <Walk chassis={build.chassis} /> : <BeginSurvey />;
 }
 
+/** The part of the survey on which a figure is entered. */
+function partOf(pointer: string): string | undefined {
+  if (!pointer.startsWith('/chassis/')) return undefined;
+  if (/^\/chassis\/(pinion|pads|hubs|shifterAperture)\b/.test(pointer)) return 'seats';
+  return pointer.startsWith('/chassis/ports') ? 'services' : 'weighing';
+}
+
 function Walk({ chassis }: { chassis: Chassis }) {
   const { save, assessment } = useBuild();
   const tape = chassis.tape ?? [];
   const first = tape[0]?.id ?? chassis.obstacles[0]?.id ?? 'seats';
-  const [chosen, setChosen] = useState<string>(first);
+  const wanted = useWantedField();
+  const [chosen, setChosen] = useState<string>((wanted && partOf(wanted)) ?? first);
+  useFieldFocus();
   const putTape = (next: readonly Taped[]) => save('chassis', withTape(chassis, next));
   const begin = (template: Template) => {
     const ids = new Set([...tape.map((t) => t.id), ...chassis.obstacles.map((o) => o.id)]);

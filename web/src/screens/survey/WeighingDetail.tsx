@@ -106,6 +106,7 @@ export function WeighingDetail({ chassis }: { chassis: Chassis }) {
             {(['frontKg', 'rearKg'] as const).map((key) => (
               <QuantityField
                 key={key}
+                at={`/chassis/weighing/${key}`}
                 label={key === 'frontKg' ? 'Front axle' : 'Rear axle'}
                 quantity="massKg"
                 digits={1}
@@ -150,6 +151,7 @@ export function WeighingDetail({ chassis }: { chassis: Chassis }) {
           onCommit={(v) => v !== undefined && put({ weighing: { ...weighing, fuelL: measured(weighing.fuelL, v) } })}
         />
         <QuantityField
+          at="/chassis/weighing/comZMm"
           label="Height of the centre of mass"
           quantity="lengthMm"
           value={weighing.comZMm.value}
@@ -163,6 +165,7 @@ export function WeighingDetail({ chassis }: { chassis: Chassis }) {
         {car.map(([key, label, quantity]) => (
           <QuantityField
             key={key}
+            at={`/chassis/${key}`}
             label={label}
             quantity={quantity}
             value={chassis[key].value}

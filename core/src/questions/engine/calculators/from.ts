@@ -1,6 +1,6 @@
 import { curveInUse, peaksOf } from '../../curve/index.ts';
 import type { Subject } from '../../../model/index.ts';
-import type { Figure } from '../../../units/index.ts';
+import { ORIGIN, type Figure } from '../../../units/index.ts';
 import { displacementCc } from '../compression.ts';
 import { FUEL, petrolOf, type FuelName } from '../fuels.ts';
 
@@ -32,6 +32,7 @@ export function peakPower(s: Subject): Figure | undefined {
     plusMinus: peakPowerKw * curve.scatterShare,
     evidence: curve.evidence,
     source: curve.name,
+    [ORIGIN]: curve[ORIGIN],
   };
 }
 
@@ -44,6 +45,7 @@ export function peakTorque(s: Subject): (Figure & { rpm: number }) | undefined {
     plusMinus: p.peakTorqueNm * curve.scatterShare,
     evidence: curve.evidence,
     source: curve.name,
+    [ORIGIN]: curve[ORIGIN],
     rpm: p.peakTorqueRpm,
   };
 }
@@ -53,6 +55,7 @@ export const engineCc = (s: Subject): Figure => ({
   plusMinus: 0,
   evidence: s.engine.boreMm.evidence,
   source: 'bore and stroke',
+  [ORIGIN]: s.engine.boreMm,
 });
 export const count = (n: number): Figure => ({ value: n, plusMinus: 0, evidence: 'measured' });
 export const worstTemperature = (s: Subject): Figure => ({
@@ -60,4 +63,5 @@ export const worstTemperature = (s: Subject): Figure => ({
   plusMinus: 2,
   evidence: 'estimated',
   source: 'worst air of the brief',
+  [ORIGIN]: s.brief.worstAir,
 });

@@ -1,4 +1,4 @@
-import { say, sayDerived } from '../../../units/index.ts';
+import { ORIGIN, say, sayDerived } from '../../../units/index.ts';
 import { bobWeight } from '../balance.ts';
 import {
   clearanceCc,
@@ -370,12 +370,17 @@ export const bottomEnd: readonly Calculator[] = [
         min: 1,
         max: 5000,
         usual: usual(200),
-        from: (s) =>
-          peakTorque(s) && {
-            value: peakTorque(s)!.value,
-            plusMinus: peakTorque(s)!.plusMinus ?? 0,
-            evidence: peakTorque(s)!.evidence,
-          },
+        from: (s) => {
+          const peak = peakTorque(s);
+          return (
+            peak && {
+              value: peak.value,
+              plusMinus: peak.plusMinus ?? 0,
+              evidence: peak.evidence,
+              [ORIGIN]: peak[ORIGIN]!,
+            }
+          );
+        },
       },
       {
         name: 'limitNm',

@@ -4,6 +4,7 @@ import Button from '@mui/material/Button';
 import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import { useState, type ReactNode } from 'react';
+import { useWantedField } from '../../../pieces/fieldFocus.ts';
 import { ChoiceField, WordsField } from '../../../pieces/fields.tsx';
 import { ExactField, FigureField, LinesField, PointsField, SpecField, ThreePointField } from './fields.tsx';
 import {
@@ -188,7 +189,7 @@ export function ObjectNode({
         if (row[key] === undefined) return null;
         const optional = !schema.required?.includes(key);
         return (
-          <div key={key} className={isWide(s) ? 'wide' : ''}>
+          <div key={key} data-pointer={`${at}/${key}`} className={isWide(s) ? 'wide' : ''}>
             <Node
               name={key}
               schema={s}
@@ -245,10 +246,19 @@ function entryTitle(entry: unknown, i: number): string {
   return String(words.find((w) => typeof w === 'string' && w !== '') ?? `entry ${i + 1}`);
 }
 
+/** The entry of a list on the way to a field of the row: "…/curves/1" and what lies under it. */
+function entryUnder(wanted: string | undefined, at: string): number | undefined {
+  const [, , , ...keys] = wanted?.split('/') ?? [];
+  const [, ...mine] = at.split('/');
+  const next = Number(keys[mine.length]);
+  return mine.every((key, i) => keys[i] === key) && Number.isInteger(next) ? next : undefined;
+}
+
 function ListNode({ name, schema, value, at, problems, onChange, special }: NodeProps) {
   const list = value as readonly unknown[];
   const item = itemOf(schema)!;
-  const [open, setOpen] = useState<number>();
+  const wanted = useWantedField();
+  const [open, setOpen] = useState<number | undefined>(() => entryUnder(wanted, at));
   const label = titleOf(name);
   const size = tupleOf(item);
   if (size !== undefined)
@@ -298,7 +308,12 @@ function ListNode({ name, schema, value, at, problems, onChange, special }: Node
       {list.map((entry, i) => {
         const faults = problems.filter((p) => p.pointer.startsWith(`${at}/${i}/`) || p.pointer === `${at}/${i}`);
         return (
-          <details key={i} open={open === i} onToggle={(e) => e.currentTarget.open && setOpen(i)}>
+          <details
+            key={i}
+            data-pointer={`${at}/${i}`}
+            open={open === i}
+            onToggle={(e) => e.currentTarget.open && setOpen(i)}
+          >
             <summary>
               {entryTitle(entry, i)}
               {faults.length > 0 && <span className="fault"> {faults[0]!.message}</span>}

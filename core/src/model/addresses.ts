@@ -1,0 +1,132 @@
+import { ORIGIN, type Contribution } from '../units/index.ts';
+import type { Library } from './build.ts';
+import type { Candidate } from './candidate.ts';
+import { fieldWords, ownerName } from './fieldWords.ts';
+import type { Check } from './finding.ts';
+import type { Setting, Subject } from './subject.ts';
+
+/** Shapes are many and hold no figures that a sum looks at: the walk stops there. */
+const NOT_WALKED = new Set(['solids', 'shape', 'obstacles', 'routes', 'belts', 'scanned']);
+const places = new WeakMap<object, Map<object, string>>();
+
+/** Pointers within one row, by the objects that stand there; walked once for each row. */
+function within(root: object): Map<object, string> {
+  let known = places.get(root);
+  if (known) return known;
+  known = new Map([[root, '']]);
+  const walk = (thing: object, at: string): void => {
+    for (const [key, value] of Object.entries(thing) as [string, unknown][]) {
+      if (typeof value !== 'object' || value === null || NOT_WALKED.has(key)) continue;
+      const pointer = `${at}/${key.replaceAll('~', '~0').replaceAll('/', '~1')}`;
+      known!.set(value, pointer);
+      walk(value, pointer);
+    }
+  };
+  walk(root, '');
+  places.set(root, known);
+  return known;
+}
+
+/** The rows that a judgement reads, each with the pointer that it stands at. */
+function rootsOf(subject: Subject): [string, object][] {
+  const { chassis, brief, candidate, engine, gearbox, parts } = subject;
+  return [
+    [`/candidates/${candidate.id}`, candidate],
+    [`/engines/${engine.id}`, engine],
+    [`/gearboxes/${gearbox.id}`, gearbox],
+    ...parts.map((p): [string, object] => [`/parts/${p.id}`, p]),
+    ...(chassis ? ([['/chassis', chassis]] as [string, object][]) : []),
+    ['/brief', brief],
+  ];
+}
+
+/** The address of something in the data of a subject: a JSON pointer into build or library, rows by their id. */
+export function addressOf(subject: Subject, thing: object): string | undefined {
+  for (const [at, root] of rootsOf(subject)) {
+    const pointer = within(root).get(thing);
+    if (pointer !== undefined) return at + pointer;
+  }
+  return undefined;
+}
+
+/** A check whose contributions carry their addresses. */
+export function addressed(subject: Subject, check: Check): Check {
+  if (check.from.length === 0) return check;
+  const from = (check.from as readonly Contribution[]).map(({ [ORIGIN]: origin, ...c }) => {
+    const pointer = origin && addressOf(subject, origin.thing);
+    if (pointer === undefined) return c;
+    // A figure of the data goes by the dictionary's name, one made from it by the sum's own.
+    return { ...c, name: (origin?.direct && nameAt(subject, pointer)) || c.name, pointer };
+  });
+  return { ...check, from };
+}
+
+function nameAt(subject: Subject, pointer: string): string | undefined {
+  const words = fieldWords(pointer);
+  const owner = words && ownerName(subject, pointer);
+  return owner === undefined ? words?.label : `${owner}: ${words!.label}`;
+}
+
+/** Everything that a judgement is made from. */
+export interface Inputs {
+  readonly setting: Setting;
+  readonly candidate: Candidate;
+  readonly library: Library;
+}
+
+/** The thing with what stands at a path put in place of it; undefined where the path leads nowhere. */
+function replaced<T>(thing: T, path: readonly string[], change: (old: unknown) => unknown): T | undefined {
+  const [key, ...rest] = path;
+  if (key === undefined) return change(thing) as T;
+  if (typeof thing !== 'object' || thing === null || !(key in thing)) return undefined;
+  const inner = replaced((thing as Record<string, unknown>)[key], rest, change);
+  if (inner === undefined) return undefined;
+  return (
+    Array.isArray(thing)
+      ? thing.map((x, i) => (String(i) === key ? inner : (x as unknown)))
+      : { ...thing, [key]: inner }
+  ) as T;
+}
+
+/** A figure takes the value; a torque curve is scaled by it, a plain number is replaced. */
+function taking(value: number): (old: unknown) => unknown {
+  return (old) => {
+    if (typeof old === 'number') return value;
+    if (typeof old !== 'object' || old === null) return undefined;
+    if ('value' in old) return { ...old, value };
+    if ('torqueNm' in old && Array.isArray(old.torqueNm))
+      return { ...old, torqueNm: (old.torqueNm as number[]).map((t) => t * value) };
+    return undefined;
+  };
+}
+
+const LISTS = ['engines', 'gearboxes', 'parts'] as const;
+
+/**
+ * The same inputs with one figure changed; undefined where nothing that takes a number stands at the pointer. The value of
+ * a torque curve is a factor on it.
+ */
+export function withInput(inputs: Inputs, pointer: string, value: number): Inputs | undefined {
+  const [root, ...path] = pointer
+    .split('/')
+    .slice(1)
+    .map((k) => k.replaceAll('~1', '/').replaceAll('~0', '~'));
+  const put = taking(value);
+  if (root === 'brief' || root === 'chassis') {
+    const changed = replaced(inputs.setting[root], path, put);
+    return changed ? { ...inputs, setting: { ...inputs.setting, [root]: changed } } : undefined;
+  }
+  if (root === 'candidates') {
+    const candidate = path[0] === inputs.candidate.id ? replaced(inputs.candidate, path.slice(1), put) : undefined;
+    return candidate && { ...inputs, candidate };
+  }
+  const list = LISTS.find((l) => l === root);
+  const rows: readonly { id: string }[] = list ? inputs.library[list] : [];
+  const row = rows.find((r) => r.id === path[0]);
+  const changed = row && replaced(row, path.slice(1), put);
+  if (!list || !changed) return undefined;
+  return {
+    ...inputs,
+    library: { ...inputs.library, [list]: rows.map((r) => (r === row ? changed : r)) },
+  };
+}

@@ -1,0 +1,107 @@
+import type { Subject } from './subject.ts';
+
+/** Where a figure is entered. */
+export type FieldScreen = 'brief' | 'survey' | 'library' | 'candidate';
+
+export interface FieldWords {
+  readonly label: string;
+  readonly screen: FieldScreen;
+}
+
+/**
+ * The one dictionary of figures: what each is called wherever it is named, by its address with ids and places in lists left
+ * out. A figure that decides the doubt of a check has to stand here.
+ */
+const WORDS: Readonly<Record<string, string>> = {
+  '/brief/driverKg': 'driver',
+  '/brief/worstAir': 'worst air',
+  '/candidates/*': 'tyre size',
+  '/candidates/*/placement': 'engine position',
+  '/chassis/axleRating/pinionTorqueNm': 'axle rating, at the pinion',
+  '/chassis/axleRating/shaftTorqueNm': 'axle rating, one half shaft',
+  '/chassis/lumps/*/massKg': 'mass',
+  '/chassis/pinion': 'pinion flange position',
+  '/chassis/springs/front/motionRatio': 'motion ratio, front',
+  '/chassis/springs/front/springRateNPerMm': 'spring rate, front',
+  '/chassis/springs/front/unsprungKg': 'unsprung mass, front',
+  '/chassis/springs/rear/motionRatio': 'motion ratio, rear',
+  '/chassis/springs/rear/springRateNPerMm': 'spring rate, rear',
+  '/chassis/springs/rear/unsprungKg': 'unsprung mass, rear',
+  '/chassis/tyres/*': 'tyre size',
+  '/chassis/tyres/*/dryGrip': 'tyre grip, dry',
+  '/chassis/tyres/*/massKgEach': 'tyre mass',
+  '/chassis/tyres/*/measuredCircumferenceMm': 'rolling circumference',
+  '/chassis/tyres/*/wetGrip': 'tyre grip, wet',
+  '/chassis/weighing/comYMm': 'centre of mass, sideways',
+  '/chassis/weighing/comZMm': 'centre of mass, height',
+  '/chassis/weighing/frontKg': 'front axle, as weighed',
+  '/chassis/weighing/rearKg': 'rear axle, as weighed',
+  '/chassis/wheelbaseMm': 'wheelbase',
+  '/engines/*/boreMm': 'bore',
+  '/engines/*/compressionRatio': 'compression ratio',
+  '/engines/*/coolantL': 'coolant',
+  '/engines/*/curves/*': 'torque curve',
+  '/engines/*/idleRpm': 'idle speed',
+  '/engines/*/injectors/flowCcPerMin': 'injector flow',
+  '/engines/*/injectors/railBar': 'fuel rail pressure',
+  '/engines/*/limits/*/figure': 'known limit',
+  '/engines/*/massRecords/*/massKg': 'quoted mass',
+  '/engines/*/noise/levelDb': 'noise level',
+  '/engines/*/octaneRon/value': 'octane',
+  '/engines/*/oilL': 'oil',
+  '/engines/*/slots/*/options/*/noiseDeltaDb': 'noise change',
+  '/engines/*/strokeMm': 'stroke',
+  '/gearboxes/*/clutch/clampLoadN': 'clamp load',
+  '/gearboxes/*/clutch/frictionCoefficient': 'clutch friction',
+  '/gearboxes/*/converter/kRpmPerSqrtNm': 'converter K',
+  '/gearboxes/*/donorKerbKg': 'kerb mass of its donor',
+  '/gearboxes/*/massKg': 'mass',
+  '/gearboxes/*/oilL': 'gearbox oil',
+  '/gearboxes/*/ratings/*/powerKw': 'power rating',
+  '/gearboxes/*/ratings/*/torqueNm': 'torque rating',
+  '/parts/*/clutch/clampLoadN': 'clamp load',
+  '/parts/*/clutch/frictionCoefficient': 'clutch friction',
+  '/parts/*/massKg': 'mass',
+  '/parts/*/noiseDeltaDb': 'noise change',
+};
+
+const SCREENS: Readonly<Record<string, FieldScreen>> = {
+  brief: 'brief',
+  chassis: 'survey',
+  candidates: 'candidate',
+  engines: 'library',
+  gearboxes: 'library',
+  parts: 'library',
+};
+const ROWS = new Set(['candidates', 'engines', 'gearboxes', 'parts']);
+
+/** What stands at an address, in words, and the screen that it is entered on; undefined where nobody has named it. */
+export function fieldWords(pointer: string): FieldWords | undefined {
+  const keys = pointer.split('/').slice(1);
+  const root = keys[0] ?? '';
+  const pattern = keys.map((key, i) => ((i === 1 && ROWS.has(root)) || /^\d+$/.test(key) ? '*' : key)).join('/');
+  const label = WORDS[`/${pattern}`];
+  const screen = SCREENS[root];
+  return label === undefined || screen === undefined ? undefined : { label, screen };
+}
+
+/** Whose figure it is, where there can be several: the part, the lump, the tyre. */
+export function ownerName(subject: Subject, pointer: string): string | undefined {
+  const [root, id, ...rest] = pointer.split('/').slice(1);
+  switch (root) {
+    case 'engines':
+      return subject.engine.shortName;
+    case 'gearboxes':
+      return subject.gearbox.shortName;
+    case 'parts':
+      return subject.parts.find((p) => p.id === id)?.name;
+    case 'chassis':
+      return id === 'lumps'
+        ? subject.chassis?.lumps[Number(rest[0])]?.name
+        : id === 'tyres'
+          ? subject.chassis?.tyres[Number(rest[0])]?.code
+          : undefined;
+    default:
+      return undefined;
+  }
+}
