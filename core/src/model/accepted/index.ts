@@ -8,6 +8,8 @@ import { ACCEPTED } from './table.ts';
 export const Accepted = Type.Union(Object.values(ACCEPTED).map((k) => k.schema)) as unknown as Type.TUnsafe<Accepted>;
 export type Accepted = Type.Static<(typeof ACCEPTED)[keyof typeof ACCEPTED]['schema']>;
 
+export const ACCEPTED_KINDS = Object.keys(ACCEPTED) as readonly Accepted['kind'][];
+
 const kindOf = (work: Accepted) => ACCEPTED[work.kind] as unknown as AcceptedKind<Type.TUnsafe<Accepted>>;
 
 /** The candidate with some work accepted into it; work of the same key gives way. */

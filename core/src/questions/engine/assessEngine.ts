@@ -8,7 +8,14 @@ import {
   type Subject,
 } from '../../model/index.ts';
 import { InputError, say, type Figure } from '../../units/index.ts';
-import { calculatorNamed, DUTY_LIMIT_PCT, startingInputs, runCalculator, type WorkedOut } from './calculators/index.ts';
+import {
+  calculatorNamed,
+  DUTY_LIMIT_PCT,
+  labelled,
+  startingInputs,
+  runCalculator,
+  type WorkedOut,
+} from './calculators/index.ts';
 
 export interface EngineFigures {
   /** Sums landed in this candidate, worked out anew. */
@@ -89,7 +96,7 @@ function injectors(subject: Subject): CheckResult {
   ] as const) {
     if (powerKw === undefined) continue;
     const { outputs, state: judged } = at(powerKw);
-    const duty = outputs['dutyPct']!;
+    const duty = labelled(sum, outputs['dutyPct']!);
     const state = when === 'later' && judged === 'blocked' ? 'tight' : judged;
     const check = makeCheck({
       id: `injector-duty-${when}`,
@@ -129,7 +136,7 @@ function bottomEnd(subject: Subject): CheckResult {
   const { inputs } = startingInputs(sum, subject);
   if (engine.curves.length === 0) return { checks: [], findings: [] };
   const { outputs, state } = runCalculator(sum, { ...inputs, limitNm: limit.figure });
-  const share = outputs['sharePct']!;
+  const share = labelled(sum, outputs['sharePct']!);
   const check = makeCheck({
     id: 'bottom-end',
     step: 'donors',
@@ -178,7 +185,7 @@ function knock(subject: Subject): CheckResult {
     group: GROUP,
     title: 'Effective compression, guardrail',
     quantity: 'number',
-    figure: outputs['effective'],
+    figure: outputs['effective'] && labelled(sum, outputs['effective']),
     limitKind: 'at most',
     limit: limit!.limit,
     span: 3,

@@ -232,22 +232,30 @@ function changeOf(out: readonly Move[], into: readonly Move[]): Derived {
   const d = propagate(inputs, (v) =>
     Object.entries(v).reduce((sum, [name, kg]) => sum + (name.startsWith('out:') ? -kg : kg), 0),
   );
-  return { ...d, from: d.from.map((c) => ({ ...c, name: c.name.replace(/ \d+$/, '') })) };
+  return named(d);
 }
+
+/** Names without the number that keeps two moves of one name apart. */
+const named = (d: Derived): Derived => ({
+  ...d,
+  from: d.from.map((c) => ({ ...c, name: c.name.replace(/^((?:in|out): .*) \d+$/, '$1') })),
+});
 
 /** Axle loads, total and driven mass with their scatter, from the weighed car and everything that moves. */
 function carSums(subject: Subject, out: readonly Move[], into: readonly Move[]) {
   const chassis = subject.chassis!;
   const w = chassis.weighing;
   const inputs: Record<string, Figure> = { front: w.frontKg, rear: w.rearKg, wheelbase: chassis.wheelbaseMm };
-  out.forEach((m, i) => (inputs[`out${i}`] = m.mass));
-  into.forEach((m, i) => (inputs[`in${i}`] = m.mass));
+  const outName = (m: Move, i: number) => `out: ${m.name} ${i}`;
+  const inName = (m: Move, i: number) => `in: ${m.name} ${i}`;
+  out.forEach((m, i) => (inputs[outName(m, i)] = m.mass));
+  into.forEach((m, i) => (inputs[inName(m, i)] = m.mass));
   const axles = (v: Readonly<Record<string, number>>) => {
     const gained: PlacedMass[] = [];
-    const lost: PlacedMass[] = out.map((m, i) => ({ massKg: v[`out${i}`]!, comMm: m.comMm }));
+    const lost: PlacedMass[] = out.map((m, i) => ({ massKg: v[outName(m, i)]!, comMm: m.comMm }));
     // Lighter tyres are a negative mass gained: what is gained below nought is lost.
     into.forEach((m, i) => {
-      const kg = v[`in${i}`]!;
+      const kg = v[inName(m, i)]!;
       if (kg >= 0) gained.push({ massKg: kg, comMm: m.comMm });
       else lost.push({ massKg: -kg, comMm: m.comMm });
     });
@@ -264,7 +272,7 @@ function carSums(subject: Subject, out: readonly Move[], into: readonly Move[]) 
   const at = axles(Object.fromEntries(Object.entries(inputs).map(([k, f]) => [k, f.value])));
   const driver: Figure = w.driverAboard ? exactly(0) : subject.brief.driverKg;
   const halfTank = Math.max(0, chassis.tankL.value / 2 - w.fuelL.value) * PETROL_KG_PER_L;
-  const { frontKg, rearKg, totalKg, frontPct, drivenKg } = propagateAll({ ...inputs, driver }, (v) => {
+  const sums = propagateAll({ ...inputs, driver }, (v) => {
     const after = axles(v);
     return {
       frontKg: after.frontKg,
@@ -275,11 +283,11 @@ function carSums(subject: Subject, out: readonly Move[], into: readonly Move[]) 
     };
   });
   return {
-    frontKg,
-    rearKg,
-    totalKg,
-    frontPct,
-    drivenKg,
+    frontKg: named(sums.frontKg),
+    rearKg: named(sums.rearKg),
+    totalKg: named(sums.totalKg),
+    frontPct: named(sums.frontPct),
+    drivenKg: named(sums.drivenKg),
     comMm: [at.comXMm, at.comYMm ?? 0, at.comZMm ?? w.comZMm.value] as Vec3,
   };
 }

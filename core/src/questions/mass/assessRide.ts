@@ -75,9 +75,9 @@ export function assessRide(subject: Subject, mass: MassFigures): CheckResult & {
     if (!springs) return undefined;
     const was = end === 'front' ? before.frontKg : before.rearKg;
     const is = end === 'front' ? frontKg : rearKg;
-    const figures: Record<'change' | 'was' | 'rate' | 'ratio' | 'unsprung', Figure> = {
+    const figures: Record<'change of axle load' | 'was' | 'rate' | 'ratio' | 'unsprung', Figure> = {
       // The change carries its own doubt: what is weighed stands on both sides of it.
-      change: { ...is, value: is.value - was.value },
+      'change of axle load': { ...is, value: is.value - was.value },
       was: { ...was, plusMinus: 0 },
       rate: springs.springRateNPerMm,
       ratio: springs.motionRatio,
@@ -89,7 +89,7 @@ export function assessRide(subject: Subject, mass: MassFigures): CheckResult & {
       // A spring bought to a rate is out by as much as the one that was measured.
       const fitted = chosen === undefined ? k : wheelRate((chosen * v.rate) / springs.springRateNPerMm.value, v.ratio);
       const sprungBefore = Math.max(1, v.was - v.unsprung);
-      const sprungAfter = Math.max(1, sprungBefore + v.change);
+      const sprungAfter = Math.max(1, sprungBefore + v['change of axle load']);
       return {
         dropMm: rideDropMm(sprungBefore, sprungAfter, k, fitted),
         beforeHz: rideFrequencyHz(k, sprungBefore / 2),

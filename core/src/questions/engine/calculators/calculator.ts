@@ -1,5 +1,5 @@
 import { checkState, type State, type Subject } from '../../../model/index.ts';
-import { InputError, propagateAll, type Derived, type Figure, type Quantity } from '../../../units/index.ts';
+import { attempt, InputError, propagateAll, type Derived, type Figure, type Quantity } from '../../../units/index.ts';
 
 export interface BenchInput {
   readonly name: string;
@@ -100,12 +100,8 @@ export function runCalculator(
   // Scatter may push an input past where the sum has an answer: there the middle stands in for it.
   const middle = sum.run(values, chosen);
   const outputs = propagateAll(figures, (v) => {
-    try {
-      return sum.run(v, chosen);
-    } catch (error) {
-      if (error instanceof InputError) return middle;
-      throw error;
-    }
+    const tried = attempt(() => sum.run(v, chosen));
+    return tried.ok ? tried.value : middle;
   });
   const main = outputs[sum.outputs[0]!.name]!;
   const limit = sum.limit?.(values, chosen);
@@ -117,6 +113,15 @@ export function runCalculator(
     limit: limit && { kind: limit.kind, limit: limit.limit },
     sentence: sum.says(outputs, state, values, chosen),
   };
+}
+
+/** A result whose contributions go by the labels of the inputs. */
+export function labelled(sum: Calculator, d: Derived): Derived {
+  const label = (name: string) => {
+    const words = sum.inputs.find((i) => i.name === name)?.label ?? name;
+    return /^[A-Z][a-z ]/.test(words) ? words.charAt(0).toLowerCase() + words.slice(1) : words;
+  };
+  return { ...d, from: d.from.map((c) => ({ ...c, name: label(c.name) })) };
 }
 
 /** The inputs to begin with: the candidate's own figures where it has them, else the usual ones. */
