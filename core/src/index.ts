@@ -15,6 +15,7 @@ export * from './questions/donor/index.ts';
 export * from './questions/joints/index.ts';
 export * from './questions/money/index.ts';
 export * from './questions/lineup/index.ts';
+export * from './pipeline/index.ts';
 export * from './solvers/placement/index.ts';
 export * from './solvers/recipe/index.ts';
 export * from './solvers/ratioSweep/index.ts';

@@ -103,11 +103,14 @@ export function resolveSubject(
   const gearbox = index.gearboxes.get(candidate.gearboxId);
   if (!engine) missing('engine', candidate.engineId, '/engineId');
   if (!gearbox) missing('gearbox', candidate.gearboxId, '/gearboxId');
-  const parts = candidate.partIds.flatMap((id, i) => {
-    const part = index.parts.get(id);
-    if (!part) missing('part', id, `/partIds/${i}`);
-    return part ? [part] : [];
-  });
+  // In the order of their ids: in which order they were accepted decides nothing, not even of two that stand for one another.
+  const parts = candidate.partIds
+    .flatMap((id, i) => {
+      const part = index.parts.get(id);
+      if (!part) missing('part', id, `/partIds/${i}`);
+      return part ? [part] : [];
+    })
+    .sort((a, b) => (a.id < b.id ? -1 : 1));
   if (!engine || !gearbox) return { findings };
   for (const { slot, options } of engine.slots) {
     const wanted = candidate.dressing[slot];
