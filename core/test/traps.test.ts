@@ -258,7 +258,7 @@ describe('trap 9: same bell pattern, flywheel bolt circle 3 mm different', () =>
   test('the bell mates, the flywheel misses by 3 mm, and the right one is offered', () => {
     expect(finding(judged('A'), 'joint-bell').state).toBe('clear');
     const f = finding(judged('A'), 'joint-flywheel');
-    expect(words(f.title)).toBe('The flywheel misses the crank by 3.0 mm on the bolt circle');
+    expect(words(f.title)).toBe('The flywheel misses the crank by 3.0 ± 0.2 mm on the bolt circle');
     expect(f.remedies.map((r) => r.accept)).toContainEqual({ kind: 'part', partId: 'fw-q-75' });
   });
   test('a discontinued slotted flywheel is not offered', () => {

@@ -13,19 +13,16 @@ import type {
   Solid,
   ThreePoint,
 } from '../model/index.ts';
-import { InputError, pert } from '../units/index.ts';
+import { attempt, InputError, pert } from '../units/index.ts';
 
 /**
  * What a schema can't say: curves that rise, solids with a volume, prices in order, codes that can be read. Each throws
  * an InputError whose pointer names the field.
  */
 function at<T>(pointer: string, work: () => T): T {
-  try {
-    return work();
-  } catch (error) {
-    if (error instanceof InputError) throw new InputError(`${pointer}${error.pointer}`, error.message);
-    throw error;
-  }
+  const tried = attempt(work);
+  if (tried.ok) return tried.value;
+  throw new InputError(`${pointer}${tried.fault.pointer}`, tried.fault.message);
 }
 
 function checkPrice(pointer: string, price: ThreePoint): void {

@@ -5,15 +5,17 @@ import {
   type Check,
   type Finding,
   type CheckResult,
+  type SavedCalculation,
   type Subject,
 } from '../../model/index.ts';
-import { InputError, say, type Figure } from '../../units/index.ts';
+import { attempt, type Figure, InputError, say } from '../../units/index.ts';
 import {
   calculatorNamed,
   DUTY_LIMIT_PCT,
   labelled,
   startingInputs,
   runCalculator,
+  type Calculator,
   type WorkedOut,
 } from './calculators/index.ts';
 
@@ -38,43 +40,46 @@ export function assessEngine(subject: Subject): CheckResult & { figures: EngineF
   const landed = (candidate.workings ?? []).map((w) => {
     const sum = calculatorNamed(w.sum);
     const id = `working-${w.id}`;
-    try {
+    const title = sum?.title ?? w.sum;
+    const tried = attempt(() => {
       if (!sum) throw new InputError('/workings', `There is no sum “${w.sum}” at the bench.`);
-      const result = runCalculator(sum, w.inputs, w.choices);
-      const main = result.outputs[sum.outputs[0]!.name]!;
-      findings.push(
-        makeFinding({
-          id,
-          state: result.state,
-          step: 'donors',
-          title: result.sentence,
-          because: `${sum.title}, landed from the bench${w.note ? `: ${w.note}` : ''}. ${sum.formula}.`,
-          figure: main.value,
-          plusMinus: main.plusMinus,
-          quantity: sum.outputs[0]!.quantity,
-          evidence: main.evidence,
-          ...(result.limit ? { limit: result.limit.limit } : {}),
-          about: [engine.id],
-        }),
-      );
-      return { id: w.id, title: sum.title, result };
-    } catch (error) {
-      if (!(error instanceof InputError)) throw error;
-      findings.push(
-        makeFinding({
-          id,
-          state: 'unknown',
-          step: 'donors',
-          title: `${sum?.title ?? w.sum} can’t be worked out`,
-          because: error.message,
-          missing: [error.pointer],
-          about: [engine.id],
-        }),
-      );
-      return { id: w.id, title: sum?.title ?? w.sum, result: undefined };
-    }
+      return { sum, result: runCalculator(sum, w.inputs, w.choices) };
+    });
+    findings.push(
+      tried.ok
+        ? landedFinding(tried.value.sum, tried.value.result, w, engine.id)
+        : makeFinding({
+            id,
+            state: 'unknown',
+            step: 'donors',
+            title: `${title} can’t be worked out`,
+            because: tried.fault.message,
+            missing: [tried.fault.pointer],
+            about: [engine.id],
+          }),
+    );
+    return { id: w.id, title, result: tried.ok ? tried.value.result : undefined };
   });
   return { checks, findings, figures: { landed } };
+}
+
+/** What a saved calculation says, worked out anew. */
+function landedFinding(sum: Calculator, result: WorkedOut, saved: SavedCalculation, engineId: string): Finding {
+  const [first] = sum.outputs;
+  const main = result.outputs[first!.name]!;
+  return makeFinding({
+    id: `working-${saved.id}`,
+    state: result.state,
+    step: 'donors',
+    title: result.sentence,
+    because: `${sum.title}, landed from the bench${saved.note ? `: ${saved.note}` : ''}. ${sum.formula}.`,
+    figure: main.value,
+    plusMinus: main.plusMinus,
+    quantity: first!.quantity,
+    evidence: main.evidence,
+    ...(result.limit ? { limit: result.limit.limit } : {}),
+    about: [engineId],
+  });
 }
 
 /** Duty at the present target, which must hold, and at the later one, which a later stage can put right. */

@@ -1,5 +1,6 @@
-import { makeFinding, SHIELD, type Finding, type Remedy, type Subject } from '../../model/index.ts';
-import { InputError, say } from '../../units/index.ts';
+import type { Bend } from '../../geometry/index.ts';
+import { makeFinding, SHIELD, type Finding, type Remedy, type Route, type Subject } from '../../model/index.ts';
+import { attempt, say, type InputError } from '../../units/index.ts';
 import type { Movement } from '../mounts/index.ts';
 import type { BayBody } from './bay.ts';
 import type { PlacedSolid } from './clearances.ts';
@@ -18,6 +19,38 @@ function pairTitle(pair: RouteClearance): string {
   return `${name} clears the ${pair.other.name}, ${say(pair.marginMm, 'lengthMm')} to spare`;
 }
 
+function notFollowed(route: Route, fault: InputError): Finding {
+  return makeFinding({
+    id: `route-${route.id}`,
+    state: 'unknown',
+    step: 'fit',
+    title: `${capital(route.name)} can’t be followed`,
+    because: fault.message,
+    about: [route.id],
+    missing: [fault.pointer],
+  });
+}
+
+/** Bends with less room for their radius than the stuff of the route needs. */
+function tightBends(route: Route, bends: readonly Bend[]): Finding[] {
+  return bends
+    .filter((bend) => bend.radiusMm < bend.leastMm - 1e-9)
+    .map((bend) =>
+      makeFinding({
+        id: `route-${route.id}-bend-${bend.point}`,
+        state: 'blocked',
+        step: 'fit',
+        title: `${capital(route.name)} bends tighter at point ${bend.point + 1} than it may`,
+        because: `There is room for a radius of ${say(bend.radiusMm, 'lengthMm')} at a turn of ${say(bend.turnDeg, 'angleDeg', { digits: 0 })}; it needs ${say(bend.leastMm, 'lengthMm')}. Move the point, or take one out.`,
+        figure: bend.radiusMm,
+        limit: bend.leastMm,
+        quantity: 'lengthMm',
+        evidence: 'estimated',
+        about: [route.id],
+      }),
+    );
+}
+
 /** Pipes, hoses and lines: bends against what their stuff allows, and every gap, heat first. */
 export function assessRoutes(
   subject: Subject,
@@ -28,40 +61,9 @@ export function assessRoutes(
   const routes = subject.candidate.routes ?? [];
   const findings: Finding[] = [];
   const sound = routes.filter((route) => {
-    try {
-      for (const bend of tubeOnce(route).bends) {
-        if (bend.radiusMm >= bend.leastMm - 1e-9) continue;
-        findings.push(
-          makeFinding({
-            id: `route-${route.id}-bend-${bend.point}`,
-            state: 'blocked',
-            step: 'fit',
-            title: `${capital(route.name)} bends tighter at point ${bend.point + 1} than it may`,
-            because: `There is room for a radius of ${say(bend.radiusMm, 'lengthMm')} at a turn of ${say(bend.turnDeg, 'angleDeg', { digits: 0 })}; it needs ${say(bend.leastMm, 'lengthMm')}. Move the point, or take one out.`,
-            figure: bend.radiusMm,
-            limit: bend.leastMm,
-            quantity: 'lengthMm',
-            evidence: 'estimated',
-            about: [route.id],
-          }),
-        );
-      }
-      return true;
-    } catch (error) {
-      if (!(error instanceof InputError)) throw error;
-      findings.push(
-        makeFinding({
-          id: `route-${route.id}`,
-          state: 'unknown',
-          step: 'fit',
-          title: `${capital(route.name)} can’t be followed`,
-          because: error.message,
-          about: [route.id],
-          missing: [error.pointer],
-        }),
-      );
-      return false;
-    }
+    const tried = attempt(() => tubeOnce(route));
+    findings.push(...(tried.ok ? tightBends(route, tried.value.bends) : [notFollowed(route, tried.fault)]));
+    return tried.ok;
   });
   const pairs = routeClearances({ ...subject.candidate, routes: sound }, movement, solids, bay);
   const said = new Set<string>();

@@ -8,7 +8,7 @@ import {
   type CheckResult,
   type Subject,
 } from '../../model/index.ts';
-import { InputError, propagateAll, say, sayDerived, type Derived } from '../../units/index.ts';
+import { attempt, type Derived, propagateAll, say, sayDerived } from '../../units/index.ts';
 import { cruiseSlip, stallBand, stallPoint, type StallBand } from './converter.ts';
 
 export interface ControlFigures {
@@ -103,16 +103,15 @@ function converter(
   let stall: { stallRpm: Derived; stallTorqueNm: Derived } | undefined;
   let fault: string | undefined;
   if (data && curve) {
-    try {
-      stall = propagateAll({ K: data.kRpmPerSqrtNm, 'torque curve': curveDoubt(curve) }, (v) => {
+    const tried = attempt(() =>
+      propagateAll({ K: data.kRpmPerSqrtNm, 'torque curve': curveDoubt(curve) }, (v) => {
         // n = K·√(c·T) is the stall of the curve itself behind a converter of K·√c.
         const s = stallPoint(curve.torque, v.K * Math.sqrt(v['torque curve']));
         return { stallRpm: s.stallRpm, stallTorqueNm: s.torqueAtStallNm * v['torque curve'] };
-      });
-    } catch (error) {
-      if (!(error instanceof InputError)) throw error;
-      fault = error.message;
-    }
+      }),
+    );
+    if (tried.ok) stall = tried.value;
+    else fault = tried.fault.message;
   }
   const check = makeCheck({
     id: 'stall',

@@ -21,16 +21,7 @@ import {
   type CheckResult,
   type Subject,
 } from '../../model/index.ts';
-import {
-  GRAVITY,
-  InputError,
-  exactly,
-  propagate,
-  say,
-  sayDerived,
-  type Derived,
-  type Figure,
-} from '../../units/index.ts';
+import { attempt, type Derived, exactly, type Figure, GRAVITY, propagate, say, sayDerived } from '../../units/index.ts';
 import { gradeability, gripThrustN, hillStartGradePct, type Train } from './grip.ts';
 import { tractiveForceN } from './resistance.ts';
 import { rpmAtSpeed, speedKph } from './speeds.ts';
@@ -205,16 +196,9 @@ function powerFigures(
   const times = (value: number | undefined): Derived | undefined =>
     value === undefined ? undefined : propagate({ 'torque curve': doubt }, (v) => value * v['torque curve']);
   const peaks = curve && peaksOf(curve.torque);
-  let band: ReturnType<typeof bandFigures> | undefined;
-  let bandFault: string | undefined;
-  if (curve) {
-    try {
-      band = bandFigures(curve.torque, brief.band.lowRpm, brief.band.highRpm);
-    } catch (error) {
-      if (!(error instanceof InputError)) throw error;
-      bandFault = error.message;
-    }
-  }
+  const inBand = curve && attempt(() => bandFigures(curve.torque, brief.band.lowRpm, brief.band.highRpm));
+  const band = inBand?.ok ? inBand.value : undefined;
+  const bandFault = inBand?.ok === false ? inBand.fault.message : undefined;
   const peakPowerKw = times(peaks?.peakPowerKw);
   const bandTorqueNm = times(band?.peakInBandNm);
   const bandPowerKw = times(band?.meanPowerKw);

@@ -12,7 +12,7 @@ import {
   type Subject,
   type Tyre,
 } from '../../model/index.ts';
-import { InputError, propagate, say, type Evidence } from '../../units/index.ts';
+import { attempt, type Evidence, propagate, say } from '../../units/index.ts';
 import { gripNow, type GearingFigures } from './assessGearing.ts';
 import { axleGripN, shareOfGrip, TYPICAL_BIAS, WET_GRASS_GRIP } from './differential.ts';
 import { fuelLPerH } from './fuelUse.ts';
@@ -262,12 +262,8 @@ function tyreChoices(subject: Subject, mass: MassFigures, gearing: GearingFigure
 }
 
 function radiusOf(tyre: Tyre): number | undefined {
-  try {
-    return rollingRadius(tyre.code, tyre.measuredCircumferenceMm?.value).rollingRadiusMm;
-  } catch (error) {
-    if (error instanceof InputError) return undefined;
-    throw error;
-  }
+  const tried = attempt(() => rollingRadius(tyre.code, tyre.measuredCircumferenceMm?.value));
+  return tried.ok ? tried.value.rollingRadiusMm : undefined;
 }
 
 function wheelsFit(subject: Subject, mine: TyreChoice | undefined, checks: Check[], findings: Finding[]): void {

@@ -1,5 +1,5 @@
 import { SPEED_OF_INDEX, type Chassis, type Tyre } from '../../model/index.ts';
-import { InputError, say } from '../../units/index.ts';
+import { attempt, say } from '../../units/index.ts';
 import { readTyreCode } from './tyre.ts';
 
 /** One thing that a tyre and its wheel must meet on this car. */
@@ -17,13 +17,9 @@ export function tyreRoom(
   topSpeedKph: number | undefined,
 ): RoomFact[] {
   const facts: RoomFact[] = [];
-  let size;
-  try {
-    size = readTyreCode(tyre.code);
-  } catch (error) {
-    if (!(error instanceof InputError)) throw error;
-    return [];
-  }
+  const read = attempt(() => readTyreCode(tyre.code));
+  if (!read.ok) return [];
+  const size = read.value;
   if (room) {
     const wide = size.sectionWidthMm;
     const fitted = (value: number, limit: { value: number; plusMinus?: number }) => value <= limit.value;

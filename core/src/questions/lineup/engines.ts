@@ -2,7 +2,7 @@ import { bandFigures, curveInUse, hotDayShare, peaksOf, scaled, worstAir, type C
 import { convexOf } from '../../geometry/index.ts';
 import { installedMass, type MassBuildUp } from '../mass/index.ts';
 import { dressingOf, type Brief, type Build, type Engine } from '../../model/index.ts';
-import { InputError, pert, say, worstEvidence, type Derived } from '../../units/index.ts';
+import { attempt, type Derived, pert, say, worstEvidence } from '../../units/index.ts';
 
 /** One engine as it is compared: as delivered, like for like, in the owner's band and air. */
 export interface ComparedEngine {
@@ -82,12 +82,8 @@ export function compareEngine(engine: Engine, brief: Brief): ComparedEngine {
 
 /** Figures over as much of the band as the curve reaches; nothing where it does not reach into it. */
 function inBand(curve: CurveInUse, brief: Brief): ReturnType<typeof bandFigures> | undefined {
-  try {
-    return bandFigures(curve.torque, brief.band.lowRpm, brief.band.highRpm);
-  } catch (error) {
-    if (error instanceof InputError) return undefined;
-    throw error;
-  }
+  const tried = attempt(() => bandFigures(curve.torque, brief.band.lowRpm, brief.band.highRpm));
+  return tried.ok ? tried.value : undefined;
 }
 
 /** Length, width and height of everything that is on it, stock dressing. */

@@ -1,6 +1,6 @@
 import type { Method, Obstacle, Reading, Shape, Taped } from '../../model/index.ts';
 import { convexOf } from '../../geometry/index.ts';
-import { InputError, parseQuantity, type Units } from '../../units/index.ts';
+import { attempt, InputError, parseQuantity, type Units } from '../../units/index.ts';
 import { templateOf, type ReadingSpec } from './obstacleTemplates.ts';
 
 /** What one reading with each method is good for, mm: how far off a careful person’s single reading may be. */
@@ -61,19 +61,19 @@ function build(taped: Taped): TapedBody {
   const of = (key: string) => reads.get(key)!.mm;
   // A face stands where one reading put it, so the worst reading bounds them all.
   const plusMinusMm = Math.max(...template.readings.map((r) => reads.get(r.key)!.plusMinusMm));
-  try {
+  const tried = attempt(() => {
     const shape = template.shape(of);
     convexOf(shape);
     if (shape.kind === 'box' && shape.sizeMm.some((s) => s < 0.5))
       throw new InputError('/readings', 'Two opposite faces lie on each other.');
-    return { shape, plusMinusMm };
-  } catch (error) {
-    if (!(error instanceof InputError)) throw error;
-    return {
-      plusMinusMm,
-      problem: `These readings enclose no body. ${error.message} Check which of them are swapped.`,
-    };
-  }
+    return shape;
+  });
+  return tried.ok
+    ? { shape: tried.value, plusMinusMm }
+    : {
+        plusMinusMm,
+        problem: `These readings enclose no body. ${tried.fault.message} Check which of them are swapped.`,
+      };
 }
 
 /** Something taped as the obstacle that it is; undefined while it can’t be built. */
