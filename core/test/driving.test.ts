@@ -91,7 +91,7 @@ describe('hill start', () => {
   });
   test('the doubt names the tyres first', () => {
     const from = [...hill({}).from].sort((a, b) => b.share - a.share);
-    expect(from[0]).toMatchObject({ name: 'tyre grip', evidence: 'estimated' });
+    expect(from[0]).toMatchObject({ name: '185/65R14: tyre grip, dry', evidence: 'estimated' });
   });
   test('no hill in the brief, no row', () => {
     const { hill: _gone, ...rest } = tug.brief;

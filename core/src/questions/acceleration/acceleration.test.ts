@@ -1,5 +1,6 @@
 import { torqueFrom } from '../curve/index.ts';
-import { imbalance, simulate } from './simulate.ts';
+import { imbalance } from './runResult.ts';
+import { simulate } from './simulate.ts';
 import { type Plant } from './plant.ts';
 
 const RPM = [800, 1200, 1800, 2500, 3200, 4000, 4800, 5500, 6200];

@@ -4,7 +4,8 @@ import { STANDARD_AIR_DENSITY } from '../gearing/index.ts';
 import { defineSum } from '../../model/index.ts';
 import { InputError } from '../../units/index.ts';
 import type { Plant } from './plant.ts';
-import { imbalance, simulate } from './simulate.ts';
+import { imbalance } from './runResult.ts';
+import { simulate } from './simulate.ts';
 
 const closed = { additionalProperties: false };
 const O = Type.Optional;

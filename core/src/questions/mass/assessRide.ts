@@ -2,6 +2,7 @@ import {
   findingOf,
   makeCheck,
   SPRINGS,
+  type Chassis,
   type Check,
   type CheckResult,
   type Finding,
@@ -61,179 +62,201 @@ const NOTHING: RideFigures = {
   yawAfter: undefined,
 };
 
+/** What is judged and said on the way. */
+interface Said {
+  readonly checks: Check[];
+  readonly findings: Finding[];
+}
+
+/** The weighed car with axle loads that are known: what everything here rests on. */
+interface Loaded {
+  readonly subject: Subject;
+  readonly chassis: Chassis;
+  readonly mass: MassFigures;
+  readonly frontKg: Derived;
+  readonly rearKg: Derived;
+  readonly totalKg: Derived;
+  readonly comMm: NonNullable<MassFigures['comMm']>;
+}
+
 /** What the new axle loads do: ride height and frequency and the springs that put them right, brake bias, tyre load, yaw inertia. */
 export function assessRide(subject: Subject, mass: MassFigures): CheckResult & { figures: RideFigures } {
-  const { chassis, tyre } = subject;
-  const { frontKg, rearKg, totalKg } = mass;
-  if (!chassis || !frontKg || !rearKg || !totalKg || !mass.comMm) return { checks: [], findings: [], figures: NOTHING };
-  const checks: Check[] = [];
-  const findings: Finding[] = [];
-  const before = chassis.weighing;
-  const L = chassis.wheelbaseMm.value;
-  const ride = (end: 'front' | 'rear'): AxleRide | undefined => {
-    const springs = chassis.springs?.[end];
-    if (!springs) return undefined;
-    const was = end === 'front' ? before.frontKg : before.rearKg;
-    const is = end === 'front' ? frontKg : rearKg;
-    const figures: Record<'change of axle load' | 'was' | 'rate' | 'ratio' | 'unsprung', Figure> = {
-      // The change carries its own doubt: what is weighed stands on both sides of it.
-      'change of axle load': { ...is, value: is.value - was.value },
-      was: { ...was, plusMinus: 0 },
-      rate: springs.springRateNPerMm,
-      ratio: springs.motionRatio,
-      unsprung: springs.unsprungKg,
-    };
-    const chosen = subject.candidate.springs?.[end === 'front' ? 'frontNPerMm' : 'rearNPerMm'];
-    const r = propagateAll(figures, (v) => {
-      const k = wheelRate(v.rate, v.ratio);
-      // A spring bought to a rate is out by as much as the one that was measured.
-      const fitted = chosen === undefined ? k : wheelRate((chosen * v.rate) / springs.springRateNPerMm.value, v.ratio);
-      const sprungBefore = Math.max(1, v.was - v.unsprung);
-      const sprungAfter = Math.max(1, sprungBefore + v['change of axle load']);
-      return {
-        dropMm: rideDropMm(sprungBefore, sprungAfter, k, fitted),
-        beforeHz: rideFrequencyHz(k, sprungBefore / 2),
-        afterHz: rideFrequencyHz(fitted, sprungAfter / 2),
-        springToRestore: springToRestore(v.rate, sprungBefore, sprungAfter),
-      };
-    });
-    return { ...r, springNow: chosen ?? springs.springRateNPerMm.value };
+  const { chassis } = subject;
+  const { frontKg, rearKg, totalKg, comMm } = mass;
+  if (!chassis || !frontKg || !rearKg || !totalKg || !comMm) return { checks: [], findings: [], figures: NOTHING };
+  const car: Loaded = { subject, chassis, mass, frontKg, rearKg, totalKg, comMm };
+  const said: Said = { checks: [], findings: [] };
+  const front = axleRide(car, 'front');
+  const rear = axleRide(car, 'rear');
+  if (front) rideHeight(car, 'front', front, said);
+  if (rear) rideHeight(car, 'rear', rear, said);
+  const brakes = brakeBias(car, said);
+  const tyreLoad = tyreLoads(car, said);
+  const { weighing: before, wheelbaseMm } = chassis;
+  const L = wheelbaseMm.value;
+  const total = before.frontKg.value + before.rearKg.value;
+  const a = (before.rearKg.value * L) / total;
+  const yawBefore = yawInertia(total, a, L - a);
+  return {
+    ...said,
+    figures: { front, rear, ...brakes, tyreLoad, yawBefore, yawAfter: yawBefore + yawChange(mass, a, -comMm[0]) },
   };
-  const front = ride('front');
-  const rear = ride('rear');
-  for (const [end, axle] of [
-    ['front', front],
-    ['rear', rear],
-  ] as const) {
-    if (!axle) continue;
-    const off = Math.abs(axle.dropMm.value);
-    const check = makeCheck({
-      id: `ride-${end}`,
-      step: 'weight',
-      group: GROUP,
-      title: `Ride height, ${end}`,
-      quantity: 'lengthMm',
-      figure: { ...axle.dropMm, value: -axle.dropMm.value },
-      limitKind: 'between',
-      limit: -DROP_LIMIT_MM,
-      upperLimit: DROP_LIMIT_MM,
-      span: 30,
-      // A spring puts it right: it is never worse than tight.
-      state: off + axle.dropMm.plusMinus <= DROP_LIMIT_MM ? 'clear' : 'tight',
-      signed: true,
-      because: `${say(axle.afterHz.value, 'frequencyHz')} instead of ${say(axle.beforeHz.value, 'frequencyHz')}; height and frequency come back with a spring of ${say(axle.springToRestore.value, 'stiffnessNPerMm')}; ${say(axle.springNow, 'stiffnessNPerMm')} is ${subject.candidate.springs?.[end === 'front' ? 'frontNPerMm' : 'rearNPerMm'] === undefined ? 'fitted' : 'planned'}.`,
-    });
-    checks.push(check);
-    if (check.state !== 'clear')
-      findings.push(
-        findingOf(
-          check,
-          `The ${end} ${axle.dropMm.value > 0 ? 'sinks' : 'rises'} by ${sayDerived({ value: off, plusMinus: axle.dropMm.plusMinus }, 'lengthMm')} on its springs`,
-          {
-            remedies: [
-              {
-                title: `Springs of ${say(axle.springToRestore.value, 'stiffnessNPerMm', { digits: 0 })} at the ${end}`,
-                cost: SPRINGS.price.likely,
-                hours: SPRINGS.hours.likely,
-                accept: { kind: 'springs', end, rateNPerMm: Math.round(axle.springToRestore.value) },
-              },
-            ],
-          },
-        ),
-      );
-  }
+}
 
-  const height = madeFrom({ value: mass.comMm[2], plusMinus: 25, evidence: before.comZMm.evidence }, before.comZMm);
+/** How an axle stands on its springs before and after, and the spring that would put it back; undefined without its springs. */
+function axleRide({ subject, chassis, frontKg, rearKg }: Loaded, end: 'front' | 'rear'): AxleRide | undefined {
+  const springs = chassis.springs?.[end];
+  if (!springs) return undefined;
+  const was = end === 'front' ? chassis.weighing.frontKg : chassis.weighing.rearKg;
+  const is = end === 'front' ? frontKg : rearKg;
+  const figures: Record<'change of axle load' | 'was' | 'rate' | 'ratio' | 'unsprung', Figure> = {
+    // The change carries its own doubt: what is weighed stands on both sides of it.
+    'change of axle load': { ...is, value: is.value - was.value },
+    was: { ...was, plusMinus: 0 },
+    rate: springs.springRateNPerMm,
+    ratio: springs.motionRatio,
+    unsprung: springs.unsprungKg,
+  };
+  const chosen = subject.candidate.springs?.[end === 'front' ? 'frontNPerMm' : 'rearNPerMm'];
+  const r = propagateAll(figures, (v) => {
+    const k = wheelRate(v.rate, v.ratio);
+    // A spring bought to a rate is out by as much as the one that was measured.
+    const fitted = chosen === undefined ? k : wheelRate((chosen * v.rate) / springs.springRateNPerMm.value, v.ratio);
+    const sprungBefore = Math.max(1, v.was - v.unsprung);
+    const sprungAfter = Math.max(1, sprungBefore + v['change of axle load']);
+    return {
+      dropMm: rideDropMm(sprungBefore, sprungAfter, k, fitted),
+      beforeHz: rideFrequencyHz(k, sprungBefore / 2),
+      afterHz: rideFrequencyHz(fitted, sprungAfter / 2),
+      springToRestore: springToRestore(v.rate, sprungBefore, sprungAfter),
+    };
+  });
+  return { ...r, springNow: chosen ?? springs.springRateNPerMm.value };
+}
+
+/** Ride height of an axle: a spring puts it right, so it is never worse than tight. */
+function rideHeight({ subject }: Loaded, end: 'front' | 'rear', axle: AxleRide, said: Said): void {
+  const off = Math.abs(axle.dropMm.value);
+  const check = makeCheck({
+    id: `ride-${end}`,
+    step: 'weight',
+    group: GROUP,
+    title: `Ride height, ${end}`,
+    quantity: 'lengthMm',
+    figure: { ...axle.dropMm, value: -axle.dropMm.value },
+    limitKind: 'between',
+    limit: -DROP_LIMIT_MM,
+    upperLimit: DROP_LIMIT_MM,
+    span: 30,
+    // A spring puts it right: it is never worse than tight.
+    state: off + axle.dropMm.plusMinus <= DROP_LIMIT_MM ? 'clear' : 'tight',
+    signed: true,
+    because: `${say(axle.afterHz.value, 'frequencyHz')} instead of ${say(axle.beforeHz.value, 'frequencyHz')}; height and frequency come back with a spring of ${say(axle.springToRestore.value, 'stiffnessNPerMm')}; ${say(axle.springNow, 'stiffnessNPerMm')} is ${subject.candidate.springs?.[end === 'front' ? 'frontNPerMm' : 'rearNPerMm'] === undefined ? 'fitted' : 'planned'}.`,
+  });
+  said.checks.push(check);
+  if (check.state !== 'clear')
+    said.findings.push(
+      findingOf(
+        check,
+        `The ${end} ${axle.dropMm.value > 0 ? 'sinks' : 'rises'} by ${sayDerived({ value: off, plusMinus: axle.dropMm.plusMinus }, 'lengthMm')} on its springs`,
+        {
+          remedies: [
+            {
+              title: `Springs of ${say(axle.springToRestore.value, 'stiffnessNPerMm', { digits: 0 })} at the ${end}`,
+              cost: SPRINGS.price.likely,
+              hours: SPRINGS.hours.likely,
+              accept: { kind: 'springs', end, rateNPerMm: Math.round(axle.springToRestore.value) },
+            },
+          ],
+        },
+      ),
+    );
+}
+
+/** The share of the braking in front against the one that the new loads ask for, %. */
+function brakeBias(
+  { chassis, frontKg, totalKg, comMm }: Loaded,
+  said: Said,
+): Pick<RideFigures, 'brakeFrontPct' | 'brakeBeforePct'> {
+  const before = chassis.weighing;
+  const height = madeFrom({ value: comMm[2], plusMinus: 25, evidence: before.comZMm.evidence }, before.comZMm);
   const { ideal } = propagateAll({ front: frontKg, total: totalKg, height, L: chassis.wheelbaseMm }, (v) => ({
     ideal: idealBrakeFrontPct(v.front, v.total, v.height, v.L),
   }));
   const total = before.frontKg.value + before.rearKg.value;
-  const idealBefore = idealBrakeFrontPct(before.frontKg.value, total, before.comZMm.value, L);
+  const idealBefore = idealBrakeFrontPct(before.frontKg.value, total, before.comZMm.value, chassis.wheelbaseMm.value);
+  const figures = { brakeFrontPct: ideal, brakeBeforePct: idealBefore };
   const fitted = chassis.brakeFrontPct;
-  if (fitted) {
-    const check = makeCheck({
-      id: 'brake-bias',
-      step: 'weight',
-      group: GROUP,
-      title: 'Brake bias, front',
-      quantity: 'percent',
-      figure: {
-        value: fitted.value - ideal.value,
-        plusMinus: ideal.plusMinus,
-        evidence: fitted.evidence,
-        from: ideal.from,
-      },
-      limitKind: 'at least',
-      limit: -BIAS_SLACK,
-      span: 15,
-      signed: true,
-      digits: 1,
-      because: `${say(fitted.value, 'percent', { digits: 0 })} of the braking is in front; at ${BRAKED_AT_G} g the loads ask for ${sayDerived(ideal, 'percent', { digits: 0 })}, ${say(idealBefore, 'percent', { digits: 0 })} as it was weighed.`,
-    });
-    checks.push(check);
-    if (check.state !== 'clear')
-      findings.push(
-        findingOf(
-          check,
-          check.state === 'blocked'
-            ? `The rear brakes would lock first: ${say(ideal.value - fitted.value, 'percent', { digits: 0 })} too little braking in front`
-            : 'Brake bias is right by less than its doubt',
-          {
-            because: `${check.because} Brakes are checked on a brake tester by someone licensed before the road.`,
-          },
-        ),
-      );
-  }
-
-  let tyreLoad: RideFigures['tyreLoad'];
-  if (tyre?.loadIndex !== undefined) {
-    const hasKg = loadOfIndex(tyre.loadIndex);
-    const loaded = (end: 'front' | 'rear') =>
-      onTheRoad(subject, mass, end, end === 'front' ? frontKg : rearKg).eachKg.value;
-    const worst = loaded('front') >= loaded('rear') ? ('front' as const) : ('rear' as const);
-    const need = onTheRoad(subject, mass, worst, worst === 'front' ? frontKg : rearKg);
-    tyreLoad = { worst, needKg: need.eachKg, hasKg, with: need.with };
-    const needKg = need.eachKg;
-    const check = makeCheck({
-      id: 'tyre-load',
-      step: 'weight',
-      group: GROUP,
-      title: need.with.length > 0 ? `Tyre load, ${need.with.at(-1)!} on` : 'Tyre load, empty',
-      quantity: 'massKg',
-      figure: needKg,
-      limitKind: 'at most',
-      limit: hasKg,
-      span: hasKg / 2,
-      because: `Each ${worst} tyre carries ${sayDerived(needKg, 'massKg')} with ${need.with.join(', ') || 'nobody aboard'}; index ${tyre.loadIndex} stands for ${say(hasKg, 'massKg')}. Passengers and luggage come on top.`,
-    });
-    checks.push(check);
-    if (check.state !== 'clear')
-      findings.push(
-        findingOf(
-          check,
-          check.state === 'blocked'
-            ? `The ${worst} tyres carry ${say(needKg.value - hasKg, 'massKg')} each above their load index`
-            : `The ${worst} tyres meet their load index by less than the doubt of the weighing`,
-          { about: [tyre.code] },
-        ),
-      );
-  }
-
-  const a = (before.rearKg.value * L) / total;
-  const aAfter = -mass.comMm[0];
-  return {
-    checks,
-    findings,
-    figures: {
-      front,
-      rear,
-      brakeFrontPct: ideal,
-      brakeBeforePct: idealBefore,
-      tyreLoad,
-      yawBefore: yawInertia(total, a, L - a),
-      yawAfter: yawInertia(total, a, L - a) + yawChange(mass, a, aAfter),
+  if (!fitted) return figures;
+  const check = makeCheck({
+    id: 'brake-bias',
+    step: 'weight',
+    group: GROUP,
+    title: 'Brake bias, front',
+    quantity: 'percent',
+    figure: {
+      value: fitted.value - ideal.value,
+      plusMinus: ideal.plusMinus,
+      evidence: fitted.evidence,
+      from: ideal.from,
     },
-  };
+    limitKind: 'at least',
+    limit: -BIAS_SLACK,
+    span: 15,
+    signed: true,
+    digits: 1,
+    because: `${say(fitted.value, 'percent', { digits: 0 })} of the braking is in front; at ${BRAKED_AT_G} g the loads ask for ${sayDerived(ideal, 'percent', { digits: 0 })}, ${say(idealBefore, 'percent', { digits: 0 })} as it was weighed.`,
+  });
+  said.checks.push(check);
+  if (check.state !== 'clear')
+    said.findings.push(
+      findingOf(
+        check,
+        check.state === 'blocked'
+          ? `The rear brakes would lock first: ${say(ideal.value - fitted.value, 'percent', { digits: 0 })} too little braking in front`
+          : 'Brake bias is right by less than its doubt',
+        {
+          because: `${check.because} Brakes are checked on a brake tester by someone licensed before the road.`,
+        },
+      ),
+    );
+  return figures;
+}
+
+/** What the most heavily loaded tyres carry on the road against their load index. */
+function tyreLoads({ subject, mass, frontKg, rearKg }: Loaded, said: Said): RideFigures['tyreLoad'] {
+  const { tyre } = subject;
+  if (tyre?.loadIndex === undefined) return undefined;
+  const hasKg = loadOfIndex(tyre.loadIndex);
+  const loaded = (end: 'front' | 'rear') =>
+    onTheRoad(subject, mass, end, end === 'front' ? frontKg : rearKg).eachKg.value;
+  const worst = loaded('front') >= loaded('rear') ? ('front' as const) : ('rear' as const);
+  const need = onTheRoad(subject, mass, worst, worst === 'front' ? frontKg : rearKg);
+  const needKg = need.eachKg;
+  const check = makeCheck({
+    id: 'tyre-load',
+    step: 'weight',
+    group: GROUP,
+    title: need.with.length > 0 ? `Tyre load, ${need.with.at(-1)!} on` : 'Tyre load, empty',
+    quantity: 'massKg',
+    figure: needKg,
+    limitKind: 'at most',
+    limit: hasKg,
+    span: hasKg / 2,
+    because: `Each ${worst} tyre carries ${sayDerived(needKg, 'massKg')} with ${need.with.join(', ') || 'nobody aboard'}; index ${tyre.loadIndex} stands for ${say(hasKg, 'massKg')}. Passengers and luggage come on top.`,
+  });
+  said.checks.push(check);
+  if (check.state !== 'clear')
+    said.findings.push(
+      findingOf(
+        check,
+        check.state === 'blocked'
+          ? `The ${worst} tyres carry ${say(needKg.value - hasKg, 'massKg')} each above their load index`
+          : `The ${worst} tyres meet their load index by less than the doubt of the weighing`,
+        { about: [tyre.code] },
+      ),
+    );
+  return { worst, needKg, hasKg, with: need.with };
 }
 
 /** Half of driver and fuel sits on either axle: seats and tank lie about the middle of a car of this kind. */
