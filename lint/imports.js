@@ -6,7 +6,7 @@ const slashes = (p) => p.split(path.sep).join('/');
 const isSource = (p) => /\.tsx?$/.test(p) && !/\.test\.tsx?$/.test(p);
 
 /** Every source file under a folder, tests left out; paths from there, with forward slashes, in order of their names. */
-export function sourcesOf(folder) {
+function sourcesOf(folder) {
   return readdirSync(folder, { recursive: true, withFileTypes: true })
     .filter((entry) => entry.isFile())
     .map((entry) => slashes(path.relative(folder, path.join(entry.parentPath ?? entry.path, entry.name))))

@@ -16,7 +16,7 @@ export function roomOf(house, file) {
 }
 
 /** What is wrong with an import of a file; undefined where nothing is. */
-export function faultOf(house, file, specifier) {
+function faultOf(house, file, specifier) {
   const target = targetOf(house, file, specifier);
   const here = roomOf(house, file);
   if (target === undefined || here?.fault) return undefined;

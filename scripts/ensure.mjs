@@ -11,12 +11,12 @@ const modules = path.join(root, 'node_modules');
 const stamp = path.join(modules, '.sable-installed');
 export const bin = (p) => path.join(modules, p);
 
-export function fail(message) {
+function fail(message) {
   console.error(`\n${message}\n`);
   process.exit(1);
 }
 
-export function run(command, args, options = {}) {
+function run(command, args, options = {}) {
   const r = spawnSync(command, args, { cwd: root, stdio: 'inherit', ...options });
   if (r.error) fail(`Could not run ${command}: ${r.error.message}`);
   return r.status ?? 1;

@@ -55,9 +55,7 @@ floors.forEach(({ rooms: list }, rank) => {
   const width = crowded ? 2 * step - BOX.gap : 200;
   const left = BOX.pad + (crowded ? 0 : (space - list.length * step + BOX.gap) / 2);
   // A crowded floor has two rows: its rooms stand by turns in one and the other, ranks still from left to right.
-  list.forEach((r, i) =>
-    at.set(r.room, { x: left + i * step, y: tops[rank] + (crowded && i % 2 ? 78 : 24), width }),
-  );
+  list.forEach((r, i) => at.set(r.room, { x: left + i * step, y: tops[rank] + (crowded && i % 2 ? 78 : 24), width }));
 });
 
 const escape = (s) => s.replaceAll('&', '&amp;').replaceAll('<', '&lt;');

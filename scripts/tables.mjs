@@ -7,7 +7,7 @@ import { fileURLToPath } from 'node:url';
 const root = path.resolve(path.dirname(fileURLToPath(import.meta.url)), '..');
 
 /** Folder, the name of its table, and the files in it that are no entries. Each entry exports one thing, by its file's name. */
-export const TABLES = [
+const TABLES = [
   {
     folder: 'core/src/model/accepted',
     table: 'ACCEPTED',
@@ -22,7 +22,7 @@ export const TABLES = [
   },
 ];
 
-export function tableText({ folder, table, what, besides }) {
+function tableText({ folder, table, what, besides }) {
   const names = readdirSync(path.join(root, folder))
     .filter((f) => f.endsWith('.ts') && !f.endsWith('.test.ts'))
     .map((f) => f.slice(0, -3))

@@ -33,7 +33,7 @@ export type App = FastifyInstance<
 >;
 
 /** Largest body taken, bytes: a bundle of a large build is well below it. */
-export const BODY_LIMIT = 8 * 1024 * 1024;
+const BODY_LIMIT = 8 * 1024 * 1024;
 
 export interface AppOptions {
   readonly db: Db;

@@ -13,7 +13,7 @@ export interface StartOptions {
   readonly allow: readonly string[];
 }
 
-export const USAGE = `npm start -- [options]
+const USAGE = `npm start -- [options]
   --port N           port on 127.0.0.1 (default 4080)
   --data FOLDER      data folder (default .data/sable)
   --no-demo          start with an empty shop

@@ -3,7 +3,7 @@ import { Build, Engine, Family, Gearbox, Library, Part, indexOf } from '../model
 import { InputError } from '../units/index.ts';
 
 /** The version that this program writes, and the newest it reads. */
-export const BUNDLE_VERSION = 1;
+const BUNDLE_VERSION = 1;
 
 /** A build with every library row it refers to: enough to open it on an empty install. docs/formats.md */
 export const Bundle = Type.Object(

@@ -70,7 +70,7 @@ export const inUseOrFirst = <T extends { readonly inUse: boolean }>(list: readon
   list.find((x) => x.inUse) ?? list[0];
 
 /** Engines as a table, one a row: the figures that are compared, each with its ± and evidence. Metric units, in the headings. */
-export function enginesCsv(engines: readonly Engine[]): string {
+function enginesCsv(engines: readonly Engine[]): string {
   return (
     BOM +
     csvFormatRows([
@@ -108,7 +108,7 @@ export function enginesCsv(engines: readonly Engine[]): string {
   );
 }
 
-export function gearboxesCsv(gearboxes: readonly Gearbox[]): string {
+function gearboxesCsv(gearboxes: readonly Gearbox[]): string {
   return (
     BOM +
     csvFormatRows([

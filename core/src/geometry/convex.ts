@@ -6,7 +6,7 @@ import { add, cross, dot, length, sub, times, unit, type V3 } from './vec.ts';
  * A list of doubles kept as such: V8 stores a plain array that was begun with a double unboxed and in one piece. Small
  * typed arrays would each live far away from their solid, and making them costs more than the queries they serve.
  */
-export type Doubles = readonly number[];
+type Doubles = readonly number[];
 
 /** As many doubles, ready to be written. */
 function doubles(count: number): number[] {
@@ -46,7 +46,7 @@ export interface Convex {
   readonly excessMm: number;
 }
 
-export function makeConvex(
+function makeConvex(
   vertices: readonly V3[],
   normals: readonly V3[],
   edges: readonly V3[],

@@ -41,7 +41,7 @@ function rootsOf(subject: Subject): [string, object][] {
 }
 
 /** The address of something in the data of a subject: a JSON pointer into build or library, rows by their id. */
-export function addressOf(subject: Subject, thing: object): string | undefined {
+function addressOf(subject: Subject, thing: object): string | undefined {
   for (const [at, root] of rootsOf(subject)) {
     const pointer = within(root).get(thing);
     if (pointer !== undefined) return at + pointer;

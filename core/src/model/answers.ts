@@ -19,7 +19,7 @@ export interface BuildSummary {
   readonly updatedAt: string;
 }
 
-export type ImportOutcome = 'added' | 'already here' | 'added under a new id';
+type ImportOutcome = 'added' | 'already here' | 'added under a new id';
 
 /** What became of a bundle that was brought in. */
 export interface ImportReport {

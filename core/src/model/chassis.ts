@@ -66,7 +66,7 @@ export const AxleSprings = Type.Object(
 export type AxleSprings = Type.Static<typeof AxleSprings>;
 
 /** Something now in the car that can come out: its mass, where it sits, and what takes it away. */
-export const Lump = Type.Object(
+const Lump = Type.Object(
   {
     id: Id,
     name: Name,
@@ -76,7 +76,7 @@ export const Lump = Type.Object(
   },
   closed,
 );
-export type Lump = Type.Static<typeof Lump>;
+type Lump = Type.Static<typeof Lump>;
 
 /** The tube of a propshaft; two pieces share the length between gearbox and axle. */
 export const PropshaftTube = Type.Object(
@@ -92,7 +92,7 @@ export const PropshaftTube = Type.Object(
 /** Core face and thickness of a radiator. */
 export const RadiatorCore = Type.Object({ coreM2: PositiveFigure, thicknessMm: PositiveFigure }, closed);
 
-export const AxleRatio = Type.Object(
+const AxleRatio = Type.Object(
   { ratio: Type.Number({ exclusiveMinimum: 0, maximum: 20 }), fitted: Type.Boolean(), price: ThreePoint },
   closed,
 );

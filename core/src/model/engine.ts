@@ -26,7 +26,7 @@ export const TorqueCurve = Type.Object(
 export type TorqueCurve = Type.Static<typeof TorqueCurve>;
 
 export const MASS_BASES = ['bare', 'dressed', 'dressed+gearbox', 'complete with shafts', 'unknown'] as const;
-export const ANCILLARIES = [
+const ANCILLARIES = [
   'alternator',
   'starter',
   'flywheel',
@@ -91,14 +91,11 @@ export const DressingOption = Type.Object(
 );
 export type DressingOption = Type.Static<typeof DressingOption>;
 
-export const DressingSlot = Type.Object(
-  { slot: SlotSchema, options: Type.Array(DressingOption, { minItems: 1 }) },
-  closed,
-);
-export type DressingSlot = Type.Static<typeof DressingSlot>;
+const DressingSlot = Type.Object({ slot: SlotSchema, options: Type.Array(DressingOption, { minItems: 1 }) }, closed);
+type DressingSlot = Type.Static<typeof DressingSlot>;
 
 /** A threaded boss on the casting, in the engine frame, and the years of castings that have it. */
-export const Boss = Type.Object(
+const Boss = Type.Object(
   {
     id: Id,
     name: Name,

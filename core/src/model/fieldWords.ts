@@ -1,7 +1,7 @@
 import type { Subject } from './subject.ts';
 
 /** Where a figure is entered. */
-export type FieldScreen = 'brief' | 'survey' | 'library' | 'candidate';
+type FieldScreen = 'brief' | 'survey' | 'library' | 'candidate';
 
 export interface FieldWords {
   readonly label: string;

@@ -1,5 +1,5 @@
 import Type from 'typebox';
-import { QUANTITIES, type Evidence, type Quantity } from '../units/index.ts';
+import { QUANTITIES, type Quantity } from '../units/index.ts';
 import { Accepted } from './accepted/index.ts';
 import { EvidenceSchema } from './figure.ts';
 
@@ -69,7 +69,7 @@ const ContributionSchema = Type.Object(
 );
 
 /** Every check there is: a row of the line-up each. What ranks, links or looks one up by its id is held to these. */
-export const CHECK_IDS = [
+const CHECK_IDS = [
   'gate-noise',
   'gate-wheel',
   'injector-duty-now',
@@ -162,5 +162,3 @@ export function checkState(
   if (inside < 0) return 'blocked';
   return inside < plusMinus ? 'tight' : 'clear';
 }
-
-export type { Evidence };

@@ -42,7 +42,7 @@ export const Clutch = Type.Object(
 export type Clutch = Type.Static<typeof Clutch>;
 
 /** A torque converter: K in rpm/√(N·m), torque ratio at stall. */
-export const Converter = Type.Object(
+const Converter = Type.Object(
   {
     kRpmPerSqrtNm: PositiveFigure,
     stallTorqueRatio: PositiveFigure,
@@ -51,10 +51,10 @@ export const Converter = Type.Object(
   },
   closed,
 );
-export type Converter = Type.Static<typeof Converter>;
+type Converter = Type.Static<typeof Converter>;
 
 /** Another pair of wheels on offer for one gear of a box. */
-export const GearPair = Type.Object(
+const GearPair = Type.Object(
   {
     id: Id,
     gear: Type.Integer({ minimum: 1, maximum: 12 }),
@@ -66,7 +66,7 @@ export const GearPair = Type.Object(
   },
   closed,
 );
-export type GearPair = Type.Static<typeof GearPair>;
+type GearPair = Type.Static<typeof GearPair>;
 
 export const Gearbox = Type.Object(
   {

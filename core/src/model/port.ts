@@ -9,7 +9,7 @@ export const PortSpec = Type.Record(
 export type PortSpec = Type.Static<typeof PortSpec>;
 
 /** The two sides of a joint; each joint kind says in words what its a and b are. */
-export const PortSide = Type.Unsafe<'a' | 'b'>({ type: 'string', enum: ['a', 'b'] });
+const PortSide = Type.Unsafe<'a' | 'b'>({ type: 'string', enum: ['a', 'b'] });
 
 /** One side of a joint. `kind` names a joint kind of core/joints/kinds. */
 export const Port = Type.Object(

@@ -96,7 +96,7 @@ const solid = {
 };
 
 /** A lug or tab that may be taken off: which way the face goes back, how far at most, and what that takes. */
-export const Trim = Type.Object(
+const Trim = Type.Object(
   {
     away: Type.Unsafe<readonly [number, number, number]>({
       ...Vec3,
@@ -109,7 +109,7 @@ export const Trim = Type.Object(
   },
   closed,
 );
-export type Trim = Type.Static<typeof Trim>;
+type Trim = Type.Static<typeof Trim>;
 
 /** One solid of an engine, dressing, gearbox or part. */
 export const Solid = Type.Object(

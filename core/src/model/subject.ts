@@ -7,7 +7,7 @@ import type { Gearbox } from './gearbox.ts';
 import type { Part } from './part.ts';
 
 /** Another candidate, as far as a judgement compares with it. */
-export type Peer = Pick<Candidate, 'id' | 'engineId' | 'dressing'>;
+type Peer = Pick<Candidate, 'id' | 'engineId' | 'dressing'>;
 
 /** All of a build that a judgement rests on besides the candidate itself and the library: the same for every candidate. */
 export interface Setting {

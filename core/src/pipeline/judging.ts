@@ -4,7 +4,7 @@ import { attempt, InputError } from '../units/index.ts';
 import { STAGE_NAMES, STAGES, type Results, type StageName } from './stages.ts';
 
 /** Bad input found in a stage; those that need the stage can't be calculated for the same reason. */
-export class StageFault extends InputError {
+class StageFault extends InputError {
   readonly stage: StageName;
   constructor(stage: StageName, cause: InputError) {
     super(cause.pointer, cause.message);

@@ -175,11 +175,11 @@ export function fromDisplay(shown: number, quantity: Quantity, units: Units): nu
 }
 
 /** A scatter has no offset: 2 °C is 3.6 °F of doubt. */
-export function scatterToDisplay(plusMinus: number, quantity: Quantity, units: Units): number {
+function scatterToDisplay(plusMinus: number, quantity: Quantity, units: Units): number {
   return plusMinus * scaleOf(quantity, units).factor;
 }
 
-export const CURRENCY_SIGNS: Readonly<Record<string, string>> = { EUR: '€', USD: '$', GBP: '£' };
+const CURRENCY_SIGNS: Readonly<Record<string, string>> = { EUR: '€', USD: '$', GBP: '£' };
 
 export interface FormatOptions {
   readonly digits?: number;
@@ -212,7 +212,7 @@ export function formatQuantity(
   return unit === '' ? number : unit === '°' ? `${number}°` : `${number} ${unit}`;
 }
 
-export function groupDigits(value: number, digits: number, signed = false): string {
+function groupDigits(value: number, digits: number, signed = false): string {
   const fixed = Math.abs(value).toFixed(digits);
   const [whole = '0', fraction] = fixed.split('.');
   const grouped = whole.replace(/\B(?=(\d{3})+(?!\d))/g, ',');

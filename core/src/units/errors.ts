@@ -19,7 +19,7 @@ export function requirePositive(pointer: string, value: number, unit = ''): void
 }
 
 /** The last named part of a JSON pointer: "/in/0/massKg" → "massKg". */
-export function fieldName(pointer: string): string {
+function fieldName(pointer: string): string {
   const parts = pointer.split('/').filter((p) => p !== '' && !/^\d+$/.test(p));
   return parts.at(-1) ?? 'input';
 }

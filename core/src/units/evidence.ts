@@ -10,9 +10,6 @@ export const DEFAULT_SCATTER: Record<Evidence, number> = {
   estimated: 0.15,
 };
 
-/** Default ± of a measured length, mm: a tape, not half a per cent. */
-export const MEASURED_LENGTH_PLUS_MINUS_MM = 2;
-
 export function worstEvidence(list: readonly Evidence[]): Evidence {
   let worst: Evidence = 'measured';
   for (const e of list) if (EVIDENCE.indexOf(e) > EVIDENCE.indexOf(worst)) worst = e;

@@ -16,7 +16,7 @@ import type { Db } from '../db/db.ts';
 import { insertBuild } from '../store/buildStore.ts';
 import { writeRow } from '../store/libraryStore.ts';
 
-export const DEMO_BUILDS = ['glider-tug', 'ice-racer', 'forestry-pickup', 'second-car'] as const;
+const DEMO_BUILDS = ['glider-tug', 'ice-racer', 'forestry-pickup', 'second-car'] as const;
 
 export interface DemoShop {
   readonly engines: Engine[];

@@ -1,10 +1,10 @@
 import { cornerLoadsOf, type Chassis } from '@sable/core';
 
 export const PADS = ['frontLeft', 'frontRight', 'rearLeft', 'rearRight'] as const;
-export type Pad = (typeof PADS)[number];
+type Pad = (typeof PADS)[number];
 
 /** One reading of the four pads: what each shows, and whether it has stood still long enough to be believed. */
-export interface PadReading {
+interface PadReading {
   readonly atMs: number;
   readonly kg: Readonly<Record<Pad, number>>;
   readonly steady: Readonly<Record<Pad, boolean>>;

@@ -7,7 +7,7 @@ import { freezeChoice } from './freeze.ts';
 import { same } from './same.ts';
 
 /** One row of the log, without the content of the change. */
-export interface LoggedStep {
+interface LoggedStep {
   readonly seq: number;
   readonly words: string;
   readonly kind: 'do' | 'undo' | 'redo';

@@ -7,7 +7,7 @@ import type { Judged } from '../workers/sums.worker.ts';
 import { sumsWorker } from '../workers/sumsClient.ts';
 import { ApiProblem, api } from './api.ts';
 
-export type PutTarget = 'name' | 'brief' | 'chassis' | 'decision' | `candidates/${string}`;
+type PutTarget = 'name' | 'brief' | 'chassis' | 'decision' | `candidates/${string}`;
 
 export interface Conflict {
   readonly target: PutTarget;
@@ -17,7 +17,7 @@ export interface Conflict {
 }
 
 /** A whole build judged: every candidate, the line-up, and the car as it was found for comparison. */
-export interface Judgement {
+interface Judgement {
   readonly assessments: readonly Assessment[];
   readonly verdict: LineupVerdict;
   readonly found: Assessment | undefined;

@@ -41,7 +41,7 @@ export function FindingRow({ finding, action = true }: { finding: Finding; actio
 
 const ORDER: readonly State[] = ['blocked', 'unknown', 'tight', 'clear'];
 
-export function countsInWords(findings: readonly Finding[]): string {
+function countsInWords(findings: readonly Finding[]): string {
   return ORDER.map((s) => [findings.filter((f) => f.state === s).length, s] as const)
     .filter(([n]) => n > 0)
     .map(([n, s]) => `${n} ${s}`)

@@ -13,7 +13,7 @@ import { searchFitRecipes, type FitRecipeAnswer } from '@sable/core/solvers/reci
 import { expose } from 'comlink';
 import { Driver } from './driven.ts';
 
-export interface FitQuestion {
+interface FitQuestion {
   readonly build: Build;
   readonly candidate: Candidate;
   /** How far the engine may be leant over from where it is, degrees. */

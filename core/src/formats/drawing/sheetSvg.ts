@@ -2,7 +2,7 @@ import type { State } from '../../model/index.ts';
 import type { Layer, Mark, Sheet } from './sheet.ts';
 
 /** Colours that stand on white paper; a state is told by its word too, wherever it is coloured. */
-export const PAPER: Readonly<Record<Layer | State, string>> = {
+const PAPER: Readonly<Record<Layer | State, string>> = {
   frame: '#1e1b19',
   bay: '#5a5e58',
   powertrain: '#2c3e91',

@@ -4,7 +4,7 @@ import { InputError } from '../../units/index.ts';
 import { MOST_TRIANGLES, type ScanMesh } from './mesh.ts';
 
 /** A convex piece of a scan. */
-export interface ScanPiece {
+interface ScanPiece {
   readonly verticesMm: [number, number, number][];
   /** How far its faces may stand off the scanned surface at most, sampled: into the air where the scan is hollow. */
   readonly standsOffMm: number;

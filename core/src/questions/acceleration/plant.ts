@@ -2,7 +2,7 @@ import { highestRpm, lowestRpm, torqueAt, type Torque } from '../curve/index.ts'
 import { GRAVITY, InputError, requirePositive } from '../../units/index.ts';
 
 /** Boost as a first-order lag above its threshold; below it the curve is what the engine breathes by itself. */
-export interface BoostLag {
+interface BoostLag {
   readonly thresholdRpm: number;
   readonly timeConstantS: number;
   /** Torque off boost as a share of the curve, above the threshold. */
@@ -12,7 +12,7 @@ export interface BoostLag {
 }
 
 /** A torque converter: see `converter.ts` of gearing for its laws. */
-export interface ConverterData {
+interface ConverterData {
   readonly kRpmPerSqrtNm: number;
   readonly stallTorqueRatio: number;
   readonly couplingSpeedRatio: number;
@@ -20,7 +20,7 @@ export interface ConverterData {
   readonly locksUp?: boolean | undefined;
 }
 
-export interface RunTrailer {
+interface RunTrailer {
   readonly massKg: number;
   readonly noseLoadKg: number;
   readonly hitchHeightMm: number;

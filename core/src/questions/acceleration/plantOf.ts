@@ -28,10 +28,10 @@ export interface RunChoices {
   readonly gradePct?: number | undefined;
 }
 
-export const AS_TOLD: RunChoices = { day: 'standard', grip: 'dry', trailer: false };
+const AS_TOLD: RunChoices = { day: 'standard', grip: 'dry', trailer: false };
 
 /** Seconds without drive at a shift, by kind of box, where nobody has measured it. */
-export const SHIFT_TIME_S: Readonly<Record<Gearbox['kind'], number>> = {
+const SHIFT_TIME_S: Readonly<Record<Gearbox['kind'], number>> = {
   manual: 0.5,
   automatic: 0.25,
   'dual clutch': 0.08,
@@ -55,7 +55,7 @@ const TRAILER_DRAG_SHARE = 0.6;
 const points = new WeakMap<Torque, Map<string, number[]>>();
 
 /** Where each gear is best left: the thrust of the next one passes it, or the end of curve or redline. rpm. */
-export function shiftPoints(curve: Torque, ratios: readonly number[], redlineRpm: number): number[] {
+function shiftPoints(curve: Torque, ratios: readonly number[], redlineRpm: number): number[] {
   const known = points.get(curve) ?? new Map<string, number[]>();
   points.set(curve, known);
   const key = `${redlineRpm} ${ratios.join(' ')}`;
@@ -84,7 +84,7 @@ function findShiftPoints(curve: Torque, ratios: readonly number[], redlineRpm: n
 }
 
 /** The lowest rpm at which the engine makes most of its torque, within what a clutch is let out at. */
-export function usualLaunchRpm(curve: Torque, idleRpm: number): number {
+function usualLaunchRpm(curve: Torque, idleRpm: number): number {
   const { peakTorqueNm, peakTorqueRpm } = peaksOf(curve);
   const low = Math.max(lowestRpm(curve), 1.8 * idleRpm);
   const high = Math.max(low, Math.min(HIGHEST_LAUNCH, peakTorqueRpm));

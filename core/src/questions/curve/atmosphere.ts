@@ -7,7 +7,7 @@ export interface Air {
   readonly relativeHumidityPct: number;
 }
 
-export const STANDARDS = ['ISO 1585', 'SAE J1349', 'SAE J607', 'DIN 70020', 'none'] as const;
+const STANDARDS = ['ISO 1585', 'SAE J1349', 'SAE J607', 'DIN 70020', 'none'] as const;
 export type Standard = (typeof STANDARDS)[number];
 
 /** Saturation vapour pressure by the Magnus form (WMO-No. 8, Annex 4.B), times relative humidity. kPa. */
@@ -43,7 +43,7 @@ function dryPressure(air: Air): number {
   return dry;
 }
 
-export function checkAir(air: Air): void {
+function checkAir(air: Air): void {
   if (!(air.relativeHumidityPct >= 0 && air.relativeHumidityPct <= 100)) {
     throw new InputError(
       '/relativeHumidityPct',

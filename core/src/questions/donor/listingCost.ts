@@ -68,13 +68,13 @@ const BROUGHT_BY_CLASS: Partial<Record<OfferedItem, readonly Part['class'][]>> =
 };
 
 /** Pieces that the candidate must have from its donor: what the engine needs, less what its parts bring. */
-export function piecesWanted(w: Pick<Wanted, 'engine' | 'parts'>): OfferedItem[] {
+function piecesWanted(w: Pick<Wanted, 'engine' | 'parts'>): OfferedItem[] {
   const classes = new Set(w.parts.map((p) => p.class));
   return wantedItems(w.engine).filter((item) => !BROUGHT_BY_CLASS[item]?.some((c) => classes.has(c)));
 }
 
 /** Wanted pieces that the offer lacks or has broken. A seller's list beats what its kind usually brings. */
-export function piecesMissing(listing: Listing, wanted: Pick<Wanted, 'engine' | 'parts'>): OfferedItem[] {
+function piecesMissing(listing: Listing, wanted: Pick<Wanted, 'engine' | 'parts'>): OfferedItem[] {
   const there = new Set<OfferedItem>([...BRINGS[listing.kind], ...listing.included]);
   if (wanted.engine.induction === 'supercharged' && !listing.missing.includes('supercharger'))
     there.add('supercharger');

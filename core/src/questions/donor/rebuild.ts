@@ -2,7 +2,7 @@ import type { ConditionWord, Inspection, Listing } from '../../model/index.ts';
 import { quadrature, worstEvidence, type Evidence } from '../../units/index.ts';
 
 /** Distance taken where nobody tells one, km. */
-export const UNKNOWN_KM = { value: 190_000, plusMinus: 70_000 } as const;
+const UNKNOWN_KM = { value: 190_000, plusMinus: 70_000 } as const;
 
 /** How the seller's words shift the share of a rebuild: more is worse. */
 const WORDS: Readonly<Record<ConditionWord, number>> = {

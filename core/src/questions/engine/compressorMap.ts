@@ -4,7 +4,7 @@ import { dryAirDensity, correctedFlow } from './air.ts';
 import { afterCoolerC, compressorOutC } from './chargeCooling.ts';
 
 /** One measured point of a compressor: corrected flow, pressure ratio, efficiency, and the wheel speed where known. */
-export interface MapPoint {
+interface MapPoint {
   readonly flowKgPerS: number;
   readonly pressureRatio: number;
   readonly efficiency: number;
@@ -60,7 +60,7 @@ export function efficiencyAt(map: CompressorMap, flowKgPerS: number, pressureRat
   return sum / weights;
 }
 
-export type MapPlace = 'on the map' | 'surge' | 'choke' | 'off the map';
+type MapPlace = 'on the map' | 'surge' | 'choke' | 'off the map';
 
 export interface LinePoint {
   readonly rpm: number;
@@ -123,7 +123,3 @@ function placeOn(map: CompressorMap, outline: readonly [number, number][], flow:
   const middle = map.points.reduce((s, p) => s + p.flowKgPerS, 0) / map.points.length;
   return flow < middle ? 'surge' : 'choke';
 }
-
-/** Power of a flow of air at a mixture and consumption, kW. */
-export const powerOfAir = (kgPerS: number, airFuelRatio: number, bsfcGPerKwh: number) =>
-  (kgPerS / airFuelRatio) * (3.6e6 / bsfcGPerKwh);

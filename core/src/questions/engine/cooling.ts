@@ -14,7 +14,7 @@ export const USE_DUTY: Readonly<Record<string, number>> = {
 };
 
 /** Heat of a core 60 K above the air, kW for each m² of face and 25 mm of thickness, at road speed; see decision 8. */
-export const CORE_KW_PER_M2 = 250;
+const CORE_KW_PER_M2 = 250;
 
 /**
  * Heat that a core gives off, kW, half of it at walking pace with its fans. About 4 kW/(m²·K) of face for the fins of
@@ -23,6 +23,3 @@ export const CORE_KW_PER_M2 = 250;
 export function radiatorKw(faceM2: number, thicknessMm: number, walkingPace: boolean): number {
   return CORE_KW_PER_M2 * faceM2 * (thicknessMm / 25) * (walkingPace ? 0.5 : 1);
 }
-
-/** Heat that a charge cooler takes out, kW. */
-export const chargeHeatKw = (airKgPerS: number, fromC: number, toC: number) => 1.006 * airKgPerS * (fromC - toC);

@@ -1,6 +1,6 @@
 import type { Figure } from '../../units/index.ts';
 
-export const FUELS = ['petrol 91', 'petrol 95', 'petrol 98', 'E85', 'diesel'] as const;
+const FUELS = ['petrol 91', 'petrol 95', 'petrol 98', 'E85', 'diesel'] as const;
 export type FuelName = (typeof FUELS)[number];
 
 export interface FuelData {

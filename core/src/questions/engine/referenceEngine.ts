@@ -5,7 +5,7 @@ export const BREATHING_KINDS = ['two valves', 'four valves', 'boosted'] as const
 export type BreathingKind = (typeof BREATHING_KINDS)[number];
 
 /** Brake mean effective pressure that each kind reaches at its best, bar: two valves 9 to 10.5, four 11 to 13. */
-export const BEST_BMEP_BAR: Readonly<Record<Exclude<BreathingKind, 'boosted'>, { low: number; high: number }>> = {
+const BEST_BMEP_BAR: Readonly<Record<Exclude<BreathingKind, 'boosted'>, { low: number; high: number }>> = {
   'two valves': { low: 9, high: 10.5 },
   'four valves': { low: 11, high: 13 },
 };

@@ -31,7 +31,7 @@ export function tubeOnce(route: Route): Tube {
 }
 
 /** The pieces of a route that count: its ends are joined to something and may touch it. */
-export function freePieces(route: Route): Convex[] {
+function freePieces(route: Route): Convex[] {
   const { pieces } = tubeOnce(route);
   return pieces.length <= 2 ? [...pieces] : pieces.slice(1, -1);
 }

@@ -21,7 +21,7 @@ import { rpmAtSpeed, speedKph } from './speeds.ts';
 import { rollingRadius } from './tyre.ts';
 import { tyreRoom, type RoomFact } from './tyreRoom.ts';
 
-export interface TyreChoice {
+interface TyreChoice {
   readonly code: string;
   readonly fitted: boolean;
   readonly room: readonly RoomFact[];
@@ -30,7 +30,7 @@ export interface TyreChoice {
   readonly spinsIn: readonly number[];
 }
 
-export interface FuelFigures {
+interface FuelFigures {
   readonly lPerH: number;
   readonly lPer100Km: number;
   readonly rangeKm: number;

@@ -66,7 +66,7 @@ export interface Train {
 }
 
 /** Acceleration asked of a hill start, m/s². */
-export const HILL_START_ACCELERATION = 0.5;
+const HILL_START_ACCELERATION = 0.5;
 
 /** Thrust that car and trailer need on a slope to gain the asked acceleration, N. */
 export function hillThrustN(train: Train, slope: number): number {

@@ -32,11 +32,11 @@ export interface Driveline {
   readonly efficiency: number | readonly number[];
 }
 
-export const efficiencyIn = (d: Driveline, gear: number): number =>
+const efficiencyIn = (d: Driveline, gear: number): number =>
   typeof d.efficiency === 'number' ? d.efficiency : d.efficiency[gear]!;
 
 /** Thrust at the wheels in a gear (0 is first) at a road speed, N; undefined where the engine can't turn so. */
-export function thrustAt(d: Driveline, gear: number, kph: number): number | undefined {
+function thrustAt(d: Driveline, gear: number, kph: number): number | undefined {
   const rpm = rpmAtSpeed(kph, d.rollingRadiusMm, d.gearRatios[gear]!, d.finalDrive);
   if (rpm > d.redlineRpm) return undefined;
   const torque = torqueAt(d.curve, rpm);

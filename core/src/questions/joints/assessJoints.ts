@@ -17,7 +17,7 @@ import { conflictsOf } from './conditions.ts';
 import type { JointMiss } from './kind.ts';
 import { instancesOf, jointsOf, type JointInstance } from './ports.ts';
 
-export interface JointFigure {
+interface JointFigure {
   readonly key: string;
   readonly kind: string;
   readonly title: string;

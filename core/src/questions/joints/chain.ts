@@ -3,7 +3,7 @@ import type { FaceData, Match, JointMiss } from './kind.ts';
 import type { Face, JointInstance } from './ports.ts';
 
 /** What is not known, in words, and on which side of the joint; neither where it is a part's own face. */
-export interface Missing {
+interface Missing {
   readonly words: string;
   readonly side?: 'a' | 'b';
 }

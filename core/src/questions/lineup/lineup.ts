@@ -10,7 +10,7 @@ import {
 } from '../../model/index.ts';
 import { say } from '../../units/index.ts';
 
-export interface CandidateVerdict {
+interface CandidateVerdict {
   readonly candidateId: string;
   readonly state: State;
   readonly counts: Readonly<Record<State, number>>;

@@ -21,7 +21,7 @@ import {
   yawInertia,
 } from './ride.ts';
 
-export interface AxleRide {
+interface AxleRide {
   readonly dropMm: Derived;
   readonly beforeHz: Derived;
   readonly afterHz: Derived;

@@ -51,7 +51,7 @@ type Draft = Omit<AcceptedCost, 'hours'> &
   Partial<Pick<BillLine, 'hours' | 'acceptance'>>;
 
 /** Labour for some hours at the shop's rate: in a sum of likely hours and in one draw of them alike. */
-export const labourFor = (hours: number, hourlyRate: number): number => hours * hourlyRate;
+const labourFor = (hours: number, hourlyRate: number): number => hours * hourlyRate;
 
 /** The bill of a candidate as it stands: everything chosen and accepted, nothing else. */
 export function billOf(subject: Subject): Bill {

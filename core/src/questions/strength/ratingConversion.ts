@@ -2,7 +2,7 @@ import type { Rating } from '../../model/index.ts';
 import { propagate, worstEvidence, type Derived, type Figure } from '../../units/index.ts';
 
 /** One step from what was told to torque at the input shaft, with the torque after it. */
-export interface RatingStep {
+interface RatingStep {
   readonly name: string;
   readonly factor: number;
   /** Scatter that the step brings, as a share. */

@@ -25,7 +25,7 @@ import { InputError } from '../../units/index.ts';
 import type { Limit, PlacementProblem, Range } from './problem.ts';
 
 /** How far around where it stands a place is sought, unless told otherwise. */
-export const USUAL_REACH = { xMm: 120, yMm: 30, zMm: 80, pitchDeg: 2 } as const;
+const USUAL_REACH = { xMm: 120, yMm: 30, zMm: 80, pitchDeg: 2 } as const;
 
 export function rangeAround(p: Placement, cantDeg = 0): Range {
   return {

@@ -21,7 +21,7 @@ export interface Progress {
   readonly bestMm: number;
 }
 
-export interface HeldBy {
+interface HeldBy {
   readonly part: string;
   readonly obstacle: string;
   readonly marginMm: number;

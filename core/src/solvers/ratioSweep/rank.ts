@@ -2,7 +2,7 @@ import type { Brief } from '../../model/index.ts';
 import type { ComboFigures } from './sweep.ts';
 
 /** What a gearing is ranked by, once it meets the brief. */
-export const CRITERIA = ['cruise', 'hill', 'sprint', 'pull', 'topSpeed', 'price'] as const;
+const CRITERIA = ['cruise', 'hill', 'sprint', 'pull', 'topSpeed', 'price'] as const;
 export type Criterion = (typeof CRITERIA)[number];
 export type Weights = Readonly<Record<Criterion, number>>;
 

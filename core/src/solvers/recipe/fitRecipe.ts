@@ -33,7 +33,7 @@ interface FitStep extends RecipeStep {
   readonly told: (amountMm: number) => RecipeLine;
 }
 
-export interface RecipeLine {
+interface RecipeLine {
   /** In words, with figures as tokens. */
   readonly title: string;
   readonly cost: number;

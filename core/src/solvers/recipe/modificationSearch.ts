@@ -25,7 +25,7 @@ export interface Chosen<S extends RecipeStep = RecipeStep> {
   readonly amountMm: number;
 }
 
-export interface Recipe<S extends RecipeStep = RecipeStep> {
+interface Recipe<S extends RecipeStep = RecipeStep> {
   readonly steps: readonly Chosen<S>[];
   readonly cost: number;
   readonly place: FoundPlace;

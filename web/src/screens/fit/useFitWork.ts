@@ -5,12 +5,12 @@ import { proxy } from 'comlink';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { fitWorker } from '../../workers/fitClient.ts';
 
-export type FitTask =
+type FitTask =
   | { readonly do: 'place' }
   | { readonly do: 'recipes'; readonly wantMm: number }
   | { readonly do: 'install'; readonly from: Side };
 
-export type FitResult =
+type FitResult =
   | { readonly do: 'place'; readonly answer: FoundPlace }
   | { readonly do: 'recipes'; readonly wantMm: number; readonly answer: FitRecipeAnswer }
   | { readonly do: 'install'; readonly answer: InstallationPath };

@@ -6,7 +6,7 @@ import { useUnits } from '../../app/settings.tsx';
 import { AXIS, GRID, niceTicks, spread } from '../../pieces/chart.ts';
 import { candidateColour, candidateDash, candidateWidth } from '../../pieces/marks.tsx';
 
-export interface Series {
+interface Series {
   readonly candidate: { readonly id: string; readonly letter: string };
   readonly label: string;
   readonly torque: Torque;

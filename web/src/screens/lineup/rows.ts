@@ -1,6 +1,6 @@
 import type { CheckId, Assessment, Check } from '@sable/core';
 
-export interface Row {
+interface Row {
   readonly id: CheckId;
   readonly title: string;
   readonly sample: Check;

@@ -14,14 +14,14 @@ export interface BenchInput {
   readonly from?: (s: Subject) => Figure | undefined;
 }
 
-export interface BenchChoice {
+interface BenchChoice {
   readonly name: string;
   readonly label: string;
   readonly options: readonly string[];
   readonly from?: (s: Subject) => string | undefined;
 }
 
-export interface BenchOutput {
+interface BenchOutput {
   readonly name: string;
   readonly label: string;
   readonly quantity: Quantity;
@@ -29,7 +29,7 @@ export interface BenchOutput {
   readonly signed?: boolean;
 }
 
-export type Values = Readonly<Record<string, number>>;
+type Values = Readonly<Record<string, number>>;
 export type Choices = Readonly<Record<string, string>>;
 
 /** One sum of the workbench: what it asks, how it reckons, what it says. The first output is its answer. */

@@ -15,7 +15,7 @@ export function ExactField(props: Omit<ComponentProps<typeof QuantityField>, 'di
   return <QuantityField {...props} digits={digits} />;
 }
 
-export function EvidenceField({ value, onChange }: { value: Evidence; onChange: (e: Evidence) => void }) {
+function EvidenceField({ value, onChange }: { value: Evidence; onChange: (e: Evidence) => void }) {
   return (
     <TextField
       select
@@ -122,7 +122,7 @@ export function ThreePointField({
 }
 
 /** Text that stands for something: read when it is left, or told what is wrong. */
-export function ReadField<T>({
+function ReadField<T>({
   label,
   value,
   write,
