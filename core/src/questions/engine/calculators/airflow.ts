@@ -1,3 +1,4 @@
+import { airToFuel, compressionNow, cylinders, power, specificConsumption, topOfBand } from './inputs.ts';
 import { say, sayDerived } from '../../../units/index.ts';
 import { dryAirDensity, airKgPerS, speedInBore, volumetricEfficiency } from '../air.ts';
 import {
@@ -9,9 +10,8 @@ import {
   portPowerKw,
   valveLiftMm,
 } from '../cam.ts';
-import { FUEL } from '../fuels.ts';
 import type { Calculator } from './calculator.ts';
-import { bsfcOf, count, engineCc, fuelOf, peakTorque, targetPower, usual, worstTemperature } from './from.ts';
+import { count, engineCc, peakTorque, usual, worstTemperature } from './from.ts';
 
 export const breathing: readonly Calculator[] = [
   {
@@ -71,15 +71,7 @@ export const breathing: readonly Calculator[] = [
         usual: count(2),
         from: (s) => count(s.engine.valvesPerCylinder),
       },
-      {
-        name: 'bandHighRpm',
-        label: 'Top of your band',
-        quantity: 'rpm',
-        min: 500,
-        max: 20000,
-        usual: usual(5000, 0),
-        from: (s) => ({ ...count(s.brief.band.highRpm), source: 'the brief' }),
-      },
+      topOfBand,
       { name: 'lobeMm', label: 'Lobe lift', quantity: 'lengthMm', digits: 2, min: 1, max: 25, usual: usual(6.2, 0.1) },
       {
         name: 'rockerRatio',
@@ -161,25 +153,8 @@ export const breathing: readonly Calculator[] = [
         usual: usual(1800, 5),
         from: engineCc,
       },
-      {
-        name: 'cylinders',
-        label: 'Cylinders',
-        quantity: 'count',
-        min: 1,
-        max: 16,
-        usual: count(4),
-        from: (s) => count(s.engine.cylinders),
-      },
-      {
-        name: 'compression',
-        label: 'Compression now',
-        quantity: 'number',
-        digits: 1,
-        min: 4,
-        max: 25,
-        usual: usual(10, 0.2),
-        from: (s) => s.engine.compressionRatio,
-      },
+      cylinders,
+      compressionNow,
       {
         name: 'chamberCc',
         label: 'Chamber of this head',
@@ -198,15 +173,7 @@ export const breathing: readonly Calculator[] = [
         usual: usual(42, 0.6),
         from: (s) => s.engine.chamber?.chamberCc,
       },
-      {
-        name: 'bandHighRpm',
-        label: 'Top of your band',
-        quantity: 'rpm',
-        min: 500,
-        max: 20000,
-        usual: usual(5000, 0),
-        from: (s) => ({ ...count(s.brief.band.highRpm), source: 'the brief' }),
-      },
+      topOfBand,
       {
         name: 'massKg',
         label: 'Heavier than the one now by',
@@ -271,25 +238,8 @@ export const breathing: readonly Calculator[] = [
           return p && count(Math.round(p.rpm));
         },
       },
-      {
-        name: 'bsfcGPerKwh',
-        label: 'Specific consumption',
-        quantity: 'fuelGPerKwh',
-        min: 100,
-        max: 900,
-        usual: usual(295, 15),
-        from: bsfcOf,
-      },
-      {
-        name: 'airFuelRatio',
-        label: 'Air to fuel',
-        quantity: 'number',
-        digits: 1,
-        min: 4,
-        max: 60,
-        usual: usual(12.8, 0.3),
-        from: (s) => FUEL[fuelOf(s)].fullLoadAfr,
-      },
+      specificConsumption,
+      airToFuel,
       {
         name: 'displacementCc',
         label: 'Displacement',
@@ -324,34 +274,9 @@ export const breathing: readonly Calculator[] = [
     formula: 'mean speed in the throat = air / (density × area), at most 90 m/s at peak power',
     source: 'rule of the field',
     inputs: [
-      {
-        name: 'powerKw',
-        label: 'Power',
-        quantity: 'powerKw',
-        min: 1,
-        max: 2000,
-        usual: usual(100, 5),
-        from: targetPower,
-      },
-      {
-        name: 'bsfcGPerKwh',
-        label: 'Specific consumption',
-        quantity: 'fuelGPerKwh',
-        min: 100,
-        max: 900,
-        usual: usual(295, 15),
-        from: bsfcOf,
-      },
-      {
-        name: 'airFuelRatio',
-        label: 'Air to fuel',
-        quantity: 'number',
-        digits: 1,
-        min: 4,
-        max: 60,
-        usual: usual(12.8, 0.3),
-        from: (s) => FUEL[fuelOf(s)].fullLoadAfr,
-      },
+      power,
+      specificConsumption,
+      airToFuel,
       {
         name: 'airTemperatureC',
         label: 'Air',

@@ -5,10 +5,10 @@ import { afterCoolerC, blowerPressureRatio, compressorOutC, sprayed } from '../c
 import { exhaustM3PerS, pipeSpeed } from '../exhaust.ts';
 import { FUEL } from '../fuels.ts';
 import { fuelGramPerS } from '../fuelling.ts';
-import type { BenchInput, Calculator } from './calculator.ts';
+import type { CalculatorInput, Calculator } from './calculator.ts';
 import { bsfcOf, count, engineCc, fuelOf, targetPower, usual, worstTemperature } from './from.ts';
 
-const power: BenchInput = {
+const power: CalculatorInput = {
   name: 'powerKw',
   label: 'Power',
   quantity: 'powerKw',
@@ -17,7 +17,7 @@ const power: BenchInput = {
   usual: usual(150, 5),
   from: targetPower,
 };
-const bsfc: BenchInput = {
+const bsfc: CalculatorInput = {
   name: 'bsfcGPerKwh',
   label: 'Specific consumption',
   quantity: 'fuelGPerKwh',
@@ -26,7 +26,7 @@ const bsfc: BenchInput = {
   usual: usual(330, 20),
   from: bsfcOf,
 };
-const afr: BenchInput = {
+const afr: CalculatorInput = {
   name: 'airFuelRatio',
   label: 'Air to fuel',
   quantity: 'number',
@@ -36,7 +36,7 @@ const afr: BenchInput = {
   usual: usual(12, 0.4),
   from: (s) => FUEL[fuelOf(s)].fullLoadAfr,
 };
-const ratio: BenchInput = {
+const ratio: CalculatorInput = {
   name: 'pressureRatio',
   label: 'Pressure ratio',
   quantity: 'number',
@@ -46,7 +46,7 @@ const ratio: BenchInput = {
   usual: usual(1.6, 0.05),
   from: (s) => s.engine.boost?.pressureRatio,
 };
-const outside: BenchInput = {
+const outside: CalculatorInput = {
   name: 'inletC',
   label: 'Air at the inlet',
   quantity: 'temperatureC',

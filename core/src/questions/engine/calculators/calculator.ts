@@ -1,7 +1,7 @@
 import { checkState, type State, type Subject } from '../../../model/index.ts';
 import { attempt, InputError, propagateAll, type Derived, type Figure, type Quantity } from '../../../units/index.ts';
 
-export interface BenchInput {
+export interface CalculatorInput {
   readonly name: string;
   readonly label: string;
   readonly quantity: Quantity;
@@ -14,14 +14,14 @@ export interface BenchInput {
   readonly from?: (s: Subject) => Figure | undefined;
 }
 
-interface BenchChoice {
+interface CalculatorChoice {
   readonly name: string;
   readonly label: string;
   readonly options: readonly string[];
   readonly from?: (s: Subject) => string | undefined;
 }
 
-interface BenchOutput {
+interface CalculatorOutput {
   readonly name: string;
   readonly label: string;
   readonly quantity: Quantity;
@@ -40,9 +40,9 @@ export interface Calculator {
   readonly formula: string;
   readonly source: string;
   readonly caution?: string;
-  readonly inputs: readonly BenchInput[];
-  readonly choices?: readonly BenchChoice[];
-  readonly outputs: readonly BenchOutput[];
+  readonly inputs: readonly CalculatorInput[];
+  readonly choices?: readonly CalculatorChoice[];
+  readonly outputs: readonly CalculatorOutput[];
   readonly run: (v: Values, c: Choices) => Record<string, number>;
   /** The limit that the answer is held against; `warns` never blocks. */
   readonly limit?: (

@@ -1,10 +1,11 @@
+import { airToFuel, power, specificConsumption } from './inputs.ts';
 import { say, sayDerived } from '../../../units/index.ts';
 import { airKgPerS } from '../air.ts';
 import { fuelEnergyKw, radiatorKw, USE_DUTY } from '../cooling.ts';
 import { boreForPower, boreForSpeed, exhaustM3PerS, pipeSpeed } from '../exhaust.ts';
 import { FUEL } from '../fuels.ts';
 import type { Calculator } from './calculator.ts';
-import { bsfcOf, count, fuelOf, peakPower, targetPower, usual } from './from.ts';
+import { count, fuelOf, peakPower, usual } from './from.ts';
 
 export const heat: readonly Calculator[] = [
   {
@@ -14,34 +15,9 @@ export const heat: readonly Calculator[] = [
     formula: 'speed = gas / (density × area), 75 m/s road, 100 racing; the other school: 2.2 kW per cm² of section',
     source: 'ideal gas at 750 °C; both rules of the field',
     inputs: [
-      {
-        name: 'powerKw',
-        label: 'Power',
-        quantity: 'powerKw',
-        min: 1,
-        max: 2000,
-        usual: usual(100, 5),
-        from: targetPower,
-      },
-      {
-        name: 'bsfcGPerKwh',
-        label: 'Specific consumption',
-        quantity: 'fuelGPerKwh',
-        min: 100,
-        max: 900,
-        usual: usual(295, 15),
-        from: bsfcOf,
-      },
-      {
-        name: 'airFuelRatio',
-        label: 'Air to fuel',
-        quantity: 'number',
-        digits: 1,
-        min: 4,
-        max: 60,
-        usual: usual(12.8, 0.3),
-        from: (s) => FUEL[fuelOf(s)].fullLoadAfr,
-      },
+      power,
+      specificConsumption,
+      airToFuel,
       { name: 'gasC', label: 'Gas', quantity: 'temperatureC', min: 100, max: 1100, usual: usual(750, 60) },
       {
         name: 'gasKpa',
@@ -99,15 +75,7 @@ export const heat: readonly Calculator[] = [
         usual: usual(100, 5),
         from: peakPower,
       },
-      {
-        name: 'bsfcGPerKwh',
-        label: 'Specific consumption',
-        quantity: 'fuelGPerKwh',
-        min: 100,
-        max: 900,
-        usual: usual(295, 15),
-        from: bsfcOf,
-      },
+      specificConsumption,
       {
         name: 'heatingMjPerKg',
         label: 'Heating value, MJ/kg',

@@ -1,8 +1,8 @@
+import { fuelDensity, powerWanted, specificConsumption } from './inputs.ts';
 import { say, sayDerived } from '../../../units/index.ts';
 import { injectorFlowAt, injectorNeededCcPerMin, lineBoreMm, pumpLph } from '../fuelling.ts';
-import { FUEL } from '../fuels.ts';
 import type { Calculator } from './calculator.ts';
-import { bsfcOf, count, fuelOf, targetPower, usual } from './from.ts';
+import { count, usual } from './from.ts';
 
 /** Duty above which an injector no longer closes surely between pulses, percent. */
 export const DUTY_LIMIT_PCT = 85;
@@ -16,24 +16,8 @@ export const fuel: readonly Calculator[] = [
     source: 'orifice flow; 85 % is where an injector no longer closes surely',
     caution: 'Petrol mist burns. Release the pressure, catch what runs out, extinguisher in reach.',
     inputs: [
-      {
-        name: 'powerKw',
-        label: 'Power wanted',
-        quantity: 'powerKw',
-        min: 1,
-        max: 2000,
-        usual: usual(100, 0),
-        from: targetPower,
-      },
-      {
-        name: 'bsfcGPerKwh',
-        label: 'Specific consumption',
-        quantity: 'fuelGPerKwh',
-        min: 100,
-        max: 900,
-        usual: usual(295, 15),
-        from: bsfcOf,
-      },
+      powerWanted,
+      specificConsumption,
       {
         name: 'injectors',
         label: 'Injectors',
@@ -70,16 +54,7 @@ export const fuel: readonly Calculator[] = [
         usual: usual(3, 0.1),
         from: (s) => s.engine.injectors?.railBar,
       },
-      {
-        name: 'fuelDensityKgPerL',
-        label: 'Fuel, kg/l',
-        quantity: 'number',
-        digits: 3,
-        min: 0.6,
-        max: 1,
-        usual: FUEL['petrol 95'].densityKgPerL,
-        from: (s) => FUEL[fuelOf(s)].densityKgPerL,
-      },
+      fuelDensity,
     ],
     outputs: [
       { name: 'dutyPct', label: 'Duty', quantity: 'percent', digits: 0 },
@@ -110,34 +85,9 @@ export const fuel: readonly Calculator[] = [
     caution:
       'Petrol mist burns. Hose of the right standard, clamps meant for it, a cut-off that stops the pump with the engine.',
     inputs: [
-      {
-        name: 'powerKw',
-        label: 'Power wanted',
-        quantity: 'powerKw',
-        min: 1,
-        max: 2000,
-        usual: usual(100, 0),
-        from: targetPower,
-      },
-      {
-        name: 'bsfcGPerKwh',
-        label: 'Specific consumption',
-        quantity: 'fuelGPerKwh',
-        min: 100,
-        max: 900,
-        usual: usual(295, 15),
-        from: bsfcOf,
-      },
-      {
-        name: 'fuelDensityKgPerL',
-        label: 'Fuel, kg/l',
-        quantity: 'number',
-        digits: 3,
-        min: 0.6,
-        max: 1,
-        usual: FUEL['petrol 95'].densityKgPerL,
-        from: (s) => FUEL[fuelOf(s)].densityKgPerL,
-      },
+      powerWanted,
+      specificConsumption,
+      fuelDensity,
       { name: 'reservePct', label: 'Reserve', quantity: 'percent', digits: 0, min: 0, max: 100, usual: count(20) },
       {
         name: 'returnLph',

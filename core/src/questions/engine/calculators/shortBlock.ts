@@ -1,3 +1,4 @@
+import { compressionNow, cylinders } from './inputs.ts';
 import { ORIGIN, say, sayDerived } from '../../../units/index.ts';
 import { bobWeight } from '../balance.ts';
 import {
@@ -44,15 +45,7 @@ export const bottomEnd: readonly Calculator[] = [
         usual: usual(88, 0.5),
         from: (s) => s.engine.strokeMm,
       },
-      {
-        name: 'cylinders',
-        label: 'Cylinders',
-        quantity: 'count',
-        min: 1,
-        max: 16,
-        usual: count(4),
-        from: (s) => count(s.engine.cylinders),
-      },
+      cylinders,
       {
         name: 'chamberCc',
         label: 'Chamber',
@@ -249,25 +242,8 @@ export const bottomEnd: readonly Calculator[] = [
         usual: usual(88, 0.5),
         from: (s) => s.engine.strokeMm,
       },
-      {
-        name: 'cylinders',
-        label: 'Cylinders',
-        quantity: 'count',
-        min: 1,
-        max: 16,
-        usual: count(4),
-        from: (s) => count(s.engine.cylinders),
-      },
-      {
-        name: 'compression',
-        label: 'Compression now',
-        quantity: 'number',
-        digits: 1,
-        min: 4,
-        max: 25,
-        usual: usual(10, 0.2),
-        from: (s) => s.engine.compressionRatio,
-      },
+      cylinders,
+      compressionNow,
       {
         name: 'redlineRpm',
         label: 'Redline to be kept',
