@@ -15,6 +15,8 @@ const steps = [
       'server/test',
     ],
   ],
+  ['tables', ['scripts/tables.mjs', '--check']],
+  ['map of core', ['scripts/map.mjs', '--check']],
   ['types', [bin('typescript/bin/tsc'), '-b']],
   ['lint', [bin('eslint/bin/eslint.js'), '.', '--max-warnings', '0']],
   ['format', [bin('prettier/bin/prettier.cjs'), '--check', '--log-level', 'warn', '.']],

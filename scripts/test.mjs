@@ -27,6 +27,9 @@ function stage(name, args) {
   if (node(args) !== 0) broken.push(name);
 }
 
+stage('tables', ['scripts/tables.mjs', '--check']);
+stage('map of core', ['scripts/map.mjs', '--check']);
+stage('dead exports', [bin('knip/bin/knip.js'), '--include', 'exports,types,files']);
 stage('format', [bin('prettier/bin/prettier.cjs'), '--check', '--log-level', 'warn', '.']);
 stage('lint', [bin('eslint/bin/eslint.js'), '.', '--max-warnings', '0', '--config', 'eslint.types.config.js']);
 stage('types', [bin('typescript/bin/tsc'), '-b']);

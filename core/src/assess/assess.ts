@@ -99,7 +99,10 @@ export function assessIn(setting: Setting, candidate: Candidate, library: Librar
     const result = judged.find(name);
     return result && 'checks' in result ? result : { checks: [], findings: [] };
   };
-  const checks = CHECK_ORDER.flatMap((name) => found(name).checks).map((check) => addressed(subject, check));
+  const checks = addressed(
+    subject,
+    CHECK_ORDER.flatMap((name) => found(name).checks),
+  );
   const findings = FINDING_ORDER.flatMap((name) => found(name).findings);
   const figures = Object.fromEntries(FIGURED.map((name) => [name, judged.find(name)?.figures]));
   return { ...verdictOf(candidate, checks, [...missing, ...faultFindings(judged), ...findings]), figures };

@@ -5,8 +5,23 @@ import { fieldWords, ownerName } from './fieldWords.ts';
 import type { Check } from './finding.ts';
 import type { Setting, Subject } from './subject.ts';
 
-/** Shapes are many and hold no figures that a sum looks at: the walk stops there. */
-const NOT_WALKED = new Set(['solids', 'shape', 'obstacles', 'routes', 'belts', 'scanned']);
+/** Many, and without figures whose doubt goes into a check: the walk stops there. */
+const NOT_WALKED = new Set([
+  'solids',
+  'shape',
+  'obstacles',
+  'routes',
+  'belts',
+  'scanned',
+  'tape',
+  'claims',
+  'pads',
+  'ports',
+  'price',
+  'hours',
+  'bosses',
+  'bought',
+]);
 const places = new WeakMap<object, Map<object, string>>();
 
 /** Pointers within one row, by the objects that stand there; walked once for each row. */
@@ -30,33 +45,45 @@ function within(root: object): Map<object, string> {
 /** The rows that a judgement reads, each with the pointer that it stands at. */
 function rootsOf(subject: Subject): [string, object][] {
   const { chassis, brief, candidate, engine, gearbox, parts } = subject;
+  // Those that most figures come from stand first: they are looked through in this order.
   return [
-    [`/candidates/${candidate.id}`, candidate],
+    ...(chassis ? ([['/chassis', chassis]] as [string, object][]) : []),
     [`/engines/${engine.id}`, engine],
     [`/gearboxes/${gearbox.id}`, gearbox],
-    ...parts.map((p): [string, object] => [`/parts/${p.id}`, p]),
-    ...(chassis ? ([['/chassis', chassis]] as [string, object][]) : []),
     ['/brief', brief],
+    ...parts.map((p): [string, object] => [`/parts/${p.id}`, p]),
+    [`/candidates/${candidate.id}`, candidate],
   ];
 }
 
 /** The address of something in the data of a subject: a JSON pointer into build or library, rows by their id. */
-function addressOf(subject: Subject, thing: object): string | undefined {
-  for (const [at, root] of rootsOf(subject)) {
-    const pointer = within(root).get(thing);
-    if (pointer !== undefined) return at + pointer;
-  }
-  return undefined;
+type AddressBook = (thing: object) => string | undefined;
+function addressBook(subject: Subject): AddressBook {
+  const rows = rootsOf(subject).map(([at, root]) => ({ at, pointers: within(root) }));
+  return (thing) => {
+    for (const { at, pointers } of rows) {
+      const pointer = pointers.get(thing);
+      if (pointer !== undefined) return at + pointer;
+    }
+    return undefined;
+  };
 }
 
-/** A check whose contributions carry their addresses. */
-export function addressed(subject: Subject, check: Check): Check {
-  if (check.from.length === 0) return check;
-  const from = (check.from as readonly Contribution[]).map(({ [ORIGIN]: origin, ...c }) => {
-    const pointer = origin && addressOf(subject, origin.thing);
-    if (pointer === undefined) return c;
+/** Checks whose contributions carry their addresses. */
+export function addressed(subject: Subject, checks: readonly Check[]): Check[] {
+  const addressOf = addressBook(subject);
+  return checks.map((check) => (check.from.length === 0 ? check : withAddresses(subject, check, addressOf)));
+}
+
+function withAddresses(subject: Subject, check: Check, addressOf: AddressBook): Check {
+  const from = (check.from as readonly Contribution[]).map((c) => {
+    const origin = c[ORIGIN];
+    const pointer = origin && addressOf(origin.thing);
+    const { value, plusMinus, evidence, share } = c;
+    if (pointer === undefined) return { name: c.name, value, plusMinus, evidence, share };
     // A figure of the data goes by the dictionary's name, one made from it by the sum's own.
-    return { ...c, name: (origin?.direct && nameAt(subject, pointer)) || c.name, pointer };
+    const name = (origin?.direct && nameAt(subject, pointer)) || c.name;
+    return { name, value, plusMinus, evidence, share, pointer };
   });
   return { ...check, from };
 }

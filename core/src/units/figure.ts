@@ -97,14 +97,17 @@ export function propagateAll<K extends string, R extends string>(
   for (const result of results) {
     const squares = parts.map((p) => (p === undefined ? 0 : ((p.up[result] - p.down[result]) / 2) ** 2));
     const variance = squares.reduce((sum, x) => sum + x, 0);
-    const from = names.map((name, i) => ({
-      name: name,
-      value: inputs[name].value,
-      plusMinus: scatters[i]!,
-      evidence: inputs[name].evidence,
-      share: variance > 0 ? squares[i]! / variance : 0,
-      [ORIGIN]: origins[i]!,
-    }));
+    const from = names.map((name, i) => {
+      const c: { -readonly [K in keyof Contribution]: Contribution[K] } = {
+        name,
+        value: inputs[name].value,
+        plusMinus: scatters[i]!,
+        evidence: inputs[name].evidence,
+        share: variance > 0 ? squares[i]! / variance : 0,
+      };
+      c[ORIGIN] = origins[i]!;
+      return c;
+    });
     const important = variance > 0 ? from.filter((c) => c.share >= IMPORTANT_SHARE) : from;
     derived[result] = {
       value: at[result],

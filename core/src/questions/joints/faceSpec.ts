@@ -32,13 +32,23 @@ function valueAs(type: string | undefined, value: PortSpec[string] | undefined):
   }
 }
 
-/** Reads a face by the schema of its side; keys that the schema makes optional are never missing. */
-export function readSpec<S extends SpecSchema>(schema: S, spec: PortSpec | undefined): ReadSpec<S> {
+const readings = new WeakMap<PortSpec, Map<SpecSchema, ReadSpec<SpecSchema>>>();
+
+/** Reads a face by the schema of its side, once for each face; keys that the schema makes optional are never missing. */
+export function readSpec<S extends SpecSchema>(schema: S, spec: PortSpec): ReadSpec<S> {
+  const known = readings.get(spec) ?? new Map<SpecSchema, ReadSpec<SpecSchema>>();
+  readings.set(spec, known);
+  let read = known.get(schema);
+  if (!read) known.set(schema, (read = readAnew(schema, spec)));
+  return read as ReadSpec<S>;
+}
+
+function readAnew<S extends SpecSchema>(schema: S, spec: PortSpec): ReadSpec<S> {
   const values: Record<string, PortSpec[string]> = {};
   const missing: string[] = [];
   const required = new Set<string>(schema.required as readonly string[] | undefined);
   for (const [key, field] of Object.entries(schema.properties as Record<string, Field>)) {
-    const value = valueAs(field.type, spec?.[key]);
+    const value = valueAs(field.type, spec[key]);
     if (value !== undefined) values[key] = value;
     else if (required.has(key)) missing.push(field.title ?? key);
   }

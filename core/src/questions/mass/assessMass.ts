@@ -226,36 +226,43 @@ export function assessMass(subject: Subject, places: MassPlaces): CheckResult & 
 }
 
 function changeOf(out: readonly Move[], into: readonly Move[]): Derived {
+  const outNames = keysOf('out', out);
+  const inNames = keysOf('in', into);
   const inputs: Record<string, Figure> = {};
-  out.forEach((m, i) => (inputs[`out: ${m.name} ${i}`] = m.mass));
-  into.forEach((m, i) => (inputs[`in: ${m.name} ${i}`] = m.mass));
-  const d = propagate(inputs, (v) =>
-    Object.entries(v).reduce((sum, [name, kg]) => sum + (name.startsWith('out:') ? -kg : kg), 0),
-  );
-  return named(d);
+  out.forEach((m, i) => (inputs[outNames[i]!] = m.mass));
+  into.forEach((m, i) => (inputs[inNames[i]!] = m.mass));
+  const d = propagate(inputs, (v) => inNames.reduce((s, n) => s + v[n]!, 0) - outNames.reduce((s, n) => s + v[n]!, 0));
+  return named(d, new Map([...namesOf('out', outNames, out), ...namesOf('in', inNames, into)]));
 }
 
-/** Names without the number that keeps two moves of one name apart. */
-const named = (d: Derived): Derived => ({
+/** A figure whose contributions go by what moves, without the number that keeps two moves of one name apart. */
+const named = (d: Derived, names: ReadonlyMap<string, string>): Derived => ({
   ...d,
-  from: d.from.map((c) => ({ ...c, name: c.name.replace(/^((?:in|out): .*) \d+$/, '$1') })),
+  from: d.from.map((c) => {
+    const name = names.get(c.name);
+    return name === undefined ? c : { ...c, name };
+  }),
 });
+const keysOf = (way: 'in' | 'out', moves: readonly Move[]) => moves.map((m, i) => `${way}: ${m.name} ${i}`);
+const namesOf = (way: 'in' | 'out', keys: readonly string[], moves: readonly Move[]) =>
+  keys.map((key, i): [string, string] => [key, `${way}: ${moves[i]!.name}`]);
 
 /** Axle loads, total and driven mass with their scatter, from the weighed car and everything that moves. */
 function carSums(subject: Subject, out: readonly Move[], into: readonly Move[]) {
   const chassis = subject.chassis!;
   const w = chassis.weighing;
   const inputs: Record<string, Figure> = { front: w.frontKg, rear: w.rearKg, wheelbase: chassis.wheelbaseMm };
-  const outName = (m: Move, i: number) => `out: ${m.name} ${i}`;
-  const inName = (m: Move, i: number) => `in: ${m.name} ${i}`;
-  out.forEach((m, i) => (inputs[outName(m, i)] = m.mass));
-  into.forEach((m, i) => (inputs[inName(m, i)] = m.mass));
+  const outNames = keysOf('out', out);
+  const inNames = keysOf('in', into);
+  const names = new Map([...namesOf('out', outNames, out), ...namesOf('in', inNames, into)]);
+  out.forEach((m, i) => (inputs[outNames[i]!] = m.mass));
+  into.forEach((m, i) => (inputs[inNames[i]!] = m.mass));
   const axles = (v: Readonly<Record<string, number>>) => {
     const gained: PlacedMass[] = [];
-    const lost: PlacedMass[] = out.map((m, i) => ({ massKg: v[outName(m, i)]!, comMm: m.comMm }));
+    const lost: PlacedMass[] = out.map((m, i) => ({ massKg: v[outNames[i]!]!, comMm: m.comMm }));
     // Lighter tyres are a negative mass gained: what is gained below nought is lost.
     into.forEach((m, i) => {
-      const kg = v[inName(m, i)]!;
+      const kg = v[inNames[i]!]!;
       if (kg >= 0) gained.push({ massKg: kg, comMm: m.comMm });
       else lost.push({ massKg: -kg, comMm: m.comMm });
     });
@@ -283,11 +290,11 @@ function carSums(subject: Subject, out: readonly Move[], into: readonly Move[]) 
     };
   });
   return {
-    frontKg: named(sums.frontKg),
-    rearKg: named(sums.rearKg),
-    totalKg: named(sums.totalKg),
-    frontPct: named(sums.frontPct),
-    drivenKg: named(sums.drivenKg),
+    frontKg: named(sums.frontKg, names),
+    rearKg: named(sums.rearKg, names),
+    totalKg: named(sums.totalKg, names),
+    frontPct: named(sums.frontPct, names),
+    drivenKg: named(sums.drivenKg, names),
     comMm: [at.comXMm, at.comYMm ?? 0, at.comZMm ?? w.comZMm.value] as Vec3,
   };
 }

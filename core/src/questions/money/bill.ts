@@ -3,6 +3,7 @@ import {
   acceptedIn,
   acceptedKey,
   acceptedWords,
+  type Accepted,
   type AcceptedCost,
   type BillClass,
   type BillLine,
@@ -37,6 +38,8 @@ const CLASS_ORDER: readonly BillClass[] = [
   'work',
 ];
 
+const RANK = Object.fromEntries(CLASS_ORDER.map((c, i) => [c, i])) as Readonly<Record<BillClass, number>>;
+
 /** Work that every swap brings, hours; the shop's own habit, editable with its worksheet. */
 const STANDING_WORK: readonly { id: string; name: string; hours: Distribution }[] = [
   { id: 'work-out', name: 'Old engine and gearbox out', hours: { low: 6, likely: 8, high: 14 } },
@@ -55,9 +58,14 @@ const labourFor = (hours: number, hourlyRate: number): number => hours * hourlyR
 
 /** The bill of a candidate as it stands: everything chosen and accepted, nothing else. */
 export function billOf(subject: Subject): Bill {
-  const lines = [...chosenLines(subject), ...acceptedLines(subject), ...refreshLines(subject), ...standingLines()]
+  const lines = [
+    ...chosenLines(subject),
+    ...linesOf(subject, acceptedIn(subject.candidate)),
+    ...refreshLines(subject),
+    ...standingLines(),
+  ]
     .map((draft) => lineOf(draft, subject.currency))
-    .sort((a, b) => CLASS_ORDER.indexOf(a.class) - CLASS_ORDER.indexOf(b.class));
+    .sort((a, b) => RANK[a.class] - RANK[b.class]);
   const hours = sumOf(lines.map((l) => l.hours));
   const rate = subject.brief.ownLabour ? 0 : subject.brief.hourlyRate;
   if (rate > 0) lines.push(labourLine(hours, rate, subject.currency));
@@ -76,25 +84,31 @@ export function billOf(subject: Subject): Bill {
 
 /** What a gearing costs beyond what the car has: gearbox, gear pairs, axle, tyres; likely money as it stands on the bill. */
 export function gearingPrice(subject: Subject): number {
-  const classes: readonly BillClass[] = ['gearbox', 'axle', 'tyres'];
-  return [...chosenLines(subject), ...acceptedLines(subject)]
-    .filter((l) => classes.includes(l.class) && l.acceptance?.kind !== 'differential')
-    .reduce((s, l) => s + l.price.likely, 0);
+  const chosen = chosenLines(subject).filter((l) => l.class === 'gearbox' || l.class === 'axle');
+  const accepted = linesOf(
+    subject,
+    acceptedIn(subject.candidate).filter((work) => work.kind === 'gearPair' || work.kind === 'tyre'),
+  );
+  return [...chosen, ...accepted].reduce((s, l) => s + l.price.likely, 0);
 }
 
-function lineOf({ guideCurrency, ...draft }: Draft, currency: string): BillLine {
-  const { low, likely, high } = draft.price;
+function lineOf(draft: Draft, currency: string): BillLine {
+  const { guideCurrency, price } = draft;
   const hours = draft.hours ?? NOTHING;
-  return {
-    ...draft,
+  const line: BillLine = {
+    id: draft.id,
+    name: draft.name,
+    class: draft.class,
     // A price that ships with the program is not converted: it says in what money it was gathered.
     why: guideCurrency && guideCurrency !== currency ? `${draft.why}; guide price in ${guideCurrency}` : draft.why,
-    price: { low, likely, high },
+    price: { low: price.low, likely: price.likely, high: price.high },
     hours: { low: hours.low, likely: hours.likely, high: hours.high },
     currency,
+    evidence: draft.evidence,
     leadDays: draft.leadDays ?? 0,
     discontinued: draft.discontinued ?? false,
   };
+  return draft.acceptance ? { ...line, acceptance: draft.acceptance } : line;
 }
 
 function moments(list: readonly Distribution[]): { mean: number; sd: number } {
@@ -176,16 +190,16 @@ function offerLine(line: OfferLine, engineId: string): Draft {
   };
 }
 
-/** Everything that a person accepted, by the table of its kinds. */
-function acceptedLines(subject: Subject): Draft[] {
-  return acceptedIn(subject.candidate).flatMap((acceptance) => {
+/** The lines that accepted work brings, by the table of its kinds. */
+function linesOf(subject: Subject, accepted: readonly Accepted[]): Draft[] {
+  return accepted.flatMap((acceptance) => {
     const cost = acceptedCost(subject, acceptance);
     return cost ? [{ id: lineId(acceptance), name: acceptedWords(subject, acceptance), ...cost, acceptance }] : [];
   });
 }
 
 /** Dressing is known on the bill by its option, all else by the place it takes. */
-function lineId(acceptance: NonNullable<BillLine['acceptance']>): string {
+function lineId(acceptance: Accepted): string {
   return acceptance.kind === 'dressing' ? acceptance.optionId : acceptedKey(acceptance);
 }
 
