@@ -218,3 +218,20 @@ test('the bill: a part left out leaves the sum, its joint opens, undo closes it 
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(cell(page, 'C', 'Open joints')).toHaveAccessibleName(/: 0 , clear/);
 });
+
+test('what makes the doubt leads to the field where it is entered', async ({ page, go }) => {
+  await go('/builds/glider-tug/line-up?c=e');
+  await cell(page, 'E', 'On the front axle').click();
+  await page.getByRole('link', { name: 'front axle, as weighed' }).click();
+  await expect(page.getByRole('textbox', { name: 'Front axle', exact: true })).toBeFocused();
+  await go('/builds/glider-tug/line-up?c=e');
+  await cell(page, 'E', 'Ride height, front').click();
+  await page.getByRole('link', { name: 'spring rate, front' }).click();
+  await expect(page.getByRole('textbox', { name: 'Front: spring', exact: true })).toBeFocused();
+  // A figure of the library opens its row, the entry of the list unfolded.
+  await go('/builds/glider-tug/line-up?c=c');
+  await cell(page, 'C', 'Clutch margin').click();
+  await page.getByRole('link', { name: /clamp load$/ }).click();
+  await expect(page).toHaveURL(/\/library\/(gearboxes|parts)\/.*\/edit\?field=/);
+  await expect(page.getByRole('textbox', { name: /^Clamp load/i })).toBeFocused();
+});
