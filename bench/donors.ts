@@ -68,7 +68,6 @@ export async function donorsBench(url: URL) {
       librarySearch: summary(librarySearch),
       offerSearch: summary(offerSearch),
       blankRowsOnScroll,
-      reach: { searchMs: 50, blankRowsOnScroll: 0 },
     };
   } finally {
     await browser.close();

@@ -66,7 +66,6 @@ export function drivingBench() {
     firstSweepMs: round(firstSweep, 0),
     sweepMs: round(sweep(), 0),
     longestSliceMs: round(longestSlice, 1),
-    reach: { runMs: 1.5, sweepMs: 2000, cancelMs: 100 },
   };
 }
 
@@ -102,7 +101,7 @@ export async function sweepPageBench(url: URL) {
       await page.getByRole('button', { name: 'Sweep again' }).click();
       samples.push(await page.evaluate<number>('window.cancelled'));
     }
-    return { cancel: summary(samples), reach: { cancelMs: 100 } };
+    return { cancel: summary(samples) };
   } finally {
     await browser.close();
   }

@@ -70,7 +70,6 @@ export async function fitPageBench(url: URL) {
       dragScriptPerFrame: script,
       dragLayoutPerFrame: layout,
       frame3d: { ...summary(between), note: 'software rendering, no graphics card' },
-      reach: { dragScriptP95Ms: 8 },
     };
   } finally {
     await browser.close();

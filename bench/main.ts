@@ -1,6 +1,7 @@
 import { cpus } from 'node:os';
 import { RunningSable } from '@sable/e2e/running';
 import { round } from './measure.ts';
+import { reaches } from './reach.ts';
 import { drivingBench, sweepPageBench } from './driving.ts';
 import { donorsBench } from './donors.ts';
 import { fitPageBench } from './fitPage.ts';
@@ -48,7 +49,6 @@ try {
       at4Connections,
       at32Connections,
       memoryMb: memoryMb(sable.pid),
-      reach: { warmStartMs: 4000, at4ReadP95Ms: 15, at4WriteP95Ms: 40 },
     },
     page,
     fitPage,
@@ -56,6 +56,31 @@ try {
     donors,
   };
   console.log(JSON.stringify(report, null, 2));
+  const { assess, clearance, mesh, placement, driving } = sums;
+  console.table(
+    reaches([
+      { name: 'assess, one candidate, p50 ms', figure: assess.oneCandidate.p50Ms, limit: 5 },
+      { name: 'assess, line-up of six, p50 ms', figure: assess.lineup.p50Ms, limit: 25 },
+      { name: 'exact pair queries a second', figure: clearance.exactPerSecond, limit: 400_000, atLeast: true },
+      { name: 'worst difference to the mesh library, mm', figure: mesh.worstDifferenceMm, limit: 0.05 },
+      { name: 'place search behind the grid, mm', figure: placement.worstBehindGridMm, limit: 0.5 },
+      { name: 'longest grid, s', figure: placement.longestGridS, limit: 60 },
+      { name: '24 solids × 30 obstacles, p50 ms', figure: placement.full24x30.p50Ms, limit: 1000 },
+      { name: 'run with a clutch, p50 ms', figure: driving.runWithClutch.p50Ms, limit: 1.5 },
+      { name: 'run with a converter, p50 ms', figure: driving.runWithConverter.p50Ms, limit: 1.5 },
+      { name: 'a thousand gearings, ms', figure: driving.sweepMs, limit: 2000 },
+      { name: 'warm start, ms', figure: warmStartMs, limit: 4000 },
+      { name: 'read at 4 connections, p95 ms', figure: at4Connections.read.p95Ms, limit: 15 },
+      { name: 'write at 4 connections, p95 ms', figure: at4Connections.write.p95Ms, limit: 40 },
+      { name: 'JavaScript until the table, kB', figure: page.javascriptUntilTableKb, limit: 300 },
+      { name: 'judged anew after a change, p95 ms', figure: page.rejudgeAfterGearbox.p95Ms, limit: 100 },
+      { name: 'dragging, script a frame, p95 ms', figure: fitPage.dragScriptPerFrame.p95Ms, limit: 8 },
+      { name: 'a sweep stopped, p95 ms', figure: sweepPage.cancel.p95Ms, limit: 100 },
+      { name: 'library search, p95 ms', figure: donors.librarySearch.p95Ms, limit: 50 },
+      { name: 'offer search, p95 ms', figure: donors.offerSearch.p95Ms, limit: 50 },
+      { name: 'blank rows on scrolling', figure: donors.blankRowsOnScroll, limit: 0 },
+    ]),
+  );
 } finally {
   await sable.stop();
   sable.remove();

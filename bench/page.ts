@@ -63,7 +63,6 @@ export async function pageBench(url: URL) {
       javascriptAfterKb: kb(after),
       tableShowsMs: round(tableAt, 0),
       rejudgeAfterGearbox: summary(rejudge),
-      reach: { javascriptUntilTableKb: 300, rejudgeMs: 100 },
     };
   } finally {
     await browser.close();

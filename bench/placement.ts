@@ -183,6 +183,5 @@ export function placementBench() {
     recipes,
     full24x30: { ...summary(runs), fastestMs: round(Math.min(...runs), 0) },
     cases: against,
-    reach: { worstBehindGridMm: 0.5, longestGridS: 60, fullMs: 1000, recipeS: 20 },
   };
 }

@@ -22,7 +22,6 @@ export function assessBench() {
   return {
     oneCandidate: single,
     lineup: { ...all, candidates: build.candidates.length },
-    reach: { oneCandidateMs: 5 },
   };
 }
 
@@ -60,7 +59,6 @@ export function clearanceBench() {
     shareSunk: round(sunk / overlapping.length, 2),
     rejectedByBoundsPerSecond: rejected,
     boundsToExactRatio: round(rejected / exact, 1),
-    reach: { exactPerSecond: 400_000 },
     checksum: Number.isFinite(sink),
   };
 }
