@@ -90,7 +90,7 @@ function withAddresses(subject: Subject, check: Check, addressOf: AddressBook): 
 
 function nameAt(subject: Subject, pointer: string): string | undefined {
   const words = fieldWords(pointer);
-  const owner = words && ownerName(subject, pointer);
+  const owner = words && ownerName(subject, words);
   return owner === undefined ? words?.label : `${owner}: ${words!.label}`;
 }
 

@@ -6,6 +6,8 @@ type FieldScreen = 'brief' | 'survey' | 'library' | 'candidate';
 export interface FieldWords {
   readonly label: string;
   readonly screen: FieldScreen;
+  /** The first keys of its address: a row of the library and its id, a list of the survey and the place in it. */
+  readonly keys: readonly (string | undefined)[];
 }
 
 /**
@@ -94,12 +96,11 @@ function lookUp(pointer: string): FieldWords | undefined {
   const pattern = keys.map((key, i) => ((i === 1 && ROWS.has(root)) || /^\d+$/.test(key) ? '*' : key)).join('/');
   const label = WORDS[`/${pattern}`];
   const screen = SCREENS[root];
-  return label === undefined || screen === undefined ? undefined : { label, screen };
+  return label === undefined || screen === undefined ? undefined : { label, screen, keys: keys.slice(0, 3) };
 }
 
 /** Whose figure it is, where there can be several: the part, the lump, the tyre. */
-export function ownerName(subject: Subject, pointer: string): string | undefined {
-  const [root, id, ...rest] = pointer.split('/').slice(1);
+export function ownerName(subject: Subject, { keys: [root, id, place] }: FieldWords): string | undefined {
   switch (root) {
     case 'engines':
       return subject.engine.shortName;
@@ -109,9 +110,9 @@ export function ownerName(subject: Subject, pointer: string): string | undefined
       return subject.parts.find((p) => p.id === id)?.name;
     case 'chassis':
       return id === 'lumps'
-        ? subject.chassis?.lumps[Number(rest[0])]?.name
+        ? subject.chassis?.lumps[Number(place)]?.name
         : id === 'tyres'
-          ? subject.chassis?.tyres[Number(rest[0])]?.code
+          ? subject.chassis?.tyres[Number(place)]?.code
           : undefined;
     default:
       return undefined;
