@@ -62,7 +62,7 @@ test('a part no longer made is said so', () => {
 describe('refreshed while it is out', () => {
   const bought = { listing: listing('v6-high-mileage'), besides: [] };
   const withoutKit = candidate('D').partIds.filter((id) => !id.startsWith('rk-'));
-  const lines = (change: Partial<Candidate>) => judged('D', { bought, ...change }).figures!.money.bill!.lines;
+  const lines = (change: Partial<Candidate>) => judged('D', { bought, ...change }).figures.money.bill.lines;
   const rebuild = (l: readonly BillLine[]) => l.find((x) => x.id === 'offer-rebuild')!.price.likely;
   test('the kit stands on the bill once, and less rebuild is to be expected', () => {
     const sealed = lines({ refresh: 'leave sealed', partIds: withoutKit });
@@ -76,4 +76,17 @@ describe('refreshed while it is out', () => {
     expect(both.some((l) => l.id === 'rk-hesper')).toBe(true);
     expect(both.some((l) => l.id === 'refresh')).toBe(false);
   });
+});
+
+test('a guide price in a build of other money says in what money it was gathered; one of the build’s own does not', () => {
+  const bought = { listing: listing('v6-high-mileage'), besides: [] };
+  const lines = (currency: string) =>
+    bill('D', { ...tug, currency }, { bought, shields: ['clutch-hose'], springs: { frontNPerMm: 30 } }).lines;
+  const said = lines('USD').filter((l) => l.why.includes('guide price in EUR'));
+  expect(said.map((l) => l.id)).toEqual(
+    expect.arrayContaining(['shield-clutch-hose', 'springs-front', 'offer-collect']),
+  );
+  expect(said.some((l) => l.class === 'part' || l.class === 'gearbox')).toBe(false);
+  expect(lines('EUR').some((l) => l.why.includes('guide price'))).toBe(false);
+  expect(new Set(lines('USD').map((l) => l.currency))).toEqual(new Set(['USD']));
 });

@@ -50,8 +50,8 @@ describe('what is on offer', () => {
     const { subject } = resolveSubject(settingOf(tug), paired, library);
     expect(subject!.gearbox.ratios).toEqual([3.62, 1.95, 1.32, 1, 0.8]);
     const a = judged('D', { pairIds: ['e5-first-van'] });
-    expect(a.figures!.strength.gears[0]!.ratingNm).toBe(235);
-    expect(a.figures!.money.bill!.lines.find((l) => l.id === 'pair-e5-first-van')!.price.likely).toBe(240);
+    expect(a.figures.strength.gears[0]!.ratingNm).toBe(235);
+    expect(a.figures.money.bill.lines.find((l) => l.id === 'pair-e5-first-van')!.price.likely).toBe(240);
     expect(resolveSubject(settingOf(tug), D, library).subject!.gearbox).toBe(
       indexOf(library).gearboxes.get('marten-e5'),
     );
@@ -78,9 +78,9 @@ describe('the chooser', () => {
   test('the figures are those that stand behind the screen', () => {
     for (const f of ranked.slice(0, 4)) {
       const a = judged('C', withCombo(C, f));
-      expect(f.cruiseRpm).toBeCloseTo(a.figures!.gearing.cruiseRpm!.value, 9);
-      expect(f.hillPct).toBeCloseTo(a.figures!.gearing.hillGradePct!.value, 9);
-      expect(f.zeroTo100S).toBeCloseTo(a.figures!.acceleration.zeroTo100S!.value, 6);
+      expect(f.cruiseRpm).toBeCloseTo(a.figures.gearing.cruiseRpm!.value, 9);
+      expect(f.hillPct).toBeCloseTo(a.figures.gearing.hillGradePct!.value, 9);
+      expect(f.zeroTo100S).toBeCloseTo(a.figures.acceleration.zeroTo100S!.value, 6);
     }
   });
   test('fifteen-inch wheels are out by the gate, and a taller drive cruises slower', () => {
@@ -160,7 +160,7 @@ describe('a run of a candidate', () => {
   const asked = { day: 'standard', grip: 'dry', trailer: false } as const;
   const run = runOf(tug, C, library, asked)!;
   test('says the same as the line-up, its energy accounted for', () => {
-    const a = judged('C').figures!.acceleration;
+    const a = judged('C').figures.acceleration;
     expect(run.zeroTo100S).toBeCloseTo(a.zeroTo100S!.value, 6);
     expect(run.quarterMile!.timeS).toBeCloseTo(a.quarterMileS!.value, 6);
     expect(run.imbalance).toBeLessThan(0.005);
@@ -196,7 +196,7 @@ describe('a run of a candidate', () => {
 
 describe('what the road asks', () => {
   test('fuel: hauling takes more than cruising, and the range is what nine tenths of the tank give', () => {
-    const [cruise, haul] = judged('C').figures!.road.fuel;
+    const [cruise, haul] = judged('C').figures.road.fuel;
     expect(haul!.hauling).toBe(true);
     expect(haul!.lPer100Km).toBeGreaterThan(cruise!.lPer100Km);
     expect((cruise!.rangeKm * cruise!.lPer100Km) / 100).toBeCloseTo(0.9 * tug.chassis!.tankL.value, 6);
@@ -236,12 +236,12 @@ describe('what the road asks', () => {
     const limited = judged('C', { differential: 'limited' }, build).findings.find((f) => f.id === 'differential');
     expect(open === undefined || open.remedies.every((r) => r.accept?.kind === 'differential')).toBe(true);
     expect(limited).toBeUndefined();
-    const figures = judged('C', {}, build).figures!.road.differentials;
+    const figures = judged('C', {}, build).figures.road.differentials;
     expect(figures.map((d) => d.splitN)).toEqual([...figures.map((d) => d.splitN)].sort((a, b) => a - b));
   });
   test('a differential chosen stands on the bill; one half shaft then sees more', () => {
-    const open = judged('C').figures!;
-    const limited = judged('C', { differential: 'limited' }).figures!;
+    const open = judged('C').figures;
+    const limited = judged('C', { differential: 'limited' }).figures;
     expect(limited.money.bill.lines.find((l) => l.id === 'differential')!.price.likely).toBe(450);
     expect(limited.driveline.shaftNm!).toBeGreaterThan(open.driveline.shaftNm!);
   });

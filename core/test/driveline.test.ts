@@ -63,24 +63,24 @@ describe('a turbocharged engine', () => {
     expect(judged('C', {}, tug, unblown).findings.some((x) => x.id === 'boost-lost')).toBe(false);
   });
   test('its lag makes it slower than the same curve without', () => {
-    expect(judged('C', {}, tug, blown).figures!.acceleration.zeroTo100S!.value).toBeGreaterThan(
-      judged('C', {}, tug, unblown).figures!.acceleration.zeroTo100S!.value + 0.05,
+    expect(judged('C', {}, tug, blown).figures.acceleration.zeroTo100S!.value).toBeGreaterThan(
+      judged('C', {}, tug, unblown).figures.acceleration.zeroTo100S!.value + 0.05,
     );
   });
   test('its converter is looked for at the threshold', () => {
     const a4 = { gearboxId: 'heron-a4' } satisfies Partial<Candidate>;
-    expect(judged('C', a4, tug, blown).figures!.control.band).toMatchObject({
+    expect(judged('C', a4, tug, blown).figures.control.band).toMatchObject({
       lowRpm: 2400,
       school: 'at the boost threshold',
     });
-    expect(judged('C', a4).figures!.control.band!.school).toBe('under the torque peak');
+    expect(judged('C', a4).figures.control.band!.school).toBe('under the torque peak');
   });
 });
 
 describe('an automatic', () => {
   const a4 = judged('C', { gearboxId: 'heron-a4' });
   test('stalls where the pump takes what the engine makes, with the doubt of both', () => {
-    const { stallRpm, stallTorqueNm } = a4.figures!.control;
+    const { stallRpm, stallTorqueNm } = a4.figures.control;
     expect((stallRpm!.value / 148) ** 2).toBeCloseTo(stallTorqueNm!.value, 3);
     expect(stallRpm!.plusMinus).toBeGreaterThan(20);
   });
@@ -89,10 +89,10 @@ describe('an automatic', () => {
     expect(judged('C', { gearboxId: 'heron-a8' }).findings.some((f) => f.id === 'converter-heat')).toBe(false);
   });
   test('has a run from its converter, and none where nobody knows its K', () => {
-    expect(a4.figures!.acceleration.zeroTo100S).toBeDefined();
+    expect(a4.figures.acceleration.zeroTo100S).toBeDefined();
     const unknown = withGearbox('heron-a4', ({ converter: _gone, ...g }) => g);
     const a = judged('C', { gearboxId: 'heron-a4' }, tug, unknown);
-    expect(a.figures!.acceleration.zeroTo100S).toBeUndefined();
+    expect(a.figures.acceleration.zeroTo100S).toBeUndefined();
     expect(finding(a, 'stall')).toMatchObject({ state: 'unknown', missing: ['/gearboxes/heron-a4/converter'] });
   });
 });
@@ -106,7 +106,7 @@ describe('axle and half shafts', () => {
     },
   });
   test('see what the tyres hand back in first; it flips at that torque', () => {
-    const load = judged('C').figures!.driveline.pinionNm!;
+    const load = judged('C').figures.driveline.pinionNm!;
     const state = (nm: number) => judged('C', {}, rated(nm)).checks.find((c) => c.id === 'axle-margin')!.state;
     expect(state(load - 2)).toBe('blocked');
     expect(state(load + 2)).toBe('tight');
@@ -127,8 +127,8 @@ describe('the order in which things give up', () => {
       ...e,
       injectors: { ...e.injectors!, flowCcPerMin: { value: 120, evidence: 'published' } },
     }));
-    const before = judged('C').figures!.components.known.filter((l) => l.carries)[0]!;
-    const after = judged('C', {}, tug, lib).figures!.components.known.filter((l) => l.carries)[0]!;
+    const before = judged('C').figures.components.known.filter((l) => l.carries)[0]!;
+    const after = judged('C', {}, tug, lib).figures.components.known.filter((l) => l.carries)[0]!;
     expect(before.id).not.toBe('fuel');
     expect(after.id).toBe('fuel');
     expect(finding(judged('C', {}, tug, lib), 'weakest-later').state).toBe('tight');
@@ -137,14 +137,14 @@ describe('the order in which things give up', () => {
     const { radiator: _r, brakesForKw: _b, ...chassis } = tug.chassis!;
     const bare = { ...tug, chassis };
     const c = { ...candidate('C'), partIds: candidate('C').partIds.filter((id) => id !== 'rad-2' && id !== 'brk-256') };
-    const { unknown } = whole(assess(bare, c, library)).figures!.components;
+    const { unknown } = whole(assess(bare, c, library)).figures.components;
     expect(unknown.map((l) => [l.id, l.missing])).toEqual([
       ['cooling', '/chassis/radiator'],
       ['brakes', '/chassis/brakesForKw'],
     ]);
   });
   test('gears of one rating stand together', () => {
-    expect(judged('D').figures!.components.known.map((l) => l.name)).toContain('gearbox in third to fifth');
+    expect(judged('D').figures.components.known.map((l) => l.name)).toContain('gearbox in third to fifth');
   });
   test('air: a throat half as wide gives up at a quarter of the power', () => {
     const air = (boreMm: number) =>
@@ -156,7 +156,7 @@ describe('the order in which things give up', () => {
           ...e,
           throttle: { boreMm: { value: boreMm, evidence: 'measured' }, throats: 1 },
         })),
-      ).figures!.components.known.find((l) => l.id === 'air')!.kw!;
+      ).figures.components.known.find((l) => l.id === 'air')!.kw!;
     expect(air(58) / air(29)).toBeCloseTo(4, 9);
     expect(air(58)).toBeGreaterThan(120);
   });
@@ -166,7 +166,7 @@ describe('the low range of a transfer case', () => {
   test('crawls by its ratio more slowly than first at idle, and says who sets the grade', () => {
     const a = judged('A', {}, pickup);
     const crawl = a.checks.find((c) => c.id === 'low-range')!.value!;
-    const g = a.figures!.gearing;
+    const g = a.figures.gearing;
     const engine = library.engines.find((e) => e.id === candidate('A', pickup).engineId)!;
     expect(crawl * 2.48).toBeCloseTo((g.gears[0]!.speedPer1000Kph * engine.idleRpm.value) / 1000, 6);
     expect(words(finding(a, 'low-range').title)).toMatch(/^In low first it crawls at \d\.\d km\/h; the tyres set/);

@@ -7,7 +7,7 @@ const check = (build: Build, letter: string, id: string) =>
 
 describe('targets', () => {
   test('flip at the figure, and are tight inside its doubt', () => {
-    const power = judged('C').figures!.gearing.peakPowerKw!;
+    const power = judged('C').figures.gearing.peakPowerKw!;
     const state = (powerKw: number) => check(brief({ now: { powerKw } }), 'C', 'power-now').state;
     expect(state(power.value + 0.01)).toBe('blocked');
     expect(state(power.value - 0.01)).toBe('tight');
@@ -24,8 +24,8 @@ describe('targets', () => {
     expect(finding(a, 'power-now').missing).toEqual(['/engines/hesper-v6-27/curves']);
   });
   test('a dressing’s factor scales torque and power alike', () => {
-    const stock = judged('A').figures!.gearing;
-    const other = judged('A', { dressing: { intake: 'q18c-intake-moulded' } }).figures!.gearing;
+    const stock = judged('A').figures.gearing;
+    const other = judged('A', { dressing: { intake: 'q18c-intake-moulded' } }).figures.gearing;
     expect(other.peakPowerKw!.value / stock.peakPowerKw!.value).toBeCloseTo(1.02, 9);
     expect(other.bandTorqueNm!.value / stock.bandTorqueNm!.value).toBeCloseTo(1.02, 9);
   });
@@ -35,7 +35,7 @@ describe('the worst day', () => {
   test('heat takes more by plain density than by the standard, and thin hot air takes something in both', () => {
     const left = (school: Brief['hotDaySchool'], temperatureC: number, altitudeM: number) => {
       const build = brief({ hotDaySchool: school, worstAir: { temperatureC, altitudeM, humidityPct: 0 } });
-      return whole(assess(build, candidate('C'), library)).figures!.gearing.hotShare;
+      return whole(assess(build, candidate('C'), library)).figures.gearing.hotShare;
     };
     const heat = (school: Brief['hotDaySchool']) => left(school, 40, 0) / left(school, 10, 0);
     expect(heat('density')).toBeCloseTo(283.15 / 313.15, 6);
@@ -61,14 +61,14 @@ describe('cruise', () => {
   test('a box with its own final drive takes no notice of the axle', () => {
     const lib = withGearbox('corran-g6', (g) => ({ ...g, finalDriveInside: 4.4 }));
     const a = judged('C', { finalDrive: 3.54 }, tug, lib);
-    expect(a.figures!.gearing.finalDrive).toBe(4.4);
-    expect(judged('C', { finalDrive: 4.11 }, tug, lib).figures!.gearing.cruiseRpm!.value).toBeCloseTo(
-      a.figures!.gearing.cruiseRpm!.value,
+    expect(a.figures.gearing.finalDrive).toBe(4.4);
+    expect(judged('C', { finalDrive: 4.11 }, tug, lib).figures.gearing.cruiseRpm!.value).toBeCloseTo(
+      a.figures.gearing.cruiseRpm!.value,
       9,
     );
   });
   test('direct gear runs better than the others', () => {
-    const gears = judged('C').figures!.gearing.gears;
+    const gears = judged('C').figures.gearing.gears;
     const direct = gears.find((g) => g.ratio === 1)!;
     for (const g of gears) if (g !== direct) expect(g.efficiency).toBeLessThan(direct.efficiency);
   });
@@ -86,7 +86,7 @@ describe('hill start', () => {
     expect(hill({ gradePct: 10 }).state).toBe('clear');
   });
   test('nose load helps a rear-driven car that grip holds back', () => {
-    expect(judged('C').figures!.gearing.hillLimitedBy).toBe('grip');
+    expect(judged('C').figures.gearing.hillLimitedBy).toBe('grip');
     expect(hill({ noseLoadKg: 80 }).value!).toBeGreaterThan(hill({ noseLoadKg: 20 }).value!);
   });
   test('the doubt names the tyres first', () => {
@@ -102,7 +102,7 @@ describe('hill start', () => {
 
 describe('gears', () => {
   test('spin where peak thrust is above the grip, and the torque at the limit says so too', () => {
-    const g = judged('D').figures!.gearing;
+    const g = judged('D').figures.gearing;
     for (const gear of g.gears) {
       expect(gear.spins).toBe(gear.peakThrustN > g.gripN!);
       expect(gear.torqueAtGripNm! < g.peakTorqueNm!.value).toBe(gear.spins);
@@ -112,11 +112,11 @@ describe('gears', () => {
     );
   });
   test('climb less the taller they are, and less with the trailer', () => {
-    const grades = judged('D').figures!.gearing.gears.map((x) => x.gradePct!);
+    const grades = judged('D').figures.gearing.gears.map((x) => x.gradePct!);
     expect(grades).toEqual([...grades].sort((a, b) => b - a));
     const alone = whole(
       assess(brief({ hill: { ...tug.brief.hill!, trailerKg: 0, noseLoadKg: 0 } }), candidate('D'), library),
-    ).figures!.gearing.gears.map((x) => x.gradePct!);
+    ).figures.gearing.gears.map((x) => x.gradePct!);
     alone.forEach((x, i) => expect(x).toBeGreaterThan(grades[i]!));
   });
 });
@@ -124,9 +124,9 @@ describe('gears', () => {
 describe('the box', () => {
   test.each(USES)('sees the engine × the factor for %s, unless the tyres let go first', (use) => {
     const a = whole(assess(brief({ use }), candidate('C'), library));
-    const peak = a.figures!.gearing.peakTorqueNm!.value;
-    for (const g of a.figures!.strength.gears) {
-      const grip = a.figures!.gearing.gears[g.gear - 1]!.torqueAtGripNm!;
+    const peak = a.figures.gearing.peakTorqueNm!.value;
+    for (const g of a.figures.strength.gears) {
+      const grip = a.figures.gearing.gears[g.gear - 1]!.torqueAtGripNm!;
       expect(g.loadNm).toBeCloseTo(Math.min(peak * SERVICE_FACTOR[use], grip), 9);
     }
   });
@@ -153,7 +153,7 @@ describe('the box', () => {
 describe('the clutch', () => {
   test('of an accepted kit stands in for the one that comes with the box', () => {
     const own = judged('D', { partIds: candidate('D').partIds.filter((id) => id !== 'ck-240-26') });
-    expect(own.figures!.strength.clutchMargin!.value).toBeLessThan(judged('D').figures!.strength.clutchMargin!.value);
+    expect(own.figures.strength.clutchMargin!.value).toBeLessThan(judged('D').figures.strength.clutchMargin!.value);
     expect(finding(own, 'clutch-margin').state).toBe('blocked');
     expect(words(finding(own, 'clutch-margin').title)).toMatch(/^The clutch slips: it holds 281 N·m$/);
   });

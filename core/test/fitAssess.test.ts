@@ -32,7 +32,7 @@ const box = (
 
 describe('softer mounts need more room', () => {
   const margin = (school: 'solid' | 'polyurethane' | 'rubber') =>
-    judged('C', { mountSchool: school }).figures!.fit.smallest!.marginMm;
+    judged('C', { mountSchool: school }).figures.fit.smallest!.marginMm;
   test('by exactly what they move', () => {
     expect(margin('solid') - margin('polyurethane')).toBeCloseTo(4, 9);
     expect(margin('polyurethane') - margin('rubber')).toBeCloseTo(5, 9);
@@ -43,7 +43,7 @@ describe('softer mounts need more room', () => {
   });
   test('and a finding says where firmer ones would do', () => {
     const p = candidate('C').placement;
-    const short = judged('C', { mountSchool: 'rubber' }).figures!.fit.smallest!.marginMm;
+    const short = judged('C', { mountSchool: 'rubber' }).figures.fit.smallest!.marginMm;
     const a = judged('C', { mountSchool: 'rubber', placement: { ...p, zMm: p.zMm - short - 2 } });
     const blocked = a.findings.filter((f) => f.step === 'fit' && f.state === 'blocked');
     expect(blocked.length).toBeGreaterThan(0);
@@ -55,7 +55,7 @@ describe('moving it', () => {
   test('up by a millimetre takes about a millimetre of the bonnet', () => {
     const gap = (dz: number) => {
       const p = candidate('B').placement;
-      return judged('B', { placement: { ...p, zMm: p.zMm + dz } }).figures!.fit.pairs.find(
+      return judged('B', { placement: { ...p, zMm: p.zMm + dz } }).figures.fit.pairs.find(
         (x) => x.obstacle.id === 'bonnet',
       )!.gapMm;
     };
@@ -86,7 +86,7 @@ describe('moving it', () => {
 
 describe('what stands in the way', () => {
   test('“hits by” where it is sunk, “short of” where there is a gap but too little', () => {
-    const block = judged('C').figures!.fit.pairs;
+    const block = judged('C').figures.fit.pairs;
     expect(block.length).toBeGreaterThan(20);
     const at = (z: number) =>
       words(
@@ -113,15 +113,15 @@ describe('what stands in the way', () => {
     );
     expect(finding(a, 'fit-hand').state).toBe('tight');
     expect(words(finding(a, 'fit-hand').title)).toMatch(/stands \d+ mm into the hand/);
-    expect(a.figures!.fit.smallest!.marginMm).toBe(judged('C').figures!.fit.smallest!.marginMm);
+    expect(a.figures.fit.smallest!.marginMm).toBe(judged('C').figures.fit.smallest!.marginMm);
   });
   test('hot exhaust asks 50 to a bare hose and 25 to a shielded one', () => {
     const limit = (shielded: boolean) => {
-      const pair = judged('C').figures!.fit.pairs.find((p) => p.part.role === 'exhaust manifold')!;
+      const pair = judged('C').figures.fit.pairs.find((p) => p.part.role === 'exhaust manifold')!;
       const [x, y, z] = pair.witnessPart;
       const hose: Obstacle = { ...box('pipe', 'hose', [x, y + Math.sign(y) * 60, z], [20, 20, 20]), shielded };
       const a = whole(assess(withObstacle(hose), candidate('C'), library));
-      return a.figures!.fit.pairs.find((p) => p.obstacle.id === 'pipe' && p.part.temperature === 'hot')!.needed.baseMm;
+      return a.figures.fit.pairs.find((p) => p.obstacle.id === 'pipe' && p.part.temperature === 'hot')!.needed.baseMm;
     };
     expect([limit(false), limit(true)]).toEqual([50, 25]);
   });
@@ -134,7 +134,7 @@ describe('what stands in the way', () => {
 
 test('witness points lie the gap apart, one on each', () => {
   for (const p of judged('C')
-    .figures!.fit.pairs.filter((x) => x.gapMm > 0)
+    .figures.fit.pairs.filter((x) => x.gapMm > 0)
     .slice(0, 40)) {
     const d = Math.hypot(...[0, 1, 2].map((k) => p.witnessPart[k]! - p.witnessObstacle[k]!));
     expect(d).toBeCloseTo(p.gapMm, 5);

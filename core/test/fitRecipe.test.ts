@@ -48,8 +48,8 @@ describe('the taller sister’s recipe', () => {
     const after = whole(assess(tug, first.candidate, library));
     expect(finding(judged('B'), 'fit-bonnet').state).toBe('blocked');
     expect(after.findings.filter((f) => f.step === 'fit' && f.state === 'blocked')).toEqual([]);
-    const before = judged('B').figures!.money.bill!;
-    const bill = after.figures!.money.bill!;
+    const before = judged('B').figures.money.bill;
+    const bill = after.figures.money.bill;
     const added = bill.lines.filter((l) => !before.lines.some((b) => b.id === l.id));
     expect(added.map((l) => [l.id, l.class])).toEqual([['change-bonnet', 'fit']]);
     expect(words(added[0]!.name)).toMatch(/^Bulge in the bonnet, \d+ mm$/);

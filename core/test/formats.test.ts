@@ -75,7 +75,7 @@ describe('the bundle', () => {
 describe('tables for a spreadsheet', () => {
   const parse = (text: string) => csvParseRows(text.replace(/^\uFEFF/, ''));
   test('the bill: units in the headings, one line a row, sums that are the sums', () => {
-    const { lines } = judged('C').figures!.money.bill!;
+    const { lines } = judged('C').figures.money.bill;
     const rows = parse(billCsv(lines, 'EUR'));
     expect(rows[0]).toEqual(expect.arrayContaining(['Price, likely (EUR)', 'Hours, likely (h)', 'Lead time (days)']));
     expect(rows).toHaveLength(lines.length + 2);

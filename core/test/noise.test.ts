@@ -2,7 +2,7 @@ import { assess, type Build } from '../src/index.ts';
 import { candidate, finding, judged, library, tug, withEngine, whole } from './demo.ts';
 
 const level = (letter: string, build: Build = tug, lib = library) =>
-  whole(assess(build, candidate(letter), lib)).figures!.noise.levelDb;
+  whole(assess(build, candidate(letter), lib)).figures.noise.levelDb;
 const at = (distanceM: number): Build => ({ ...tug, brief: { ...tug.brief, noise: { limitDb: 88, distanceM } } });
 
 test('six decibels for each doubling of the distance', () => {
@@ -11,7 +11,7 @@ test('six decibels for each doubling of the distance', () => {
 });
 
 test('a second silencer takes four, and brings its own doubt', () => {
-  const without = judged('C', { partIds: candidate('C').partIds.filter((id) => id !== 'sil-second') }).figures!.noise
+  const without = judged('C', { partIds: candidate('C').partIds.filter((id) => id !== 'sil-second') }).figures.noise
     .levelDb!;
   expect(without.value - level('C')!.value).toBeCloseTo(4, 9);
   expect(level('C')!.plusMinus).toBeCloseTo(Math.hypot(without.plusMinus, 2), 9);

@@ -345,7 +345,7 @@ function ask(name: string, input: unknown): { refused: string[] } | { answer: un
     return { answer };
   } catch (error) {
     if (!(error instanceof InputError)) throw error;
-    expect(error.message.length).toBeGreaterThan(10);
+    expect(error.message).toMatch(/^\S.* .*[.!?]$/);
     return { refused: [error.pointer] };
   }
 }

@@ -101,7 +101,7 @@ describe('trap 3: a throttle under the plenum that meets the steering shaft', ()
     expect(a.findings.find((f) => f.id === 'fit-column-shaft')?.state ?? 'clear').toBe('clear');
   });
   test('it flips where the throttle stands just as far off as it needs', () => {
-    const pair = judged('B', {}, pickup).figures!.fit.pairs.find((p) => p.obstacle.id === 'column-shaft')!;
+    const pair = judged('B', {}, pickup).figures.fit.pairs.find((p) => p.obstacle.id === 'column-shaft')!;
     const away = pair.witnessObstacle.map((v, k) => v - pair.witnessPart[k]!);
     // The shaft moved straight away from the throttle, by a little less and a little more than is short.
     const moved = (mm: number) => {
@@ -125,7 +125,7 @@ describe('trap 3: a throttle under the plenum that meets the steering shaft', ()
           ),
         },
       };
-      return judged('B', {}, build).figures!.fit.pairs.find((p) => p.obstacle.id === 'column-shaft')!.marginMm;
+      return judged('B', {}, build).figures.fit.pairs.find((p) => p.obstacle.id === 'column-shaft')!.marginMm;
     };
     expect(moved(-pair.marginMm - 1)).toBeLessThan(0);
     expect(moved(-pair.marginMm + 1)).toBeGreaterThan(0);
@@ -190,7 +190,7 @@ describe('trap 5: rear-bowl sump on the crossmember, front-bowl sump clears', ()
       const a = judged('A', { placement: { ...p, zMm: p.zMm + dz } });
       return a.findings.find((f) => f.id === 'fit-crossmember')?.state;
     };
-    const short = -judged('A').figures!.fit.pairs.find((p) => p.obstacle.id === 'crossmember')!.marginMm;
+    const short = -judged('A').figures.fit.pairs.find((p) => p.obstacle.id === 'crossmember')!.marginMm;
     expect(up(short - 2)).toBe('blocked');
     expect(up(short + 3)).not.toBe('blocked');
   });
@@ -204,7 +204,7 @@ describe('trap 6: the taller sister clears everything but the bonnet, by 14 mm',
     expect(a.findings.filter((f) => f.step === 'fit' && f.state === 'blocked')).toHaveLength(1);
   });
   test('a cover lower by all that is short is blocked no more', () => {
-    const short = -judged('B').figures!.fit.smallest!.marginMm;
+    const short = -judged('B').figures.fit.smallest!.marginMm;
     const lowered = (dz: number) => {
       const lib = withEngine('quillon-22', (e) => ({
         ...e,
@@ -327,8 +327,8 @@ describe('trap 11: a box strong enough only because the tyres slip first', () =>
   });
   test('rated above the engine it is not saved by anything; rated below the grip it is blocked', () => {
     const a = judged('D');
-    const first = a.figures!.strength.gears[0]!;
-    const engine = a.figures!.gearing.peakTorqueNm!.value * 1.15;
+    const first = a.figures.strength.gears[0]!;
+    const engine = a.figures.gearing.peakTorqueNm!.value * 1.15;
     expect(rated(engine + 1).findings.some((f) => f.id === 'gearbox-grip-saved')).toBe(false);
     expect(rated(engine - 1).findings.some((f) => f.id === 'gearbox-grip-saved')).toBe(true);
     expect(finding(rated(first.loadNm - 1), 'gearbox-margin').state).toBe('blocked');
@@ -382,8 +382,8 @@ describe('trap 13: the shifter lands in its hole only because the engine sits 85
     ).toMatch(/hole|aperture/);
   });
   test('it flips at the edge of the hole', () => {
-    const room = 45 - Math.abs(judged('D').figures!.fit.seat!.shifter!.forwardMm);
-    const way = Math.sign(judged('D').figures!.fit.seat!.shifter!.forwardMm) || 1;
+    const room = 45 - Math.abs(judged('D').figures.fit.seat!.shifter!.forwardMm);
+    const way = Math.sign(judged('D').figures.fit.seat!.shifter!.forwardMm) || 1;
     expect(inside(way * (room - 1)).state).not.toBe('blocked');
     expect(inside(way * (room + 1)).state).toBe('blocked');
   });
@@ -524,7 +524,7 @@ describe('trap 27: the starter is on the side of the steering box', () => {
     expect(a.findings.find((f) => f.id === 'fit-steering-box')?.state ?? 'clear').toBe('clear');
   });
   test('it flips by what it is short', () => {
-    const short = -judged('A', {}, pickup).figures!.fit.pairs.find((p) => p.obstacle.id === 'steering-box')!.marginMm;
+    const short = -judged('A', {}, pickup).figures.fit.pairs.find((p) => p.obstacle.id === 'steering-box')!.marginMm;
     const state = (dy: number) =>
       judged('A', {}, pickup, withStarter(dy)).findings.find((f) => f.id === 'fit-steering-box')?.state;
     expect(state(-short + 1)).toBe('blocked');
@@ -598,7 +598,7 @@ describe('trap 16: the whole donor car is cheaper than engine plus missing piece
     expect(words(with_(gap.figure! / 0.94 + 15).title)).toContain('Engine only is the cheapest way');
   });
   test('the missing pieces stand on the bill, and only those that the parts do not bring', () => {
-    const lines = buying('D', 'v6-engine-only').figures!.money.bill!.lines.map((l) => l.name);
+    const lines = buying('D', 'v6-engine-only').figures.money.bill.lines.map((l) => l.name);
     expect(lines).toEqual(expect.arrayContaining(['Alternator', 'Starter', 'Loom and computer', 'Brackets']));
     // Flywheel and clutch come as parts of this candidate.
     expect(lines).not.toContain('Flywheel');

@@ -51,13 +51,13 @@ describe('the bridge', () => {
     expect(installedMass(v6, record('unknown', 126), [], undefined)).toBeUndefined();
   });
   test('a flywheel and clutch that a part brings are counted there', () => {
-    const names = judged('C').figures!.mass.bridge!.steps.map((s) => s.name);
+    const names = judged('C').figures.mass.bridge!.steps.map((s) => s.name);
     expect(names).not.toContain('flywheel');
     expect(names).not.toContain('clutch');
-    expect(judged('C').figures!.mass.in.map((m) => m.name)).toContain('Flywheel for the Hesper, 240 mm clutch');
+    expect(judged('C').figures.mass.in.map((m) => m.name)).toContain('Flywheel for the Hesper, 240 mm clutch');
   });
   test('a heavier dressing weighs what it says, a lighter one less', () => {
-    const mass = (dressing: object) => judged('A', { dressing }).figures!.mass.bridge!.installedMassKg;
+    const mass = (dressing: object) => judged('A', { dressing }).figures.mass.bridge!.installedMassKg;
     expect(mass({ sump: 'q18c-sump-front' }) - mass({})).toBeCloseTo(0.6, 9);
     expect(mass({ intake: 'q18c-intake-moulded' }) - mass({})).toBeCloseTo(-3.1, 9);
   });
@@ -70,7 +70,7 @@ describe('the bridge', () => {
 describe('the car', () => {
   test('changes by what goes in less what comes out', () => {
     for (const letter of ['A', 'B', 'C', 'D', 'E']) {
-      const m = judged(letter).figures!.mass;
+      const m = judged(letter).figures.mass;
       const sum = (list: typeof m.in) => list.reduce((s, x) => s + x.mass.value, 0);
       expect(m.changeKg!.value).toBeCloseTo(sum(m.in) - sum(m.out), 6);
       expect(m.totalKg!.value).toBeCloseTo(912 + m.changeKg!.value, 6);
@@ -80,27 +80,27 @@ describe('the car', () => {
   test('heavier tyres are on the scales, the fitted ones are not', () => {
     const names = (tyreCode: string) =>
       judged('C', { tyreCode })
-        .figures!.mass.in.map((m) => m.name)
+        .figures.mass.in.map((m) => m.name)
         .filter((n) => n.startsWith('four '));
     expect(names('185/65R14')).toEqual(['four 185/65R14 for the fitted tyres']);
     expect(names('165/80R13')).toEqual([]);
   });
   test('is driven with its driver and half a tank, unless they were aboard already', () => {
-    const m = judged('C').figures!.mass;
+    const m = judged('C').figures.mass;
     expect(m.drivenKg!.value - m.totalKg!.value).toBeCloseTo(75 + 2.5 * 0.745, 6);
     const chassis = structuredClone(tug.chassis!);
     chassis.weighing.driverAboard = true;
     chassis.weighing.fuelL.value = 40;
-    const full = whole(assess({ ...tug, chassis }, candidate('C'), library)).figures!.mass;
+    const full = whole(assess({ ...tug, chassis }, candidate('C'), library)).figures.mass;
     expect(full.drivenKg!.value).toBeCloseTo(full.totalKg!.value, 6);
   });
   test('an engine moved forward puts load on the front axle and takes none from the whole', () => {
-    const at = (xMm: number) => judged('C', { placement: { ...candidate('C').placement, xMm } }).figures!.mass;
+    const at = (xMm: number) => judged('C', { placement: { ...candidate('C').placement, xMm } }).figures.mass;
     expect(at(-100).frontKg!.value).toBeGreaterThan(at(-174).frontKg!.value);
     expect(at(-100).totalKg!.value).toBeCloseTo(at(-174).totalKg!.value, 9);
   });
   test('the brief’s limit on added mass flips at the change itself', () => {
-    const { value, plusMinus } = judged('C').figures!.mass.changeKg!;
+    const { value, plusMinus } = judged('C').figures.mass.changeKg!;
     const state = (maxAddedKg: number) => {
       const build: Build = { ...tug, brief: { ...tug.brief, maxAddedKg } };
       return finding(assess(build, candidate('C'), library), 'mass-change').state;
@@ -133,13 +133,13 @@ describe('records that disagree', () => {
 describe('what stays in the car stays on the scales', () => {
   test('the car as found weighs what was weighed, axle by axle', () => {
     const car = baselineCandidate(tug)!;
-    const m = whole(assess({ ...tug, candidates: [car] }, car, library)).figures!.mass;
+    const m = whole(assess({ ...tug, candidates: [car] }, car, library)).figures.mass;
     expect([m.frontKg!.value, m.rearKg!.value, m.changeKg!.value]).toEqual([481, 431, 0]);
     expect(m.frontKg!.plusMinus).toBeCloseTo(1, 9);
     expect([m.in, m.out]).toEqual([[], []]);
   });
   test('keeping the gearbox, only the engine’s lumps leave', () => {
-    const m = judged('C', { gearboxId: 'whimbrel-4', partIds: [] }).figures!.mass;
+    const m = judged('C', { gearboxId: 'whimbrel-4', partIds: [] }).figures.mass;
     expect(m.out.map((x) => x.name)).toEqual(['Sidecam 1.2, dressed', 'its oil and coolant', 'exhaust']);
     expect(m.in.some((x) => x.name.includes('four-speed') || x.name === 'gearbox oil')).toBe(false);
   });

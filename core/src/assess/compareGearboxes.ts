@@ -22,7 +22,7 @@ import {
   SERVICE_FACTOR,
   type BoxCost,
 } from '../questions/strength/index.ts';
-import type { Derived, Figure } from '../units/index.ts';
+import { GUIDE_CURRENCY, type Derived, type Figure } from '../units/index.ts';
 import { boxesOf, withCombo } from '../solvers/ratioSweep/index.ts';
 
 /** One gearbox as it would stand behind this engine in this car. */
@@ -51,8 +51,8 @@ export interface BoxFigures {
   readonly byUse: readonly { readonly use: Brief['use']; readonly margin: number | undefined }[];
 }
 
-/** What a failed box takes with it: oil, tow, a clutch that was full of swarf. Estimated, in the build's money. */
-const TAKES_WITH_IT = 220;
+/** What a failed box takes with it: oil, tow, a clutch that was full of swarf. Estimated. */
+const TAKES_WITH_IT = { currency: GUIDE_CURRENCY, amount: 220 };
 const CHANGE_HOURS = 10;
 const JOINTS_OF_A_BOX = new Set(['bell', 'flywheel', 'clutch', 'gearbox-mount', 'output']);
 
@@ -168,7 +168,7 @@ function costOf(gearbox: Gearbox, chance: number, mine: boolean): BoxCost {
       evidence: gearbox.price.evidence,
     },
     hours: CHANGE_HOURS,
-    takesWithIt: TAKES_WITH_IT,
+    takesWithIt: TAKES_WITH_IT.amount,
   };
 }
 

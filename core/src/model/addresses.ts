@@ -33,7 +33,7 @@ function within(root: object): Map<object, string> {
     for (const [key, value] of Object.entries(thing) as [string, unknown][]) {
       if (typeof value !== 'object' || value === null || NOT_WALKED.has(key)) continue;
       const pointer = `${at}/${key.replaceAll('~', '~0').replaceAll('/', '~1')}`;
-      known!.set(value, pointer);
+      known.set(value, pointer);
       walk(value, pointer);
     }
   };

@@ -1,5 +1,4 @@
-import type { Finding, Subject } from '../model/index.ts';
-import { makeFinding } from '../model/index.ts';
+import { makeFinding, type Finding, type Subject } from '../model/index.ts';
 import { attempt, InputError } from '../units/index.ts';
 import { STAGE_NAMES, STAGES, type Results, type StageName } from './stages.ts';
 
@@ -12,7 +11,11 @@ class StageFault extends InputError {
   }
 }
 
-type Known = { -readonly [K in StageName]?: { readonly result: Results[K] } | { readonly fault: StageFault } };
+/** A result, or the fault that stops it. */
+interface Outcome<K extends StageName> {
+  readonly result?: Results[K];
+  readonly fault?: StageFault;
+}
 
 /** The judgement of one subject: each stage calculated at its first asking, and remembered. */
 export interface Judging {
@@ -30,16 +33,17 @@ export interface Judging {
  * was changed.
  */
 export function judging(subject: Subject, given: Partial<Results> = {}): Judging {
-  const known: Known = {};
-  const look = <K extends StageName>(name: K): { readonly result?: Results[K]; readonly fault?: StageFault } => {
-    const before = known[name];
-    if (before) return before;
+  const known = new Map<StageName, Outcome<StageName>>();
+  const look = <K extends StageName>(name: K): Outcome<K> => {
+    const before = known.get(name);
+    // What stands at a name is of that name: the map can't say so.
+    if (before) return before as unknown as Outcome<K>;
     const handed = given[name];
-    const found = handed === undefined ? calculate(name) : { result: handed };
-    known[name] = found as Known[K];
+    const found: Outcome<K> = handed === undefined ? calculate(name) : { result: handed };
+    known.set(name, found);
     return found;
   };
-  const calculate = <K extends StageName>(name: K): { result: Results[K] } | { fault: StageFault } => {
+  const calculate = <K extends StageName>(name: K): Outcome<K> => {
     const { needs, uses, compute } = STAGES[name];
     const from: Partial<Record<StageName, unknown>> = {};
     for (const need of needs) {
@@ -61,8 +65,8 @@ export function judging(subject: Subject, given: Partial<Results> = {}): Judging
     find: (name) => look(name).result,
     faults: () =>
       STAGE_NAMES.flatMap((stage) => {
-        const outcome = known[stage];
-        return outcome && 'fault' in outcome ? [{ stage, fault: outcome.fault }] : [];
+        const fault = known.get(stage)?.fault;
+        return fault ? [{ stage, fault }] : [];
       }),
   };
 }

@@ -68,7 +68,7 @@ function stage<K extends StageName, const N extends StageName = never, const U e
   compute: (subject: Subject, from: From<N, U>) => Results[K];
 }): Stage<K> {
   const { step, title, needs = [], uses = [], compute } = spec;
-  return { step, title, needs, uses, compute: compute as Stage<K>['compute'] };
+  return { step, title, needs, uses, compute: compute };
 }
 
 /**

@@ -7,8 +7,7 @@ export interface Air {
   readonly relativeHumidityPct: number;
 }
 
-const STANDARDS = ['ISO 1585', 'SAE J1349', 'SAE J607', 'DIN 70020', 'none'] as const;
-export type Standard = (typeof STANDARDS)[number];
+export type Standard = 'ISO 1585' | 'SAE J1349' | 'SAE J607' | 'DIN 70020' | 'none';
 
 /** Saturation vapour pressure by the Magnus form (WMO-No. 8, Annex 4.B), times relative humidity. kPa. */
 export function vapourPressureKpa(temperatureC: number, relativeHumidityPct: number): number {

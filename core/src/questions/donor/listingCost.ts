@@ -9,7 +9,7 @@ import {
   type Part,
   type ThreePoint,
 } from '../../model/index.ts';
-import { pert, type Evidence } from '../../units/index.ts';
+import { GUIDE_CURRENCY, pert, type Evidence } from '../../units/index.ts';
 import { BRINGS, fullRebuild, TYPICAL_PRICE, wantedItems } from './prices.ts';
 import { rebuildShare, type RebuildShare } from './rebuild.ts';
 import { REFRESH_HELPS } from './refurbishment.ts';
@@ -24,6 +24,8 @@ export interface OfferLine {
   readonly high: number;
   readonly hours: { readonly low: number; readonly likely: number; readonly high: number };
   readonly evidence: Evidence;
+  /** The currency of a price that ships with the program. */
+  readonly guideCurrency?: string;
 }
 
 export interface OfferCost {
@@ -48,8 +50,8 @@ export interface Wanted {
   readonly refreshed?: boolean | undefined;
 }
 
-/** A car and trailer to fetch it, EUR for each kilometre driven, there and back. */
-const COLLECT_PER_KM = { low: 0.3, likely: 0.45, high: 0.7 };
+/** A car and trailer to fetch it, for each kilometre driven, there and back. */
+const COLLECT_PER_KM = { currency: GUIDE_CURRENCY, low: 0.3, likely: 0.45, high: 0.7 };
 const NO_HOURS = { low: 0, likely: 0, high: 0 };
 /** Taking engine, gearbox, loom and the pieces out of a whole car, and getting the shell away. */
 const STRIP_HOURS = { low: 9, likely: 14, high: 24 };
@@ -114,6 +116,7 @@ export function costOfOffer(listing: Listing, wanted: Wanted): OfferCost {
       likely: at(COLLECT_PER_KM.likely),
       high: at(COLLECT_PER_KM.high),
       evidence: 'estimated',
+      guideCurrency: COLLECT_PER_KM.currency,
     });
   }
   const missing = piecesMissing(listing, wanted);
@@ -124,6 +127,7 @@ export function costOfOffer(listing: Listing, wanted: Wanted): OfferCost {
       name: capital(item),
       why: listing.broken.includes(item) ? 'broken on the one on offer' : 'not with the one on offer',
       ...threePoint(TYPICAL_PRICE[item]),
+      guideCurrency: TYPICAL_PRICE[item].currency,
     });
   const bringsGearbox =
     listing.kind !== 'engine' && listing.gearboxId === gearbox.id && !listing.missing.includes('gearbox');
@@ -140,6 +144,7 @@ export function costOfOffer(listing: Listing, wanted: Wanted): OfferCost {
     likely: full.likely * left * rebuild.share,
     high: full.high * left * Math.min(1, rebuild.share + 2 * rebuild.plusMinus),
     evidence: 'estimated',
+    ...('currency' in full ? { guideCurrency: full.currency } : {}),
   });
   if (listing.kind === 'car')
     for (const [i, r] of listing.resale.entries())

@@ -1,6 +1,11 @@
+import { GUIDE_CURRENCY } from '../../units/index.ts';
 import type { Ancillary, Engine, Family, OfferedItem, ThreePoint } from '../../model/index.ts';
 
-const used = (low: number, likely: number, high: number): ThreePoint => ({
+/** A price that ships with the program, in the currency that it was gathered in. */
+export type GuidePrice = ThreePoint & { readonly currency: string };
+
+const used = (low: number, likely: number, high: number): GuidePrice => ({
+  currency: GUIDE_CURRENCY,
   low,
   likely,
   high,
@@ -8,8 +13,8 @@ const used = (low: number, likely: number, high: number): ThreePoint => ({
   source: 'usual used price of its kind',
 });
 
-/** What a missing piece costs used, EUR: usual breakers' prices for engines of one to three litres. */
-export const TYPICAL_PRICE: Readonly<Record<OfferedItem, ThreePoint>> = {
+/** What a missing piece costs used: usual breakers' prices for engines of one to three litres. */
+export const TYPICAL_PRICE: Readonly<Record<OfferedItem, GuidePrice>> = {
   alternator: used(50, 85, 170),
   starter: used(45, 75, 150),
   flywheel: used(50, 90, 220),
@@ -82,13 +87,14 @@ export function wantedItems(engine: Engine): OfferedItem[] {
   ];
 }
 
-/** Parts, machine work and gaskets of a whole rebuild, EUR; the family's own figure where there is one. */
-export function fullRebuild(engine: Engine, family: Family | undefined): ThreePoint {
+/** Parts, machine work and gaskets of a whole rebuild: the family's own figure in the build's money, else a guide price. */
+export function fullRebuild(engine: Engine, family: Family | undefined): ThreePoint | GuidePrice {
   if (family?.rebuild) return family.rebuild;
   const n = engine.cylinders;
   return {
     low: 350 + 110 * n,
     likely: 600 + 190 * n,
+    currency: GUIDE_CURRENCY,
     high: 1100 + 320 * n,
     evidence: 'estimated',
     source: 'usual for its cylinders',

@@ -1,3 +1,4 @@
+import { GUIDE_CURRENCY } from '../../units/index.ts';
 import type { ThreePoint } from '../../model/index.ts';
 import type { RebuildShare } from './rebuild.ts';
 
@@ -6,6 +7,7 @@ export interface KitPiece {
   readonly name: string;
   readonly why: string;
   readonly cost: number;
+  readonly currency: string;
   readonly hoursNow: number;
   readonly hoursLater: number;
 }
@@ -16,6 +18,7 @@ export function whileItIsOut(km: number, ageYears: number, cylinders: number, fu
     name,
     why,
     cost,
+    currency: GUIDE_CURRENCY,
     hoursNow,
     hoursLater,
   });

@@ -1,7 +1,6 @@
 import type { Figure } from '../../units/index.ts';
 
-const FUELS = ['petrol 91', 'petrol 95', 'petrol 98', 'E85', 'diesel'] as const;
-export type FuelName = (typeof FUELS)[number];
+export type FuelName = 'petrol 91' | 'petrol 95' | 'petrol 98' | 'E85' | 'diesel';
 
 export interface FuelData {
   readonly densityKgPerL: Figure;

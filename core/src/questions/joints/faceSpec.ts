@@ -40,7 +40,7 @@ export function readSpec<S extends SpecSchema>(schema: S, spec: PortSpec): ReadS
   readings.set(spec, known);
   let read = known.get(schema);
   if (!read) known.set(schema, (read = readAnew(schema, spec)));
-  return read as ReadSpec<S>;
+  return read;
 }
 
 function readAnew<S extends SpecSchema>(schema: S, spec: PortSpec): ReadSpec<S> {

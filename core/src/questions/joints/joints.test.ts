@@ -1,6 +1,9 @@
-import type { PortSpec } from '../../model/index.ts';
+import type { Part, PortSpec, Subject } from '../../model/index.ts';
+import type { Evidence } from '../../units/index.ts';
+import { closeJoint, type Closure } from './chain.ts';
+import type { JointKind } from './kind.ts';
 import { JOINT_KINDS } from './kinds/index.ts';
-import { type JointKind } from './kind.ts';
+import { instancesOf, type JointInstance } from './ports.ts';
 
 const kind = (name: string): JointKind => JOINT_KINDS.find((k) => k.kind === name)!;
 const match = (name: string, a: PortSpec, b: PortSpec) => kind(name).match({ spec: a }, { spec: b });
@@ -13,7 +16,8 @@ const misses = (by: RegExp | string) => ({
 test('every kind names its two sides and what an open joint means', () => {
   expect(new Set(JOINT_KINDS.map((k) => k.kind)).size).toBe(JOINT_KINDS.length);
   for (const k of JOINT_KINDS) {
-    expect(k.sides.a.length * k.sides.b.length).toBeGreaterThan(0);
+    expect([k.title, k.sides.a, k.sides.b].every((words) => /^\S.*\S$/.test(words))).toBe(true);
+    expect(k.sides.a).not.toBe(k.sides.b);
     expect(k.openTitle('x')).toContain('x');
   }
 });
@@ -111,4 +115,110 @@ test('a propshaft is needed unless the front wheels drive; a clutch unless the b
     expect(kind(name).neededFor(null, box('automatic'))).toBe(false);
     expect(kind(name).neededFor(null, box('sequential'))).toBe(true);
   }
+});
+
+describe('what is typed for a face is read as its kind means it', () => {
+  test('"36" and 36 are one number, and one name', () => {
+    expect(match('crank-trigger', { teeth: '36', gap: '1' }, { teeth: 36, gap: 1 })).toEqual(fits);
+    expect(match('bell', { pattern: 36 }, { pattern: '36' })).toEqual(fits);
+    expect(match('crank-trigger', { teeth: '36', gap: 1 }, { teeth: 60, gap: 2 })).toEqual(misses('wheel 36−1'));
+  });
+  test.each([['many'], ['36 teeth'], [true], [''], [36.5]])(
+    '%p teeth are no number of teeth: unknown, never a miss',
+    (teeth) => {
+      expect(match('crank-trigger', { teeth, gap: 1 }, { teeth: 36, gap: 1 })).toEqual({
+        result: 'unknown',
+        missing: [{ side: 'a', label: 'teeth' }],
+      });
+    },
+  );
+});
+
+describe('a miss carries its figure', () => {
+  const crank = { bolts: 6, circleMm: 75, registerMm: 40 };
+  const wheel = { ...crank, circleMm: 78 };
+  const miss = (a: Evidence | undefined, b: Evidence | undefined) => {
+    const m = kind('flywheel').match({ spec: crank, evidence: a }, { spec: wheel, evidence: b });
+    if (m.result !== 'misses') throw new Error(m.result);
+    return m.by;
+  };
+  test('with the ± of how both sides are known, and the weaker evidence', () => {
+    expect(miss('measured', 'measured')).toMatchObject({
+      value: 3,
+      limit: 0.2,
+      quantity: 'lengthMm',
+      evidence: 'measured',
+    });
+    expect(miss('measured', 'measured').plusMinus).toBeCloseTo(0.15 * Math.SQRT2, 9);
+    expect(miss('measured', 'claimed').evidence).toBe('claimed');
+    expect(miss('measured', 'claimed').plusMinus).toBeGreaterThan(miss('measured', 'published').plusMinus!);
+  });
+  test('where a side does not say how it is known, no ± is made up', () => {
+    expect(miss(undefined, 'measured')).not.toHaveProperty('plusMinus');
+    expect(miss('measured', undefined)).not.toHaveProperty('evidence');
+  });
+});
+
+describe('a joint closes through parts', () => {
+  const plate = (id: string, toA?: PortSpec, toB?: PortSpec, place?: string) =>
+    ({
+      id,
+      name: id,
+      provides: [],
+      closes: [{ joint: 'bell', ...(toA ? { toA } : {}), ...(toB ? { toB } : {}), ...(place ? { place } : {}) }],
+    }) as unknown as Part;
+  const p = (pattern: string): PortSpec => ({ pattern });
+  const joint = (place?: string): JointInstance => ({
+    key: 'bell',
+    kind: kind('bell'),
+    place,
+    a: { spec: p('A'), from: 'block' },
+    b: { spec: p('D'), from: 'gearbox' },
+  });
+  const names = (c: Closure) => (c.how === 'parts' ? c.parts.map((x) => x.id) : c.how);
+  test('through one, or a chain of them, each face matched; the shortest', () => {
+    const [ab, bc, cd, ad] = [
+      plate('ab', p('A'), p('B')),
+      plate('bc', p('B'), p('C')),
+      plate('cd', p('C'), p('D')),
+      plate('ad', p('A'), p('D')),
+    ];
+    expect(names(closeJoint(joint(), [ab, bc, cd]))).toEqual(['ab', 'bc', 'cd']);
+    expect(names(closeJoint(joint(), [cd, ab, bc]))).toEqual(['ab', 'bc', 'cd']);
+    expect(names(closeJoint(joint(), [ab, bc, cd, ad]))).toEqual(['ad']);
+    expect(names(closeJoint(joint(), [ab, cd]))).toBe('open');
+    expect(names(closeJoint(joint(), []))).toBe('open');
+  });
+  test('a part with a face that nobody has read is unknown, never a fit', () => {
+    expect(names(closeJoint(joint(), [plate('half', p('A'))]))).toBe('unknown');
+    expect(names(closeJoint(joint(), [plate('none')]))).toBe('unknown');
+    // The face that is known already misses: it can't be that one.
+    expect(names(closeJoint(joint(), [plate('wrong', p('X'))]))).toBe('open');
+  });
+  test('a part for another place does not close this one', () => {
+    const left = plate('left', p('A'), p('D'), 'left');
+    expect(names(closeJoint(joint('left'), [left]))).toEqual(['left']);
+    expect(names(closeJoint(joint('right'), [left]))).toBe('open');
+  });
+});
+
+test('ports of several places make a joint each, a face without a place serves all', () => {
+  const port = (side: 'a' | 'b', pattern: string, place?: string) => ({
+    id: `${side}${place ?? ''}`,
+    kind: 'bell',
+    side,
+    spec: { pattern },
+    ...(place ? { place } : {}),
+  });
+  const subject = {
+    chassis: null,
+    gearbox: { name: 'box', ports: [port('b', 'x')] },
+    engine: { name: 'engine', ports: [port('a', 'x', 'right'), port('a', 'y', 'left')] },
+    dressing: [],
+  } as unknown as Subject;
+  const joints = instancesOf(subject, [], kind('bell'));
+  expect(joints.map((j) => [j.key, closeJoint(j, []).how])).toEqual([
+    ['bell:left', 'open'],
+    ['bell:right', 'direct'],
+  ]);
 });

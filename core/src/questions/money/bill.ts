@@ -177,7 +177,6 @@ function chosenLines(subject: Subject): Draft[] {
 function offerLine(line: OfferLine, engineId: string): Draft {
   const { low, likely, high } = line;
   const own = line.kind === 'price';
-  const guide = line.kind === 'collect' || line.kind === 'missing';
   return {
     id: own ? engineId : line.id,
     name: line.name,
@@ -186,7 +185,7 @@ function offerLine(line: OfferLine, engineId: string): Draft {
     price: { low, likely, high },
     hours: line.hours,
     evidence: line.evidence,
-    ...(guide ? { guideCurrency: GUIDE_CURRENCY } : {}),
+    ...(line.guideCurrency === undefined ? {} : { guideCurrency: line.guideCurrency }),
   };
 }
 
