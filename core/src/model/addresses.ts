@@ -29,11 +29,15 @@ function within(root: object): Map<object, string> {
   let known = places.get(root);
   if (known) return known;
   known = new Map([[root, '']]);
+  const keep = known;
   const walk = (thing: object, at: string): void => {
-    for (const [key, value] of Object.entries(thing) as [string, unknown][]) {
+    // Numbers alone, a place or a curve, hold nothing to find.
+    if (Array.isArray(thing) && typeof thing[0] !== 'object') return;
+    for (const key in thing) {
+      const value: unknown = thing[key as keyof typeof thing];
       if (typeof value !== 'object' || value === null || NOT_WALKED.has(key)) continue;
-      const pointer = `${at}/${key.replaceAll('~', '~0').replaceAll('/', '~1')}`;
-      known.set(value, pointer);
+      const pointer = `${at}/${/[~/]/.test(key) ? key.replaceAll('~', '~0').replaceAll('/', '~1') : key}`;
+      keep.set(value, pointer);
       walk(value, pointer);
     }
   };

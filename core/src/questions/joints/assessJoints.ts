@@ -15,7 +15,7 @@ import {
 import { closeJoint, type Closure } from './chain.ts';
 import { conflictsOf } from './conditions.ts';
 import type { JointMiss } from './kind.ts';
-import { instancesOf, jointsOf, type JointInstance } from './ports.ts';
+import { instancesOf, jointsOf, portsOf, type JointInstance } from './ports.ts';
 
 interface JointFigure {
   readonly key: string;
@@ -35,7 +35,7 @@ const titleOf = ({ kind, place }: JointInstance) => (place === undefined ? kind.
 
 export function assessJoints(subject: Subject): CheckResult & { figures: JointFigures } {
   const findings: Finding[] = [];
-  const joints = jointsOf(subject, subject.parts).map((joint) => {
+  const joints = jointsOf(subject).map((joint) => {
     const closure = closeJoint(joint, subject.parts);
     const finding = jointFinding(subject, joint, closure);
     findings.push(finding);
@@ -173,11 +173,12 @@ function remediesFor(
   const { kind } = joint.kind;
   const remedies: Remedy[] = [];
   const refused: { part: Part; why: string }[] = [];
+  const own = portsOf(subject, joint.kind);
   for (const part of subject.library.parts) {
     if (part.discontinued || part.retired || subject.parts.includes(part)) continue;
     if (!part.closes.some((c) => c.joint === kind) && !part.provides.some((p) => p.kind === kind)) continue;
     const parts = [...subject.parts, part];
-    const joined = instancesOf(subject, parts, joint.kind).find((j) => j.key === joint.key);
+    const joined = instancesOf(joint.kind, own, part).find((j) => j.key === joint.key);
     if (!joined || closeJoint(joined, parts).how !== 'parts') continue;
     const { unmet, clashes } = conflictsOf(part, subject, parts);
     const blame = [

@@ -3,7 +3,7 @@ import type { Evidence } from '../../units/index.ts';
 import { closeJoint, type Closure } from './chain.ts';
 import type { JointKind } from './kind.ts';
 import { JOINT_KINDS } from './kinds/index.ts';
-import { instancesOf, type JointInstance } from './ports.ts';
+import { instancesOf, portsOf, type JointInstance } from './ports.ts';
 
 const kind = (name: string): JointKind => JOINT_KINDS.find((k) => k.kind === name)!;
 const match = (name: string, a: PortSpec, b: PortSpec) => kind(name).match({ spec: a }, { spec: b });
@@ -215,8 +215,9 @@ test('ports of several places make a joint each, a face without a place serves a
     gearbox: { name: 'box', ports: [port('b', 'x')] },
     engine: { name: 'engine', ports: [port('a', 'x', 'right'), port('a', 'y', 'left')] },
     dressing: [],
+    parts: [],
   } as unknown as Subject;
-  const joints = instancesOf(subject, [], kind('bell'));
+  const joints = instancesOf(kind('bell'), portsOf(subject, kind('bell')));
   expect(joints.map((j) => [j.key, closeJoint(j, []).how])).toEqual([
     ['bell:left', 'open'],
     ['bell:right', 'direct'],

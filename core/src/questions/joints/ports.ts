@@ -23,19 +23,24 @@ export interface JointInstance {
   readonly b: Face | undefined;
 }
 
+/** A port, and whose it is. */
 interface Owned {
   readonly port: Port;
   readonly from: string;
   readonly part?: Part;
 }
 
-/** The ports that meet in a candidate, those that stand in for others after them. */
-function* portsOf(subject: Subject, parts: readonly Part[], kind: string): Generator<Owned> {
-  const { chassis, gearbox, engine, dressing } = subject;
+const broughtBy = (part: Part, kind: string): Owned[] =>
+  part.provides.filter((port) => port.kind === kind).map((port) => ({ port, from: part.name, part }));
+
+/** The ports of a kind that meet in a candidate, those that stand in for others after them. */
+export function portsOf(subject: Subject, kind: JointKind): Owned[] {
+  const { chassis, gearbox, engine, dressing, parts } = subject;
+  const owned: Owned[] = [];
   for (const owner of [...(chassis ? [chassis] : []), gearbox, engine, ...dressing])
-    for (const port of owner.ports) if (port.kind === kind) yield { port, from: owner.name };
-  for (const part of parts)
-    for (const port of part.provides) if (port.kind === kind) yield { port, from: part.name, part };
+    for (const port of owner.ports) if (port.kind === kind.kind) owned.push({ port, from: owner.name });
+  for (const part of parts) owned.push(...broughtBy(part, kind.kind));
+  return owned;
 }
 
 /** The face of a side at a place: the last that names it, else the last that names none. */
@@ -52,9 +57,9 @@ function faceAt(ports: readonly Owned[], side: 'a' | 'b', place: string | undefi
   );
 }
 
-/** The joints of one kind: one for each place that a port names, or the one of it. */
-export function instancesOf(subject: Subject, parts: readonly Part[], kind: JointKind): JointInstance[] {
-  const ports = [...portsOf(subject, parts, kind.kind)];
+/** The joints of one kind, one for each place that a port names, or the one of it; with another part's ports added. */
+export function instancesOf(kind: JointKind, own: readonly Owned[], more?: Part): JointInstance[] {
+  const ports = more ? [...own, ...broughtBy(more, kind.kind)] : own;
   const places = [...new Set(ports.flatMap((o) => o.port.place ?? []))].sort();
   return (places.length > 0 ? places : [undefined]).map((place) => ({
     key: place === undefined ? kind.kind : `${kind.kind}:${place}`,
@@ -66,8 +71,8 @@ export function instancesOf(subject: Subject, parts: readonly Part[], kind: Join
 }
 
 /** Every joint that the layout and the candidate need closed, in the order a powertrain goes together. */
-export function jointsOf(subject: Subject, parts: readonly Part[]): JointInstance[] {
+export function jointsOf(subject: Subject): JointInstance[] {
   return JOINT_KINDS.filter((k) => k.neededFor(subject.chassis, subject.gearbox)).flatMap((kind) =>
-    instancesOf(subject, parts, kind),
+    instancesOf(kind, portsOf(subject, kind)),
   );
 }
