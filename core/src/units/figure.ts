@@ -66,11 +66,13 @@ const IMPORTANT_SHARE = 0.1;
 /**
  * First-order propagation of scatter (GUM, JCGM 100:2008, 5.1.2, by central differences one standard deviation to
  * either side) through a computation of several results at once. A result is no better than its worst important input:
- * one that brings a tenth or more of the variance.
+ * one that brings a tenth or more of the variance. `nameOf` says what an input is called among the contributions, where
+ * that is not its key.
  */
 export function propagateAll<K extends string, R extends string>(
   inputs: Readonly<Record<K, Figure>>,
   compute: (values: Readonly<Record<K, number>>) => Readonly<Record<R, number>>,
+  nameOf: (input: K) => string = (input) => input,
 ): Record<R, Derived> {
   const names = Object.keys(inputs) as K[];
   const values = {} as Record<K, number>;
@@ -89,6 +91,7 @@ export function propagateAll<K extends string, R extends string>(
     values[name] = middle;
     return { up, down };
   });
+  const shown = names.map((name) => nameOf(name));
   const origins = names.map((name) => {
     const thing = originOf(inputs[name]);
     return { thing, direct: thing === inputs[name] };
@@ -99,7 +102,7 @@ export function propagateAll<K extends string, R extends string>(
     const variance = squares.reduce((sum, x) => sum + x, 0);
     const from = names.map((name, i) => {
       const c: { -readonly [K in keyof Contribution]: Contribution[K] } = {
-        name,
+        name: shown[i]!,
         value: inputs[name].value,
         plusMinus: scatters[i]!,
         evidence: inputs[name].evidence,
@@ -123,8 +126,9 @@ export function propagateAll<K extends string, R extends string>(
 export function propagate<K extends string>(
   inputs: Readonly<Record<K, Figure>>,
   compute: (values: Readonly<Record<K, number>>) => number,
+  nameOf?: (input: K) => string,
 ): Derived {
-  return propagateAll(inputs, (values) => ({ result: compute(values) })).result;
+  return propagateAll(inputs, (values) => ({ result: compute(values) }), nameOf).result;
 }
 
 /** The figure in a sum's own words, for a fixed input with no doubt (a definition, a choice). */

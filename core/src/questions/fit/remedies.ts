@@ -27,11 +27,11 @@ import { requiredClearance } from './requiredClearance.ts';
 function leastMargin(solids: readonly PlacedSolid[], obstacle: Obstacle, body: Convex, movement: Movement): number {
   let least = Infinity;
   for (const { solid, convex } of solids) {
-    const needed = (movementMm: number) =>
-      requiredClearance(solid, obstacle, movementMm, convex.excessMm + body.excessMm).totalMm;
-    if (boundsDistance(convex, body) - needed(movement.mostMm) > least) continue;
+    const still = requiredClearance(solid, obstacle, 0, convex.excessMm + body.excessMm).totalMm;
+    if (boundsDistance(convex, body) - still - movement.mostMm > least) continue;
     const found = signedDistance(convex, body);
-    least = Math.min(least, found.signedDistanceMm - needed(movement.at(found.witnessA, wayAcross(found))));
+    const moves = movement.at(found.witnessA, wayAcross(found));
+    least = Math.min(least, found.signedDistanceMm - (still + moves));
   }
   return least;
 }

@@ -231,18 +231,15 @@ function changeOf(out: readonly Move[], into: readonly Move[]): Derived {
   const inputs: Record<string, Figure> = {};
   out.forEach((m, i) => (inputs[outNames[i]!] = m.mass));
   into.forEach((m, i) => (inputs[inNames[i]!] = m.mass));
-  const d = propagate(inputs, (v) => inNames.reduce((s, n) => s + v[n]!, 0) - outNames.reduce((s, n) => s + v[n]!, 0));
-  return named(d, new Map([...namesOf('out', outNames, out), ...namesOf('in', inNames, into)]));
+  const names = new Map([...namesOf('out', outNames, out), ...namesOf('in', inNames, into)]);
+  return propagate(
+    inputs,
+    (v) => inNames.reduce((s, n) => s + v[n]!, 0) - outNames.reduce((s, n) => s + v[n]!, 0),
+    (key) => names.get(key) ?? key,
+  );
 }
 
-/** A figure whose contributions go by what moves, without the number that keeps two moves of one name apart. */
-const named = (d: Derived, names: ReadonlyMap<string, string>): Derived => ({
-  ...d,
-  from: d.from.map((c) => {
-    const name = names.get(c.name);
-    return name === undefined ? c : { ...c, name };
-  }),
-});
+/** Moves by keys of their own: a number keeps two of one name apart. */
 const keysOf = (way: 'in' | 'out', moves: readonly Move[]) => moves.map((m, i) => `${way}: ${m.name} ${i}`);
 const namesOf = (way: 'in' | 'out', keys: readonly string[], moves: readonly Move[]) =>
   keys.map((key, i): [string, string] => [key, `${way}: ${moves[i]!.name}`]);
@@ -279,22 +276,22 @@ function carSums(subject: Subject, out: readonly Move[], into: readonly Move[]) 
   const at = axles(Object.fromEntries(Object.entries(inputs).map(([k, f]) => [k, f.value])));
   const driver: Figure = w.driverAboard ? exactly(0) : subject.brief.driverKg;
   const halfTank = Math.max(0, chassis.tankL.value / 2 - w.fuelL.value) * PETROL_KG_PER_L;
-  const sums = propagateAll({ ...inputs, driver }, (v) => {
-    const after = axles(v);
-    return {
-      frontKg: after.frontKg,
-      rearKg: after.rearKg,
-      totalKg: after.totalKg,
-      frontPct: after.frontPct,
-      drivenKg: after.totalKg + v['driver'] + halfTank,
-    };
-  });
+  const sums = propagateAll(
+    { ...inputs, driver },
+    (v) => {
+      const after = axles(v);
+      return {
+        frontKg: after.frontKg,
+        rearKg: after.rearKg,
+        totalKg: after.totalKg,
+        frontPct: after.frontPct,
+        drivenKg: after.totalKg + v['driver'] + halfTank,
+      };
+    },
+    (key) => names.get(key) ?? key,
+  );
   return {
-    frontKg: named(sums.frontKg, names),
-    rearKg: named(sums.rearKg, names),
-    totalKg: named(sums.totalKg, names),
-    frontPct: named(sums.frontPct, names),
-    drivenKg: named(sums.drivenKg, names),
+    ...sums,
     comMm: [at.comXMm, at.comYMm ?? 0, at.comZMm ?? w.comZMm.value] as Vec3,
   };
 }

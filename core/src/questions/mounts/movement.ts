@@ -45,7 +45,7 @@ export function wayAcross(found: {
   readonly witnessB: V3;
 }): V3 {
   const { witnessA: a, witnessB: b } = found;
-  const across = Math.hypot(b[0] - a[0], b[1] - a[1], b[2] - a[2]);
+  const across = Math.sqrt((b[0] - a[0]) ** 2 + (b[1] - a[1]) ** 2 + (b[2] - a[2]) ** 2);
   if (across < 1e-9) return [0, 0, 1];
   const k = (found.signedDistanceMm < 0 ? -1 : 1) / across;
   return [(b[0] - a[0]) * k, (b[1] - a[1]) * k, (b[2] - a[2]) * k];
