@@ -20,7 +20,7 @@ const startMs = async () => {
 
 try {
   const sums = {
-    assess: assessBench(),
+    assess: await assessBench(),
     clearance: clearanceBench(),
     mesh: await meshBench(),
     placement: placementBench(),

@@ -1,15 +1,17 @@
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
-import { assess, assessAll, type Build, type Engine, type Gearbox, type Library, type Part } from '@sable/core';
+import type { Build, Engine, Gearbox, Library, Part } from '@sable/core';
 import { boundsGapSquared, convexOf, signedDistance, type Convex } from '@sable/core/geometry';
+import { bundledCore } from './bundled.ts';
 import { round, summary, timed } from './measure.ts';
 import { random } from './random.ts';
 
 const demo = path.resolve(import.meta.dirname, '../server/src/demo');
 const read = <T>(name: string): T => JSON.parse(readFileSync(path.join(demo, `${name}.json`), 'utf8')) as T;
 
-/** assess() of one candidate and of the line-up. */
-export function assessBench() {
+/** assess() of one candidate and of the line-up, in core as it ships. */
+export async function assessBench() {
+  const { assess, assessAll } = await bundledCore(path.resolve(import.meta.dirname, '..'));
   const library: Library = {
     engines: read<Engine[]>('engines'),
     gearboxes: read<Gearbox[]>('gearboxes'),

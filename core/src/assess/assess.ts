@@ -7,7 +7,7 @@ import {
   worstState,
   type Build,
   type Candidate,
-  type CheckResult,
+  type Check,
   type Finding,
   type Library,
   type Setting,
@@ -95,34 +95,44 @@ export function assessIn(setting: Setting, candidate: Candidate, library: Librar
   const { subject, findings: missing } = resolveSubject(setting, candidate, library);
   if (!subject) return verdictOf(candidate, [], missing);
   const judged = judging(subject);
-  const found = (name: StageName): CheckResult => {
+  const checks: Check[] = [];
+  for (const name of CHECK_ORDER) {
     const result = judged.find(name);
-    return result && 'checks' in result ? result : { checks: [], findings: [] };
-  };
-  const checks = addressed(
-    subject,
-    CHECK_ORDER.flatMap((name) => found(name).checks),
-  );
-  const findings = FINDING_ORDER.flatMap((name) => found(name).findings);
-  const figures = Object.fromEntries(FIGURED.map((name) => [name, judged.find(name)?.figures]));
-  return { ...verdictOf(candidate, checks, [...missing, ...faultFindings(judged), ...findings]), figures };
+    if (result && 'checks' in result) checks.push(...result.checks);
+  }
+  const findings = [...missing];
+  const found: Finding[] = [];
+  for (const name of FINDING_ORDER) {
+    const result = judged.find(name);
+    if (result && 'findings' in result) found.push(...result.findings);
+  }
+  const figures: { [name: string]: unknown } = {};
+  for (const name of FIGURED) figures[name] = judged.find(name)?.figures;
+  findings.push(...faultFindings(judged), ...found);
+  return { ...verdictOf(candidate, addressed(subject, checks), findings), figures: figures as Figures };
 }
 
 /** Findings worst first, in working order within a state; states of the candidate and of each step. */
 function verdictOf(candidate: Candidate, checks: Verdictable['checks'], findings: readonly Finding[]): Verdictable {
-  const sorted = [...findings].sort((a, b) => STATES.indexOf(b.state) - STATES.indexOf(a.state));
+  const byState = new Map<State, Finding[]>(STATES.map((s) => [s, []]));
+  for (const f of findings) byState.get(f.state)!.push(f);
+  const byStep = new Map<Step, State[]>();
+  for (const { step, state } of [...findings, ...checks]) {
+    const states = byStep.get(step);
+    if (states) states.push(state);
+    else byStep.set(step, [state]);
+  }
   const steps: Partial<Record<Step, State>> = {};
   for (const step of STEPS) {
-    const of = findings.filter((f) => f.step === step);
-    const rows = checks.filter((c) => c.step === step);
-    if (of.length + rows.length > 0) steps[step] = worstState([...of.map((f) => f.state), ...rows.map((c) => c.state)]);
+    const states = byStep.get(step);
+    if (states) steps[step] = worstState(states);
   }
   return {
     candidateId: candidate.id,
-    state: worstState([...findings.map((f) => f.state), ...checks.map((c) => c.state)]),
+    state: worstState(Object.values(steps)),
     steps,
     checks,
-    findings: sorted,
+    findings: [...byState.values()].reverse().flat(),
   };
 }
 

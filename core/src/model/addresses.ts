@@ -1,7 +1,7 @@
 import { ORIGIN, type Contribution } from '../units/index.ts';
 import type { Library } from './build.ts';
 import type { Candidate } from './candidate.ts';
-import { fieldWords, ownerName } from './fieldWords.ts';
+import { fieldWords, ownerName, type FieldWords } from './fieldWords.ts';
 import type { Check } from './finding.ts';
 import type { Setting, Subject } from './subject.ts';
 
@@ -22,27 +22,31 @@ const NOT_WALKED = new Set([
   'bosses',
   'bought',
 ]);
-const places = new WeakMap<object, Map<object, string>>();
+/** Where a thing of the data stands: the JSON pointer into build or library, and what the dictionary says of it. */
+interface Address {
+  readonly pointer: string;
+  readonly words: FieldWords | undefined;
+}
+const addresses = new WeakMap<object, Map<object, Address>>();
 
-/** Pointers within one row, by the objects that stand there; walked once for each row. */
-function within(root: object): Map<object, string> {
-  let known = places.get(root);
+/** Addresses within one row, by the objects that stand there; walked once for each row. */
+function within(root: object, rootPointer: string): Map<object, Address> {
+  let known = addresses.get(root);
   if (known) return known;
-  known = new Map([[root, '']]);
+  known = new Map();
   const keep = known;
-  const walk = (thing: object, at: string): void => {
+  const walk = (thing: object, pointer: string): void => {
+    keep.set(thing, { pointer, words: fieldWords(pointer) });
     // Numbers alone, a place or a curve, hold nothing to find.
     if (Array.isArray(thing) && typeof thing[0] !== 'object') return;
     for (const key in thing) {
       const value: unknown = thing[key as keyof typeof thing];
       if (typeof value !== 'object' || value === null || NOT_WALKED.has(key)) continue;
-      const pointer = `${at}/${/[~/]/.test(key) ? key.replaceAll('~', '~0').replaceAll('/', '~1') : key}`;
-      keep.set(value, pointer);
-      walk(value, pointer);
+      walk(value, `${pointer}/${/[~/]/.test(key) ? key.replaceAll('~', '~0').replaceAll('/', '~1') : key}`);
     }
   };
-  walk(root, '');
-  places.set(root, known);
+  walk(root, rootPointer);
+  addresses.set(root, known);
   return known;
 }
 
@@ -60,14 +64,14 @@ function rootsOf(subject: Subject): [string, object][] {
   ];
 }
 
-/** The address of something in the data of a subject: a JSON pointer into build or library, rows by their id. */
-type AddressBook = (thing: object) => string | undefined;
+/** Where something in the data of a subject stands; rows go by their id. */
+type AddressBook = (thing: object) => Address | undefined;
 function addressBook(subject: Subject): AddressBook {
-  const rows = rootsOf(subject).map(([at, root]) => ({ at, pointers: within(root) }));
+  const rows = rootsOf(subject).map(([at, root]) => within(root, at));
   return (thing) => {
-    for (const { at, pointers } of rows) {
-      const pointer = pointers.get(thing);
-      if (pointer !== undefined) return at + pointer;
+    for (const row of rows) {
+      const address = row.get(thing);
+      if (address) return address;
     }
     return undefined;
   };
@@ -82,20 +86,19 @@ export function addressed(subject: Subject, checks: readonly Check[]): Check[] {
 function withAddresses(subject: Subject, check: Check, addressOf: AddressBook): Check {
   const from = (check.from as readonly Contribution[]).map((c) => {
     const origin = c[ORIGIN];
-    const pointer = origin && addressOf(origin.thing);
+    const address = origin && addressOf(origin.thing);
     const { value, plusMinus, evidence, share } = c;
-    if (pointer === undefined) return { name: c.name, value, plusMinus, evidence, share };
+    if (!address) return { name: c.name, value, plusMinus, evidence, share };
     // A figure of the data goes by the dictionary's name, one made from it by the sum's own.
-    const name = (origin?.direct && nameAt(subject, pointer)) || c.name;
-    return { name, value, plusMinus, evidence, share, pointer };
+    const name = origin.direct && address.words ? nameOf(subject, address.words) : c.name;
+    return { name, value, plusMinus, evidence, share, pointer: address.pointer };
   });
   return { ...check, from };
 }
 
-function nameAt(subject: Subject, pointer: string): string | undefined {
-  const words = fieldWords(pointer);
-  const owner = words && ownerName(subject, words);
-  return owner === undefined ? words?.label : `${owner}: ${words!.label}`;
+function nameOf(subject: Subject, words: FieldWords): string {
+  const owner = ownerName(subject, words);
+  return owner === undefined ? words.label : `${owner}: ${words.label}`;
 }
 
 /** Everything that a judgement is made from. */

@@ -33,42 +33,51 @@ export function makeCheck(spec: CheckSpec): Check {
   const state =
     spec.state ??
     checkState(known ? figure.value : undefined, figure?.plusMinus ?? 0, spec.limitKind, spec.limit, spec.upperLimit);
-  return {
+  // Assigned one by one: spreads of what may be absent take several times as long, and checks are made by the hundred.
+  const check: { -readonly [K in keyof Check]: Check[K] } = {
     id: spec.id,
     step: spec.step,
     group: spec.group,
     title: spec.title,
     quantity: spec.quantity,
-    ...(known ? { value: figure.value, plusMinus: figure.plusMinus, evidence: figure.evidence } : {}),
     limitKind: spec.limitKind,
-    ...(spec.limit === undefined ? {} : { limit: spec.limit }),
-    ...(spec.upperLimit === undefined ? {} : { upperLimit: spec.upperLimit }),
-    ...(spec.span === undefined ? {} : { span: spec.span }),
     state,
     because: spec.because,
     from: known ? [...figure.from] : [],
-    ...(spec.signed ? { signed: true } : {}),
-    ...(spec.digits === undefined ? {} : { digits: spec.digits }),
   };
+  if (known) {
+    check.value = figure.value;
+    check.plusMinus = figure.plusMinus;
+    check.evidence = figure.evidence;
+  }
+  if (spec.limit !== undefined) check.limit = spec.limit;
+  if (spec.upperLimit !== undefined) check.upperLimit = spec.upperLimit;
+  if (spec.span !== undefined) check.span = spec.span;
+  if (spec.signed) check.signed = true;
+  if (spec.digits !== undefined) check.digits = spec.digits;
+  return check;
 }
 
 /** A finding that says the same as a check, with the sentence for its state. */
 export function findingOf(check: Check, title: string, more: Partial<Finding> = {}): Finding {
-  return {
+  const finding: { -readonly [K in keyof Finding]: Finding[K] } = {
     id: check.id,
     state: check.state,
     step: check.step,
     title,
     because: check.because,
-    ...(check.value === undefined ? {} : { figure: check.value, plusMinus: check.plusMinus ?? 0 }),
-    ...(check.limit === undefined ? {} : { limit: check.limit }),
     quantity: check.quantity,
-    ...(check.evidence === undefined ? {} : { evidence: check.evidence }),
     about: [],
     missing: [],
     remedies: [],
-    ...more,
   };
+  if (check.value !== undefined) {
+    finding.figure = check.value;
+    finding.plusMinus = check.plusMinus ?? 0;
+  }
+  if (check.limit !== undefined) finding.limit = check.limit;
+  if (check.evidence !== undefined) finding.evidence = check.evidence;
+  return Object.assign(finding, more);
 }
 
 export function makeFinding(

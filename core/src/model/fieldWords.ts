@@ -77,20 +77,8 @@ const SCREENS: Readonly<Record<string, FieldScreen>> = {
 };
 const ROWS = new Set(['candidates', 'engines', 'gearboxes', 'parts']);
 
-/** Looked up again and again for the same rows; emptied before it grows with every row there ever was. */
-const known = new Map<string, FieldWords | undefined>();
-const MOST_KNOWN = 5000;
-
 /** What stands at an address, in words, and the screen that it is entered on; undefined where nobody has named it. */
 export function fieldWords(pointer: string): FieldWords | undefined {
-  if (known.has(pointer)) return known.get(pointer);
-  if (known.size >= MOST_KNOWN) known.clear();
-  const words = lookUp(pointer);
-  known.set(pointer, words);
-  return words;
-}
-
-function lookUp(pointer: string): FieldWords | undefined {
   const keys = pointer.split('/').slice(1);
   const root = keys[0] ?? '';
   const pattern = keys.map((key, i) => ((i === 1 && ROWS.has(root)) || /^\d+$/.test(key) ? '*' : key)).join('/');

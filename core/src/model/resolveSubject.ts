@@ -118,11 +118,14 @@ export function resolveSubject(
   }
   for (const id of candidate.pairIds ?? [])
     if (!gearbox.pairs?.some((p) => p.id === id)) missing('gear pair', id, '/pairIds');
-  const { chassis } = setting;
+  const { currency, brief, chassis, peers } = setting;
   return {
     findings,
     subject: {
-      ...setting,
+      currency,
+      brief,
+      chassis,
+      peers,
       candidate,
       engine,
       gearbox: withPairs(gearbox, candidate.pairIds ?? []),

@@ -11,12 +11,6 @@ class StageFault extends InputError {
   }
 }
 
-/** A result, or the fault that stops it. */
-interface Outcome<K extends StageName> {
-  readonly result?: Results[K];
-  readonly fault?: StageFault;
-}
-
 /** The judgement of one subject: each stage calculated at its first asking, and remembered. */
 export interface Judging {
   readonly subject: Subject;
@@ -33,39 +27,44 @@ export interface Judging {
  * was changed.
  */
 export function judging(subject: Subject, given: Partial<Results> = {}): Judging {
-  const known = new Map<StageName, Outcome<StageName>>();
-  const look = <K extends StageName>(name: K): Outcome<K> => {
-    const before = known.get(name);
-    // What stands at a name is of that name: the map can't say so.
-    if (before) return before as unknown as Outcome<K>;
-    const handed = given[name];
-    const found: Outcome<K> = handed === undefined ? calculate(name) : { result: handed };
-    known.set(name, found);
-    return found;
+  const results: { -readonly [K in StageName]?: Results[K] } = { ...given };
+  const done = new Set(Object.keys(given));
+  const faults = new Map<StageName, StageFault>();
+  /** Calculates a stage that nobody asked for before. Returns the fault that stops it, if one does. */
+  const settle = (name: StageName): StageFault | undefined => {
+    if (done.has(name)) return faults.get(name);
+    done.add(name);
+    const fault = calculate(name);
+    if (fault) faults.set(name, fault);
+    return fault;
   };
-  const calculate = <K extends StageName>(name: K): Outcome<K> => {
+  const calculate = <K extends StageName>(name: K): StageFault | undefined => {
     const { needs, uses, compute } = STAGES[name];
-    const from: Partial<Record<StageName, unknown>> = {};
     for (const need of needs) {
-      const { result, fault } = look(need);
-      if (fault) return { fault };
-      from[need] = result;
+      const fault = settle(need);
+      if (fault) return fault;
     }
-    for (const use of uses) from[use] = look(use).result;
-    const tried = attempt(() => compute(subject, from as unknown as Results));
-    return tried.ok ? { result: tried.value } : { fault: new StageFault(name, tried.fault) };
+    for (const use of uses) settle(use);
+    // Handed all that is known so far; its type shows it what it says that it needs.
+    const tried = attempt(() => compute(subject, results as Results));
+    if (!tried.ok) return new StageFault(name, tried.fault);
+    results[name] = tried.value;
+    return undefined;
   };
   return {
     subject,
     get(name) {
-      const { result, fault } = look(name);
+      const fault = settle(name);
       if (fault) throw fault;
-      return result!;
+      return results[name]!;
     },
-    find: (name) => look(name).result,
+    find(name) {
+      settle(name);
+      return results[name];
+    },
     faults: () =>
       STAGE_NAMES.flatMap((stage) => {
-        const fault = known.get(stage)?.fault;
+        const fault = faults.get(stage);
         return fault ? [{ stage, fault }] : [];
       }),
   };

@@ -38,7 +38,13 @@ export function about(likely: number, spread: keyof typeof USUAL_SPREAD): Distri
 
 /** Three points of each added up: all go well, or none does. */
 export function sumOf(list: readonly Distribution[]): Distribution {
-  return list.reduce((s, x) => ({ low: s.low + x.low, likely: s.likely + x.likely, high: s.high + x.high }), NOTHING);
+  let { low, likely, high } = NOTHING;
+  for (const x of list) {
+    low += x.low;
+    likely += x.likely;
+    high += x.high;
+  }
+  return { low, likely, high };
 }
 
 /** The currency in which prices were gathered that ship with the program; each of them names it. */

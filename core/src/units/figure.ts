@@ -98,8 +98,12 @@ export function propagateAll<K extends string, R extends string>(
   });
   const derived = {} as Record<R, Derived>;
   for (const result of results) {
-    const squares = parts.map((p) => (p === undefined ? 0 : ((p.up[result] - p.down[result]) / 2) ** 2));
-    const variance = squares.reduce((sum, x) => sum + x, 0);
+    let variance = 0;
+    const squares = parts.map((p) => {
+      const half = p === undefined ? 0 : (p.up[result] - p.down[result]) / 2;
+      variance += half * half;
+      return half * half;
+    });
     const from = names.map((name, i) => {
       const c: { -readonly [K in keyof Contribution]: Contribution[K] } = {
         name: shown[i]!,

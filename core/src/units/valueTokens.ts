@@ -70,3 +70,6 @@ export function wordSentence(text: string, units: Units): string {
 function sameInBoth(quantity: Quantity): boolean {
   return unitOf(quantity, { system: 'metric' }) === unitOf(quantity, { system: 'us' });
 }
+
+/** The words with a capital, to begin a sentence with. */
+export const capital = (words: string): string => words.charAt(0).toUpperCase() + words.slice(1);

@@ -8,6 +8,7 @@ import { ACCEPTED } from './table.ts';
 export const Accepted = Type.Union(Object.values(ACCEPTED).map((k) => k.schema)) as unknown as Type.TUnsafe<Accepted>;
 export type Accepted = Type.Static<(typeof ACCEPTED)[keyof typeof ACCEPTED]['schema']>;
 
+const KINDS = Object.values(ACCEPTED);
 export const ACCEPTED_KINDS = Object.keys(ACCEPTED) as readonly Accepted['kind'][];
 
 const kindOf = (work: Accepted) => ACCEPTED[work.kind] as unknown as AcceptedKind<Type.TUnsafe<Accepted>>;
@@ -21,7 +22,7 @@ export const takeOut = (candidate: Candidate, work: Accepted, before?: Candidate
 
 /** Everything that was accepted into a candidate, kind by kind. */
 export const acceptedIn = (candidate: Candidate): Accepted[] =>
-  Object.values(ACCEPTED).flatMap((k) => k.of(candidate) as readonly Accepted[]);
+  KINDS.flatMap((k) => k.of(candidate) as readonly Accepted[]);
 
 /** What a piece of accepted work is called, and what it puts on the bill. */
 export const acceptedKey = (work: Accepted): string => kindOf(work).key(work);

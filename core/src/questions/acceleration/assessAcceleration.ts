@@ -77,7 +77,7 @@ export function assessAcceleration(
         : 'Needs a curve, the weighed car, a tyre, and of an automatic its converter.',
     }),
   );
-  findings.push(...boostFindings(subject, mass, gearing));
+  findings.push(...boostFindings(subject, mass, gearing, figures.zeroTo100S?.value));
   return { checks, findings, figures };
 }
 
@@ -109,8 +109,13 @@ function withDoubt(plant: Plant, subject: Subject, mass: MassFigures, gearing: G
 }
 
 /** What a turbocharged engine loses to its lag, and at each shift of a manual box. */
-function boostFindings(subject: Subject, mass: MassFigures, gearing: GearingFigures): Finding[] {
-  const lost = boostLost(subject, mass, gearing);
+function boostFindings(
+  subject: Subject,
+  mass: MassFigures,
+  gearing: GearingFigures,
+  zeroTo100S: number | undefined,
+): Finding[] {
+  const lost = boostLost(subject, mass, gearing, undefined, zeroTo100S);
   if (!lost || lost.atShiftsS < 0.02) return [];
   return [
     makeFinding({
@@ -131,17 +136,18 @@ export interface BoostLost {
   readonly fromRestS: number;
 }
 
-/** The same run with boost that lags, with boost kept at shifts, and with none of the lag. */
+/** The same run with boost that lags, whose time may be known, with boost kept at shifts, and with none of the lag. */
 export function boostLost(
   subject: Subject,
   mass: MassFigures,
   gearing: GearingFigures,
   choices?: RunChoices,
+  known?: number,
 ): BoostLost | undefined {
   const plant = plantOf(subject, mass, gearing, choices);
   if (!plant?.boost) return undefined;
   const time = (p: Plant) => simulate(p, { speedsKph: [100] }).speeds[0]?.timeS;
-  const withS = time(plant);
+  const withS = known ?? time(plant);
   const keptS = time({ ...plant, boost: { ...plant.boost, keptAtShifts: true } });
   const none = time({ ...plant, boost: undefined });
   if (withS === undefined || keptS === undefined || none === undefined) return undefined;

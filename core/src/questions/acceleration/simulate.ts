@@ -178,17 +178,27 @@ function cutShort(stepper: Stepper, car: UnderWay, whole: number, distanceM: num
   const { y } = car;
   let size = whole;
   let ends: 'mode' | 'distance' | undefined;
-  const cut = (share: number, why: 'mode' | 'distance') => {
-    ends = why;
-    if (share >= 1) return;
+  const vEnd = car.endSpeed();
+  let share = 1;
+  if (next[V]! >= vEnd) {
+    ends = 'mode';
+    share = stepper.reaches(V, y, size, vEnd);
+  } else if (car.mode === 'converter' && car.gear < car.last && next[W]! >= car.shiftW()) {
+    ends = 'mode';
+    share = stepper.reaches(W, y, size, car.shiftW());
+  }
+  if (share < 1) {
     size *= share;
     stepper.step(y, size, car);
-  };
-  const vEnd = car.endSpeed();
-  if (next[V]! >= vEnd) cut(stepper.reaches(V, y, size, vEnd), 'mode');
-  else if (car.mode === 'converter' && car.gear < car.last && next[W]! >= car.shiftW())
-    cut(stepper.reaches(W, y, size, car.shiftW()), 'mode');
-  if (distanceM !== undefined && next[X]! >= distanceM) cut(stepper.reaches(X, y, size, distanceM), 'distance');
+  }
+  if (distanceM !== undefined && next[X]! >= distanceM) {
+    ends = 'distance';
+    share = stepper.reaches(X, y, size, distanceM);
+    if (share < 1) {
+      size *= share;
+      stepper.step(y, size, car);
+    }
+  }
   return { size, ends };
 }
 

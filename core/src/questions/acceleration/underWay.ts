@@ -111,34 +111,31 @@ export class UnderWay {
     const R = this.resistance(v);
     const inputW = (v * this.gears[this.gear]!) / this.r;
     d[W] = 0;
-    let a =
-      mode === 'shifting'
-        ? this.coasting(s, d, R, inputW)
-        : mode === 'converter'
-          ? this.throughConverter(s, d, v, R, inputW)
-          : this.throughClutch(s, d, R, inputW);
+    // Each way puts the acceleration into d[V]: a number handed back would be boxed.
+    if (mode === 'shifting') this.coasting(s, d, R, inputW);
+    else if (mode === 'converter') this.throughConverter(s, d, v, R, inputW);
+    else this.throughClutch(s, d, R, inputW);
     // Standing on a hill with too little thrust it stays where it is: the brake holds it.
-    if (v <= 0 && a < 0) a = 0;
-    shown[0] = mode === 'shifting' ? 0 : loads.massKg * a + R;
-    d[V] = a;
+    if (v <= 0 && d[V]! < 0) d[V] = 0;
+    shown[0] = mode === 'shifting' ? 0 : loads.massKg * d[V]! + R;
     d[X] = v;
-    d[DRAG] = loads.airNPerV2 * v ** 3;
+    d[DRAG] = loads.airNPerV2 * v * v * v;
     d[ROLL] = loads.rollingN * v;
     d[GRADE] = loads.gradeN * v;
   }
 
-  /** Between two gears nothing drives. Returns the acceleration, m/s², as the other ways do. */
-  private coasting(s: Float64Array, d: Float64Array, R: number, inputW: number): number {
+  /** Between two gears nothing drives. */
+  private coasting(s: Float64Array, d: Float64Array, R: number, inputW: number): void {
     const engineRpm = inputW / PER_RPM;
     d[B] = this.boostRate(engineRpm, s[B]!, this.p.boost?.keptAtShifts ?? false);
     d[ENGINE] = d[LOSS] = d[SLIP] = d[TYRE] = d[GRIP_TIME] = 0;
     this.shown[1] = engineRpm;
     this.shown[2] = 0;
-    return -R / (this.loads.massKg + this.wheels);
+    d[V] = -R / (this.loads.massKg + this.wheels);
   }
 
   /** Pump and turbine by their laws, the engine at a speed of its own; what the tyres can't pass is tyre slip. */
-  private throughConverter(s: Float64Array, d: Float64Array, v: number, R: number, inputW: number): number {
+  private throughConverter(s: Float64Array, d: Float64Array, v: number, R: number, inputW: number): void {
     const { p, loads, gear, coupling } = this;
     const { kRpmPerSqrtNm, stallTorqueRatio } = p.converter!;
     const ratio = this.gears[gear]!;
@@ -163,11 +160,11 @@ export class UnderWay {
     d[TYRE] = (free - a) * (loads.massKg + this.wheels) * v;
     this.shown[1] = engineRpm;
     this.shown[2] = (w - inputW) / PER_RPM;
-    return a;
+    d[V] = a;
   }
 
   /** A clutch that slips at launch speed, or one that is locked; on the limiter nothing is gained. */
-  private throughClutch(s: Float64Array, d: Float64Array, R: number, inputW: number): number {
+  private throughClutch(s: Float64Array, d: Float64Array, R: number, inputW: number): void {
     const { p, loads, mode, gear, r } = this;
     const ratio = this.gears[gear]!;
     const eta = p.efficiency[gear]!;
@@ -194,7 +191,7 @@ export class UnderWay {
     d[TYRE] = 0;
     this.shown[1] = rpm;
     this.shown[2] = (engineW - inputW) / PER_RPM;
-    return a;
+    d[V] = a;
   }
 
   /** Engine speed now, rad/s. */

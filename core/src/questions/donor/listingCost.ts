@@ -9,7 +9,7 @@ import {
   type Part,
   type ThreePoint,
 } from '../../model/index.ts';
-import { GUIDE_CURRENCY, pert, type Evidence } from '../../units/index.ts';
+import { GUIDE_CURRENCY, pert, type Evidence, capital } from '../../units/index.ts';
 import { BRINGS, fullRebuild, TYPICAL_PRICE, wantedItems } from './prices.ts';
 import { rebuildShare, type RebuildShare } from './rebuild.ts';
 import { REFRESH_HELPS } from './refurbishment.ts';
@@ -186,4 +186,3 @@ export function costOfOffer(listing: Listing, wanted: Wanted): OfferCost {
 
 const threePoint = ({ low, likely, high, evidence }: ThreePoint) => ({ low, likely, high, evidence });
 const sum = (list: readonly number[]) => list.reduce((s, x) => s + x, 0);
-const capital = (s: string) => s.charAt(0).toUpperCase() + s.slice(1);

@@ -9,7 +9,7 @@ import {
   type Subject,
 } from '../../model/index.ts';
 import { firmerOf, wayAcross, type Movement } from '../mounts/index.ts';
-import { say } from '../../units/index.ts';
+import { say, capital } from '../../units/index.ts';
 import { assessRoutes } from './assessRoutes.ts';
 import { assessAlignment, type AlignmentFigures } from './assessAlignment.ts';
 import { bayOf, type BayBody } from './bay.ts';
@@ -47,8 +47,6 @@ export function pairBecause(pair: PairClearance, movement: Movement): string {
     `${say(n.movementMm, 'lengthMm')} movement on ${movement.on}, ${say(n.toleranceMm, 'lengthMm')} tolerance`
   );
 }
-
-const capital = (s: string) => s.charAt(0).toUpperCase() + s.slice(1);
 
 /** What firmer mounts would ask less at a pair, mm; never below nought. */
 function spared(pair: PairClearance, movement: Movement, firmer: Movement): number {

@@ -1,6 +1,6 @@
 import type { Bend } from '../../geometry/index.ts';
 import { makeFinding, SHIELD, type Finding, type Remedy, type Route, type Subject } from '../../model/index.ts';
-import { attempt, say, type InputError } from '../../units/index.ts';
+import { attempt, say, type InputError, capital } from '../../units/index.ts';
 import type { Movement } from '../mounts/index.ts';
 import type { BayBody } from './bay.ts';
 import type { PlacedSolid } from './clearances.ts';
@@ -9,7 +9,6 @@ import { routeClearances, tubeOnce, type RouteClearance } from './routes.ts';
 
 /** Findings are written for pairs with less margin than this. mm */
 const WORTH_SAYING_MM = 15;
-const capital = (s: string) => s.charAt(0).toUpperCase() + s.slice(1);
 
 function pairTitle(pair: RouteClearance): string {
   const name = capital(pair.route.name);

@@ -70,7 +70,18 @@ function* pairsOf<A, B>(list: readonly A[], others: readonly B[]): Generator<[A,
   for (const a of list) for (const b of others) yield [a, b];
 }
 
+const compared = new WeakMap<DressingOption, WeakMap<DressingOption, { readonly cell: MatrixCell | undefined }>>();
+
+/** Two options of an engine against each other, looked at once: neither bay nor seat changes it. */
 function between(a: DressingOption, b: DressingOption): MatrixCell | undefined {
+  const others = compared.get(a) ?? new WeakMap<DressingOption, { readonly cell: MatrixCell | undefined }>();
+  compared.set(a, others);
+  let known = others.get(b);
+  if (!known) others.set(b, (known = { cell: tightestOf(a, b) }));
+  return known.cell;
+}
+
+function tightestOf(a: DressingOption, b: DressingOption): MatrixCell | undefined {
   const near = function* (): Generator<MatrixCell> {
     for (const [ours, theirs] of pairsOf<Solid, Solid>(a.solids, b.solids)) {
       const p = convexOf(ours.shape, `/${ours.id}`);

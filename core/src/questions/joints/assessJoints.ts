@@ -1,3 +1,4 @@
+import { capital } from '../../units/index.ts';
 import { blockYears, bossNamed, hasBoss } from '../donor/index.ts';
 import {
   indexOf,
@@ -30,7 +31,6 @@ export interface JointFigures {
 }
 
 const lower = (s: string) => s.charAt(0).toLowerCase() + s.slice(1);
-const capital = (s: string) => s.charAt(0).toUpperCase() + s.slice(1);
 const titleOf = ({ kind, place }: JointInstance) => (place === undefined ? kind.title : `${kind.title}, ${place}`);
 
 export function assessJoints(subject: Subject): CheckResult & { figures: JointFigures } {

@@ -45,16 +45,13 @@ export function portsOf(subject: Subject, kind: JointKind): Owned[] {
 
 /** The face of a side at a place: the last that names it, else the last that names none. */
 function faceAt(ports: readonly Owned[], side: 'a' | 'b', place: string | undefined): Face | undefined {
-  const there = ports.filter((o) => o.port.side === side);
-  const found = there.filter((o) => o.port.place === place).at(-1) ?? there.filter((o) => !o.port.place).at(-1);
-  return (
-    found && {
-      spec: found.port.spec,
-      evidence: found.port.evidence,
-      from: found.from,
-      ...(found.part ? { part: found.part } : {}),
-    }
-  );
+  const at = (wanted: string | undefined) => ports.findLast(({ port }) => port.side === side && port.place === wanted);
+  const found = at(place) ?? at(undefined);
+  if (!found) return undefined;
+  const { port, from, part } = found;
+  return part
+    ? { spec: port.spec, evidence: port.evidence, from, part }
+    : { spec: port.spec, evidence: port.evidence, from };
 }
 
 /** The joints of one kind, one for each place that a port names, or the one of it; with another part's ports added. */

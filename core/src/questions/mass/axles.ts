@@ -37,39 +37,40 @@ export function axlesAfter(input: AxleInput): Axles {
   requirePositive('/weighedFrontKg', input.weighedFrontKg, 'kg');
   requirePositive('/weighedRearKg', input.weighedRearKg, 'kg');
   requirePositive('/wheelbaseMm', input.wheelbaseMm, 'mm');
-  for (const side of ['out', 'in'] as const) {
-    input[side].forEach((lump, i) => {
-      if (!(lump.massKg >= 0))
-        throw new InputError(`/${side}/${i}/massKg`, `massKg may not be negative; it is ${lump.massKg} kg.`);
-    });
-  }
   const L = input.wheelbaseMm;
-  let total = input.weighedFrontKg + input.weighedRearKg;
-  const before = total;
+  const before = input.weighedFrontKg + input.weighedRearKg;
+  let total = before;
   let rear = input.weighedRearKg;
   let my = (input.carComYMm ?? 0) * total;
   let mz = (input.carComZMm ?? 0) * total;
-  const move = (lump: PlacedMass, sign: 1 | -1) => {
-    total += sign * lump.massKg;
-    rear += (sign * lump.massKg * -lump.comMm[0]) / L;
-    my += sign * lump.massKg * lump.comMm[1];
-    mz += sign * lump.massKg * lump.comMm[2];
-  };
-  for (const lump of input.out) move(lump, -1);
-  for (const lump of input.in) move(lump, 1);
+  const outs = input.out.length;
+  for (let i = 0; i < outs + input.in.length; i++) {
+    const leaves = i < outs;
+    const { massKg, comMm } = leaves ? input.out[i]! : input.in[i - outs]!;
+    if (!(massKg >= 0)) {
+      const at = leaves ? `/out/${i}` : `/in/${i - outs}`;
+      throw new InputError(`${at}/massKg`, `massKg may not be negative; it is ${massKg} kg.`);
+    }
+    const moved = leaves ? -massKg : massKg;
+    total += moved;
+    rear += (moved * -comMm[0]) / L;
+    my += moved * comMm[1];
+    mz += moved * comMm[2];
+  }
   if (!(total > 0)) throw new InputError('/out', `More comes out than the car weighs: ${before} kg.`);
   const front = total - rear;
-  return {
+  const axles: { -readonly [K in keyof Axles]: Axles[K] } = {
     frontKg: front,
     rearKg: rear,
     totalKg: total,
     frontPct: (100 * front) / total,
     comXMm: (-rear * L) / total,
-    ...(input.carComYMm === undefined ? {} : { comYMm: my / total }),
-    ...(input.carComZMm === undefined ? {} : { comZMm: mz / total }),
     changeFrontKg: front - input.weighedFrontKg,
     changeRearKg: rear - input.weighedRearKg,
   };
+  if (input.carComYMm !== undefined) axles.comYMm = my / total;
+  if (input.carComZMm !== undefined) axles.comZMm = mz / total;
+  return axles;
 }
 
 export interface Corners {

@@ -95,7 +95,7 @@ export function gearingPrice(subject: Subject): number {
 function lineOf(draft: Draft, currency: string): BillLine {
   const { guideCurrency, price } = draft;
   const hours = draft.hours ?? NOTHING;
-  const line: BillLine = {
+  const line: { -readonly [K in keyof BillLine]: BillLine[K] } = {
     id: draft.id,
     name: draft.name,
     class: draft.class,
@@ -108,7 +108,8 @@ function lineOf(draft: Draft, currency: string): BillLine {
     leadDays: draft.leadDays ?? 0,
     discontinued: draft.discontinued ?? false,
   };
-  return draft.acceptance ? { ...line, acceptance: draft.acceptance } : line;
+  if (draft.acceptance) line.acceptance = draft.acceptance;
+  return line;
 }
 
 function moments(list: readonly Distribution[]): { mean: number; sd: number } {

@@ -1,8 +1,6 @@
 import { findingOf, makeCheck, type Check, type Finding, type Subject } from '../../model/index.ts';
-import { propagate, say, type Derived } from '../../units/index.ts';
+import { propagate, say, type Derived, capital } from '../../units/index.ts';
 import { CLUTCH_RESERVE, clutchCapacity } from './clutch.ts';
-
-const capital = (s: string) => s.charAt(0).toUpperCase() + s.slice(1);
 
 /** What the clutch carries by uniform wear against the peak torque with its reserve; nothing behind a converter or two clutches. */
 export function assessClutch(

@@ -9,7 +9,7 @@ import {
   type Remedy,
   type Subject,
 } from '../../model/index.ts';
-import { propagate, say, type Derived } from '../../units/index.ts';
+import { propagate, say, type Derived, capital } from '../../units/index.ts';
 import { bandFigures, torqueAt } from '../curve/index.ts';
 import { assessClutch } from './assessClutch.ts';
 import { gearWord, type GearLoad } from './gearLoad.ts';
@@ -23,8 +23,6 @@ export interface StrengthFigures {
   readonly clutchMargin: Derived | undefined;
   readonly clutchCapacityNm: Derived | undefined;
 }
-
-const capital = (s: string) => s.charAt(0).toUpperCase() + s.slice(1);
 
 /** Torque at the crank that the map lets into a gear: the peak, or the limit that was put there. */
 function peakIn(subject: Subject, gear: number, peakNm: number): number {
