@@ -56,6 +56,31 @@ describe('the wall of core', () => {
   });
 });
 
+describe('the walls of server and web', () => {
+  test.each([
+    ['server: down', 'server/src/routes/x.ts', '../store/changes.ts'],
+    ['server: the root may look at all', 'server/src/x.ts', './routes/builds.ts'],
+    ['web: down to a piece', 'web/src/screens/fit/x.tsx', '../../pieces/fields.tsx'],
+    ['web: core by its name', 'web/src/hooks/x.ts', '@sable/core/units'],
+    ['web: to an earlier screen', 'web/src/screens/candidate/x.tsx', '../survey/parts.ts'],
+  ])('%s: allowed', async (_, file, specifier) => {
+    expect(await faults(file, specifier)).toEqual([]);
+  });
+
+  test.each([
+    ['server: up', 'server/src/store/x.ts', '../routes/builds.ts', /routes stands above store/],
+    ['server: back to the root', 'server/src/routes/x.ts', '../app.ts', /face that others see/],
+    ['server: from an unlisted folder', 'server/src/attic/x.ts', './y.ts', /has no floor/],
+    ['web: a piece up to a screen', 'web/src/pieces/x.tsx', '../screens/fit/frame.ts', /stands above pieces/],
+    ['web: a hook up to a piece', 'web/src/hooks/x.ts', '../pieces/labels.ts', /pieces stands above hooks/],
+    ['web: a screen up to the app', 'web/src/screens/fit/x.tsx', '../../app/Shell.tsx', /app stands above/],
+    ['web: a later screen', 'web/src/screens/survey/x.tsx', '../fit/frame.ts', /lower ranks/],
+    ['web: of an unlisted screen', 'web/src/app/x.tsx', '../screens/attic/A.tsx', /has no place/],
+  ])('%s: refused', async (_, file, specifier, message) => {
+    expect(await faults(file, specifier)).toEqual([expect.stringMatching(message)]);
+  });
+});
+
 describe('circles', () => {
   test('files that import each other are found, a chain is not one', () => {
     const imports = (o: Record<string, string[]>) => circlesIn(new Map(Object.entries(o)));

@@ -16,8 +16,9 @@ function sourcesOf(folder) {
 
 /** Where an import of a file leads, as a path from the root of its house; undefined where it leads out of the house. */
 export function targetOf(house, from, specifier) {
-  if (specifier === house.package) return 'index.ts';
-  if (specifier.startsWith(`${house.package}/`)) return `${specifier.slice(house.package.length + 1)}/index.ts`;
+  if (house.package && specifier === house.package) return 'index.ts';
+  if (house.package && specifier.startsWith(`${house.package}/`))
+    return `${specifier.slice(house.package.length + 1)}/index.ts`;
   if (!specifier.startsWith('.')) return undefined;
   const target = path.posix.normalize(path.posix.join(path.posix.dirname(from), specifier));
   return target.startsWith('../') ? undefined : target;

@@ -20,7 +20,7 @@ function faultOf(house, file, specifier) {
   const target = targetOf(house, file, specifier);
   const here = roomOf(house, file);
   if (target === undefined || here?.fault) return undefined;
-  if (specifier.startsWith(house.package))
+  if (house.package && specifier.startsWith(house.package))
     return `Inside ${house.root} files are imported by their path, not as ${house.package}.`;
   if (!here) return undefined;
   const there = roomOf(house, target);
@@ -30,7 +30,8 @@ function faultOf(house, file, specifier) {
   if (there.rank > here.rank) return `Imports go down: ${there.room} stands above ${here.room}.`;
   if (there.rank === here.rank && there.within > here.within)
     return `Imports go to lower ranks: ${there.room} comes after ${here.room}.`;
-  if (path.posix.basename(target) !== 'index.ts') return `Use the public face of ${there.room}, its index.ts.`;
+  if (house.package && path.posix.basename(target) !== 'index.ts')
+    return `Use the public face of ${there.room}, its index.ts.`;
   return undefined;
 }
 

@@ -5,32 +5,19 @@ import swagger from '@fastify/swagger';
 import swaggerUi from '@fastify/swagger-ui';
 import type { TypeBoxTypeProvider } from '@fastify/type-provider-typebox';
 import { fieldProblems, InputError } from '@sable/core';
-import Fastify, {
-  type FastifyBaseLogger,
-  type FastifyError,
-  type FastifyInstance,
-  type RawServerDefault,
-} from 'fastify';
-import type { IncomingMessage, ServerResponse } from 'node:http';
+import Fastify, { type FastifyError } from 'fastify';
 import type { Db } from './db/db.ts';
-import { Problem, problemBody } from './problem.ts';
+import type { App } from './http/app.ts';
+import { Problem, problemBody } from './http/problem.ts';
 import { BuildCache } from './store/buildCache.ts';
 import { buildRoutes } from './routes/builds.ts';
 import { exchangeRoutes } from './routes/exchange.ts';
-import { guardHosts } from './routes/guard.ts';
+import { guardHosts } from './http/guard.ts';
 import { libraryRoutes } from './routes/library.ts';
 import { scalesRoutes } from './routes/scales.ts';
 import { sumRoutes } from './routes/sums.ts';
 import { yardRoutes } from './routes/yard.ts';
 import type { YardFeed } from './standins/yard.ts';
-
-export type App = FastifyInstance<
-  RawServerDefault,
-  IncomingMessage,
-  ServerResponse,
-  FastifyBaseLogger,
-  TypeBoxTypeProvider
->;
 
 /** Largest body taken, bytes: a bundle of a large build is well below it. */
 const BODY_LIMIT = 8 * 1024 * 1024;

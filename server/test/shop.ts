@@ -1,4 +1,5 @@
-import { buildApp, type App } from '../src/app.ts';
+import { buildApp } from '../src/app.ts';
+import type { App } from '../src/http/app.ts';
 import type { Db } from '../src/db/db.ts';
 import { migrate } from '../src/db/migrate.ts';
 import { openPglite } from '../src/db/pglite.ts';

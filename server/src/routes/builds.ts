@@ -13,12 +13,12 @@ import {
 import type { FastifyReply, FastifyRequest } from 'fastify';
 import Type from 'typebox';
 import type { Db } from '../db/db.ts';
-import { Problem } from '../problem.ts';
+import { Problem } from '../http/problem.ts';
 import { listBuilds, readBuild, insertBuild, nextPosition, type Seat, type StoredBuild } from '../store/buildStore.ts';
 import type { BuildCache } from '../store/buildCache.ts';
 import { change, history, stepBack, stepWords, type Order } from '../store/changes.ts';
-import type { App } from '../app.ts';
-import { clientOf, versionOf } from './client.ts';
+import type { App } from '../http/app.ts';
+import { clientOf, versionOf } from '../http/client.ts';
 
 const Params = Type.Object({ id: Type.String() });
 const CandidateParams = Type.Object({ id: Type.String(), candidateId: Type.String() });

@@ -10,9 +10,9 @@ import {
   type UnitSystem,
 } from '@sable/core';
 import Type from 'typebox';
-import type { App } from '../app.ts';
+import type { App } from '../http/app.ts';
 import type { Db } from '../db/db.ts';
-import { Problem } from '../problem.ts';
+import { Problem } from '../http/problem.ts';
 import { readBuild } from '../store/buildStore.ts';
 import { importBundle } from '../store/importStore.ts';
 import { readLibrary } from '../store/libraryStore.ts';

@@ -14,13 +14,13 @@ import {
 } from '@sable/core';
 import type { FastifyRequest } from 'fastify';
 import Type from 'typebox';
-import type { App } from '../app.ts';
+import type { App } from '../http/app.ts';
 import type { Db } from '../db/db.ts';
-import { Problem } from '../problem.ts';
+import { Problem } from '../http/problem.ts';
 import { importLibrary } from '../store/importStore.ts';
 import { librarySteps, putRow, rowHistory, stepLibrary } from '../store/libraryChanges.ts';
 import { LIBRARY_KINDS, libraryMark, readLibrary, readVersioned, usedBy } from '../store/libraryStore.ts';
-import { clientOf, versionOf } from './client.ts';
+import { clientOf, versionOf } from '../http/client.ts';
 
 const Params = Type.Object({ id: Type.String() });
 const SCHEMA = { engines: Engine, gearboxes: Gearbox, parts: Part, families: Family } as const;

@@ -1,6 +1,6 @@
 import { Readable } from 'node:stream';
 import Type from 'typebox';
-import type { App } from '../app.ts';
+import type { App } from '../http/app.ts';
 import type { Db } from '../db/db.ts';
 import { simulatedScales } from '../standins/scales.ts';
 import { readBuild } from '../store/buildStore.ts';

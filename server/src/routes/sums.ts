@@ -1,5 +1,5 @@
 import { SUMS } from '@sable/core';
-import type { App } from '../app.ts';
+import type { App } from '../http/app.ts';
 
 /** The registry of sums over HTTP: one endpoint a sum, input and output checked by its own schemas. */
 export function sumRoutes(app: App): void {

@@ -1,8 +1,8 @@
 import { CONDITIONS, OFFER_KINDS, type ConditionWord, type OfferKind } from '@sable/core';
 import Type from 'typebox';
-import type { App } from '../app.ts';
+import type { App } from '../http/app.ts';
 import type { Db } from '../db/db.ts';
-import { Problem } from '../problem.ts';
+import { Problem } from '../http/problem.ts';
 import type { YardFeed, YardSearch } from '../standins/yard.ts';
 import { listWatched, putWatched, readWatched, removeWatched } from '../store/watchStore.ts';
 

@@ -1,6 +1,6 @@
 import type { Brief, Build, BuildSummary, Candidate, Chassis, Decision } from '@sable/core';
 import type { Queryable } from '../db/db.ts';
-import { Problem } from '../problem.ts';
+import { Problem } from '../http/problem.ts';
 
 export interface StoredBuild {
   readonly version: number;

@@ -1,6 +1,6 @@
 import type { Build, Decision } from '@sable/core';
 import type { Queryable } from '../db/db.ts';
-import { Problem } from '../problem.ts';
+import { Problem } from '../http/problem.ts';
 import type { BuildCache, StepWords } from './buildCache.ts';
 import { readBuild, readTarget, writeTarget, type Seat, type StoredBuild, type Target } from './buildStore.ts';
 import { freezeChoice } from './freeze.ts';

@@ -1,6 +1,6 @@
 import { checkEngine, checkFamily, checkGearbox, checkPart } from '@sable/core';
 import type { Db, Queryable } from '../db/db.ts';
-import { Problem } from '../problem.ts';
+import { Problem } from '../http/problem.ts';
 import { readVersioned, removeRow, usedBy, writeRow, type LibraryKind, type RowOf } from './libraryStore.ts';
 import { same } from './same.ts';
 

@@ -1,13 +1,11 @@
 import Button from '@mui/material/Button';
-import ToggleButton from '@mui/material/ToggleButton';
-import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import Tooltip from '@mui/material/Tooltip';
 import { Plus, Redo2, Search, Undo2 } from 'lucide-react';
 import { useNavigate } from 'react-router';
 import { StateMark, candidateColour } from '../pieces/marks.tsx';
-import { nextCandidate } from '../screens/candidate/nextCandidate.ts';
-import { useBuild } from './buildState.tsx';
-import { useSettings } from './settings.tsx';
+import { nextCandidate } from '../pieces/nextCandidate.ts';
+import { useBuild } from '../hooks/buildState.tsx';
+import { UnitSwitch } from '../pieces/UnitSwitch.tsx';
 
 /** Under the rule: whose build, the candidates, undo and redo, units, search. */
 export function Band({ onSearch }: { onSearch: () => void }) {
@@ -82,21 +80,5 @@ export function Band({ onSearch }: { onSearch: () => void }) {
         </Tooltip>
       </div>
     </div>
-  );
-}
-
-export function UnitSwitch() {
-  const { units, setSystem } = useSettings();
-  return (
-    <ToggleButtonGroup
-      exclusive
-      size="small"
-      value={units.system}
-      onChange={(_, v: 'metric' | 'us' | null) => v && setSystem(v)}
-      aria-label="Units"
-    >
-      <ToggleButton value="metric">Metric</ToggleButton>
-      <ToggleButton value="us">US</ToggleButton>
-    </ToggleButtonGroup>
   );
 }

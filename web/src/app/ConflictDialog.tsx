@@ -4,7 +4,7 @@ import Dialog from '@mui/material/Dialog';
 import DialogActions from '@mui/material/DialogActions';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
-import { useBuild, type Conflict } from './buildState.tsx';
+import { useBuild, type Conflict } from '../hooks/buildState.tsx';
 
 const show = (v: unknown): string =>
   v === undefined ? 'not set' : typeof v === 'object' ? JSON.stringify(v) : String(v);

@@ -5,9 +5,9 @@ import DialogContent from '@mui/material/DialogContent';
 import TextField from '@mui/material/TextField';
 import { useMemo } from 'react';
 import { useNavigate } from 'react-router';
-import { useBuild } from './buildState.tsx';
-import { SCREENS } from './screens.ts';
-import { useUnits } from './settings.tsx';
+import { useBuild } from '../hooks/buildState.tsx';
+import { SCREENS } from '../pieces/steps.ts';
+import { useUnits } from '../hooks/settings.tsx';
 
 interface Place {
   readonly group: string;

@@ -1,14 +1,14 @@
 import Alert from '@mui/material/Alert';
 import Button from '@mui/material/Button';
-import { Suspense, lazy, useRef, useState, type ReactNode } from 'react';
+import { Suspense, lazy, useRef, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { Outlet, useNavigate } from 'react-router';
 import { Band } from './Band.tsx';
-import { BuildProvider, useBuild } from './buildState.tsx';
+import { BuildProvider, useBuild } from '../hooks/buildState.tsx';
 import { ConflictDialog } from './ConflictDialog.tsx';
-import { Rule, SkipLink } from './Rule.tsx';
-import { SCREENS } from './screens.ts';
-import { useSettings } from './settings.tsx';
+import { Rule, SkipLink } from '../pieces/Rule.tsx';
+import { SCREENS } from '../pieces/steps.ts';
+import { useSettings } from '../hooks/settings.tsx';
 
 const SearchDialog = lazy(() => import('./SearchDialog.tsx').then((m) => ({ default: m.SearchDialog })));
 const ShortcutsDialog = lazy(() => import('./ShortcutsDialog.tsx').then((m) => ({ default: m.ShortcutsDialog })));
@@ -107,23 +107,6 @@ function Inside() {
         {searching && <SearchDialog open onClose={() => setSearching(false)} />}
         {helping && <ShortcutsDialog open onClose={() => setHelping(false)} />}
       </Suspense>
-    </>
-  );
-}
-
-/** The frame of what lies beside a build: shop and library. */
-export function PlainShell({ title, tools, children }: { title: string; tools?: ReactNode; children: ReactNode }) {
-  return (
-    <>
-      <SkipLink />
-      <Rule steps={undefined} />
-      <div className="band">
-        <h1>{title}</h1>
-        <div className="tools">{tools}</div>
-      </div>
-      <main id="main" tabIndex={-1} style={{ outline: 'none' }}>
-        {children}
-      </main>
     </>
   );
 }

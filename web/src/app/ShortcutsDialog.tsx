@@ -1,7 +1,7 @@
 import Dialog from '@mui/material/Dialog';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
-import { SCREENS } from './screens.ts';
+import { SCREENS } from '../pieces/steps.ts';
 
 const KEYS: readonly (readonly [string, string])[] = [
   ...SCREENS.map((s) => [s.key, s.title] as const),

@@ -2,7 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import { Suspense, lazy, type ComponentType } from 'react';
 import { Navigate, createBrowserRouter, useLocation, useRouteError } from 'react-router';
 import { LineupScreen } from '../screens/lineup/LineupScreen.tsx';
-import { api } from './api.ts';
+import { api } from '../hooks/api.ts';
 import { BuildShell } from './Shell.tsx';
 
 const screen = (load: () => Promise<{ default: ComponentType }>) => {

@@ -1,6 +1,5 @@
 import { createTheme, type Theme } from '@mui/material/styles';
-
-export type Mode = 'day' | 'night';
+import type { Mode } from '../hooks/settings.tsx';
 
 const COLOURS = {
   day: {

@@ -1,7 +1,7 @@
 import type { Convex } from '@sable/core/geometry';
 import { formatNumber, unitOf } from '@sable/core/units';
 import { useId, useMemo } from 'react';
-import { useUnits } from '../app/settings.tsx';
+import { useUnits } from '../hooks/settings.tsx';
 import { FRONT, outline, PLAN, SIDE, type Flat, type View } from '@sable/core/formats/drawing';
 import { placeNames, type Frame } from './labels.ts';
 

@@ -3,7 +3,7 @@ import InputAdornment from '@mui/material/InputAdornment';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
-import { useUnits } from '../app/settings.tsx';
+import { useUnits } from '../hooks/settings.tsx';
 
 interface QuantityFieldProps {
   readonly label: string;

@@ -8,7 +8,7 @@ import {
   unitOf,
   wordSentence,
 } from '@sable/core/units';
-import { useUnits } from '../app/settings.tsx';
+import { useUnits } from '../hooks/settings.tsx';
 import { EvidenceMark } from './marks.tsx';
 
 /** A sentence of core with its figures in the reader's units. */

@@ -3,7 +3,7 @@ import { fieldProblems } from '@sable/core/formats';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import Switch from '@mui/material/Switch';
 import { useState, type ReactNode } from 'react';
-import { useBuild } from '../../app/buildState.tsx';
+import { useBuild } from '../../hooks/buildState.tsx';
 import { useFieldFocus } from '../../pieces/fieldFocus.ts';
 import { ChoiceField, QuantityField, WordsField } from '../../pieces/fields.tsx';
 import { Sentence } from '../../pieces/figures.tsx';

@@ -18,7 +18,7 @@ import TextField from '@mui/material/TextField';
 import { X } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
-import { useBuild } from '../../app/buildState.tsx';
+import { useBuild } from '../../hooks/buildState.tsx';
 import { ChangedList } from '../../pieces/ChangedList.tsx';
 import { ChoiceField, QuantityField, WordsField } from '../../pieces/fields.tsx';
 import { Plain, Sentence } from '../../pieces/figures.tsx';

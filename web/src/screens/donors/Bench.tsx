@@ -13,7 +13,7 @@ import TextField from '@mui/material/TextField';
 import { X } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
-import { useBuild } from '../../app/buildState.tsx';
+import { useBuild } from '../../hooks/buildState.tsx';
 import { ChoiceField, QuantityField, WordsField } from '../../pieces/fields.tsx';
 import { FigureText, Sentence } from '../../pieces/figures.tsx';
 import { FindingsColumn } from '../../pieces/Findings.tsx';

@@ -12,8 +12,8 @@ import { resolveSubject, settingOf } from '@sable/core';
 import { pressureAtAltitudeKpa } from '@sable/core/questions/curve';
 import { formatNumber } from '@sable/core/units';
 import { useState } from 'react';
-import { useBuild } from '../../app/buildState.tsx';
-import { useUnits } from '../../app/settings.tsx';
+import { useBuild } from '../../hooks/buildState.tsx';
+import { useUnits } from '../../hooks/settings.tsx';
 import { QuantityField } from '../../pieces/fields.tsx';
 import { Plain, Sentence } from '../../pieces/figures.tsx';
 

@@ -1,12 +1,12 @@
 import { engineSentence, compareEngine, type ComparedEngine } from '@sable/core/questions/lineup';
 import { type Derived, type Quantity, unitOf } from '@sable/core/units';
 import { Suspense, lazy, useMemo, useState } from 'react';
-import { useBuild } from '../../app/buildState.tsx';
-import { useUnits } from '../../app/settings.tsx';
+import { useBuild } from '../../hooks/buildState.tsx';
+import { useUnits } from '../../hooks/settings.tsx';
 import { FigureText, Plain, Sentence } from '../../pieces/figures.tsx';
 import { candidateColour } from '../../pieces/marks.tsx';
 
-const TorqueChart = lazy(() => import('../lineup/TorqueChart.tsx').then((m) => ({ default: m.TorqueChart })));
+const TorqueChart = lazy(() => import('../../pieces/TorqueChart.tsx').then((m) => ({ default: m.TorqueChart })));
 const LETTERS = 'ABCDEFGHIJKLMNOPQRSTUVWXYZ';
 
 interface FigureRow {

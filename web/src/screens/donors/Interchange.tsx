@@ -1,7 +1,7 @@
 import type { Family } from '@sable/core';
 import { formatQuantity } from '@sable/core/units';
-import { useBuild } from '../../app/buildState.tsx';
-import { useUnits } from '../../app/settings.tsx';
+import { useBuild } from '../../hooks/buildState.tsx';
+import { useUnits } from '../../hooks/settings.tsx';
 import { EvidenceMark } from '../../pieces/marks.tsx';
 
 /** What swaps within a family: which piece onto which engine, from which castings on, and what must change with it. */

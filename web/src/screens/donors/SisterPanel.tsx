@@ -14,12 +14,12 @@ import { useQueryClient } from '@tanstack/react-query';
 import Alert from '@mui/material/Alert';
 import Button from '@mui/material/Button';
 import { Suspense, lazy, useState } from 'react';
-import { ApiProblem, api } from '../../app/api.ts';
-import { useBuild } from '../../app/buildState.tsx';
+import { ApiProblem, api } from '../../hooks/api.ts';
+import { useBuild } from '../../hooks/buildState.tsx';
 import { ChoiceField, QuantityField } from '../../pieces/fields.tsx';
 import { Plain, Sentence } from '../../pieces/figures.tsx';
 
-const TorqueChart = lazy(() => import('../lineup/TorqueChart.tsx').then((m) => ({ default: m.TorqueChart })));
+const TorqueChart = lazy(() => import('../../pieces/TorqueChart.tsx').then((m) => ({ default: m.TorqueChart })));
 const cc = (e: Engine) => displacementCc(e.boreMm.value, e.strokeMm.value, e.cylinders);
 
 /** A torque curve for an engine that nobody has run: from a sister's, bounded by what its kind is known to reach. */

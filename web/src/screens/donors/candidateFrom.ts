@@ -1,5 +1,5 @@
 import type { Build, Candidate, Library, Listing, Part } from '@sable/core';
-import { nextCandidate } from '../candidate/nextCandidate.ts';
+import { nextCandidate } from '../../pieces/nextCandidate.ts';
 
 /** Parts that have nothing to do with which gearbox stands behind the engine. */
 const GEARBOX_FREE: readonly Part['class'][] = [

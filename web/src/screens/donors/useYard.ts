@@ -1,6 +1,6 @@
 import type { Listing } from '@sable/core';
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { api, type YardQuery } from '../../app/api.ts';
+import { api, type YardQuery } from '../../hooks/api.ts';
 
 /** A page of offers; the last page stays on screen until the next is there. */
 export const useOffers = (query: YardQuery) =>

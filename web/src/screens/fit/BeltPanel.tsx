@@ -2,7 +2,7 @@ import type { Belt, Candidate } from '@sable/core';
 import { beltRun, LEAST_WRAP_DEG, usualPulleys } from '@sable/core/questions/fit';
 import { formatNumber, unitOf } from '@sable/core/units';
 import Button from '@mui/material/Button';
-import { useUnits } from '../../app/settings.tsx';
+import { useUnits } from '../../hooks/settings.tsx';
 import { ChoiceField, QuantityField } from '../../pieces/fields.tsx';
 import { StateMark } from '../../pieces/marks.tsx';
 import type { LiveFit } from './live.ts';

@@ -1,7 +1,7 @@
 import { fitSheet, sheetDxf, sheetSvg } from '@sable/core/formats/drawing';
 import Button from '@mui/material/Button';
-import { useBuild } from '../../app/buildState.tsx';
-import { useUnits } from '../../app/settings.tsx';
+import { useBuild } from '../../hooks/buildState.tsx';
+import { useUnits } from '../../hooks/settings.tsx';
 import { saveFile } from '../../pieces/saveFile.ts';
 import type { LiveFit } from './live.ts';
 

@@ -4,7 +4,7 @@ import { formatNumber, unitOf } from '@sable/core/units';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { useMemo } from 'react';
-import { useUnits } from '../../app/settings.tsx';
+import { useUnits } from '../../hooks/settings.tsx';
 import { StateMark } from '../../pieces/marks.tsx';
 import type { LiveFit } from './live.ts';
 import { MatrixDialog } from './MatrixDialog.tsx';

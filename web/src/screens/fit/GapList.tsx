@@ -1,6 +1,6 @@
 import { fitState, pairBecause } from '@sable/core/questions/fit';
 import { formatNumber, unitOf, wordSentence } from '@sable/core/units';
-import { useUnits } from '../../app/settings.tsx';
+import { useUnits } from '../../hooks/settings.tsx';
 import { StateMark } from '../../pieces/marks.tsx';
 import type { LiveFit } from './live.ts';
 import { useStanding } from './ViewPane.tsx';

@@ -1,5 +1,5 @@
 import { formatNumber, unitOf } from '@sable/core/units';
-import { useUnits } from '../../app/settings.tsx';
+import { useUnits } from '../../hooks/settings.tsx';
 import { moved, poseOf } from '@sable/core/geometry';
 import { outline, type Flat, type View } from '@sable/core/formats/drawing';
 import type { LiveFit } from './live.ts';

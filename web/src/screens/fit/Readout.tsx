@@ -1,6 +1,6 @@
 import type { Placement } from '@sable/core';
 import { formatNumber, unitOf } from '@sable/core/units';
-import { useUnits } from '../../app/settings.tsx';
+import { useUnits } from '../../hooks/settings.tsx';
 import type { LiveFit } from './live.ts';
 import { useStanding } from './ViewPane.tsx';
 

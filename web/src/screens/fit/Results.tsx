@@ -5,8 +5,8 @@ import { formatNumber, formatQuantity, unitOf } from '@sable/core/units';
 import Button from '@mui/material/Button';
 import Slider from '@mui/material/Slider';
 import { useEffect, useRef, useState } from 'react';
-import { useBuild } from '../../app/buildState.tsx';
-import { useUnits } from '../../app/settings.tsx';
+import { useBuild } from '../../hooks/buildState.tsx';
+import { useUnits } from '../../hooks/settings.tsx';
 import { Sentence } from '../../pieces/figures.tsx';
 import type { LiveFit } from './live.ts';
 

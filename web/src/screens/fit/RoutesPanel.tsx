@@ -4,7 +4,7 @@ import { type V3 } from '@sable/core/geometry';
 import { formatNumber, unitOf } from '@sable/core/units';
 import Button from '@mui/material/Button';
 import { useMemo } from 'react';
-import { useUnits } from '../../app/settings.tsx';
+import { useUnits } from '../../hooks/settings.tsx';
 import { ChoiceField, QuantityField } from '../../pieces/fields.tsx';
 import { StateMark } from '../../pieces/marks.tsx';
 import type { LiveFit } from './live.ts';

@@ -19,7 +19,7 @@ import LinearProgress from '@mui/material/LinearProgress';
 import TextField from '@mui/material/TextField';
 import { proxy, wrap, type Remote } from 'comlink';
 import { Suspense, lazy, useEffect, useRef, useState } from 'react';
-import { useUnits } from '../../app/settings.tsx';
+import { useUnits } from '../../hooks/settings.tsx';
 import { ChoiceField, QuantityField } from '../../pieces/fields.tsx';
 import { STOPPED } from '../../workers/driven.ts';
 import type { ReadScan, ScanSums } from '../../workers/scan.worker.ts';

@@ -3,7 +3,7 @@ import { fitState, tubeOnce } from '@sable/core/questions/fit';
 import { moved, poseOf, type Convex, type V3 } from '@sable/core/geometry';
 import { formatNumber, unitOf } from '@sable/core/units';
 import { memo, useEffect, useMemo, useRef, useState, useSyncExternalStore, type ReactNode } from 'react';
-import { useUnits } from '../../app/settings.tsx';
+import { useUnits } from '../../hooks/settings.tsx';
 import { outline, section, type Flat, type View } from '@sable/core/formats/drawing';
 import { pathOf, placeNames, spanOf, type Frame, type Placed, type Span } from '../../pieces/labels.ts';
 import { frameOf } from './frame.ts';

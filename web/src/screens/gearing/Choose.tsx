@@ -18,8 +18,8 @@ import { formatNumber, formatQuantity, unitOf, type Units } from '@sable/core/un
 import Alert from '@mui/material/Alert';
 import Button from '@mui/material/Button';
 import { memo, useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import { useBuild } from '../../app/buildState.tsx';
-import { useUnits } from '../../app/settings.tsx';
+import { useBuild } from '../../hooks/buildState.tsx';
+import { useUnits } from '../../hooks/settings.tsx';
 import { ChoiceField } from '../../pieces/fields.tsx';
 import { StateMark } from '../../pieces/marks.tsx';
 import { saveFile } from '../../pieces/saveFile.ts';

@@ -1,8 +1,8 @@
 import type { GearFigures } from '@sable/core/questions/gearing';
 import { gearWord, type StrengthFigures } from '@sable/core/questions/strength';
 import { formatNumber, unitOf } from '@sable/core/units';
-import { useBuild } from '../../app/buildState.tsx';
-import { useUnits } from '../../app/settings.tsx';
+import { useBuild } from '../../hooks/buildState.tsx';
+import { useUnits } from '../../hooks/settings.tsx';
 
 const capital = (s: string) => s.charAt(0).toUpperCase() + s.slice(1);
 

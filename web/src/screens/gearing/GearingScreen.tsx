@@ -1,6 +1,6 @@
 import { Suspense, lazy } from 'react';
 import { NavLink, Navigate, useLocation, useParams } from 'react-router';
-import { useBuild } from '../../app/buildState.tsx';
+import { useBuild } from '../../hooks/buildState.tsx';
 import './gearing.css';
 
 const TABS = [

@@ -3,7 +3,7 @@ import type { RunAnswer } from '@sable/core/assess';
 import { toDisplay, unitOf } from '@sable/core/units';
 import { useMemo } from 'react';
 import { CartesianGrid, Line, LineChart, ReferenceLine, ResponsiveContainer, XAxis, YAxis } from 'recharts';
-import { useUnits } from '../../app/settings.tsx';
+import { useUnits } from '../../hooks/settings.tsx';
 import { AXIS, GRID, niceTicks } from '../../pieces/chart.ts';
 import { candidateColour, candidateDash, candidateWidth } from '../../pieces/marks.tsx';
 

@@ -11,8 +11,8 @@ import {
   XAxis,
   YAxis,
 } from 'recharts';
-import { useBuild } from '../../app/buildState.tsx';
-import { useUnits } from '../../app/settings.tsx';
+import { useBuild } from '../../hooks/buildState.tsx';
+import { useUnits } from '../../hooks/settings.tsx';
 import { AXIS, GRID, niceTicks } from '../../pieces/chart.ts';
 
 /** The saw-tooth: engine speed over road speed through the gears, shifting at the redline; cruise and driving band drawn in. */

@@ -4,8 +4,8 @@ import { resistanceN, speedKph, tractiveForceN, type GearingFigures } from '@sab
 import { toDisplay, unitOf } from '@sable/core/units';
 import { useMemo } from 'react';
 import { CartesianGrid, Line, LineChart, ReferenceLine, ResponsiveContainer, XAxis, YAxis } from 'recharts';
-import { useBuild } from '../../app/buildState.tsx';
-import { useUnits } from '../../app/settings.tsx';
+import { useBuild } from '../../hooks/buildState.tsx';
+import { useUnits } from '../../hooks/settings.tsx';
 import { AXIS, GRID, niceTicks } from '../../pieces/chart.ts';
 import { candidateColour, candidateDash } from '../../pieces/marks.tsx';
 

@@ -20,9 +20,9 @@ import Button from '@mui/material/Button';
 import { useState, type ReactNode } from 'react';
 import { useForm, useWatch } from 'react-hook-form';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
-import { ApiProblem, api, type RowKind } from '../../app/api.ts';
-import { UnitSwitch } from '../../app/Band.tsx';
-import { PlainShell } from '../../app/Shell.tsx';
+import { ApiProblem, api, type RowKind } from '../../hooks/api.ts';
+import { UnitSwitch } from '../../pieces/UnitSwitch.tsx';
+import { PlainShell } from '../../pieces/PlainShell.tsx';
 import { useFieldFocus } from '../../pieces/fieldFocus.ts';
 import { ThreeViews, type DrawnSolid } from '../../pieces/ThreeViews.tsx';
 import {

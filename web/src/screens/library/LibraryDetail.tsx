@@ -6,15 +6,15 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import Button from '@mui/material/Button';
 import { Suspense, lazy, type ReactNode } from 'react';
 import { useNavigate, useParams } from 'react-router';
-import { api, type RowKind } from '../../app/api.ts';
-import { UnitSwitch } from '../../app/Band.tsx';
-import { PlainShell } from '../../app/Shell.tsx';
+import { api, type RowKind } from '../../hooks/api.ts';
+import { UnitSwitch } from '../../pieces/UnitSwitch.tsx';
+import { PlainShell } from '../../pieces/PlainShell.tsx';
 import { FigureText, Plain } from '../../pieces/figures.tsx';
 import { EvidenceMark } from '../../pieces/marks.tsx';
 import { ThreeViews, type DrawnSolid } from '../../pieces/ThreeViews.tsx';
 import { isLibraryKind } from './LibraryScreen.tsx';
 
-const TorqueChart = lazy(() => import('../lineup/TorqueChart.tsx').then((m) => ({ default: m.TorqueChart })));
+const TorqueChart = lazy(() => import('../../pieces/TorqueChart.tsx').then((m) => ({ default: m.TorqueChart })));
 
 /** One engine, gearbox or part with everything that is known of it, and from where. */
 export function LibraryDetail() {

@@ -3,7 +3,7 @@ import { formatQuantity } from '@sable/core/units';
 import Popover from '@mui/material/Popover';
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
-import { useUnits } from '../../app/settings.tsx';
+import { useUnits } from '../../hooks/settings.tsx';
 import { fieldPath } from '../../pieces/fieldFocus.ts';
 import { FigureText, Plain, Sentence } from '../../pieces/figures.tsx';
 import { EvidenceMark, LetterTag, StateMark, candidateColour } from '../../pieces/marks.tsx';

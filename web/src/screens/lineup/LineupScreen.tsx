@@ -1,17 +1,17 @@
 import Button from '@mui/material/Button';
 import { Suspense, lazy, useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
-import { api } from '../../app/api.ts';
-import { useBuild } from '../../app/buildState.tsx';
-import { useUnits } from '../../app/settings.tsx';
+import { api } from '../../hooks/api.ts';
+import { useBuild } from '../../hooks/buildState.tsx';
+import { useUnits } from '../../hooks/settings.tsx';
 import { ChangedList } from '../../pieces/ChangedList.tsx';
 import { WordsField } from '../../pieces/fields.tsx';
 import { Sentence } from '../../pieces/figures.tsx';
 import { FindingRow, FindingsColumn } from '../../pieces/Findings.tsx';
-import { nextCandidate } from '../candidate/nextCandidate.ts';
+import { nextCandidate } from '../../pieces/nextCandidate.ts';
 import { LineupTable } from './LineupTable.tsx';
 
-const TorqueChart = lazy(() => import('./TorqueChart.tsx').then((m) => ({ default: m.TorqueChart })));
+const TorqueChart = lazy(() => import('../../pieces/TorqueChart.tsx').then((m) => ({ default: m.TorqueChart })));
 const CHART_HEIGHT = 150;
 
 /** The home of a build: what leads and why, candidates × checks along the limit line, what blocks the current one. */

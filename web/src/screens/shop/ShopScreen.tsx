@@ -5,9 +5,9 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
-import { ApiProblem, api } from '../../app/api.ts';
-import { UnitSwitch } from '../../app/Band.tsx';
-import { PlainShell } from '../../app/Shell.tsx';
+import { ApiProblem, api } from '../../hooks/api.ts';
+import { UnitSwitch } from '../../pieces/UnitSwitch.tsx';
+import { PlainShell } from '../../pieces/PlainShell.tsx';
 
 /** All builds of the shop; a new one, and bringing one in from a file. */
 export function ShopScreen() {

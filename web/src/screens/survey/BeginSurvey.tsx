@@ -4,7 +4,7 @@ import type { Figure } from '@sable/core/units';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
-import { useBuild } from '../../app/buildState.tsx';
+import { useBuild } from '../../hooks/buildState.tsx';
 import { ChoiceField, QuantityField } from '../../pieces/fields.tsx';
 
 const measured = (value: number, plusMinus: number): Figure => ({ value, plusMinus, evidence: 'measured' });

@@ -3,7 +3,7 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { X } from 'lucide-react';
 import { useState } from 'react';
-import { useBuild } from '../../app/buildState.tsx';
+import { useBuild } from '../../hooks/buildState.tsx';
 import { ChoiceField, QuantityField } from '../../pieces/fields.tsx';
 
 type Body = Pick<Obstacle, 'name' | 'role' | 'may' | 'engineersWord'>;

@@ -4,7 +4,7 @@ import { EVIDENCE, type Evidence } from '@sable/core/units';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
-import { useBuild } from '../../app/buildState.tsx';
+import { useBuild } from '../../hooks/buildState.tsx';
 import { ChoiceField } from '../../pieces/fields.tsx';
 import { EvidenceMark, StateMark } from '../../pieces/marks.tsx';
 

@@ -1,7 +1,7 @@
 import { DIFFERENTIALS, type Chassis, type DifferentialKind } from '@sable/core';
 import type { Figure, Quantity } from '@sable/core/units';
 import Button from '@mui/material/Button';
-import { useBuild } from '../../app/buildState.tsx';
+import { useBuild } from '../../hooks/buildState.tsx';
 import { ChoiceField, QuantityField, WordsField } from '../../pieces/fields.tsx';
 
 const read = (old: Figure | undefined, value: number): Figure => {

@@ -2,9 +2,9 @@ import type { FourPads } from '@sable/core/questions/survey';
 import { type Figure, formatNumber, unitOf } from '@sable/core/units';
 import Button from '@mui/material/Button';
 import { useEffect, useState } from 'react';
-import { api } from '../../app/api.ts';
-import { useBuild } from '../../app/buildState.tsx';
-import { useUnits } from '../../app/settings.tsx';
+import { api } from '../../hooks/api.ts';
+import { useBuild } from '../../hooks/buildState.tsx';
+import { useUnits } from '../../hooks/settings.tsx';
 
 const PADS = [
   ['frontLeft', 'Front left'],

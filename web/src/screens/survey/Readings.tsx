@@ -5,7 +5,7 @@ import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { X } from 'lucide-react';
 import { useRef, useState } from 'react';
-import { useUnits } from '../../app/settings.tsx';
+import { useUnits } from '../../hooks/settings.tsx';
 
 /** The tape list of one body: what to read, from where to where; each field takes as many readings as one cares to make. */
 export function Readings({

@@ -3,7 +3,7 @@ import { JOINT_KINDS } from '@sable/core/questions/joints';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
-import { useBuild } from '../../app/buildState.tsx';
+import { useBuild } from '../../hooks/buildState.tsx';
 import { ChoiceField } from '../../pieces/fields.tsx';
 import { readSpec, written } from '../../pieces/portSpec.ts';
 

@@ -1,7 +1,7 @@
 import type { AxleSprings, Chassis } from '@sable/core';
 import type { Figure, Quantity } from '@sable/core/units';
 import Button from '@mui/material/Button';
-import { useBuild } from '../../app/buildState.tsx';
+import { useBuild } from '../../hooks/buildState.tsx';
 import { QuantityField } from '../../pieces/fields.tsx';
 
 const measured = (old: Figure, value: number): Figure => {

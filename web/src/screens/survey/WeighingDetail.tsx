@@ -3,7 +3,7 @@ import { fromCorners, type FourPads } from '@sable/core/questions/survey';
 import type { Figure, Quantity } from '@sable/core/units';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
-import { useBuild } from '../../app/buildState.tsx';
+import { useBuild } from '../../hooks/buildState.tsx';
 import { Plain } from '../../pieces/figures.tsx';
 import { QuantityField } from '../../pieces/fields.tsx';
 import { PadsPanel } from './PadsPanel.tsx';

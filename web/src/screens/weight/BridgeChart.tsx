@@ -1,7 +1,7 @@
 import type { MassBuildUp } from '@sable/core/questions/mass';
 import { formatNumber, scatterOf, toDisplay } from '@sable/core/units';
 import { Bar, BarChart, CartesianGrid, ResponsiveContainer, XAxis, YAxis } from 'recharts';
-import { useUnits } from '../../app/settings.tsx';
+import { useUnits } from '../../hooks/settings.tsx';
 import { AXIS, GRID, niceTicks } from '../../pieces/chart.ts';
 
 interface StepBar {

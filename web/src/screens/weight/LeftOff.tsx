@@ -2,7 +2,7 @@ import type { Ancillary } from '@sable/core';
 import { TYPICAL_MASS } from '@sable/core/questions/mass';
 import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
-import { useBuild } from '../../app/buildState.tsx';
+import { useBuild } from '../../hooks/buildState.tsx';
 import { FigureText } from '../../pieces/figures.tsx';
 
 /** What may be left off an engine without stopping it, and what of the car may be taken out. */

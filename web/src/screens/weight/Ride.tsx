@@ -1,6 +1,6 @@
 import { formatNumber, unitOf } from '@sable/core/units';
-import { useBuild } from '../../app/buildState.tsx';
-import { useUnits } from '../../app/settings.tsx';
+import { useBuild } from '../../hooks/buildState.tsx';
+import { useUnits } from '../../hooks/settings.tsx';
 import { FigureText, Plain, Sentence } from '../../pieces/figures.tsx';
 
 /** What the new axle loads do to ride height, springs, brakes, tyres and how readily the car turns. */

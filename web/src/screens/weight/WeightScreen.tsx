@@ -1,8 +1,8 @@
 import type { Chassis } from '@sable/core';
 import { powerToWeight, type MassBuildUp, type Move } from '@sable/core/questions/mass';
 import { formatNumber, scatterOf, unitOf } from '@sable/core/units';
-import { useBuild } from '../../app/buildState.tsx';
-import { useUnits } from '../../app/settings.tsx';
+import { useBuild } from '../../hooks/buildState.tsx';
+import { useUnits } from '../../hooks/settings.tsx';
 import { FigureText, Plain, Sentence } from '../../pieces/figures.tsx';
 import { FindingsColumn } from '../../pieces/Findings.tsx';
 import { EvidenceMark, candidateColour } from '../../pieces/marks.tsx';

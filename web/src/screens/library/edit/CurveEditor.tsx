@@ -4,7 +4,7 @@ import { readTwoColumns } from '@sable/core/formats';
 import { InputError, formatNumber, fromDisplay, toDisplay, unitOf } from '@sable/core/units';
 import Button from '@mui/material/Button';
 import { useRef, useState, type PointerEvent } from 'react';
-import { useUnits } from '../../../app/settings.tsx';
+import { useUnits } from '../../../hooks/settings.tsx';
 import { niceTicks } from '../../../pieces/chart.ts';
 import { WordsField } from '../../../pieces/fields.tsx';
 

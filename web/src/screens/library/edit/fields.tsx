@@ -4,7 +4,7 @@ import { EVIDENCE, toDisplay, type Evidence, type Figure, type Quantity } from '
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { useState, type ComponentProps } from 'react';
-import { useUnits } from '../../../app/settings.tsx';
+import { useUnits } from '../../../hooks/settings.tsx';
 import { QuantityField, WordsField } from '../../../pieces/fields.tsx';
 
 /** A figure as it was entered: as many decimals as it has, three at most. */

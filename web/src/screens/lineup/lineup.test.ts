@@ -1,10 +1,10 @@
 import { assessAll, type Build, type Candidate, type Check, type Library } from '@sable/core';
-import { library, tug, second } from '../../../core/test/demo.ts';
-import { nextCandidate } from '../screens/candidate/nextCandidate.ts';
-import { rowGroups } from '../screens/lineup/rows.ts';
-import { LINE_AT, trackPlace } from '../screens/lineup/track.ts';
-import { niceTicks, spread } from './chart.ts';
-import { withRemedy } from './remedy.ts';
+import { library, tug, second } from '../../../../core/test/demo.ts';
+import { nextCandidate } from '../../pieces/nextCandidate.ts';
+import { rowGroups } from './rows.ts';
+import { LINE_AT, trackPlace } from './track.ts';
+import { niceTicks, spread } from '../../pieces/chart.ts';
+import { withRemedy } from '../../pieces/remedy.ts';
 
 describe('labels on a chart', () => {
   test('are moved apart by no less than the gap, in their order', () => {

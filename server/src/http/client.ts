@@ -1,5 +1,5 @@
 import type { FastifyRequest } from 'fastify';
-import { Problem } from '../problem.ts';
+import { Problem } from './problem.ts';
 
 /** Who sent it, for undo: changes of one person are taken back by that person. */
 export function clientOf(request: FastifyRequest): string {

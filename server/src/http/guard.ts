@@ -1,5 +1,5 @@
 import type { FastifyInstance } from 'fastify';
-import { Problem } from '../problem.ts';
+import { Problem } from './problem.ts';
 
 /**
  * Refuses requests that were meant for another host (a name that resolves here by a trick) or sent by another site's

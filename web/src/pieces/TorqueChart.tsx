@@ -2,9 +2,9 @@ import { highestRpm, torqueAt, type Torque } from '@sable/core/questions/curve';
 import { toDisplay, unitOf } from '@sable/core/units';
 import { CartesianGrid, Line, LineChart, ReferenceArea, XAxis, YAxis } from 'recharts';
 import { memo, useEffect, useMemo, useRef, useState } from 'react';
-import { useUnits } from '../../app/settings.tsx';
-import { AXIS, GRID, niceTicks, spread } from '../../pieces/chart.ts';
-import { candidateColour, candidateDash, candidateWidth } from '../../pieces/marks.tsx';
+import { useUnits } from '../hooks/settings.tsx';
+import { AXIS, GRID, niceTicks, spread } from './chart.ts';
+import { candidateColour, candidateDash, candidateWidth } from './marks.tsx';
 
 interface Series {
   readonly candidate: { readonly id: string; readonly letter: string };

@@ -1,6 +1,7 @@
 import type { Units, UnitSystem } from '@sable/core/units';
 import { createContext, useCallback, useContext, useEffect, useMemo, useState, type ReactNode } from 'react';
-import type { Mode } from './theme.ts';
+
+export type Mode = 'day' | 'night';
 
 interface Settings {
   readonly units: Units;

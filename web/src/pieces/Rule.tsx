@@ -4,9 +4,9 @@ import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
 import { useEffect, useRef, useState } from 'react';
 import { Link, NavLink, useLocation, useNavigate, useParams } from 'react-router';
-import { StateMark } from '../pieces/marks.tsx';
-import { useSettings } from './settings.tsx';
-import { SCREENS } from './screens.ts';
+import { StateMark } from './marks.tsx';
+import { useSettings } from '../hooks/settings.tsx';
+import { SCREENS } from './steps.ts';
 
 /** The steel rule: the way through a build in working order, each step with the current candidate's worst state in it. */
 export function Rule({ steps }: { steps: Readonly<Partial<Record<Step, State>>> | undefined }) {

@@ -1,0 +1,19 @@
+import type { ReactNode } from 'react';
+import { Rule, SkipLink } from './Rule.tsx';
+
+/** The frame of what lies beside a build: shop and library. */
+export function PlainShell({ title, tools, children }: { title: string; tools?: ReactNode; children: ReactNode }) {
+  return (
+    <>
+      <SkipLink />
+      <Rule steps={undefined} />
+      <div className="band">
+        <h1>{title}</h1>
+        <div className="tools">{tools}</div>
+      </div>
+      <main id="main" tabIndex={-1} style={{ outline: 'none' }}>
+        {children}
+      </main>
+    </>
+  );
+}
