@@ -1,5 +1,6 @@
 import { existsSync } from 'node:fs';
 import helmet from '@fastify/helmet';
+import sse from '@fastify/sse';
 import fastifyStatic from '@fastify/static';
 import swagger from '@fastify/swagger';
 import swaggerUi from '@fastify/swagger-ui';
@@ -10,6 +11,8 @@ import type { Db } from './db/db.ts';
 import type { App } from './http/app.ts';
 import { Problem, problemBody } from './http/problem.ts';
 import { BuildCache } from './store/buildCache.ts';
+import { ShopEvents } from './store/shopEvents.ts';
+import { eventRoutes } from './routes/events.ts';
 import { buildRoutes } from './routes/builds.ts';
 import { exchangeRoutes } from './routes/exchange.ts';
 import { guardHosts } from './http/guard.ts';
@@ -73,6 +76,7 @@ export async function buildApp(options: AppOptions): Promise<App> {
     openapi: { info: { title: 'Sable', description: 'Everything the screens do, over HTTP.', version: '1' } },
   });
   await app.register(swaggerUi, { routePrefix: '/api/docs' });
+  await app.register(sse);
   await app.register(
     async (v1) => {
       const routes = v1 as unknown as App;
@@ -80,8 +84,10 @@ export async function buildApp(options: AppOptions): Promise<App> {
         await options.db.query('SELECT 1');
         return { ok: true };
       });
-      libraryRoutes(routes, options.db);
-      buildRoutes(routes, options.db, new BuildCache(options.db));
+      const events = new ShopEvents();
+      libraryRoutes(routes, options.db, events);
+      buildRoutes(routes, options.db, new BuildCache(options.db, events));
+      eventRoutes(routes, events);
       exchangeRoutes(routes, options.db);
       yardRoutes(routes, options.db, options.yard);
       scalesRoutes(routes, options.db);

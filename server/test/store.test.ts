@@ -5,7 +5,6 @@ import { takeLock } from '../src/db/lock.ts';
 import { migrate } from '../src/db/migrate.ts';
 import { openPglite } from '../src/db/pglite.ts';
 import { paths } from '../src/paths.ts';
-import { same } from '../src/store/same.ts';
 import { call, openShop, type BuildBody, type Shop } from './shop.ts';
 
 describe('the lock beside the data', () => {
@@ -32,19 +31,6 @@ describe('the lock beside the data', () => {
     writeFileSync(file, holder);
     takeLock(file)();
   });
-});
-
-test.each([
-  [{ a: 1, b: [1, { c: 2 }] }, { b: [1, { c: 2 }], a: 1 }, true],
-  [{ a: 1 }, { a: 1, b: undefined }, false],
-  [[1, 2], [2, 1], false],
-  [[], {}, false],
-  [null, {}, false],
-  [null, null, true],
-  ['1', 1, false],
-])('%j and %j the same: %s', (a, b, yes) => {
-  expect(same(a, b)).toBe(yes);
-  expect(same(b, a)).toBe(yes);
 });
 
 describe('an old database', () => {

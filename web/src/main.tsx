@@ -7,7 +7,7 @@ import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { StrictMode, useMemo } from 'react';
 import { createRoot } from 'react-dom/client';
 import { RouterProvider } from 'react-router';
-import { ApiProblem } from './hooks/api.ts';
+import { ApiProblem } from './hooks/problem.ts';
 import { router } from './app/router.tsx';
 import { SettingsProvider, useSettings } from './hooks/settings.tsx';
 import { themeFor } from './app/theme.ts';

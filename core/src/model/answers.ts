@@ -32,3 +32,10 @@ export interface ImportReport {
     readonly newId?: string;
   }[];
 }
+
+/** What open pages are told: a build that stands at a new version, or a library that changed. */
+export interface ShopEvent {
+  readonly build?: string;
+  readonly version?: number;
+  readonly library?: boolean;
+}

@@ -1,7 +1,7 @@
 import type { Subject } from './subject.ts';
 
 /** Where a figure is entered. */
-type FieldScreen = 'brief' | 'survey' | 'library' | 'candidate';
+type FieldScreen = 'brief' | 'survey' | 'library' | 'candidate' | 'line-up';
 
 export interface FieldWords {
   readonly label: string;
@@ -11,14 +11,66 @@ export interface FieldWords {
 }
 
 /**
- * The one dictionary of figures: what each is called wherever it is named, by its address with ids and places in lists left
+ * The one dictionary of fields: what each is called wherever it is named, by its address with ids and places in lists left
  * out. A figure that decides the doubt of a check has to stand here.
  */
 const WORDS: Readonly<Record<string, string>> = {
+  '/brief/band/highRpm': 'band, top',
+  '/brief/band/lowRpm': 'band, low end',
+  '/brief/budget': 'budget',
+  '/brief/cruise': 'cruise',
+  '/brief/cruise/rpm': 'cruise near',
+  '/brief/cruise/speedKph': 'cruise at',
+  '/brief/cruise/toleranceRpm': 'cruise, give or take',
+  '/brief/distanceKm': 'to last',
   '/brief/driverKg': 'driver',
+  '/brief/fuelOctaneRon': 'fuel, RON',
+  '/brief/hill': 'steepest hill',
+  '/brief/hill/gradePct': 'steepest hill',
+  '/brief/hill/hitchHeightMm': 'hitch height',
+  '/brief/hill/hitchOverhangMm': 'hitch behind the rear axle',
+  '/brief/hill/noseLoadKg': 'trailer’s nose load',
+  '/brief/hill/trailerKg': 'trailer',
+  '/brief/hotDaySchool': 'school of the hot day',
+  '/brief/hourlyRate': 'shop’s hour',
+  '/brief/largestWheelIn': 'wheels, at most',
+  '/brief/later/powerKw': 'peak power, later',
+  '/brief/lowestCruiseRpm': 'lugs below',
+  '/brief/maxAddedKg': 'added mass, at most',
+  '/brief/maxHours': 'hours, at most',
+  '/brief/mountSchool': 'mounts you prefer',
+  '/brief/noise': 'noise, at most',
+  '/brief/noise/distanceM': 'noise measured at',
+  '/brief/noise/limitDb': 'noise, at most',
+  '/brief/now/powerKw': 'peak power, now',
+  '/brief/now/torqueNm': 'torque in the band, now',
+  '/brief/ownLabour': 'own hours cost nothing',
+  '/brief/purpose': 'in your own words',
+  '/brief/use': 'use',
   '/brief/worstAir': 'worst air',
+  '/brief/worstAir/altitudeM': 'altitude',
+  '/brief/worstAir/humidityPct': 'humidity',
+  '/brief/worstAir/temperatureC': 'temperature',
   '/candidates/*': 'tyre size',
+  '/candidates/*/bought': 'bought',
+  '/candidates/*/differential': 'differential',
+  '/candidates/*/engineId': 'engine',
+  '/candidates/*/finalDrive': 'final drive',
+  '/candidates/*/gearboxId': 'gearbox',
+  '/candidates/*/inspection': 'inspection',
+  '/candidates/*/letter': 'letter',
+  '/candidates/*/mountSchool': 'mounts',
+  '/candidates/*/name': 'name',
   '/candidates/*/placement': 'engine position',
+  '/candidates/*/placement/cantDeg': 'cant',
+  '/candidates/*/placement/pitchDeg': 'nose up',
+  '/candidates/*/placement/xMm': 'forward',
+  '/candidates/*/placement/yMm': 'left',
+  '/candidates/*/placement/yawDeg': 'turned',
+  '/candidates/*/placement/zMm': 'up',
+  '/candidates/*/refresh': 'sealed or refreshed',
+  '/candidates/*/tyreCode': 'tyres',
+  '/candidates/*/whyNot': 'why not',
   '/chassis/axleRating/pinionTorqueNm': 'axle rating, at the pinion',
   '/chassis/axleRating/shaftTorqueNm': 'axle rating, one half shaft',
   '/chassis/lumps/*/massKg': 'mass',
@@ -39,6 +91,8 @@ const WORDS: Readonly<Record<string, string>> = {
   '/chassis/weighing/frontKg': 'front axle, as weighed',
   '/chassis/weighing/rearKg': 'rear axle, as weighed',
   '/chassis/wheelbaseMm': 'wheelbase',
+  '/decision/candidateId': 'chosen candidate',
+  '/decision/reason': 'why this one',
   '/engines/*/boreMm': 'bore',
   '/engines/*/compressionRatio': 'compression ratio',
   '/engines/*/coolantL': 'coolant',
@@ -61,6 +115,7 @@ const WORDS: Readonly<Record<string, string>> = {
   '/gearboxes/*/oilL': 'gearbox oil',
   '/gearboxes/*/ratings/*/powerKw': 'power rating',
   '/gearboxes/*/ratings/*/torqueNm': 'torque rating',
+  '/name': 'name of the build',
   '/parts/*/clutch/clampLoadN': 'clamp load',
   '/parts/*/clutch/frictionCoefficient': 'clutch friction',
   '/parts/*/massKg': 'mass',
@@ -68,7 +123,9 @@ const WORDS: Readonly<Record<string, string>> = {
 };
 
 const SCREENS: Readonly<Record<string, FieldScreen>> = {
+  name: 'brief',
   brief: 'brief',
+  decision: 'line-up',
   chassis: 'survey',
   candidates: 'candidate',
   engines: 'library',

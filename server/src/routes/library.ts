@@ -17,6 +17,7 @@ import Type from 'typebox';
 import type { App } from '../http/app.ts';
 import type { Db } from '../db/db.ts';
 import { Problem } from '../http/problem.ts';
+import type { ShopEvents } from '../store/shopEvents.ts';
 import { importLibrary } from '../store/importStore.ts';
 import { librarySteps, putRow, rowHistory, stepLibrary } from '../store/libraryChanges.ts';
 import { LIBRARY_KINDS, libraryMark, readLibrary, readVersioned, usedBy } from '../store/libraryStore.ts';
@@ -25,7 +26,13 @@ import { clientOf, versionOf } from '../http/client.ts';
 const Params = Type.Object({ id: Type.String() });
 const SCHEMA = { engines: Engine, gearboxes: Gearbox, parts: Part, families: Family } as const;
 
-export function libraryRoutes(app: App, db: Db): void {
+export function libraryRoutes(app: App, db: Db, events: ShopEvents): void {
+  /** A write of the library, told to open pages once it is done. */
+  const told = async <T>(write: Promise<T>): Promise<T> => {
+    const result = await write;
+    events.tell({ library: true });
+    return result;
+  };
   app.get('/library', { schema: { summary: 'Every engine, gearbox, part and family' } }, async (request, reply) => {
     const mark = `"${await libraryMark(db)}"`;
     reply.header('etag', mark);
@@ -58,7 +65,7 @@ export function libraryRoutes(app: App, db: Db): void {
         const { id } = request.params;
         const row = request.body as { id: string };
         if (row.id !== id) throw new InputError('/id', `The row is called “${row.id}” and the address “${id}”.`);
-        const stored = await putRow(db, kind, request.body as never, versionOf(request), clientOf(request));
+        const stored = await told(putRow(db, kind, request.body as never, versionOf(request), clientOf(request)));
         reply.header('etag', `"${stored.version}"`).code(stored.version === 1 ? 201 : 200);
         return { version: stored.version, row: stored.row };
       },
@@ -116,7 +123,7 @@ export function libraryRoutes(app: App, db: Db): void {
     },
     async (request, reply) => {
       reply.code(201);
-      return importLibrary(db, request.body);
+      return told(importLibrary(db, request.body));
     },
   );
 
@@ -139,7 +146,7 @@ export function libraryRoutes(app: App, db: Db): void {
           }
       }
       reply.code(201);
-      return importLibrary(db, brought);
+      return told(importLibrary(db, brought));
     },
   );
 
@@ -150,7 +157,7 @@ export function libraryRoutes(app: App, db: Db): void {
     app.post(
       `/library-steps/${direction}`,
       { schema: { summary: `${direction} your newest change of the library` } },
-      (request: FastifyRequest) => stepLibrary(db, clientOf(request), direction),
+      (request: FastifyRequest) => told(stepLibrary(db, clientOf(request), direction)),
     );
 
   app.get(

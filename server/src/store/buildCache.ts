@@ -1,6 +1,7 @@
 import type { Build } from '@sable/core';
 import type { Db, Queryable } from '../db/db.ts';
-import { readBuild, type StoredBuild } from './buildStore.ts';
+import { readBuild, readVersion, type StoredBuild } from './buildStore.ts';
+import type { ShopEvents } from './shopEvents.ts';
 
 /** What undo and redo would take back, in words. */
 export interface StepWords {
@@ -9,18 +10,19 @@ export interface StepWords {
 }
 
 /**
- * Builds as they stand, kept in memory: this process alone holds the data folder, and every write passes here. A read
- * sees only what is committed; a write, one at a time, sees what the write before it left.
+ * Builds as they were last committed, kept in memory. What a write leaves is published, and told, once it is committed;
+ * nobody sees it before.
  */
 export class BuildCache {
   private readonly db: Db;
+  private readonly events: ShopEvents;
   private readonly committed = new Map<string, StoredBuild>();
-  private readonly pending = new Map<string, StoredBuild>();
   private readonly words = new Map<string, Map<string, StepWords>>();
   private readonly texts = new WeakMap<Build, string>();
 
-  constructor(db: Db) {
+  constructor(db: Db, events: ShopEvents) {
     this.db = db;
+    this.events = events;
   }
 
   /** @throws Problem 404 */
@@ -33,25 +35,25 @@ export class BuildCache {
     return this.committed.get(id)!;
   }
 
-  /** The same inside a transaction, where the write before this one may not have been published yet. */
+  /** The same inside a transaction, as the database has it; the row is held until the transaction ends. @throws Problem 404 */
   async readInside(q: Queryable, id: string): Promise<StoredBuild> {
-    return this.pending.get(id) ?? (await readBuild(q, id));
+    const version = await readVersion(q, id);
+    const known = this.committed.get(id);
+    return known?.version === version ? known : readBuild(q, id);
   }
 
-  /** Runs a write of a build; what it leaves is published once it is committed, and forgotten when it fails. */
+  /** Runs a write of a build; what it leaves is published once it is committed. */
   async write<T extends StoredBuild>(id: string, work: (q: Queryable) => Promise<T>): Promise<T> {
     try {
-      const result = await this.db.tx(async (q) => {
-        const left = await work(q);
-        this.pending.set(id, { version: left.version, build: left.build });
-        return left;
-      });
-      if ((this.committed.get(id)?.version ?? 0) <= result.version)
-        this.committed.set(id, { version: result.version, build: result.build });
+      const result = await this.db.tx(work);
+      const { version, build } = result;
+      const before = this.committed.get(id)?.version ?? 0;
+      if (before < version) {
+        this.committed.set(id, { version, build });
+        this.events.tell({ build: id, version });
+      }
       return result;
     } catch (error) {
-      this.pending.delete(id);
-      this.committed.delete(id);
       this.words.delete(id);
       throw error;
     }

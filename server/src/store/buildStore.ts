@@ -44,6 +44,13 @@ export async function readBuild(q: Queryable, id: string): Promise<StoredBuild> 
   return { version, build: { id, ...rest, candidates: candidates.map((c) => c.doc) } };
 }
 
+/** The version that a build stands at; its row is held until the transaction ends. @throws Problem 404 */
+export async function readVersion(q: Queryable, id: string): Promise<number> {
+  const [row] = await q.query<{ version: number }>('SELECT version FROM build WHERE id = $1 FOR UPDATE', [id]);
+  if (!row) throw new Problem(404, `There is no build “${id}”.`);
+  return row.version;
+}
+
 export async function insertBuild(q: Queryable, build: Build): Promise<void> {
   // By the clock, not by the transaction: builds put in together keep their order.
   const insert = `INSERT INTO build (id, name, currency, brief, chassis, decision, created_at)

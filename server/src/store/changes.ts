@@ -4,7 +4,7 @@ import { Problem } from '../http/problem.ts';
 import type { BuildCache, StepWords } from './buildCache.ts';
 import { readBuild, readTarget, writeTarget, type Seat, type StoredBuild, type Target } from './buildStore.ts';
 import { freezeChoice } from './freeze.ts';
-import { same } from './same.ts';
+import same from 'fast-deep-equal';
 
 /** One row of the log, without the content of the change. */
 interface LoggedStep {
@@ -40,7 +40,7 @@ export async function change(
       ? await readTarget(q, order.buildId, target)
       : (standing.build[target as 'brief'] ?? null);
     const after = await next(before, standing, q);
-    refuseStale(standing, order, after);
+    if (standing.version !== order.ifVersion) throw stale(standing, order, after);
     if (same(before, after)) return standing;
     const left = await apply(q, order, standing, { target, before, after, words, kind: 'do', of: null });
     cache.keepStepWords(order.buildId, order.client, { undo: words, redo: null });
@@ -49,9 +49,8 @@ export async function change(
   return stored;
 }
 
-function refuseStale(stored: StoredBuild, order: Order, yours: unknown): void {
-  if (stored.version === order.ifVersion) return;
-  throw new Problem(
+function stale(stored: StoredBuild, order: Order, yours: unknown): Problem {
+  return new Problem(
     409,
     `Somebody changed this build meanwhile: you saw version ${order.ifVersion}, it is at ${stored.version}. Yours was not saved.`,
     [],
@@ -71,14 +70,14 @@ interface Step {
 async function apply(q: Queryable, order: Order, standing: StoredBuild, step: Step): Promise<StoredBuild> {
   await writeTarget(q, order.buildId, step.target, step.after);
   if (step.target === 'decision') await freezeChoice(q, order.buildId, step.after as Decision);
-  const version = standing.version + 1;
-  await q.query(
-    `WITH raised AS (UPDATE build SET version = $2, updated_at = now() WHERE id = $1)
+  // The version stands in the statement itself: whatever read it before, only one of two writers finds it.
+  const [raised] = await q.query<{ version: number }>(
+    `WITH raised AS (UPDATE build SET version = version + 1, updated_at = now() WHERE id = $1 AND version = $2 RETURNING version)
      INSERT INTO change_log (build_id, version, target, before, after, words, client, kind, of_seq)
-     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9)`,
+     SELECT $1, raised.version, $3, $4, $5, $6, $7, $8, $9 FROM raised RETURNING version`,
     [
       order.buildId,
-      version,
+      standing.version,
       step.target,
       JSON.stringify(step.before),
       JSON.stringify(step.after),
@@ -88,6 +87,8 @@ async function apply(q: Queryable, order: Order, standing: StoredBuild, step: St
       step.of,
     ],
   );
+  if (!raised) throw stale(await readBuild(q, order.buildId), { ...order, ifVersion: standing.version }, step.after);
+  const { version } = raised;
   const build = replaced(standing.build, step);
   return build ? { version, build } : readBuild(q, order.buildId);
 }

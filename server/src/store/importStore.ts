@@ -13,7 +13,7 @@ import {
 import type { Db, Queryable } from '../db/db.ts';
 import { insertBuild, readBuild } from './buildStore.ts';
 import { readRow, writeRow, type RowOf } from './libraryStore.ts';
-import { same } from './same.ts';
+import same from 'fast-deep-equal';
 
 interface Brought {
   readonly rows: ImportReport['rows'][number][];

@@ -2,7 +2,7 @@ import { checkEngine, checkFamily, checkGearbox, checkPart } from '@sable/core';
 import type { Db, Queryable } from '../db/db.ts';
 import { Problem } from '../http/problem.ts';
 import { readVersioned, removeRow, usedBy, writeRow, type LibraryKind, type RowOf } from './libraryStore.ts';
-import { same } from './same.ts';
+import same from 'fast-deep-equal';
 
 const CHECK: { readonly [K in LibraryKind]: (row: RowOf[K], pointer?: string) => void } = {
   engines: checkEngine,

@@ -4,19 +4,20 @@ import { Plus, Redo2, Search, Undo2 } from 'lucide-react';
 import { useNavigate } from 'react-router';
 import { StateMark, candidateColour } from '../pieces/marks.tsx';
 import { nextCandidate } from '../pieces/nextCandidate.ts';
-import { useBuild } from '../hooks/buildState.tsx';
+import { useBuild, useBuildActions, useJudgement } from '../hooks/buildState.tsx';
 import { UnitSwitch } from '../pieces/UnitSwitch.tsx';
 
 /** Under the rule: whose build, the candidates, undo and redo, units, search. */
 export function Band({ onSearch }: { onSearch: () => void }) {
-  const { build, library, candidate, assessmentOf, select, undo, redo, undoWords, redoWords, saveCandidate } =
-    useBuild();
+  const { build, library, candidate, undoWords, redoWords } = useBuild();
+  const { assessmentOf } = useJudgement();
+  const { select, undo, redo, saveCandidate } = useBuildActions();
   const navigate = useNavigate();
   const shortName = (engineId: string) => library.engines.find((e) => e.id === engineId)?.shortName ?? engineId;
   const add = () => {
     const next = nextCandidate(build, library);
     if (!next) return;
-    saveCandidate(next);
+    saveCandidate(undefined, next);
     void navigate(`/builds/${build.id}/candidate?c=${next.id}`);
   };
   return (

@@ -1,67 +1,94 @@
-import type { Candidate } from '@sable/core';
+import type { Build } from '@sable/core';
 import Button from '@mui/material/Button';
 import Dialog from '@mui/material/Dialog';
 import DialogActions from '@mui/material/DialogActions';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
-import { useBuild, type Conflict } from '../hooks/buildState.tsx';
+import { useBuild, useBuildActions, useSaving } from '../hooks/buildState.tsx';
+import type { Conflict } from '../hooks/saveQueue.ts';
+import { fieldLabel } from '../pieces/fieldLabel.ts';
 
-const show = (v: unknown): string =>
-  v === undefined ? 'not set' : typeof v === 'object' ? JSON.stringify(v) : String(v);
-
-/** The content that the conflict is about, as it is stored now. */
-function theirsOf({ target, theirs }: Conflict): unknown {
-  if (!target.startsWith('candidates/')) return target === 'name' ? { name: theirs.name } : theirs[target as 'brief'];
-  const id = target.slice('candidates/'.length);
-  return theirs.candidates.find((c: Candidate) => c.id === id);
+/** A value of the data as a person reads it: a figure with its ± and its evidence, a list by how many it holds. */
+function shown(value: unknown): string {
+  if (value === undefined || value === null || value === '') return 'not set';
+  if (typeof value === 'boolean') return value ? 'yes' : 'no';
+  if (Array.isArray(value))
+    return value.every((x) => typeof x !== 'object') ? value.join(', ') : `${value.length} rows`;
+  if (typeof value !== 'object') return String(value as string | number);
+  const figure = value as { value?: unknown; plusMinus?: unknown; evidence?: unknown; name?: unknown };
+  if (figure.value !== undefined)
+    return [
+      String(figure.value as number),
+      ...(figure.plusMinus === undefined ? [] : [`± ${String(figure.plusMinus as number)}`]),
+      ...(figure.evidence === undefined ? [] : [`(${String(figure.evidence as string)})`]),
+    ].join(' ');
+  return typeof figure.name === 'string' ? figure.name : 'entered';
 }
 
-/** Both versions side by side, and the choice. */
+/** Names of what pointers go by ids: parts of the survey, dressings, candidates. */
+function rowNames(build: Build): (key: string, list: string) => string | undefined {
+  const { chassis } = build;
+  return (key, list) => {
+    const rows = (chassis as unknown as Record<string, unknown> | null)?.[list];
+    if (!Array.isArray(rows)) return undefined;
+    const row = (rows as { id?: string; name?: string; code?: string }[]).find(
+      (r, i) => r.id === key || String(i) === key,
+    );
+    return row?.name ?? row?.code;
+  };
+}
+
+const whose = ({ target, theirs }: Conflict, mine: Build): string => {
+  const id = target.startsWith('candidates/') ? target.slice('candidates/'.length) : undefined;
+  const candidate = id && [...mine.candidates, ...theirs.candidates].find((c) => c.id === id);
+  return candidate ? `${candidate.letter}: ` : '';
+};
+
+/** A field that somebody else changed too: both values, and the choice. */
 export function ConflictDialog() {
-  const { conflict, takeTheirs, putMine } = useBuild();
+  const { conflict } = useSaving();
+  const { build } = useBuild();
+  const { settle } = useBuildActions();
   if (!conflict) return null;
-  const yours = (conflict.yours ?? {}) as Record<string, unknown>;
-  const theirs = (theirsOf(conflict) ?? {}) as Record<string, unknown>;
-  const keys = [...new Set([...Object.keys(yours), ...Object.keys(theirs)])].filter(
-    (k) => show(yours[k]) !== show(theirs[k]),
-  );
+  const names = rowNames(build);
   return (
     <Dialog open maxWidth="md" fullWidth aria-labelledby="conflict-title">
-      <DialogTitle id="conflict-title">Somebody changed this meanwhile</DialogTitle>
+      <DialogTitle id="conflict-title">Edit conflict: another user saved a newer version</DialogTitle>
       <DialogContent>
         <p>
-          Yours is not saved yet. This is where the two differ
-          {keys.length === 0 ? ': nowhere in what you changed, only elsewhere in the build.' : '.'}
+          You both changed {conflict.fields.length === 1 ? 'this field' : 'these fields'}. Everything else of yours and
+          of theirs is kept.
         </p>
-        {keys.length > 0 && (
-          <div className="scroll-x">
-            <table className="figures">
-              <thead>
-                <tr>
-                  <th scope="col">Field</th>
-                  <th scope="col">Yours</th>
-                  <th scope="col">Stored, version {conflict.currentVersion}</th>
+        <div className="scroll-x">
+          <table className="figures">
+            <thead>
+              <tr>
+                <th scope="col">Field</th>
+                <th scope="col">Yours</th>
+                <th scope="col">Saved, version {conflict.currentVersion}</th>
+              </tr>
+            </thead>
+            <tbody>
+              {conflict.fields.map((field) => (
+                <tr key={field.pointer}>
+                  <th scope="row">
+                    {whose(conflict, build)}
+                    {fieldLabel(`${conflict.target === 'name' ? '' : `/${conflict.target}`}${field.pointer}`, names)}
+                  </th>
+                  <td>{shown(field.mine)}</td>
+                  <td>{shown(field.theirs)}</td>
                 </tr>
-              </thead>
-              <tbody>
-                {keys.map((k) => (
-                  <tr key={k}>
-                    <th scope="row">{k}</th>
-                    <td>{show(yours[k])}</td>
-                    <td>{show(theirs[k])}</td>
-                  </tr>
-                ))}
-              </tbody>
-            </table>
-          </div>
-        )}
+              ))}
+            </tbody>
+          </table>
+        </div>
       </DialogContent>
       <DialogActions>
-        <Button onClick={takeTheirs} autoFocus>
-          Keep what is stored
+        <Button onClick={() => settle('theirs')} autoFocus>
+          Keep saved version
         </Button>
-        <Button variant="contained" color="primary" onClick={putMine}>
-          Put mine over it
+        <Button variant="contained" color="primary" onClick={() => settle('mine')}>
+          Overwrite with my version
         </Button>
       </DialogActions>
     </Dialog>

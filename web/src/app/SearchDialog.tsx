@@ -5,7 +5,7 @@ import DialogContent from '@mui/material/DialogContent';
 import TextField from '@mui/material/TextField';
 import { useMemo } from 'react';
 import { useNavigate } from 'react-router';
-import { useBuild } from '../hooks/buildState.tsx';
+import { useBuild, useJudgement } from '../hooks/buildState.tsx';
 import { SCREENS } from '../pieces/steps.ts';
 import { useUnits } from '../hooks/settings.tsx';
 
@@ -17,7 +17,8 @@ interface Place {
 
 /** Jump to a step, a candidate, a finding or something in the library. */
 export function SearchDialog({ open, onClose }: { open: boolean; onClose: () => void }) {
-  const { build, library, judgement } = useBuild();
+  const { build, library } = useBuild();
+  const { judgement } = useJudgement();
   const units = useUnits();
   const navigate = useNavigate();
   const places = useMemo<Place[]>(() => {

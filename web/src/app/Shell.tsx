@@ -4,7 +4,7 @@ import { Suspense, lazy, useRef, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { Outlet, useNavigate } from 'react-router';
 import { Band } from './Band.tsx';
-import { BuildProvider, useBuild } from '../hooks/buildState.tsx';
+import { BuildProvider, useBuild, useBuildActions, useJudgement, useSaving } from '../hooks/buildState.tsx';
 import { ConflictDialog } from './ConflictDialog.tsx';
 import { Rule, SkipLink } from '../pieces/Rule.tsx';
 import { SCREENS } from '../pieces/steps.ts';
@@ -42,11 +42,42 @@ function Lost({ sentence }: { sentence: string }) {
   );
 }
 
+/** What went wrong with saving, and a build that can't be judged. */
+function Troubles() {
+  const { problem, waiting } = useSaving();
+  const { fault } = useJudgement();
+  const { dismiss } = useBuildActions();
+  return (
+    <>
+      {problem && (
+        <Alert severity="error" variant="outlined" onClose={dismiss} sx={{ borderRadius: 0 }}>
+          {problem.message}{' '}
+          {problem.errors.length > 1 &&
+            `And ${problem.errors.length - 1} more: ${problem.errors
+              .slice(1, 4)
+              .map((e) => e.message)
+              .join(' ')}`}{' '}
+          {waiting === 0
+            ? 'Nothing was saved.'
+            : 'What you changed is kept in this browser and sent as soon as it answers.'}
+        </Alert>
+      )}
+      {fault && (
+        <Alert severity="error" variant="outlined" sx={{ borderRadius: 0 }}>
+          Not judged: this build can’t be calculated as it stands. {fault}
+        </Alert>
+      )}
+    </>
+  );
+}
+
 /** Presses nearer to one another than this go on from where the keys came to, not from what is drawn. */
 const QUICK_MS = 800;
 
 function Inside() {
-  const { build, candidate, assessment, select, undo, redo, problem, dismiss } = useBuild();
+  const { build, candidate } = useBuild();
+  const { assessment } = useJudgement();
+  const { select, undo, redo } = useBuildActions();
   const { units, setSystem, singleKeys: enabled } = useSettings();
   const navigate = useNavigate();
   const [searching, setSearching] = useState(false);
@@ -86,17 +117,7 @@ function Inside() {
       <SkipLink />
       <Rule steps={assessment?.steps} />
       <Band onSearch={() => setSearching(true)} />
-      {problem && (
-        <Alert severity="error" variant="outlined" onClose={dismiss} sx={{ borderRadius: 0 }}>
-          {problem.message}{' '}
-          {problem.errors.length > 1 &&
-            `And ${problem.errors.length - 1} more: ${problem.errors
-              .slice(1, 4)
-              .map((e) => e.message)
-              .join(' ')}`}{' '}
-          Nothing was saved.
-        </Alert>
-      )}
+      <Troubles />
       <main id="main" tabIndex={-1} style={{ outline: 'none' }}>
         <Suspense fallback={<p className="main muted">Opening…</p>}>
           <Outlet />

@@ -3,6 +3,7 @@ import { Suspense, lazy, type ComponentType } from 'react';
 import { Navigate, createBrowserRouter, useLocation, useRouteError } from 'react-router';
 import { LineupScreen } from '../screens/lineup/LineupScreen.tsx';
 import { api } from '../hooks/api.ts';
+import { KEYS } from '../hooks/queryKeys.ts';
 import { BuildShell } from './Shell.tsx';
 
 const screen = (load: () => Promise<{ default: ComponentType }>) => {
@@ -16,7 +17,7 @@ const screen = (load: () => Promise<{ default: ComponentType }>) => {
 
 /** The first build of the shop, or the shop where there is none. */
 function Home() {
-  const { data, error } = useQuery({ queryKey: ['builds'], queryFn: api.builds });
+  const { data, error } = useQuery({ queryKey: KEYS.builds, queryFn: api.builds });
   if (error) return <p className="main">{error.message}</p>;
   if (!data) return null;
   const first = data[0];

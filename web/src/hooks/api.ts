@@ -1,17 +1,5 @@
-import type { BuildAnswer, BuildSummary, FieldProblem, ImportReport, Library, Listing } from '@sable/core';
-
-/** An answer other than yes: the sentence for the person, the fields it is about, and whatever else came along. */
-export class ApiProblem extends Error {
-  readonly status: number;
-  readonly errors: readonly FieldProblem[];
-  readonly body: Readonly<Record<string, unknown>>;
-  constructor(status: number, body: Readonly<Record<string, unknown>>) {
-    super(typeof body['detail'] === 'string' ? body['detail'] : `The server answered ${status}.`);
-    this.status = status;
-    this.body = body;
-    this.errors = (body['errors'] as FieldProblem[] | undefined) ?? [];
-  }
-}
+import type { BuildAnswer, BuildSummary, ImportReport, Library, Listing } from '@sable/core';
+import { ApiProblem } from './problem.ts';
 
 /** Who this browser is, for undo: changes of one person are taken back by that person. */
 function clientId(): string {
@@ -37,12 +25,16 @@ async function callVersioned<T>(path: string): Promise<{ row: T; version: number
   return { row: answer, version: Number(response.headers.get('etag')?.replaceAll('"', '') ?? 0) };
 }
 
+/** Characters of a body that is sent though the page goes: below the browser’s limit, in whatever letters. */
+const KEPT_ALIVE = 20_000;
+
 async function ask<T>(
   method: string,
   path: string,
   body?: unknown,
   version?: number,
 ): Promise<{ answer: T; response: Response }> {
+  const text = body === undefined || typeof body === 'string' ? body : JSON.stringify(body);
   let response: Response;
   try {
     response = await fetch(`/api/v1${path}`, {
@@ -52,7 +44,9 @@ async function ask<T>(
         ...(version === undefined ? {} : { 'if-match': `"${version}"` }),
         'x-sable-client': clientId(),
       },
-      ...(body === undefined ? {} : { body: typeof body === 'string' ? body : JSON.stringify(body) }),
+      ...(text === undefined ? {} : { body: text }),
+      // Sent to its end though the page goes meanwhile; browsers allow that up to 64 KiB.
+      ...(method !== 'GET' && (text?.length ?? 0) < KEPT_ALIVE ? { keepalive: true } : {}),
     });
   } catch {
     throw new ApiProblem(0, {

@@ -2,14 +2,15 @@ import type { Finding, Remedy, State } from '@sable/core';
 import { formatQuantity, wordSentence } from '@sable/core/units';
 import Button from '@mui/material/Button';
 import type { ReactNode } from 'react';
-import { useBuild } from '../hooks/buildState.tsx';
+import { useBuild, useBuildActions } from '../hooks/buildState.tsx';
 import { useUnits } from '../hooks/settings.tsx';
 import { Sentence } from './figures.tsx';
 import { EvidenceMark, StateMark } from './marks.tsx';
 import { withRemedy } from './remedy.ts';
 
 export function FindingRow({ finding, action = true }: { finding: Finding; action?: boolean }) {
-  const { build, candidate, saveCandidate } = useBuild();
+  const { build, candidate } = useBuild();
+  const { saveCandidate } = useBuildActions();
   const units = useUnits();
   const price = (r: Remedy) => {
     const cost = formatQuantity(r.cost, 'money', units, { currency: build.currency });
@@ -31,7 +32,9 @@ export function FindingRow({ finding, action = true }: { finding: Finding; actio
         candidate &&
         finding.remedies.map((r) => (
           <div className="act" key={r.title}>
-            <Button onClick={() => saveCandidate(withRemedy(candidate, r))}>{wordSentence(r.title, units)}</Button>
+            <Button onClick={() => saveCandidate(candidate, withRemedy(candidate, r))}>
+              {wordSentence(r.title, units)}
+            </Button>
             <span className="muted num">{price(r)}</span>
           </div>
         ))}

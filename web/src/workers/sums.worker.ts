@@ -45,29 +45,14 @@ const sums = {
     shared = '';
   },
 
-  /** Judges a build; a candidate that nothing changed for is not judged again. */
+  /** Judges a build; a candidate that nothing changed for is not judged again. After a fault everything is told anew. */
   judge(build: Build): Judged {
-    const { candidates } = build;
-    const setting = settingOf(build);
-    const now = JSON.stringify(setting);
-    const stands = now === shared;
-    if (!stands) kept = new Map();
-    shared = now;
-    const renewed: Assessment[] = [];
-    const judged = (candidate: Candidate): Assessment => {
-      const key = JSON.stringify(candidate);
-      const known = kept.get(candidate.id);
-      if (known?.key === key) return known.assessment;
-      const assessment = assessIn(setting, candidate, library);
-      kept.set(candidate.id, { key, assessment });
-      renewed.push(assessment);
-      return assessment;
-    };
-    const verdict = lineup(build, candidates.map(judged));
-    warmUp(build);
-    if (stands) return { renewed, verdict };
-    const car = baselineCandidate(build);
-    return { renewed, verdict, found: car ? assess({ ...build, candidates: [car] }, car, library) : null };
+    try {
+      return judged(build);
+    } catch (error) {
+      shared = '';
+      throw error;
+    }
   },
 
   /** Another page of this tab asks: it holds no judgement yet, so everything is told anew. */
@@ -75,6 +60,30 @@ const sums = {
     shared = '';
   },
 };
+
+function judged(build: Build): Judged {
+  const { candidates } = build;
+  const setting = settingOf(build);
+  const now = JSON.stringify(setting);
+  const stands = now === shared;
+  if (!stands) kept = new Map();
+  shared = now;
+  const renewed: Assessment[] = [];
+  const judgedOf = (candidate: Candidate): Assessment => {
+    const key = JSON.stringify(candidate);
+    const known = kept.get(candidate.id);
+    if (known?.key === key) return known.assessment;
+    const assessment = assessIn(setting, candidate, library);
+    kept.set(candidate.id, { key, assessment });
+    renewed.push(assessment);
+    return assessment;
+  };
+  const verdict = lineup(build, candidates.map(judgedOf));
+  warmUp(build);
+  if (stands) return { renewed, verdict };
+  const car = baselineCandidate(build);
+  return { renewed, verdict, found: car ? assess({ ...build, candidates: [car] }, car, library) : null };
+}
 
 export type Sums = typeof sums;
 expose(sums);

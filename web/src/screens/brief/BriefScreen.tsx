@@ -3,7 +3,7 @@ import { fieldProblems } from '@sable/core/formats';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import Switch from '@mui/material/Switch';
 import { useState, type ReactNode } from 'react';
-import { useBuild } from '../../hooks/buildState.tsx';
+import { useBuild, useBuildActions, useJudgement } from '../../hooks/buildState.tsx';
 import { useFieldFocus } from '../../pieces/fieldFocus.ts';
 import { ChoiceField, QuantityField, WordsField } from '../../pieces/fields.tsx';
 import { Sentence } from '../../pieces/figures.tsx';
@@ -14,7 +14,8 @@ const choices = (list: readonly string[]) => list.map((value) => ({ value, label
 
 /** What the owner wants and will not accept. Every field re-judges as it is left. */
 export function BriefScreen() {
-  const { build, save } = useBuild();
+  const { build } = useBuild();
+  const { save } = useBuildActions();
   const { brief } = build;
   useFieldFocus();
   const [problems, setProblems] = useState<readonly FieldProblem[]>([]);
@@ -33,7 +34,7 @@ export function BriefScreen() {
       return;
     }
     setProblems([]);
-    save('brief', next);
+    save('brief', brief, next);
   };
   const fault = (pointer: string) => problems.find((p) => p.pointer === pointer)?.message;
   /** A group of fields that may be left out as a whole: an empty field takes the group away. */
@@ -378,7 +379,9 @@ function Group({ title, children }: { title: string; children: ReactNode }) {
 
 /** Where every candidate stands against the brief as it is now. */
 function Standing() {
-  const { build, verdict, select, candidate } = useBuild();
+  const { build, candidate } = useBuild();
+  const { verdict } = useJudgement();
+  const { select } = useBuildActions();
   return (
     <aside className="side" aria-label="Where the candidates stand">
       <h2>{verdict?.headline ?? 'Judging…'}</h2>

@@ -18,7 +18,7 @@ import TextField from '@mui/material/TextField';
 import { X } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
-import { useBuild } from '../../hooks/buildState.tsx';
+import { useBuild, useBuildActions, useJudgement } from '../../hooks/buildState.tsx';
 import { ChangedList } from '../../pieces/ChangedList.tsx';
 import { ChoiceField, QuantityField, WordsField } from '../../pieces/fields.tsx';
 import { Plain, Sentence } from '../../pieces/figures.tsx';
@@ -40,7 +40,9 @@ export function CandidateScreen() {
 }
 
 function Open({ candidate }: { candidate: Candidate }) {
-  const { build, library, assessment, verdict, saveCandidate, removeCandidate } = useBuild();
+  const { build, library } = useBuild();
+  const { assessment, verdict } = useJudgement();
+  const { saveCandidate, removeCandidate } = useBuildActions();
   const navigate = useNavigate();
   useFieldFocus();
   const [problems, setProblems] = useState<readonly FieldProblem[]>([]);
@@ -56,7 +58,7 @@ function Open({ candidate }: { candidate: Candidate }) {
       faults.push({ pointer: '/tyreCode', message: (error as Error).message });
     }
     setProblems(faults);
-    if (faults.length === 0) saveCandidate(next);
+    if (faults.length === 0) saveCandidate(candidate, next);
   };
   const fault = (pointer: string) => problems.find((p) => p.pointer === pointer)?.message;
   const place = (part: Partial<Candidate['placement']>) => change({ placement: { ...candidate.placement, ...part } });

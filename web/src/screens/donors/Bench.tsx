@@ -13,7 +13,7 @@ import TextField from '@mui/material/TextField';
 import { X } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
-import { useBuild } from '../../hooks/buildState.tsx';
+import { useBuild, useBuildActions, useJudgement } from '../../hooks/buildState.tsx';
 import { ChoiceField, QuantityField, WordsField } from '../../pieces/fields.tsx';
 import { FigureText, Sentence } from '../../pieces/figures.tsx';
 import { FindingsColumn } from '../../pieces/Findings.tsx';
@@ -31,7 +31,8 @@ const GROUPS = [...new Set(CALCULATORS.map((s) => s.group))];
 
 /** The workbench: sums about the engine, each with its formula, inputs and doubt, to be landed in the candidate. */
 export function Bench() {
-  const { candidate, assessment } = useBuild();
+  const { candidate } = useBuild();
+  const { assessment } = useJudgement();
   const [search, setSearch] = useSearchParams();
   const shown = search.get('sum') ?? CALCULATORS[0]!.id;
   const pick = (id: string) => setSearch((old) => ({ ...Object.fromEntries(old), sum: id }), { replace: true });
@@ -79,7 +80,8 @@ export function Bench() {
 
 /** Sums that stand in the candidate, and taking them out. */
 function Landed({ candidate }: { candidate: Candidate }) {
-  const { saveCandidate, assessment } = useBuild();
+  const { saveCandidate } = useBuildActions();
+  const { assessment } = useJudgement();
   const landed = assessment?.figures?.engine?.landed ?? [];
   if (landed.length === 0) return null;
   return (
@@ -91,7 +93,10 @@ function Landed({ candidate }: { candidate: Candidate }) {
             aria-label={`Take out: ${l.title}`}
             sx={{ p: '2px 6px' }}
             onClick={() =>
-              saveCandidate({ ...candidate, workings: (candidate.workings ?? []).filter((w) => w.id !== l.id) })
+              saveCandidate(candidate, {
+                ...candidate,
+                workings: (candidate.workings ?? []).filter((w) => w.id !== l.id),
+              })
             }
           >
             <X size={13} />
@@ -103,7 +108,8 @@ function Landed({ candidate }: { candidate: Candidate }) {
 }
 
 function SumPanel({ sum, candidate }: { sum: Calculator; candidate: Candidate | undefined }) {
-  const { build, library, saveCandidate } = useBuild();
+  const { build, library } = useBuild();
+  const { saveCandidate } = useBuildActions();
   const subject = useMemo(
     () => (candidate ? resolveSubject(settingOf(build), candidate, library).subject : undefined),
     [build, candidate, library],
@@ -156,7 +162,7 @@ function SumPanel({ sum, candidate }: { sum: Calculator; candidate: Candidate | 
           }
         : {}),
     };
-    saveCandidate({ ...candidate, workings: [...(candidate.workings ?? []), working] });
+    saveCandidate(candidate, { ...candidate, workings: [...(candidate.workings ?? []), working] });
     setNote('');
     setBuys(undefined);
   };

@@ -1,7 +1,7 @@
 import { engineSentence, compareEngine, type ComparedEngine } from '@sable/core/questions/lineup';
 import { type Derived, type Quantity, unitOf } from '@sable/core/units';
 import { Suspense, lazy, useMemo, useState } from 'react';
-import { useBuild } from '../../hooks/buildState.tsx';
+import { useBuild, useBuildActions } from '../../hooks/buildState.tsx';
 import { useUnits } from '../../hooks/settings.tsx';
 import { FigureText, Plain, Sentence } from '../../pieces/figures.tsx';
 import { candidateColour } from '../../pieces/marks.tsx';
@@ -20,7 +20,8 @@ interface FigureRow {
 
 /** Engines side by side: where they are driven, like for like on the scales, and for the money. */
 export function Compare() {
-  const { build, library, save } = useBuild();
+  const { build, library } = useBuild();
+  const { save } = useBuildActions();
   const units = useUnits();
   const inLineup = useMemo(() => new Set(build.candidates.map((c) => c.engineId)), [build.candidates]);
   const offered = library.engines.filter((e) => !e.retired || inLineup.has(e.id));
@@ -69,7 +70,10 @@ export function Compare() {
     '';
   const keepWhyNot = (engineId: string, words: string) => {
     const others = (build.decision.whyNot ?? []).filter((w) => w.engineId !== engineId);
-    save('decision', { ...build.decision, whyNot: words.trim() === '' ? others : [...others, { engineId, words }] });
+    save('decision', build.decision, {
+      ...build.decision,
+      whyNot: words.trim() === '' ? others : [...others, { engineId, words }],
+    });
   };
   return (
     <div className="screen whole">

@@ -7,7 +7,7 @@ import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import TextField from '@mui/material/TextField';
 import { X } from 'lucide-react';
 import { useState } from 'react';
-import { useBuild } from '../../hooks/buildState.tsx';
+import { useBuild, useBuildActions, useJudgement } from '../../hooks/buildState.tsx';
 import { useUnits } from '../../hooks/settings.tsx';
 import { QuantityField, WordsField } from '../../pieces/fields.tsx';
 import { Plain } from '../../pieces/figures.tsx';
@@ -19,7 +19,8 @@ const NOTHING: Inspection = { compressionBar: [], leakDownPct: [], marksRead: []
 
 /** What stands on the floor: read off its castings, measured before money goes into it, left sealed or refreshed. */
 export function Inspect() {
-  const { candidate, library, assessment } = useBuild();
+  const { candidate, library } = useBuild();
+  const { assessment } = useJudgement();
   if (!candidate) return <p className="main">There is no candidate yet.</p>;
   const engine = library.engines.find((e) => e.id === candidate.engineId);
   const family = library.families?.find((f) => f.name === engine?.family);
@@ -38,7 +39,7 @@ export function Inspect() {
 }
 
 function usePutInspection(candidate: Candidate) {
-  const { saveCandidate } = useBuild();
+  const { saveCandidate } = useBuildActions();
   const inspection = candidate.inspection ?? NOTHING;
   return {
     inspection,
@@ -46,7 +47,7 @@ function usePutInspection(candidate: Candidate) {
       const next = { ...inspection, ...more };
       // A field that was emptied is left out, not kept as nothing.
       const kept = Object.fromEntries(Object.entries(next).filter(([, v]) => v !== undefined)) as Inspection;
-      saveCandidate({ ...candidate, inspection: kept });
+      saveCandidate(candidate, { ...candidate, inspection: kept });
     },
   };
 }
@@ -309,13 +310,15 @@ function Incoming({
 
 /** The choice, with the kit that is worth fitting while it is out. */
 function SealedOrRefresh({ candidate }: { candidate: Candidate }) {
-  const { assessment, build, saveCandidate } = useBuild();
+  const { assessment } = useJudgement();
+  const { build } = useBuild();
+  const { saveCandidate } = useBuildActions();
   const units = useUnits();
   const refresh = assessment?.figures?.donor?.refresh;
   const money = (v: number) => formatQuantity(v, 'money', units, { currency: build.currency });
   const put = (value: 'leave sealed' | 'refresh' | null) => {
     const { refresh: _old, ...rest } = candidate;
-    saveCandidate(value ? { ...rest, refresh: value } : rest);
+    saveCandidate(candidate, value ? { ...rest, refresh: value } : rest);
   };
   return (
     <section className="block">

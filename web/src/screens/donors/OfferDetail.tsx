@@ -8,7 +8,7 @@ import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
-import { useBuild } from '../../hooks/buildState.tsx';
+import { useBuild, useBuildActions } from '../../hooks/buildState.tsx';
 import { useUnits } from '../../hooks/settings.tsx';
 import { ChoiceField, WordsField } from '../../pieces/fields.tsx';
 import { offered } from '../../pieces/offered.ts';
@@ -19,7 +19,8 @@ import { useOffersOf, useWatched } from './useYard.ts';
 
 /** One offer: what it comes to line by line, what it lacks, watching it, and the way into the line-up. */
 export function OfferDetail({ listing, ways }: { listing: Listing; ways: readonly Way[] }) {
-  const { build, library, candidate, saveCandidate } = useBuild();
+  const { build, library, candidate } = useBuild();
+  const { saveCandidate } = useBuildActions();
   const units = useUnits();
   const { watched, watch, drop } = useWatched();
   const [choosing, setChoosing] = useState(false);
@@ -78,7 +79,7 @@ export function OfferDetail({ listing, ways }: { listing: Listing; ways: readonl
         {candidate && candidate.engineId === listing.engineId && (
           <Button
             disabled={mine}
-            onClick={() => saveCandidate({ ...candidate, bought: { listing, besides: besides() } })}
+            onClick={() => saveCandidate(candidate, { ...candidate, bought: { listing, besides: besides() } })}
           >
             {mine ? `Bought for ${candidate.letter}` : `Buy it for ${candidate.letter}`}
           </Button>
@@ -185,7 +186,8 @@ function IntoLineup({
   besides: readonly Listing[];
   onClose: () => void;
 }) {
-  const { build, library, saveCandidate } = useBuild();
+  const { build, library } = useBuild();
+  const { saveCandidate } = useBuildActions();
   const navigate = useNavigate();
   const first = gearboxesFor(build, library, listing);
   const [gearboxId, setGearboxId] = useState(first[0] ?? '');
@@ -221,7 +223,7 @@ function IntoLineup({
           disabled={!next}
           onClick={() => {
             if (!next) return;
-            saveCandidate(next);
+            saveCandidate(undefined, next);
             void navigate(`/builds/${build.id}/line-up?c=${next.id}`);
           }}
         >

@@ -14,7 +14,9 @@ import { useQueryClient } from '@tanstack/react-query';
 import Alert from '@mui/material/Alert';
 import Button from '@mui/material/Button';
 import { Suspense, lazy, useState } from 'react';
-import { ApiProblem, api } from '../../hooks/api.ts';
+import { api } from '../../hooks/api.ts';
+import { KEYS } from '../../hooks/queryKeys.ts';
+import { ApiProblem } from '../../hooks/problem.ts';
 import { useBuild } from '../../hooks/buildState.tsx';
 import { ChoiceField, QuantityField } from '../../pieces/fields.tsx';
 import { Plain, Sentence } from '../../pieces/figures.tsx';
@@ -80,7 +82,7 @@ export function SisterPanel() {
         inUse: row.curves.length === 0,
       };
       await api.putRow('engines', { ...row, curves: [...row.curves, added] }, version);
-      await client.invalidateQueries({ queryKey: ['library'] });
+      await client.invalidateQueries({ queryKey: KEYS.library });
       setKept(`Kept with the ${row.name}${row.curves.length === 0 ? '' : ', beside the curve in use'}.`);
     } catch (error) {
       setProblem(error instanceof ApiProblem ? error.message : String(error));

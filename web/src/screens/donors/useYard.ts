@@ -1,11 +1,12 @@
 import type { Listing } from '@sable/core';
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { api, type YardQuery } from '../../hooks/api.ts';
+import { KEYS } from '../../hooks/queryKeys.ts';
 
 /** A page of offers; the last page stays on screen until the next is there. */
 export const useOffers = (query: YardQuery) =>
   useQuery({
-    queryKey: ['yard', query],
+    queryKey: KEYS.yard(query),
     queryFn: () => api.yard(query),
     placeholderData: keepPreviousData,
     staleTime: 60_000,
@@ -14,7 +15,7 @@ export const useOffers = (query: YardQuery) =>
 /** Every offer with one engine, for comparing ways to buy it. */
 export const useOffersOf = (engineId: string | undefined) =>
   useQuery({
-    queryKey: ['yard-of', engineId],
+    queryKey: KEYS.yardOf(engineId),
     queryFn: () => api.yard({ engineId: engineId!, count: 200 }),
     enabled: engineId !== undefined,
     staleTime: 60_000,
@@ -23,8 +24,8 @@ export const useOffersOf = (engineId: string | undefined) =>
 /** What is watched, and the ways to watch, note and drop. */
 export function useWatched() {
   const client = useQueryClient();
-  const watched = useQuery({ queryKey: ['watched'], queryFn: api.watched });
-  const refresh = () => client.invalidateQueries({ queryKey: ['watched'] });
+  const watched = useQuery({ queryKey: KEYS.watched, queryFn: api.watched });
+  const refresh = () => client.invalidateQueries({ queryKey: KEYS.watched });
   const put = useMutation({
     mutationFn: ({ listing, note }: { listing: Listing; note: string }) => api.watch(listing.id, note),
     onSuccess: refresh,

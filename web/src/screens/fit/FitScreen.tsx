@@ -14,7 +14,7 @@ import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import { Suspense, lazy, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { useNavigate } from 'react-router';
-import { useBuild } from '../../hooks/buildState.tsx';
+import { useBuild, useBuildActions, useJudgement } from '../../hooks/buildState.tsx';
 import { useSettings, useUnits } from '../../hooks/settings.tsx';
 import { Sentence } from '../../pieces/figures.tsx';
 import { FindingRow } from '../../pieces/Findings.tsx';
@@ -77,7 +77,9 @@ export function FitScreen() {
 }
 
 function Bench({ candidate }: { candidate: Candidate }) {
-  const { build, library, assessment, save, saveCandidate } = useBuild();
+  const { build, library } = useBuild();
+  const { assessment } = useJudgement();
+  const { save, saveCandidate } = useBuildActions();
   const [scanning, setScanning] = useState(false);
   const units = useUnits();
   const { singleKeys: enabled } = useSettings();
@@ -116,7 +118,7 @@ function Bench({ candidate }: { candidate: Candidate }) {
     rest.current = undefined;
     if (!live) return;
     const placement = live.target;
-    if (!samePlace(placement, saved.current.placement)) saveCandidate({ ...saved.current, placement });
+    if (!samePlace(placement, saved.current.placement)) saveCandidate(saved.current, { ...saved.current, placement });
   }, [live, saveCandidate]);
   const writeSoon = useCallback(() => {
     clearTimeout(rest.current);
@@ -196,7 +198,7 @@ function Bench({ candidate }: { candidate: Candidate }) {
   const findings = (assessment?.findings ?? []).filter((f) => f.step === 'fit');
   const put = (placement: Placement) => {
     live.put(placement);
-    saveCandidate({ ...candidate, placement });
+    saveCandidate(candidate, { ...candidate, placement });
     work.clear();
   };
   const pane = (view: View) => (
@@ -311,7 +313,7 @@ function Bench({ candidate }: { candidate: Candidate }) {
             wantMm={work.result.wantMm}
             live={live}
             onUse={(r) => {
-              saveCandidate(r.candidate);
+              saveCandidate(candidate, r.candidate);
               work.clear();
             }}
           />
@@ -325,9 +327,15 @@ function Bench({ candidate }: { candidate: Candidate }) {
         {tool === 'measure' && <Measure measured={measured} />}
         <h3>Tightest gaps, {unitOf('lengthMm', units)}</h3>
         <GapList live={live} hot={hot} onHot={setHot} />
-        <Dressing live={live} candidate={candidate} onSave={saveCandidate} />
-        <RoutesPanel live={live} candidate={candidate} draft={draft} onDraft={setDraft} onSave={saveCandidate} />
-        <BeltPanel live={live} candidate={candidate} onSave={saveCandidate} />
+        <Dressing live={live} candidate={candidate} onSave={(next) => saveCandidate(candidate, next)} />
+        <RoutesPanel
+          live={live}
+          candidate={candidate}
+          draft={draft}
+          onDraft={setDraft}
+          onSave={(next) => saveCandidate(candidate, next)}
+        />
+        <BeltPanel live={live} candidate={candidate} onSave={(next) => saveCandidate(candidate, next)} />
         <section className="block-small">
           <h3>Search and compare</h3>
           <div className="fields">
@@ -374,7 +382,7 @@ function Bench({ candidate }: { candidate: Candidate }) {
             <div className="row small" style={{ marginTop: 6 }}>
               {candidate.scanned!.length === 1 ? '1 piece' : `${candidate.scanned!.length} pieces`} from scans stand in
               this powertrain.
-              <Button onClick={() => saveCandidate({ ...candidate, scanned: [] })}>Take them out</Button>
+              <Button onClick={() => saveCandidate(candidate, { ...candidate, scanned: [] })}>Take them out</Button>
             </div>
           )}
           <Button onClick={() => setScanning(true)} sx={{ mt: 0.8 }}>
@@ -387,8 +395,8 @@ function Bench({ candidate }: { candidate: Candidate }) {
               target={{
                 candidate,
                 chassis: build.chassis,
-                onCandidate: saveCandidate,
-                onChassis: (chassis) => save('chassis', chassis),
+                onCandidate: (next) => saveCandidate(candidate, next),
+                onChassis: (next) => save('chassis', build.chassis, next),
               }}
               onClose={() => setScanning(false)}
             />

@@ -2,7 +2,7 @@ import { type BoxFigures, USE_FACTORS } from '@sable/core/assess';
 import { formatNumber, formatQuantity, unitOf } from '@sable/core/units';
 import Button from '@mui/material/Button';
 import { useMemo } from 'react';
-import { useBuild } from '../../hooks/buildState.tsx';
+import { useBuild, useBuildActions } from '../../hooks/buildState.tsx';
 import { useUnits } from '../../hooks/settings.tsx';
 import { FigureText } from '../../pieces/figures.tsx';
 import { StateMark } from '../../pieces/marks.tsx';
@@ -49,13 +49,14 @@ export function Boxes() {
 }
 
 function Table({ boxes }: { boxes: readonly BoxFigures[] }) {
-  const { build, candidate, saveCandidate } = useBuild();
+  const { build, candidate } = useBuild();
+  const { saveCandidate } = useBuildActions();
   const units = useUnits();
   const money = (v: number) => formatNumber(v, 'money', units);
   const currency = unitOf('money', units, build.currency);
   const take = (b: BoxFigures) => {
     const { pairIds: _gone, torqueLimits: _limits, ...rest } = candidate!;
-    saveCandidate({ ...rest, gearboxId: b.gearbox.id });
+    saveCandidate(candidate, { ...rest, gearboxId: b.gearbox.id });
   };
   return (
     <div className="scroll-x">

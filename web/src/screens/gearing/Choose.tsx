@@ -18,7 +18,7 @@ import { formatNumber, formatQuantity, unitOf, type Units } from '@sable/core/un
 import Alert from '@mui/material/Alert';
 import Button from '@mui/material/Button';
 import { memo, useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import { useBuild } from '../../hooks/buildState.tsx';
+import { useBuild, useBuildActions } from '../../hooks/buildState.tsx';
 import { useUnits } from '../../hooks/settings.tsx';
 import { ChoiceField } from '../../pieces/fields.tsx';
 import { StateMark } from '../../pieces/marks.tsx';
@@ -44,7 +44,8 @@ const WAY_WORDS: Readonly<Record<keyof typeof WAYS, string>> = {
 
 /** Which ratios to buy: every final drive, tyre and gear set on offer, ranked against the brief. */
 export function Choose() {
-  const { build, library, candidate, saveCandidate } = useBuild();
+  const { build, library, candidate } = useBuild();
+  const { saveCandidate } = useBuildActions();
   const units = useUnits();
   const [scope, setScope] = useState<'this box' | 'every box'>('this box');
   const [way, setWay] = useState<keyof typeof WAYS>(() => wayOf(build.brief.use));
@@ -67,7 +68,10 @@ export function Choose() {
   const first = ranked[0];
   const money = (v: number) => formatQuantity(v, 'money', units, { currency: build.currency });
   const name = (r: Ranked) => comboName(r, boxes, scope === 'every box');
-  const take = useCallback((r: Ranked) => saveCandidate(withCombo(candidate!, r)), [saveCandidate, candidate]);
+  const take = useCallback(
+    (r: Ranked) => saveCandidate(candidate, withCombo(candidate!, r)),
+    [saveCandidate, candidate],
+  );
   const { progress } = sweep;
   const meets = ranked.filter((r) => r.misses.length === 0).length;
   return (

@@ -3,7 +3,7 @@ import { readTyreCode } from '@sable/core/questions/gearing';
 import { gearWord } from '@sable/core/questions/strength';
 import { formatNumber, unitOf } from '@sable/core/units';
 import { useSearchParams } from 'react-router';
-import { useBuild } from '../../hooks/buildState.tsx';
+import { useBuild, useBuildActions, useJudgement } from '../../hooks/buildState.tsx';
 import { useUnits } from '../../hooks/settings.tsx';
 import { ChoiceField } from '../../pieces/fields.tsx';
 import { FigureText, Plain, Sentence } from '../../pieces/figures.tsx';
@@ -52,7 +52,8 @@ export function BesideField() {
 
 /** Thrust against resistance and grip, the saw-tooth, gear by gear; tyres, differential, hill, clutch and fuel. */
 export function Ratios() {
-  const { build, candidate, assessment, assessmentOf } = useBuild();
+  const { build, candidate } = useBuild();
+  const { assessment, assessmentOf } = useJudgement();
   const { beside } = useBeside();
   const units = useUnits();
   const figures = assessment?.figures;
@@ -198,7 +199,9 @@ const rimOf = (code: string): number => {
 
 /** Which tyres would hold and have room, and what each differential passes. */
 function TyresAndDifferential() {
-  const { build, candidate, assessment, saveCandidate } = useBuild();
+  const { build, candidate } = useBuild();
+  const { assessment } = useJudgement();
+  const { saveCandidate } = useBuildActions();
   const units = useUnits();
   const road = assessment?.figures?.road;
   if (!road || !candidate) return null;
@@ -235,7 +238,7 @@ function TyresAndDifferential() {
                           type="button"
                           className="link"
                           title={`Run ${t.code}`}
-                          onClick={() => saveCandidate({ ...candidate, tyreCode: t.code })}
+                          onClick={() => saveCandidate(candidate, { ...candidate, tyreCode: t.code })}
                         >
                           {t.code}
                         </button>
@@ -295,7 +298,7 @@ function TyresAndDifferential() {
                         type="button"
                         className="link"
                         title={`Choose the ${d.kind} differential`}
-                        onClick={() => saveCandidate({ ...candidate, differential: d.kind })}
+                        onClick={() => saveCandidate(candidate, { ...candidate, differential: d.kind })}
                       >
                         {d.kind}
                       </button>

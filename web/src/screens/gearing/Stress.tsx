@@ -3,7 +3,7 @@ import { ratingAtInputShaft, gearWord, type ComponentLimit } from '@sable/core/q
 import { formatNumber, formatQuantity, unitOf } from '@sable/core/units';
 import Button from '@mui/material/Button';
 import { useMemo } from 'react';
-import { useBuild } from '../../hooks/buildState.tsx';
+import { useBuild, useBuildActions, useJudgement } from '../../hooks/buildState.tsx';
 import { useUnits } from '../../hooks/settings.tsx';
 import { FigureText, Sentence } from '../../pieces/figures.tsx';
 import { FindingsColumn } from '../../pieces/Findings.tsx';
@@ -16,7 +16,8 @@ const NO_POWERS: readonly number[] = [];
 
 /** What gives up first as power rises, what box and axle stand, and whether a weak box now or a strong one is cheaper. */
 export function Stress() {
-  const { build, candidate, assessment, library } = useBuild();
+  const { build, candidate, library } = useBuild();
+  const { assessment } = useJudgement();
   const boxes = useBoxes(build, library, candidate!, NO_POWERS);
   const figures = assessment?.figures;
   const findings = (assessment?.findings ?? []).filter((f) => ABOUT.test(f.id));
@@ -137,7 +138,7 @@ function LinkTrack({ links, unknown }: { links: readonly ComponentLimit[]; unkno
 }
 
 function Loads() {
-  const { assessment } = useBuild();
+  const { assessment } = useJudgement();
   const units = useUnits();
   const { strength, gearing } = assessment!.figures!;
   const nm = (v: number | undefined) => (v === undefined ? '–' : formatNumber(v, 'torqueNm', units));
@@ -246,7 +247,7 @@ function RatingBridge() {
 
 /** Behind the box: axle, half shafts, propshaft, and its life in the car it came from. */
 function Behind() {
-  const { assessment } = useBuild();
+  const { assessment } = useJudgement();
   const driveline = assessment!.figures!.driveline!;
   const checks = assessment!.checks.filter((c) => /^(axle-margin|shaft-margin|propshaft-speed)$/.test(c.id));
   return (
@@ -293,7 +294,8 @@ function Behind() {
 }
 
 function WeakStrong({ boxes }: { boxes: readonly BoxFigures[] | undefined }) {
-  const { build, candidate, saveCandidate } = useBuild();
+  const { build, candidate } = useBuild();
+  const { saveCandidate } = useBuildActions();
   const units = useUnits();
   const answer = useMemo(() => boxes && weakOrStrong(boxes, build.brief), [boxes, build.brief]);
   const money = (v: number) => formatQuantity(v, 'money', units, { currency: build.currency });
@@ -348,7 +350,10 @@ function WeakStrong({ boxes }: { boxes: readonly BoxFigures[] | undefined }) {
         </tbody>
       </table>
       {cheaper === 'strong' && (
-        <Button sx={{ mt: 1 }} onClick={() => saveCandidate({ ...candidate!, gearboxId: strong.gearbox.id })}>
+        <Button
+          sx={{ mt: 1 }}
+          onClick={() => saveCandidate(candidate, { ...candidate!, gearboxId: strong.gearbox.id })}
+        >
           Take the {strong.gearbox.shortName}
         </Button>
       )}

@@ -20,7 +20,9 @@ import Button from '@mui/material/Button';
 import { useState, type ReactNode } from 'react';
 import { useForm, useWatch } from 'react-hook-form';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
-import { ApiProblem, api, type RowKind } from '../../hooks/api.ts';
+import { api, type RowKind } from '../../hooks/api.ts';
+import { KEYS } from '../../hooks/queryKeys.ts';
+import { ApiProblem } from '../../hooks/problem.ts';
 import { UnitSwitch } from '../../pieces/UnitSwitch.tsx';
 import { PlainShell } from '../../pieces/PlainShell.tsx';
 import { useFieldFocus } from '../../pieces/fieldFocus.ts';
@@ -171,7 +173,7 @@ export function EditScreen() {
   const known = kind in KINDS ? (kind as RowKind) : undefined;
   const source = id === 'new' ? from : id;
   const { data, error } = useQuery({
-    queryKey: ['row', kind, source],
+    queryKey: KEYS.row(kind, source),
     queryFn: () => api.row<Row>(known!, source!),
     enabled: known !== undefined && source !== null,
     gcTime: 0,
@@ -232,8 +234,8 @@ function Editor({ kind, row, version }: { kind: RowKind; row: Row; version: numb
       if (faults.length > 0) return;
       await api.putRow(kind, next, against);
       await Promise.all([
-        client.invalidateQueries({ queryKey: ['library'] }),
-        client.invalidateQueries({ queryKey: ['library-steps'] }),
+        client.invalidateQueries({ queryKey: KEYS.library }),
+        client.invalidateQueries({ queryKey: KEYS.librarySteps }),
       ]);
       void navigate(`/library/${kind}/${next.id}`);
     } catch (error) {

@@ -7,6 +7,7 @@ import Button from '@mui/material/Button';
 import { Suspense, lazy, type ReactNode } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { api, type RowKind } from '../../hooks/api.ts';
+import { KEYS } from '../../hooks/queryKeys.ts';
 import { UnitSwitch } from '../../pieces/UnitSwitch.tsx';
 import { PlainShell } from '../../pieces/PlainShell.tsx';
 import { FigureText, Plain } from '../../pieces/figures.tsx';
@@ -20,7 +21,7 @@ const TorqueChart = lazy(() => import('../../pieces/TorqueChart.tsx').then((m) =
 export function LibraryDetail() {
   const { kind, id } = useParams();
   const navigate = useNavigate();
-  const { data } = useQuery({ queryKey: ['library'], queryFn: api.library, staleTime: Infinity });
+  const { data } = useQuery({ queryKey: KEYS.library, queryFn: api.library, staleTime: Infinity });
   const back = <Button onClick={() => void navigate(`/library/${kind ?? 'engines'}`)}>Back to the list</Button>;
   const row =
     data && isLibraryKind(kind)
@@ -89,7 +90,7 @@ function RowTools({ kind, row }: { kind: RowKind; row: { id: string; retired?: b
 
 /** Builds that use it, and who changed it. */
 function History({ kind, id }: { kind: RowKind; id: string }) {
-  const { data } = useQuery({ queryKey: ['library', 'history', kind, id], queryFn: () => api.rowHistory(kind, id) });
+  const { data } = useQuery({ queryKey: KEYS.rowHistory(kind, id), queryFn: () => api.rowHistory(kind, id) });
   if (!data) return null;
   return (
     <section className="block">

@@ -10,6 +10,7 @@ import { Redo2, Undo2 } from 'lucide-react';
 import { memo, useCallback, useMemo, useRef, useState } from 'react';
 import { NavLink, useNavigate, useParams } from 'react-router';
 import { api } from '../../hooks/api.ts';
+import { KEYS } from '../../hooks/queryKeys.ts';
 import { UnitSwitch } from '../../pieces/UnitSwitch.tsx';
 import { useUnits } from '../../hooks/settings.tsx';
 import { PlainShell } from '../../pieces/PlainShell.tsx';
@@ -209,7 +210,7 @@ export function LibraryScreen() {
 function Searched({ kind }: { kind: LibraryKind }) {
   const units = useUnits();
   const navigate = useNavigate();
-  const { data } = useQuery({ queryKey: ['library'], queryFn: api.library, staleTime: Infinity });
+  const { data } = useQuery({ queryKey: KEYS.library, queryFn: api.library, staleTime: Infinity });
   const [wanted, setWanted] = useState('');
   const { rows, columns } = useMemo(
     () => ({ rows: data ? KINDS[kind].rows(data) : [], columns: KINDS[kind].columns(units) }),
@@ -274,13 +275,13 @@ const NewOne = memo(function NewOne({ kind }: { kind: LibraryKind }) {
 /** Undo and redo of the library: its changes are no build's. */
 function LibrarySteps() {
   const client = useQueryClient();
-  const { data } = useQuery({ queryKey: ['library-steps'], queryFn: api.librarySteps });
+  const { data } = useQuery({ queryKey: KEYS.librarySteps, queryFn: api.librarySteps });
   const step = useMutation({
     mutationFn: api.stepLibrary,
     onSettled: () =>
       Promise.all([
-        client.invalidateQueries({ queryKey: ['library'] }),
-        client.invalidateQueries({ queryKey: ['library-steps'] }),
+        client.invalidateQueries({ queryKey: KEYS.library }),
+        client.invalidateQueries({ queryKey: KEYS.librarySteps }),
       ]),
   });
   const undo = data?.undo ?? null;

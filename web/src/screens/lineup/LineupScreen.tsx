@@ -2,7 +2,7 @@ import Button from '@mui/material/Button';
 import { Suspense, lazy, useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { api } from '../../hooks/api.ts';
-import { useBuild } from '../../hooks/buildState.tsx';
+import { useBuild, useBuildActions, useJudgement } from '../../hooks/buildState.tsx';
 import { useUnits } from '../../hooks/settings.tsx';
 import { ChangedList } from '../../pieces/ChangedList.tsx';
 import { WordsField } from '../../pieces/fields.tsx';
@@ -16,7 +16,9 @@ const CHART_HEIGHT = 150;
 
 /** The home of a build: what leads and why, candidates × checks along the limit line, what blocks the current one. */
 export function LineupScreen() {
-  const { build, judgement, verdict, candidate, assessment, changed, save, saveCandidate } = useBuild();
+  const { build, candidate } = useBuild();
+  const { judgement, verdict, assessment, changed } = useJudgement();
+  const { save, saveCandidate } = useBuildActions();
   const units = useUnits();
   const navigate = useNavigate();
   if (build.candidates.length === 0) return <NoCandidates />;
@@ -70,7 +72,11 @@ export function LineupScreen() {
                   Change it
                 </Button>
                 {chosen === candidate.id ? (
-                  <Button onClick={() => save('decision', { candidateId: null, reason: '' })}>
+                  <Button
+                    onClick={() =>
+                      save('decision', build.decision, { ...build.decision, candidateId: null, reason: '' })
+                    }
+                  >
                     Withdraw the choice
                   </Button>
                 ) : (
@@ -78,7 +84,7 @@ export function LineupScreen() {
                     variant="contained"
                     color="primary"
                     disabled={!judgement}
-                    onClick={() => save('decision', { candidateId: candidate.id, reason: build.decision.reason })}
+                    onClick={() => save('decision', build.decision, { ...build.decision, candidateId: candidate.id })}
                   >
                     Choose this one
                   </Button>
@@ -94,14 +100,14 @@ export function LineupScreen() {
                 value={candidate.whyNot}
                 rows={2}
                 help="Kept with the build, for the next time somebody asks."
-                onCommit={(whyNot) => saveCandidate({ ...candidate, whyNot })}
+                onCommit={(whyNot) => saveCandidate(candidate, { ...candidate, whyNot })}
               />
               {chosen === candidate.id && (
                 <WordsField
                   label="Why this one"
                   value={build.decision.reason}
                   rows={2}
-                  onCommit={(reason) => save('decision', { candidateId: candidate.id, reason })}
+                  onCommit={(reason) => save('decision', build.decision, { ...build.decision, reason })}
                 />
               )}
               {verdict && verdict.findings.length > 0 && (
@@ -124,7 +130,8 @@ export function LineupScreen() {
 
 /** The torque curves, once the table is on screen: the chart's code is the larger half of what the page loads. */
 function Curves() {
-  const { build, library, judgement, assessmentOf } = useBuild();
+  const { build, library } = useBuild();
+  const { judgement, assessmentOf } = useJudgement();
   const [shown, setShown] = useState(false);
   const ready = judgement !== undefined;
   useEffect(() => {
@@ -148,7 +155,8 @@ function Curves() {
 }
 
 function NoCandidates() {
-  const { build, library, saveCandidate } = useBuild();
+  const { build, library } = useBuild();
+  const { saveCandidate } = useBuildActions();
   const navigate = useNavigate();
   const next = nextCandidate(build, library);
   return (
@@ -169,7 +177,7 @@ function NoCandidates() {
             disabled={!next}
             onClick={() => {
               if (!next) return;
-              saveCandidate(next);
+              saveCandidate(undefined, next);
               void navigate(`/builds/${build.id}/candidate?c=${next.id}`);
             }}
           >

@@ -2,7 +2,7 @@ import type { Candidate, Check } from '@sable/core';
 import { formatNumber, formatQuantity, unitOf } from '@sable/core/units';
 import { memo, useCallback, useState } from 'react';
 import { offered } from '../../pieces/offered.ts';
-import { useBuild } from '../../hooks/buildState.tsx';
+import { useBuild, useBuildActions, useJudgement } from '../../hooks/buildState.tsx';
 import { useUnits } from '../../hooks/settings.tsx';
 import { Sentence } from '../../pieces/figures.tsx';
 import { EvidenceMark, LetterTag, StateMark, candidateColour } from '../../pieces/marks.tsx';
@@ -12,7 +12,9 @@ import { rowGroups } from './rows.ts';
 
 /** Candidates × checks in working order, along the scribed limit line. */
 export function LineupTable() {
-  const { build, judgement, candidate: current, select, assessmentOf } = useBuild();
+  const { build, candidate: current } = useBuild();
+  const { judgement, assessmentOf } = useJudgement();
+  const { select } = useBuildActions();
   const units = useUnits();
   const [explained, setExplained] = useState<Explained>();
   const open = useCallback(
@@ -171,7 +173,9 @@ const Cell = memo(function Cell({ check, candidate, currency, found, onOpen }: C
 
 /** A column's head: what it is, the two things most often tried, and why it stands where it does. */
 function Heading({ candidate, className }: { candidate: Candidate; className: string | undefined }) {
-  const { build, library, verdict, select, saveCandidate } = useBuild();
+  const { build, library } = useBuild();
+  const { verdict } = useJudgement();
+  const { select, saveCandidate } = useBuildActions();
   const own = verdict?.candidates.find((v) => v.candidateId === candidate.id);
   const box = library.gearboxes.find((g) => g.id === candidate.gearboxId);
   const ratios = build.chassis?.axleRatios ?? [];
@@ -189,7 +193,7 @@ function Heading({ candidate, className }: { candidate: Candidate; className: st
         className="plain-select"
         aria-label={`Gearbox of ${candidate.letter}`}
         value={candidate.gearboxId}
-        onChange={(e) => saveCandidate({ ...candidate, gearboxId: e.target.value })}
+        onChange={(e) => saveCandidate(candidate, { ...candidate, gearboxId: e.target.value })}
       >
         {!box && <option value={candidate.gearboxId}>{candidate.gearboxId}</option>}
         {offered(library.gearboxes, candidate.gearboxId).map((g) => (
@@ -202,7 +206,7 @@ function Heading({ candidate, className }: { candidate: Candidate; className: st
         className="plain-select"
         aria-label={`Final drive of ${candidate.letter}`}
         value={String(candidate.finalDrive)}
-        onChange={(e) => saveCandidate({ ...candidate, finalDrive: Number(e.target.value) })}
+        onChange={(e) => saveCandidate(candidate, { ...candidate, finalDrive: Number(e.target.value) })}
       >
         {!ratios.some((r) => r.ratio === candidate.finalDrive) && (
           <option value={String(candidate.finalDrive)}>{candidate.finalDrive.toFixed(2)}</option>

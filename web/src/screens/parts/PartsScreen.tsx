@@ -4,7 +4,7 @@ import Button from '@mui/material/Button';
 import { X } from 'lucide-react';
 import { useNavigate } from 'react-router';
 import { api } from '../../hooks/api.ts';
-import { useBuild } from '../../hooks/buildState.tsx';
+import { useBuild, useBuildActions, useJudgement } from '../../hooks/buildState.tsx';
 import { useUnits } from '../../hooks/settings.tsx';
 import { Sentence } from '../../pieces/figures.tsx';
 import { FindingsColumn } from '../../pieces/Findings.tsx';
@@ -31,7 +31,9 @@ function without(candidate: Candidate, line: BillLine): Candidate | undefined {
 
 /** The bill of the current candidate against the budget. */
 export function PartsScreen() {
-  const { build, candidate, assessment, saveCandidate } = useBuild();
+  const { build, candidate } = useBuild();
+  const { assessment } = useJudgement();
+  const { saveCandidate } = useBuildActions();
   const units = useUnits();
   const navigate = useNavigate();
   if (!candidate) return <p className="main">There is no candidate yet.</p>;
@@ -135,7 +137,7 @@ export function PartsScreen() {
                           {without(candidate, l) && (
                             <Button
                               aria-label={`Leave out ${wordSentence(l.name, units)}`}
-                              onClick={() => saveCandidate(without(candidate, l)!)}
+                              onClick={() => saveCandidate(candidate, without(candidate, l)!)}
                               sx={{ p: '2px 6px' }}
                             >
                               <X size={13} />

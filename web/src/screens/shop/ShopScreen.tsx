@@ -5,7 +5,9 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
-import { ApiProblem, api } from '../../hooks/api.ts';
+import { api } from '../../hooks/api.ts';
+import { KEYS } from '../../hooks/queryKeys.ts';
+import { ApiProblem } from '../../hooks/problem.ts';
 import { UnitSwitch } from '../../pieces/UnitSwitch.tsx';
 import { PlainShell } from '../../pieces/PlainShell.tsx';
 
@@ -13,14 +15,14 @@ import { PlainShell } from '../../pieces/PlainShell.tsx';
 export function ShopScreen() {
   const client = useQueryClient();
   const navigate = useNavigate();
-  const builds = useQuery({ queryKey: ['builds'], queryFn: api.builds });
+  const builds = useQuery({ queryKey: KEYS.builds, queryFn: api.builds });
   const [name, setName] = useState('');
   const [report, setReport] = useState<ImportReport>();
   const file = useRef<HTMLInputElement>(null);
   const create = useMutation({
     mutationFn: api.newBuild,
     onSuccess: async (answer) => {
-      await client.invalidateQueries({ queryKey: ['builds'] });
+      await client.invalidateQueries({ queryKey: KEYS.builds });
       void navigate(`/builds/${answer.build.id}/brief`);
     },
   });

@@ -4,7 +4,7 @@ import type { Figure } from '@sable/core/units';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
-import { useBuild } from '../../hooks/buildState.tsx';
+import { useBuildActions } from '../../hooks/buildState.tsx';
 import { ChoiceField, QuantityField } from '../../pieces/fields.tsx';
 
 const measured = (value: number, plusMinus: number): Figure => ({ value, plusMinus, evidence: 'measured' });
@@ -29,7 +29,7 @@ const BODIES = ['small saloon', 'estate', 'hatch', 'pickup'] as const;
 
 /** The few things without which nothing about a car can be reckoned; everything else is taped afterwards. */
 export function BeginSurvey() {
-  const { save } = useBuild();
+  const { save } = useBuildActions();
   const [car, setCar] = useState<Begin>({
     name: '',
     year: 1975,
@@ -54,7 +54,7 @@ export function BeginSurvey() {
     } catch (e) {
       return setFault(e instanceof Error ? e.message : 'The tyre code can’t be read; write it like 165/80R13.');
     }
-    save('chassis', chassisOf(car));
+    save('chassis', null, chassisOf(car));
   };
   const length = (key: 'wheelbaseMm' | 'trackFrontMm' | 'trackRearMm', label: string) => (
     <QuantityField

@@ -4,15 +4,16 @@ import { EVIDENCE, type Evidence } from '@sable/core/units';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
-import { useBuild } from '../../hooks/buildState.tsx';
+import { useBuild, useBuildActions } from '../../hooks/buildState.tsx';
 import { ChoiceField } from '../../pieces/fields.tsx';
 import { EvidenceMark, StateMark } from '../../pieces/marks.tsx';
 
 /** What people say fits or doesn't, side by side and never merged, with what would settle it. */
 export function Claims({ chassis }: { chassis: Chassis }) {
-  const { build, library, save } = useBuild();
+  const { build, library } = useBuild();
+  const { save } = useBuildActions();
   const claims = chassis.claims ?? [];
-  const put = (next: readonly FitClaim[]) => save('chassis', { ...chassis, claims: next });
+  const put = (next: readonly FitClaim[]) => save('chassis', chassis, { ...chassis, claims: [...next] });
   const engines = library.engines.filter((e) => build.candidates.some((c) => c.engineId === e.id));
   const things = [
     ...engines.flatMap((e) => [

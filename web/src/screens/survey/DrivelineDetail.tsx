@@ -1,7 +1,7 @@
 import { DIFFERENTIALS, type Chassis, type DifferentialKind } from '@sable/core';
 import type { Figure, Quantity } from '@sable/core/units';
 import Button from '@mui/material/Button';
-import { useBuild } from '../../hooks/buildState.tsx';
+import { useBuildActions } from '../../hooks/buildState.tsx';
 import { ChoiceField, QuantityField, WordsField } from '../../pieces/fields.tsx';
 
 const read = (old: Figure | undefined, value: number): Figure => {
@@ -31,8 +31,8 @@ const CORE: NonNullable<Chassis['radiator']> = {
 
 /** What stands behind the gearbox and round the wheels: axle, shafts, differential, room for tyres, radiator, brakes. */
 export function DrivelineDetail({ chassis }: { chassis: Chassis }) {
-  const { save } = useBuild();
-  const put = (more: Partial<Chassis>) => save('chassis', { ...chassis, ...more });
+  const { save } = useBuildActions();
+  const put = (more: Partial<Chassis>) => save('chassis', chassis, { ...chassis, ...more });
   const { wheelRoom: room, propshaft: tube, radiator, axleRating: axle } = chassis;
   const fitted = chassis.differentials?.find((d) => d.fitted)?.kind ?? 'open';
   const setDifferential = (kind: DifferentialKind) => {
@@ -44,7 +44,7 @@ export function DrivelineDetail({ chassis }: { chassis: Chassis }) {
     const { [key]: old, ...rest } = axle ?? {};
     const next = v === undefined ? rest : { ...rest, [key]: told(old, v) };
     const { axleRating: _gone, ...bare } = chassis;
-    save('chassis', Object.keys(next).length === 0 ? bare : { ...bare, axleRating: next });
+    save('chassis', chassis, Object.keys(next).length === 0 ? bare : { ...bare, axleRating: next });
   };
   const number = (
     label: string,
@@ -101,7 +101,7 @@ export function DrivelineDetail({ chassis }: { chassis: Chassis }) {
           value={chassis.brakesForKw?.value}
           onCommit={(v) => {
             const { brakesForKw: old, ...rest } = chassis;
-            save('chassis', v === undefined ? rest : { ...rest, brakesForKw: told(old, v) });
+            save('chassis', chassis, v === undefined ? rest : { ...rest, brakesForKw: told(old, v) });
           }}
         />
         {chassis.drive === 'all' && (
@@ -115,7 +115,7 @@ export function DrivelineDetail({ chassis }: { chassis: Chassis }) {
             value={chassis.transferLow}
             onCommit={(v) => {
               const { transferLow: _old, ...rest } = chassis;
-              save('chassis', v === undefined ? rest : { ...rest, transferLow: v });
+              save('chassis', chassis, v === undefined ? rest : { ...rest, transferLow: v });
             }}
           />
         )}

@@ -4,7 +4,7 @@ import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
-import { useBuild } from '../../hooks/buildState.tsx';
+import { useBuildActions } from '../../hooks/buildState.tsx';
 import { QuantityField } from '../../pieces/fields.tsx';
 
 type Point = readonly [number, number, number];
@@ -37,11 +37,11 @@ function PointFields({ at, onAt }: { at: Point; onAt: (at: [number, number, numb
 
 /** What the engine is hung from and what the shafts run to: pads, shifter hole, pinion flange, hubs, and the ways in. */
 export function SeatsDetail({ chassis }: { chassis: Chassis }) {
-  const { save } = useBuild();
-  const put = (more: Partial<Chassis>) => save('chassis', { ...chassis, ...more });
+  const { save } = useBuildActions();
+  const put = (more: Partial<Chassis>) => save('chassis', chassis, { ...chassis, ...more });
   const drop = (key: 'shifterAperture' | 'pinion' | 'hubs') => {
     const { [key]: _gone, ...rest } = chassis;
-    save('chassis', rest);
+    save('chassis', chassis, rest);
   };
   const { pads, shifterAperture, pinion, hubs } = chassis;
   const from = chassis.installFrom ?? [];

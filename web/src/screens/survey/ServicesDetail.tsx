@@ -3,15 +3,15 @@ import { JOINT_KINDS } from '@sable/core/questions/joints';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
-import { useBuild } from '../../hooks/buildState.tsx';
+import { useBuildActions } from '../../hooks/buildState.tsx';
 import { ChoiceField } from '../../pieces/fields.tsx';
 import { readSpec, written } from '../../pieces/portSpec.ts';
 
 /** What the body gives the powertrain to be joined to: mount pads, propshaft, gauges, and what is known of each. */
 export function ServicesDetail({ chassis }: { chassis: Chassis }) {
-  const { save } = useBuild();
+  const { save } = useBuildActions();
   const { ports } = chassis;
-  const put = (next: Chassis['ports']) => save('chassis', { ...chassis, ports: next });
+  const put = (next: Chassis['ports']) => save('chassis', chassis, { ...chassis, ports: next });
   return (
     <section>
       <h2>Plugs and services of the body</h2>

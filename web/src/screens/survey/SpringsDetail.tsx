@@ -1,7 +1,7 @@
 import type { AxleSprings, Chassis } from '@sable/core';
 import type { Figure, Quantity } from '@sable/core/units';
 import Button from '@mui/material/Button';
-import { useBuild } from '../../hooks/buildState.tsx';
+import { useBuildActions } from '../../hooks/buildState.tsx';
 import { QuantityField } from '../../pieces/fields.tsx';
 
 const measured = (old: Figure, value: number): Figure => {
@@ -19,8 +19,8 @@ const FIELDS: readonly (readonly [keyof AxleSprings, string, Quantity])[] = [
 
 /** What carries the axles and how it brakes: springs, the brake share in front, what the tyres may carry. */
 export function SpringsDetail({ chassis }: { chassis: Chassis }) {
-  const { save } = useBuild();
-  const put = (more: Partial<Chassis>) => save('chassis', { ...chassis, ...more });
+  const { save } = useBuildActions();
+  const put = (more: Partial<Chassis>) => save('chassis', chassis, { ...chassis, ...more });
   const { springs, brakeFrontPct } = chassis;
   return (
     <>
@@ -60,7 +60,7 @@ export function SpringsDetail({ chassis }: { chassis: Chassis }) {
           value={brakeFrontPct?.value}
           onCommit={(v) => {
             const { brakeFrontPct: old, ...rest } = chassis;
-            save('chassis', v === undefined ? rest : { ...rest, brakeFrontPct: measured(old ?? guess(v), v) });
+            save('chassis', chassis, v === undefined ? rest : { ...rest, brakeFrontPct: measured(old ?? guess(v), v) });
           }}
         />
         {chassis.tyres.map((t, i) => (

@@ -13,7 +13,7 @@ import Button from '@mui/material/Button';
 import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
 import { useMemo, useState } from 'react';
-import { useBuild } from '../../hooks/buildState.tsx';
+import { useBuild, useBuildActions, useJudgement } from '../../hooks/buildState.tsx';
 import { useFieldFocus, useWantedField } from '../../pieces/fieldFocus.ts';
 import { FindingsColumn } from '../../pieces/Findings.tsx';
 import { StateMark } from '../../pieces/marks.tsx';
@@ -46,13 +46,14 @@ function partOf(pointer: string): string | undefined {
 }
 
 function Walk({ chassis }: { chassis: Chassis }) {
-  const { save, assessment } = useBuild();
+  const { save } = useBuildActions();
+  const { assessment } = useJudgement();
   const tape = chassis.tape ?? [];
   const first = tape[0]?.id ?? chassis.obstacles[0]?.id ?? 'seats';
   const wanted = useWantedField();
   const [chosen, setChosen] = useState<string>((wanted && partOf(wanted)) ?? first);
   useFieldFocus();
-  const putTape = (next: readonly Taped[]) => save('chassis', withTape(chassis, next));
+  const putTape = (next: readonly Taped[]) => save('chassis', chassis, withTape(chassis, next));
   const begin = (template: Template) => {
     const ids = new Set([...tape.map((t) => t.id), ...chassis.obstacles.map((o) => o.id)]);
     let id = template.key;
@@ -121,7 +122,7 @@ function Walk({ chassis }: { chassis: Chassis }) {
                     : putTape(tape.filter((t) => t.id !== chosen))
                 }
                 onObstacle={(next) =>
-                  save('chassis', {
+                  save('chassis', chassis, {
                     ...chassis,
                     obstacles: next
                       ? chassis.obstacles.map((o) => (o.id === next.id ? next : o))

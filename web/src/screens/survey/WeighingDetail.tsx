@@ -3,7 +3,7 @@ import { fromCorners, type FourPads } from '@sable/core/questions/survey';
 import type { Figure, Quantity } from '@sable/core/units';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
-import { useBuild } from '../../hooks/buildState.tsx';
+import { useBuildActions } from '../../hooks/buildState.tsx';
 import { Plain } from '../../pieces/figures.tsx';
 import { QuantityField } from '../../pieces/fields.tsx';
 import { PadsPanel } from './PadsPanel.tsx';
@@ -22,10 +22,10 @@ const PAD_KG = 1;
 
 /** Axle loads from two axles or four pads, and the lengths that sums about the car rest on. */
 export function WeighingDetail({ chassis }: { chassis: Chassis }) {
-  const { save } = useBuild();
+  const { save } = useBuildActions();
   const { weighing } = chassis;
   const [onPads, setOnPads] = useState(false);
-  const put = (more: Partial<Chassis>) => save('chassis', { ...chassis, ...more });
+  const put = (more: Partial<Chassis>) => save('chassis', chassis, { ...chassis, ...more });
   const measured = (old: Figure, value: number): Figure => ({ ...old, value, evidence: 'measured' });
   const putCorners = (corners: FourPads) => {
     const { frontKg, rearKg, comYMm } = fromCorners(corners, chassis.trackFrontMm.value, chassis.trackRearMm.value);

@@ -2,14 +2,15 @@ import type { Ancillary } from '@sable/core';
 import { TYPICAL_MASS } from '@sable/core/questions/mass';
 import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
-import { useBuild } from '../../hooks/buildState.tsx';
+import { useBuild, useBuildActions } from '../../hooks/buildState.tsx';
 import { FigureText } from '../../pieces/figures.tsx';
 
 /** What may be left off an engine without stopping it, and what of the car may be taken out. */
 const MAY_GO: readonly Ancillary[] = ['steering pump', 'A/C compressor', 'supercharger', 'charge cooler'];
 
 export function LeftOff() {
-  const { build, candidate, library, saveCandidate } = useBuild();
+  const { build, candidate, library } = useBuild();
+  const { saveCandidate } = useBuildActions();
   if (!candidate) return null;
   const engine = library.engines.find((e) => e.id === candidate.engineId);
   const record = engine?.massRecords.find((m) => m.inUse) ?? engine?.massRecords[0];
@@ -33,7 +34,10 @@ export function LeftOff() {
                 size="small"
                 checked={off.ancillaries.includes(item)}
                 onChange={() =>
-                  saveCandidate({ ...candidate, leftOff: { ...off, ancillaries: toggled(off.ancillaries, item) } })
+                  saveCandidate(candidate, {
+                    ...candidate,
+                    leftOff: { ...off, ancillaries: toggled(off.ancillaries, item) },
+                  })
                 }
               />
             }
@@ -51,7 +55,9 @@ export function LeftOff() {
               <Checkbox
                 size="small"
                 checked={off.lumps.includes(l.id)}
-                onChange={() => saveCandidate({ ...candidate, leftOff: { ...off, lumps: toggled(off.lumps, l.id) } })}
+                onChange={() =>
+                  saveCandidate(candidate, { ...candidate, leftOff: { ...off, lumps: toggled(off.lumps, l.id) } })
+                }
               />
             }
             label={

@@ -1,11 +1,12 @@
 import { formatNumber, unitOf } from '@sable/core/units';
-import { useBuild } from '../../hooks/buildState.tsx';
+import { useBuild, useJudgement } from '../../hooks/buildState.tsx';
 import { useUnits } from '../../hooks/settings.tsx';
 import { FigureText, Plain, Sentence } from '../../pieces/figures.tsx';
 
 /** What the new axle loads do to ride height, springs, brakes, tyres and how readily the car turns. */
 export function Ride() {
-  const { build, assessment, candidate } = useBuild();
+  const { build, candidate } = useBuild();
+  const { assessment } = useJudgement();
   const units = useUnits();
   const ride = assessment?.figures?.ride;
   const { chassis } = build;

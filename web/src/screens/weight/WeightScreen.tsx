@@ -1,7 +1,7 @@
 import type { Chassis } from '@sable/core';
 import { powerToWeight, type MassBuildUp, type Move } from '@sable/core/questions/mass';
 import { formatNumber, scatterOf, unitOf } from '@sable/core/units';
-import { useBuild } from '../../hooks/buildState.tsx';
+import { useBuild, useJudgement } from '../../hooks/buildState.tsx';
 import { useUnits } from '../../hooks/settings.tsx';
 import { FigureText, Plain, Sentence } from '../../pieces/figures.tsx';
 import { FindingsColumn } from '../../pieces/Findings.tsx';
@@ -12,7 +12,8 @@ import { Ride } from './Ride.tsx';
 
 /** From the quoted mass to the installed one, and what that does to the axles. */
 export function WeightScreen() {
-  const { candidate, assessment, library } = useBuild();
+  const { candidate, library } = useBuild();
+  const { assessment } = useJudgement();
   const units = useUnits();
   if (!candidate) return <p className="main">There is no candidate yet.</p>;
   const mass = assessment?.figures?.mass;
@@ -155,7 +156,8 @@ const leftShare = (comYMm: number, chassis: Chassis) =>
 
 /** Axle loads before and after, with the centre of mass drawn between the axles. */
 function AxleLoads() {
-  const { build, assessment, candidate } = useBuild();
+  const { build, candidate } = useBuild();
+  const { assessment } = useJudgement();
   const units = useUnits();
   const mass = assessment?.figures?.mass;
   const { chassis } = build;
@@ -285,7 +287,8 @@ function AxleLoads() {
 
 /** Power to weight as it is driven: peak and band, on a standard day and on the worst one, in the ways people say it. */
 function PowerToWeight() {
-  const { assessment, build } = useBuild();
+  const { assessment } = useJudgement();
+  const { build } = useBuild();
   const units = useUnits();
   const figures = assessment?.figures;
   const driven = figures?.mass?.drivenKg;
