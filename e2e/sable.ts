@@ -9,19 +9,21 @@ export class Sable extends RunningSable {
     return (await response.json()) as { version: number; build: Build };
   }
 
+  /** Writes a part of a build as another program would. */
+  async put(what: string, content: unknown, id = 'glider-tug'): Promise<void> {
+    const { version } = await this.build(id);
+    const response = await fetch(`${this.url}/api/v1/builds/${id}/${what}`, {
+      method: 'PUT',
+      headers: { 'content-type': 'application/json', 'if-match': `"${version}"` },
+      body: JSON.stringify(content),
+    });
+    expect(response.status, await response.text()).toBeLessThan(300);
+  }
+
   /** Puts survey and candidates back as they were. */
   async putBack(was: Build): Promise<void> {
-    const put = async (what: string, content: unknown) => {
-      const { version } = await this.build(was.id);
-      const response = await fetch(`${this.url}/api/v1/builds/${was.id}/${what}`, {
-        method: 'PUT',
-        headers: { 'content-type': 'application/json', 'if-match': `"${version}"` },
-        body: JSON.stringify(content),
-      });
-      expect(response.status, await response.text()).toBeLessThan(300);
-    };
-    await put('chassis', was.chassis);
-    for (const candidate of was.candidates) await put(`candidates/${candidate.id}`, candidate);
+    await this.put('chassis', was.chassis, was.id);
+    for (const candidate of was.candidates) await this.put(`candidates/${candidate.id}`, candidate, was.id);
     expect((await this.build(was.id)).build).toEqual(was);
   }
 

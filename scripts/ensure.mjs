@@ -150,6 +150,7 @@ export function ensureServerBuilt() {
   const outside = [
     'fastify',
     '@fastify/helmet',
+    '@fastify/sse',
     '@fastify/static',
     '@fastify/swagger',
     '@fastify/swagger-ui',
