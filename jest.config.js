@@ -2,6 +2,7 @@
 export default {
   roots: ['<rootDir>/core', '<rootDir>/lint', '<rootDir>/server', '<rootDir>/web/src'],
   testEnvironment: 'node',
+  globalSetup: '<rootDir>/scripts/unitSetup.mjs',
   // A database of its own for a test file takes seconds on a busy machine: a limit against hanging, not a measurement.
   testTimeout: 30_000,
   extensionsToTreatAsEsm: ['.ts'],

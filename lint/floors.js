@@ -45,6 +45,7 @@ export const HOUSES = [
       { name: 'store' },
       { name: 'standins' },
       { name: 'demo' },
+      { name: 'jobs' },
       { name: 'routes' },
     ],
   },

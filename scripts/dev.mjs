@@ -1,8 +1,9 @@
 import { spawn } from 'node:child_process';
-import { bin, ensureDependencies, ensureValidators, root } from './ensure.mjs';
+import { bin, ensureDependencies, ensureServerBuilt, ensureValidators, root } from './ensure.mjs';
 
 await ensureDependencies();
 ensureValidators();
+ensureServerBuilt(); // threads for sums start from the bundle
 const origin = 'http://127.0.0.1:5173';
 const api = spawn(
   process.execPath,

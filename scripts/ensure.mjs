@@ -155,16 +155,21 @@ export function ensureServerBuilt() {
     '@fastify/swagger',
     '@fastify/swagger-ui',
     '@electric-sql/pglite',
+    'tinypool',
   ];
   const args = [
     'server/src/main.ts',
+    // Threads start from a file of their own.
+    'server/src/jobs/sumWorker.ts',
     '--bundle',
     '--platform=node',
     '--format=esm',
     '--target=node20',
     '--sourcemap',
     '--log-level=warning',
-    `--outfile=${out}`,
+    `--outdir=${path.dirname(out)}`,
+    '--entry-names=[name]',
+    '--out-extension:.js=.mjs',
     ...outside.map((p) => `--external:${p}`),
   ];
   if (run(bin('esbuild/bin/esbuild'), args) !== 0) fail('The server did not build.');

@@ -10,6 +10,7 @@ import Fastify, { type FastifyError } from 'fastify';
 import type { Db } from './db/db.ts';
 import type { App } from './http/app.ts';
 import { Problem, problemBody } from './http/problem.ts';
+import { SumPool, type PoolLimits } from './jobs/sumPool.ts';
 import { BuildCache } from './store/buildCache.ts';
 import { ShopEvents } from './store/shopEvents.ts';
 import { eventRoutes } from './routes/events.ts';
@@ -33,6 +34,10 @@ export interface AppOptions {
   readonly webFolder?: string;
   readonly devOrigin?: string | undefined;
   readonly logger?: boolean;
+  /** The bundle that threads for sums start from. */
+  readonly sumWorker: string;
+  /** How many sums at once, and how long each. */
+  readonly sums?: PoolLimits;
 }
 
 export async function buildApp(options: AppOptions): Promise<App> {
@@ -91,7 +96,7 @@ export async function buildApp(options: AppOptions): Promise<App> {
       exchangeRoutes(routes, options.db);
       yardRoutes(routes, options.db, options.yard);
       scalesRoutes(routes, options.db);
-      sumRoutes(routes);
+      sumRoutes(routes, new SumPool(options.sumWorker, options.sums));
     },
     { prefix: '/api/v1' },
   );

@@ -48,6 +48,7 @@ let hosts: ReadonlySet<string> = new Set();
 const app = await buildApp({
   db,
   yard: await openYard(db, paths.demo, options.yard),
+  sumWorker: paths.sumWorker,
   hosts: () => hosts,
   webFolder: paths.web,
   devOrigin: process.env['SABLE_DEV_ORIGIN'],

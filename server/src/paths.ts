@@ -6,5 +6,7 @@ const server = path.resolve(import.meta.dirname, '..');
 export const paths = {
   migrations: path.join(server, 'src/db/migrations'),
   demo: path.join(server, 'src/demo'),
+  /** What threads start from: a bundle also where the rest runs from its sources. */
+  sumWorker: path.join(server, 'dist/sumWorker.mjs'),
   web: path.resolve(server, '../web/dist'),
 };

@@ -4,6 +4,7 @@ import type { Db } from '../src/db/db.ts';
 import { migrate } from '../src/db/migrate.ts';
 import { openPglite } from '../src/db/pglite.ts';
 import { loadDemo } from '../src/demo/load.ts';
+import type { PoolLimits } from '../src/jobs/sumPool.ts';
 import { paths } from '../src/paths.ts';
 import { openYard } from '../src/standins/openYard.ts';
 import type { Build } from '@sable/core';
@@ -15,11 +16,17 @@ export interface Shop {
 }
 
 /** A server on a database in memory, with the demo shop or empty. */
-export async function openShop(demo: boolean): Promise<Shop> {
+export async function openShop(demo: boolean, sums?: PoolLimits): Promise<Shop> {
   const db = await openPglite();
   await migrate(db, paths.migrations);
   if (demo) await loadDemo(db, paths.demo);
-  const app = await buildApp({ db, yard: await openYard(db, paths.demo, 260), hosts: () => new Set(['localhost']) });
+  const app = await buildApp({
+    db,
+    yard: await openYard(db, paths.demo, 260),
+    sumWorker: paths.sumWorker,
+    hosts: () => new Set(['localhost']),
+    ...(sums ? { sums } : {}),
+  });
   return {
     app,
     db,
@@ -45,6 +52,7 @@ export interface BuildBody {
 }
 
 export interface ProblemBody {
+  readonly type: string;
   readonly title: string;
   readonly detail: string;
   readonly errors?: readonly { pointer: string; message: string }[];

@@ -28,7 +28,25 @@ const TITLES: Readonly<Record<number, string>> = {
   415: 'Not JSON',
   422: 'The input can’t be used',
   428: 'Version missing',
+  429: 'Too much at once',
   500: 'Something broke in Sable',
+  503: 'Not now',
+};
+
+/** The stable name of each kind of problem, for programs that ask. */
+const KINDS: Readonly<Record<number, string>> = {
+  400: 'bad-input',
+  403: 'forbidden',
+  404: 'not-found',
+  409: 'edit-conflict',
+  412: 'edit-conflict',
+  413: 'too-large',
+  415: 'not-json',
+  422: 'bad-input',
+  428: 'version-missing',
+  429: 'too-much-at-once',
+  500: 'fault',
+  503: 'not-now',
 };
 
 export function problemBody(
@@ -38,7 +56,7 @@ export function problemBody(
   more: Readonly<Record<string, unknown>> = {},
 ) {
   return {
-    type: 'about:blank',
+    type: `urn:sable:problem:${KINDS[status] ?? 'error'}`,
     title: TITLES[status] ?? 'Error',
     status,
     detail,

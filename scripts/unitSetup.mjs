@@ -1,0 +1,4 @@
+import { ensureServerBuilt } from './ensure.mjs';
+
+/** Before the unit tests: sums run in threads, and a thread starts from the bundle. */
+export default () => void ensureServerBuilt();
