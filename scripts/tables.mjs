@@ -6,11 +6,12 @@ import { fileURLToPath } from 'node:url';
 
 const root = path.resolve(path.dirname(fileURLToPath(import.meta.url)), '..');
 
-/** Folder, the name of its table, and the files in it that are no entries. Each entry exports one thing, by its file's name. */
+/** Folder, the name of its table, and the files in it that are no entries. Each entry exports one thing, by its file's name, and its schema beside it where `schemas` names a table of those. */
 const TABLES = [
   {
     folder: 'core/src/model/accepted',
     table: 'ACCEPTED',
+    schemas: 'ACCEPTED_SCHEMAS',
     what: 'Every kind of accepted work, by its name.',
     besides: ['index', 'kind', 'fields', 'table'],
   },
@@ -22,7 +23,7 @@ const TABLES = [
   },
 ];
 
-function tableText({ folder, table, what, besides }) {
+function tableText({ folder, table, what, besides, schemas }) {
   const names = readdirSync(path.join(root, folder))
     .filter((f) => f.endsWith('.ts') && !f.endsWith('.test.ts'))
     .map((f) => f.slice(0, -3))
@@ -30,12 +31,15 @@ function tableText({ folder, table, what, besides }) {
     .sort();
   return [
     '// Written by scripts/tables.mjs from the files beside it; npm test says when it is not current.',
-    ...names.map((name) => `import { ${name} } from './${name}.ts';`),
+    ...names.map((name) => `import { ${name}${schemas ? `, ${name}Schema` : ''} } from './${name}.ts';`),
     '',
     `/** ${what} */`,
     `export const ${table} = {`,
     ...names.map((name) => `  ${name},`),
     '} as const;',
+    ...(schemas
+      ? ['', `export const ${schemas} = {`, ...names.map((name) => `  ${name}: ${name}Schema,`), '} as const;']
+      : []),
     '',
   ].join('\n');
 }

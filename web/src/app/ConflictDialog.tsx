@@ -4,7 +4,7 @@ import Dialog from '@mui/material/Dialog';
 import DialogActions from '@mui/material/DialogActions';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
-import { useBuild, useBuildActions, useSaving } from '../hooks/buildState.tsx';
+import { useBuild, useBuildActions } from '../hooks/buildState.tsx';
 import type { Conflict } from '../hooks/saveQueue.ts';
 import { fieldLabel } from '../pieces/fieldLabel.ts';
 
@@ -45,11 +45,9 @@ const whose = ({ target, theirs }: Conflict, mine: Build): string => {
 };
 
 /** A field that somebody else changed too: both values, and the choice. */
-export function ConflictDialog() {
-  const { conflict } = useSaving();
+export function ConflictDialog({ conflict }: { conflict: Conflict }) {
   const { build } = useBuild();
   const { settle } = useBuildActions();
-  if (!conflict) return null;
   const names = rowNames(build);
   return (
     <Dialog open maxWidth="md" fullWidth aria-labelledby="conflict-title">

@@ -5,11 +5,11 @@ import { useHotkeys } from 'react-hotkeys-hook';
 import { Outlet, useNavigate } from 'react-router';
 import { Band } from './Band.tsx';
 import { BuildProvider, useBuild, useBuildActions, useJudgement, useSaving } from '../hooks/buildState.tsx';
-import { ConflictDialog } from './ConflictDialog.tsx';
 import { Rule, SkipLink } from '../pieces/Rule.tsx';
 import { SCREENS } from '../pieces/steps.ts';
 import { useSettings } from '../hooks/settings.tsx';
 
+const ConflictDialog = lazy(() => import('./ConflictDialog.tsx').then((m) => ({ default: m.ConflictDialog })));
 const SearchDialog = lazy(() => import('./SearchDialog.tsx').then((m) => ({ default: m.SearchDialog })));
 const ShortcutsDialog = lazy(() => import('./ShortcutsDialog.tsx').then((m) => ({ default: m.ShortcutsDialog })));
 
@@ -78,6 +78,7 @@ function Inside() {
   const { build, candidate } = useBuild();
   const { assessment } = useJudgement();
   const { select, undo, redo } = useBuildActions();
+  const { conflict } = useSaving();
   const { units, setSystem, singleKeys: enabled } = useSettings();
   const navigate = useNavigate();
   const [searching, setSearching] = useState(false);
@@ -123,8 +124,8 @@ function Inside() {
           <Outlet />
         </Suspense>
       </main>
-      <ConflictDialog />
       <Suspense fallback={null}>
+        {conflict && <ConflictDialog conflict={conflict} />}
         {searching && <SearchDialog open onClose={() => setSearching(false)} />}
         {helping && <ShortcutsDialog open onClose={() => setHelping(false)} />}
       </Suspense>

@@ -112,27 +112,30 @@ describe('the queue of changes', () => {
     expect(queue.getState().shown.brief.purpose).toBe('Theirs');
   });
 
-  test.each(['mine', 'theirs'] as const)('the same field: asked, and %s is kept with all else of both', async (choice) => {
-    const { server, queue } = start();
-    const from = candidateOf(tug);
-    server.before = () => server.other(TARGET, { ...from, finalDrive: 4.22, name: 'Theirs' });
-    queue.change(TARGET, from, { ...from, finalDrive: 4.44, whyNot: 'Mine' });
-    await settled(queue);
-    expect(queue.getState().conflict).toMatchObject({
-      target: TARGET,
-      currentVersion: 2,
-      fields: [{ pointer: '/finalDrive', mine: 4.44, theirs: 4.22 }],
-    });
-    expect(candidateOf(queue.getState().shown).finalDrive).toBe(4.44);
-    queue.settle(choice);
-    await settled(queue);
-    expect(queue.getState().conflict).toBeUndefined();
-    expect(candidateOf(server.build)).toMatchObject({
-      finalDrive: choice === 'mine' ? 4.44 : 4.22,
-      name: 'Theirs',
-      whyNot: 'Mine',
-    });
-  });
+  test.each(['mine', 'theirs'] as const)(
+    'the same field: asked, and %s is kept with all else of both',
+    async (choice) => {
+      const { server, queue } = start();
+      const from = candidateOf(tug);
+      server.before = () => server.other(TARGET, { ...from, finalDrive: 4.22, name: 'Theirs' });
+      queue.change(TARGET, from, { ...from, finalDrive: 4.44, whyNot: 'Mine' });
+      await settled(queue);
+      expect(queue.getState().conflict).toMatchObject({
+        target: TARGET,
+        currentVersion: 2,
+        fields: [{ pointer: '/finalDrive', mine: 4.44, theirs: 4.22 }],
+      });
+      expect(candidateOf(queue.getState().shown).finalDrive).toBe(4.44);
+      queue.settle(choice);
+      await settled(queue);
+      expect(queue.getState().conflict).toBeUndefined();
+      expect(candidateOf(server.build)).toMatchObject({
+        finalDrive: choice === 'mine' ? 4.44 : 4.22,
+        name: 'Theirs',
+        whyNot: 'Mine',
+      });
+    },
+  );
 
   test('a server that does not answer: kept, told, sent when it is there again, and the word taken back', async () => {
     const { server, queue } = start();

@@ -6,7 +6,6 @@ import { useBuild, useBuildActions } from '../hooks/buildState.tsx';
 import { useUnits } from '../hooks/settings.tsx';
 import { Sentence } from './figures.tsx';
 import { EvidenceMark, StateMark } from './marks.tsx';
-import { withRemedy } from './remedy.ts';
 
 export function FindingRow({ finding, action = true }: { finding: Finding; action?: boolean }) {
   const { build, candidate } = useBuild();
@@ -17,6 +16,11 @@ export function FindingRow({ finding, action = true }: { finding: Finding; actio
     return r.hours === 0
       ? cost
       : `${cost}, ${formatQuantity(r.hours, 'hours', units, { digits: Math.abs(r.hours) < 10 && r.hours % 1 !== 0 ? 1 : 0 })}`;
+  };
+  // Fetched when it is wanted: what accepting means is known to core, and the first page needs none of it.
+  const take = async (r: Remedy) => {
+    const { withRemedy } = await import('./remedy.ts');
+    if (candidate) saveCandidate(candidate, withRemedy(candidate, r));
   };
   return (
     <li className="finding">
@@ -32,9 +36,7 @@ export function FindingRow({ finding, action = true }: { finding: Finding; actio
         candidate &&
         finding.remedies.map((r) => (
           <div className="act" key={r.title}>
-            <Button onClick={() => saveCandidate(candidate, withRemedy(candidate, r))}>
-              {wordSentence(r.title, units)}
-            </Button>
+            <Button onClick={() => void take(r)}>{wordSentence(r.title, units)}</Button>
             <span className="muted num">{price(r)}</span>
           </div>
         ))}

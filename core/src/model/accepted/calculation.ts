@@ -5,9 +5,13 @@ import { put, take, withField } from './fields.ts';
 
 const keyOf = ({ id }: SavedCalculation) => id;
 
+export const calculationSchema = Type.Object(
+  { kind: Type.Literal('calculation'), saved: SavedCalculation },
+  { additionalProperties: false },
+);
+
 /** A calculation saved to the candidate, with what has to be bought for it. */
-export const calculation = defineAccepted({
-  schema: Type.Object({ kind: Type.Literal('calculation'), saved: SavedCalculation }, { additionalProperties: false }),
+export const calculation = defineAccepted<typeof calculationSchema>({
   of: (c) => (c.workings ?? []).map((saved) => ({ kind: 'calculation' as const, saved })),
   key: ({ saved }) => `working-${saved.id}`,
   apply: (c, { saved }) => withField(c, 'workings', put(c.workings, saved, keyOf)),

@@ -3,15 +3,16 @@ import { DIFFERENTIALS, type DifferentialKind } from '../chassis.ts';
 import { defineAccepted } from './kind.ts';
 import { withField } from './fields.ts';
 
+export const differentialSchema = Type.Object(
+  {
+    kind: Type.Literal('differential'),
+    differential: Type.Unsafe<DifferentialKind>({ type: 'string', enum: [...DIFFERENTIALS] }),
+  },
+  { additionalProperties: false },
+);
+
 /** Another differential in the driven axle. */
-export const differential = defineAccepted({
-  schema: Type.Object(
-    {
-      kind: Type.Literal('differential'),
-      differential: Type.Unsafe<DifferentialKind>({ type: 'string', enum: [...DIFFERENTIALS] }),
-    },
-    { additionalProperties: false },
-  ),
+export const differential = defineAccepted<typeof differentialSchema>({
   of: (c) => (c.differential === undefined ? [] : [{ kind: 'differential' as const, differential: c.differential }]),
   key: () => 'differential',
   apply: (c, work) => withField(c, 'differential', work.differential),

@@ -8,16 +8,17 @@ import { defineAccepted } from './kind.ts';
 const optionOf = ({ engine }: Subject, slot: string, optionId: string) =>
   engine.slots.find((s) => s.slot === slot)?.options.find((o) => o.id === optionId);
 
+export const dressingSchema = Type.Object(
+  {
+    kind: Type.Literal('dressing'),
+    slot: Type.Unsafe<Slot>({ type: 'string', enum: [...SLOTS] }),
+    optionId: Id,
+  },
+  { additionalProperties: false },
+);
+
 /** Another option in a dressing slot of the engine; taken out, the stock one stands there again. */
-export const dressing = defineAccepted({
-  schema: Type.Object(
-    {
-      kind: Type.Literal('dressing'),
-      slot: Type.Unsafe<Slot>({ type: 'string', enum: [...SLOTS] }),
-      optionId: Id,
-    },
-    { additionalProperties: false },
-  ),
+export const dressing = defineAccepted<typeof dressingSchema>({
   of: (c) =>
     SLOTS.flatMap((slot) => {
       const optionId = c.dressing[slot];

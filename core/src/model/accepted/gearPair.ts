@@ -6,9 +6,13 @@ import { itself, put, take, withField } from './fields.ts';
 
 const pairOf = ({ gearbox }: Subject, pairId: string) => gearbox.pairs?.find((p) => p.id === pairId);
 
+export const gearPairSchema = Type.Object(
+  { kind: Type.Literal('gearPair'), pairId: Id },
+  { additionalProperties: false },
+);
+
 /** A gear pair of another ratio put into the gearbox. */
-export const gearPair = defineAccepted({
-  schema: Type.Object({ kind: Type.Literal('gearPair'), pairId: Id }, { additionalProperties: false }),
+export const gearPair = defineAccepted<typeof gearPairSchema>({
   of: (c) => (c.pairIds ?? []).map((pairId) => ({ kind: 'gearPair' as const, pairId })),
   key: ({ pairId }) => `pair-${pairId}`,
   apply: (c, { pairId }) => withField(c, 'pairIds', put(c.pairIds, pairId, itself)),

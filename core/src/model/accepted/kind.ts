@@ -20,11 +20,10 @@ export interface AcceptedCost {
 
 /**
  * One kind of work that a person can accept into a candidate: the one way in, and out again, for remedies, recipes, the
- * bill and whatever else proposes. A new kind is a new file in this folder.
+ * bill and whatever else proposes. A new kind is a new file in this folder: it exports this, and beside it the schema, an
+ * object with `kind`, by which the union is told apart. Apart, because the page takes work in and out and checks none.
  */
 export interface AcceptedKind<S extends TSchema> {
-  /** An object with `kind`, by which the union is told apart. */
-  readonly schema: S;
   /** All of this kind that stands in a candidate, in its order. */
   readonly of: (candidate: Candidate) => readonly Type.Static<S>[];
   /** Names the place it takes: work of the same key stands in for it. The id of its line on the bill. */

@@ -16,12 +16,13 @@ function allowed(subject: Subject, work: AcceptedChange) {
   return obstacle && change && { obstacle, change, amountMm: Math.min(work.amountMm, change.allowanceMm) };
 }
 
+export const obstacleChangeSchema = Type.Object(
+  { kind: Type.Literal('obstacleChange'), ...AcceptedChange.properties },
+  { additionalProperties: false },
+);
+
 /** Something done to an obstacle of the bay: cut, moved, bulged, replaced. */
-export const obstacleChange = defineAccepted({
-  schema: Type.Object(
-    { kind: Type.Literal('obstacleChange'), ...AcceptedChange.properties },
-    { additionalProperties: false },
-  ),
+export const obstacleChange = defineAccepted<typeof obstacleChangeSchema>({
   of: (c) => (c.obstacleChanges ?? []).map((change) => ({ kind: 'obstacleChange' as const, ...change })),
   key: ({ obstacleId }) => `change-${obstacleId}`,
   apply: (c, { kind: _kind, ...change }) => withField(c, 'obstacleChanges', put(c.obstacleChanges, change, keyOf)),

@@ -3,9 +3,10 @@ import { Id } from '../figure.ts';
 import { defineAccepted } from './kind.ts';
 import { itself, put, take, withField } from './fields.ts';
 
+export const partSchema = Type.Object({ kind: Type.Literal('part'), partId: Id }, { additionalProperties: false });
+
 /** A part of the library put into the candidate. */
-export const part = defineAccepted({
-  schema: Type.Object({ kind: Type.Literal('part'), partId: Id }, { additionalProperties: false }),
+export const part = defineAccepted<typeof partSchema>({
   of: (c) => c.partIds.map((partId) => ({ kind: 'part' as const, partId })),
   key: ({ partId }) => partId,
   apply: (c, { partId }) => withField(c, 'partIds', put(c.partIds, partId, itself)),

@@ -5,9 +5,10 @@ import { obstaclesWith, SHIELD } from '../obstacleChange.ts';
 import { defineAccepted } from './kind.ts';
 import { itself, put, take, withField } from './fields.ts';
 
+export const shieldSchema = Type.Object({ kind: Type.Literal('shield'), on: Id }, { additionalProperties: false });
+
 /** A heat shield or sleeve on an obstacle or a route. */
-export const shield = defineAccepted({
-  schema: Type.Object({ kind: Type.Literal('shield'), on: Id }, { additionalProperties: false }),
+export const shield = defineAccepted<typeof shieldSchema>({
   of: (c) => (c.shields ?? []).map((on) => ({ kind: 'shield' as const, on })),
   key: ({ on }) => `shield-${on}`,
   apply: (c, { on }) => withField(c, 'shields', put(c.shields, on, itself)),

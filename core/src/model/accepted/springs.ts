@@ -19,16 +19,17 @@ function withRate(c: Candidate, end: End, rate: number | undefined): Candidate {
   return withField(c, 'springs', Object.keys(springs).length === 0 ? undefined : springs);
 }
 
+export const springsSchema = Type.Object(
+  {
+    kind: Type.Literal('springs'),
+    end: Type.Unsafe<End>({ type: 'string', enum: ['front', 'rear'] }),
+    rateNPerMm: Type.Number({ exclusiveMinimum: 0, maximum: 1000 }),
+  },
+  { additionalProperties: false },
+);
+
 /** A pair of springs of another rate on one axle. */
-export const springs = defineAccepted({
-  schema: Type.Object(
-    {
-      kind: Type.Literal('springs'),
-      end: Type.Unsafe<End>({ type: 'string', enum: ['front', 'rear'] }),
-      rateNPerMm: Type.Number({ exclusiveMinimum: 0, maximum: 1000 }),
-    },
-    { additionalProperties: false },
-  ),
+export const springs = defineAccepted<typeof springsSchema>({
   of: (c) =>
     (['front', 'rear'] as const).flatMap((end) => {
       const rateNPerMm = c.springs?.[RATE[end]];

@@ -1,16 +1,16 @@
 // Written by scripts/tables.mjs from the files beside it; npm test says when it is not current.
-import { calculation } from './calculation.ts';
-import { differential } from './differential.ts';
-import { dressing } from './dressing.ts';
-import { gearPair } from './gearPair.ts';
-import { obstacleChange } from './obstacleChange.ts';
-import { part } from './part.ts';
-import { shield } from './shield.ts';
-import { springs } from './springs.ts';
-import { torqueLimit } from './torqueLimit.ts';
-import { trim } from './trim.ts';
-import { tyre } from './tyre.ts';
-import { withoutPart } from './withoutPart.ts';
+import { calculation, calculationSchema } from './calculation.ts';
+import { differential, differentialSchema } from './differential.ts';
+import { dressing, dressingSchema } from './dressing.ts';
+import { gearPair, gearPairSchema } from './gearPair.ts';
+import { obstacleChange, obstacleChangeSchema } from './obstacleChange.ts';
+import { part, partSchema } from './part.ts';
+import { shield, shieldSchema } from './shield.ts';
+import { springs, springsSchema } from './springs.ts';
+import { torqueLimit, torqueLimitSchema } from './torqueLimit.ts';
+import { trim, trimSchema } from './trim.ts';
+import { tyre, tyreSchema } from './tyre.ts';
+import { withoutPart, withoutPartSchema } from './withoutPart.ts';
 
 /** Every kind of accepted work, by its name. */
 export const ACCEPTED = {
@@ -26,4 +26,19 @@ export const ACCEPTED = {
   trim,
   tyre,
   withoutPart,
+} as const;
+
+export const ACCEPTED_SCHEMAS = {
+  calculation: calculationSchema,
+  differential: differentialSchema,
+  dressing: dressingSchema,
+  gearPair: gearPairSchema,
+  obstacleChange: obstacleChangeSchema,
+  part: partSchema,
+  shield: shieldSchema,
+  springs: springsSchema,
+  torqueLimit: torqueLimitSchema,
+  trim: trimSchema,
+  tyre: tyreSchema,
+  withoutPart: withoutPartSchema,
 } as const;

@@ -7,16 +7,17 @@ const keyOf = ({ gear }: { gear: number }) => String(gear);
 /** Writing it into the map and proving it on the road. h */
 const HOURS = 1;
 
+export const torqueLimitSchema = Type.Object(
+  {
+    kind: Type.Literal('torqueLimit'),
+    gear: Type.Integer({ minimum: 1, maximum: 12 }),
+    torqueNm: Type.Number({ exclusiveMinimum: 0, maximum: 5000 }),
+  },
+  { additionalProperties: false },
+);
+
 /** Torque that the map allows in a gear, at the crank. */
-export const torqueLimit = defineAccepted({
-  schema: Type.Object(
-    {
-      kind: Type.Literal('torqueLimit'),
-      gear: Type.Integer({ minimum: 1, maximum: 12 }),
-      torqueNm: Type.Number({ exclusiveMinimum: 0, maximum: 5000 }),
-    },
-    { additionalProperties: false },
-  ),
+export const torqueLimit = defineAccepted<typeof torqueLimitSchema>({
   of: (c) => (c.torqueLimits ?? []).map((limit) => ({ kind: 'torqueLimit' as const, ...limit })),
   key: ({ gear }) => `torque-limit-${gear}`,
   apply: (c, { gear, torqueNm }) => withField(c, 'torqueLimits', put(c.torqueLimits, { gear, torqueNm }, keyOf)),

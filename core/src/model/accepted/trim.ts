@@ -9,9 +9,10 @@ import { itself, put, take, withField } from './fields.ts';
 const lugOf = ({ engine, dressing, gearbox }: Subject, solidId: string) =>
   trimmable([...engine.solids, ...dressing.flatMap((d) => d.solids), ...gearbox.solids]).find((s) => s.id === solidId);
 
+export const trimSchema = Type.Object({ kind: Type.Literal('trim'), solidId: Id }, { additionalProperties: false });
+
 /** A lug or tab of engine or gearbox taken off. */
-export const trim = defineAccepted({
-  schema: Type.Object({ kind: Type.Literal('trim'), solidId: Id }, { additionalProperties: false }),
+export const trim = defineAccepted<typeof trimSchema>({
   of: (c) => (c.trims ?? []).map((solidId) => ({ kind: 'trim' as const, solidId })),
   key: ({ solidId }) => `trim-${solidId}`,
   apply: (c, { solidId }) => withField(c, 'trims', put(c.trims, solidId, itself)),

@@ -1,12 +1,13 @@
 import Type from 'typebox';
 import { defineAccepted } from './kind.ts';
 
+export const tyreSchema = Type.Object(
+  { kind: Type.Literal('tyre'), tyreCode: Type.String({ minLength: 3, maxLength: 30 }) },
+  { additionalProperties: false },
+);
+
 /** Tyres and wheels of another size. There is always one, so it is replaced and never only taken out. */
-export const tyre = defineAccepted({
-  schema: Type.Object(
-    { kind: Type.Literal('tyre'), tyreCode: Type.String({ minLength: 3, maxLength: 30 }) },
-    { additionalProperties: false },
-  ),
+export const tyre = defineAccepted<typeof tyreSchema>({
   of: ({ tyreCode }) => [{ kind: 'tyre' as const, tyreCode }],
   key: () => 'tyres',
   apply: (c, { tyreCode }) => ({ ...c, tyreCode }),

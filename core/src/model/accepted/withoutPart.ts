@@ -3,9 +3,13 @@ import { Id } from '../figure.ts';
 import { defineAccepted } from './kind.ts';
 import { withField } from './fields.ts';
 
+export const withoutPartSchema = Type.Object(
+  { kind: Type.Literal('withoutPart'), partId: Id },
+  { additionalProperties: false },
+);
+
 /** A part taken out of the candidate, because another can't stand beside it. */
-export const withoutPart = defineAccepted({
-  schema: Type.Object({ kind: Type.Literal('withoutPart'), partId: Id }, { additionalProperties: false }),
+export const withoutPart = defineAccepted<typeof withoutPartSchema>({
   // Nothing of it is left in the candidate.
   of: () => [],
   key: ({ partId }) => `without-${partId}`,
