@@ -37,9 +37,7 @@ function tableText({ folder, table, what, besides, schemas }) {
     `export const ${table} = {`,
     ...names.map((name) => `  ${name},`),
     '} as const;',
-    ...(schemas
-      ? ['', `export const ${schemas} = {`, ...names.map((name) => `  ${name}: ${name}Schema,`), '} as const;']
-      : []),
+    ...(schemas ? ['', `export const ${schemas} = [`, ...names.map((name) => `  ${name}Schema,`), '] as const;'] : []),
     '',
   ].join('\n');
 }

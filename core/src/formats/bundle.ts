@@ -1,4 +1,4 @@
-import Type from 'typebox';
+import { Type } from 'typebox';
 import { Build, Engine, Family, Gearbox, Library, Part, indexOf } from '../model/index.ts';
 import { InputError } from '../units/index.ts';
 

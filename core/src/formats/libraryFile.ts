@@ -1,4 +1,4 @@
-import Type from 'typebox';
+import { Type } from 'typebox';
 import { Engine, Family, Gearbox, Part } from '../model/index.ts';
 import { InputError } from '../units/index.ts';
 

@@ -1,4 +1,4 @@
-import Type from 'typebox';
+import { Type } from 'typebox';
 import { Brief } from './brief.ts';
 import { Candidate } from './candidate.ts';
 import { Chassis } from './chassis.ts';

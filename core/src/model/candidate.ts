@@ -1,4 +1,4 @@
-import Type from 'typebox';
+import { Type } from 'typebox';
 import { Belt } from './belt.ts';
 import { MountSchoolSchema } from './brief.ts';
 import { DIFFERENTIALS, type DifferentialKind } from './chassis.ts';

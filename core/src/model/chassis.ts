@@ -1,4 +1,4 @@
-import Type from 'typebox';
+import { Type } from 'typebox';
 import { AnyFigure, Id, Name, NonNegativeFigure, Note, PositiveFigure, ThreePoint, Vec3 } from './figure.ts';
 import { Port } from './port.ts';
 import { FitClaim } from './claim.ts';

@@ -1,4 +1,4 @@
-import Type from 'typebox';
+import { Type } from 'typebox';
 import { EvidenceSchema, Id, Name } from './figure.ts';
 
 const closed = { additionalProperties: false };

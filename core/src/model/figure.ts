@@ -1,4 +1,4 @@
-import Type from 'typebox';
+import { Type } from 'typebox';
 import { EVIDENCE, type Evidence } from '../units/index.ts';
 
 export const EvidenceSchema = Type.Unsafe<Evidence>({ type: 'string', enum: [...EVIDENCE] });

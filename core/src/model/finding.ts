@@ -1,4 +1,4 @@
-import Type from 'typebox';
+import { Type } from 'typebox';
 import { QUANTITIES, type Quantity } from '../units/index.ts';
 import { Accepted } from './accepted/index.ts';
 import { EvidenceSchema } from './figure.ts';

@@ -1,4 +1,4 @@
-import Type from 'typebox';
+import { Type } from 'typebox';
 import { Id, Name } from './figure.ts';
 import { ObstacleChange, ObstacleRole } from './solid.ts';
 

@@ -1,4 +1,4 @@
-import Type from 'typebox';
+import { Type } from 'typebox';
 import { PropshaftTube, RadiatorCore } from './chassis.ts';
 import { AnyFigure, Id, Name, Note, PositiveFigure, ThreePoint, Vec3 } from './figure.ts';
 import { Clutch } from './gearbox.ts';

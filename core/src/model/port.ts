@@ -1,4 +1,4 @@
-import Type from 'typebox';
+import { Type } from 'typebox';
 import { EvidenceSchema, Id } from './figure.ts';
 
 /** What decides a match: numbers where there are numbers, words where there are only words. */

@@ -1,4 +1,4 @@
-import Type from 'typebox';
+import { Type } from 'typebox';
 import { Id, Name, Vec3 } from './figure.ts';
 
 /** Roles that a powertrain part plays in the fit. */

@@ -1,4 +1,4 @@
-import type Type from 'typebox';
+import type { Type } from 'typebox';
 import type { Static, TSchema } from 'typebox';
 
 /** One calculation of the registry: from it come the HTTP endpoint, the OpenAPI page, the worker's calls and the reference runner. */

@@ -1,4 +1,4 @@
-import Type from 'typebox';
+import { Type } from 'typebox';
 import { assess } from '../assess/index.ts';
 import { buyingSums } from '../questions/donor/index.ts';
 import { curveSums } from '../questions/curve/index.ts';

@@ -11,7 +11,7 @@ import {
   type Build,
 } from '@sable/core';
 import type { FastifyReply, FastifyRequest } from 'fastify';
-import Type from 'typebox';
+import { Type } from 'typebox';
 import type { Db } from '../db/db.ts';
 import { Problem } from '../http/problem.ts';
 import { listBuilds, readBuild, insertBuild, nextPosition, type Seat, type StoredBuild } from '../store/buildStore.ts';

@@ -9,7 +9,7 @@ import {
   UNIT_SYSTEMS,
   type UnitSystem,
 } from '@sable/core';
-import Type from 'typebox';
+import { Type } from 'typebox';
 import type { App } from '../http/app.ts';
 import type { Db } from '../db/db.ts';
 import { Problem } from '../http/problem.ts';

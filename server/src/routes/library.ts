@@ -13,7 +13,7 @@ import {
   readLibraryTable,
 } from '@sable/core';
 import type { FastifyRequest } from 'fastify';
-import Type from 'typebox';
+import { Type } from 'typebox';
 import type { App } from '../http/app.ts';
 import type { Db } from '../db/db.ts';
 import { Problem } from '../http/problem.ts';

@@ -1,5 +1,5 @@
 import { Readable } from 'node:stream';
-import Type from 'typebox';
+import { Type } from 'typebox';
 import type { App } from '../http/app.ts';
 import type { Db } from '../db/db.ts';
 import { simulatedScales } from '../standins/scales.ts';

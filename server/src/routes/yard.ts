@@ -1,5 +1,5 @@
 import { CONDITIONS, OFFER_KINDS, type ConditionWord, type OfferKind } from '@sable/core';
-import Type from 'typebox';
+import { Type } from 'typebox';
 import type { App } from '../http/app.ts';
 import type { Db } from '../db/db.ts';
 import { Problem } from '../http/problem.ts';

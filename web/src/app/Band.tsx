@@ -1,5 +1,4 @@
 import Button from '@mui/material/Button';
-import Tooltip from '@mui/material/Tooltip';
 import { Plus, Redo2, Search, Undo2 } from 'lucide-react';
 import { useNavigate } from 'react-router';
 import { StateMark, candidateColour } from '../pieces/marks.tsx';
@@ -59,26 +58,20 @@ export function Band({ onSearch }: { onSearch: () => void }) {
         </Button>
       </div>
       <div className="tools">
-        <Tooltip title={undoWords === null ? 'Nothing of yours to undo' : `Undo: ${undoWords}`}>
-          <span>
-            <Button onClick={undo} disabled={undoWords === null} aria-label="Undo">
-              <Undo2 size={16} />
-            </Button>
-          </span>
-        </Tooltip>
-        <Tooltip title={redoWords === null ? 'Nothing to redo' : `Redo: ${redoWords}`}>
-          <span>
-            <Button onClick={redo} disabled={redoWords === null} aria-label="Redo">
-              <Redo2 size={16} />
-            </Button>
-          </span>
-        </Tooltip>
-        <UnitSwitch />
-        <Tooltip title="Search ( / )">
-          <Button onClick={onSearch} aria-label="Search">
-            <Search size={16} />
+        <span title={undoWords === null ? 'Nothing of yours to undo' : `Undo: ${undoWords}`}>
+          <Button onClick={undo} disabled={undoWords === null} aria-label="Undo">
+            <Undo2 size={16} />
           </Button>
-        </Tooltip>
+        </span>
+        <span title={redoWords === null ? 'Nothing to redo' : `Redo: ${redoWords}`}>
+          <Button onClick={redo} disabled={redoWords === null} aria-label="Redo">
+            <Redo2 size={16} />
+          </Button>
+        </span>
+        <UnitSwitch />
+        <Button onClick={onSearch} aria-label="Search" title="Search ( / )">
+          <Search size={16} />
+        </Button>
       </div>
     </div>
   );

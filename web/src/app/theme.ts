@@ -78,10 +78,6 @@ export function themeFor(mode: Mode): Theme {
         defaultProps: { elevation: 0 },
         styleOverrides: { root: { border: `1px solid ${c.line}`, backgroundImage: 'none' } },
       },
-      MuiTooltip: {
-        defaultProps: { arrow: false, enterDelay: 350 },
-        styleOverrides: { tooltip: { fontSize: 12.5, backgroundColor: c.ink, color: c.panel } },
-      },
       MuiToggleButton: {
         styleOverrides: {
           root: {

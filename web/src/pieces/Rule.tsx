@@ -1,12 +1,11 @@
 import type { State, Step } from '@sable/core';
-import Divider from '@mui/material/Divider';
-import Menu from '@mui/material/Menu';
-import MenuItem from '@mui/material/MenuItem';
-import { useEffect, useRef, useState } from 'react';
-import { Link, NavLink, useLocation, useNavigate, useParams } from 'react-router';
+import { lazy, Suspense, useEffect, useRef, useState } from 'react';
+import { Link, NavLink, useLocation, useParams } from 'react-router';
 import { StateMark } from './marks.tsx';
-import { useSettings } from '../hooks/settings.tsx';
 import { SCREENS } from './steps.ts';
+
+// Menus and what floats come when they are opened: the first page needs none of them.
+const ShopMenu = lazy(() => import('./ShopMenu.tsx').then((m) => ({ default: m.ShopMenu })));
 
 /** The steel rule: the way through a build in working order, each step with the current candidate's worst state in it. */
 export function Rule({ steps }: { steps: Readonly<Partial<Record<Step, State>>> | undefined }) {
@@ -50,13 +49,6 @@ const worst = (states: readonly State[]): State => states.reduce((w, s) => (RANK
 /** A bolt circle with one hole out of place: opens what lies beside a build. */
 function Wordmark() {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
-  const { mode, setMode, units, setMetricHp, singleKeys, setSingleKeys } = useSettings();
-  const navigate = useNavigate();
-  const close = () => setAnchor(null);
-  const go = (path: string) => {
-    close();
-    void navigate(path);
-  };
   return (
     <>
       <button
@@ -84,23 +76,11 @@ function Wordmark() {
         </svg>
         Sable
       </button>
-      <Menu anchorEl={anchor} open={anchor !== null} onClose={close}>
-        <MenuItem onClick={() => go('/shop')}>Shop: all builds</MenuItem>
-        <MenuItem onClick={() => go('/library/engines')}>Library</MenuItem>
-        <MenuItem component="a" href="/api/docs/" onClick={close}>
-          The same over HTTP
-        </MenuItem>
-        <Divider />
-        <MenuItem onClick={() => setMode(mode === 'day' ? 'night' : 'day')}>
-          {mode === 'day' ? 'Night colours' : 'Day colours'}
-        </MenuItem>
-        <MenuItem onClick={() => setMetricHp(!units.metricHp)}>
-          {units.metricHp ? 'Metric power in kW' : 'Metric power in PS'}
-        </MenuItem>
-        <MenuItem onClick={() => setSingleKeys(!singleKeys)}>
-          {singleKeys ? 'Single keys off' : 'Single keys on'}
-        </MenuItem>
-      </Menu>
+      {anchor && (
+        <Suspense fallback={null}>
+          <ShopMenu anchor={anchor} onClose={() => setAnchor(null)} />
+        </Suspense>
+      )}
     </>
   );
 }

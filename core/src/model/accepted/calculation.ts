@@ -1,4 +1,4 @@
-import Type from 'typebox';
+import { Type } from 'typebox';
 import { SavedCalculation } from '../savedCalculation.ts';
 import { defineAccepted } from './kind.ts';
 import { put, take, withField } from './fields.ts';

@@ -1,4 +1,4 @@
-import Type from 'typebox';
+import { Type } from 'typebox';
 import { DIFFERENTIALS, type DifferentialKind } from '../chassis.ts';
 import { defineAccepted } from './kind.ts';
 import { withField } from './fields.ts';

@@ -1,4 +1,4 @@
-import Type from 'typebox';
+import { Type } from 'typebox';
 import { about } from '../../units/index.ts';
 import { SLOTS, type Slot } from '../engine.ts';
 import { Id } from '../figure.ts';

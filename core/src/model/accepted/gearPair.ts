@@ -1,4 +1,4 @@
-import Type from 'typebox';
+import { Type } from 'typebox';
 import { Id } from '../figure.ts';
 import type { Subject } from '../subject.ts';
 import { defineAccepted } from './kind.ts';

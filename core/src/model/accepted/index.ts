@@ -1,12 +1,12 @@
-import Type from 'typebox';
+import { Type } from 'typebox';
 import type { Candidate } from '../candidate.ts';
 import type { Subject } from '../subject.ts';
 import type { AcceptedCost, AcceptedKind } from './kind.ts';
 import { ACCEPTED, ACCEPTED_SCHEMAS } from './table.ts';
 
 /** What a person accepted into a candidate, or can: told apart by `kind`. */
-export const Accepted = Type.Union(Object.values(ACCEPTED_SCHEMAS)) as unknown as Type.TUnsafe<Accepted>;
-export type Accepted = Type.Static<(typeof ACCEPTED_SCHEMAS)[keyof typeof ACCEPTED_SCHEMAS]>;
+export const Accepted = Type.Union([...ACCEPTED_SCHEMAS]) as unknown as Type.TUnsafe<Accepted>;
+export type Accepted = Type.Static<(typeof ACCEPTED_SCHEMAS)[number]>;
 
 const KINDS = Object.values(ACCEPTED);
 export const ACCEPTED_KINDS = Object.keys(ACCEPTED) as readonly Accepted['kind'][];

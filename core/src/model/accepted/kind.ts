@@ -1,4 +1,4 @@
-import type Type from 'typebox';
+import type { Type } from 'typebox';
 import type { TSchema } from 'typebox';
 import { type Distribution, type Evidence } from '../../units/index.ts';
 import type { BillClass } from '../billClass.ts';

@@ -1,4 +1,4 @@
-import Type from 'typebox';
+import { Type } from 'typebox';
 import { about, say } from '../../units/index.ts';
 import { AcceptedChange } from '../candidate.ts';
 import { changeOf, changeWords, costOfChange, obstaclesWith } from '../obstacleChange.ts';

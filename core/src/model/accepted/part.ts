@@ -1,4 +1,4 @@
-import Type from 'typebox';
+import { Type } from 'typebox';
 import { Id } from '../figure.ts';
 import { defineAccepted } from './kind.ts';
 import { itself, put, take, withField } from './fields.ts';

@@ -1,4 +1,4 @@
-import Type from 'typebox';
+import { Type } from 'typebox';
 import { GUIDE_CURRENCY, say } from '../../units/index.ts';
 import type { Candidate } from '../candidate.ts';
 import { defineAccepted } from './kind.ts';

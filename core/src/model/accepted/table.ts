@@ -28,17 +28,17 @@ export const ACCEPTED = {
   withoutPart,
 } as const;
 
-export const ACCEPTED_SCHEMAS = {
-  calculation: calculationSchema,
-  differential: differentialSchema,
-  dressing: dressingSchema,
-  gearPair: gearPairSchema,
-  obstacleChange: obstacleChangeSchema,
-  part: partSchema,
-  shield: shieldSchema,
-  springs: springsSchema,
-  torqueLimit: torqueLimitSchema,
-  trim: trimSchema,
-  tyre: tyreSchema,
-  withoutPart: withoutPartSchema,
-} as const;
+export const ACCEPTED_SCHEMAS = [
+  calculationSchema,
+  differentialSchema,
+  dressingSchema,
+  gearPairSchema,
+  obstacleChangeSchema,
+  partSchema,
+  shieldSchema,
+  springsSchema,
+  torqueLimitSchema,
+  trimSchema,
+  tyreSchema,
+  withoutPartSchema,
+] as const;

@@ -1,4 +1,4 @@
-import Type from 'typebox';
+import { Type } from 'typebox';
 import { about, NOTHING, say } from '../../units/index.ts';
 import { defineAccepted } from './kind.ts';
 import { put, take, withField } from './fields.ts';

@@ -1,4 +1,4 @@
-import Type from 'typebox';
+import { Type } from 'typebox';
 import { about } from '../../units/index.ts';
 import { Id } from '../figure.ts';
 import { trimmable } from '../obstacleChange.ts';

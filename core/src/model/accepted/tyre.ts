@@ -1,4 +1,4 @@
-import Type from 'typebox';
+import { Type } from 'typebox';
 import { defineAccepted } from './kind.ts';
 
 export const tyreSchema = Type.Object(

@@ -1,4 +1,4 @@
-import Type from 'typebox';
+import { Type } from 'typebox';
 import { torqueFrom } from '../curve/index.ts';
 import { STANDARD_AIR_DENSITY } from '../gearing/index.ts';
 import { defineSum } from '../../model/index.ts';

@@ -1,4 +1,4 @@
-import Type from 'typebox';
+import { Type } from 'typebox';
 import { defineSum } from '../../model/index.ts';
 import { InputError, KW_PER_HP, KW_PER_PS, NM_PER_LBFT, powerKwFrom } from '../../units/index.ts';
 import {

@@ -1,4 +1,4 @@
-import Type from 'typebox';
+import { Type } from 'typebox';
 import { torqueFrom } from '../curve/index.ts';
 import { defineSum } from '../../model/index.ts';
 import { InputError, KG_PER_LB } from '../../units/index.ts';

@@ -1,4 +1,4 @@
-import Type from 'typebox';
+import { Type } from 'typebox';
 import { defineSum, Vec3 } from '../../model/index.ts';
 import { hullOf, signedDistance } from '../../geometry/index.ts';
 import { axisOf, halfShaft, jointAngles } from './shaftAngles.ts';

@@ -1,4 +1,4 @@
-import type Type from 'typebox';
+import type { Type } from 'typebox';
 import type { PortSpec } from '../../model/index.ts';
 
 /** The schema of one side of a joint: number, whole number, text or yes/no for each key, with its label as the title. */

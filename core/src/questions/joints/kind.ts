@@ -1,4 +1,4 @@
-import type Type from 'typebox';
+import type { Type } from 'typebox';
 import type { Chassis, Gearbox, PortSpec } from '../../model/index.ts';
 import { quadrature, say, sayDerived, worstEvidence, type Evidence, type Quantity } from '../../units/index.ts';
 import { readSpec, type SpecSchema } from './faceSpec.ts';

@@ -1,4 +1,4 @@
-import Type from 'typebox';
+import { Type } from 'typebox';
 import { defineSum, EvidenceSchema } from '../../model/index.ts';
 import { axlesAfter, comFromCorners } from './axles.ts';
 import { massDifference, sumMassBuildUp } from './buildUp.ts';

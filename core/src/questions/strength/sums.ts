@@ -1,4 +1,4 @@
-import Type from 'typebox';
+import { Type } from 'typebox';
 import { defineSum, USES } from '../../model/index.ts';
 import { InputError } from '../../units/index.ts';
 import { CLUTCH_RESERVE, clutchCapacity, clutchLaunch } from './clutch.ts';

@@ -1,4 +1,4 @@
-import Type from 'typebox';
+import { Type } from 'typebox';
 import { hullOf } from '../../geometry/index.ts';
 import { Vec3 } from '../../model/index.ts';
 import { InputError } from '../../units/index.ts';

@@ -1,4 +1,4 @@
-import Type from 'typebox';
+import { Type } from 'typebox';
 import { defineSum, Placement } from '../../model/index.ts';
 import { Evaluator } from './evaluate.ts';
 import { givenBay, GivenBay, problemOf } from './given.ts';

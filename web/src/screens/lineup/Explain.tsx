@@ -22,13 +22,12 @@ export function Explain({
   currency,
   onClose,
 }: {
-  explained: Explained | undefined;
+  explained: Explained;
   buildId: string;
   currency: string;
   onClose: () => void;
 }) {
   const units = useUnits();
-  if (!explained) return null;
   const { check, candidate, found } = explained;
   const limit = (n: number) => formatQuantity(n, check.quantity, units, { currency });
   const inputs = [...check.from]

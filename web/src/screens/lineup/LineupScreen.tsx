@@ -5,12 +5,13 @@ import { api } from '../../hooks/api.ts';
 import { useBuild, useBuildActions, useJudgement } from '../../hooks/buildState.tsx';
 import { useUnits } from '../../hooks/settings.tsx';
 import { ChangedList } from '../../pieces/ChangedList.tsx';
-import { WordsField } from '../../pieces/fields.tsx';
 import { Sentence } from '../../pieces/figures.tsx';
 import { FindingRow, FindingsColumn } from '../../pieces/Findings.tsx';
 import { nextCandidate } from '../../pieces/nextCandidate.ts';
 import { LineupTable } from './LineupTable.tsx';
 
+// Fields and charts come after the table, which is the answer.
+const Notes = lazy(() => import('./Notes.tsx').then((m) => ({ default: m.Notes })));
 const TorqueChart = lazy(() => import('../../pieces/TorqueChart.tsx').then((m) => ({ default: m.TorqueChart })));
 const CHART_HEIGHT = 150;
 
@@ -18,9 +19,10 @@ const CHART_HEIGHT = 150;
 export function LineupScreen() {
   const { build, candidate } = useBuild();
   const { judgement, verdict, assessment, changed } = useJudgement();
-  const { save, saveCandidate } = useBuildActions();
+  const { save } = useBuildActions();
   const units = useUnits();
   const navigate = useNavigate();
+  const tableShown = useLater(judgement !== undefined);
   if (build.candidates.length === 0) return <NoCandidates />;
   const chosen = build.decision.candidateId;
   const rows = candidate && changed.get(candidate.id);
@@ -95,21 +97,9 @@ export function LineupScreen() {
           }
           below={
             <div style={{ marginTop: 16, display: 'grid', gap: 14 }}>
-              <WordsField
-                label={`Why not ${candidate.letter}`}
-                value={candidate.whyNot}
-                rows={2}
-                help="Kept with the build, for the next time somebody asks."
-                onCommit={(whyNot) => saveCandidate(candidate, { ...candidate, whyNot })}
-              />
-              {chosen === candidate.id && (
-                <WordsField
-                  label="Why this one"
-                  value={build.decision.reason}
-                  rows={2}
-                  onCommit={(reason) => save('decision', build.decision, { ...build.decision, reason })}
-                />
-              )}
+              <Suspense fallback={<div style={{ minHeight: 88 }} />}>
+                {tableShown && <Notes candidate={candidate} chosen={chosen === candidate.id} />}
+              </Suspense>
               {verdict && verdict.findings.length > 0 && (
                 <section>
                   <h2>Across the line-up</h2>
@@ -128,17 +118,22 @@ export function LineupScreen() {
   );
 }
 
+/** True one turn after something is ready: what is shown then is fetched after what was shown first. */
+function useLater(ready: boolean): boolean {
+  const [later, setLater] = useState(false);
+  useEffect(() => {
+    if (!ready) return;
+    const timer = setTimeout(() => setLater(true), 0);
+    return () => clearTimeout(timer);
+  }, [ready]);
+  return later;
+}
+
 /** The torque curves, once the table is on screen: the chart's code is the larger half of what the page loads. */
 function Curves() {
   const { build, library } = useBuild();
   const { judgement, assessmentOf } = useJudgement();
-  const [shown, setShown] = useState(false);
-  const ready = judgement !== undefined;
-  useEffect(() => {
-    if (!ready) return;
-    const timer = setTimeout(() => setShown(true), 0);
-    return () => clearTimeout(timer);
-  }, [ready]);
+  const shown = useLater(judgement !== undefined);
   const series = build.candidates.flatMap((c) => {
     const torque = assessmentOf(c.id)?.figures?.gearing?.curve?.torque;
     const engine = library.engines.find((e) => e.id === c.engineId);

@@ -1,19 +1,21 @@
 import type { Candidate, Check } from '@sable/core';
 import { formatNumber, formatQuantity, unitOf } from '@sable/core/units';
-import { memo, useCallback, useState } from 'react';
+import { lazy, memo, Suspense, useCallback, useState } from 'react';
 import { offered } from '../../pieces/offered.ts';
 import { useBuild, useBuildActions, useJudgement } from '../../hooks/buildState.tsx';
 import { useUnits } from '../../hooks/settings.tsx';
 import { Sentence } from '../../pieces/figures.tsx';
 import { EvidenceMark, LetterTag, StateMark, candidateColour } from '../../pieces/marks.tsx';
-import { Explain, type Explained } from './Explain.tsx';
+import type { Explained } from './Explain.tsx';
 import { LimitTrack } from './LimitTrack.tsx';
 import { rowGroups } from './rows.ts';
+
+const Explain = lazy(() => import('./Explain.tsx').then((m) => ({ default: m.Explain })));
 
 /** Candidates × checks in working order, along the scribed limit line. */
 export function LineupTable() {
   const { build, candidate: current } = useBuild();
-  const { judgement, assessmentOf } = useJudgement();
+  const { judgement, assessmentOf, fault } = useJudgement();
   const { select } = useBuildActions();
   const units = useUnits();
   const [explained, setExplained] = useState<Explained>();
@@ -24,7 +26,7 @@ export function LineupTable() {
     },
     [select],
   );
-  if (!judgement) return <p className="muted">Judging…</p>;
+  if (!judgement) return <p className="muted">{fault === undefined ? 'Judging…' : 'Not judged.'}</p>;
   const groups = rowGroups(judgement.assessments);
   const found = new Map(judgement.found?.checks.map((c) => [c.id, c]));
   const selected = (c: Candidate) => (c.id === current?.id ? 'sel' : undefined);
@@ -97,12 +99,16 @@ export function LineupTable() {
           ])}
         </tbody>
       </table>
-      <Explain
-        explained={explained}
-        buildId={build.id}
-        currency={build.currency}
-        onClose={() => setExplained(undefined)}
-      />
+      {explained && (
+        <Suspense fallback={null}>
+          <Explain
+            explained={explained}
+            buildId={build.id}
+            currency={build.currency}
+            onClose={() => setExplained(undefined)}
+          />
+        </Suspense>
+      )}
     </div>
   );
 

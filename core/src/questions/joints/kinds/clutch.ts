@@ -1,4 +1,4 @@
-import Type from 'typebox';
+import { Type } from 'typebox';
 import { defineJoint, lengthMiss, otherMiss } from '../kind.ts';
 
 const SPLINE_PLAY_MM = 0.15;

@@ -1,4 +1,4 @@
-import Type from 'typebox';
+import { Type } from 'typebox';
 import { defineJoint, lengthMiss, otherMiss } from '../kind.ts';
 
 /** Bolt circles that differ by no more than this drop on, mm: half the play of a flywheel bolt in its hole. */

@@ -1,4 +1,4 @@
-import Type from 'typebox';
+import { Type } from 'typebox';
 import { defineJoint, otherMiss } from '../kind.ts';
 
 const face = Type.Object({ flange: Type.String({ title: 'flange' }) });

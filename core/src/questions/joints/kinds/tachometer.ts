@@ -1,4 +1,4 @@
-import Type from 'typebox';
+import { Type } from 'typebox';
 import { defineJoint } from '../kind.ts';
 
 const SHARES: readonly [number, string][] = [
