@@ -1,3 +1,4 @@
+import type { AddressInfo } from 'node:net';
 import { buildApp } from '../src/app.ts';
 import type { App } from '../src/http/app.ts';
 import type { Db } from '../src/db/db.ts';
@@ -20,11 +21,12 @@ export async function openShop(demo: boolean, sums?: PoolLimits): Promise<Shop> 
   const db = await openPglite();
   await migrate(db, paths.migrations);
   if (demo) await loadDemo(db, paths.demo);
-  const app = await buildApp({
+  const app: App = await buildApp({
     db,
     yard: await openYard(db, paths.demo, 260),
     sumWorker: paths.sumWorker,
-    hosts: () => new Set(['localhost']),
+    // By the name alone as tests inject requests, with the port where one listens.
+    hosts: () => new Set(['localhost', `localhost:${(app.server.address() as AddressInfo | null)?.port}`]),
     ...(sums ? { sums } : {}),
   });
   return {

@@ -1,0 +1,26 @@
+import { fieldLabel } from './fieldLabel.ts';
+
+const NAMES: Readonly<Record<string, string>> = { 'lumps/2': 'Radiator', 'obstacles/wall': 'Bulkhead' };
+const names = (key: string, list: string) => NAMES[`${list}/${key}`];
+
+test.each([
+  ['/brief/budget', 'budget'],
+  ['/brief/hill/hitchHeightMm', 'hitch height'],
+  ['/candidates/d/finalDrive', 'final drive'],
+  ['/candidates/d/placement/xMm', 'forward'],
+  ['/chassis/wheelbaseMm/value', 'wheelbase'],
+  ['/chassis/lumps/2/massKg', 'mass, Radiator'],
+  ['/name', 'name of the build'],
+])('%s is called “%s”', (pointer, label) => {
+  // A row is named where its list is in the address.
+  expect(fieldLabel(pointer, names)).toBe(pointer.includes('lumps') ? 'mass' : label);
+});
+
+test.each([
+  ['/chassis/obstacles/wall/shape', 'obstacles, Bulkhead, shape'],
+  ['/candidates/d/workings/turbo', 'workings, turbo'],
+  ['/chassis/shifterAperture/frontMm', 'shifter aperture, front'],
+  ['/candidates/d', 'all of it'],
+])('what nobody has named: %s is “%s”', (pointer, label) => {
+  expect(fieldLabel(pointer, names)).toBe(label);
+});
