@@ -163,6 +163,28 @@ test('a remedy accepted clears its finding; chosen, and withdrawn', async ({ pag
   await expect.poll(async () => (await sable.build()).build.decision.candidateId).toBe(null);
 });
 
+test('a choice stands on the rows it was made with; a finding says what today’s library would change', async ({
+  page,
+  sable,
+}) => {
+  const was = (await sable.build()).build.decision;
+  const row = await sable.row<{ ratios: number[] }>('gearboxes', 'corran-g6');
+  await page.goto(`${sable.url}/builds/glider-tug/line-up?c=c`);
+  await expect(cell(page, 'C', 'Cruise rpm')).toHaveAccessibleName(/2,684 rpm, clear/);
+  await page.getByRole('button', { name: 'Choose this one' }).click();
+  await expect(page.getByText('Chosen: Hesper V6, six-speed')).toBeVisible();
+  await sable.putRow('gearboxes', 'corran-g6', { ...row, ratios: row.ratios.map((r) => r * 1.2) });
+  // The open page is told of the library; the choice stays as it was made.
+  await expect(page.getByText(/The library has changed since this was chosen: .*G6/)).toBeVisible();
+  await expect(page.getByText(/With what stands there today: .*Cruise rpm 2,684 rpm to 3,22\d rpm/)).toBeVisible();
+  await expect(cell(page, 'C', 'Cruise rpm')).toHaveAccessibleName(/2,684 rpm, clear/);
+  await page.getByRole('button', { name: 'Withdraw the choice' }).click();
+  await expect(cell(page, 'C', 'Cruise rpm')).toHaveAccessibleName(/3,22\d rpm, blocked/);
+  await sable.putRow('gearboxes', 'corran-g6', row);
+  await expect(cell(page, 'C', 'Cruise rpm')).toHaveAccessibleName(/2,684 rpm, clear/);
+  await sable.put('decision', was);
+});
+
 test('the server gone: said in words, kept, and saved when it is there again', async ({ page }) => {
   const sable = new Sable();
   await sable.start();

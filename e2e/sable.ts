@@ -20,6 +20,22 @@ export class Sable extends RunningSable {
     expect(response.status, await response.text()).toBeLessThan(300);
   }
 
+  async row<T>(kind: string, id: string): Promise<T> {
+    return (await (await fetch(`${this.url}/api/v1/library/${kind}/${id}`)).json()) as T;
+  }
+
+  /** Writes a row of the library as another program would. */
+  async putRow(kind: string, id: string, row: unknown): Promise<void> {
+    const path = `${this.url}/api/v1/library/${kind}/${id}`;
+    const version = (await fetch(path)).headers.get('etag')!;
+    const response = await fetch(path, {
+      method: 'PUT',
+      headers: { 'content-type': 'application/json', 'if-match': version },
+      body: JSON.stringify(row),
+    });
+    expect(response.status, await response.text()).toBeLessThan(300);
+  }
+
   /** Puts survey and candidates back as they were. */
   async putBack(was: Build): Promise<void> {
     await this.put('chassis', was.chassis, was.id);

@@ -1,4 +1,4 @@
-import type { Candidate } from '@sable/core';
+import type { Build, Candidate, Gearbox } from '@sable/core';
 import { call, openShop, type BuildBody, type ProblemBody, type Shop } from './shop.ts';
 
 let shop: Shop;
@@ -131,6 +131,38 @@ test('choosing freezes the library rows of the choice; undo takes the frozen row
   expect(refused.status).toBe(422);
   await call(shop, 'POST', `${TUG}/undo`);
   expect(await frozen()).toBeNull();
+});
+
+test('a choice keeps its rows whatever becomes of the library, until it is made again', async () => {
+  const decide = async (decision: Build['decision']) =>
+    (await call<BuildBody>(shop, 'PUT', `${TUG}/decision`, decision, { version: (await read()).version })).body;
+  const kept = ({ frozen }: BuildBody) => frozen?.gearboxes.find((g) => g.id === 'corran-g6')?.ratios[0];
+  const was = (await read()).build.decision;
+  const first = await decide({ candidateId: 'c', reason: 'quiet' });
+  const ratio = kept(first)!;
+  expect(ratio).toBeGreaterThan(1);
+
+  const [row] = (await call<{ gearboxes: Gearbox[] }>(shop, 'GET', '/library')).body.gearboxes.filter(
+    (g) => g.id === 'corran-g6',
+  );
+  const changed = { ...row!, ratios: row!.ratios.map((r) => r * 1.1) };
+  expect((await call(shop, 'PUT', '/library/gearboxes/corran-g6', changed, { version: 1 })).status).toBe(200);
+  expect(kept(await read())).toBe(ratio);
+  expect(kept(await decide({ candidateId: 'c', reason: 'said otherwise' }))).toBe(ratio);
+  const cruise = async () =>
+    (await shop.app.inject({ url: `/api/v1${TUG}/lineup.csv`, headers: { host: 'localhost' } })).body
+      .split('\n')
+      .find((line) => line.includes('Cruise rpm'))!;
+  const before = await cruise();
+
+  expect((await decide({ candidateId: null, reason: '' })).frozen).toBeUndefined();
+  const today = await cruise();
+  expect(today).not.toBe(before);
+  expect(kept(await decide({ candidateId: 'c', reason: 'again' }))).toBeCloseTo(ratio * 1.1, 9);
+  expect(await cruise()).toBe(today);
+
+  await decide(was);
+  expect((await call(shop, 'PUT', '/library/gearboxes/corran-g6', row, { version: 2 })).status).toBe(200);
 });
 
 test('a new build is judged at once, and its address is safe', async () => {

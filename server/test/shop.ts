@@ -8,7 +8,7 @@ import { loadDemo } from '../src/demo/load.ts';
 import type { PoolLimits } from '../src/jobs/sumPool.ts';
 import { paths } from '../src/paths.ts';
 import { openYard } from '../src/standins/openYard.ts';
-import type { Build } from '@sable/core';
+import type { Build, Library } from '@sable/core';
 
 export interface Shop {
   readonly app: App;
@@ -48,6 +48,7 @@ export interface Answer<T> {
 export interface BuildBody {
   readonly version: number;
   readonly build: Build;
+  readonly frozen?: Library;
   readonly undo: string | null;
   readonly redo: string | null;
   readonly words?: string;

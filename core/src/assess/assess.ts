@@ -113,7 +113,11 @@ export function assessIn(setting: Setting, candidate: Candidate, library: Librar
 }
 
 /** Findings worst first, in working order within a state; states of the candidate and of each step. */
-function verdictOf(candidate: Candidate, checks: Verdictable['checks'], findings: readonly Finding[]): Verdictable {
+export function verdictOf(
+  candidate: Candidate,
+  checks: Verdictable['checks'],
+  findings: readonly Finding[],
+): Verdictable {
   const byState = new Map<State, Finding[]>(STATES.map((s) => [s, []]));
   for (const f of findings) byState.get(f.state)!.push(f);
   const byStep = new Map<Step, State[]>();
@@ -134,10 +138,4 @@ function verdictOf(candidate: Candidate, checks: Verdictable['checks'], findings
     checks,
     findings: [...byState.values()].reverse().flat(),
   };
-}
-
-/** The whole line-up. */
-export function assessAll(build: Build, library: Library): Assessment[] {
-  const setting = settingOf(build);
-  return build.candidates.map((candidate) => assessIn(setting, candidate, library));
 }

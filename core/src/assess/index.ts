@@ -1,3 +1,5 @@
 export * from './assess.ts';
+export * from './assessAll.ts';
+export * from './chosen.ts';
 export * from './compareGearboxes.ts';
 export * from './runOf.ts';

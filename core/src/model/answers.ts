@@ -1,9 +1,11 @@
-import type { Build } from './build.ts';
+import type { Build, Library } from './build.ts';
 
 /** What the server says of a build, and what its undo and redo would take back, in words. */
 export interface BuildAnswer {
   readonly version: number;
   readonly build: Build;
+  /** The library rows of the chosen candidate as they were when it was chosen; absent where none is. */
+  readonly frozen?: Library;
   readonly undo: string | null;
   readonly redo: string | null;
 }

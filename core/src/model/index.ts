@@ -17,6 +17,7 @@ export * from './fieldWords.ts';
 export * from './figure.ts';
 export * from './finding.ts';
 export * from './gearbox.ts';
+export * from './libraryInForce.ts';
 export * from './listing.ts';
 export * from './measurement.ts';
 export * from './obstacleChange.ts';

@@ -9,7 +9,10 @@ export interface SumTask {
 export type SumOutcome =
   { readonly output: unknown } | { readonly fault: { readonly pointer: string; readonly message: string } };
 
-/** One sum of the registry, in a thread of its own. */
+/**
+ * One sum of the registry, in a thread of its own.
+ * @public called by the pool, by the file's name
+ */
 export default function run({ name, input }: SumTask): SumOutcome {
   const sum = sumNamed(name);
   if (!sum) throw new Error(`There is no sum “${name}”.`);

@@ -55,7 +55,8 @@ export function buildRoutes(app: App, db: Db, cache: BuildCache): void {
     more: Record<string, string> = {},
   ) => {
     const words = await stepWords(cache, db, stored.build.id, clientOf(request));
-    const rest = JSON.stringify({ version: stored.version, ...words, ...more });
+    const { version, frozen } = stored;
+    const rest = JSON.stringify({ version, ...words, ...more, ...(frozen ? { frozen } : {}) });
     return reply
       .header('etag', `"${stored.version}"`)
       .type('application/json; charset=utf-8')

@@ -1,11 +1,12 @@
 import {
   Bundle,
-  assess,
   assessAll,
+  assessOf,
   billCsv,
   bundleOf,
   checkBundleHead,
   lineupCsv,
+  settingOf,
   UNIT_SYSTEMS,
   type UnitSystem,
 } from '@sable/core';
@@ -54,8 +55,8 @@ export function exchangeRoutes(app: App, db: Db): void {
     '/builds/:id/lineup.csv',
     { schema: { summary: 'The line-up as a table', params: Params, querystring: UnitsQuery } },
     async (request, reply) => {
-      const { build } = await readBuild(db, request.params.id);
-      const text = lineupCsv(build, assessAll(build, await readLibrary(db)), {
+      const { build, frozen } = await readBuild(db, request.params.id);
+      const text = lineupCsv(build, assessAll(build, await readLibrary(db), frozen), {
         system: request.query.units ?? 'metric',
       });
       return reply.header('content-disposition', `attachment; filename="${build.id}-line-up.csv"`).type(CSV).send(text);
@@ -71,9 +72,11 @@ export function exchangeRoutes(app: App, db: Db): void {
       },
     },
     async (request, reply) => {
-      const { build } = await readBuild(db, request.params.id);
+      const { build, frozen } = await readBuild(db, request.params.id);
       const candidate = build.candidates.find((c) => c.id === request.params.candidateId);
-      const bill = candidate && assess(build, candidate, await readLibrary(db)).figures?.money?.bill;
+      const bill =
+        candidate &&
+        assessOf(settingOf(build), build.decision, candidate, await readLibrary(db), frozen).figures?.money?.bill;
       if (!bill) throw new Problem(404, `There is no bill for “${request.params.candidateId}”.`);
       return reply
         .header('content-disposition', `attachment; filename="${build.id}-${candidate.letter}-bill.csv"`)

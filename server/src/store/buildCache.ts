@@ -46,10 +46,10 @@ export class BuildCache {
   async write<T extends StoredBuild>(id: string, work: (q: Queryable) => Promise<T>): Promise<T> {
     try {
       const result = await this.db.tx(work);
-      const { version, build } = result;
+      const { version, build, frozen } = result;
       const before = this.committed.get(id)?.version ?? 0;
       if (before < version) {
-        this.committed.set(id, { version, build });
+        this.committed.set(id, { version, build, ...(frozen ? { frozen } : {}) });
         this.events.tell({ build: id, version });
       }
       return result;

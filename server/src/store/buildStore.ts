@@ -1,10 +1,12 @@
-import type { Brief, Build, BuildSummary, Candidate, Chassis, Decision } from '@sable/core';
+import type { Brief, Build, BuildSummary, Candidate, Chassis, Decision, Library } from '@sable/core';
 import type { Queryable } from '../db/db.ts';
 import { Problem } from '../http/problem.ts';
 
 export interface StoredBuild {
   readonly version: number;
   readonly build: Build;
+  /** The library rows of the chosen candidate as they were when it was chosen. */
+  readonly frozen?: Library;
 }
 
 export async function listBuilds(q: Queryable): Promise<BuildSummary[]> {
@@ -34,14 +36,18 @@ export async function readBuild(q: Queryable, id: string): Promise<StoredBuild> 
     brief: Brief;
     chassis: Chassis | null;
     decision: Decision;
-  }>('SELECT name, currency, version, brief, chassis, decision FROM build WHERE id = $1', [id]);
+    frozen: Library | null;
+  }>('SELECT name, currency, version, brief, chassis, decision, decision_snapshot AS frozen FROM build WHERE id = $1', [
+    id,
+  ]);
   if (!row) throw new Problem(404, `There is no build “${id}”.`);
   const candidates = await q.query<{ doc: Candidate }>(
     'SELECT doc FROM candidate WHERE build_id = $1 ORDER BY position',
     [id],
   );
-  const { version, ...rest } = row;
-  return { version, build: { id, ...rest, candidates: candidates.map((c) => c.doc) } };
+  const { version, frozen, ...rest } = row;
+  const build = { id, ...rest, candidates: candidates.map((c) => c.doc) };
+  return { version, build, ...(frozen ? { frozen } : {}) };
 }
 
 /** The version that a build stands at; its row is held until the transaction ends. @throws Problem 404 */

@@ -69,7 +69,12 @@ interface Step {
 
 async function apply(q: Queryable, order: Order, standing: StoredBuild, step: Step): Promise<StoredBuild> {
   await writeTarget(q, order.buildId, step.target, step.after);
-  if (step.target === 'decision') await freezeChoice(q, order.buildId, step.after as Decision);
+  // What a choice rests on is kept when it is made; another reason for it keeps nothing anew.
+  const chosen = (decision: unknown) => (decision as Decision | null)?.candidateId ?? null;
+  const frozen =
+    step.target === 'decision' && chosen(step.before) !== chosen(step.after)
+      ? await freezeChoice(q, order.buildId, step.after as Decision)
+      : standing.frozen;
   // The version stands in the statement itself: whatever read it before, only one of two writers finds it.
   const [raised] = await q.query<{ version: number }>(
     `WITH raised AS (UPDATE build SET version = version + 1, updated_at = now() WHERE id = $1 AND version = $2 RETURNING version)
@@ -90,7 +95,7 @@ async function apply(q: Queryable, order: Order, standing: StoredBuild, step: St
   if (!raised) throw stale(await readBuild(q, order.buildId), { ...order, ifVersion: standing.version }, step.after);
   const { version } = raised;
   const build = replaced(standing.build, step);
-  return build ? { version, build } : readBuild(q, order.buildId);
+  return build ? { version, build, ...(frozen ? { frozen } : {}) } : readBuild(q, order.buildId);
 }
 
 /** The build with the step taken; undefined where the line-up itself grows or shrinks and must be read anew. */

@@ -1,10 +1,10 @@
-import { bundleOf, type Decision } from '@sable/core';
+import { bundleOf, type Decision, type Library } from '@sable/core';
 import type { Queryable } from '../db/db.ts';
 import { readBuild } from './buildStore.ts';
 import { readLibrary } from './libraryStore.ts';
 
 /** Keeps the library rows of the chosen candidate as they are now: a later edit of the library does not change what was chosen. */
-export async function freezeChoice(q: Queryable, buildId: string, decision: Decision): Promise<void> {
+export async function freezeChoice(q: Queryable, buildId: string, decision: Decision): Promise<Library | undefined> {
   const { build } = await readBuild(q, buildId);
   const chosen = build.candidates.find((c) => c.id === decision.candidateId);
   const snapshot =
@@ -13,4 +13,5 @@ export async function freezeChoice(q: Queryable, buildId: string, decision: Deci
     buildId,
     snapshot ? JSON.stringify(snapshot) : null,
   ]);
+  return snapshot;
 }

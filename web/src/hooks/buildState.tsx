@@ -1,4 +1,5 @@
 import type { Assessment, Build, BuildAnswer, Candidate, Changed, Library, LineupVerdict } from '@sable/core';
+import { libraryInForce } from '@sable/core/model';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import {
   createContext,
@@ -117,7 +118,7 @@ function Loaded({ answer, library, children }: LoadedProps) {
     return () => stops.forEach((stop) => stop());
   }, [queue, answer.build.id]);
 
-  const { judgement, changed, fault, judge } = useJudged(build, library);
+  const { judgement, changed, fault, judge } = useJudged(build, library, stored.frozen);
   const [search, setSearch] = useSearchParams();
   const wanted = search.get('c');
   const leader = build.decision.candidateId ?? judgement?.verdict.leaderId;
@@ -131,16 +132,22 @@ function Loaded({ answer, library, children }: LoadedProps) {
     setter.current = setSearch;
   }, [setSearch]);
   const actions = useActions(queue, judge, setter);
+  // Whatever is worked out of the chosen candidate rests on the rows that it was chosen with.
+  const { frozen } = stored;
+  const inForce =
+    frozen && candidate !== undefined && candidate.id === build.decision.candidateId
+      ? libraryInForce(library, frozen).library
+      : library;
   const data = useMemo<BuildData>(
     () => ({
       build,
-      library,
+      library: inForce,
       version: stored.version,
       undoWords: stored.undo,
       redoWords: stored.redo,
       candidate,
     }),
-    [build, library, stored.version, stored.undo, stored.redo, candidate],
+    [build, inForce, stored.version, stored.undo, stored.redo, candidate],
   );
   const id = candidate?.id;
   const judged = useMemo<BuildJudgement>(() => {

@@ -47,24 +47,30 @@ let sentLibrary: Library | undefined;
  * the build is drawn, so that the worker is at work meanwhile. Every answer is taken in, in the order of asking: what the
  * worker renewed is told only once. A judgement that fails leaves none.
  */
-export function useJudged(build: Build, library: Library): Standing & { readonly judge: (build: Build) => void } {
+export function useJudged(
+  build: Build,
+  library: Library,
+  frozen: Library | undefined,
+): Standing & { readonly judge: (build: Build) => void } {
   const [state, setState] = useState<Standing>(NOT_YET);
   const last = useRef<Build | undefined>(undefined);
+  const lastFrozen = useRef<Library | undefined>(undefined);
   const judge = useCallback(
     (next: Build) => {
-      if (last.current === next) return;
+      if (last.current === next && lastFrozen.current === frozen) return;
       const worker = sumsWorker();
       if (sentLibrary !== library) void worker.setLibrary(library);
       // A page that holds no judgement yet must be told everything, not only what is new.
       else if (last.current === undefined) void worker.forget();
       sentLibrary = library;
       last.current = next;
-      worker.judge(next).then(
+      lastFrozen.current = frozen;
+      worker.judge(next, frozen).then(
         (judged) => setState((old) => merged(old, next, judged)),
         (error: unknown) => setState({ ...NOT_YET, fault: error instanceof Error ? error.message : String(error) }),
       );
     },
-    [library],
+    [library, frozen],
   );
   useEffect(() => judge(build), [build, judge]);
   return { ...state, judge };

@@ -162,7 +162,9 @@ export class SaveQueue {
 
   private confirm(answer: BuildAnswer): void {
     this.newest = Math.max(this.newest, answer.version);
-    this.refresh({ ...answer, build: replaceEqualDeep(this.state.shown, answer.build) });
+    const { shown, stored } = this.state;
+    const frozen = answer.frozen && replaceEqualDeep(stored.frozen, answer.frozen);
+    this.refresh({ ...answer, build: replaceEqualDeep(shown, answer.build), ...(frozen ? { frozen } : {}) });
   }
 
   /** Sends what waits, one after another, until nothing does. */

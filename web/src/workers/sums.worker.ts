@@ -1,7 +1,7 @@
 import {
   baselineCandidate,
   assess,
-  assessIn,
+  assessOf,
   lineup,
   settingOf,
   type Assessment,
@@ -46,9 +46,9 @@ const sums = {
   },
 
   /** Judges a build; a candidate that nothing changed for is not judged again. After a fault everything is told anew. */
-  judge(build: Build): Judged {
+  judge(build: Build, frozen: Library | undefined): Judged {
     try {
-      return judged(build);
+      return judged(build, frozen);
     } catch (error) {
       shared = '';
       throw error;
@@ -61,7 +61,7 @@ const sums = {
   },
 };
 
-function judged(build: Build): Judged {
+function judged(build: Build, frozen: Library | undefined): Judged {
   const { candidates } = build;
   const setting = settingOf(build);
   const now = JSON.stringify(setting);
@@ -70,10 +70,12 @@ function judged(build: Build): Judged {
   shared = now;
   const renewed: Assessment[] = [];
   const judgedOf = (candidate: Candidate): Assessment => {
-    const key = JSON.stringify(candidate);
+    // What a choice keeps counts for the chosen one alone.
+    const chosen = candidate.id === build.decision.candidateId ? frozen : undefined;
+    const key = JSON.stringify([candidate, chosen]);
     const known = kept.get(candidate.id);
     if (known?.key === key) return known.assessment;
-    const assessment = assessIn(setting, candidate, library);
+    const assessment = assessOf(setting, build.decision, candidate, library, frozen);
     kept.set(candidate.id, { key, assessment });
     renewed.push(assessment);
     return assessment;
