@@ -57,7 +57,7 @@ export function useJudged(
   const lastFrozen = useRef<Library | undefined>(undefined);
   const judge = useCallback(
     (next: Build) => {
-      if (last.current === next && lastFrozen.current === frozen) return;
+      if (last.current === next && lastFrozen.current === frozen && sentLibrary === library) return;
       const worker = sumsWorker();
       if (sentLibrary !== library) void worker.setLibrary(library);
       // A page that holds no judgement yet must be told everything, not only what is new.
