@@ -4,7 +4,7 @@ import { library, tug } from './demo.ts';
 
 const chosen = tug.candidates.find((c) => c.id === 'c')!;
 const build: Build = { ...tug, decision: { ...tug.decision, candidateId: chosen.id } };
-const frozen = bundleOf({ ...build, candidates: [chosen] }, library, '').library as Library;
+const frozen = bundleOf({ ...build, candidates: [chosen] }, library, '').library;
 /** Today's library with the chosen gearbox's ratios changed by a factor. */
 const today = (factor: number): Library => ({
   ...library,

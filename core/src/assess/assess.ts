@@ -109,7 +109,7 @@ export function assessIn(setting: Setting, candidate: Candidate, library: Librar
   const figures: { [name: string]: unknown } = {};
   for (const name of FIGURED) figures[name] = judged.find(name)?.figures;
   findings.push(...faultFindings(judged), ...found);
-  return { ...verdictOf(candidate, addressed(subject, checks), findings), figures: figures as Figures };
+  return { ...verdictOf(candidate, addressed(subject, checks), findings), figures };
 }
 
 /** Findings worst first, in working order within a state; states of the candidate and of each step. */

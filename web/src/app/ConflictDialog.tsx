@@ -14,13 +14,13 @@ function shown(value: unknown): string {
   if (typeof value === 'boolean') return value ? 'yes' : 'no';
   if (Array.isArray(value))
     return value.every((x) => typeof x !== 'object') ? value.join(', ') : `${value.length} rows`;
-  if (typeof value !== 'object') return String(value as string | number);
+  if (typeof value !== 'object') return String(value);
   const figure = value as { value?: unknown; plusMinus?: unknown; evidence?: unknown; name?: unknown };
   if (figure.value !== undefined)
     return [
-      String(figure.value as number),
-      ...(figure.plusMinus === undefined ? [] : [`± ${String(figure.plusMinus as number)}`]),
-      ...(figure.evidence === undefined ? [] : [`(${String(figure.evidence as string)})`]),
+      String(figure.value),
+      ...(figure.plusMinus === undefined ? [] : [`± ${String(figure.plusMinus)}`]),
+      ...(figure.evidence === undefined ? [] : [`(${String(figure.evidence)})`]),
     ].join(' ');
   return typeof figure.name === 'string' ? figure.name : 'entered';
 }

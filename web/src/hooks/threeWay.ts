@@ -61,8 +61,8 @@ export function mergeThreeWay(
     // In their order, mine behind: the order of rows is nobody's change.
     const ids = new Set([...t, ...m].map((r) => r.id));
     return [...ids].flatMap((id) => {
-      const value = merge(row(b, id), row(m, id), row(t, id), `${at}/${escaped(id)}`);
-      return value === undefined ? [] : [value as Row];
+      const value = merge(row(b, id), row(m, id), row(t, id), `${at}/${escaped(id)}`) as Row | undefined;
+      return value === undefined ? [] : [value];
     });
   };
   const content = merge(base, mine, theirs, '');
