@@ -21,6 +21,10 @@ test('a PERT mean lies between low and high; a fixed price has no variance', () 
   expect(pert({ low: 50, likely: 50, high: 50 })).toEqual({ mean: 50, variance: 0 });
 });
 
+test('mean and variance by hand: 100, 200, 600 is 250 and 150 · 350 / 7', () => {
+  expect(pert({ low: 100, likely: 200, high: 600 })).toEqual({ mean: 250, variance: 7500 });
+});
+
 test('prices out of order are refused', () => {
   expect(() => pert({ low: 100, likely: 90, high: 120 })).toThrow(/low ≤ likely ≤ high/);
 });

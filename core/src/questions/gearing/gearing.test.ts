@@ -155,6 +155,16 @@ describe('hills', () => {
     const slope = Math.atan(grip.gradePct / 100);
     expect(hillGripN(train, slope)).toBeCloseTo(hillThrustN(train, slope), 2);
   });
+  test('each axle has the grip of the load on it: by hand, and on a hill the front loses what the rear gains', () => {
+    const car: Train = { ...train, carKg: 1000, trailerKg: 0, noseLoadKg: 0 };
+    const rearN = (1000 * GRAVITY * 1120 + 1000 * 0.5 * 535) / 2430;
+    expect(hillGripN(car, 0)).toBeCloseTo(0.9 * rearN, 6);
+    expect(hillGripN({ ...car, drive: 'front' }, 0)).toBeCloseTo(0.9 * (1000 * GRAVITY - rearN), 6);
+    const moved = (drive: 'front' | 'rear') =>
+      hillGripN({ ...car, drive }, 0.2) / Math.cos(0.2) - hillGripN({ ...car, drive }, 0);
+    expect(moved('rear')).toBeGreaterThan(0);
+    expect(moved('front')).toBeLessThan(0);
+  });
   test('too little thrust starts on no hill at all', () => {
     expect(hillStartGradePct(500, train)).toEqual({ gradePct: 0, limitedBy: 'engine' });
   });
