@@ -137,6 +137,16 @@ describe('what a run says', () => {
     expect(kept).toBeGreaterThan(time());
   });
 
+  test('boost begins at its threshold, however long the engine was pulled up to it with an open throttle', () => {
+    const pull = (timeConstantS: number) =>
+      simulate(plant({ boost: { ...BOOST, thresholdRpm: 3000, timeConstantS } }), {
+        speedsKph: [100],
+        // In fourth 3,000 rpm are 84 km/h: many seconds below, the rest above.
+        from: { speedKph: 40, gear: 4 },
+      }).speeds[0]!.timeS;
+    expect(pull(1.5) - pull(0.01)).toBeGreaterThan(0.2);
+  });
+
   test('a converter that lets a blown engine up to its boost leaves quicker and burns more in slip', () => {
     const blown = { boost: BOOST, frictionCoefficient: undefined };
     const loose = simulate(plant({ ...blown, converter: { ...CONVERTER, kRpmPerSqrtNm: 190 } }), quarter);
