@@ -93,7 +93,7 @@ export async function buildApp(options: AppOptions): Promise<App> {
       libraryRoutes(routes, options.db, events);
       buildRoutes(routes, options.db, new BuildCache(options.db, events));
       eventRoutes(routes, events);
-      exchangeRoutes(routes, options.db);
+      exchangeRoutes(routes, options.db, events);
       yardRoutes(routes, options.db, options.yard);
       scalesRoutes(routes, options.db);
       sumRoutes(routes, new SumPool(options.sumWorker, options.sums));

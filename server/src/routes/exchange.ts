@@ -17,6 +17,7 @@ import { Problem } from '../http/problem.ts';
 import { readBuild } from '../store/buildStore.ts';
 import { importBundle } from '../store/importStore.ts';
 import { readLibrary } from '../store/libraryStore.ts';
+import type { ShopEvents } from '../store/shopEvents.ts';
 
 const Params = Type.Object({ id: Type.String() });
 const UnitsQuery = Type.Object({
@@ -25,7 +26,7 @@ const UnitsQuery = Type.Object({
 const CSV = 'text/csv; charset=utf-8';
 
 /** Files out and in: the build bundle, the line-up and the bill. */
-export function exchangeRoutes(app: App, db: Db): void {
+export function exchangeRoutes(app: App, db: Db, events: ShopEvents): void {
   app.get(
     '/builds/:id/bundle',
     { schema: { summary: 'The build with all it refers to, as one file', params: Params } },
@@ -46,6 +47,8 @@ export function exchangeRoutes(app: App, db: Db): void {
     },
     async (request, reply) => {
       const report = await importBundle(db, request.body);
+      // A bundle brings rows of the library with it.
+      events.tell({ library: true });
       reply.code(201);
       return report;
     },
