@@ -3,6 +3,9 @@ export default {
   roots: ['<rootDir>/core', '<rootDir>/lint', '<rootDir>/server', '<rootDir>/web/src'],
   testEnvironment: 'node',
   globalSetup: '<rootDir>/scripts/unitSetup.mjs',
+  globalTeardown: '<rootDir>/scripts/unitTeardown.mjs',
+  // Of two cores Jest would leave one to whoever watches.
+  maxWorkers: '100%',
   // A database of its own for a test file takes seconds on a busy machine: a limit against hanging, not a measurement.
   testTimeout: 30_000,
   extensionsToTreatAsEsm: ['.ts'],

@@ -6,10 +6,12 @@ import swagger from '@fastify/swagger';
 import swaggerUi from '@fastify/swagger-ui';
 import type { TypeBoxTypeProvider } from '@fastify/type-provider-typebox';
 import { fieldProblems, InputError } from '@sable/core';
-import Fastify, { type FastifyError } from 'fastify';
+import Fastify, { type FastifyError, type FastifySerializerCompiler } from 'fastify';
+import type { TSchema } from 'typebox';
 import type { Db } from './db/db.ts';
 import type { App } from './http/app.ts';
 import { Problem, problemBody } from './http/problem.ts';
+import { validateWhenAsked, writeAsItIs } from './http/schemas.ts';
 import { SumPool, type PoolLimits } from './jobs/sumPool.ts';
 import { BuildCache } from './store/buildCache.ts';
 import { ShopEvents } from './store/shopEvents.ts';
@@ -36,6 +38,8 @@ export interface AppOptions {
   readonly logger?: boolean;
   /** The bundle that threads for sums start from. */
   readonly sumWorker: string;
+  /** How answers become text, by their schemas; the tests put one here that refuses what does not fit. */
+  readonly writer?: FastifySerializerCompiler<TSchema>;
   /** How many sums at once, and how long each. */
   readonly sums?: PoolLimits;
 }
@@ -44,17 +48,10 @@ export async function buildApp(options: AppOptions): Promise<App> {
   const app: App = Fastify({
     logger: options.logger ?? false,
     bodyLimit: BODY_LIMIT,
-    ajv: {
-      customOptions: {
-        removeAdditional: false,
-        allErrors: true,
-        coerceTypes: false,
-        useDefaults: false,
-        strict: false,
-      },
-    },
   }).withTypeProvider<TypeBoxTypeProvider>();
   // The query string is text by nature; everything there is an enum or a string, so nothing needs coercing.
+  app.setValidatorCompiler(validateWhenAsked);
+  app.setSerializerCompiler(options.writer ?? writeAsItIs);
   guardHosts(app, options.hosts, options.devOrigin);
   answerProblems(app);
   await app.register(helmet, {

@@ -1,4 +1,6 @@
+import { existsSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
 import type { AddressInfo } from 'node:net';
+import path from 'node:path';
 import { buildApp } from '../src/app.ts';
 import type { App } from '../src/http/app.ts';
 import type { Db } from '../src/db/db.ts';
@@ -16,11 +18,22 @@ export interface Shop {
   readonly close: () => Promise<void>;
 }
 
-/** A server on a database in memory, with the demo shop or empty. */
-export async function openShop(demo: boolean, sums?: PoolLimits): Promise<Shop> {
+/** A database in memory: made once in a run of the tests, copied for every shop after that; making one takes seconds. */
+async function openDatabase(demo: boolean): Promise<Db> {
+  const copy = path.join(process.env['SABLE_TEST_SHOPS'] ?? '', demo ? 'demo.tar' : 'empty.tar');
+  if (existsSync(copy)) return openPglite(undefined, new Blob([readFileSync(copy)]));
   const db = await openPglite();
   await migrate(db, paths.migrations);
   if (demo) await loadDemo(db, paths.demo);
+  // Under another name first: the other worker may look for it meanwhile.
+  writeFileSync(`${copy}.${process.pid}`, Buffer.from(await (await db.dump()).arrayBuffer()));
+  renameSync(`${copy}.${process.pid}`, copy);
+  return db;
+}
+
+/** A server on a database in memory, with the demo shop or empty. */
+export async function openShop(demo: boolean, sums?: PoolLimits): Promise<Shop> {
+  const db = await openDatabase(demo);
   const app: App = await buildApp({
     db,
     yard: await openYard(db, paths.demo, 260),

@@ -4,8 +4,8 @@ import { PGlite, types, type Transaction } from '@electric-sql/pglite';
 import type { Db, Queryable, Row } from './db.ts';
 import { takeLock } from './lock.ts';
 
-/** Opens PGlite on a folder, or in memory without one (tests). */
-export async function openPglite(folder?: string): Promise<Db> {
+/** Opens PGlite on a folder, or in memory without one (tests), there from a copy of another if one is given. */
+export async function openPglite(folder?: string, copy?: Blob): Promise<Db & { readonly dump: () => Promise<Blob> }> {
   let unlock = () => {};
   if (folder !== undefined) {
     mkdirSync(folder, { recursive: true });
@@ -15,6 +15,7 @@ export async function openPglite(folder?: string): Promise<Db> {
   try {
     db = await PGlite.create({
       ...(folder === undefined ? {} : { dataDir: path.join(folder, 'db') }),
+      ...(copy ? { loadDataDir: copy } : {}),
       parsers: { [types.INT8]: (v: string) => Number(v) },
     });
   } catch (error) {
@@ -27,6 +28,7 @@ export async function openPglite(folder?: string): Promise<Db> {
   });
   return {
     ...wrap(db),
+    dump: () => db.dumpDataDir('none'),
     tx: (work) => db.transaction((t) => work(wrap(t))),
     close: async () => {
       await db.close();
