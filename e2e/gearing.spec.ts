@@ -59,7 +59,7 @@ test('a sweep of every gearbox shows how far it is and is stopped; what was foun
   await expect(page.getByRole('progressbar')).toHaveCount(0);
   await expect(page.getByText(/96 gearings, \d+ meet/)).toBeVisible();
   await page.getByRole('button', { name: 'Sweep again' }).click();
-  await expect(page.getByText(/2\d\d gearings, \d+ meet/)).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByText(/2\d\d gearings, \d+ meet/)).toBeVisible();
   const waiting = page.waitForEvent('download');
   await page.getByRole('button', { name: 'As CSV' }).click();
   const text = readFileSync((await (await waiting).path()) ?? '', 'utf8');

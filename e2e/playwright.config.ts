@@ -4,9 +4,12 @@ import { launchArgs } from './launch.ts';
 export default defineConfig({
   testDir: '.',
   outputDir: '../test-results/e2e',
-  timeout: 60_000,
+  // Limits against hanging, not measurements: a busy machine judges a build many times slower than an idle one.
+  timeout: 120_000,
+  expect: { timeout: 30_000 },
   fullyParallel: false,
-  workers: 1,
+  // Each with a Sable of its own.
+  workers: 2,
   reporter: [['list']],
   use: {
     viewport: { width: 1280, height: 800 },

@@ -36,7 +36,7 @@ test('two edits of one candidate, 20 to 400 ms apart, two hundred times: none is
     await fill(page, 'Why not D', why);
     await page.getByLabel('Name', { exact: true }).focus();
     await expect
-      .poll(async () => (await candidateOf(sable, 'd')).whyNot, { intervals: [20, 50, 100], timeout: 5000 })
+      .poll(async () => (await candidateOf(sable, 'd')).whyNot, { intervals: [20, 50, 100] })
       .toBe(why);
     if ((await candidateOf(sable, 'd')).name !== name) lost.push(`${n}: the name`);
   }
@@ -53,7 +53,7 @@ test('typed and closed at once, twenty times: nothing typed is lost', async ({ c
     await fill(page, 'Name', `Closed ${n}`);
     // As a person closes a tab: the field is never left.
     await page.close({ runBeforeUnload: true });
-    await expect.poll(async () => (await candidateOf(sable, 'd')).name, { timeout: 5000 }).toBe(`Closed ${n}`);
+    await expect.poll(async () => (await candidateOf(sable, 'd')).name).toBe(`Closed ${n}`);
   }
   await sable.putBack(before);
 });

@@ -65,7 +65,7 @@ test('a scan is read, wrapped, placed by three points and stands in the powertra
   await file.setInputFiles({ name: 'pump.stl', mimeType: 'model/stl', buffer: whole });
   await expect(page.getByText('300 mm × 200 mm × 120 mm')).toBeVisible();
   await page.getByRole('button', { name: 'Wrap it in pieces' }).click();
-  await expect(page.getByText(/^One piece\. They stand off/)).toBeVisible({ timeout: 20_000 });
+  await expect(page.getByText(/^One piece\. They stand off/)).toBeVisible();
   const canvas = page.locator('.scan-view canvas');
   const box = (await canvas.boundingBox())!;
   const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
