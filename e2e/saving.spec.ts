@@ -12,6 +12,9 @@ function seeded(seed: number): () => number {
   };
 }
 
+/** How many of so many times: all with SABLE_THOROUGH=1, a fifth of them in every run. */
+const rounds = (all: number) => (process.env['SABLE_THOROUGH'] === '1' ? all : all / 5);
+
 const candidateOf = async (sable: Sable, id: string) =>
   (await sable.build()).build.candidates.find((c) => c.id === id)!;
 
@@ -20,14 +23,14 @@ async function fill(page: Page, label: string, words: string): Promise<void> {
   await page.getByLabel(label, { exact: true }).fill(words);
 }
 
-test('two edits of one candidate, 20 to 400 ms apart, two hundred times: none is lost', async ({ page, sable }) => {
-  test.setTimeout(240_000);
+test('two edits of one candidate, 20 to 400 ms apart, time and again: none is lost', async ({ page, sable }) => {
+  test.setTimeout(600_000);
   const before = (await sable.build()).build;
   const random = seeded(12);
   await page.goto(`${sable.url}/builds/glider-tug/candidate?c=d`);
   await expect(page.getByLabel('Name', { exact: true })).toHaveValue(/./);
   const lost: string[] = [];
-  for (let n = 0; n < 200; n++) {
+  for (let n = 0; n < rounds(200); n++) {
     const [name, why] = [`Name ${n}`, `Reason ${n}`];
     await fill(page, 'Name', name);
     await page.getByLabel('Why not D').focus();
@@ -44,10 +47,10 @@ test('two edits of one candidate, 20 to 400 ms apart, two hundred times: none is
   await sable.putBack(before);
 });
 
-test('typed and closed at once, twenty times: nothing typed is lost', async ({ context, sable }) => {
-  test.setTimeout(120_000);
+test('typed and closed at once, time and again: nothing typed is lost', async ({ context, sable }) => {
+  test.setTimeout(300_000);
   const before = (await sable.build()).build;
-  for (let n = 0; n < 20; n++) {
+  for (let n = 0; n < rounds(20); n++) {
     const page = await context.newPage();
     await page.goto(`${sable.url}/builds/glider-tug/candidate?c=d`);
     await fill(page, 'Name', `Closed ${n}`);
@@ -87,14 +90,15 @@ async function twoTabs(context: BrowserContext, sable: Sable, paths: readonly [s
   return [await open(paths[0]), await open(paths[1])] as const;
 }
 
-test('two tabs on different fields, fifty times: both kept, nobody is asked', async ({ context, sable }) => {
-  test.setTimeout(180_000);
+test('two tabs on different fields, time and again: both kept, nobody is asked', async ({ context, sable }) => {
+  test.setTimeout(300_000);
   const before = (await sable.build()).build;
   const [one, two] = await twoTabs(context, sable, [
     '/builds/glider-tug/candidate?c=d',
     '/builds/glider-tug/candidate?c=d',
   ]);
-  for (let n = 0; n < 50; n++) {
+  const last = rounds(50) - 1;
+  for (let n = 0; n <= last; n++) {
     await fill(one, 'Name', `One ${n}`);
     await fill(two, 'Why not D', `Two ${n}`);
     await Promise.all([one.getByLabel('Name', { exact: true }).blur(), two.getByLabel('Why not D').blur()]);
@@ -107,8 +111,8 @@ test('two tabs on different fields, fifty times: both kept, nobody is asked', as
     for (const page of [one, two]) await expect(page.getByRole('dialog')).toHaveCount(0);
   }
   // Each tab is told of the other’s.
-  await expect(two.getByLabel('Name', { exact: true })).toHaveValue('One 49');
-  await expect(one.getByLabel('Why not D')).toHaveValue('Two 49');
+  await expect(two.getByLabel('Name', { exact: true })).toHaveValue(`One ${last}`);
+  await expect(one.getByLabel('Why not D')).toHaveValue(`Two ${last}`);
   await sable.putBack(before);
 });
 

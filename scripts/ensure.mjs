@@ -24,6 +24,17 @@ function run(command, args, options = {}) {
 
 export const node = (args, options) => run(process.execPath, args, options);
 
+/** Runs Node beside other work; resolves with how it ended and all that it said. */
+export function quietly(args) {
+  const child = spawn(process.execPath, args, { cwd: root, stdio: ['ignore', 'pipe', 'pipe'] });
+  let said = '';
+  for (const stream of [child.stdout, child.stderr]) stream.on('data', (d) => (said += d));
+  return new Promise((resolve) => {
+    child.on('error', (error) => resolve({ code: 1, said: error.message }));
+    child.on('close', (code) => resolve({ code: code ?? 1, said }));
+  });
+}
+
 /** Asynchronous, so that a signal sent to this process ends npm too; a killed spawnSync would leave npm running. */
 function npm(args) {
   // npm sets npm_execpath inside "npm start"; without it use the npm on PATH.

@@ -76,7 +76,7 @@ const QUICK_MS = 800;
 
 function Inside() {
   const { build, candidate } = useBuild();
-  const { assessment } = useJudgement();
+  const { assessment, judgement, fault } = useJudgement();
   const { select, undo, redo } = useBuildActions();
   const { conflict } = useSaving();
   const { units, setSystem, singleKeys: enabled } = useSettings();
@@ -119,7 +119,7 @@ function Inside() {
       <Rule steps={assessment?.steps} />
       <Band onSearch={() => setSearching(true)} />
       <Troubles />
-      <main id="main" tabIndex={-1} style={{ outline: 'none' }}>
+      <main id="main" tabIndex={-1} aria-busy={!judgement && fault === undefined} style={{ outline: 'none' }}>
         <Suspense fallback={<p className="main muted">Opening…</p>}>
           <Outlet />
         </Suspense>

@@ -4,6 +4,7 @@ import { Navigate, createBrowserRouter, useLocation, useRouteError } from 'react
 import { LineupScreen } from '../screens/lineup/LineupScreen.tsx';
 import { api } from '../hooks/api.ts';
 import { KEYS } from '../hooks/queryKeys.ts';
+import { WhenJudged } from '../pieces/WhenJudged.tsx';
 import { BuildShell } from './Shell.tsx';
 
 const screen = (load: () => Promise<{ default: ComponentType }>) => {
@@ -14,6 +15,8 @@ const screen = (load: () => Promise<{ default: ComponentType }>) => {
     </Suspense>
   );
 };
+
+const judged = (load: () => Promise<{ default: ComponentType }>) => <WhenJudged>{screen(load)}</WhenJudged>;
 
 /** The first build of the shop, or the shop where there is none. */
 function Home() {
@@ -111,13 +114,13 @@ export const router = createBrowserRouter([
           },
           {
             path: 'weight',
-            element: screen(() =>
+            element: judged(() =>
               import('../screens/weight/WeightScreen.tsx').then((m) => ({ default: m.WeightScreen })),
             ),
           },
           {
             path: 'parts',
-            element: screen(() => import('../screens/parts/PartsScreen.tsx').then((m) => ({ default: m.PartsScreen }))),
+            element: judged(() => import('../screens/parts/PartsScreen.tsx').then((m) => ({ default: m.PartsScreen }))),
           },
         ],
       },

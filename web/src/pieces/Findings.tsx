@@ -2,10 +2,11 @@ import type { Finding, Remedy, State } from '@sable/core';
 import { formatQuantity, wordSentence } from '@sable/core/units';
 import Button from '@mui/material/Button';
 import type { ReactNode } from 'react';
-import { useBuild, useBuildActions } from '../hooks/buildState.tsx';
+import { useBuild, useBuildActions, useJudgement } from '../hooks/buildState.tsx';
 import { useUnits } from '../hooks/settings.tsx';
 import { Sentence } from './figures.tsx';
 import { EvidenceMark, StateMark } from './marks.tsx';
+import { notJudged } from './WhenJudged.tsx';
 
 export function FindingRow({ finding, action = true }: { finding: Finding; action?: boolean }) {
   const { build, candidate } = useBuild();
@@ -68,13 +69,14 @@ export function FindingsColumn({
   /** What is said where there are no findings. */
   none?: string;
 }) {
+  const { judgement, fault } = useJudgement();
   const open = findings.filter((f) => f.state !== 'clear');
   const clear = findings.filter((f) => f.state === 'clear');
   return (
     <aside className="side" aria-label="Findings">
       <h2>{title}</h2>
       <p className="muted small" aria-live="polite">
-        {findings.length === 0 ? none : countsInWords(findings)}
+        {!judgement ? notJudged(fault) : findings.length === 0 ? none : countsInWords(findings)}
       </p>
       {above}
       <ul>

@@ -1,6 +1,7 @@
 import { Suspense, lazy } from 'react';
 import { NavLink, Navigate, useLocation, useParams } from 'react-router';
 import { useBuild } from '../../hooks/buildState.tsx';
+import { WhenJudged } from '../../pieces/WhenJudged.tsx';
 import './gearing.css';
 
 const TABS = [
@@ -38,7 +39,9 @@ export function GearingScreen() {
         ))}
       </nav>
       <Suspense fallback={<p className="main muted">Opening…</p>}>
-        <Panel />
+        <WhenJudged>
+          <Panel />
+        </WhenJudged>
       </Suspense>
     </div>
   );

@@ -6,6 +6,7 @@ import { useBuild, useBuildActions, useJudgement } from '../../hooks/buildState.
 import { useUnits } from '../../hooks/settings.tsx';
 import { Sentence } from '../../pieces/figures.tsx';
 import { EvidenceMark, LetterTag, StateMark, candidateColour } from '../../pieces/marks.tsx';
+import { notJudged } from '../../pieces/WhenJudged.tsx';
 import type { Explained } from './Explain.tsx';
 import { LimitTrack } from './LimitTrack.tsx';
 import { rowGroups } from './rows.ts';
@@ -26,7 +27,7 @@ export function LineupTable() {
     },
     [select],
   );
-  if (!judgement) return <p className="muted">{fault === undefined ? 'Judging…' : 'Not judged.'}</p>;
+  if (!judgement) return <p className="muted">{notJudged(fault)}</p>;
   const groups = rowGroups(judgement.assessments);
   const found = new Map(judgement.found?.checks.map((c) => [c.id, c]));
   const selected = (c: Candidate) => (c.id === current?.id ? 'sel' : undefined);
