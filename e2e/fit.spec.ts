@@ -93,14 +93,16 @@ test('by keys: shims in the view last touched, tilt by a tenth, and a walk of nu
   await pane(page, 'front').focus();
   await page.keyboard.press('ArrowRight');
   await page.keyboard.press('Shift+T');
-  await expect.poll(async () => placement(await sable.build(), 'd')).toEqual({
-    ...start,
-    xMm: start.xMm + 10,
-    yMm: start.yMm + 0.5,
-    zMm: start.zMm + 1.5,
-    pitchDeg: 2.6,
-    cantDeg: -0.1,
-  });
+  await expect
+    .poll(async () => placement(await sable.build(), 'd'))
+    .toEqual({
+      ...start,
+      xMm: start.xMm + 10,
+      yMm: start.yMm + 0.5,
+      zMm: start.zMm + 1.5,
+      pitchDeg: 2.6,
+      cantDeg: -0.1,
+    });
   await expect(async () => {
     const { version } = await sable.build();
     await page.getByRole('button', { name: /^Undo/ }).click();

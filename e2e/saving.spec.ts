@@ -38,9 +38,7 @@ test('two edits of one candidate, 20 to 400 ms apart, time and again: none is lo
     await page.evaluate((ms) => new Promise((resolve) => setTimeout(resolve, ms)), 20 + 380 * random());
     await fill(page, 'Why not D', why);
     await page.getByLabel('Name', { exact: true }).focus();
-    await expect
-      .poll(async () => (await candidateOf(sable, 'd')).whyNot, { intervals: [20, 50, 100] })
-      .toBe(why);
+    await expect.poll(async () => (await candidateOf(sable, 'd')).whyNot, { intervals: [20, 50, 100] }).toBe(why);
     if ((await candidateOf(sable, 'd')).name !== name) lost.push(`${n}: the name`);
   }
   expect(lost).toEqual([]);
