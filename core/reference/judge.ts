@@ -1,4 +1,5 @@
 import { Ajv, type ValidateFunction } from 'ajv';
+import { finished } from '../src/model/index.ts';
 import { SUMS, sumNamed } from '../src/sums/registry.ts';
 import { InputError } from '../src/units/index.ts';
 import { compare, type Miss } from './compare.ts';
@@ -56,7 +57,7 @@ function runSum(name: string, input: unknown): { value: unknown } | { pointers: 
     };
   }
   try {
-    return { value: sumNamed(name)!.run(input) };
+    return { value: finished(sumNamed(name)!.run(input)) };
   } catch (error) {
     if (error instanceof InputError) return { pointers: [error.pointer], message: error.message };
     throw error;

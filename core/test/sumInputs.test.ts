@@ -4,7 +4,7 @@
  * anything else or answer with a figure that is not a number.
  */
 import { Ajv } from 'ajv';
-import { fieldProblems, InputError, SUMS, sumNamed } from '../src/index.ts';
+import { CALCULATORS, fieldProblems, finished, InputError, startingInputs, SUMS, sumNamed } from '../src/index.ts';
 import { library, listing, tug } from './demo.ts';
 
 const cube = (at: number): number[][] =>
@@ -19,6 +19,13 @@ const BAY = {
   yawDeg: 0,
   cantDeg: 0,
 };
+
+/** A bay with little in it, so that what searches has done soon. */
+const BARE = {
+  ...tug,
+  chassis: { ...tug.chassis!, obstacles: tug.chassis!.obstacles.filter((o) => /crossmember|steering-box/.test(o.id)) },
+};
+const OF_C = { build: BARE, candidate: tug.candidates.find((c) => c.id === 'c')!, library };
 
 const GOOD: Readonly<Record<string, Record<string, unknown>>> = {
   'curve.units': { torqueNm: 200, engineRpm: 5252 },
@@ -330,6 +337,13 @@ const GOOD: Readonly<Record<string, Record<string, unknown>>> = {
     hourlyRate: 48,
   },
   assess: { build: tug, candidateId: 'c', library },
+  'candidate.place': { ...OF_C, cantDeg: 0 },
+  'candidate.recipes': { ...OF_C, cantDeg: 0, wantMm: 5 },
+  'candidate.installPath': { ...OF_C, from: 'above' },
+  'candidate.run': { ...OF_C, choices: { day: 'worst', grip: 'wet', trailer: false, gradePct: 4 } },
+  'candidate.gearings': { ...OF_C, scope: 'this box' },
+  'candidate.gearboxes': { ...OF_C, powersKw: [120, 180] },
+  ...Object.fromEntries(CALCULATORS.map((c) => [`calculator.${c.id}`, startingInputs(c, undefined)])),
 };
 
 const ajv = new Ajv({ allErrors: true, strict: false });
@@ -340,7 +354,7 @@ function ask(name: string, input: unknown): { refused: string[] } | { answer: un
   const { input: check, output } = checks.get(name)!;
   if (!check(input)) return { refused: fieldProblems((check.errors ?? []) as never).map((p) => p.pointer) };
   try {
-    const answer = sumNamed(name)!.run(input);
+    const answer = finished(sumNamed(name)!.run(input));
     expect([output(answer), output.errors]).toEqual([true, null]);
     return { answer };
   } catch (error) {

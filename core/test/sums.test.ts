@@ -1,4 +1,4 @@
-import { SUMS, sumNamed } from '../src/index.ts';
+import { finished, SUMS, sumNamed } from '../src/index.ts';
 import { library, tug } from './demo.ts';
 
 test('every sum has its own name, a title and closed inputs', () => {
@@ -10,7 +10,7 @@ test('every sum has its own name, a title and closed inputs', () => {
 });
 
 test('the whole assessment is a sum too', () => {
-  const result = sumNamed('assess')!.run({ build: tug, candidateId: 'b', library }) as { state: string };
+  const result = finished(sumNamed('assess')!.run({ build: tug, candidateId: 'b', library })) as { state: string };
   expect(result.state).toBe('blocked');
-  expect(() => sumNamed('assess')!.run({ build: tug, candidateId: 'zz', library })).toThrow(/no candidate “zz”/);
+  expect(() => finished(sumNamed('assess')!.run({ build: tug, candidateId: 'zz', library }))).toThrow(/no candidate “zz”/);
 });

@@ -1,4 +1,4 @@
-import { Type } from 'typebox';
+import { Type, type Static } from 'typebox';
 import { assess } from '../assess/index.ts';
 import { buyingSums } from '../questions/donor/index.ts';
 import { curveSums } from '../questions/curve/index.ts';
@@ -12,6 +12,8 @@ import { recipeSums } from '../solvers/recipe/index.ts';
 import { runSums } from '../questions/acceleration/index.ts';
 import { stressSums } from '../questions/strength/index.ts';
 import { InputError } from '../units/index.ts';
+import { calculatorSums } from './calculatorSums.ts';
+import { candidateSums } from './candidateSums.ts';
 
 const closed = { additionalProperties: false };
 
@@ -52,7 +54,16 @@ export const SUMS: readonly Sum[] = [
   ...placementSums,
   ...recipeSums,
   assessSum,
+  ...candidateSums,
+  ...calculatorSums,
 ];
+
+/** Sums that are asked of one candidate, with their types: what a screen calls by name. */
+type CandidateSum = (typeof candidateSums)[number];
+export type CandidateSumName = CandidateSum['name'];
+type Named<N extends CandidateSumName> = Extract<CandidateSum, { readonly name: N }>;
+export type CandidateSumInput<N extends CandidateSumName> = Static<Named<N>['input']>;
+export type CandidateSumOutput<N extends CandidateSumName> = Static<Named<N>['output']>;
 
 export function sumNamed(name: string): Sum | undefined {
   return SUMS.find((s) => s.name === name);

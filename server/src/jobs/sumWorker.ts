@@ -1,4 +1,4 @@
-import { InputError, sumNamed } from '@sable/core';
+import { finished, InputError, sumNamed } from '@sable/core';
 
 export interface SumTask {
   readonly name: string;
@@ -17,7 +17,7 @@ export default function run({ name, input }: SumTask): SumOutcome {
   const sum = sumNamed(name);
   if (!sum) throw new Error(`There is no sum “${name}”.`);
   try {
-    return { output: sum.run(input) };
+    return { output: finished(sum.run(input)) };
   } catch (error) {
     // Errors lose their kind between threads.
     if (error instanceof InputError) return { fault: { pointer: error.pointer, message: error.message } };
