@@ -1,8 +1,8 @@
 import type { Assessment, Build, Changed, Library, LineupVerdict } from '@sable/core';
 import { whatChanged } from '@sable/core/questions/lineup';
 import { useCallback, useEffect, useRef, useState } from 'react';
-import type { Judged } from '../workers/sums.worker.ts';
-import { sumsWorker } from '../workers/sumsClient.ts';
+import { judgingThread } from '../workers/client.ts';
+import type { Judged } from '../workers/judging.ts';
 
 /** A whole build judged: every candidate, the line-up, and the car as it was found for comparison. */
 export interface Judgement {
@@ -40,8 +40,6 @@ export function merged(old: Standing, build: Build, judged: Judged): Standing {
   };
 }
 
-let sentLibrary: Library | undefined;
-
 /**
  * Judges builds in the worker; the last judgement stays on screen until the next is there. `judge` may be called before
  * the build is drawn, so that the worker is at work meanwhile. Every answer is taken in, in the order of asking: what the
@@ -57,15 +55,14 @@ export function useJudged(
   const lastFrozen = useRef<Library | undefined>(undefined);
   const judge = useCallback(
     (next: Build) => {
-      if (last.current === next && lastFrozen.current === frozen && sentLibrary === library) return;
-      const worker = sumsWorker();
-      if (sentLibrary !== library) void worker.setLibrary(library);
+      const thread = judgingThread();
+      const news = thread.know(library);
+      if (last.current === next && lastFrozen.current === frozen && !news) return;
       // A page that holds no judgement yet must be told everything, not only what is new.
-      else if (last.current === undefined) void worker.forget();
-      sentLibrary = library;
+      if (!news && last.current === undefined) void thread.sums.forget();
       last.current = next;
       lastFrozen.current = frozen;
-      worker.judge(next, frozen).then(
+      thread.sums.judge(next, frozen).then(
         (judged) => setState((old) => merged(old, next, judged)),
         (error: unknown) => setState({ ...NOT_YET, fault: error instanceof Error ? error.message : String(error) }),
       );

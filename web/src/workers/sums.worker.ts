@@ -1,91 +1,46 @@
-import {
-  baselineCandidate,
-  assess,
-  assessOf,
-  lineup,
-  settingOf,
-  type Assessment,
-  type Build,
-  type Candidate,
-  type Library,
-  type LineupVerdict,
-} from '@sable/core';
+import type { Library } from '@sable/core';
+import type { SumProgress } from '@sable/core';
 import { expose } from 'comlink';
+import { Driver } from './driven.ts';
+import { forget, judge, setLibrary } from './judging.ts';
+import type { ReadScan, WrapQuestion } from './scans.ts';
+import type { Wrapped } from '@sable/core/geometry/scan';
 
-/** What judging a build brought: only the assessments that are new, for the rest stand as they were. */
-export interface Judged {
-  readonly renewed: readonly Assessment[];
-  readonly verdict: LineupVerdict;
-  /** The car as it was found; absent where it stands as it was, null where there is none. */
-  readonly found?: Assessment | null;
-}
-
+const driver = new Driver();
 let library: Library = { engines: [], gearboxes: [], parts: [] };
-let shared = '';
-let kept = new Map<string, { key: string; assessment: Assessment }>();
-let warm = false;
 
-/** Runs the sums a few times while nobody waits: the first changes are then judged by compiled code. */
-function warmUp(build: Build): void {
-  if (warm) return;
-  warm = true;
-  const rounds = [...build.candidates, ...build.candidates, ...build.candidates];
-  const next = (): void => {
-    const candidate = rounds.pop();
-    if (!candidate) return;
-    assess(build, candidate, library);
-    setTimeout(next, 30);
-  };
-  setTimeout(next, 400);
-}
-
+/** Everything that the page has computed for it: judgements, sums of the registry by name, scans. */
 const sums = {
   setLibrary(next: Library): void {
     library = next;
-    shared = '';
+    setLibrary(next);
+  },
+  judge,
+  forget,
+
+  /**
+   * A sum of the registry; the library is added here, where it already is. What is long tells its progress and can be
+   * stopped by its ticket. The registry is fetched when the first sum is asked for: judging needs none of it.
+   */
+  async compute(ticket: number, name: string, input: object, tell: (progress: SumProgress) => void): Promise<unknown> {
+    const { isWork, sumNamed } = await import('./registry.ts');
+    const sum = sumNamed(name);
+    if (!sum) throw new Error(`There is no sum “${name}”.`);
+    const answer = sum.run({ ...input, library });
+    return isWork(answer) ? driver.run(ticket, answer, tell) : answer;
   },
 
-  /** Judges a build; a candidate that nothing changed for is not judged again. After a fault everything is told anew. */
-  judge(build: Build, frozen: Library | undefined): Judged {
-    try {
-      return judged(build, frozen);
-    } catch (error) {
-      shared = '';
-      throw error;
-    }
+  async readScan(name: string, content: ArrayBuffer, unit: 'mm' | 'in'): Promise<ReadScan> {
+    return (await import('./scans.ts')).readScan(name, content, unit);
+  },
+  async wrapScan(ticket: number, question: WrapQuestion, tell: (share: number) => void): Promise<Wrapped> {
+    return driver.run(ticket, (await import('./scans.ts')).wrapRead(question), tell);
   },
 
-  /** Another page of this tab asks: it holds no judgement yet, so everything is told anew. */
-  forget(): void {
-    shared = '';
+  stop(ticket: number): void {
+    driver.stop(ticket);
   },
 };
-
-function judged(build: Build, frozen: Library | undefined): Judged {
-  const { candidates } = build;
-  const setting = settingOf(build);
-  const now = JSON.stringify(setting);
-  const stands = now === shared;
-  if (!stands) kept = new Map();
-  shared = now;
-  const renewed: Assessment[] = [];
-  const judgedOf = (candidate: Candidate): Assessment => {
-    // What a choice keeps counts for the chosen one alone.
-    const chosen = candidate.id === build.decision.candidateId ? frozen : undefined;
-    const key = JSON.stringify([candidate, chosen]);
-    const known = kept.get(candidate.id);
-    if (known?.key === key) return known.assessment;
-    const assessment = assessOf(setting, build.decision, candidate, library, frozen);
-    kept.set(candidate.id, { key, assessment });
-    renewed.push(assessment);
-    return assessment;
-  };
-  const verdict = lineup(build, candidates.map(judgedOf));
-  warmUp(build);
-  if (stands) return { renewed, verdict };
-  const car = baselineCandidate(build);
-  return { renewed, verdict, found: car ? assess({ ...build, candidates: [car] }, car, library) : null };
-}
 
 export type Sums = typeof sums;
 expose(sums);

@@ -17,12 +17,13 @@ import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import LinearProgress from '@mui/material/LinearProgress';
 import TextField from '@mui/material/TextField';
-import { proxy, wrap, type Remote } from 'comlink';
+import { proxy } from 'comlink';
 import { Suspense, lazy, useEffect, useRef, useState } from 'react';
 import { useUnits } from '../../hooks/settings.tsx';
 import { ChoiceField, QuantityField } from '../../pieces/fields.tsx';
+import { newTicket, startThread, type Thread } from '../../workers/client.ts';
 import { STOPPED } from '../../workers/driven.ts';
-import type { ReadScan, ScanSums } from '../../workers/scan.worker.ts';
+import type { ReadScan } from '../../workers/scans.ts';
 
 const ScanView = lazy(() => import('./ScanView.tsx').then((m) => ({ default: m.ScanView })));
 
@@ -41,7 +42,9 @@ export interface ScanTarget {
 /** A measured shape brought in: read and wrapped here in the browser, placed by three points, and only its pieces kept. */
 export function ScanDialog({ target, onClose }: { target: ScanTarget; onClose: () => void }) {
   const units = useUnits();
-  const worker = useRef<{ thread: Worker; sums: Remote<ScanSums> } | undefined>(undefined);
+  // A thread of its own, ended with the dialog: a scan takes tens of megabytes.
+  const thread = useRef<Thread | undefined>(undefined);
+  const ticket = useRef(0);
   const [unit, setUnit] = useState<'mm' | 'in'>('mm');
   const [file, setFile] = useState<File>();
   const [read, setRead] = useState<ReadScan>();
@@ -58,14 +61,8 @@ export function ScanDialog({ target, onClose }: { target: ScanTarget; onClose: (
   const [role, setRole] = useState<string>('block');
   const [within, setWithin] = useState(12);
   const [name, setName] = useState('scan');
-  const sums = () => {
-    worker.current ??= (() => {
-      const thread = new Worker(new URL('../../workers/scan.worker.ts', import.meta.url), { type: 'module' });
-      return { thread, sums: wrap<ScanSums>(thread) };
-    })();
-    return worker.current.sums;
-  };
-  useEffect(() => () => worker.current?.thread.terminate(), []);
+  const sums = () => (thread.current ??= startThread()).sums;
+  useEffect(() => () => thread.current?.end(), []);
   const mm = (v: number) => `${formatNumber(v, 'lengthMm', units)} ${unitOf('lengthMm', units)}`;
   const told = (e: unknown) => {
     const words = e instanceof Error ? e.message : String(e);
@@ -80,15 +77,16 @@ export function ScanDialog({ target, onClose }: { target: ScanTarget; onClose: (
     setName(next.name.replace(/\.\w+$/, '').slice(0, 60) || 'scan');
     next
       .arrayBuffer()
-      .then((content) => sums().read(next.name, content, as_))
+      .then((content) => sums().readScan(next.name, content, as_))
       .then(setRead)
       .catch(told);
   };
   const doWrap = () => {
     setShare(0);
     setFault(undefined);
+    ticket.current = newTicket();
     sums()
-      .wrap({ withinMm: within }, proxy(setShare))
+      .wrapScan(ticket.current, { withinMm: within }, proxy(setShare))
       .then(setWrapped)
       .catch(told)
       .finally(() => setShare(undefined));
@@ -222,7 +220,7 @@ export function ScanDialog({ target, onClose }: { target: ScanTarget; onClose: (
                 ) : (
                   <>
                     <LinearProgress variant="determinate" value={share * 100} aria-label="Wrapping" />
-                    <Button onClick={() => void sums().stop()}>Stop</Button>
+                    <Button onClick={() => void sums().stop(ticket.current)}>Stop</Button>
                   </>
                 )}
               </>

@@ -1,84 +1,72 @@
-import type { Build, Candidate, Library } from '@sable/core';
-import type { FitRecipeAnswer } from '@sable/core/solvers/recipe';
-import type { FoundPlace, InstallationPath, Progress, Side } from '@sable/core/solvers/placement';
-import { proxy } from 'comlink';
-import { useCallback, useEffect, useRef, useState } from 'react';
-import { fitWorker } from '../../workers/fitClient.ts';
+import type { SumProgress } from '@sable/core';
+import { useCallback } from 'react';
+import { useSum, type Question, type Summed } from '../../hooks/useSum.ts';
 
-type FitTask =
-  | { readonly do: 'place' }
-  | { readonly do: 'recipes'; readonly wantMm: number }
-  | { readonly do: 'install'; readonly from: Side };
-
-type FitResult =
-  | { readonly do: 'place'; readonly answer: FoundPlace }
-  | { readonly do: 'recipes'; readonly wantMm: number; readonly answer: FitRecipeAnswer }
-  | { readonly do: 'install'; readonly answer: InstallationPath };
-
+/** Long work about the fit: one piece at a time, with progress, to be stopped at any moment. */
 export interface FitWork {
-  readonly running: FitTask['do'] | undefined;
-  readonly progress: Progress | undefined;
-  readonly result: FitResult | undefined;
-  readonly problem: string | undefined;
-  readonly start: (task: FitTask, build: Build, candidate: Candidate, cantDeg: number) => void;
-  readonly stop: () => void;
+  readonly place: Summed<'candidate.place'>;
+  readonly recipes: Summed<'candidate.recipes'>;
+  readonly install: Summed<'candidate.installPath'>;
+  /** What runs now, in words. */
+  readonly running:
+    | {
+        readonly words: string;
+        readonly progress: SumProgress | undefined;
+        /** Least gap of the best place so far, mm. */
+        readonly bestMm: number | undefined;
+        readonly stop: () => void;
+      }
+    | undefined;
+  readonly fault: string | undefined;
+  /** Whether there is anything to put away. */
+  readonly done: boolean;
+  readonly find: (question: Question<'candidate.place'>) => void;
+  readonly change: (question: Question<'candidate.recipes'>) => void;
+  readonly bringIn: (question: Question<'candidate.installPath'>) => void;
   readonly clear: () => void;
 }
 
-/** Long work about the fit: one piece at a time, with progress, to be stopped at any moment. */
-export function useFitWork(library: Library): FitWork {
-  const [running, setRunning] = useState<FitTask['do']>();
-  const [progress, setProgress] = useState<Progress>();
-  const [result, setResult] = useState<FitResult>();
-  const [problem, setProblem] = useState<string>();
-  const turn = useRef(0);
-  const stop = useCallback(() => {
-    turn.current++;
-    setRunning(undefined);
-    setProgress(undefined);
-    void fitWorker(library).stop();
-  }, [library]);
+export function useFitWork(): FitWork {
+  const place = useSum('candidate.place');
+  const recipes = useSum('candidate.recipes');
+  const install = useSum('candidate.installPath');
+  const clearPlace = place.clear;
+  const clearRecipes = recipes.clear;
+  const clearInstall = install.clear;
   const clear = useCallback(() => {
-    setResult(undefined);
-    setProblem(undefined);
-  }, []);
-  const start = useCallback(
-    (task: FitTask, build: Build, candidate: Candidate, cantDeg: number) => {
-      const mine = ++turn.current;
-      const worker = fitWorker(library);
-      const question = { build, candidate, cantDeg };
-      const tell = proxy((p: Progress) => {
-        if (turn.current === mine) setProgress(p);
-      });
+    clearPlace();
+    clearRecipes();
+    clearInstall();
+  }, [clearPlace, clearRecipes, clearInstall]);
+  const alone =
+    <Q>(ask: (question: Q) => void) =>
+    (question: Q) => {
       clear();
-      setRunning(task.do);
-      setProgress({ share: 0, bestMm: NaN });
-      const ask = async (): Promise<FitResult> => {
-        switch (task.do) {
-          case 'place':
-            return { do: 'place', answer: await worker.place(question, tell) };
-          case 'recipes':
-            return { do: 'recipes', wantMm: task.wantMm, answer: await worker.recipes(question, task.wantMm, tell) };
-          case 'install':
-            return { do: 'install', answer: await worker.install(question, task.from, tell) };
-        }
-      };
-      ask()
-        .then((r) => {
-          if (turn.current === mine) setResult(r);
-        })
-        .catch((e: unknown) => {
-          if (turn.current === mine) setProblem(e instanceof Error ? e.message : String(e));
-        })
-        .finally(() => {
-          if (turn.current !== mine) return;
-          setRunning(undefined);
-          setProgress(undefined);
-        });
+      ask(question);
+    };
+  const all = [place, recipes, install];
+  const now = (
+    [
+      ['Trying positions', place],
+      ['Trying sets of changes, cheapest first', recipes],
+      ['Trying ways in on the hoist', install],
+    ] as const
+  ).find(([, sum]) => sum.running);
+  return {
+    place,
+    recipes,
+    install,
+    running: now && {
+      words: now[0],
+      progress: now[1].progress,
+      bestMm: now[1] !== install && Number.isFinite(now[1].progress?.bestMm) ? now[1].progress?.bestMm : undefined,
+      stop: now[1].stop,
     },
-    [library, clear],
-  );
-  // Leaving the screen ends the work.
-  useEffect(() => () => void (turn.current++ > 0 && fitWorker(library).stop()), [library]);
-  return { running, progress, result, problem, start, stop, clear };
+    fault: all.find((s) => s.fault !== undefined)?.fault,
+    done: all.some((s) => s.answer !== undefined || s.fault !== undefined),
+    find: alone(place.ask),
+    change: alone(recipes.ask),
+    bringIn: alone(install.ask),
+    clear,
+  };
 }

@@ -2,11 +2,11 @@ import { type BoxFigures, USE_FACTORS } from '@sable/core/assess';
 import { formatNumber, formatQuantity, unitOf } from '@sable/core/units';
 import Button from '@mui/material/Button';
 import { useMemo } from 'react';
+import { useSum } from '../../hooks/useSum.ts';
 import { useBuild, useBuildActions } from '../../hooks/buildState.tsx';
 import { useUnits } from '../../hooks/settings.tsx';
 import { FigureText } from '../../pieces/figures.tsx';
 import { StateMark } from '../../pieces/marks.tsx';
-import { useBoxes } from './useDrive.ts';
 
 /** Every gearbox of the layout behind this engine, the original always among them. */
 export function Boxes() {
@@ -18,7 +18,11 @@ export function Boxes() {
       ...new Set([base, later.powerKw ?? Math.round(base * 1.35), Math.round((later.powerKw ?? base * 1.35) * 1.3)]),
     ];
   }, [now.powerKw, later.powerKw]);
-  const boxes = useBoxes(build, library, candidate!, powers);
+  const compared = useSum(
+    'candidate.gearboxes',
+    useMemo(() => ({ build, candidate: candidate!, powersKw: powers }), [build, candidate, powers]),
+  );
+  const boxes = compared.answer;
   const engine = library.engines.find((e) => e.id === candidate!.engineId);
   const stands = (boxes ?? []).filter((b) => b.margin && b.margin.value >= 1);
   const original = boxes?.find((b) => b.original);
@@ -28,7 +32,7 @@ export function Boxes() {
         <div className="answer">
           <p className="say big">
             {!boxes
-              ? 'Comparing…'
+              ? (compared.fault ?? 'Comparing…')
               : `${stands.length} of ${boxes.length} gearboxes stand the ${engine?.shortName ?? 'engine'} ${build.brief.use === 'street' ? 'on the street' : `for ${build.brief.use}`}`}
           </p>
           {original && (

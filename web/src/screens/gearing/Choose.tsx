@@ -18,13 +18,13 @@ import { formatNumber, formatQuantity, unitOf, type Units } from '@sable/core/un
 import Alert from '@mui/material/Alert';
 import Button from '@mui/material/Button';
 import { memo, useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { useSum } from '../../hooks/useSum.ts';
 import { useBuild, useBuildActions } from '../../hooks/buildState.tsx';
 import { useUnits } from '../../hooks/settings.tsx';
 import { ChoiceField } from '../../pieces/fields.tsx';
 import { StateMark } from '../../pieces/marks.tsx';
 import { saveFile } from '../../pieces/saveFile.ts';
 import { ChooserChart } from './ChooserChart.tsx';
-import { useSweep } from './useDrive.ts';
 
 const MISS_WORDS: Readonly<Record<Miss, string>> = {
   cruise: 'cruise rpm',
@@ -49,19 +49,21 @@ export function Choose() {
   const units = useUnits();
   const [scope, setScope] = useState<'this box' | 'every box'>('this box');
   const [way, setWay] = useState<keyof typeof WAYS>(() => wayOf(build.brief.use));
-  const sweep = useSweep(build, library, candidate!);
+  const sweep = useSum('candidate.gearings');
   const begun = useRef(false);
-  const { start } = sweep;
+  const { ask, progress } = sweep;
+  const found = sweep.answer;
+  const start = useCallback(
+    (next: 'this box' | 'every box') => ask({ build, candidate: candidate!, scope: next }),
+    [ask, build, candidate],
+  );
   useEffect(() => {
     // The box that is chosen takes a moment: it is swept unasked, once.
     if (begun.current || !build.chassis) return;
     begun.current = true;
     start('this box');
   }, [start, build.chassis]);
-  const ranked = useMemo(
-    () => (sweep.found ? rankCombos(sweep.found, build.brief, WAYS[way]) : []),
-    [sweep.found, build.brief, way],
-  );
+  const ranked = useMemo(() => (found ? rankCombos(found, build.brief, WAYS[way]) : []), [found, build.brief, way]);
   const gives = useMemo(() => givenUp(ranked, build.brief), [ranked, build.brief]);
   const boxes = useMemo(() => new Map(library.gearboxes.map((g) => [g.id, g])), [library]);
   const current = comboOf(candidate!);
@@ -72,7 +74,6 @@ export function Choose() {
     (r: Ranked) => saveCandidate(candidate, withCombo(candidate!, r)),
     [saveCandidate, candidate],
   );
-  const { progress } = sweep;
   const meets = ranked.filter((r) => r.misses.length === 0).length;
   return (
     <div className="screen whole">
@@ -128,7 +129,7 @@ export function Choose() {
             <>
               <progress value={progress.share} max={1} aria-label="Gearings worked out" />
               <span className="muted num" aria-live="polite">
-                {progress.done} of {progress.of}
+                {progress.done ?? 0} of {progress.of ?? 0}
               </span>
               <Button onClick={sweep.stop}>Stop</Button>
             </>
@@ -137,9 +138,9 @@ export function Choose() {
               <Button onClick={() => start(scope)} disabled={!build.chassis}>
                 Sweep again
               </Button>
-              {sweep.found && (
+              {found && (
                 <span className="muted" aria-live="polite">
-                  {sweep.found.length} gearings, {meets} meet the brief
+                  {found.length} gearings, {meets} meet the brief
                 </span>
               )}
             </>
@@ -163,9 +164,9 @@ export function Choose() {
             </Button>
           )}
         </div>
-        {sweep.problem && (
+        {sweep.fault && (
           <Alert severity="error" variant="outlined" sx={{ mb: 1 }}>
-            {sweep.problem}
+            {sweep.fault}
           </Alert>
         )}
         {ranked.length > 0 && <Ranking ranked={ranked} boxes={boxes} withBox={scope === 'every box'} onTake={take} />}

@@ -8,13 +8,13 @@ import Button from '@mui/material/Button';
 import { useMemo, useState } from 'react';
 import { useBuild } from '../../hooks/buildState.tsx';
 import { useUnits } from '../../hooks/settings.tsx';
+import { useSum } from '../../hooks/useSum.ts';
 import { ChoiceField, QuantityField } from '../../pieces/fields.tsx';
 import { Sentence } from '../../pieces/figures.tsx';
 import { saveFile } from '../../pieces/saveFile.ts';
 import { Energy } from './Energy.tsx';
 import { BesideField, useBeside } from './Ratios.tsx';
 import { RunChart, VIEWS, type View } from './RunChart.tsx';
-import { useRuns } from './useDrive.ts';
 
 const choices = (list: readonly (readonly [string, string])[]) => list.map(([value, label]) => ({ value, label }));
 
@@ -28,17 +28,21 @@ function beforeOrAfter(mine: number, other: number): string {
 
 /** A run from rest: what is asked, the times, the traces, where the energy went. */
 export function Run() {
-  const { build, library, candidate } = useBuild();
+  const { build, candidate } = useBuild();
   const { beside } = useBeside();
   const units = useUnits();
   const [asked, setAsked] = useState<RunChoices>({ day: 'standard', grip: 'dry', trailer: false });
   const [view, setView] = useState<View>('speed');
-  const shown = useMemo(() => [candidate!, ...(beside ? [beside] : [])], [candidate, beside]);
-  const runs = useRuns(build, library, shown, asked);
-  const mine = runs?.[0];
-  const other = beside ? runs?.[1] : undefined;
-  const run = typeof mine === 'object' ? mine : undefined;
-  const otherRun = typeof other === 'object' ? other : undefined;
+  const mine = useSum(
+    'candidate.run',
+    useMemo(() => ({ build, candidate: candidate!, choices: asked }), [build, candidate, asked]),
+  );
+  const other = useSum(
+    'candidate.run',
+    useMemo(() => beside && { build, candidate: beside, choices: asked }, [build, beside, asked]),
+  );
+  const run = mine.answer ?? undefined;
+  const otherRun = (beside && other.answer) ?? undefined;
   const change = (part: Partial<RunChoices>) => setAsked((old) => ({ ...old, ...part }));
   const us = units.system === 'us';
   const time = (r: RunAnswer) => (us ? r.zeroTo60MphS : r.zeroTo100S);
@@ -47,10 +51,10 @@ export function Run() {
       <div className="main">
         <div className="answer">
           <p className="say big">
-            {runs === undefined ? (
+            {mine.answer === undefined && mine.fault === undefined ? (
               'Running…'
             ) : !run ? (
-              typeof mine === 'string' ? (
+              mine.fault !== undefined ? (
                 'It can’t be run like that'
               ) : (
                 'A run needs a curve, the weighed car, a tyre, and of an automatic its converter'
@@ -151,9 +155,9 @@ export function Run() {
             onCommit={(v) => change({ shiftTimeS: v })}
           />
         </div>
-        {typeof mine === 'string' && (
+        {mine.fault !== undefined && (
           <Alert severity="error" variant="outlined" sx={{ mb: 1 }}>
-            {mine}
+            {mine.fault}
           </Alert>
         )}
         {run?.starts && (
@@ -178,10 +182,11 @@ export function Run() {
             </div>
             <RunChart
               view={view}
-              runs={shown.flatMap((c, i) => {
-                const r = runs?.[i];
-                return typeof r === 'object' ? [{ candidate: c, run: r }] : [];
-              })}
+              runs={([[candidate!, run], ...(beside ? [[beside, otherRun] as const] : [])] as const).flatMap(
+                ([c, r]) => {
+                  return typeof r === 'object' ? [{ candidate: c, run: r }] : [];
+                },
+              )}
             />
             <section className="block grid-two">
               <div>

@@ -3,22 +3,26 @@ import { ratingAtInputShaft, gearWord, type ComponentLimit } from '@sable/core/q
 import { formatNumber, formatQuantity, unitOf } from '@sable/core/units';
 import Button from '@mui/material/Button';
 import { useMemo } from 'react';
+import { useSum } from '../../hooks/useSum.ts';
 import { useBuild, useBuildActions, useJudgement } from '../../hooks/buildState.tsx';
 import { useUnits } from '../../hooks/settings.tsx';
 import { FigureText, Sentence } from '../../pieces/figures.tsx';
 import { FindingsColumn } from '../../pieces/Findings.tsx';
 import { EvidenceMark, StateMark } from '../../pieces/marks.tsx';
-import { useBoxes } from './useDrive.ts';
 
 const ABOUT =
   /^(gearbox-(margin|grip-saved)|clutch-margin|axle-margin|shaft-margin|propshaft|launch-heat|weakest|idle-|torque-limit|boost)/;
-const NO_POWERS: readonly number[] = [];
+const NO_POWERS: number[] = [];
 
 /** What gives up first as power rises, what box and axle stand, and whether a weak box now or a strong one is cheaper. */
 export function Stress() {
-  const { build, candidate, library } = useBuild();
+  const { build, candidate } = useBuild();
   const { assessment } = useJudgement();
-  const boxes = useBoxes(build, library, candidate!, NO_POWERS);
+  const compared = useSum(
+    'candidate.gearboxes',
+    useMemo(() => ({ build, candidate: candidate!, powersKw: NO_POWERS }), [build, candidate]),
+  );
+  const boxes = compared.answer;
   const figures = assessment?.figures;
   const findings = (assessment?.findings ?? []).filter((f) => ABOUT.test(f.id));
   const { components, driveline } = figures ?? {};
@@ -66,7 +70,7 @@ export function Stress() {
         </section>
         <section className="block">
           <h2>Weak box now or strong box now</h2>
-          <WeakStrong boxes={boxes} />
+          <WeakStrong boxes={boxes} fault={compared.fault} />
         </section>
         <p className="muted small" style={{ marginTop: 10 }}>
           Loads bound steady driving; a dumped clutch adds the engine’s inertia torque
@@ -293,13 +297,13 @@ function Behind() {
   );
 }
 
-function WeakStrong({ boxes }: { boxes: readonly BoxFigures[] | undefined }) {
+function WeakStrong({ boxes, fault }: { boxes: readonly BoxFigures[] | undefined; fault: string | undefined }) {
   const { build, candidate } = useBuild();
   const { saveCandidate } = useBuildActions();
   const units = useUnits();
   const answer = useMemo(() => boxes && weakOrStrong(boxes, build.brief), [boxes, build.brief]);
   const money = (v: number) => formatQuantity(v, 'money', units, { currency: build.currency });
-  if (!boxes) return <p className="muted">Comparing…</p>;
+  if (!boxes) return <p className="muted">{fault ?? 'Comparing…'}</p>;
   if (!answer)
     return <p className="muted">No stronger box of this layout is in the library that is told all that it wants.</p>;
   const { weak, strong, extra, breakEven, cheaper } = answer;

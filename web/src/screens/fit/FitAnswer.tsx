@@ -1,0 +1,27 @@
+import { fitState, pairSentence } from '@sable/core/questions/fit';
+import { Sentence } from '../../pieces/figures.tsx';
+import { StateMark } from '../../pieces/marks.tsx';
+import type { LiveFit } from './live.ts';
+import { useStanding } from './ViewPane.tsx';
+
+/** The answer, first: what is tightest now, and what that comes to. */
+export function FitAnswer({ live }: { live: LiveFit }) {
+  const { gaps } = useStanding(live);
+  const g = gaps[0];
+  if (!g) return <h2>Nothing in the bay comes near</h2>;
+  const state = fitState(g.marginMm);
+  return (
+    <div className="fit-answer" aria-live="off">
+      <h2>
+        <StateMark state={state} /> <Sentence>{pairSentence(g)}</Sentence>
+      </h2>
+      <p className="small muted">
+        <Sentence>
+          {g.gapMm < 0
+            ? `It needs {{${-g.marginMm}|lengthMm}} more there.`
+            : `{{${g.gapMm}|lengthMm}} there, {{${g.needed.totalMm}|lengthMm}} needed. Everything else has more to spare.`}
+        </Sentence>
+      </p>
+    </div>
+  );
+}

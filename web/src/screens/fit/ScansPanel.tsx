@@ -1,0 +1,44 @@
+import type { Candidate } from '@sable/core';
+import Button from '@mui/material/Button';
+import { Suspense, lazy, useState } from 'react';
+import { useBuild, useBuildActions } from '../../hooks/buildState.tsx';
+
+const ScanDialog = lazy(() => import('./ScanDialog.tsx').then((m) => ({ default: m.ScanDialog })));
+
+/** Shapes that were measured: how many stand in the powertrain, and bringing one in. */
+export function ScansPanel({ candidate }: { candidate: Candidate }) {
+  const { build } = useBuild();
+  const { save, saveCandidate } = useBuildActions();
+  const [scanning, setScanning] = useState(false);
+  const { chassis } = build;
+  const scanned = candidate.scanned ?? [];
+  return (
+    <>
+      <section className="block-small">
+        <h3>Measured shapes</h3>
+        {scanned.length > 0 && (
+          <div className="row small" style={{ marginTop: 6 }}>
+            {scanned.length === 1 ? '1 piece' : `${scanned.length} pieces`} from scans stand in this powertrain.
+            <Button onClick={() => saveCandidate(candidate, { ...candidate, scanned: [] })}>Take them out</Button>
+          </div>
+        )}
+        <Button onClick={() => setScanning(true)} sx={{ mt: 0.8 }}>
+          Bring in a scan
+        </Button>
+      </section>
+      {scanning && chassis && (
+        <Suspense fallback={null}>
+          <ScanDialog
+            target={{
+              candidate,
+              chassis,
+              onCandidate: (next) => saveCandidate(candidate, next),
+              onChassis: (next) => save('chassis', chassis, next),
+            }}
+            onClose={() => setScanning(false)}
+          />
+        </Suspense>
+      )}
+    </>
+  );
+}
