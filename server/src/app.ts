@@ -6,12 +6,12 @@ import swagger from '@fastify/swagger';
 import swaggerUi from '@fastify/swagger-ui';
 import type { TypeBoxTypeProvider } from '@fastify/type-provider-typebox';
 import { fieldProblems, InputError } from '@sable/core';
-import Fastify, { type FastifyError, type FastifySerializerCompiler } from 'fastify';
-import type { TSchema } from 'typebox';
+import Fastify, { type FastifyError, type FastifyRequest } from 'fastify';
+import { Type } from 'typebox';
 import type { Db } from './db/db.ts';
 import type { App } from './http/app.ts';
 import { Problem, problemBody } from './http/problem.ts';
-import { validateWhenAsked, writeAsItIs } from './http/schemas.ts';
+import { answers, validateWhenAsked, writeAsItIs } from './http/schemas.ts';
 import { SumPool, type PoolLimits } from './jobs/sumPool.ts';
 import { BuildCache } from './store/buildCache.ts';
 import { ShopEvents } from './store/shopEvents.ts';
@@ -38,8 +38,8 @@ export interface AppOptions {
   readonly logger?: boolean;
   /** The bundle that threads for sums start from. */
   readonly sumWorker: string;
-  /** How answers become text, by their schemas; the tests put one here that refuses what does not fit. */
-  readonly writer?: FastifySerializerCompiler<TSchema>;
+  /** Is shown every answer before it goes out: the tests hold each against its schema. */
+  readonly onAnswer?: (request: FastifyRequest, status: number, payload: unknown) => void;
   /** How many sums at once, and how long each. */
   readonly sums?: PoolLimits;
 }
@@ -51,7 +51,9 @@ export async function buildApp(options: AppOptions): Promise<App> {
   }).withTypeProvider<TypeBoxTypeProvider>();
   // The query string is text by nature; everything there is an enum or a string, so nothing needs coercing.
   app.setValidatorCompiler(validateWhenAsked);
-  app.setSerializerCompiler(options.writer ?? writeAsItIs);
+  app.setSerializerCompiler(writeAsItIs);
+  const { onAnswer } = options;
+  if (onAnswer) app.addHook('onSend', async (request, reply, payload) => onAnswer(request, reply.statusCode, payload));
   guardHosts(app, options.hosts, options.devOrigin);
   answerProblems(app);
   await app.register(helmet, {
@@ -82,10 +84,14 @@ export async function buildApp(options: AppOptions): Promise<App> {
   await app.register(
     async (v1) => {
       const routes = v1 as unknown as App;
-      routes.get('/health', { schema: { summary: 'Whether it runs' } }, async () => {
-        await options.db.query('SELECT 1');
-        return { ok: true };
-      });
+      routes.get(
+        '/health',
+        { schema: { summary: 'Whether it runs', response: answers(Type.Object({ ok: Type.Boolean() })) } },
+        async () => {
+          await options.db.query('SELECT 1');
+          return { ok: true };
+        },
+      );
       const events = new ShopEvents();
       libraryRoutes(routes, options.db, events);
       buildRoutes(routes, options.db, new BuildCache(options.db, events));

@@ -11,6 +11,9 @@ import type { PoolLimits } from '../src/jobs/sumPool.ts';
 import { paths } from '../src/paths.ts';
 import { openYard } from '../src/standins/openYard.ts';
 import type { Build, Library } from '@sable/core';
+import { Ajv } from 'ajv';
+import type { FastifyRequest } from 'fastify';
+import type { TSchema } from 'typebox';
 
 export interface Shop {
   readonly app: App;
@@ -38,6 +41,7 @@ export async function openShop(demo: boolean, sums?: PoolLimits): Promise<Shop> 
     db,
     yard: await openYard(db, paths.demo, 260),
     sumWorker: paths.sumWorker,
+    onAnswer: checkAnswer,
     // By the name alone as tests inject requests, with the port where one listens.
     hosts: () => new Set(['localhost', `localhost:${(app.server.address() as AddressInfo | null)?.port}`]),
     ...(sums ? { sums } : {}),
@@ -50,6 +54,21 @@ export async function openShop(demo: boolean, sums?: PoolLimits): Promise<Shop> 
       await db.close();
     },
   };
+}
+
+const ajv = new Ajv({ strict: false, allErrors: true });
+
+/** Holds an answer against the schema that its route states for that status. */
+function checkAnswer(request: FastifyRequest, status: number, payload: unknown): void {
+  const { url, schema } = request.routeOptions;
+  if (!url?.startsWith('/api/v1') || typeof payload !== 'string' || payload === '') return;
+  const stated = schema?.response as Readonly<Record<string, TSchema>> | undefined;
+  const fits = stated?.[status] ?? stated?.[`${Math.floor(status / 100)}xx`];
+  if (!fits) throw new Error(`${url} states no schema for its ${status}`);
+  if ('content' in fits) return;
+  const answer: unknown = JSON.parse(payload);
+  if (!ajv.validate(fits, answer))
+    throw new Error(`${url} answered ${status} with what its schema does not allow: ${ajv.errorsText()}`);
 }
 
 export interface Answer<T> {

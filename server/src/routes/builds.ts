@@ -1,5 +1,8 @@
 import {
   Brief,
+  BuildAnswer,
+  BuildHistory,
+  BuildSummary,
   Candidate,
   Chassis,
   Decision,
@@ -19,6 +22,7 @@ import type { BuildCache } from '../store/buildCache.ts';
 import { change, history, stepBack, stepWords, type Order } from '../store/changes.ts';
 import type { App } from '../http/app.ts';
 import { clientOf, versionOf } from '../http/client.ts';
+import { answers } from '../http/schemas.ts';
 
 const Params = Type.Object({ id: Type.String() });
 const CandidateParams = Type.Object({ id: Type.String(), candidateId: Type.String() });
@@ -63,33 +67,43 @@ export function buildRoutes(app: App, db: Db, cache: BuildCache): void {
       .send(`${rest.slice(0, -1)},"build":${cache.text(stored.build)}}`);
   };
 
-  app.get('/builds', { schema: { summary: 'All builds of the shop' } }, () => listBuilds(db));
+  app.get(
+    '/builds',
+    { schema: { summary: 'All builds of the shop', response: answers(Type.Array(BuildSummary)) } },
+    () => listBuilds(db),
+  );
 
-  app.post('/builds', { schema: { summary: 'A new build', body: NewBuild } }, async (request, reply) => {
-    const { name, currency } = request.body;
-    const slug = idFrom(name, 'build');
-    const stored = await db.tx(async (q) => {
-      let id = slug;
-      for (let n = 2; (await q.query('SELECT 1 FROM build WHERE id = $1', [id])).length > 0; n++) id = `${slug}-${n}`;
-      const build: Build = {
-        id,
-        name,
-        currency: currency ?? 'EUR',
-        brief: PLAIN_BRIEF,
-        chassis: null,
-        candidates: [],
-        decision: { candidateId: null, reason: '' },
-      };
-      await insertBuild(q, build);
-      return readBuild(q, id);
-    });
-    reply.code(201).header('location', `/api/v1/builds/${stored.build.id}`);
-    return send(request, reply, stored);
-  });
+  app.post(
+    '/builds',
+    { schema: { summary: 'A new build', body: NewBuild, response: answers(BuildAnswer, 201) } },
+    async (request, reply) => {
+      const { name, currency } = request.body;
+      const slug = idFrom(name, 'build');
+      const stored = await db.tx(async (q) => {
+        let id = slug;
+        for (let n = 2; (await q.query('SELECT 1 FROM build WHERE id = $1', [id])).length > 0; n++) id = `${slug}-${n}`;
+        const build: Build = {
+          id,
+          name,
+          currency: currency ?? 'EUR',
+          brief: PLAIN_BRIEF,
+          chassis: null,
+          candidates: [],
+          decision: { candidateId: null, reason: '' },
+        };
+        await insertBuild(q, build);
+        return readBuild(q, id);
+      });
+      reply.code(201).header('location', `/api/v1/builds/${stored.build.id}`);
+      return send(request, reply, stored);
+    },
+  );
 
   app.get(
     '/builds/:id',
-    { schema: { summary: 'One build, whole, with its version as ETag', params: Params } },
+    {
+      schema: { summary: 'One build, whole, with its version as ETag', params: Params, response: answers(BuildAnswer) },
+    },
     async (request, reply) => {
       return send(request, reply, await cache.read(request.params.id));
     },
@@ -98,7 +112,12 @@ export function buildRoutes(app: App, db: Db, cache: BuildCache): void {
   app.put(
     '/builds/:id/name',
     {
-      schema: { summary: 'Rename', params: Params, body: Type.Object({ name: Name }, { additionalProperties: false }) },
+      schema: {
+        summary: 'Rename',
+        params: Params,
+        body: Type.Object({ name: Name }, { additionalProperties: false }),
+        response: answers(BuildAnswer),
+      },
     },
     async (request, reply) =>
       send(
@@ -110,7 +129,7 @@ export function buildRoutes(app: App, db: Db, cache: BuildCache): void {
 
   app.put(
     '/builds/:id/brief',
-    { schema: { summary: 'What the owner wants', params: Params, body: Brief } },
+    { schema: { summary: 'What the owner wants', params: Params, body: Brief, response: answers(BuildAnswer) } },
     async (request, reply) => {
       checkBrief(request.body);
       return send(
@@ -123,7 +142,7 @@ export function buildRoutes(app: App, db: Db, cache: BuildCache): void {
 
   app.put(
     '/builds/:id/chassis',
-    { schema: { summary: 'The car as measured', params: Params, body: Chassis } },
+    { schema: { summary: 'The car as measured', params: Params, body: Chassis, response: answers(BuildAnswer) } },
     async (request, reply) => {
       checkChassis(request.body);
       return send(
@@ -136,7 +155,14 @@ export function buildRoutes(app: App, db: Db, cache: BuildCache): void {
 
   app.put(
     '/builds/:id/decision',
-    { schema: { summary: 'Choose a candidate, or none', params: Params, body: Decision } },
+    {
+      schema: {
+        summary: 'Choose a candidate, or none',
+        params: Params,
+        body: Decision,
+        response: answers(BuildAnswer),
+      },
+    },
     async (request, reply) => {
       const { candidateId } = request.body;
       const stored = await change(
@@ -159,7 +185,14 @@ export function buildRoutes(app: App, db: Db, cache: BuildCache): void {
 
   app.put(
     '/builds/:id/candidates/:candidateId',
-    { schema: { summary: 'Add or change a candidate', params: CandidateParams, body: Candidate } },
+    {
+      schema: {
+        summary: 'Add or change a candidate',
+        params: CandidateParams,
+        body: Candidate,
+        response: answers(BuildAnswer),
+      },
+    },
     async (request, reply) => {
       const { id, candidateId } = request.params;
       const candidate = request.body;
@@ -190,7 +223,7 @@ export function buildRoutes(app: App, db: Db, cache: BuildCache): void {
 
   app.delete(
     '/builds/:id/candidates/:candidateId',
-    { schema: { summary: 'Take a candidate out', params: CandidateParams } },
+    { schema: { summary: 'Take a candidate out', params: CandidateParams, response: answers(BuildAnswer) } },
     async (request, reply) => {
       const { id, candidateId } = request.params;
       const stored = await change(
@@ -212,7 +245,13 @@ export function buildRoutes(app: App, db: Db, cache: BuildCache): void {
   for (const direction of ['undo', 'redo'] as const) {
     app.post(
       `/builds/:id/${direction}`,
-      { schema: { summary: direction === 'undo' ? 'Take back your newest change' : 'Do it again', params: Params } },
+      {
+        schema: {
+          summary: direction === 'undo' ? 'Take back your newest change' : 'Do it again',
+          params: Params,
+          response: answers(BuildAnswer),
+        },
+      },
       async (request, reply) => {
         const { words, ...stored } = await stepBack(
           cache,
@@ -224,7 +263,9 @@ export function buildRoutes(app: App, db: Db, cache: BuildCache): void {
     );
   }
 
-  app.get('/builds/:id/history', { schema: { summary: 'Who changed what, newest first', params: Params } }, (request) =>
-    history(db, request.params.id),
+  app.get(
+    '/builds/:id/history',
+    { schema: { summary: 'Who changed what, newest first', params: Params, response: answers(BuildHistory) } },
+    (request) => history(db, request.params.id),
   );
 }

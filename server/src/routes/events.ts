@@ -1,4 +1,5 @@
 import type { App } from '../http/app.ts';
+import { answersText } from '../http/schemas.ts';
 import type { ShopEvents } from '../store/shopEvents.ts';
 
 /** Tells open pages what others change: builds with their new version, and the library. */
@@ -6,7 +7,13 @@ export function eventRoutes(app: App, events: ShopEvents): void {
   const open = new Set<() => void>();
   app.get(
     '/events',
-    { sse: 'only', schema: { summary: 'A stream of what changes: builds by id and version, the library' } },
+    {
+      sse: 'only',
+      schema: {
+        summary: 'A stream of what changes: builds by id and version, the library',
+        response: answersText('text/event-stream'),
+      },
+    },
     async (_request, reply) => {
       reply.sse.keepAlive();
       // Something at once, so that the page knows that it is connected.

@@ -5,6 +5,7 @@ import {
   billCsv,
   bundleOf,
   checkBundleHead,
+  ImportReport,
   lineupCsv,
   settingOf,
   UNIT_SYSTEMS,
@@ -14,6 +15,7 @@ import { Type } from 'typebox';
 import type { App } from '../http/app.ts';
 import type { Db } from '../db/db.ts';
 import { Problem } from '../http/problem.ts';
+import { answers, answersText } from '../http/schemas.ts';
 import { readBuild } from '../store/buildStore.ts';
 import { importBundle } from '../store/importStore.ts';
 import { readLibrary } from '../store/libraryStore.ts';
@@ -29,7 +31,7 @@ const CSV = 'text/csv; charset=utf-8';
 export function exchangeRoutes(app: App, db: Db, events: ShopEvents): void {
   app.get(
     '/builds/:id/bundle',
-    { schema: { summary: 'The build with all it refers to, as one file', params: Params } },
+    { schema: { summary: 'The build with all it refers to, as one file', params: Params, response: answers(Bundle) } },
     async (request, reply) => {
       const { build } = await readBuild(db, request.params.id);
       const bundle = bundleOf(build, await readLibrary(db), new Date().toISOString());
@@ -41,7 +43,11 @@ export function exchangeRoutes(app: App, db: Db, events: ShopEvents): void {
   app.post(
     '/bundles',
     {
-      schema: { summary: 'Bring a bundle in; nothing here is overwritten', body: Bundle },
+      schema: {
+        summary: 'Bring a bundle in; nothing here is overwritten',
+        body: Bundle,
+        response: answers(ImportReport, 201),
+      },
       // Before the schema: an older program should say "newer version", not list every field that it does not know.
       preValidation: async (request) => checkBundleHead(request.body),
     },
@@ -56,7 +62,14 @@ export function exchangeRoutes(app: App, db: Db, events: ShopEvents): void {
 
   app.get(
     '/builds/:id/lineup.csv',
-    { schema: { summary: 'The line-up as a table', params: Params, querystring: UnitsQuery } },
+    {
+      schema: {
+        summary: 'The line-up as a table',
+        params: Params,
+        querystring: UnitsQuery,
+        response: answersText('text/csv'),
+      },
+    },
     async (request, reply) => {
       const { build, frozen } = await readBuild(db, request.params.id);
       const text = lineupCsv(build, assessAll(build, await readLibrary(db), frozen), {
@@ -72,6 +85,7 @@ export function exchangeRoutes(app: App, db: Db, events: ShopEvents): void {
       schema: {
         summary: 'The bill of a candidate as a table',
         params: Type.Object({ id: Type.String(), candidateId: Type.String() }),
+        response: answersText('text/csv'),
       },
     },
     async (request, reply) => {

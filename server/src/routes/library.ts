@@ -6,11 +6,15 @@ import {
   Gearbox,
   idFrom,
   InputError,
+  Library,
   libraryCsv,
   LibraryFile,
   LIBRARY_FILE_VERSION,
   Part,
   readLibraryTable,
+  RowHistory,
+  RowsReport,
+  StepsAnswer,
 } from '@sable/core';
 import type { FastifyRequest } from 'fastify';
 import { Type } from 'typebox';
@@ -20,11 +24,31 @@ import { Problem } from '../http/problem.ts';
 import type { ShopEvents } from '../store/shopEvents.ts';
 import { importLibrary } from '../store/importStore.ts';
 import { librarySteps, putRow, rowHistory, stepLibrary } from '../store/libraryChanges.ts';
-import { LIBRARY_KINDS, libraryMark, readLibrary, readVersioned, usedBy } from '../store/libraryStore.ts';
+import {
+  LIBRARY_KINDS,
+  type LibraryKind,
+  type RowOf,
+  libraryMark,
+  readLibrary,
+  readVersioned,
+  usedBy,
+} from '../store/libraryStore.ts';
 import { clientOf, versionOf } from '../http/client.ts';
+import { answers, answersText, NOTHING } from '../http/schemas.ts';
 
 const Params = Type.Object({ id: Type.String() });
 const SCHEMA = { engines: Engine, gearboxes: Gearbox, parts: Part, families: Family } as const;
+const Written = Type.Object({
+  version: Type.Integer(),
+  row: Type.Unsafe<RowOf[LibraryKind]>(Type.Union(Object.values(SCHEMA))),
+});
+
+const fileOf = (library: Library): LibraryFile => ({
+  format: 'sable-library',
+  version: LIBRARY_FILE_VERSION,
+  ...library,
+  families: library.families ?? [],
+});
 
 export function libraryRoutes(app: App, db: Db, events: ShopEvents): void {
   /** A write of the library, told to open pages once it is done. */
@@ -33,17 +57,32 @@ export function libraryRoutes(app: App, db: Db, events: ShopEvents): void {
     events.tell({ library: true });
     return result;
   };
-  app.get('/library', { schema: { summary: 'Every engine, gearbox, part and family' } }, async (request, reply) => {
-    const mark = `"${await libraryMark(db)}"`;
-    reply.header('etag', mark);
-    if (request.headers['if-none-match'] === mark) return reply.code(304).send();
-    return readLibrary(db);
-  });
+  app.get(
+    '/library',
+    {
+      schema: {
+        summary: 'Every engine, gearbox, part and family',
+        response: { ...answers(Library), 304: NOTHING },
+      },
+    },
+    async (request, reply) => {
+      const mark = `"${await libraryMark(db)}"`;
+      reply.header('etag', mark);
+      if (request.headers['if-none-match'] === mark) return reply.code(304).send();
+      return readLibrary(db);
+    },
+  );
 
   for (const kind of LIBRARY_KINDS) {
     app.get(
       `/library/${kind}/:id`,
-      { schema: { summary: `One of the ${kind}, with its version as ETag`, params: Params } },
+      {
+        schema: {
+          summary: `One of the ${kind}, with its version as ETag`,
+          params: Params,
+          response: answers(SCHEMA[kind]),
+        },
+      },
       async (request, reply) => {
         const found = await readVersioned(db, kind, request.params.id);
         if (!found) throw new Problem(404, `There is no “${request.params.id}” among the ${kind}.`);
@@ -59,6 +98,7 @@ export function libraryRoutes(app: App, db: Db, events: ShopEvents): void {
           summary: `Write one of the ${kind}: If-Match "0" for a new one, else the version that you saw`,
           params: Params,
           body: SCHEMA[kind],
+          response: { ...answers(Written), ...answers(Written, 201) },
         },
       },
       async (request, reply) => {
@@ -73,7 +113,13 @@ export function libraryRoutes(app: App, db: Db, events: ShopEvents): void {
 
     app.get(
       `/library/${kind}/:id/history`,
-      { schema: { summary: 'Who changed it, newest first, and the builds that use it', params: Params } },
+      {
+        schema: {
+          summary: 'Who changed it, newest first, and the builds that use it',
+          params: Params,
+          response: answers(RowHistory),
+        },
+      },
       async (request) => ({
         usedBy: await usedBy(db, kind, request.params.id),
         changes: await rowHistory(db, kind, request.params.id),
@@ -82,43 +128,46 @@ export function libraryRoutes(app: App, db: Db, events: ShopEvents): void {
 
     app.get(
       `/library/${kind}/:id/file`,
-      { schema: { summary: 'It as a library file', params: Params } },
+      { schema: { summary: 'It as a library file', params: Params, response: answers(LibraryFile) } },
       async (request, reply) => {
         const found = await readVersioned(db, kind, request.params.id);
         if (!found) throw new Problem(404, `There is no “${request.params.id}” among the ${kind}.`);
         reply.header('content-disposition', `attachment; filename="${found.row.id}.sable-library.json"`);
-        return {
-          format: 'sable-library',
-          version: LIBRARY_FILE_VERSION,
-          engines: [],
-          gearboxes: [],
-          parts: [],
-          families: [],
-          [kind]: [found.row],
-        };
+        const nothing = { engines: [], gearboxes: [], parts: [], families: [] };
+        return fileOf({ ...nothing, [kind]: [found.row] });
       },
     );
   }
 
   for (const kind of ['engines', 'gearboxes', 'parts'] as const) {
-    app.get(`/library/${kind}.csv`, { schema: { summary: `The ${kind} as a table` } }, async (_request, reply) =>
-      reply
-        .header('content-disposition', `attachment; filename="${kind}.csv"`)
-        .type('text/csv; charset=utf-8')
-        .send(libraryCsv(kind, await readLibrary(db))),
+    app.get(
+      `/library/${kind}.csv`,
+      { schema: { summary: `The ${kind} as a table`, response: answersText('text/csv') } },
+      async (_request, reply) =>
+        reply
+          .header('content-disposition', `attachment; filename="${kind}.csv"`)
+          .type('text/csv; charset=utf-8')
+          .send(libraryCsv(kind, await readLibrary(db))),
     );
   }
 
-  app.get('/library-file', { schema: { summary: 'The whole library as a file' } }, async (_request, reply) => {
-    reply.header('content-disposition', 'attachment; filename="library.sable-library.json"');
-    const { families, ...rest } = await readLibrary(db);
-    return { format: 'sable-library', version: LIBRARY_FILE_VERSION, ...rest, families: families ?? [] };
-  });
+  app.get(
+    '/library-file',
+    { schema: { summary: 'The whole library as a file', response: answers(LibraryFile) } },
+    async (_request, reply) => {
+      reply.header('content-disposition', 'attachment; filename="library.sable-library.json"');
+      return fileOf(await readLibrary(db));
+    },
+  );
 
   app.post(
     '/library-file',
     {
-      schema: { summary: 'Bring rows in; nothing here is overwritten', body: LibraryFile },
+      schema: {
+        summary: 'Bring rows in; nothing here is overwritten',
+        body: LibraryFile,
+        response: answers(RowsReport, 201),
+      },
       preValidation: async (request) => checkLibraryHead(request.body),
     },
     async (request, reply) => {
@@ -133,6 +182,7 @@ export function libraryRoutes(app: App, db: Db, events: ShopEvents): void {
       schema: {
         summary: 'Bring engines, gearboxes or parts in from a table; nothing here is overwritten',
         body: Type.Object({ text: Type.String({ maxLength: 4_000_000 }) }, { additionalProperties: false }),
+        response: answers(RowsReport, 201),
       },
     },
     async (request, reply) => {
@@ -150,13 +200,20 @@ export function libraryRoutes(app: App, db: Db, events: ShopEvents): void {
     },
   );
 
-  app.get('/library-steps', { schema: { summary: 'What undo and redo would take back in the library' } }, (request) =>
-    librarySteps(db, clientOf(request)),
+  app.get(
+    '/library-steps',
+    { schema: { summary: 'What undo and redo would take back in the library', response: answers(StepsAnswer) } },
+    (request) => librarySteps(db, clientOf(request)),
   );
   for (const direction of ['undo', 'redo'] as const)
     app.post(
       `/library-steps/${direction}`,
-      { schema: { summary: `${direction} your newest change of the library` } },
+      {
+        schema: {
+          summary: `${direction} your newest change of the library`,
+          response: answers(Type.Object({ words: Type.String() })),
+        },
+      },
       (request: FastifyRequest) => told(stepLibrary(db, clientOf(request), direction)),
     );
 
@@ -169,6 +226,7 @@ export function libraryRoutes(app: App, db: Db, events: ShopEvents): void {
           kind: Type.Unsafe<(typeof LIBRARY_KINDS)[number]>({ type: 'string', enum: [...LIBRARY_KINDS] }),
           name: Type.String({ maxLength: 200 }),
         }),
+        response: answers(Type.Object({ id: Type.String() })),
       },
     },
     async (request) => {

@@ -2,6 +2,7 @@ import { Readable } from 'node:stream';
 import { Type } from 'typebox';
 import type { App } from '../http/app.ts';
 import type { Db } from '../db/db.ts';
+import { answersText } from '../http/schemas.ts';
 import { simulatedScales } from '../standins/scales.ts';
 import { readBuild } from '../store/buildStore.ts';
 
@@ -9,7 +10,13 @@ import { readBuild } from '../store/buildStore.ts';
 export function scalesRoutes(app: App, db: Db): void {
   app.get(
     '/builds/:id/scales',
-    { schema: { summary: 'Readings of the four pads, as they settle', params: Type.Object({ id: Type.String() }) } },
+    {
+      schema: {
+        summary: 'Readings of the four pads, as they settle',
+        params: Type.Object({ id: Type.String() }),
+        response: answersText('text/event-stream'),
+      },
+    },
     async (request, reply) => {
       const { build } = await readBuild(db, request.params.id);
       const gone = new AbortController();

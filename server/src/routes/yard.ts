@@ -1,8 +1,17 @@
-import { CONDITIONS, OFFER_KINDS, type ConditionWord, type OfferKind } from '@sable/core';
+import {
+  CONDITIONS,
+  Listing,
+  OFFER_KINDS,
+  WatchedListing,
+  YardPage,
+  type ConditionWord,
+  type OfferKind,
+} from '@sable/core';
 import { Type } from 'typebox';
 import type { App } from '../http/app.ts';
 import type { Db } from '../db/db.ts';
 import { Problem } from '../http/problem.ts';
+import { answers, answersNothing } from '../http/schemas.ts';
 import type { YardFeed, YardSearch } from '../standins/yard.ts';
 import { listWatched, putWatched, readWatched, removeWatched } from '../store/watchStore.ts';
 
@@ -35,30 +44,44 @@ const MOST_ROWS = 200;
 
 /** Donors on offer, and those that somebody keeps an eye on. */
 export function yardRoutes(app: App, db: Db, yard: YardFeed): void {
-  app.get('/yard', { schema: { summary: 'Donors on offer', querystring: Query } }, (request) => {
-    const { mostPrice, mostKm, mostDistanceKm, from, count, ...words } = request.query;
-    const read = (name: 'mostPrice' | 'mostKm' | 'mostDistanceKm', text: string | undefined) =>
-      text === undefined ? {} : { [name]: Number(text) };
-    return yard.search({
-      ...words,
-      ...read('mostPrice', mostPrice),
-      ...read('mostKm', mostKm),
-      ...read('mostDistanceKm', mostDistanceKm),
-      from: Number(from ?? 0),
-      count: Math.min(MOST_ROWS, Number(count ?? 50)),
-    });
-  });
+  app.get(
+    '/yard',
+    { schema: { summary: 'Donors on offer', querystring: Query, response: answers(YardPage) } },
+    (request) => {
+      const { mostPrice, mostKm, mostDistanceKm, from, count, ...words } = request.query;
+      const read = (name: 'mostPrice' | 'mostKm' | 'mostDistanceKm', text: string | undefined) =>
+        text === undefined ? {} : { [name]: Number(text) };
+      return yard.search({
+        ...words,
+        ...read('mostPrice', mostPrice),
+        ...read('mostKm', mostKm),
+        ...read('mostDistanceKm', mostDistanceKm),
+        from: Number(from ?? 0),
+        count: Math.min(MOST_ROWS, Number(count ?? 50)),
+      });
+    },
+  );
 
-  app.get('/yard/:id', { schema: { summary: 'One offer', params: Params } }, async (request) => {
-    const listing = (await yard.read(request.params.id)) ?? (await readWatched(db, request.params.id));
-    if (!listing) throw new Problem(404, 'This offer is gone.');
-    return listing;
-  });
+  app.get(
+    '/yard/:id',
+    { schema: { summary: 'One offer', params: Params, response: answers(Listing) } },
+    async (request) => {
+      const listing = (await yard.read(request.params.id)) ?? (await readWatched(db, request.params.id));
+      if (!listing) throw new Problem(404, 'This offer is gone.');
+      return listing;
+    },
+  );
 
-  app.get('/watched', { schema: { summary: 'Offers that you keep an eye on' } }, async () => {
-    const watched = await listWatched(db);
-    return Promise.all(watched.map(async (w) => ({ ...w, stillThere: (await yard.read(w.listing.id)) !== undefined })));
-  });
+  app.get(
+    '/watched',
+    { schema: { summary: 'Offers that you keep an eye on', response: answers(Type.Array(WatchedListing)) } },
+    async () => {
+      const watched = await listWatched(db);
+      return Promise.all(
+        watched.map(async (w) => ({ ...w, stillThere: (await yard.read(w.listing.id)) !== undefined })),
+      );
+    },
+  );
 
   app.put(
     '/watched/:id',
@@ -67,6 +90,7 @@ export function yardRoutes(app: App, db: Db, yard: YardFeed): void {
         summary: 'Keep an eye on it, with a note',
         params: Params,
         body: Type.Object({ note: Type.String({ maxLength: 2000 }) }, { additionalProperties: false }),
+        response: answersNothing,
       },
     },
     async (request, reply) => {
@@ -78,8 +102,12 @@ export function yardRoutes(app: App, db: Db, yard: YardFeed): void {
     },
   );
 
-  app.delete('/watched/:id', { schema: { summary: 'Watch it no more', params: Params } }, async (request, reply) => {
-    await removeWatched(db, request.params.id);
-    return reply.code(204).send();
-  });
+  app.delete(
+    '/watched/:id',
+    { schema: { summary: 'Watch it no more', params: Params, response: answersNothing } },
+    async (request, reply) => {
+      await removeWatched(db, request.params.id);
+      return reply.code(204).send();
+    },
+  );
 }

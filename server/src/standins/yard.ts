@@ -5,6 +5,7 @@ import {
   type Gearbox,
   type Listing,
   type OfferedItem,
+  type YardPage,
 } from '@sable/core';
 
 /** What is asked of a feed of donors on offer. Every field narrows; an empty search gives everything, newest first. */
@@ -20,11 +21,6 @@ export interface YardSearch {
   readonly sort?: 'newest' | 'price' | 'distance' | 'mileage';
   readonly from: number;
   readonly count: number;
-}
-
-export interface YardPage {
-  readonly total: number;
-  readonly listings: readonly Listing[];
 }
 
 /** The interface that a real feed would stand behind. */

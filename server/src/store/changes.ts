@@ -1,4 +1,4 @@
-import type { Build, Decision } from '@sable/core';
+import type { Build, BuildHistory, Decision } from '@sable/core';
 import type { Queryable } from '../db/db.ts';
 import { Problem } from '../http/problem.ts';
 import type { BuildCache, StepWords } from './buildCache.ts';
@@ -187,9 +187,10 @@ export function stepBack(
   });
 }
 
-export async function history(q: Queryable, buildId: string): Promise<Record<string, unknown>[]> {
-  return q.query(
+export async function history(q: Queryable, buildId: string): Promise<BuildHistory> {
+  const rows = await q.query<Omit<BuildHistory[number], 'at'> & { at: Date }>(
     'SELECT seq, version, target, words, kind, at FROM change_log WHERE build_id = $1 ORDER BY seq DESC LIMIT 200',
     [buildId],
   );
+  return rows.map((r) => ({ ...r, at: r.at.toISOString() }));
 }

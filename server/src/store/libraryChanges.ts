@@ -1,4 +1,4 @@
-import { checkEngine, checkFamily, checkGearbox, checkPart } from '@sable/core';
+import { checkEngine, checkFamily, checkGearbox, checkPart, type RowHistory, type StepsAnswer } from '@sable/core';
 import type { Db, Queryable } from '../db/db.ts';
 import { Problem } from '../http/problem.ts';
 import { readVersioned, removeRow, usedBy, writeRow, type LibraryKind, type RowOf } from './libraryStore.ts';
@@ -132,10 +132,7 @@ async function wordsOf(q: Queryable, seq: number | undefined): Promise<string | 
   return row!.words;
 }
 
-export async function librarySteps(
-  q: Queryable,
-  client: string,
-): Promise<{ undo: string | null; redo: string | null }> {
+export async function librarySteps(q: Queryable, client: string): Promise<StepsAnswer> {
   const { undo, redo } = await stacks(q, client);
   return { undo: await wordsOf(q, undo.at(-1)), redo: await wordsOf(q, redo.at(-1)) };
 }
@@ -163,9 +160,10 @@ export function stepLibrary(db: Db, client: string, direction: 'undo' | 'redo'):
 }
 
 /** Who changed a row, newest first. */
-export function rowHistory(q: Queryable, kind: LibraryKind, id: string): Promise<Record<string, unknown>[]> {
-  return q.query(
+export async function rowHistory(q: Queryable, kind: LibraryKind, id: string): Promise<RowHistory['changes']> {
+  const rows = await q.query<Omit<RowHistory['changes'][number], 'at'> & { at: Date }>(
     'SELECT seq, version, words, step, at FROM library_log WHERE kind = $1 AND row_id = $2 ORDER BY seq DESC LIMIT 100',
     [kind, id],
   );
+  return rows.map((r) => ({ ...r, at: r.at.toISOString() }));
 }

@@ -1,4 +1,15 @@
-import type { BuildAnswer, BuildSummary, ImportReport, Library, Listing } from '@sable/core';
+import type {
+  BuildAnswer,
+  BuildSummary,
+  ImportReport,
+  Library,
+  Listing,
+  RowHistory,
+  RowsReport,
+  StepsAnswer,
+  WatchedListing,
+  YardPage,
+} from '@sable/core';
 import { ApiProblem } from './problem.ts';
 
 /** Who this browser is, for undo: changes of one person are taken back by that person. */
@@ -74,21 +85,6 @@ export interface YardQuery {
   readonly from?: number;
   readonly count?: number;
 }
-export interface YardPage {
-  readonly total: number;
-  readonly listings: readonly Listing[];
-}
-export interface WatchedListing {
-  readonly listing: Listing;
-  readonly note: string;
-  readonly at: string;
-  readonly stillThere: boolean;
-}
-export interface RowHistory {
-  readonly usedBy: readonly string[];
-  readonly changes: readonly { seq: number; version: number; words: string; step: string; at: string }[];
-}
-
 function queryOf(query: YardQuery): string {
   const set = Object.entries(query).filter(([, v]) => v !== undefined && v !== '');
   return new URLSearchParams(set.map(([k, v]) => [k, String(v)])).toString();
@@ -103,8 +99,7 @@ export const api = {
     call<BuildAnswer>('PUT', `/builds/${enc(id)}/${path}`, content, version),
   remove: (id: string, path: string, version: number) =>
     call<BuildAnswer>('DELETE', `/builds/${enc(id)}/${path}`, undefined, version),
-  step: (id: string, direction: 'undo' | 'redo') =>
-    call<BuildAnswer & { words: string }>('POST', `/builds/${enc(id)}/${direction}`),
+  step: (id: string, direction: 'undo' | 'redo') => call<BuildAnswer>('POST', `/builds/${enc(id)}/${direction}`),
   /** The file's text goes as it is, so that the server is the one judge of it. */
   importBundle: (text: string) => call<ImportReport>('POST', '/bundles', text),
   /** One row with the version that a later write must name; undefined where there is none. */
@@ -114,16 +109,16 @@ export const api = {
   rowHistory: (kind: RowKind, id: string) => call<RowHistory>('GET', `/library/${kind}/${enc(id)}/history`),
   freeId: (kind: RowKind, name: string) =>
     call<{ id: string }>('GET', `/library-free-id?kind=${kind}&name=${enc(name)}`),
-  librarySteps: () => call<{ undo: string | null; redo: string | null }>('GET', '/library-steps'),
+  librarySteps: () => call<StepsAnswer>('GET', '/library-steps'),
   stepLibrary: (direction: 'undo' | 'redo') => call<{ words: string }>('POST', `/library-steps/${direction}`),
-  importLibrary: (text: string) => call<Pick<ImportReport, 'rows'>>('POST', '/library-file', text),
-  importTable: (text: string) => call<Pick<ImportReport, 'rows'>>('POST', '/library-table', { text }),
+  importLibrary: (text: string) => call<RowsReport>('POST', '/library-file', text),
+  importTable: (text: string) => call<RowsReport>('POST', '/library-table', { text }),
   rowFileUrl: (kind: RowKind, id: string) => `/api/v1/library/${kind}/${enc(id)}/file`,
   libraryCsvUrl: (kind: RowKind) => `/api/v1/library/${kind}.csv`,
   libraryFileUrl: '/api/v1/library-file',
   yard: (query: YardQuery) => call<YardPage>('GET', `/yard?${queryOf(query)}`),
   listing: (id: string) => call<Listing>('GET', `/yard/${enc(id)}`),
-  watched: () => call<readonly WatchedListing[]>('GET', '/watched'),
+  watched: () => call<WatchedListing[]>('GET', '/watched'),
   watch: (id: string, note: string) => call<undefined>('PUT', `/watched/${enc(id)}`, { note }),
   unwatch: (id: string) => call<undefined>('DELETE', `/watched/${enc(id)}`),
   scalesUrl: (id: string) => `/api/v1/builds/${enc(id)}/scales`,
