@@ -1,13 +1,7 @@
-import type { Build } from '@sable/core';
+import type { Build, StepsAnswer } from '@sable/core';
 import type { Db, Queryable } from '../db/db.ts';
 import { readBuild, readVersion, type StoredBuild } from './buildStore.ts';
 import type { ShopEvents } from './shopEvents.ts';
-
-/** What undo and redo would take back, in words. */
-export interface StepWords {
-  readonly undo: string | null;
-  readonly redo: string | null;
-}
 
 /**
  * Builds as they were last committed, kept in memory. What a write leaves is published, and told, once it is committed;
@@ -17,7 +11,7 @@ export class BuildCache {
   private readonly db: Db;
   private readonly events: ShopEvents;
   private readonly committed = new Map<string, StoredBuild>();
-  private readonly words = new Map<string, Map<string, StepWords>>();
+  private readonly words = new Map<string, Map<string, StepsAnswer>>();
   private readonly texts = new WeakMap<Build, string>();
 
   constructor(db: Db, events: ShopEvents) {
@@ -59,12 +53,12 @@ export class BuildCache {
     }
   }
 
-  stepWords(id: string, client: string): StepWords | undefined {
+  stepWords(id: string, client: string): StepsAnswer | undefined {
     return this.words.get(id)?.get(client);
   }
 
-  keepStepWords(id: string, client: string, words: StepWords | undefined): void {
-    const byClient = this.words.get(id) ?? new Map<string, StepWords>();
+  keepStepWords(id: string, client: string, words: StepsAnswer | undefined): void {
+    const byClient = this.words.get(id) ?? new Map<string, StepsAnswer>();
     this.words.set(id, byClient);
     if (words) byClient.set(client, words);
     else byClient.delete(client);

@@ -1,17 +1,20 @@
-import type { Build, BuildHistory, Decision } from '@sable/core';
+import type { Build, BuildHistory, Decision, StepsAnswer } from '@sable/core';
 import type { Queryable } from '../db/db.ts';
 import { Problem } from '../http/problem.ts';
-import type { BuildCache, StepWords } from './buildCache.ts';
+import type { BuildCache } from './buildCache.ts';
 import { readBuild, readTarget, writeTarget, type Seat, type StoredBuild, type Target } from './buildStore.ts';
 import { freezeChoice } from './freeze.ts';
+import {
+  changedSince,
+  newestStep,
+  stacksOf,
+  UNDO_DEPTH,
+  wordsOf,
+  type Direction,
+  type LoggedStep,
+  type Stacks,
+} from './undoStack.ts';
 import same from 'fast-deep-equal';
-
-/** One row of the log, without the content of the change. */
-interface LoggedStep {
-  readonly seq: number;
-  readonly words: string;
-  readonly kind: 'do' | 'undo' | 'redo';
-}
 
 export interface Order {
   readonly buildId: string;
@@ -19,9 +22,6 @@ export interface Order {
   readonly ifVersion: number;
   readonly client: string;
 }
-
-/** How many of a client's changes stay undoable. */
-const DEPTH = 500;
 
 /**
  * One change of one target in one transaction: version checked, content written, version raised, logged.
@@ -63,7 +63,7 @@ interface Step {
   readonly before: unknown;
   readonly after: unknown;
   readonly words: string;
-  readonly kind: LoggedStep['kind'];
+  readonly kind: LoggedStep['step'];
   readonly of: number | null;
 }
 
@@ -106,40 +106,25 @@ function replaced(build: Build, { target, before, after }: Step): Build | undefi
   return { ...build, candidates: build.candidates.map((c) => (c.id === candidate.id ? candidate : c)) };
 }
 
-/** A client's steps that can be undone and redone, newest last, from the log alone. */
-async function stacks(
-  q: Queryable,
-  buildId: string,
-  client: string,
-): Promise<{ undo: LoggedStep[]; redo: LoggedStep[] }> {
+async function stacks(q: Queryable, buildId: string, client: string): Promise<Stacks> {
   const log = await q.query<LoggedStep & Record<string, unknown>>(
-    `SELECT seq, words, kind FROM (SELECT seq, words, kind FROM change_log
-       WHERE build_id = $1 AND client = $2 ORDER BY seq DESC LIMIT ${DEPTH}) AS recent ORDER BY seq`,
+    `SELECT seq, words, step FROM (SELECT seq, words, kind AS step FROM change_log
+       WHERE build_id = $1 AND client = $2 ORDER BY seq DESC LIMIT ${UNDO_DEPTH}) AS recent ORDER BY seq`,
     [buildId, client],
   );
-  const undo: LoggedStep[] = [];
-  const redo: LoggedStep[] = [];
-  for (const entry of log) {
-    if (entry.kind === 'do') {
-      undo.push(entry);
-      redo.length = 0;
-    } else if (entry.kind === 'undo') {
-      undo.pop();
-      redo.push(entry);
-    } else {
-      redo.pop();
-      undo.push(entry);
-    }
-  }
-  return { undo, redo };
+  return stacksOf(log);
 }
 
 /** What undo and redo would take back for this client. */
-export async function stepWords(cache: BuildCache, q: Queryable, buildId: string, client: string): Promise<StepWords> {
+export async function stepWords(
+  cache: BuildCache,
+  q: Queryable,
+  buildId: string,
+  client: string,
+): Promise<StepsAnswer> {
   const known = cache.stepWords(buildId, client);
   if (known) return known;
-  const { undo, redo } = await stacks(q, buildId, client);
-  const words = { undo: undo.at(-1)?.words ?? null, redo: redo.at(-1)?.words ?? null };
+  const words = wordsOf(await stacks(q, buildId, client));
   cache.keepStepWords(buildId, client, words);
   return words;
 }
@@ -151,29 +136,20 @@ export async function stepWords(cache: BuildCache, q: Queryable, buildId: string
 export function stepBack(
   cache: BuildCache,
   order: Omit<Order, 'ifVersion'>,
-  direction: 'undo' | 'redo',
+  direction: Direction,
 ): Promise<StoredBuild & { words: string }> {
   const full = { ...order, ifVersion: 0 };
   return cache.write(order.buildId, async (q) => {
     const stored = await cache.readInside(q, order.buildId);
-    const { undo, redo } = await stacks(q, order.buildId, order.client);
-    const step = (direction === 'undo' ? undo : redo).at(-1);
-    if (!step)
-      throw new Problem(422, direction === 'undo' ? 'There is nothing of yours to undo.' : 'There is nothing to redo.');
+    const step = newestStep(await stacks(q, order.buildId, order.client), direction);
     const [entry] = await q.query<{ target: Target; before: unknown; after: unknown }>(
       'SELECT target, before, after FROM change_log WHERE seq = $1',
       [step.seq],
     );
     const { target, before, after } = entry!;
     const current = await readTarget(q, order.buildId, target);
-    if (!same(current, after)) {
-      throw new Problem(
-        409,
-        `It can’t be ${direction === 'undo' ? 'undone' : 'redone'}: somebody changed the same thing after you, and that would be lost.`,
-        [],
-        { currentVersion: stored.version, theirs: stored.build },
-      );
-    }
+    if (!same(current, after))
+      throw changedSince(direction, 'thing', { currentVersion: stored.version, theirs: stored.build });
     const result = await apply(q, full, stored, {
       target,
       before: current,

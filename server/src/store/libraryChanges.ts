@@ -2,6 +2,16 @@ import { checkEngine, checkFamily, checkGearbox, checkPart, type RowHistory, typ
 import type { Db, Queryable } from '../db/db.ts';
 import { Problem } from '../http/problem.ts';
 import { readVersioned, removeRow, usedBy, writeRow, type LibraryKind, type RowOf } from './libraryStore.ts';
+import {
+  changedSince,
+  newestStep,
+  stacksOf,
+  UNDO_DEPTH,
+  wordsOf,
+  type Direction,
+  type LoggedStep,
+  type Stacks,
+} from './undoStack.ts';
 import same from 'fast-deep-equal';
 
 const CHECK: { readonly [K in LibraryKind]: (row: RowOf[K], pointer?: string) => void } = {
@@ -37,21 +47,33 @@ export function putRow<K extends LibraryKind>(
   return db.tx(async (q) => {
     const standing = await readVersioned(q, kind, row.id);
     const version = standing?.version ?? 0;
-    if (version !== ifVersion) {
-      throw new Problem(
-        409,
-        ifVersion === 0
-          ? `There is a ${WORD[kind]} “${row.id}” already. Give the new one another name.`
-          : `Somebody changed this ${WORD[kind]} meanwhile: you saw version ${ifVersion}, it is at ${version}. Yours was not saved.`,
-        [],
-        { yourVersion: ifVersion, currentVersion: version, yours: row, theirs: standing?.row ?? null },
-      );
-    }
+    if (version !== ifVersion) throw stale(kind, row, ifVersion, standing);
     if (standing && same(standing.row, row)) return { version, row: standing.row };
     if (kind === 'families') await refuseTakenName(q, row as RowOf['families']);
     const words = `${standing ? (row.retired && !standing.row.retired ? 'Retired' : 'Changed') : 'New'} ${WORD[kind]} ${row.name}`;
-    return { version: await log(q, kind, standing?.row ?? null, row, words, client, 'do', null), row };
+    return { version: await log(q, kind, standing, row, words, client, 'do', null), row };
   });
+}
+
+function stale<K extends LibraryKind>(
+  kind: K,
+  row: RowOf[K],
+  ifVersion: number,
+  standing: StoredRow<K> | undefined,
+): Problem {
+  return new Problem(
+    409,
+    ifVersion === 0
+      ? `There is a ${WORD[kind]} “${row.id}” already. Give the new one another name.`
+      : `Somebody changed this ${WORD[kind]} meanwhile: you saw version ${ifVersion}, it is at ${standing?.version ?? 0}. Yours was not saved.`,
+    [],
+    {
+      yourVersion: ifVersion,
+      ...(standing ? { currentVersion: standing.version } : {}),
+      yours: row,
+      theirs: standing?.row ?? null,
+    },
+  );
 }
 
 async function refuseTakenName(q: Queryable, family: RowOf['families']): Promise<void> {
@@ -65,17 +87,21 @@ async function refuseTakenName(q: Queryable, family: RowOf['families']): Promise
 async function log<K extends LibraryKind>(
   q: Queryable,
   kind: K,
-  before: RowOf[K] | null,
+  standing: StoredRow<K> | undefined,
   after: RowOf[K] | null,
   words: string,
   client: string,
-  step: 'do' | 'undo' | 'redo',
+  step: LoggedStep['step'],
   of: number | null,
 ): Promise<number> {
+  const before = standing?.row ?? null;
   const id = (after ?? before)!.id;
   let version = 1;
-  if (after) version = await writeRow(q, kind, after);
-  else {
+  if (after) {
+    const written = await writeRow(q, kind, after, standing?.version);
+    if (written === undefined) throw stale(kind, after, standing?.version ?? 0, await readVersioned(q, kind, id));
+    version = written;
+  } else {
     const builds = await usedBy(q, kind, id);
     if (builds.length > 0)
       throw new Problem(
@@ -99,61 +125,33 @@ interface Logged {
   readonly before: RowOf[LibraryKind] | null;
   readonly after: RowOf[LibraryKind] | null;
   readonly words: string;
-  readonly step: 'do' | 'undo' | 'redo';
+  readonly step: LoggedStep['step'];
   readonly of_seq: number | null;
 }
 
-/** A client's library changes that can be taken back and done again, newest last. */
-async function stacks(q: Queryable, client: string): Promise<{ undo: number[]; redo: number[] }> {
-  const rows = await q.query<{ seq: number; step: Logged['step'] }>(
-    'SELECT seq, step FROM (SELECT seq, step FROM library_log WHERE client = $1 ORDER BY seq DESC LIMIT 500) AS recent ORDER BY seq',
+async function stacks(q: Queryable, client: string): Promise<Stacks> {
+  const log = await q.query<LoggedStep & Record<string, unknown>>(
+    `SELECT seq, words, step FROM (SELECT seq, words, step FROM library_log
+       WHERE client = $1 ORDER BY seq DESC LIMIT ${UNDO_DEPTH}) AS recent ORDER BY seq`,
     [client],
   );
-  const undo: number[] = [];
-  const redo: number[] = [];
-  for (const { seq, step } of rows) {
-    if (step === 'do') {
-      undo.push(seq);
-      redo.length = 0;
-    } else if (step === 'undo') {
-      undo.pop();
-      redo.push(seq);
-    } else {
-      redo.pop();
-      undo.push(seq);
-    }
-  }
-  return { undo, redo };
+  return stacksOf(log);
 }
 
-async function wordsOf(q: Queryable, seq: number | undefined): Promise<string | null> {
-  if (seq === undefined) return null;
-  const [row] = await q.query<{ words: string }>('SELECT words FROM library_log WHERE seq = $1', [seq]);
-  return row!.words;
-}
-
-export async function librarySteps(q: Queryable, client: string): Promise<StepsAnswer> {
-  const { undo, redo } = await stacks(q, client);
-  return { undo: await wordsOf(q, undo.at(-1)), redo: await wordsOf(q, redo.at(-1)) };
-}
+export const librarySteps = async (q: Queryable, client: string): Promise<StepsAnswer> =>
+  wordsOf(await stacks(q, client));
 
 /**
  * Takes back this client's newest change of the library, or does it again, as a new change.
  * @throws Problem 409 where somebody changed the row since, 422 where there is nothing.
  */
-export function stepLibrary(db: Db, client: string, direction: 'undo' | 'redo'): Promise<{ words: string }> {
+export function stepLibrary(db: Db, client: string, direction: Direction): Promise<{ words: string }> {
   return db.tx(async (q) => {
-    const seq = (await stacks(q, client))[direction].at(-1);
-    if (seq === undefined)
-      throw new Problem(422, direction === 'undo' ? 'There is nothing of yours to undo.' : 'There is nothing to redo.');
+    const { seq } = newestStep(await stacks(q, client), direction);
     const [entry] = await q.query<Logged & Record<string, unknown>>('SELECT * FROM library_log WHERE seq = $1', [seq]);
     const { kind, row_id, before, after, words } = entry!;
-    const standing = (await readVersioned(q, kind, row_id))?.row ?? null;
-    if (!same(standing, after))
-      throw new Problem(
-        409,
-        `It can’t be ${direction === 'undo' ? 'undone' : 'redone'}: somebody changed the same row after you, and that would be lost.`,
-      );
+    const standing = await readVersioned(q, kind, row_id);
+    if (!same(standing?.row ?? null, after)) throw changedSince(direction, 'row');
     await log(q, kind, standing, before, words, client, direction, seq);
     return { words };
   });

@@ -92,18 +92,28 @@ export async function readRow(q: Queryable, kind: LibraryKind, id: string): Prom
   return (await readVersioned(q, kind, id))?.row;
 }
 
-/** Writes a row with all its columns; a new one at version 1, an old one at the version after its own. */
-export async function writeRow<K extends LibraryKind>(q: Queryable, kind: K, row: RowOf[K]): Promise<number> {
+/**
+ * Writes a row with all its columns: a new one at version 1 where `ifVersion` is 0, else the one that stands at that
+ * version. The version is asked for in the statement itself: of two writers only one finds it.
+ * @returns its version; undefined where the row stands at another version
+ */
+export async function writeRow<K extends LibraryKind>(
+  q: Queryable,
+  kind: K,
+  row: RowOf[K],
+  ifVersion = 0,
+): Promise<number | undefined> {
   const { table, columns } = TABLES[kind];
   const names = ['retired', 'doc', ...Object.keys(columns)];
   const values = [row.retired ?? false, JSON.stringify(row), ...Object.values(columns).map((of) => of(row))];
   const [written] = await q.query<{ version: number }>(
     `INSERT INTO ${table} (id, ${names.join(', ')}) VALUES ($1, ${names.map((_, i) => `$${i + 2}`).join(', ')})
      ON CONFLICT (id) DO UPDATE SET version = ${table}.version + 1, ${names.map((n) => `${n} = excluded.${n}`).join(', ')}
+       WHERE ${table}.version = $${names.length + 2}
      RETURNING version`,
-    [row.id, ...values],
+    [row.id, ...values, ifVersion],
   );
-  return written!.version;
+  return written?.version;
 }
 
 /** Takes a row out again: only what nobody refers to can go. */
