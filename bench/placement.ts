@@ -14,7 +14,7 @@ import {
 } from '@sable/core/solvers/placement';
 import { searchFitRecipes } from '@sable/core/solvers/recipe';
 import { round, summary, timed } from './measure.ts';
-import { random } from './random.ts';
+import { seeded } from '@sable/core/units';
 
 const STEP: readonly number[] = [5, 5, 5, 0.5, 0.5];
 
@@ -64,7 +64,7 @@ function bestOnGrid(problem: PlacementProblem): { bestMm: number; asked: number;
 
 /** A made-up powertrain in a made-up bay: boxes, bars and turned boxes inside, walls and lumps around. */
 export function generated(seed: number, parts: number, obstacles: number): PlacementProblem {
-  const next = random(seed);
+  const next = seeded(seed);
   const about = (middle: number, spread: number) => middle + (next() - 0.5) * 2 * spread;
   const body = (id: string, convex: Convex): Body => ({ id, name: id, convex });
   const inside = Array.from({ length: parts }, (_, i) => {

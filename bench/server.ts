@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { Agent, request } from 'node:http';
+import { CROWDED_BAY } from '../core/test/crowdedBay.ts';
 import { summary, type Times } from './measure.ts';
 
 interface Reply {
@@ -92,31 +93,12 @@ export function memoryMb(pid: number): number | undefined {
   }
 }
 
-/** A ball of points; sixty of them among a hundred and twenty take a place search many seconds. */
-const ball = (id: string, x: number, y: number, z: number) => ({
-  id,
-  verticesMm: Array.from({ length: 60 }, (_, i) => {
-    const [u, v] = [i * 2.399963, Math.acos(1 - (2 * (i + 0.5)) / 60)];
-    return [x + 40 * Math.cos(u) * Math.sin(v), y + 40 * Math.sin(u) * Math.sin(v), z + 40 * Math.cos(v)];
-  }),
-});
-const spread = (prefix: string, count: number, step: number) =>
-  Array.from({ length: count }, (_, i) =>
-    ball(`${prefix}${i}`, (i % 6) * step, (Math.floor(i / 6) % 6) * step, Math.floor(i / 36) * step),
-  );
-
 /** Reads of a build while four place searches run in the server's threads. */
 export async function readsBesideSearches(url: URL): Promise<Times> {
   const agent = new Agent({ keepAlive: true, maxSockets: 8 });
-  const search = {
-    parts: spread('p', 60, 60),
-    obstacles: spread('o', 120, 150),
-    requiredGapsMm: [],
-    search: { xMm: [-400, 400], yMm: [-400, 400], zMm: [-400, 400], pitchDeg: [-10, 10], cantDeg: [-30, 30] },
-  };
   // The threads are there before anything is timed.
-  await send(agent, url, 'POST', '/sums/placement.search', { ...search, parts: [], obstacles: [] });
-  const running = Array.from({ length: 4 }, () => send(agent, url, 'POST', '/sums/placement.search', search));
+  await send(agent, url, 'POST', '/sums/placement.search', { ...CROWDED_BAY, parts: [], obstacles: [] });
+  const running = Array.from({ length: 4 }, () => send(agent, url, 'POST', '/sums/placement.search', CROWDED_BAY));
   const reads: number[] = [];
   for (let i = 0; i < 100; i++) {
     const t = performance.now();

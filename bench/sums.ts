@@ -4,7 +4,7 @@ import type { Build, Engine, Gearbox, Library, Part } from '@sable/core';
 import { boundsGapSquared, convexOf, signedDistance, type Convex } from '@sable/core/geometry';
 import { bundledCore } from './bundled.ts';
 import { round, summary, timed } from './measure.ts';
-import { random } from './random.ts';
+import { seeded } from '@sable/core/units';
 
 const demo = path.resolve(import.meta.dirname, '../server/src/demo');
 const read = <T>(name: string): T => JSON.parse(readFileSync(path.join(demo, `${name}.json`), 'utf8')) as T;
@@ -29,7 +29,7 @@ export async function assessBench() {
 
 /** Exact pair queries on turned 8-vertex boxes: those whose bounding boxes overlap, and those that boxes tell apart. */
 export function clearanceBench() {
-  const next = random(20260101);
+  const next = seeded(20260101);
   const box = (reach: number): Convex =>
     convexOf({
       kind: 'box',

@@ -1,16 +1,6 @@
 import type { BrowserContext, Page } from '@playwright/test';
+import { seeded } from '@sable/core/units';
 import { expect, Sable, test } from './sable.ts';
-
-/** Random numbers that a test can be run with again: mulberry32. */
-function seeded(seed: number): () => number {
-  let a = seed;
-  return () => {
-    a = (a + 0x6d2b79f5) | 0;
-    let t = Math.imul(a ^ (a >>> 15), 1 | a);
-    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
-    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
-  };
-}
 
 /** How many of so many times: all with SABLE_THOROUGH=1, a fifth of them in every run. */
 const rounds = (all: number) => (process.env['SABLE_THOROUGH'] === '1' ? all : all / 5);

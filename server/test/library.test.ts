@@ -67,6 +67,32 @@ test('two at once: the second gets both versions and nothing is lost', async () 
   expect((await get<Part>('/library/parts/rad-2')).body).toEqual(part);
 });
 
+test('many at once at one row: one is taken, the others are told what stands, and its version rises by one', async () => {
+  const { body: part, headers } = await get<Part>('/library/parts/rad-2');
+  const version = Number(String(headers['etag']).replaceAll('"', ''));
+  const wanted = Array.from({ length: 12 }, (_, n) => ({ ...part, leadDays: 20 + n }));
+  const answers = await Promise.all(wanted.map((row, n) => put<Part>('parts', row, version, `client ${n}`)));
+  const taken = answers.flatMap((a, n) => (a.status === 200 ? [n] : []));
+  expect(taken.length).toBe(1);
+  const stands = (await get<Part>('/library/parts/rad-2')).body;
+  expect(stands).toEqual(wanted[taken[0]!]);
+  for (const [n, answer] of answers.entries())
+    if (n !== taken[0])
+      expect(answer).toMatchObject({
+        status: 409,
+        body: { currentVersion: version + 1, theirs: stands, yours: wanted[n] },
+      });
+  expect((await step('undo', `client ${taken[0]}`)).status).toBe(200);
+  expect((await get<Part>('/library/parts/rad-2')).body).toEqual(part);
+});
+
+test('a new row is never written over one that stands', async () => {
+  const part = (await get<Part>('/library/parts/rad-2')).body;
+  const late = await put<Part>('parts', { ...part, name: 'Another radiator' }, 0);
+  expect(late).toMatchObject({ status: 409, body: { theirs: part } });
+  expect((await get<Part>('/library/parts/rad-2')).body).toEqual(part);
+});
+
 test('a new row that a build has come to use is not taken out by undo', async () => {
   const part = { ...(await get<Part>('/library/parts/rad-2')).body, id: 'rad-new', name: 'New radiator' };
   await put('parts', part, 0);

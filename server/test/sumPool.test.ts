@@ -1,5 +1,9 @@
+import { CALCULATORS, finished, startingInputs, sumNamed, type Build, type Library } from '@sable/core';
 import { POOL_LIMITS, SumPool, type PoolLimits } from '../src/jobs/sumPool.ts';
 import { paths } from '../src/paths.ts';
+import { request } from 'node:http';
+import type { AddressInfo } from 'node:net';
+import { CROWDED_BAY } from '../../core/test/crowdedBay.ts';
 import { call, openShop, type ProblemBody } from './shop.ts';
 
 const NEVER = new AbortController().signal;
@@ -11,27 +15,7 @@ const MASS = {
     items: [{ name: 'oil', sign: 1, massKg: 4, plusMinusKg: 0.3 }],
   },
 };
-/** A place searched for, in a bay so full that it takes many seconds. */
-const ball = (id: string, x: number, y: number, z: number) => ({
-  id,
-  verticesMm: Array.from({ length: 60 }, (_, i) => {
-    const [u, v] = [i * 2.399963, Math.acos(1 - (2 * (i + 0.5)) / 60)];
-    return [x + 40 * Math.cos(u) * Math.sin(v), y + 40 * Math.sin(u) * Math.sin(v), z + 40 * Math.cos(v)];
-  }),
-});
-const spread = (prefix: string, count: number, step: number) =>
-  Array.from({ length: count }, (_, i) =>
-    ball(`${prefix}${i}`, (i % 6) * step, (Math.floor(i / 6) % 6) * step, Math.floor(i / 36) * step),
-  );
-const LONG = {
-  name: 'placement.search',
-  input: {
-    parts: spread('p', 60, 60),
-    obstacles: spread('o', 120, 150),
-    requiredGapsMm: [],
-    search: { xMm: [-400, 400], yMm: [-400, 400], zMm: [-400, 400], pitchDeg: [-10, 10], cantDeg: [-30, 30] },
-  },
-};
+const LONG = { name: 'placement.search', input: CROWDED_BAY };
 
 async function withPool(limits: Partial<PoolLimits>, work: (pool: SumPool) => Promise<void>): Promise<void> {
   const pool = new SumPool(paths.sumWorker, { ...POOL_LIMITS, ...limits });
@@ -94,6 +78,63 @@ describe('over HTTP', () => {
       expect(performance.now() - began).toBeLessThan(1000);
       for (const answer of [await first, await second])
         expect(answer).toMatchObject({ status: 503, body: { type: 'urn:sable:problem:not-now' } });
+    } finally {
+      await shop.close();
+    }
+  });
+
+  test('a connection that breaks ends its sum, and the one that waited behind it is answered', async () => {
+    const shop = await openShop(false, { threads: 1, queue: 2, seconds: 25 });
+    try {
+      await shop.app.listen({ port: 0, host: '127.0.0.1' });
+      const { port } = shop.app.server.address() as AddressInfo;
+      const asked = request({
+        port,
+        method: 'POST',
+        path: `/api/v1/sums/${LONG.name}`,
+        headers: { host: `localhost:${port}`, 'content-type': 'application/json' },
+      });
+      asked.on('error', () => undefined);
+      asked.end(JSON.stringify(LONG.input));
+      // A thread takes a while to start; after that the long sum has it.
+      await new Promise((resolve) => setTimeout(resolve, 1500));
+      const behind = call<{ installedMassKg: number }>(shop, 'POST', `/sums/${MASS.name}`, MASS.input);
+      asked.destroy();
+      // Were the long sum not ended, this one would wait its whole time out and be refused.
+      expect(await behind).toMatchObject({ status: 200, body: { installedMassKg: 104 } });
+    } finally {
+      await shop.close();
+    }
+  });
+
+  test('a sum of a candidate and a calculator answer over HTTP what they answer here, and name what is wrong', async () => {
+    const shop = await openShop(true);
+    try {
+      const { build } = (await call<{ build: Build }>(shop, 'GET', '/builds/glider-tug')).body;
+      const library = (await call<Library>(shop, 'GET', '/library')).body;
+      const [candidate] = build.candidates;
+      const run = { build, candidate, library, choices: { day: 'standard', grip: 'dry', trailer: false } };
+      const here = (name: string, input: unknown) => JSON.parse(JSON.stringify(finished(sumNamed(name)!.run(input))));
+      expect((await call(shop, 'POST', '/sums/candidate.run', run)).body).toEqual(here('candidate.run', run));
+      const [injectors] = CALCULATORS.filter((c) => c.id === 'injectors');
+      const given = startingInputs(injectors!, undefined);
+      expect((await call(shop, 'POST', '/sums/calculator.injectors', given)).body).toEqual(
+        here('calculator.injectors', given),
+      );
+      const strange = {
+        ...run,
+        candidate: { ...candidate, engineId: 'nobody-knows' },
+        from: 'above',
+        choices: undefined,
+      };
+      expect(await call<ProblemBody>(shop, 'POST', '/sums/candidate.installPath', strange)).toMatchObject({
+        status: 422,
+        body: { errors: [{ pointer: '/candidate/engineId' }] },
+      });
+      const negative = { ...given, inputs: { ...given.inputs, powerKw: { value: -5, evidence: 'claimed' } } };
+      expect((await call<ProblemBody>(shop, 'POST', '/sums/calculator.injectors', negative)).body.errors).toEqual([
+        expect.objectContaining({ pointer: '/inputs/powerKw/value' }),
+      ]);
     } finally {
       await shop.close();
     }

@@ -5,4 +5,5 @@ export * from './distribution.ts';
 export * from './errors.ts';
 export * from './evidence.ts';
 export * from './figure.ts';
+export * from './random.ts';
 export * from './valueTokens.ts';

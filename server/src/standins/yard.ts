@@ -1,5 +1,6 @@
 import {
   OFFERED_ITEMS,
+  seeded,
   type ConditionWord,
   type Engine,
   type Gearbox,
@@ -81,17 +82,6 @@ const SORTS: Readonly<Record<NonNullable<YardSearch['sort']>, ((l: Listing) => n
 };
 
 const plain = (s: string) => s.toLowerCase().normalize('NFKD').replaceAll(/\p{M}/gu, '');
-
-/** A small generator with a seed (mulberry32): the same seed gives the same yard. */
-function seeded(seed: number): () => number {
-  let a = seed >>> 0;
-  return () => {
-    a = (a + 0x6d2b79f5) >>> 0;
-    let t = Math.imul(a ^ (a >>> 15), 1 | a);
-    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
-    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
-  };
-}
 
 const SELLERS = [
   'Breaker at the brickworks',
