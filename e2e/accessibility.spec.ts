@@ -1,5 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
+import { drawn } from './drawn.ts';
 import { expect, test as base } from './sable.ts';
 
 /** One page for all walks of a worker: a fresh one would read and compile the whole app each time. */
@@ -55,21 +56,6 @@ const SCREENS = [
 
 // Nothing is changed here: any of them may run beside any other.
 test.describe.configure({ mode: 'parallel' });
-
-/** Resolves once the page has not changed for a while: charts come after the words. */
-const drawn = () =>
-  new Promise<void>((resolve) => {
-    const still = () => {
-      observer.disconnect();
-      resolve();
-    };
-    let timer = setTimeout(still, 250);
-    const observer = new MutationObserver(() => {
-      clearTimeout(timer);
-      timer = setTimeout(still, 250);
-    });
-    observer.observe(document.body, { childList: true, subtree: true, attributes: true });
-  });
 
 for (const [name, path] of SCREENS) {
   test(`${name}: no serious fault for those who can’t see or point, no sideways scroll, day and night`, async ({

@@ -2,13 +2,14 @@ import type { Build } from '@sable/core';
 import type { Page } from '@playwright/test';
 import { chip, expect, test } from './sable.ts';
 
-const answer = (page: Page) => page.locator('.fit-answer h2');
-const pane = (page: Page, view: 'side' | 'front' | 'plan') => page.locator(`.pane[data-view="${view}"]`);
+const answer = (page: Page) =>
+  page.getByRole('complementary', { name: 'Fit' }).getByRole('heading', { level: 2 }).first();
+const pane = (page: Page, view: 'side' | 'front' | 'plan') => page.locator(`[data-view="${view}"]`);
 const readout = async (page: Page, word: string) =>
   Number(
     (
       await page
-        .locator('.readout div', { has: page.getByText(word, { exact: true }) })
+        .locator('dl div', { has: page.getByText(word, { exact: true }) })
         .locator('dd')
         .innerText()
     ).replace(/[^\d.-]/g, ''),
@@ -181,7 +182,7 @@ test('looked at in section, in space, beside a ghost, and measured', async ({ pa
   await expect(pane(page, 'side').locator('[data-layer="measure"] path')).toHaveCount(1);
   await expect(page.getByText(/along, .* up/)).toBeVisible();
   await page.getByRole('button', { name: '3D' }).click();
-  await expect(page.locator('.bay3d canvas')).toBeVisible();
+  await expect(page.locator('main canvas')).toBeVisible();
 });
 
 test('a gap tells what it needs and why; in US units in inches', async ({ page, go }) => {

@@ -66,7 +66,7 @@ test('a scan is read, wrapped, placed by three points and stands in the powertra
   await expect(page.getByText('300 mm × 200 mm × 120 mm')).toBeVisible();
   await page.getByRole('button', { name: 'Wrap it in pieces' }).click();
   await expect(page.getByText(/^One piece\. They stand off/)).toBeVisible();
-  const canvas = page.locator('.scan-view canvas');
+  const canvas = page.getByRole('dialog').locator('canvas');
   const box = (await canvas.boundingBox())!;
   const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
   for (const [dx, dy] of [
@@ -94,7 +94,7 @@ test('a scan is read, wrapped, placed by three points and stands in the powertra
   const [solid] = (await sable.build()).build.candidates.find((c) => c.id === 'd')!.scanned!;
   expect(solid).toMatchObject({ name: 'pump', role: 'block', shape: { kind: 'hull' } });
   expect(solid!.plusMinusMm).toBeGreaterThanOrEqual(2);
-  await expect(page.locator('.pane[data-view="side"] [data-solid="scan-1-1"]')).toBeAttached();
+  await expect(page.locator('[data-view="side"] [data-solid="scan-1-1"]')).toBeAttached();
   await page.getByRole('button', { name: /^Undo/ }).click();
   await expect.poll(async () => (await sable.build()).build).toEqual(before.build);
 });

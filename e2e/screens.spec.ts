@@ -55,7 +55,9 @@ test('everything by keyboard: steps, candidates, units, undo, search, the list o
 test('US units everywhere: figures, sentences, fields', async ({ page, go }) => {
   await go('/builds/glider-tug/line-up?c=b');
   await page.getByRole('button', { name: 'US', exact: true }).click();
-  await expect(page.locator('table.lineup thead')).toContainText('Rocker cover hits the bonnet by 0.55 in.');
+  await expect(page.getByRole('region', { name: 'Line-up' }).locator('thead')).toContainText(
+    'Rocker cover hits the bonnet by 0.55 in.',
+  );
   await expect(cell(page, 'C', 'Peak power, target now')).toHaveAccessibleName(/157 hp/);
   await page.getByRole('link', { name: 'Brief' }).click();
   await expect(page.getByLabel('Trailer', { exact: true })).toHaveValue('1720');
@@ -232,7 +234,7 @@ test.describe('the sum behind the screen is the one over HTTP, once for each top
     await go('/builds/glider-tug/weight?c=c');
     await expect(page.getByRole('rowheader', { name: 'Installed', exact: true })).toBeVisible();
     const rows = await page
-      .locator('table.figures')
+      .locator('main table')
       .first()
       .locator('tbody tr')
       .evaluateAll((list) => list.map((r) => [...r.querySelectorAll('th,td')].map((c) => c.textContent ?? '')));
@@ -247,7 +249,7 @@ test.describe('the sum behind the screen is the one over HTTP, once for each top
         plusMinusKg: number(r[2]!),
       })),
     });
-    const shown = await page.locator('table.figures').first().locator('tfoot td').first().textContent();
+    const shown = await page.locator('main table').first().locator('tfoot td').first().textContent();
     // The rows are read as printed, to a tenth of a kilo each.
     expect(Math.abs(number(shown!) - bridge.installedMassKg)).toBeLessThan(0.05 * rows.length);
   });

@@ -1,6 +1,7 @@
 import { mkdirSync } from 'node:fs';
 import path from 'node:path';
 import { chromium, type Page } from '@playwright/test';
+import { drawn } from './drawn.ts';
 import { launchArgs } from './launch.ts';
 import { RunningSable } from './running.ts';
 
@@ -35,7 +36,6 @@ const BEFORE: Readonly<Record<string, (page: Page) => Promise<void>>> = {
     await page.getByRole('combobox', { name: 'Engine' }).click();
     await page.getByRole('option', { name: 'V6 2.7' }).click();
     await page.getByRole('gridcell', { name: /^Saloon with V6/ }).click();
-    await page.waitForTimeout(600);
   },
   'fit-recipe': async (page) => {
     await page.getByRole('button', { name: 'Recipe' }).click();
@@ -66,7 +66,9 @@ try {
     await page.goto(sable.url + to);
     await page.locator('main').waitFor();
     await page.waitForTimeout(1500);
+    await page.evaluate(drawn);
     await BEFORE[name]?.(page);
+    await page.evaluate(drawn);
     await page.screenshot({ path: path.join(folder, `${name}.png`) });
     await page.close();
   }

@@ -1,7 +1,8 @@
 import '@fontsource/encode-sans-semi-condensed/latin-400.css';
 import '@fontsource/encode-sans-semi-condensed/latin-500.css';
 import '@fontsource/encode-sans-semi-condensed/latin-600.css';
-import './app/styles.css';
+import './app/global.css';
+import GlobalStyles from '@mui/material/GlobalStyles';
 import { ThemeProvider } from '@mui/material/styles';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { StrictMode, useMemo } from 'react';
@@ -11,6 +12,7 @@ import { ApiProblem } from './hooks/problem.ts';
 import { router } from './app/router.tsx';
 import { SettingsProvider, useSettings } from './hooks/settings.tsx';
 import { themeFor } from './app/theme.ts';
+import { variablesOf } from './app/tokens.ts';
 
 const client = new QueryClient({
   defaultOptions: {
@@ -27,6 +29,7 @@ function Themed() {
   const theme = useMemo(() => themeFor(mode), [mode]);
   return (
     <ThemeProvider theme={theme}>
+      <GlobalStyles styles={{ ':root': { ...variablesOf(mode), colorScheme: mode === 'day' ? 'light' : 'dark' } }} />
       <RouterProvider router={router} />
     </ThemeProvider>
   );

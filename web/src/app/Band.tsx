@@ -5,6 +5,8 @@ import { StateMark, candidateColour } from '../pieces/marks.tsx';
 import { nextCandidate } from '../pieces/nextCandidate.ts';
 import { useBuild, useBuildActions, useJudgement } from '../hooks/buildState.tsx';
 import { UnitSwitch } from '../pieces/UnitSwitch.tsx';
+import layout from '../pieces/layout.module.css';
+import css from './Band.module.css';
 
 /** Under the rule: whose build, the candidates, undo and redo, units, search. */
 export function Band({ onSearch }: { onSearch: () => void }) {
@@ -22,7 +24,7 @@ export function Band({ onSearch }: { onSearch: () => void }) {
   return (
     <div className="band">
       <h1 title={build.name}>{build.name}</h1>
-      <div className="strip" role="group" aria-label="Candidates">
+      <div className={css['strip']} role="group" aria-label="Candidates">
         {build.candidates.map((c) => {
           const state = assessmentOf(c.id)?.state;
           const current = c.id === candidate?.id;
@@ -30,13 +32,13 @@ export function Band({ onSearch }: { onSearch: () => void }) {
             <button
               key={c.id}
               type="button"
-              className="chip"
+              className={css['chip']}
               aria-pressed={current}
               title={current ? `${c.name}: open to change it` : c.name}
               style={{ ['--cc' as string]: candidateColour(c.letter) }}
               onClick={() => (current ? void navigate(`/builds/${build.id}/candidate?c=${c.id}`) : select(c.id))}
             >
-              <span className="tab">{c.letter}</span>
+              <span className={css['tab']}>{c.letter}</span>
               {shortName(c.engineId)}
               {state && (
                 <>
@@ -57,7 +59,7 @@ export function Band({ onSearch }: { onSearch: () => void }) {
           {build.candidates.length < 5 ? 'Candidate' : 'Add'}
         </Button>
       </div>
-      <div className="tools">
+      <div className={layout['tools']}>
         <span title={undoWords === null ? 'Nothing of yours to undo' : `Undo: ${undoWords}`}>
           <Button onClick={undo} disabled={undoWords === null} aria-label="Undo">
             <Undo2 size={16} />

@@ -7,6 +7,7 @@ import DialogTitle from '@mui/material/DialogTitle';
 import { useBuild, useBuildActions } from '../hooks/buildState.tsx';
 import type { Conflict } from '../hooks/saveQueue.ts';
 import { fieldLabel } from '../pieces/fieldLabel.ts';
+import layout from '../pieces/layout.module.css';
 
 /** A value of the data as a person reads it: a figure with its ± and its evidence, a list by how many it holds. */
 function shown(value: unknown): string {
@@ -57,8 +58,8 @@ export function ConflictDialog({ conflict }: { conflict: Conflict }) {
           You both changed {conflict.fields.length === 1 ? 'this field' : 'these fields'}. Everything else of yours and
           of theirs is kept.
         </p>
-        <div className="scroll-x">
-          <table className="figures">
+        <div className={layout['scroll-x']}>
+          <table className={layout['figures']}>
             <thead>
               <tr>
                 <th scope="col">Field</th>

@@ -8,6 +8,7 @@ import { BuildProvider, useBuild, useBuildActions, useJudgement, useSaving } fro
 import { Rule, SkipLink } from '../pieces/Rule.tsx';
 import { SCREENS } from '../pieces/steps.ts';
 import { useSettings } from '../hooks/settings.tsx';
+import layout from '../pieces/layout.module.css';
 
 const ConflictDialog = lazy(() => import('./ConflictDialog.tsx').then((m) => ({ default: m.ConflictDialog })));
 const SearchDialog = lazy(() => import('./SearchDialog.tsx').then((m) => ({ default: m.SearchDialog })));
@@ -35,7 +36,7 @@ export function BuildShell() {
 function Lost({ sentence }: { sentence: string }) {
   const navigate = useNavigate();
   return (
-    <div className="empty">
+    <div className={layout['empty']}>
       <h2>{sentence}</h2>
       <Button onClick={() => void navigate('/shop')}>To all builds</Button>
     </div>

@@ -2,6 +2,7 @@ import Dialog from '@mui/material/Dialog';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import { SCREENS } from '../pieces/steps.ts';
+import layout from '../pieces/layout.module.css';
 
 const KEYS: readonly (readonly [string, string])[] = [
   ...SCREENS.map((s) => [s.key, s.title] as const),
@@ -26,7 +27,7 @@ export function ShortcutsDialog({ open, onClose }: { open: boolean; onClose: () 
     <Dialog open={open} onClose={onClose} aria-labelledby="keys-title">
       <DialogTitle id="keys-title">Keys</DialogTitle>
       <DialogContent>
-        <table className="figures">
+        <table className={layout['figures']}>
           <tbody>
             {KEYS.map(([key, what]) => (
               <tr key={key}>

@@ -6,6 +6,7 @@ import { api } from '../hooks/api.ts';
 import { KEYS } from '../hooks/queryKeys.ts';
 import { WhenJudged } from '../pieces/WhenJudged.tsx';
 import { BuildShell } from './Shell.tsx';
+import layout from '../pieces/layout.module.css';
 
 const screen = (load: () => Promise<{ default: ComponentType }>) => {
   const Screen = lazy(load);
@@ -37,7 +38,7 @@ function Broken() {
   const error = useRouteError();
   return (
     <main className="main">
-      <div className="empty" role="alert">
+      <div className={layout['empty']} role="alert">
         <h2>This screen broke</h2>
         <p>{error instanceof Error ? error.message : 'Nobody knows why.'} What was saved is safe.</p>
         <a href="/">Start again</a>

@@ -1,38 +1,10 @@
 import { createTheme, type Theme } from '@mui/material/styles';
 import type { Mode } from '../hooks/settings.tsx';
-
-const COLOURS = {
-  day: {
-    dye: '#2C3E91',
-    onDye: '#FFFFFF',
-    paper: '#F2F3F0',
-    panel: '#FFFFFF',
-    ink: '#1E1B19',
-    muted: '#5A5E58',
-    line: '#D3D6CF',
-    edge: '#80857C',
-    clear: '#14724F',
-    tight: '#955800',
-    blocked: '#B0281F',
-  },
-  night: {
-    dye: '#93A5FF',
-    onDye: '#14162A',
-    paper: '#161413',
-    panel: '#201D1B',
-    ink: '#ECE8E2',
-    muted: '#A8A29B',
-    line: '#3A3531',
-    edge: '#7A746E',
-    clear: '#58C79A',
-    tight: '#E3A548',
-    blocked: '#F2887F',
-  },
-} as const;
+import { TOKENS } from './tokens.ts';
 
 /** MUI dressed as the bench: square, flat, dense, sentence case. */
 export function themeFor(mode: Mode): Theme {
-  const c = COLOURS[mode];
+  const c = TOKENS[mode];
   return createTheme({
     palette: {
       mode: mode === 'day' ? 'light' : 'dark',

@@ -1,15 +1,17 @@
 import type { Changed } from '@sable/core';
 import { Plain } from './figures.tsx';
 import { StateMark } from './marks.tsx';
+import layout from './layout.module.css';
+import css from './ChangedList.module.css';
 
 const SHOWN = 7;
 
 /** What the newest change did, rows whose state flipped first. */
 export function ChangedList({ rows, currency }: { rows: readonly Changed[]; currency: string }) {
   return (
-    <section className="pulse" style={{ margin: '8px 0' }} aria-live="polite">
+    <section className={css['pulse']} style={{ margin: '8px 0' }} aria-live="polite">
       <h3>What that changed</h3>
-      <table className="figures small">
+      <table className={`${layout['figures']} small`}>
         <tbody>
           {rows.slice(0, SHOWN).map((r) => (
             <tr key={r.id}>

@@ -1,7 +1,7 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
 import Button from '@mui/material/Button';
 import { memo, useMemo, useRef, useState, type KeyboardEvent, type ReactNode } from 'react';
-import './figureGrid.css';
+import css from './FigureGrid.module.css';
 
 export interface GridColumn<R> {
   readonly field: string;
@@ -107,10 +107,10 @@ function Grid<R extends { readonly id: string }>(props: FigureGridProps<R>) {
         role="grid"
         aria-label={label}
         aria-rowcount={(paged?.total ?? shown.length) + 1}
-        className="figure-grid"
+        className={css['figure-grid']}
         style={{ height: `min(${height}px, max(300px, calc(100vh - ${above}px)))` }}
       >
-        <div role="rowgroup" className="head">
+        <div role="rowgroup" className={css['head']}>
           <div role="row" style={{ gridTemplateColumns: template, minWidth }}>
             {columns.map((c) => {
               const here = sorted?.field === c.field;
@@ -164,7 +164,7 @@ function Grid<R extends { readonly id: string }>(props: FigureGridProps<R>) {
             );
           })}
         </div>
-        {shown.length === 0 && <p className="muted nothing">{nothing}</p>}
+        {shown.length === 0 && <p className={`muted ${css['nothing']}`}>{nothing}</p>}
       </div>
       {paged && paged.total > paged.size && <Pages paged={paged} />}
     </>
@@ -216,7 +216,7 @@ function Pages({
 }) {
   const last = Math.ceil(total / size) - 1;
   return (
-    <nav className="pages" aria-label="Pages">
+    <nav className={css['pages']} aria-label="Pages">
       <span className="muted num">
         {page * size + 1} to {Math.min(total, (page + 1) * size)} of {total}
       </span>

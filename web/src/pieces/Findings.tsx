@@ -7,6 +7,7 @@ import { useUnits } from '../hooks/settings.tsx';
 import { Sentence } from './figures.tsx';
 import { EvidenceMark, StateMark } from './marks.tsx';
 import { notJudged } from './WhenJudged.tsx';
+import layout from './layout.module.css';
 
 export function FindingRow({ finding, action = true }: { finding: Finding; action?: boolean }) {
   const { build, candidate } = useBuild();
@@ -24,19 +25,19 @@ export function FindingRow({ finding, action = true }: { finding: Finding; actio
     if (candidate) saveCandidate(candidate, withRemedy(candidate, r));
   };
   return (
-    <li className="finding">
+    <li className={layout['finding']}>
       <StateMark state={finding.state} />
       <p>
         <Sentence>{finding.title}</Sentence>
         {finding.evidence && <EvidenceMark evidence={finding.evidence} />}
       </p>
-      <div className="because">
+      <div className={layout['because']}>
         <Sentence>{finding.because}</Sentence>
       </div>
       {action &&
         candidate &&
         finding.remedies.map((r) => (
-          <div className="act" key={r.title}>
+          <div className={layout['act']} key={r.title}>
             <Button onClick={() => void take(r)}>{wordSentence(r.title, units)}</Button>
             <span className="muted num">{price(r)}</span>
           </div>

@@ -3,6 +3,7 @@ import { lazy, Suspense, useEffect, useRef, useState } from 'react';
 import { Link, NavLink, useLocation, useParams } from 'react-router';
 import { StateMark } from './marks.tsx';
 import { SCREENS } from './steps.ts';
+import css from './Rule.module.css';
 
 // Menus and what floats come when they are opened: the first page needs none of them.
 const ShopMenu = lazy(() => import('./ShopMenu.tsx').then((m) => ({ default: m.ShopMenu })));
@@ -16,7 +17,7 @@ export function Rule({ steps }: { steps: Readonly<Partial<Record<Step, State>>> 
     nav.current?.querySelector('[aria-current="page"]')?.scrollIntoView({ block: 'nearest', inline: 'center' });
   }, [pathname]);
   return (
-    <header className="rule">
+    <header className={css['rule']}>
       <Wordmark />
       <nav aria-label="Steps of the build" ref={nav}>
         <ol>
@@ -52,7 +53,7 @@ function Wordmark() {
   return (
     <>
       <button
-        className="wordmark"
+        className={css['wordmark']}
         type="button"
         aria-haspopup="menu"
         aria-expanded={anchor !== null}
@@ -87,7 +88,7 @@ function Wordmark() {
 
 export function SkipLink() {
   return (
-    <Link className="skip" to="#main" onClick={() => document.getElementById('main')?.focus()}>
+    <Link className={css['skip']} to="#main" onClick={() => document.getElementById('main')?.focus()}>
       To the main thing
     </Link>
   );

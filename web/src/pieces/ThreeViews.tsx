@@ -4,6 +4,7 @@ import { useId, useMemo } from 'react';
 import { useUnits } from '../hooks/settings.tsx';
 import { FRONT, outline, PLAN, SIDE, type Flat, type View } from '@sable/core/formats/drawing';
 import { placeNames, type Frame } from './labels.ts';
+import css from './ThreeViews.module.css';
 
 export interface DrawnSolid {
   readonly id: string;
@@ -68,7 +69,7 @@ export function ThreeViews({
   const { px } = sheet;
   const bar = units.system === 'metric' ? 200 : 254;
   return (
-    <figure className="sheet">
+    <figure className={css['sheet']}>
       <svg
         viewBox={`0 0 ${sheet.width} ${sheet.height}`}
         role="img"

@@ -1,12 +1,13 @@
 import type { State } from '@sable/core';
 import type { Evidence } from '@sable/core/units';
+import css from './marks.module.css';
 
 /** Two faces and the gap between them, on whole pixels: well apart, a slit, overlapping, or one face not known. */
 export function StateMark({ state, label = true, colour }: { state: State; label?: boolean; colour?: string }) {
   const fill = colour ?? `var(--${state})`;
   return (
     <svg
-      className="mark"
+      className={css['mark']}
       viewBox="0 0 14 14"
       {...(label ? { role: 'img', 'aria-label': state } : { 'aria-hidden': true })}
     >
@@ -44,7 +45,7 @@ const SHAPES: Readonly<Record<State, readonly Rect[]>> = {
 /** Where a figure comes from: filled square measured, open published, dotted claimed, tilde estimated. */
 export function EvidenceMark({ evidence }: { evidence: Evidence }) {
   return (
-    <svg className="ev" viewBox="0 0 8 8" role="img" aria-label={evidence}>
+    <svg className={css['ev']} viewBox="0 0 8 8" role="img" aria-label={evidence}>
       <title>{evidence}</title>
       {evidence === 'measured' && <rect x=".5" y=".5" width="7" height="7" fill="currentColor" />}
       {evidence === 'published' && <rect x="1" y="1" width="6" height="6" fill="none" stroke="currentColor" />}
@@ -69,7 +70,7 @@ export const candidateWidth = (letter: string) => (indexOfLetter(letter) === 1 ?
 
 export function LetterTag({ letter }: { letter: string }) {
   return (
-    <span className="letter" style={{ ['--cc' as string]: candidateColour(letter) }}>
+    <span className={css['letter']} style={{ ['--cc' as string]: candidateColour(letter) }}>
       {letter}
     </span>
   );

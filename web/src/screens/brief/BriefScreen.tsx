@@ -9,6 +9,8 @@ import { ChoiceField, QuantityField, WordsField } from '../../pieces/fields.tsx'
 import { Sentence } from '../../pieces/figures.tsx';
 import { LetterTag, StateMark, candidateColour } from '../../pieces/marks.tsx';
 import { validateBrief } from '../../validators/generated/validators.js';
+import layout from '../../pieces/layout.module.css';
+import css from './brief.module.css';
 
 const choices = (list: readonly string[]) => list.map((value) => ({ value, label: value }));
 
@@ -370,7 +372,7 @@ function Group({ title, children }: { title: string; children: ReactNode }) {
   return (
     <section className="block">
       <h2>{title}</h2>
-      <div className="form-grid" style={{ paddingTop: 8 }}>
+      <div className={layout['form-grid']} style={{ paddingTop: 8 }}>
         {children}
       </div>
     </section>
@@ -394,16 +396,16 @@ function Standing() {
           return (
             <li
               key={c.id}
-              className={`finding ${c.id === candidate?.id ? 'chosen-mark' : ''}`}
+              className={`${layout['finding']} ${c.id === candidate?.id ? 'chosen-mark' : ''}`}
               style={{ ['--cc' as string]: candidateColour(c.letter) }}
             >
               {own && <StateMark state={own.state} />}
               <p>
-                <button type="button" className="link-plain" onClick={() => select(c.id)}>
+                <button type="button" className={css['link-plain']} onClick={() => select(c.id)}>
                   <LetterTag letter={c.letter} /> {c.name}
                 </button>
               </p>
-              <div className="because">{own && <Sentence>{own.why}</Sentence>}</div>
+              <div className={layout['because']}>{own && <Sentence>{own.why}</Sentence>}</div>
             </li>
           );
         })}

@@ -28,6 +28,7 @@ import { LetterTag, StateMark, candidateColour } from '../../pieces/marks.tsx';
 import { offered } from '../../pieces/offered.ts';
 import { ThreeViews, type DrawnSolid } from '../../pieces/ThreeViews.tsx';
 import { validateCandidate } from '../../validators/generated/validators.js';
+import layout from '../../pieces/layout.module.css';
 
 /** One candidate: what it is made of, where it sits, and what changed since it was opened. */
 export function CandidateScreen() {
@@ -83,7 +84,7 @@ function Open({ candidate }: { candidate: Candidate }) {
             </p>
           )}
         </div>
-        <div className="form-grid">
+        <div className={layout['form-grid']}>
           <WordsField
             label="Name"
             value={candidate.name}
@@ -173,7 +174,7 @@ function Open({ candidate }: { candidate: Candidate }) {
           <p className="muted small" style={{ marginBottom: 12 }}>
             The crank axis at the block’s rear face, from the ground below the front axle on the car’s centre plane.
           </p>
-          <div className="form-grid" style={{ gridTemplateColumns: 'repeat(auto-fill, minmax(128px, 1fr))' }}>
+          <div className={layout['form-grid']} style={{ gridTemplateColumns: 'repeat(auto-fill, minmax(128px, 1fr))' }}>
             <QuantityField
               label="Forward"
               quantity="lengthMm"
@@ -314,7 +315,7 @@ function AcceptedParts({ candidate, change }: { candidate: Candidate; change: (p
     <section className="block">
       <h2>Parts accepted</h2>
       {accepted.length === 0 && <p className="muted">None yet. Findings offer the ones that would close a joint.</p>}
-      <ul className="part-list">
+      <ul className={layout['part-list']}>
         {accepted.map((p) => (
           <li key={p.id}>
             <span>{p.name}</span>

@@ -21,6 +21,8 @@ import { StateMark } from '../../pieces/marks.tsx';
 import { ChargeCooling } from './ChargeCooling.tsx';
 import { MapPanel } from './MapPanel.tsx';
 import { SisterPanel } from './SisterPanel.tsx';
+import layout from '../../pieces/layout.module.css';
+import css from './donors.module.css';
 
 const CUSTOM = [
   ['sister', 'Cam and head', 'A curve for an engine never run'],
@@ -41,7 +43,7 @@ export function Bench() {
   return (
     <div className="screen">
       <div className="main">
-        <div className="bench-list">
+        <div className={css['bench-list']}>
           <nav aria-label="Engine sums">
             {GROUPS.map((group) => (
               <div key={group} style={{ display: 'contents' }}>
@@ -85,7 +87,7 @@ function Landed({ candidate }: { candidate: Candidate }) {
   const landed = assessment?.figures?.engine?.landed ?? [];
   if (landed.length === 0) return null;
   return (
-    <ul className="part-list" aria-label="Landed in the candidate">
+    <ul className={layout['part-list']} aria-label="Landed in the candidate">
       {landed.map((l) => (
         <li key={l.id}>
           {l.title}
@@ -177,7 +179,7 @@ function SumPanel({ sum, candidate }: { sum: Calculator; candidate: Candidate | 
         </p>
       </div>
       <h2>{sum.title}</h2>
-      <p className="bench-formula">
+      <p className={css['bench-formula']}>
         {sum.formula}
         <br />
         <small className="muted">{sum.source}</small>
@@ -188,7 +190,7 @@ function SumPanel({ sum, candidate }: { sum: Calculator; candidate: Candidate | 
         </p>
       )}
       {result && (
-        <dl className="bench-results">
+        <dl className={css['bench-results']}>
           {sum.outputs.map((o, i) => (
             <div key={o.name}>
               <dt>{o.label}</dt>
@@ -216,7 +218,7 @@ function SumPanel({ sum, candidate }: { sum: Calculator; candidate: Candidate | 
         </dl>
       )}
       {(sum.choices ?? []).length > 0 && (
-        <div className="form-grid" style={{ marginBottom: 10 }}>
+        <div className={layout['form-grid']} style={{ marginBottom: 10 }}>
           {sum.choices!.map((c) => (
             <ChoiceField
               key={c.name}
@@ -228,7 +230,7 @@ function SumPanel({ sum, candidate }: { sum: Calculator; candidate: Candidate | 
           ))}
         </div>
       )}
-      <table className="bench-inputs">
+      <table className={css['bench-inputs']}>
         <caption className="visually-hidden">Inputs</caption>
         <tbody>
           {sum.inputs.map((i) => {
@@ -286,8 +288,8 @@ function SumPanel({ sum, candidate }: { sum: Calculator; candidate: Candidate | 
                   {f.source ?? 'as stated'}
                   {share > 0.02 && (
                     <span style={{ display: 'block' }}>
-                      <span className="share-bar" style={{ width: 70 * share }} /> {Math.round(share * 100)} % of the
-                      doubt
+                      <span className={css['share-bar']} style={{ width: 70 * share }} /> {Math.round(share * 100)} % of
+                      the doubt
                     </span>
                   )}
                 </td>
@@ -314,7 +316,7 @@ function SumPanel({ sum, candidate }: { sum: Calculator; candidate: Candidate | 
             It becomes a finding there, worked out anew from these inputs. Name a piece to buy and it stands on the bill
             too.
           </p>
-          <div className="form-grid">
+          <div className={layout['form-grid']}>
             <WordsField label="Note" value={note} maxLength={1000} onCommit={setNote} />
             <WordsField
               label="Buys"

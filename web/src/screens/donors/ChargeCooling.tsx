@@ -16,6 +16,7 @@ import { useBuild } from '../../hooks/buildState.tsx';
 import { useUnits } from '../../hooks/settings.tsx';
 import { QuantityField } from '../../pieces/fields.tsx';
 import { Plain, Sentence } from '../../pieces/figures.tsx';
+import layout from '../../pieces/layout.module.css';
 
 /** Ways to cool a charge beside each other: temperature, pressure, density, mass, room, and what soaks. */
 export function ChargeCooling() {
@@ -59,7 +60,7 @@ export function ChargeCooling() {
           figures, ± a tenth; what soaks and where it finds room decides as much.
         </p>
       </div>
-      <div className="form-grid" style={{ margin: '12px 0' }}>
+      <div className={layout['form-grid']} style={{ margin: '12px 0' }}>
         <QuantityField
           label="Outside air"
           quantity="temperatureC"
@@ -94,8 +95,8 @@ export function ChargeCooling() {
           onCommit={(v) => v !== undefined && setAt({ ...at, sprayPct: v })}
         />
       </div>
-      <div className="scroll-x">
-        <table className="figures">
+      <div className={layout['scroll-x']}>
+        <table className={layout['figures']}>
           <thead>
             <tr>
               <th scope="col">Way</th>

@@ -5,6 +5,8 @@ import { useBuild, useBuildActions } from '../../hooks/buildState.tsx';
 import { useUnits } from '../../hooks/settings.tsx';
 import { FigureText, Plain, Sentence } from '../../pieces/figures.tsx';
 import { candidateColour } from '../../pieces/marks.tsx';
+import layout from '../../pieces/layout.module.css';
+import css from './donors.module.css';
 
 const TorqueChart = lazy(() => import('../../pieces/TorqueChart.tsx').then((m) => ({ default: m.TorqueChart })));
 const LETTERS = 'ABCDEFGHIJKLMNOPQRSTUVWXYZ';
@@ -83,7 +85,7 @@ export function Compare() {
             <Sentence>{list.length === 0 ? 'Choose engines to compare' : engineSentence(list, build)}</Sentence>
           </p>
         </div>
-        <div className="compare-pick" role="group" aria-label="Engines compared">
+        <div className={css['compare-pick']} role="group" aria-label="Engines compared">
           {offered.map((e) => {
             const at = picked.indexOf(e.id);
             return (
@@ -119,8 +121,8 @@ export function Compare() {
           </Suspense>
         )}
         {list.length > 0 && (
-          <div className="scroll-x" style={{ marginTop: 12 }}>
-            <table className="figures compare-table">
+          <div className={layout['scroll-x']} style={{ marginTop: 12 }}>
+            <table className={`${layout['figures']} ${css['compare-table']}`}>
               <thead>
                 <tr>
                   <th scope="col">&nbsp;</th>

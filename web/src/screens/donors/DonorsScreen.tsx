@@ -1,6 +1,7 @@
 import { Suspense, lazy } from 'react';
 import { NavLink, Navigate, useLocation, useParams } from 'react-router';
-import './donors.css';
+import layout from '../../pieces/layout.module.css';
+import css from './donors.module.css';
 
 const TABS = [
   ['offers', 'On offer', lazy(() => import('./Offers.tsx').then((m) => ({ default: m.Offers })))],
@@ -17,8 +18,8 @@ export function DonorsScreen() {
   if (!shown) return <Navigate to={`/builds/${buildId}/donors/offers${search}`} replace />;
   const Panel = shown[2];
   return (
-    <div className="donors">
-      <nav aria-label="Donors" className="tabs donor-tabs">
+    <div className={css['donors']}>
+      <nav aria-label="Donors" className={`${layout['tabs']} ${css['donor-tabs']}`}>
         {TABS.map(([path, title]) => (
           <NavLink key={path} to={{ pathname: `/builds/${buildId}/donors/${path}`, search }}>
             {title}

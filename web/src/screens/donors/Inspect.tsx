@@ -14,6 +14,8 @@ import { Plain } from '../../pieces/figures.tsx';
 import { FindingsColumn } from '../../pieces/Findings.tsx';
 import { LetterTag } from '../../pieces/marks.tsx';
 import { Interchange } from './Interchange.tsx';
+import layout from '../../pieces/layout.module.css';
+import css from './donors.module.css';
 
 const NOTHING: Inspection = { compressionBar: [], leakDownPct: [], marksRead: [], faultsFound: [] };
 
@@ -97,7 +99,7 @@ function Marks({ candidate, family }: { candidate: Candidate; family: Family | u
       </div>
       <section>
         <h2>Read off the castings: {family.name}</h2>
-        <div className="marks">
+        <div className={css['marks']}>
           {family.marks.map((m) => (
             <label key={m.id}>
               <input
@@ -114,7 +116,7 @@ function Marks({ candidate, family }: { candidate: Candidate; family: Family | u
             </label>
           ))}
         </div>
-        <dl className="facts">
+        <dl className={layout['facts']}>
           <dt>Chamber</dt>
           <dd>
             {id.chamberCc ? (
@@ -159,7 +161,7 @@ function Incoming({
         stroke, the crank held: it can turn with force.
       </p>
       <h3 style={{ marginTop: 12 }}>Compression</h3>
-      <div className="cylinders">
+      <div className={css['cylinders']}>
         {Array.from({ length: cylinders }, (_, i) => (
           <QuantityField
             key={i}
@@ -175,7 +177,7 @@ function Incoming({
         ))}
       </div>
       <h3>Leak-down</h3>
-      <div className="cylinders">
+      <div className={css['cylinders']}>
         {Array.from({ length: cylinders }, (_, i) => (
           <QuantityField
             key={i}
@@ -190,7 +192,7 @@ function Incoming({
           />
         ))}
       </div>
-      <div className="form-grid">
+      <div className={layout['form-grid']}>
         <QuantityField
           label="Crank end play"
           quantity="lengthMm"
@@ -250,7 +252,7 @@ function Incoming({
       {known.length > 0 && (
         <>
           <h3 style={{ marginTop: 14 }}>Known for</h3>
-          <ul className="part-list">
+          <ul className={layout['part-list']}>
             {known
               .map((fault) => fault.slice(0, 200))
               .map((k) => (
@@ -289,7 +291,7 @@ function Incoming({
         </Button>
       </form>
       {inspection.faultsFound.length > 0 && (
-        <ul className="part-list" style={{ marginTop: 8 }}>
+        <ul className={layout['part-list']} style={{ marginTop: 8 }}>
           {inspection.faultsFound.map((f, i) => (
             <li key={`${i} ${f}`}>
               {f}
@@ -343,7 +345,7 @@ function SealedOrRefresh({ candidate }: { candidate: Candidate }) {
             <ToggleButton value="leave sealed">Leave sealed</ToggleButton>
             <ToggleButton value="refresh">Refresh</ToggleButton>
           </ToggleButtonGroup>
-          <table className="figures">
+          <table className={layout['figures']}>
             <thead>
               <tr>
                 <th scope="col">While it is out</th>

@@ -3,6 +3,7 @@ import { formatQuantity } from '@sable/core/units';
 import { useBuild } from '../../hooks/buildState.tsx';
 import { useUnits } from '../../hooks/settings.tsx';
 import { EvidenceMark } from '../../pieces/marks.tsx';
+import layout from '../../pieces/layout.module.css';
 
 /** What swaps within a family: which piece onto which engine, from which castings on, and what must change with it. */
 export function Interchange({ family }: { family: Family }) {
@@ -15,8 +16,8 @@ export function Interchange({ family }: { family: Family }) {
       {family.interchange.length === 0 ? (
         <p className="muted">Nobody has recorded anything.</p>
       ) : (
-        <div className="scroll-x">
-          <table className="figures">
+        <div className={layout['scroll-x']}>
+          <table className={layout['figures']}>
             <thead>
               <tr>
                 <th scope="col">Piece</th>

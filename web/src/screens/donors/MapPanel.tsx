@@ -19,6 +19,8 @@ import { QuantityField } from '../../pieces/fields.tsx';
 import { Plain } from '../../pieces/figures.tsx';
 import { niceTicks } from '../../pieces/chart.ts';
 import { SAMPLE_MAP } from './sampleMap.ts';
+import layout from '../../pieces/layout.module.css';
+import css from './donors.module.css';
 
 const W = 560;
 const H = 340;
@@ -93,7 +95,7 @@ export function MapPanel() {
           {fault}
         </Alert>
       )}
-      <div className="form-grid" style={{ margin: '12px 0' }}>
+      <div className={layout['form-grid']} style={{ margin: '12px 0' }}>
         <QuantityField
           label="Boost"
           quantity="pressureBar"
@@ -145,7 +147,7 @@ export function MapPanel() {
           onCommit={(v) => v !== undefined && setAt({ ...at, redline: v })}
         />
       </div>
-      <figure className="bench-figure">
+      <figure className={css['bench-figure']}>
         <svg
           viewBox={`0 0 ${W} ${H}`}
           style={{ width: '100%', height: 'auto' }}
@@ -226,7 +228,7 @@ export function MapPanel() {
           %); numbers on the line are rpm; red is off the map.
         </figcaption>
       </figure>
-      <table className="figures" style={{ marginTop: 12 }}>
+      <table className={layout['figures']} style={{ marginTop: 12 }}>
         <thead>
           <tr>
             <th scope="col">rpm</th>

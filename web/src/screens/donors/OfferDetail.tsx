@@ -16,6 +16,8 @@ import { Plain } from '../../pieces/figures.tsx';
 import { EvidenceMark } from '../../pieces/marks.tsx';
 import { candidateFrom, gearboxesFor, reckonedFor } from './candidateFrom.ts';
 import { useOffersOf, useWatched } from './useYard.ts';
+import layout from '../../pieces/layout.module.css';
+import css from './donors.module.css';
 
 /** One offer: what it comes to line by line, what it lacks, watching it, and the way into the line-up. */
 export function OfferDetail({ listing, ways }: { listing: Listing; ways: readonly Way[] }) {
@@ -45,8 +47,8 @@ export function OfferDetail({ listing, ways }: { listing: Listing; ways: readonl
       <p className="muted small">
         {listing.seller}, <Plain value={listing.distanceKm} quantity="travelledKm" /> away. Listed {listing.listedOn}.
       </p>
-      <p className="offer-words">{listing.words}</p>
-      <dl className="offer-items">
+      <p className={css['offer-words']}>{listing.words}</p>
+      <dl className={css['offer-items']}>
         <dt>Condition</dt>
         <dd>{listing.condition}</dd>
         <dt>Has run</dt>
@@ -72,7 +74,7 @@ export function OfferDetail({ listing, ways }: { listing: Listing; ways: readonl
           </>
         )}
       </dl>
-      <div className="offer-acts">
+      <div className={css['offer-acts']}>
         <Button variant="contained" color="primary" disabled={!engine} onClick={() => setChoosing(true)}>
           Make it a candidate
         </Button>
@@ -104,7 +106,7 @@ export function OfferDetail({ listing, ways }: { listing: Listing; ways: readonl
             All in {formatQuantity(cost.mean, 'money', units, { currency: build.currency })}{' '}
             <small className="muted">± {n(cost.sd)}</small>
           </h3>
-          <table className="figures">
+          <table className={layout['figures']}>
             <thead>
               <tr>
                 <th scope="col">Line</th>
@@ -147,7 +149,7 @@ export function OfferDetail({ listing, ways }: { listing: Listing; ways: readonl
       {ways.length > 1 && (
         <>
           <h3>Ways to buy, {candidate?.letter} complete</h3>
-          <table className="figures">
+          <table className={layout['figures']}>
             <tbody>
               {ways.map((w) => (
                 <tr key={w.listing.id} className={w.listing.id === listing.id ? 'is-current' : ''}>

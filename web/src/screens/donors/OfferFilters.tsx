@@ -5,6 +5,7 @@ import { memo } from 'react';
 import { QuantityField } from '../../pieces/fields.tsx';
 import { FindField } from '../../pieces/FindField.tsx';
 import { offered } from '../../pieces/offered.ts';
+import css from './donors.module.css';
 
 export const KIND_WORDS: Readonly<Record<Listing['kind'], string>> = {
   engine: 'engine',
@@ -33,7 +34,7 @@ interface Props {
 export const OfferFilters = memo(function OfferFilters({ filters, onChange, engines, currency }: Props) {
   const whole = (v: number | undefined) => (v === undefined ? undefined : Math.round(v));
   return (
-    <div className="offer-filters" role="search" aria-label="Offers">
+    <div className={css['offer-filters']} role="search" aria-label="Offers">
       <FindField label="Find" onFind={(text) => onChange({ text })} />
       <Pick
         label="What"

@@ -20,6 +20,8 @@ import { ApiProblem } from '../../hooks/problem.ts';
 import { useBuild } from '../../hooks/buildState.tsx';
 import { ChoiceField, QuantityField } from '../../pieces/fields.tsx';
 import { Plain, Sentence } from '../../pieces/figures.tsx';
+import layout from '../../pieces/layout.module.css';
+import css from './donors.module.css';
 
 const TorqueChart = lazy(() => import('../../pieces/TorqueChart.tsx').then((m) => ({ default: m.TorqueChart })));
 const cc = (e: Engine) => displacementCc(e.boreMm.value, e.strokeMm.value, e.cylinders);
@@ -112,11 +114,11 @@ export function SisterPanel() {
           {problem}
         </Alert>
       )}
-      <p className="bench-formula">
+      <p className={css['bench-formula']}>
         torque = sister’s × displacement × Otto efficiency (1 − ε^−0.3) × filling × charge density; speeds × what cam
         and head do; never above the mean effective pressure of its kind
       </p>
-      <div className="form-grid" style={{ margin: '12px 0' }}>
+      <div className={layout['form-grid']} style={{ margin: '12px 0' }}>
         <ChoiceField
           label="Sister"
           value={sisterId}

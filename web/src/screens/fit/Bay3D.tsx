@@ -17,6 +17,7 @@ import { ConvexGeometry } from 'three/examples/jsm/geometries/ConvexGeometry.js'
 import { OrbitControls } from 'three/examples/jsm/controls/OrbitControls.js';
 import { type Ghost, useStanding } from './ViewPane.tsx';
 import type { LiveFit } from './live.ts';
+import css from './fit.module.css';
 
 /** Metres keep the depth buffer and the controls in their usual range. */
 const M = 0.001;
@@ -194,7 +195,7 @@ export function Bay3D({
   );
   return (
     <div
-      className="bay3d"
+      className={css['bay3d']}
       role="img"
       aria-label="The bay and the powertrain in space; drag to turn, wheel to come nearer"
     >

@@ -6,6 +6,8 @@ import { useUnits } from '../../hooks/settings.tsx';
 import { ChoiceField, QuantityField } from '../../pieces/fields.tsx';
 import { StateMark } from '../../pieces/marks.tsx';
 import type { LiveFit } from './live.ts';
+import layout from '../../pieces/layout.module.css';
+import css from './fit.module.css';
 
 type Pulley = Belt['pulleys'][number];
 
@@ -35,7 +37,7 @@ export function BeltPanel({
     put([...belts, { id: `belt-${n}`, name: `belt ${n}`, pulleys }]);
   };
   return (
-    <section className="block-small">
+    <section className={css['block-small']}>
       <h3>Belts</h3>
       {belts.map((belt, i) => (
         <BeltRun
@@ -77,7 +79,7 @@ function BeltRun({ belt, onBelt }: { belt: Belt; onBelt: (next: Belt | undefined
       {belt.pulleys.map((p, i) => {
         const wrap = typeof run === 'string' ? undefined : run.wrapsDeg[i]!;
         return (
-          <fieldset key={i} className="change three">
+          <fieldset key={i} className={`${layout['change']} ${css['three']}`}>
             <legend>
               {wrap !== undefined && (
                 <StateMark state={wrap < LEAST_WRAP_DEG && p.side === 'ribbed' ? 'tight' : 'clear'} />

@@ -31,6 +31,7 @@ import { useLivePlacement } from './useLivePlacement.ts';
 import { usePicking } from './usePicking.ts';
 import { ViewPane } from './ViewPane.tsx';
 import { WorkPanel } from './WorkPanel.tsx';
+import css from './fit.module.css';
 
 const Bay3D = lazy(() => import('./Bay3D.tsx').then((m) => ({ default: m.Bay3D })));
 
@@ -125,8 +126,8 @@ export function Bench({ candidate }: { candidate: Candidate }) {
   const saveNext = (next: Candidate) => saveCandidate(candidate, next);
   return (
     <div className="screen fit">
-      <div className="fit-main">
-        <div className="bar">
+      <div className={css['fit-main']}>
+        <div className={css['bar']}>
           <Button variant="contained" color="primary" onClick={does.find} disabled={busy}>
             Find a position
           </Button>
@@ -144,7 +145,7 @@ export function Bench({ candidate }: { candidate: Candidate }) {
           <Readout live={live} />
         </div>
         {look === 'section' && (
-          <div className="bar cuts">
+          <div className={`${css['bar']} ${css['cuts']}`}>
             {VIEWS.map((view) => (
               <CutSlider
                 key={view.key}
@@ -161,7 +162,7 @@ export function Bench({ candidate }: { candidate: Candidate }) {
             <Bay3D live={live} colour={colour} ghost={ghosts} box={box} />
           </Suspense>
         ) : (
-          <div className="panes">
+          <div className={css['panes']}>
             {pane(SIDE)}
             {pane(PLAN)}
             {pane(FRONT)}

@@ -2,6 +2,7 @@ import type { View } from '@sable/core/formats/drawing';
 import { formatNumber, unitOf } from '@sable/core/units';
 import Slider from '@mui/material/Slider';
 import { useUnits } from '../../hooks/settings.tsx';
+import css from './fit.module.css';
 
 const CUT_WORDS: Readonly<Record<View['key'], readonly [string, string, string]>> = {
   side: ['Side cut', 'left', 'right'],
@@ -25,7 +26,7 @@ export function CutSlider({
   const [name, plus, minus] = CUT_WORDS[view.key];
   const words = `${at >= 0 ? plus : minus} ${formatNumber(Math.abs(at), 'lengthMm', units)} ${unitOf('lengthMm', units)}`;
   return (
-    <label className="cut">
+    <label className={css['cut']}>
       <span className="small">
         {name} <b className="num">{words}</b>
       </span>

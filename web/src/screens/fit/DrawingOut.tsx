@@ -4,6 +4,7 @@ import { useBuild } from '../../hooks/buildState.tsx';
 import { useUnits } from '../../hooks/settings.tsx';
 import { saveFile } from '../../pieces/saveFile.ts';
 import type { LiveFit } from './live.ts';
+import css from './fit.module.css';
 
 /** Three dimensioned views with the tightest gaps, on A3 at a stated scale. */
 export function DrawingOut({ live }: { live: LiveFit }) {
@@ -17,7 +18,7 @@ export function DrawingOut({ live }: { live: LiveFit }) {
     });
   const name = `${build.id}-${candidate.letter}-fit`;
   return (
-    <section className="block-small">
+    <section className={css['block-small']}>
       <h3>Drawing, A3 at a stated scale</h3>
       <div className="row" style={{ marginTop: 6 }}>
         <Button onClick={() => saveFile(sheetSvg(sheet()), 'image/svg+xml', `${name}.svg`)}>SVG</Button>

@@ -9,6 +9,7 @@ import { StateMark } from '../../pieces/marks.tsx';
 import type { LiveFit } from './live.ts';
 import { MatrixDialog } from './MatrixDialog.tsx';
 import { cellState } from './matrixState.ts';
+import css from './fit.module.css';
 
 /** The engine's changeable outside, beside the views: what each choice would have to spare where the engine stands. */
 export function Dressing({
@@ -25,9 +26,9 @@ export function Dressing({
   const chosen = dressingOf(live.subject.engine, candidate);
   if (chosen.length === 0) return null;
   return (
-    <section className="block-small">
+    <section className={css['block-small']}>
       <h3>Dressing</h3>
-      <div className="fields">
+      <div className={css['fields']}>
         {chosen.map(({ slot, option }) => (
           <TextField
             key={slot}

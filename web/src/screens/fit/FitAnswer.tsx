@@ -3,6 +3,7 @@ import { Sentence } from '../../pieces/figures.tsx';
 import { StateMark } from '../../pieces/marks.tsx';
 import type { LiveFit } from './live.ts';
 import { useStanding } from './ViewPane.tsx';
+import css from './fit.module.css';
 
 /** The answer, first: what is tightest now, and what that comes to. */
 export function FitAnswer({ live }: { live: LiveFit }) {
@@ -11,7 +12,7 @@ export function FitAnswer({ live }: { live: LiveFit }) {
   if (!g) return <h2>Nothing in the bay comes near</h2>;
   const state = fitState(g.marginMm);
   return (
-    <div className="fit-answer" aria-live="off">
+    <div className={css['fit-answer']} aria-live="off">
       <h2>
         <StateMark state={state} /> <Sentence>{pairSentence(g)}</Sentence>
       </h2>

@@ -4,6 +4,7 @@ import { useUnits } from '../../hooks/settings.tsx';
 import { StateMark } from '../../pieces/marks.tsx';
 import type { LiveFit } from './live.ts';
 import { useStanding } from './ViewPane.tsx';
+import css from './fit.module.css';
 
 const SHOWN = 6;
 
@@ -24,7 +25,7 @@ export function GapList({
   const pointed = gaps.findIndex((g) => g.obstacle.id === hot);
   const shown = pointed >= SHOWN ? [...gaps.slice(0, SHOWN), gaps[pointed]!] : gaps.slice(0, SHOWN);
   return (
-    <table className="gaps">
+    <table className={css['gaps']}>
       <caption className="visually-hidden">Tightest gaps, {unitOf('lengthMm', units)}</caption>
       <tbody>
         {shown.map((g) => {

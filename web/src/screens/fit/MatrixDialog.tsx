@@ -9,6 +9,8 @@ import { useUnits } from '../../hooks/settings.tsx';
 import { StateMark } from '../../pieces/marks.tsx';
 import type { LiveFit } from './live.ts';
 import { cellState } from './matrixState.ts';
+import layout from '../../pieces/layout.module.css';
+import css from './fit.module.css';
 
 /** Every dressing against every other and the bay, so that "fits only with" is seen before it is bought. */
 export function MatrixDialog({ live }: { live: LiveFit }) {
@@ -17,7 +19,7 @@ export function MatrixDialog({ live }: { live: LiveFit }) {
   const rows = useMemo(() => (open ? fitMatrix(live.subject, live.movement) : []), [live, open]);
   const unit = unitOf('lengthMm', units);
   const tell = (cell: MatrixCell | undefined, far: string) => (
-    <span className="cellstate" title={cell ? `${cell.ours} to ${cell.theirs}` : far}>
+    <span className={css['cellstate']} title={cell ? `${cell.ours} to ${cell.theirs}` : far}>
       <StateMark state={cellState(cell)} />
       {cell ? formatNumber(cell.marginMm, 'lengthMm', units, { signed: true }) : <small className="muted">{far}</small>}
     </span>
@@ -34,8 +36,8 @@ export function MatrixDialog({ live }: { live: LiveFit }) {
             Against the bay where the engine stands now, with movement and tolerance. Against each other, bolted to one
             engine: only a true overlap counts. What left the factory together is not compared.
           </p>
-          <div className="scroll-x">
-            <table className="figures matrix">
+          <div className={layout['scroll-x']}>
+            <table className={`${layout['figures']} ${css['matrix']}`}>
               <thead>
                 <tr>
                   <th scope="col">Dressing</th>

@@ -3,6 +3,7 @@ import { useUnits } from '../../hooks/settings.tsx';
 import { moved, poseOf } from '@sable/core/geometry';
 import { outline, type Flat, type View } from '@sable/core/formats/drawing';
 import type { LiveFit } from './live.ts';
+import layout from '../../pieces/layout.module.css';
 
 export interface Measured {
   readonly view: View;
@@ -39,7 +40,7 @@ export function Measure({ measured }: { measured: Measured | undefined }) {
   const mm = (v: number) => `${formatNumber(v, 'lengthMm', units)} ${unitOf('lengthMm', units)}`;
   if (!measured?.to)
     return (
-      <p className="result small" aria-live="polite">
+      <p className={`${layout['result']} small`} aria-live="polite">
         {measured
           ? 'Now the other end, in the same view.'
           : 'Pick two points in one view; corners draw the point to them.'}
@@ -49,7 +50,7 @@ export function Measure({ measured }: { measured: Measured | undefined }) {
   const dy = Math.abs(measured.to[1] - measured.from[1]);
   const [u, v] = ACROSS[measured.view.key];
   return (
-    <p className="result num" aria-live="polite">
+    <p className={`${layout['result']} num`} aria-live="polite">
       <b>{mm(Math.hypot(dx, dy))}</b>{' '}
       <span className="small muted">
         {mm(dx)} {u}, {mm(dy)} {v}

@@ -3,6 +3,7 @@ import { formatNumber, unitOf } from '@sable/core/units';
 import { useUnits } from '../../hooks/settings.tsx';
 import type { LiveFit } from './live.ts';
 import { useStanding } from './ViewPane.tsx';
+import css from './fit.module.css';
 
 /** Where the engine stands, as a fabricator would call it out. */
 export function Readout({ live }: { live: LiveFit }) {
@@ -19,7 +20,7 @@ export function Readout({ live }: { live: LiveFit }) {
   ];
   return (
     <dl
-      className="readout num"
+      className={`${css['readout']} num`}
       aria-label={`Crank axis at the rear of the block, from the front axle on the ground, ${unitOf('lengthMm', units)}`}
     >
       {row.map(([name, value]) => (

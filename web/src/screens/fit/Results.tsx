@@ -9,6 +9,8 @@ import { useBuild } from '../../hooks/buildState.tsx';
 import { useUnits } from '../../hooks/settings.tsx';
 import { Sentence } from '../../pieces/figures.tsx';
 import type { LiveFit } from './live.ts';
+import layout from '../../pieces/layout.module.css';
+import css from './fit.module.css';
 
 const AXIS_WORDS = {
   xMm: 'fore and aft',
@@ -57,7 +59,7 @@ export function PlaceResult({
   const broken = place.limits.filter((l) => l.slack < -1e-6);
   const holding = place.limits.filter((l) => l.slack >= -1e-6 && Math.abs(l.slack) * (l.unit === 'deg' ? 20 : 1) < 0.5);
   return (
-    <section className="result" aria-label="Position found">
+    <section className={layout['result']} aria-label="Position found">
       <h3>
         <Sentence>
           {place.minMarginMm >= 0
@@ -109,7 +111,7 @@ export function RecipeResult({
   if (answer.recipes.length === 0) {
     const broken = answer.asItIs.limits.filter((l) => l.slack < -1e-6);
     return (
-      <section className="result" aria-label="Recipes">
+      <section className={layout['result']} aria-label="Recipes">
         <h3>Nothing that the survey allows makes it fit</h3>
         <p className="small muted">
           {broken.length > 0
@@ -121,9 +123,9 @@ export function RecipeResult({
   }
   const first = answer.recipes[0]!;
   return (
-    <section className="result" aria-label="Recipes">
+    <section className={layout['result']} aria-label="Recipes">
       <h3>{first.lines.length === 0 ? 'Moving it is enough' : 'What would have to change'}</h3>
-      <ol className="recipes">
+      <ol className={css['recipes']}>
         {answer.recipes.map((r, i) => (
           <li key={r.lines.map((l) => l.title).join()} data-first={i === 0}>
             <p>
@@ -202,7 +204,7 @@ export function InstallResult({ path, live }: { path: InstallationPath; live: Li
   }, [playing, live, path]);
   const gap = path.gapsMm[at]!;
   return (
-    <section className="result" aria-label="Install path">
+    <section className={layout['result']} aria-label="Install path">
       <h3>
         <Sentence>
           {path.clear

@@ -9,6 +9,8 @@ import { ChoiceField, QuantityField } from '../../pieces/fields.tsx';
 import { StateMark } from '../../pieces/marks.tsx';
 import type { LiveFit } from './live.ts';
 import { USUAL } from './routeKinds.ts';
+import layout from '../../pieces/layout.module.css';
+import css from './fit.module.css';
 
 export interface RouteDraft {
   readonly kind: RouteKind;
@@ -64,7 +66,7 @@ export function RoutesPanel({
     onDraft(undefined);
   };
   return (
-    <section className="block-small">
+    <section className={css['block-small']}>
       <h3>Pipes, hoses, lines</h3>
       <ul>
         {routes.map((r, i) => {
@@ -83,7 +85,7 @@ export function RoutesPanel({
                     </small>
                   )}
                 </summary>
-                <div className="fields">
+                <div className={css['fields']}>
                   <QuantityField
                     label="Outside diameter"
                     quantity="lengthMm"
@@ -101,7 +103,7 @@ export function RoutesPanel({
                     onCommit={(v) => v !== undefined && change({ leastBendRadiusMm: v })}
                   />
                 </div>
-                <table className="figures num points">
+                <table className={`${layout['figures']} num ${css['points']}`}>
                   <thead>
                     <tr>
                       <th scope="col">Point</th>
@@ -144,7 +146,7 @@ export function RoutesPanel({
         })}
       </ul>
       {draft ? (
-        <div className="result">
+        <div className={layout['result']}>
           <p className="small">
             {draft.points.length === 0
               ? 'Click its points through the views, one after another. What a view does not show is taken from the point before.'

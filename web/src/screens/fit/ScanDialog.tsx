@@ -24,6 +24,8 @@ import { ChoiceField, QuantityField } from '../../pieces/fields.tsx';
 import { newTicket, startThread, type Thread } from '../../workers/client.ts';
 import { STOPPED } from '../../workers/driven.ts';
 import type { ReadScan } from '../../workers/scans.ts';
+import layout from '../../pieces/layout.module.css';
+import css from './fit.module.css';
 
 const ScanView = lazy(() => import('./ScanView.tsx').then((m) => ({ default: m.ScanView })));
 
@@ -149,8 +151,8 @@ export function ScanDialog({ target, onClose }: { target: ScanTarget; onClose: (
     <Dialog open onClose={onClose} maxWidth="lg" fullWidth aria-labelledby="scan-title">
       <DialogTitle id="scan-title">Bring in a measured shape</DialogTitle>
       <DialogContent>
-        <div className="scan">
-          <div className="scan-view">
+        <div className={css['scan']}>
+          <div className={css['scan-view']}>
             {read ? (
               <Suspense fallback={<p className="muted">Drawing it…</p>}>
                 <ScanView
@@ -169,7 +171,7 @@ export function ScanDialog({ target, onClose }: { target: ScanTarget; onClose: (
               </p>
             )}
           </div>
-          <div className="scan-steps">
+          <div className={css['scan-steps']}>
             <ChoiceField
               label="Lengths in the file"
               value={unit}
@@ -242,7 +244,7 @@ export function ScanDialog({ target, onClose }: { target: ScanTarget; onClose: (
                   .
                 </p>
                 {NAMES.map((point, i) => (
-                  <fieldset key={point} className="change three">
+                  <fieldset key={point} className={`${layout['change']} ${css['three']}`}>
                     <legend>
                       {point}
                       <small className="muted"> {picked[i] ? 'picked' : 'not picked'}</small>

@@ -2,6 +2,7 @@ import type { Candidate } from '@sable/core';
 import Button from '@mui/material/Button';
 import { Suspense, lazy, useState } from 'react';
 import { useBuild, useBuildActions } from '../../hooks/buildState.tsx';
+import css from './fit.module.css';
 
 const ScanDialog = lazy(() => import('./ScanDialog.tsx').then((m) => ({ default: m.ScanDialog })));
 
@@ -14,7 +15,7 @@ export function ScansPanel({ candidate }: { candidate: Candidate }) {
   const scanned = candidate.scanned ?? [];
   return (
     <>
-      <section className="block-small">
+      <section className={css['block-small']}>
         <h3>Measured shapes</h3>
         {scanned.length > 0 && (
           <div className="row small" style={{ marginTop: 6 }}>

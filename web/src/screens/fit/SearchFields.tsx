@@ -6,6 +6,7 @@ import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { useBuild } from '../../hooks/buildState.tsx';
 import { useUnits } from '../../hooks/settings.tsx';
+import css from './fit.module.css';
 
 /** How searches are asked, and what stands in the bay for comparison. */
 export interface SearchChoices {
@@ -36,9 +37,9 @@ export function SearchFields({
   const units = useUnits();
   const { ghost, cantDeg, wantMm, from } = choices;
   return (
-    <section className="block-small">
+    <section className={css['block-small']}>
       <h3>Search and compare</h3>
-      <div className="fields">
+      <div className={css['fields']}>
         <TextField select label="Ghost" value={ghost} onChange={(e) => onChange({ ...choices, ghost: e.target.value })}>
           <MenuItem value="none">None</MenuItem>
           {baselineCandidate(build) && <MenuItem value="found">Engine as found</MenuItem>}

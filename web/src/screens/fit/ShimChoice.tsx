@@ -2,6 +2,7 @@ import { formatNumber, parseQuantity, unitOf } from '@sable/core/units';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { useUnits } from '../../hooks/settings.tsx';
+import css from './fit.module.css';
 
 const SHIMS = [0.5, 2, 10] as const;
 /** What is in hand to begin with, mm. */
@@ -20,7 +21,7 @@ export function ShimChoice({ shim, onShim }: { shim: number; onShim: (mm: number
     formatNumber(mm, 'lengthMm', units, { digits: units.system === 'metric' ? 1 : 3 }).replace(/\.0$/, '');
   return (
     <TextField
-      className="shim"
+      className={css['shim']}
       fullWidth={false}
       label="Shim"
       value={typed ?? show(shim)}

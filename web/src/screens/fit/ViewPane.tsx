@@ -10,6 +10,7 @@ import { frameOf } from './frame.ts';
 import { gapBoxes } from './gapBoxes.ts';
 import type { LiveFit, Standing } from './live.ts';
 import type { Measured } from './Measure.tsx';
+import css from './fit.module.css';
 
 export interface Ghost {
   readonly id: string;
@@ -79,7 +80,7 @@ export const ViewPane = memo(function ViewPane(props: ViewPaneProps) {
   return (
     <div
       ref={holder}
-      className="pane"
+      className={css['pane']}
       data-view={view.key}
       data-active={active}
       data-tool={tool}
@@ -120,8 +121,8 @@ export const ViewPane = memo(function ViewPane(props: ViewPaneProps) {
           <Drawing {...props} frame={frame} px={1 / frame.scale} />
         </svg>
       )}
-      <span className="pane-title">{view.title}</span>
-      <span className="pane-ends">
+      <span className={css['pane-title']}>{view.title}</span>
+      <span className={css['pane-ends']}>
         {view.left} ← → {view.right}
       </span>
     </div>

@@ -5,6 +5,7 @@ import { Sentence } from '../../pieces/figures.tsx';
 import type { LiveFit } from './live.ts';
 import { InstallResult, PlaceResult, RecipeResult } from './Results.tsx';
 import type { FitWork } from './useFitWork.ts';
+import layout from '../../pieces/layout.module.css';
 
 /** What is being searched, how far it is, and what was found. */
 export function WorkPanel({
@@ -22,7 +23,7 @@ export function WorkPanel({
   return (
     <>
       {running && (
-        <section className="result" aria-live="polite">
+        <section className={layout['result']} aria-live="polite">
           <h3>{running.words}</h3>
           <LinearProgress variant="determinate" value={(running.progress?.share ?? 0) * 100} aria-label="Progress" />
           <div className="row">
@@ -36,7 +37,7 @@ export function WorkPanel({
         </section>
       )}
       {work.fault !== undefined && (
-        <p className="result" role="alert">
+        <p className={layout['result']} role="alert">
           {work.fault}
         </p>
       )}

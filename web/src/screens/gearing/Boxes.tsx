@@ -7,6 +7,8 @@ import { useBuild, useBuildActions } from '../../hooks/buildState.tsx';
 import { useUnits } from '../../hooks/settings.tsx';
 import { FigureText } from '../../pieces/figures.tsx';
 import { StateMark } from '../../pieces/marks.tsx';
+import layout from '../../pieces/layout.module.css';
+import css from './gearing.module.css';
 
 /** Every gearbox of the layout behind this engine, the original always among them. */
 export function Boxes() {
@@ -63,8 +65,8 @@ function Table({ boxes }: { boxes: readonly BoxFigures[] }) {
     saveCandidate(candidate, { ...rest, gearboxId: b.gearbox.id });
   };
   return (
-    <div className="scroll-x">
-      <table className="figures box-table">
+    <div className={layout['scroll-x']}>
+      <table className={`${layout['figures']} ${css['box-table']}`}>
         <thead>
           <tr>
             <th scope="col">Gearbox</th>
@@ -178,8 +180,8 @@ function Matrix({ boxes, powers }: { boxes: readonly BoxFigures[]; powers: reado
   return (
     <section className="block">
       <h2>Margin by power and use</h2>
-      <div className="scroll-x">
-        <table className="figures box-table">
+      <div className={layout['scroll-x']}>
+        <table className={`${layout['figures']} ${css['box-table']}`}>
           <thead>
             <tr>
               <th scope="col">Gearbox</th>

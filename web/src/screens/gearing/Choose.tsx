@@ -25,6 +25,8 @@ import { ChoiceField } from '../../pieces/fields.tsx';
 import { StateMark } from '../../pieces/marks.tsx';
 import { saveFile } from '../../pieces/saveFile.ts';
 import { ChooserChart } from './ChooserChart.tsx';
+import layout from '../../pieces/layout.module.css';
+import css from './gearing.module.css';
 
 const MISS_WORDS: Readonly<Record<Miss, string>> = {
   cruise: 'cruise rpm',
@@ -101,7 +103,7 @@ export function Choose() {
             </p>
           )}
         </div>
-        <div className="sweep-bar">
+        <div className={css['sweep-bar']}>
           <span style={{ width: 170 }}>
             <ChoiceField
               label="Swept"
@@ -194,8 +196,8 @@ const Ranking = memo(function Ranking({
   return (
     <>
       <ChooserChart ranked={ranked} brief={build.brief} current={current} name={name} />
-      <div className="scroll-x">
-        <table className="figures ranked">
+      <div className={layout['scroll-x']}>
+        <table className={`${layout['figures']} ${css['ranked']}`}>
           <thead>
             <tr>
               <th scope="col" className="r">

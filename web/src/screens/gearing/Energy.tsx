@@ -1,4 +1,5 @@
 import type { RunAnswer } from '@sable/core/assess';
+import css from './gearing.module.css';
 
 /** The bar's shares, in the order in which they are laid. */
 const SHARES = [
@@ -20,7 +21,7 @@ export function Energy({ run }: { run: RunAnswer }) {
   const shown = SHARES.filter(([key]) => Math.abs(energy[key]) > total * 0.0005);
   return (
     <>
-      <div className="energy" role="img" aria-label="Shares of the engine’s work, listed below">
+      <div className={css['energy']} role="img" aria-label="Shares of the engine’s work, listed below">
         {shown.map(([key, name, colour]) => (
           <span
             key={key}
@@ -29,7 +30,7 @@ export function Energy({ run }: { run: RunAnswer }) {
           />
         ))}
       </div>
-      <div className="energy-key">
+      <div className={css['energy-key']}>
         {shown.map(([key, name, colour]) => (
           <span key={key} className="num">
             <i style={{ background: colour }} aria-hidden />

@@ -3,6 +3,7 @@ import { gearWord, type StrengthFigures } from '@sable/core/questions/strength';
 import { formatNumber, unitOf } from '@sable/core/units';
 import { useBuild } from '../../hooks/buildState.tsx';
 import { useUnits } from '../../hooks/settings.tsx';
+import layout from '../../pieces/layout.module.css';
 
 const capital = (s: string) => s.charAt(0).toUpperCase() + s.slice(1);
 
@@ -21,8 +22,8 @@ export function GearTable({
   return (
     <section className="block">
       <h2>Gear by gear</h2>
-      <div className="scroll-x">
-        <table className="figures">
+      <div className={layout['scroll-x']}>
+        <table className={layout['figures']}>
           <thead>
             <tr>
               <th scope="col">Gear</th>

@@ -2,7 +2,8 @@ import { Suspense, lazy } from 'react';
 import { NavLink, Navigate, useLocation, useParams } from 'react-router';
 import { useBuild } from '../../hooks/buildState.tsx';
 import { WhenJudged } from '../../pieces/WhenJudged.tsx';
-import './gearing.css';
+import layout from '../../pieces/layout.module.css';
+import css from './gearing.module.css';
 
 const TABS = [
   ['ratios', 'Ratios and thrust', lazy(() => import('./Ratios.tsx').then((m) => ({ default: m.Ratios })))],
@@ -22,7 +23,7 @@ export function GearingScreen() {
   if (!candidate)
     return (
       <div className="main">
-        <div className="empty">
+        <div className={layout['empty']}>
           <h2>There is no candidate yet</h2>
           <p>Put an engine and a gearbox into the line-up; their gearing is worked out here.</p>
         </div>
@@ -30,8 +31,8 @@ export function GearingScreen() {
     );
   const Panel = shown[2];
   return (
-    <div className="gearing">
-      <nav aria-label="Gearing" className="tabs gearing-tabs">
+    <div className={css['gearing']}>
+      <nav aria-label="Gearing" className={`${layout['tabs']} ${css['gearing-tabs']}`}>
         {TABS.map(([path, title]) => (
           <NavLink key={path} to={{ pathname: `/builds/${buildId}/gearing/${path}`, search }}>
             {title}

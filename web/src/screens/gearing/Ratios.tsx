@@ -12,6 +12,8 @@ import { StateMark, candidateColour } from '../../pieces/marks.tsx';
 import { GearTable } from './GearTable.tsx';
 import { SawTooth } from './SawTooth.tsx';
 import { ThrustChart } from './ThrustChart.tsx';
+import layout from '../../pieces/layout.module.css';
+import css from './gearing.module.css';
 
 /** Another candidate laid beside the current one; kept in the address. */
 export function useBeside(): { beside: Candidate | undefined; choose: (id: string) => void } {
@@ -91,13 +93,13 @@ export function Ratios() {
           )}
         </div>
         {gears.length === 0 || !g || !figures || !candidate ? (
-          <div className="empty">
+          <div className={layout['empty']}>
             <h2>Gearing needs an engine with a curve and a tyre that can be read</h2>
             <p>Choose them in the candidate; everything here follows.</p>
           </div>
         ) : (
           <>
-            <div className="drive-bar" style={{ gridTemplateColumns: 'minmax(150px, 260px)' }}>
+            <div className={css['drive-bar']} style={{ gridTemplateColumns: 'minmax(150px, 260px)' }}>
               <BesideField />
             </div>
             <ThrustChart
@@ -142,7 +144,7 @@ export function Ratios() {
                 {fuel.length === 0 ? (
                   <p className="muted">Needs a cruise speed or a trailer in the brief, and the weighed car.</p>
                 ) : (
-                  <table className="figures">
+                  <table className={layout['figures']}>
                     <thead>
                       <tr>
                         <th scope="col">At</th>
@@ -210,8 +212,8 @@ function TyresAndDifferential() {
     <section className="block grid-two">
       <div>
         <h2>Tyres of the survey</h2>
-        <div className="scroll-x">
-          <table className="figures">
+        <div className={layout['scroll-x']}>
+          <table className={layout['figures']}>
             <thead>
               <tr>
                 <th scope="col">Tyre</th>
@@ -236,7 +238,7 @@ function TyresAndDifferential() {
                       ) : (
                         <button
                           type="button"
-                          className="link"
+                          className={layout['link']}
                           title={`Run ${t.code}`}
                           onClick={() => saveCandidate(candidate, { ...candidate, tyreCode: t.code })}
                         >
@@ -277,7 +279,7 @@ function TyresAndDifferential() {
         {road.differentials.length === 0 ? (
           <p className="muted">Needs one driven axle, the weighed car and a tyre.</p>
         ) : (
-          <table className="figures">
+          <table className={layout['figures']}>
             <thead>
               <tr>
                 <th scope="col">Kind</th>
@@ -296,7 +298,7 @@ function TyresAndDifferential() {
                     {d.offered && d.kind !== road.differential ? (
                       <button
                         type="button"
-                        className="link"
+                        className={layout['link']}
                         title={`Choose the ${d.kind} differential`}
                         onClick={() => saveCandidate(candidate, { ...candidate, differential: d.kind })}
                       >

@@ -15,6 +15,8 @@ import { saveFile } from '../../pieces/saveFile.ts';
 import { Energy } from './Energy.tsx';
 import { BesideField, useBeside } from './Ratios.tsx';
 import { RunChart, VIEWS, type View } from './RunChart.tsx';
+import layout from '../../pieces/layout.module.css';
+import css from './gearing.module.css';
 
 const choices = (list: readonly (readonly [string, string])[]) => list.map(([value, label]) => ({ value, label }));
 
@@ -83,7 +85,7 @@ export function Run() {
             </p>
           )}
         </div>
-        <div className="drive-bar" role="group" aria-label="How it is driven">
+        <div className={css['drive-bar']} role="group" aria-label="How it is driven">
           <BesideField />
           <ChoiceField
             label="Air"
@@ -197,7 +199,7 @@ export function Run() {
                 <h2>
                   <Sentence>{'{{80|speedKph}} to {{120|speedKph}} in each gear'}</Sentence>
                 </h2>
-                <table className="figures">
+                <table className={layout['figures']}>
                   <thead>
                     <tr>
                       <th scope="col">Gear</th>
@@ -256,14 +258,14 @@ function Facts({ run, other, letter }: { run: RunAnswer; other: RunAnswer | unde
     ['Tyres set the pace', (r) => r.gripLimitedS.toFixed(1), 's'],
   ];
   return (
-    <dl className="drive-facts">
+    <dl className={css['drive-facts']}>
       {facts.map(([title, of, unit]) => (
         <div key={title}>
           <dt>{title}</dt>
           <dd>
             {of(run)} <small className="muted">{unit}</small>
             {other && (
-              <span className="beside muted">
+              <span className={`${css['beside']} muted`}>
                 {letter} {of(other)}
               </span>
             )}

@@ -9,6 +9,8 @@ import { useUnits } from '../../hooks/settings.tsx';
 import { FigureText, Sentence } from '../../pieces/figures.tsx';
 import { FindingsColumn } from '../../pieces/Findings.tsx';
 import { EvidenceMark, StateMark } from '../../pieces/marks.tsx';
+import layout from '../../pieces/layout.module.css';
+import css from './gearing.module.css';
 
 const ABOUT =
   /^(gearbox-(margin|grip-saved)|clutch-margin|axle-margin|shaft-margin|propshaft|launch-heat|weakest|idle-|torque-limit|boost)/;
@@ -95,14 +97,16 @@ function LinkTrack({ links, unknown }: { links: readonly ComponentLimit[]; unkno
   const target = Math.max(now.powerKw ?? 0, later.powerKw ?? 0);
   const lines = (
     <>
-      {now.powerKw !== undefined && <span className="link-target" style={{ left: at(now.powerKw) }} />}
-      {later.powerKw !== undefined && <span className="link-target later" style={{ left: at(later.powerKw) }} />}
+      {now.powerKw !== undefined && <span className={css['link-target']} style={{ left: at(now.powerKw) }} />}
+      {later.powerKw !== undefined && (
+        <span className={`${css['link-target']} ${css['later']}`} style={{ left: at(later.powerKw) }} />
+      )}
     </>
   );
   return (
-    <div className="links" role="table" aria-label="Power at which each link gives up">
+    <div className={css['links']} role="table" aria-label="Power at which each link gives up">
       <span />
-      <div className="heads">
+      <div className={css['heads']}>
         {now.powerKw !== undefined && <span style={{ left: at(now.powerKw) }}>now</span>}
         {later.powerKw !== undefined && <span style={{ left: at(later.powerKw) }}>later</span>}
       </div>
@@ -112,15 +116,19 @@ function LinkTrack({ links, unknown }: { links: readonly ComponentLimit[]; unkno
           <span role="rowheader" className="name">
             {l.name}
           </span>
-          <div className={`link-track${l.kw! < target ? ' is-short' : ''}`} title={l.name} role="presentation">
-            <span className="link-bar" style={{ width: at(l.kw!) }} />
+          <div
+            className={`${css['link-track']}${l.kw! < target ? ' is-short' : ''}`}
+            title={l.name}
+            role="presentation"
+          >
+            <span className={css['link-bar']} style={{ width: at(l.kw!) }} />
             <span
-              className="link-doubt"
+              className={css['link-doubt']}
               style={{ left: at(Math.max(0, l.kw! - l.plusMinusKw)), width: at(2 * l.plusMinusKw) }}
             />
             {lines}
           </div>
-          <span role="cell" className="value">
+          <span role="cell" className={css['value']}>
             {formatNumber(l.kw!, 'powerKw', units)} <small className="muted">{unitOf('powerKw', units)}</small>
             {l.evidence && <EvidenceMark evidence={l.evidence} />}
           </span>
@@ -148,8 +156,8 @@ function Loads() {
   const nm = (v: number | undefined) => (v === undefined ? '–' : formatNumber(v, 'torqueNm', units));
   if (!strength || !gearing || strength.gears.length === 0) return <p className="muted">Needs a torque curve.</p>;
   return (
-    <div className="scroll-x">
-      <table className="figures">
+    <div className={layout['scroll-x']}>
+      <table className={layout['figures']}>
         <thead>
           <tr>
             <th scope="col">Gear</th>
@@ -228,7 +236,7 @@ function RatingBridge() {
                 {told?.source ? `: ${told.source}` : ''}
               </span>
               {b && b.steps.length > 0 && (
-                <ul className="steps-list num">
+                <ul className={`${css['steps-list']} num`}>
                   {b.steps.map((s) => (
                     <li key={s.name}>
                       {s.name}: {s.factor === 1 ? '' : `× ${s.factor.toFixed(2)} `}
@@ -316,7 +324,7 @@ function WeakStrong({ boxes, fault }: { boxes: readonly BoxFigures[] | undefined
           : `The ${strong.gearbox.shortName} is the cheaper way over ${km}: it costs ${money(extra)} more and saves ${money(breakEven)} of failures.`}{' '}
         It turns where the strong one costs {money(Math.max(0, breakEven))} more.
       </p>
-      <table className="figures" style={{ marginTop: 8 }}>
+      <table className={layout['figures']} style={{ marginTop: 8 }}>
         <thead>
           <tr>
             <th scope="col">Gearbox</th>

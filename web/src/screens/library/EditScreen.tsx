@@ -36,7 +36,8 @@ import {
 import { CurveEditor } from './edit/CurveEditor.tsx';
 import { Node, ObjectNode, type NodeProps } from './edit/Node.tsx';
 import { blankOf, titleOf, type Schema } from './edit/schema.ts';
-import './edit/edit.css';
+import layout from '../../pieces/layout.module.css';
+import css from './edit/edit.module.css';
 
 type Row = Record<string, unknown> & { id: string; name: string };
 
@@ -264,7 +265,7 @@ function Editor({ kind, row, version }: { kind: RowKind; row: Row; version: numb
         </>
       }
     >
-      <div className="main edit-main">
+      <div className={`main ${css['edit-main']}`}>
         {problem && (
           <Alert severity="error" variant="outlined" sx={{ mb: 2 }}>
             {problem.message}
@@ -363,10 +364,10 @@ function Curves({ schema, value, at, problems, onChange }: NodeProps) {
   const put = (i: number, next: TorqueCurve) =>
     onChange(curves.map((c, k) => (k === i ? next : next.inUse && !curves[i]!.inUse ? { ...c, inUse: false } : c)));
   return (
-    <fieldset className="change">
+    <fieldset className={layout['change']}>
       <legend>Curves, {curves.length}</legend>
       {curves.map((c, i) => (
-        <div key={i} className="edit-one">
+        <div key={i} className={css['edit-one']}>
           <CurveEditor curve={c} onChange={(points) => put(i, { ...c, ...points })} />
           <Node
             name={c.name || 'curve'}

@@ -14,6 +14,7 @@ import { FigureText, Plain } from '../../pieces/figures.tsx';
 import { EvidenceMark } from '../../pieces/marks.tsx';
 import { ThreeViews, type DrawnSolid } from '../../pieces/ThreeViews.tsx';
 import { isLibraryKind } from './LibraryScreen.tsx';
+import layout from '../../pieces/layout.module.css';
 
 const TorqueChart = lazy(() => import('../../pieces/TorqueChart.tsx').then((m) => ({ default: m.TorqueChart })));
 
@@ -40,7 +41,7 @@ export function LibraryDetail() {
         {!data ? (
           <p className="muted">Reading the library…</p>
         ) : !row ? (
-          <div className="empty">
+          <div className={layout['empty']}>
             <h2>There is no “{id}” here</h2>
             {back}
           </div>
@@ -122,7 +123,7 @@ function FamilyDetail({ family, library }: { family: Family; library: Library })
       {family.note && <p className="say muted">{family.note}</p>}
       <section className="block">
         <h2>Marks on its castings</h2>
-        <table className="figures">
+        <table className={layout['figures']}>
           <thead>
             <tr>
               <th scope="col">Reads</th>
@@ -160,7 +161,7 @@ function FamilyDetail({ family, library }: { family: Family; library: Library })
       </section>
       <section className="block">
         <h2>What swaps within it</h2>
-        <table className="figures">
+        <table className={layout['figures']}>
           <tbody>
             {family.interchange.map((i) => (
               <tr key={i.id}>
@@ -183,7 +184,7 @@ function FamilyDetail({ family, library }: { family: Family; library: Library })
 
 function Facts({ rows }: { rows: readonly (readonly [string, ReactNode])[] }) {
   return (
-    <dl className="facts">
+    <dl className={layout['facts']}>
       {rows.map(([name, value]) => [<dt key={`${name}-t`}>{name}</dt>, <dd key={`${name}-d`}>{value}</dd>])}
     </dl>
   );
@@ -264,7 +265,7 @@ function EngineDetail({ engine }: { engine: Engine }) {
             )}
           </p>
           <h3 style={{ marginTop: 14 }}>Masses on record</h3>
-          <table className="figures">
+          <table className={layout['figures']}>
             <thead>
               <tr>
                 <th scope="col">Mass</th>
@@ -294,7 +295,7 @@ function EngineDetail({ engine }: { engine: Engine }) {
       </section>
       <section className="block">
         <h2>Dressing</h2>
-        <table className="figures">
+        <table className={layout['figures']}>
           <thead>
             <tr>
               <th scope="col">Where</th>

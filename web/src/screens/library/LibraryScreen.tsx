@@ -17,6 +17,7 @@ import { PlainShell } from '../../pieces/PlainShell.tsx';
 import { FindField } from '../../pieces/FindField.tsx';
 import { FigureGrid, type GridColumn } from '../../pieces/FigureGrid.tsx';
 import { EvidenceMark } from '../../pieces/marks.tsx';
+import layout from '../../pieces/layout.module.css';
 
 interface Cell {
   readonly value: number | undefined;
@@ -247,7 +248,7 @@ function Searched({ kind }: { kind: LibraryKind }) {
 
 const KindTabs = memo(function KindTabs() {
   return (
-    <nav aria-label="Kinds" className="tabs">
+    <nav aria-label="Kinds" className={layout['tabs']}>
       {(Object.keys(KINDS) as LibraryKind[]).map((k) => (
         <NavLink key={k} to={`/library/${k}`}>
           {KINDS[k].title}

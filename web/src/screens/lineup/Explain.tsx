@@ -7,6 +7,7 @@ import { useUnits } from '../../hooks/settings.tsx';
 import { fieldPath } from '../../pieces/fieldFocus.ts';
 import { FigureText, Plain, Sentence } from '../../pieces/figures.tsx';
 import { EvidenceMark, LetterTag, StateMark, candidateColour } from '../../pieces/marks.tsx';
+import layout from '../../pieces/layout.module.css';
 
 export interface Explained {
   readonly anchor: HTMLElement;
@@ -88,7 +89,7 @@ export function Explain({
       {inputs.length > 0 && (
         <>
           <h3 style={{ margin: '10px 0 2px', fontSize: 13 }}>Where its doubt comes from</h3>
-          <table className="figures small">
+          <table className={`${layout['figures']} small`}>
             <tbody>
               {inputs.map((f) => (
                 <tr key={f.pointer ?? f.name}>

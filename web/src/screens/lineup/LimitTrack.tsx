@@ -1,12 +1,13 @@
 import type { Check } from '@sable/core';
 import { LINE_AT, trackPlace } from './track.ts';
+import css from './lineup.module.css';
 
 /** One row's piece of the scribed limit line, with the figure's block and its scatter behind it. */
 export function LimitTrack({ check }: { check?: Check | undefined }) {
   const place = check && trackPlace(check);
   const colour = check && `var(--${check.state})`;
   return (
-    <svg className="track" viewBox="0 0 100 26" preserveAspectRatio="none" aria-hidden>
+    <svg className={css['track']} viewBox="0 0 100 26" preserveAspectRatio="none" aria-hidden>
       {place && (
         <>
           <rect x="0" y="12.5" width="100" height="1" fill="var(--line)" />

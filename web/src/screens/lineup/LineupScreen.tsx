@@ -9,6 +9,8 @@ import { Sentence } from '../../pieces/figures.tsx';
 import { FindingRow, FindingsColumn } from '../../pieces/Findings.tsx';
 import { nextCandidate } from '../../pieces/nextCandidate.ts';
 import { LineupTable } from './LineupTable.tsx';
+import layout from '../../pieces/layout.module.css';
+import css from './lineup.module.css';
 
 // Fields and charts come after the table, which is the answer.
 const Notes = lazy(() => import('./Notes.tsx').then((m) => ({ default: m.Notes })));
@@ -29,7 +31,7 @@ export function LineupScreen() {
   return (
     <div className="screen">
       <div className="main">
-        <div className="lineup-top">
+        <div className={css['lineup-top']}>
           <section aria-live="polite" aria-label="Verdict">
             {verdict && (
               <>
@@ -156,7 +158,7 @@ function NoCandidates() {
   const next = nextCandidate(build, library);
   return (
     <div className="main">
-      <div className="empty">
+      <div className={layout['empty']}>
         <h2>Nothing to compare yet</h2>
         <p>
           A line-up sets engines and gearboxes side by side against your brief

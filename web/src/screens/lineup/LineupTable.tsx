@@ -10,6 +10,7 @@ import { notJudged } from '../../pieces/WhenJudged.tsx';
 import type { Explained } from './Explain.tsx';
 import { LimitTrack } from './LimitTrack.tsx';
 import { rowGroups } from './rows.ts';
+import css from './lineup.module.css';
 
 const Explain = lazy(() => import('./Explain.tsx').then((m) => ({ default: m.Explain })));
 
@@ -30,10 +31,10 @@ export function LineupTable() {
   if (!judgement) return <p className="muted">{notJudged(fault)}</p>;
   const groups = rowGroups(judgement.assessments);
   const found = new Map(judgement.found?.checks.map((c) => [c.id, c]));
-  const selected = (c: Candidate) => (c.id === current?.id ? 'sel' : undefined);
+  const selected = (c: Candidate) => (c.id === current?.id ? css['sel'] : undefined);
   return (
-    <div className="lineup-scroll" role="region" aria-label="Line-up" tabIndex={0}>
-      <table className="lineup" style={{ minWidth: 190 + 58 + build.candidates.length * 112 }}>
+    <div className={css['lineup-scroll']} role="region" aria-label="Line-up" tabIndex={0}>
+      <table className={css['lineup']} style={{ minWidth: 190 + 58 + build.candidates.length * 112 }}>
         <colgroup>
           <col style={{ width: 138 }} />
           <col style={{ width: 46 }} />
@@ -56,13 +57,13 @@ export function LineupTable() {
         </thead>
         <tbody>
           {groups.map((group) => [
-            <tr className="group" key={group.name}>
+            <tr className={css['group']} key={group.name}>
               <th scope="rowgroup" colSpan={2}>
                 {group.name}
               </th>
               {build.candidates.map((c) => (
                 <td key={c.id} className={selected(c)}>
-                  <div className="cell" aria-hidden>
+                  <div className={css['cell']} aria-hidden>
                     <i />
                     <i />
                     <LimitTrack />
@@ -76,7 +77,7 @@ export function LineupTable() {
                   {row.title}
                   <small>{limitWords(row.sample)}</small>
                 </th>
-                <td className="now num">
+                <td className={`${css['now']} num`}>
                   <AsFound check={found.get(row.id)} />
                 </td>
                 {build.candidates.map((c) => {
@@ -157,7 +158,7 @@ const Cell = memo(function Cell({ check, candidate, currency, found, onOpen }: C
   return (
     <button
       type="button"
-      className="cell"
+      className={css['cell']}
       onClick={(e) => onOpen({ anchor: e.currentTarget, candidate, check, found })}
       aria-label={`${candidate.letter}, ${check.title}: ${shown} ${unitOf(check.quantity, units, currency)}, ${check.limitKind === 'info' ? 'not judged' : check.state}. Why?`}
     >
@@ -197,7 +198,7 @@ function Heading({ candidate, className }: { candidate: Candidate; className: st
         <span>{candidate.name}</span>
       </button>
       <select
-        className="plain-select"
+        className={css['plain-select']}
         aria-label={`Gearbox of ${candidate.letter}`}
         value={candidate.gearboxId}
         onChange={(e) => saveCandidate(candidate, { ...candidate, gearboxId: e.target.value })}
@@ -210,7 +211,7 @@ function Heading({ candidate, className }: { candidate: Candidate; className: st
         ))}
       </select>
       <select
-        className="plain-select"
+        className={css['plain-select']}
         aria-label={`Final drive of ${candidate.letter}`}
         value={String(candidate.finalDrive)}
         onChange={(e) => saveCandidate(candidate, { ...candidate, finalDrive: Number(e.target.value) })}
@@ -225,7 +226,7 @@ function Heading({ candidate, className }: { candidate: Candidate; className: st
         ))}
       </select>
       {own && (
-        <div className="why">
+        <div className={css['why']}>
           <StateMark state={own.state} />
           <span>
             <Sentence>{own.why}</Sentence>

@@ -9,6 +9,7 @@ import { useUnits } from '../../hooks/settings.tsx';
 import { Sentence } from '../../pieces/figures.tsx';
 import { FindingsColumn } from '../../pieces/Findings.tsx';
 import { EvidenceMark, candidateColour } from '../../pieces/marks.tsx';
+import layout from '../../pieces/layout.module.css';
 
 const CLASSES: readonly (readonly [BillClass, string])[] = [
   ['engine', 'Engine and gearbox'],
@@ -80,8 +81,8 @@ export function PartsScreen() {
           />
         )}
         {bill && (
-          <div className="scroll-x" style={{ marginTop: 14 }}>
-            <table className="figures">
+          <div className={layout['scroll-x']} style={{ marginTop: 14 }}>
+            <table className={layout['figures']}>
               <thead>
                 <tr>
                   <th scope="col">Line</th>

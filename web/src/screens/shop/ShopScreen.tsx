@@ -10,6 +10,7 @@ import { KEYS } from '../../hooks/queryKeys.ts';
 import { ApiProblem } from '../../hooks/problem.ts';
 import { UnitSwitch } from '../../pieces/UnitSwitch.tsx';
 import { PlainShell } from '../../pieces/PlainShell.tsx';
+import layout from '../../pieces/layout.module.css';
 
 /** All builds of the shop; a new one, and bringing one in from a file. */
 export function ShopScreen() {
@@ -75,7 +76,7 @@ export function ShopScreen() {
           </Alert>
         )}
         {builds.data && builds.data.length > 0 && (
-          <table className="figures">
+          <table className={layout['figures']}>
             <thead>
               <tr>
                 <th scope="col">Build</th>

@@ -6,6 +6,7 @@ import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { useBuildActions } from '../../hooks/buildState.tsx';
 import { ChoiceField, QuantityField } from '../../pieces/fields.tsx';
+import layout from '../../pieces/layout.module.css';
 
 const measured = (value: number, plusMinus: number): Figure => ({ value, plusMinus, evidence: 'measured' });
 const estimated = (value: number, plusMinus: number): Figure => ({ value, plusMinus, evidence: 'estimated' });
@@ -85,7 +86,7 @@ export function BeginSurvey() {
           are estimated until you know better.
         </p>
       </div>
-      <div className="form-grid" style={{ maxWidth: 860, marginTop: 18 }}>
+      <div className={layout['form-grid']} style={{ maxWidth: 860, marginTop: 18 }}>
         <TextField label="Car" value={car.name} onChange={(e) => put({ name: e.target.value })} />
         <QuantityField
           label="Year"

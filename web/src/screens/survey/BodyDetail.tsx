@@ -8,6 +8,7 @@ import { useState } from 'react';
 import { ChoiceField, QuantityField } from '../../pieces/fields.tsx';
 import { ChangesEditor } from './ChangesEditor.tsx';
 import { Readings } from './Readings.tsx';
+import layout from '../../pieces/layout.module.css';
 
 interface Props {
   readonly taped: Taped | undefined;
@@ -29,7 +30,7 @@ export function BodyDetail({ taped, obstacle, onTaped, onObstacle }: Props) {
       <p className="say muted">
         {obstacle.source ?? 'It came in as a body, not from readings here.'} Measure it anew to build it from the tape.
       </p>
-      <div className="form-grid">
+      <div className={layout['form-grid']}>
         <QuantityField
           label="Measured to ±"
           quantity="lengthMm"
@@ -75,7 +76,7 @@ function TapedDetail({ taped, onTaped }: { taped: Taped; onTaped: Props['onTaped
           </p>
         )
       )}
-      <div className="form-grid" style={{ marginTop: 16 }}>
+      <div className={layout['form-grid']} style={{ marginTop: 16 }}>
         <TextField
           label="Name"
           value={name ?? taped.name}

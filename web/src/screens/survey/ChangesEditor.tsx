@@ -5,6 +5,7 @@ import { X } from 'lucide-react';
 import { useState } from 'react';
 import { useBuild } from '../../hooks/buildState.tsx';
 import { ChoiceField, QuantityField } from '../../pieces/fields.tsx';
+import layout from '../../pieces/layout.module.css';
 
 type Body = Pick<Obstacle, 'name' | 'role' | 'may' | 'engineersWord'>;
 
@@ -45,7 +46,7 @@ export function ChangesEditor({ body, onChange }: { body: Body; onChange: (more:
       {(!structural || body.engineersWord !== undefined) && (
         <>
           {body.may.map((m, i) => (
-            <fieldset key={m.do} className="change">
+            <fieldset key={m.do} className={layout['change']}>
               <legend>{m.do}</legend>
               <QuantityField
                 label="Up to"

@@ -7,6 +7,8 @@ import { useState } from 'react';
 import { useBuild, useBuildActions } from '../../hooks/buildState.tsx';
 import { ChoiceField } from '../../pieces/fields.tsx';
 import { EvidenceMark, StateMark } from '../../pieces/marks.tsx';
+import layout from '../../pieces/layout.module.css';
+import css from './survey.module.css';
 
 /** What people say fits or doesn't, side by side and never merged, with what would settle it. */
 export function Claims({ chassis }: { chassis: Chassis }) {
@@ -38,7 +40,7 @@ export function Claims({ chassis }: { chassis: Chassis }) {
         Word of mouth, sellers, forum posts: kept side by side. A measure here outweighs them all.
       </p>
       {groupClaims(claims, nameOf).map((g) => (
-        <div key={g.names.join()} className="claims">
+        <div key={g.names.join()} className={css['claims']}>
           <h3>
             <StateMark state={g.contradict ? 'tight' : g.fits.length > 0 ? 'clear' : 'blocked'} /> {g.names.join(', ')}
           </h3>
@@ -56,7 +58,11 @@ export function Claims({ chassis }: { chassis: Chassis }) {
                     <li key={c.id} className="small">
                       “{c.words}” <span className="muted">{c.by}</span>
                       <EvidenceMark evidence={c.evidence} />{' '}
-                      <button type="button" className="link" onClick={() => put(claims.filter((x) => x.id !== c.id))}>
+                      <button
+                        type="button"
+                        className={layout['link']}
+                        onClick={() => put(claims.filter((x) => x.id !== c.id))}
+                      >
                         strike out
                       </button>
                     </li>
@@ -111,7 +117,7 @@ function NewClaim({
     setFault(undefined);
   };
   return (
-    <fieldset className="change">
+    <fieldset className={layout['change']}>
       <legend>note a claim</legend>
       <ChoiceField
         label="About"

@@ -3,6 +3,7 @@ import type { Figure, Quantity } from '@sable/core/units';
 import Button from '@mui/material/Button';
 import { useBuildActions } from '../../hooks/buildState.tsx';
 import { ChoiceField, QuantityField, WordsField } from '../../pieces/fields.tsx';
+import layout from '../../pieces/layout.module.css';
 
 const read = (old: Figure | undefined, value: number): Figure => {
   const { plusMinus: _old, ...rest } = old ?? { value };
@@ -66,7 +67,7 @@ export function DrivelineDetail({ chassis }: { chassis: Chassis }) {
   return (
     <>
       <h3 style={{ marginTop: 18 }}>Driveline, wheels, cooling</h3>
-      <div className="form-grid" style={{ marginTop: 10 }}>
+      <div className={layout['form-grid']} style={{ marginTop: 10 }}>
         {chassis.drive !== 'all' && (
           <ChoiceField
             label="Differential fitted"

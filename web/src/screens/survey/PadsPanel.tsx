@@ -5,6 +5,7 @@ import { useEffect, useState } from 'react';
 import { api } from '../../hooks/api.ts';
 import { useBuild } from '../../hooks/buildState.tsx';
 import { useUnits } from '../../hooks/settings.tsx';
+import css from './survey.module.css';
 
 const PADS = [
   ['frontLeft', 'Front left'],
@@ -41,7 +42,7 @@ export function PadsPanel({ onWeighed, onClose }: { onWeighed: (c: FourPads) => 
   const total = reading && PADS.reduce((s, [p]) => s + reading.kg[p], 0);
   const figure = (kg: number): Figure => ({ value: kg, plusMinus: PAD_KG, evidence: 'measured', source: 'four pads' });
   return (
-    <section className="pads" aria-label="Pads">
+    <section className={css['pads']} aria-label="Pads">
       <p className="say" aria-live="polite">
         {lost
           ? 'The pads do not answer. They are asked again.'
@@ -51,7 +52,7 @@ export function PadsPanel({ onWeighed, onClose }: { onWeighed: (c: FourPads) => 
               ? `All four stand: ${formatNumber(total!, 'massKg', units, { digits: 1 })} ${unitOf('massKg', units)}`
               : 'Settling: hands off the car'}
       </p>
-      <div className="pads-plan">
+      <div className={css['pads-plan']}>
         {PADS.map(([pad, label]) => (
           <div key={pad} data-steady={reading?.steady[pad] ?? false}>
             <small>{label}</small>

@@ -6,6 +6,7 @@ import TextField from '@mui/material/TextField';
 import { X } from 'lucide-react';
 import { useRef, useState } from 'react';
 import { useUnits } from '../../hooks/settings.tsx';
+import css from './survey.module.css';
 
 /** The tape list of one body: what to read, from where to where; each field takes as many readings as one cares to make. */
 export function Readings({
@@ -47,7 +48,7 @@ export function Readings({
           </MenuItem>
         ))}
       </TextField>
-      <ol className="readings" ref={table}>
+      <ol className={css['readings']} ref={table}>
         {template.readings.map((spec, i) => (
           <ReadingRow
             key={spec.key}
@@ -107,12 +108,12 @@ function ReadingRow({
     <li>
       <div>
         <b>{spec.name}</b>
-        {spec.once && <small className="once"> no second chance: read it before the old engine is out</small>}
+        {spec.once && <small className={css['once']}> no second chance: read it before the old engine is out</small>}
         <p className="small muted">
           From the {spec.from} to {spec.to}.
         </p>
         {reading && (
-          <ul className="takes num">
+          <ul className={`${css['takes']} num`}>
             {reading.takes.map((t, i) => (
               <li key={`${t.typed} ${i}`}>
                 {t.typed}
@@ -131,7 +132,7 @@ function ReadingRow({
           </ul>
         )}
       </div>
-      <div className="num read">
+      <div className={`num ${css['read']}`}>
         {mean ? (
           <>
             <b>{formatNumber(mean.mm, 'lengthMm', units, { digits: units.system === 'metric' ? 1 : 2 })}</b>{' '}

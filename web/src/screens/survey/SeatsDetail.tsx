@@ -6,6 +6,7 @@ import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { useBuildActions } from '../../hooks/buildState.tsx';
 import { QuantityField } from '../../pieces/fields.tsx';
+import layout from '../../pieces/layout.module.css';
 
 type Point = readonly [number, number, number];
 const AXES = ['Ahead of the axle', 'Left of the middle', 'Above the floor'] as const;
@@ -56,7 +57,7 @@ export function SeatsDetail({ chassis }: { chassis: Chassis }) {
         const putPad = (next: typeof pad | undefined) =>
           put({ pads: pads.flatMap((p, k) => (k === i ? (next ? [next] : []) : [p])) });
         return (
-          <fieldset key={pad.id} className="change">
+          <fieldset key={pad.id} className={layout['change']}>
             <legend>{pad.name}</legend>
             <NameField label="Name" value={pad.name} onCommit={(name) => putPad({ ...pad, name })} />
             <PointFields at={pad.atMm} onAt={(atMm) => putPad({ ...pad, atMm })} />
@@ -76,7 +77,7 @@ export function SeatsDetail({ chassis }: { chassis: Chassis }) {
       </Button>
       <h3 style={{ marginTop: 18 }}>Shifter hole</h3>
       {shifterAperture ? (
-        <fieldset className="change">
+        <fieldset className={layout['change']}>
           <legend>middle and size</legend>
           <PointFields
             at={shifterAperture.centreMm}
@@ -113,7 +114,7 @@ export function SeatsDetail({ chassis }: { chassis: Chassis }) {
       )}
       <h3 style={{ marginTop: 18 }}>Pinion flange</h3>
       {pinion ? (
-        <fieldset className="change">
+        <fieldset className={layout['change']}>
           <legend>joint centre and angle</legend>
           <PointFields at={pinion.atMm} onAt={(atMm) => put({ pinion: { ...pinion, atMm } })} />
           <QuantityField
@@ -134,7 +135,7 @@ export function SeatsDetail({ chassis }: { chassis: Chassis }) {
       {hubs ? (
         <>
           {(['leftMm', 'rightMm'] as const).map((key) => (
-            <fieldset key={key} className="change">
+            <fieldset key={key} className={layout['change']}>
               <legend>{key === 'leftMm' ? 'left outer joint' : 'right outer joint'}</legend>
               <PointFields at={hubs[key]} onAt={(at) => put({ hubs: { ...hubs, [key]: at } })} />
             </fieldset>

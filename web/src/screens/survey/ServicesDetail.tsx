@@ -6,6 +6,7 @@ import { useState } from 'react';
 import { useBuildActions } from '../../hooks/buildState.tsx';
 import { ChoiceField } from '../../pieces/fields.tsx';
 import { readSpec, written } from '../../pieces/portSpec.ts';
+import layout from '../../pieces/layout.module.css';
 
 /** What the body gives the powertrain to be joined to: mount pads, propshaft, gauges, and what is known of each. */
 export function ServicesDetail({ chassis }: { chassis: Chassis }) {
@@ -22,7 +23,7 @@ export function ServicesDetail({ chassis }: { chassis: Chassis }) {
       {ports.map((port, i) => {
         const kind = JOINT_KINDS.find((k) => k.kind === port.kind);
         return (
-          <fieldset key={port.id} className="change">
+          <fieldset key={port.id} className={layout['change']}>
             <legend>{kind?.title ?? port.kind}</legend>
             <SpecField
               label={kind ? `${kind.sides.b}: what is known` : 'What is known'}

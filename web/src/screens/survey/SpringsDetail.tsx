@@ -3,6 +3,7 @@ import type { Figure, Quantity } from '@sable/core/units';
 import Button from '@mui/material/Button';
 import { useBuildActions } from '../../hooks/buildState.tsx';
 import { QuantityField } from '../../pieces/fields.tsx';
+import layout from '../../pieces/layout.module.css';
 
 const measured = (old: Figure, value: number): Figure => {
   const { plusMinus: _old, ...rest } = old;
@@ -26,7 +27,7 @@ export function SpringsDetail({ chassis }: { chassis: Chassis }) {
     <>
       <h3 style={{ marginTop: 18 }}>Springs, brakes, tyres</h3>
       {springs ? (
-        <div className="form-grid" style={{ marginTop: 10 }}>
+        <div className={layout['form-grid']} style={{ marginTop: 10 }}>
           {(['front', 'rear'] as const).flatMap((end) =>
             FIELDS.map(([key, label, quantity]) => (
               <QuantityField
@@ -49,7 +50,7 @@ export function SpringsDetail({ chassis }: { chassis: Chassis }) {
           Note the springs
         </Button>
       )}
-      <div className="form-grid" style={{ marginTop: 14 }}>
+      <div className={layout['form-grid']} style={{ marginTop: 14 }}>
         <QuantityField
           label="Share of the braking in front"
           quantity="percent"

@@ -24,6 +24,8 @@ import { Claims } from './Claims.tsx';
 import { SeatsDetail } from './SeatsDetail.tsx';
 import { ServicesDetail } from './ServicesDetail.tsx';
 import { WeighingDetail } from './WeighingDetail.tsx';
+import layout from '../../pieces/layout.module.css';
+import css from './survey.module.css';
 
 const FIXED = [
   ['seats', 'Pads, shifter hole, shafts'],
@@ -88,7 +90,7 @@ function Walk({ chassis }: { chassis: Chassis }) {
             chalk them down. Car on stands or ramps, never on a jack alone.
           </p>
         </div>
-        <div className="survey">
+        <div className={css['survey']}>
           <nav aria-label="Tape list">
             <AddBody onBegin={begin} />
             <WalkList chassis={chassis} chosen={chosen} onChoose={setChosen} />
@@ -154,12 +156,12 @@ function LastChance({ tape, onChoose }: { tape: readonly Taped[]; onChoose: (id:
   );
   if (open.length === 0) return null;
   return (
-    <section className="result">
+    <section className={layout['result']}>
       <h3>Before the old engine comes out</h3>
       <ul className="small">
         {open.map(({ taped, reading }) => (
           <li key={`${taped.id} ${reading.key}`}>
-            <button type="button" className="link" onClick={() => onChoose(taped.id)}>
+            <button type="button" className={layout['link']} onClick={() => onChoose(taped.id)}>
               {taped.name}: {reading.name}
             </button>
           </li>

@@ -10,6 +10,8 @@ import { PadsPanel } from './PadsPanel.tsx';
 import { DrivelineDetail } from './DrivelineDetail.tsx';
 import { SpringsDetail } from './SpringsDetail.tsx';
 import { NameField } from './SeatsDetail.tsx';
+import layout from '../../pieces/layout.module.css';
+import css from './survey.module.css';
 
 const CORNERS = [
   ['frontLeftKg', 'Front left'],
@@ -64,7 +66,7 @@ export function WeighingDetail({ chassis }: { chassis: Chassis }) {
       )}
       {weighing.corners ? (
         <>
-          <div className="form-grid corners">
+          <div className={`${layout['form-grid']} ${css['corners']}`}>
             {CORNERS.map(([key, label]) => (
               <QuantityField
                 key={key}
@@ -102,7 +104,7 @@ export function WeighingDetail({ chassis }: { chassis: Chassis }) {
         </>
       ) : (
         <>
-          <div className="form-grid">
+          <div className={layout['form-grid']}>
             {(['frontKg', 'rearKg'] as const).map((key) => (
               <QuantityField
                 key={key}
@@ -137,7 +139,7 @@ export function WeighingDetail({ chassis }: { chassis: Chassis }) {
       <p className="small muted num" style={{ marginTop: 8 }}>
         <Plain value={total} quantity="massKg" /> in all.
       </p>
-      <div className="form-grid" style={{ marginTop: 12 }}>
+      <div className={layout['form-grid']} style={{ marginTop: 12 }}>
         <NameField
           label="What was aboard"
           value={weighing.aboard}
@@ -161,7 +163,7 @@ export function WeighingDetail({ chassis }: { chassis: Chassis }) {
         />
       </div>
       <h2 style={{ marginTop: 22 }}>The car</h2>
-      <div className="form-grid" style={{ marginTop: 12 }}>
+      <div className={layout['form-grid']} style={{ marginTop: 12 }}>
         {car.map(([key, label, quantity]) => (
           <QuantityField
             key={key}

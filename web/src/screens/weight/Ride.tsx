@@ -2,6 +2,7 @@ import { formatNumber, unitOf } from '@sable/core/units';
 import { useBuild, useJudgement } from '../../hooks/buildState.tsx';
 import { useUnits } from '../../hooks/settings.tsx';
 import { FigureText, Plain, Sentence } from '../../pieces/figures.tsx';
+import layout from '../../pieces/layout.module.css';
 
 /** What the new axle loads do to ride height, springs, brakes, tyres and how readily the car turns. */
 export function Ride() {
@@ -29,7 +30,7 @@ export function Ride() {
     <section className="block">
       <h2>Springs, brakes, tyres</h2>
       <div className="grid-two">
-        <table className="figures">
+        <table className={layout['figures']}>
           <thead>
             <tr>
               <th scope="col">Axle</th>
@@ -69,7 +70,7 @@ export function Ride() {
             )}
           </tbody>
         </table>
-        <dl className="facts">
+        <dl className={layout['facts']}>
           <dt>Brakes, front</dt>
           <dd>
             {ride.brakeFrontPct ? (

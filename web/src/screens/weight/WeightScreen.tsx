@@ -9,6 +9,7 @@ import { EvidenceMark, candidateColour } from '../../pieces/marks.tsx';
 import { BridgeChart } from './BridgeChart.tsx';
 import { LeftOff } from './LeftOff.tsx';
 import { Ride } from './Ride.tsx';
+import layout from '../../pieces/layout.module.css';
 
 /** From the quoted mass to the installed one, and what that does to the axles. */
 export function WeightScreen() {
@@ -56,7 +57,7 @@ export function WeightScreen() {
         {mass && mass.otherBridges.length > 0 && (
           <section className="block">
             <h2>Other records of the same engine</h2>
-            <table className="figures">
+            <table className={layout['figures']}>
               <thead>
                 <tr>
                   <th scope="col">Quoted</th>
@@ -105,7 +106,7 @@ function BridgeTable({ bridge }: { bridge: MassBuildUp }) {
   const units = useUnits();
   const n = (v: number, signed = false) => formatNumber(v, 'massKg', units, { digits: 1, signed });
   return (
-    <table className="figures" style={{ marginTop: 6 }}>
+    <table className={layout['figures']} style={{ marginTop: 6 }}>
       <thead>
         <tr>
           <th scope="col">Step</th>
@@ -179,7 +180,7 @@ function AxleLoads() {
     <section className="block">
       <h2>On the axles</h2>
       <div className="grid-two">
-        <table className="figures">
+        <table className={layout['figures']}>
           <thead>
             <tr>
               <th scope="col">{unitOf('massKg', units)}</th>
@@ -307,7 +308,7 @@ function PowerToWeight() {
       <p className="muted small" style={{ marginBottom: 6 }}>
         <Sentence>{`At {{${driven.value}±${driven.plusMinus}|massKg}} with driver and half a tank. Worst air: {{${worstAir.temperatureC}|temperatureC}} at {{${worstAir.altitudeM}|altitudeM}}.`}</Sentence>
       </p>
-      <table className="figures">
+      <table className={layout['figures']}>
         <thead>
           <tr>
             <th scope="col">Power</th>
@@ -350,7 +351,7 @@ function Moves({ title, moves }: { title: string; moves: readonly Move[] }) {
   return (
     <div>
       <h2>{title}</h2>
-      <table className="figures">
+      <table className={layout['figures']}>
         <tbody>
           {moves.map((m) => (
             <tr key={m.name}>

@@ -7,6 +7,7 @@ import { useRef, useState, type PointerEvent } from 'react';
 import { useUnits } from '../../../hooks/settings.tsx';
 import { niceTicks } from '../../../pieces/chart.ts';
 import { WordsField } from '../../../pieces/fields.tsx';
+import css from './edit.module.css';
 
 const W = 640;
 const H = 260;
@@ -69,7 +70,7 @@ export function CurveEditor({
     .map((n, i) => `${n}\t${toDisplay(curve.torqueNm[i]!, 'torqueNm', units).toFixed(1)}`)
     .join('\n');
   return (
-    <div className="edit-curve">
+    <div className={css['edit-curve']}>
       <div>
         <svg
           ref={svg}

@@ -18,6 +18,8 @@ import {
   tupleOf,
   type Schema,
 } from './schema.ts';
+import layout from '../../../pieces/layout.module.css';
+import css from './edit.module.css';
 
 export interface NodeProps {
   readonly name: string;
@@ -125,7 +127,7 @@ function TupleField({
   onChange: (v: number[]) => void;
 }) {
   return (
-    <div className="edit-figure">
+    <div className={css['edit-figure']}>
       {value.map((x, i) => (
         <ExactField
           key={i}
@@ -184,7 +186,7 @@ export function ObjectNode({
     (key) => row[key] === undefined && !schema.required?.includes(key),
   );
   const body = (
-    <div className="edit-fields">
+    <div className={css['edit-fields']}>
       {Object.entries(schema.properties ?? {}).map(([key, s]) => {
         if (row[key] === undefined) return null;
         const optional = !schema.required?.includes(key);
@@ -202,7 +204,7 @@ export function ObjectNode({
             {optional && (
               <button
                 type="button"
-                className="link"
+                className={`${layout['link']} ${css['edit-link']}`}
                 onClick={() => onChange(Object.fromEntries(Object.entries(row).filter(([k]) => k !== key)))}
               >
                 Leave out {titleOf(key).toLowerCase()}
@@ -212,7 +214,7 @@ export function ObjectNode({
         );
       })}
       {missing.length > 0 && (
-        <p className="wide edit-add">
+        <p className={`wide ${css['edit-add']}`}>
           {missing.map((key) => (
             <Button key={key} onClick={() => onChange({ ...row, [key]: blankOf(schema.properties![key]!, key) })}>
               Add {titleOf(key).toLowerCase()}
@@ -224,7 +226,7 @@ export function ObjectNode({
   );
   if (bare) return body;
   return (
-    <fieldset className="change">
+    <fieldset className={layout['change']}>
       <legend>{titleOf(name)}</legend>
       {body}
     </fieldset>
@@ -265,9 +267,9 @@ function ListNode({ name, schema, value, at, problems, onChange, special }: Node
     return <PointsField label={label} size={size} value={list as number[][]} onChange={onChange} />;
   if (item.enum)
     return (
-      <fieldset className="change">
+      <fieldset className={layout['change']}>
         <legend>{label}</legend>
-        <div className="edit-picks">
+        <div className={css['edit-picks']}>
           {item.enum.map((e) => (
             <FormControlLabel
               key={String(e)}
@@ -301,7 +303,7 @@ function ListNode({ name, schema, value, at, problems, onChange, special }: Node
     return next;
   };
   return (
-    <fieldset className="change">
+    <fieldset className={layout['change']}>
       <legend>
         {label}, {list.length}
       </legend>
@@ -330,7 +332,7 @@ function ListNode({ name, schema, value, at, problems, onChange, special }: Node
                   bare
                   {...(special ? { special } : {})}
                 />
-                <p className="edit-add">
+                <p className={css['edit-add']}>
                   <Button
                     onClick={() => {
                       const copy = structuredClone(entry) as { id?: string };

@@ -6,6 +6,7 @@ import TextField from '@mui/material/TextField';
 import { useState, type ComponentProps } from 'react';
 import { useUnits } from '../../../hooks/settings.tsx';
 import { QuantityField, WordsField } from '../../../pieces/fields.tsx';
+import css from './edit.module.css';
 
 /** A figure as it was entered: as many decimals as it has, three at most. */
 export function ExactField(props: Omit<ComponentProps<typeof QuantityField>, 'digits'>) {
@@ -49,7 +50,7 @@ export function FigureField({
   onChange: (f: Figure) => void;
 }) {
   return (
-    <div className="edit-figure">
+    <div className={css['edit-figure']}>
       <ExactField
         label={label}
         quantity={quantity}
@@ -104,7 +105,7 @@ export function ThreePointField({
   onChange: (t: ThreePoint) => void;
 }) {
   return (
-    <div className="edit-figure">
+    <div className={css['edit-figure']}>
       {(['low', 'likely', 'high'] as const).map((point) => (
         <ExactField
           key={point}
