@@ -1,0 +1,145 @@
+import { SCHOOLS, USES, type Brief } from '@sable/core';
+import FormControlLabel from '@mui/material/FormControlLabel';
+import Switch from '@mui/material/Switch';
+import { useBuild } from '../../hooks/buildState.tsx';
+import { ChoiceField } from '../../pieces/fields.tsx';
+import { BriefFigure, FieldGroup, useBriefForm } from './briefForm.tsx';
+
+const choices = (list: readonly string[]) => list.map((value) => ({ value, label: value }));
+
+export function Driving() {
+  const { brief, change } = useBriefForm();
+  return (
+    <FieldGroup title="Where you drive">
+      <ChoiceField
+        label="Use"
+        value={brief.use}
+        choices={choices(USES)}
+        onCommit={(use) => change({ ...brief, use: use as Brief['use'] })}
+        help="Sets the service factor of the gearbox"
+      />
+      <BriefFigure pointer="/band/lowRpm" label="Band, low end" quantity="rpm" />
+      <BriefFigure pointer="/band/highRpm" label="Band, top" quantity="rpm" />
+      <BriefFigure pointer="/driverKg/value" at="/brief/driverKg" label="Driver" quantity="massKg" />
+    </FieldGroup>
+  );
+}
+
+export function Targets() {
+  return (
+    <FieldGroup title="What it must make">
+      <BriefFigure pointer="/now/powerKw" label="Peak power, now" quantity="powerKw" optional />
+      <BriefFigure pointer="/now/bandTorqueNm" label="Torque in the band, now" quantity="torqueNm" optional />
+      <BriefFigure pointer="/later/powerKw" label="Peak power, later" quantity="powerKw" optional />
+      <BriefFigure pointer="/fuelOctaneRon" label="Fuel, RON" quantity="number" digits={0} />
+    </FieldGroup>
+  );
+}
+
+export function Gates() {
+  const { brief } = useBriefForm();
+  return (
+    <FieldGroup title="Gates: miss one and a candidate is out">
+      <BriefFigure
+        pointer="/noise/limitDb"
+        begins={{ distanceM: 7.5 }}
+        label="Noise, at most"
+        quantity="soundDb"
+        optional
+      />
+      {brief.noise && <BriefFigure pointer="/noise/distanceM" label="Measured at" quantity="distanceM" />}
+      <BriefFigure pointer="/largestWheelIn" label="Wheels, at most" quantity="inch" optional />
+      <BriefFigure pointer="/maxAddedKg" label="Added mass, at most" quantity="massKg" optional />
+    </FieldGroup>
+  );
+}
+
+export function Cruise() {
+  const { brief } = useBriefForm();
+  return (
+    <FieldGroup title="Cruise">
+      <BriefFigure
+        pointer="/cruise/speedKph"
+        begins={{ rpm: 2600, toleranceRpm: 250 }}
+        label="Cruise at"
+        quantity="speedKph"
+        optional
+      />
+      {brief.cruise && (
+        <>
+          <BriefFigure pointer="/cruise/rpm" label="Near" quantity="rpm" />
+          <BriefFigure pointer="/cruise/toleranceRpm" label="Give or take" quantity="rpm" />
+        </>
+      )}
+      <BriefFigure pointer="/lowestCruiseRpm" label="Lugs below" quantity="rpm" optional />
+      <BriefFigure pointer="/distanceKm" label="To last" quantity="travelledKm" optional min={1} />
+    </FieldGroup>
+  );
+}
+
+export function HillStart() {
+  const { brief } = useBriefForm();
+  return (
+    <FieldGroup title="Hill start">
+      <BriefFigure
+        pointer="/hill/gradePct"
+        begins={{ trailerKg: 0, noseLoadKg: 0, hitchHeightMm: 400, hitchOverhangMm: 800 }}
+        label="Steepest hill"
+        quantity="percent"
+        digits={0}
+        optional
+      />
+      {brief.hill && (
+        <>
+          <BriefFigure pointer="/hill/trailerKg" label="Trailer" quantity="massKg" />
+          <BriefFigure pointer="/hill/noseLoadKg" label="Its nose load" quantity="massKg" />
+          <BriefFigure pointer="/hill/hitchHeightMm" label="Hitch height" quantity="lengthMm" />
+          <BriefFigure pointer="/hill/hitchOverhangMm" label="Hitch behind the rear axle" quantity="lengthMm" />
+        </>
+      )}
+    </FieldGroup>
+  );
+}
+
+export function WorstAir() {
+  const { brief, change } = useBriefForm();
+  return (
+    <FieldGroup title="Worst air">
+      <BriefFigure pointer="/worstAir/temperatureC" label="Temperature" quantity="temperatureC" />
+      <BriefFigure pointer="/worstAir/altitudeM" label="Altitude" quantity="altitudeM" />
+      <BriefFigure pointer="/worstAir/humidityPct" label="Humidity" quantity="percent" digits={0} />
+      <ChoiceField
+        label="School of the hot day"
+        value={brief.hotDaySchool}
+        choices={[
+          { value: 'standard', label: 'the curve’s own standard' },
+          { value: 'density', label: 'plain air density' },
+        ]}
+        onCommit={(v) => change({ ...brief, hotDaySchool: v as Brief['hotDaySchool'] })}
+      />
+    </FieldGroup>
+  );
+}
+
+export function MoneyAndTime() {
+  const { build } = useBuild();
+  const { brief, change } = useBriefForm();
+  return (
+    <FieldGroup title="Money, time and mounts">
+      <BriefFigure pointer="/budget" label="Budget" quantity="money" currency={build.currency} optional />
+      <BriefFigure pointer="/hourlyRate" label="Shop’s hour" quantity="money" currency={build.currency} />
+      <BriefFigure pointer="/maxHours" label="Hours, at most" quantity="hours" optional />
+      <ChoiceField
+        label="Mounts you prefer"
+        value={brief.mountSchool}
+        choices={choices(SCHOOLS)}
+        onCommit={(v) => change({ ...brief, mountSchool: v as Brief['mountSchool'] })}
+        help="For new candidates; each keeps its own"
+      />
+      <FormControlLabel
+        control={<Switch checked={brief.ownLabour} onChange={(_, ownLabour) => change({ ...brief, ownLabour })} />}
+        label="Your own hours cost nothing"
+      />
+    </FieldGroup>
+  );
+}
