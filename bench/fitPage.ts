@@ -16,7 +16,7 @@ export async function fitPageBench(url: URL) {
   try {
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
     await page.goto(new URL('/builds/glider-tug/fit?c=b', url).href);
-    const pane = page.locator('.pane[data-view="side"]');
+    const pane = page.locator('[data-view="side"]');
     await pane.locator('.train path').first().waitFor();
     await page.waitForTimeout(2500);
     const cdp = await page.context().newCDPSession(page);
@@ -53,7 +53,7 @@ export async function fitPageBench(url: URL) {
     const { script, layout } = await drag();
 
     await page.getByRole('button', { name: '3D' }).click();
-    const canvas = page.locator('.bay3d canvas');
+    const canvas = page.locator('main canvas');
     await canvas.waitFor();
     await page.waitForTimeout(2000);
     const area = (await canvas.boundingBox())!;

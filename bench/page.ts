@@ -10,7 +10,7 @@ const dist = path.resolve(import.meta.dirname, '../web/dist');
 /** As text, so that nothing a compiler adds runs in the page. */
 const REJUDGE = `(async () => {
   const select = document.querySelector('select[aria-label="Gearbox of C"]');
-  const cell = () => document.querySelector('button.cell[aria-label^="C, Cruise rpm"]').getAttribute('aria-label');
+  const cell = () => document.querySelector('button[aria-label^="C, Cruise rpm"]').getAttribute('aria-label');
   const set = Object.getOwnPropertyDescriptor(HTMLSelectElement.prototype, 'value').set;
   const samples = [];
   for (let i = 0; i < 24; i++) {
@@ -37,7 +37,7 @@ export async function pageBench(url: URL) {
     // The moment at which the table is in the page, noted by the page itself.
     await page.addInitScript(`
       new MutationObserver((_, watch) => {
-        if (!document.querySelector('table.lineup tbody tr')) return;
+        if (!document.querySelector('[role="region"][aria-label="Line-up"] tbody tr')) return;
         watch.disconnect();
         window.tableAt = performance.now();
       }).observe(document, { childList: true, subtree: true });`);
@@ -48,7 +48,7 @@ export async function pageBench(url: URL) {
     );
     // A worker's own scripts are not in the page's list; it is one file, asked for before the table.
     const worker = readdirSync(path.join(dist, 'assets'))
-      .filter((f) => /^sums\.worker.*\.js$/.test(f))
+      .filter((f) => /^judging\.worker.*\.js$/.test(f))
       .map((f) => ({ name: `/assets/${f}`, start: 0 }));
     const all = [...new Map([...worker, ...scripts].map((f) => [f.name, f])).values()];
     const kb = (list: typeof all) =>

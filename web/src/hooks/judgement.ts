@@ -59,10 +59,10 @@ export function useJudged(
       const news = thread.know(library);
       if (last.current === next && lastFrozen.current === frozen && !news) return;
       // A page that holds no judgement yet must be told everything, not only what is new.
-      if (!news && last.current === undefined) void thread.sums.forget();
+      if (!news && last.current === undefined) void thread.does.forget();
       last.current = next;
       lastFrozen.current = frozen;
-      thread.sums.judge(next, frozen).then(
+      thread.does.judge(next, frozen).then(
         (judged) => setState((old) => merged(old, next, judged)),
         (error: unknown) => setState({ ...NOT_YET, fault: error instanceof Error ? error.message : String(error) }),
       );

@@ -1,7 +1,7 @@
 import type { CandidateSumInput, CandidateSumName, CandidateSumOutput, SumProgress } from '@sable/core';
 import { proxy } from 'comlink';
 import { useCallback, useEffect, useRef, useState } from 'react';
-import { askingThread, newTicket } from '../workers/client.ts';
+import { sumsThread, newTicket } from '../workers/client.ts';
 import { useBuild } from './buildState.tsx';
 
 /** What a sum is asked; the library is known where it is worked out. */
@@ -35,7 +35,7 @@ export function useSum<N extends CandidateSumName>(name: N, question?: Question<
   const [standing, setStanding] = useState<Standing<N>>(QUIET);
   const mine = useRef(0);
   const drop = useCallback(() => {
-    if (mine.current !== 0) void askingThread().sums.stop(mine.current);
+    if (mine.current !== 0) void sumsThread().does.stop(mine.current);
     mine.current = 0;
   }, []);
   const stop = useCallback(() => {
@@ -55,9 +55,9 @@ export function useSum<N extends CandidateSumName>(name: N, question?: Question<
         if (mine.current === ticket) setStanding(change);
       };
       ifMine((old) => ({ ...old, running: true, progress: { share: 0 }, fault: undefined }));
-      const thread = askingThread();
+      const thread = sumsThread();
       thread.know(library);
-      thread.sums
+      thread.does
         .compute(
           ticket,
           name,

@@ -13,8 +13,6 @@ export interface ReadScan {
   readonly shown: Float32Array;
 }
 
-export type WrapQuestion = WrapOptions;
-
 /** The scan that this thread has read: tens of megabytes that nobody else needs. */
 let mesh: ScanMesh | undefined;
 
@@ -30,7 +28,7 @@ export function readScan(name: string, content: ArrayBuffer, unit: 'mm' | 'in'):
 }
 
 /** Wraps the scan that was read into convex pieces; yields the share that is done. */
-export function wrapRead(options: WrapQuestion): Generator<number, Wrapped> {
+export function wrapRead(options: WrapOptions): Generator<number, Wrapped> {
   if (!mesh) throw new Error('No scan has been read.');
   return wrapScan(mesh, options);
 }

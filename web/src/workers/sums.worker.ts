@@ -1,29 +1,25 @@
-import type { Library } from '@sable/core';
-import type { SumProgress } from '@sable/core';
+import type { Library, SumProgress } from '@sable/core';
+import { isWork } from '@sable/core/model';
+import { sumNamed } from '@sable/core/sums';
+import type { WrapOptions, Wrapped } from '@sable/core/geometry/scan';
 import { expose } from 'comlink';
 import { Driver } from './driven.ts';
-import { forget, judge, setLibrary } from './judging.ts';
-import type { ReadScan, WrapQuestion } from './scans.ts';
-import type { Wrapped } from '@sable/core/geometry/scan';
+import type { ReadScan } from './scans.ts';
 
 const driver = new Driver();
 let library: Library = { engines: [], gearboxes: [], parts: [] };
 
-/** Everything that the page has computed for it: judgements, sums of the registry by name, scans. */
+/** Whatever the page asks beside the judgement: sums of the registry by name, and scans. */
 const sums = {
   setLibrary(next: Library): void {
     library = next;
-    setLibrary(next);
   },
-  judge,
-  forget,
 
   /**
    * A sum of the registry; the library is added here, where it already is. What is long tells its progress and can be
-   * stopped by its ticket. The registry is fetched when the first sum is asked for: judging needs none of it.
+   * stopped by its ticket.
    */
   async compute(ticket: number, name: string, input: object, tell: (progress: SumProgress) => void): Promise<unknown> {
-    const { isWork, sumNamed } = await import('./registry.ts');
     const sum = sumNamed(name);
     if (!sum) throw new Error(`There is no sum “${name}”.`);
     const answer = sum.run({ ...input, library });
@@ -33,8 +29,8 @@ const sums = {
   async readScan(name: string, content: ArrayBuffer, unit: 'mm' | 'in'): Promise<ReadScan> {
     return (await import('./scans.ts')).readScan(name, content, unit);
   },
-  async wrapScan(ticket: number, question: WrapQuestion, tell: (share: number) => void): Promise<Wrapped> {
-    return driver.run(ticket, (await import('./scans.ts')).wrapRead(question), tell);
+  async wrapScan(ticket: number, options: WrapOptions, tell: (share: number) => void): Promise<Wrapped> {
+    return driver.run(ticket, (await import('./scans.ts')).wrapRead(options), tell);
   },
 
   stop(ticket: number): void {

@@ -21,7 +21,7 @@ import { proxy } from 'comlink';
 import { Suspense, lazy, useEffect, useRef, useState } from 'react';
 import { useUnits } from '../../hooks/settings.tsx';
 import { ChoiceField, QuantityField } from '../../pieces/fields.tsx';
-import { newTicket, startThread, type Thread } from '../../workers/client.ts';
+import { newTicket, startSums, type SumsThread } from '../../workers/client.ts';
 import { STOPPED } from '../../workers/driven.ts';
 import type { ReadScan } from '../../workers/scans.ts';
 import layout from '../../pieces/layout.module.css';
@@ -45,7 +45,7 @@ export interface ScanTarget {
 export function ScanDialog({ target, onClose }: { target: ScanTarget; onClose: () => void }) {
   const units = useUnits();
   // A thread of its own, ended with the dialog: a scan takes tens of megabytes.
-  const thread = useRef<Thread | undefined>(undefined);
+  const thread = useRef<SumsThread | undefined>(undefined);
   const ticket = useRef(0);
   const [unit, setUnit] = useState<'mm' | 'in'>('mm');
   const [file, setFile] = useState<File>();
@@ -63,7 +63,7 @@ export function ScanDialog({ target, onClose }: { target: ScanTarget; onClose: (
   const [role, setRole] = useState<string>('block');
   const [within, setWithin] = useState(12);
   const [name, setName] = useState('scan');
-  const sums = () => (thread.current ??= startThread()).sums;
+  const sums = () => (thread.current ??= startSums()).does;
   useEffect(() => () => thread.current?.end(), []);
   const mm = (v: number) => `${formatNumber(v, 'lengthMm', units)} ${unitOf('lengthMm', units)}`;
   const told = (e: unknown) => {
