@@ -132,9 +132,11 @@ export const ProblemAnswer = Type.Object({
 });
 export type ProblemAnswer = Type.Static<typeof ProblemAnswer>;
 
-/** What open pages are told: a build that stands at a new version, or a library that changed. */
+/** What open pages are told: a build that stands at a new version, a library that changed, or that some were missed. */
 export interface ShopEvent {
   readonly build?: string;
   readonly version?: number;
   readonly library?: boolean;
+  /** The connection was broken for a while: anything may have changed. */
+  readonly missed?: boolean;
 }

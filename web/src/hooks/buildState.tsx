@@ -87,8 +87,12 @@ export function BuildProvider({
   });
   const libraryQuery = useQuery({ queryKey: KEYS.library, queryFn: api.library, staleTime: Infinity });
   useEffect(
-    () => onShopEvent((event) => void (event.library && client.invalidateQueries({ queryKey: KEYS.library }))),
-    [client],
+    () =>
+      onShopEvent((event) => {
+        if (event.library || event.missed) void client.invalidateQueries({ queryKey: KEYS.library });
+        if (event.missed) void client.invalidateQueries({ queryKey: KEYS.build(buildId) });
+      }),
+    [client, buildId],
   );
   const error = buildQuery.error ?? libraryQuery.error;
   if (!buildQuery.data || !libraryQuery.data) return fallback(error instanceof ApiProblem ? error : undefined);

@@ -38,5 +38,12 @@ function start(): void {
 
 function listen(hear: (event: ShopEvent) => void): void {
   const source = new EventSource('/api/v1/events');
+  let broken = false;
+  source.onerror = () => (broken = true);
+  // What was told while nobody listened is not told again.
+  source.onopen = () => {
+    if (broken) hear({ missed: true });
+    broken = false;
+  };
   source.onmessage = (message: MessageEvent<string>) => hear(JSON.parse(message.data) as ShopEvent);
 }

@@ -1,5 +1,5 @@
 import type { Units, UnitSystem } from '@sable/core/units';
-import { createContext, useCallback, useContext, useEffect, useMemo, useState, type ReactNode } from 'react';
+import { createContext, useCallback, useContext, useMemo, useState, type ReactNode } from 'react';
 
 export type Mode = 'day' | 'night';
 
@@ -45,9 +45,6 @@ export function SettingsProvider({ children }: { children: ReactNode }) {
   const [metricHp, setMetricHp] = useKept('sable-metric-hp', false);
   const [mode, setMode] = useKept<Mode>('sable-mode', 'day');
   const [singleKeys, setSingleKeys] = useKept('sable-single-keys', true);
-  useEffect(() => {
-    document.documentElement.dataset['mode'] = mode;
-  }, [mode]);
   const value = useMemo(
     () => ({ units: { system, metricHp }, mode, singleKeys, setSystem, setMetricHp, setMode, setSingleKeys }),
     [system, metricHp, mode, singleKeys, setSystem, setMetricHp, setMode, setSingleKeys],

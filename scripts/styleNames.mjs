@@ -1,0 +1,2 @@
+/** A style sheet’s module as tests see it: every class is called what it is called. */
+export default new Proxy({}, { get: (_sheet, name) => String(name) });

@@ -1,0 +1,172 @@
+/** @jest-environment jsdom */
+import { jest } from '@jest/globals';
+import { cleanup, fireEvent, render, screen } from '@testing-library/react';
+import type { ReactNode } from 'react';
+import { SettingsProvider } from '../hooks/settings.tsx';
+import { ChoiceField, QuantityField, WordsField } from './fields.tsx';
+
+afterEach(cleanup);
+beforeEach(() => localStorage.clear());
+
+const inUnits = (system: 'metric' | 'us', field: ReactNode) => {
+  localStorage.setItem('sable-units', JSON.stringify(system));
+  return render(<SettingsProvider>{field}</SettingsProvider>);
+};
+const box = (label: string) => screen.getByLabelText<HTMLInputElement>(label);
+
+/** Types into a field and leaves it. */
+function type(label: string, text: string): void {
+  fireEvent.change(box(label), { target: { value: text } });
+  fireEvent.blur(box(label));
+}
+
+describe('a figure', () => {
+  const mass = (more: Partial<Parameters<typeof QuantityField>[0]> = {}, system: 'metric' | 'us' = 'metric') => {
+    const onCommit = jest.fn();
+    inUnits(system, <QuantityField label="Mass" quantity="massKg" value={100} onCommit={onCommit} {...more} />);
+    return onCommit;
+  };
+
+  test('stands in the reader’s units and is kept in its own', () => {
+    const onCommit = mass({}, 'us');
+    expect(box('Mass').value).toBe('220');
+    type('Mass', '300');
+    expect(onCommit).toHaveBeenCalledTimes(1);
+    expect(onCommit.mock.calls[0]![0]).toBeCloseTo(136.08, 2);
+  });
+
+  test('takes another unit typed with the number', () => {
+    const onCommit = mass();
+    type('Mass', '220 lb');
+    expect(onCommit.mock.calls[0]![0]).toBeCloseTo(99.79, 2);
+  });
+
+  test('says nothing where nothing was changed: what was rounded for show is not saved', () => {
+    const onCommit = mass({ value: 100.0004 });
+    fireEvent.change(box('Mass'), { target: { value: '100 ' } });
+    fireEvent.blur(box('Mass'));
+    fireEvent.blur(box('Mass'));
+    expect(onCommit).not.toHaveBeenCalled();
+  });
+
+  test('is committed once by Enter and leaving', () => {
+    const onCommit = mass();
+    fireEvent.change(box('Mass'), { target: { value: '120' } });
+    fireEvent.keyDown(box('Mass'), { key: 'Enter' });
+    fireEvent.blur(box('Mass'));
+    expect(onCommit.mock.calls).toEqual([[120]]);
+  });
+
+  test('Escape puts back what was there', () => {
+    const onCommit = mass();
+    fireEvent.change(box('Mass'), { target: { value: '1' } });
+    fireEvent.keyDown(box('Mass'), { key: 'Escape' });
+    expect(box('Mass').value).toBe('100');
+    fireEvent.blur(box('Mass'));
+    expect(onCommit).not.toHaveBeenCalled();
+  });
+
+  test('what is no number is named, stays to be mended, and is not saved', () => {
+    const onCommit = mass();
+    type('Mass', 'a lot');
+    expect(screen.getByText('“a lot” is not a number in kg.')).toBeTruthy();
+    expect(box('Mass').value).toBe('a lot');
+    expect(onCommit).not.toHaveBeenCalled();
+    type('Mass', '130');
+    expect(screen.queryByText(/not a number/)).toBeNull();
+    expect(onCommit.mock.calls).toEqual([[130]]);
+  });
+
+  test('a required one can’t be left empty; an optional one is taken out', () => {
+    const required = mass();
+    type('Mass', '');
+    expect(screen.getByText('Mass can’t be left empty.')).toBeTruthy();
+    expect(required).not.toHaveBeenCalled();
+    cleanup();
+    const optional = mass({ optional: true });
+    type('Mass', '  ');
+    expect(optional.mock.calls).toEqual([[undefined]]);
+  });
+
+  test('limits hold at their edge, and are told in the reader’s units', () => {
+    const onCommit = mass({ min: 50, max: 200 });
+    type('Mass', '50');
+    type('Mass', '200');
+    expect(onCommit.mock.calls).toEqual([[50], [200]]);
+    type('Mass', '49.9');
+    expect(screen.getByText('Mass must be 50 kg or more.')).toBeTruthy();
+    type('Mass', '200.1');
+    expect(screen.getByText('Mass must be 200 kg or less.')).toBeTruthy();
+    expect(onCommit).toHaveBeenCalledTimes(2);
+    cleanup();
+    mass({ max: 200 }, 'us');
+    type('Mass', '500');
+    expect(screen.getByText('Mass must be 441 lb or less.')).toBeTruthy();
+  });
+
+  test('below nought and with thousands it shows what can be typed again', () => {
+    const onCommit = mass({ value: -1234 });
+    expect(box('Mass').value).toBe('-1234');
+    type('Mass', '-1200');
+    expect(onCommit.mock.calls).toEqual([[-1200]]);
+  });
+
+  test('what the server says of it stands below it, until it says something itself', () => {
+    mass({ error: 'The engine is lighter than its block.' });
+    expect(screen.getByText('The engine is lighter than its block.')).toBeTruthy();
+    type('Mass', 'x');
+    expect(screen.getByText('“x” is not a number in kg.')).toBeTruthy();
+  });
+});
+
+describe('words', () => {
+  test('are taken over on leaving, and only where they changed', () => {
+    const onCommit = jest.fn();
+    inUnits('metric', <WordsField label="Name" value="Tug" onCommit={onCommit} />);
+    fireEvent.blur(box('Name'));
+    type('Name', 'Tug');
+    expect(onCommit).not.toHaveBeenCalled();
+    type('Name', 'Glider tug');
+    expect(onCommit.mock.calls).toEqual([['Glider tug']]);
+  });
+
+  test('Escape puts them back', () => {
+    const onCommit = jest.fn();
+    inUnits('metric', <WordsField label="Name" value="Tug" onCommit={onCommit} />);
+    fireEvent.change(box('Name'), { target: { value: 'T' } });
+    fireEvent.keyDown(box('Name'), { key: 'Escape' });
+    expect(box('Name').value).toBe('Tug');
+  });
+
+  test('are no longer than may be', () => {
+    inUnits('metric', <WordsField label="Name" value="" maxLength={12} onCommit={() => undefined} />);
+    expect(box('Name').maxLength).toBe(12);
+  });
+});
+
+describe('one of a list', () => {
+  const choices = [
+    { value: 'e5', label: 'five-speed E5' },
+    { value: 'g6', label: 'six-speed G6' },
+  ];
+  const opened = (value: string, onCommit: (v: string) => void = () => undefined) => {
+    inUnits('metric', <ChoiceField label="Gearbox" value={value} choices={choices} onCommit={onCommit} />);
+    fireEvent.mouseDown(screen.getByRole('combobox'));
+    return screen.getAllByRole('option').map((o) => o.textContent);
+  };
+
+  test('offers what there is, and takes what is picked', () => {
+    const onCommit = jest.fn();
+    expect(opened('e5', onCommit)).toEqual(['five-speed E5', 'six-speed G6']);
+    fireEvent.click(screen.getByRole('option', { name: 'six-speed G6' }));
+    expect(onCommit.mock.calls).toEqual([['g6']]);
+  });
+
+  test('what is chosen and no longer there is told, not hidden', () => {
+    expect(opened('gone-4')[0]).toBe('gone-4 (not in the library)');
+  });
+
+  test('nothing chosen is none', () => {
+    expect(opened('')[0]).toBe('none');
+  });
+});
