@@ -124,7 +124,7 @@ test('two tabs on the same field: the dialog names it and both values, and eithe
   await fill(one, 'Budget', '8000');
   await one.getByLabel('Budget').blur();
   const dialog = one.getByRole('dialog');
-  await expect(dialog.getByRole('row', { name: 'budget 8000 6500' })).toBeVisible();
+  await expect(dialog.getByRole('row', { name: 'budget 8,000 € 6,500 €' })).toBeVisible();
   await one.unroute('**/api/v1/builds/glider-tug/brief');
   await dialog.getByRole('button', { name: 'Overwrite with my version' }).click();
   await expect(dialog).toHaveCount(0);

@@ -73,6 +73,8 @@ export const HOUSES = [
         ],
       },
       { name: 'app' },
+      // What tests of the page share.
+      { name: 'testing' },
     ],
   },
 ];

@@ -1,16 +1,20 @@
 import type { Build } from '@sable/core';
+import { formatQuantity } from '@sable/core/units';
 import Button from '@mui/material/Button';
 import Dialog from '@mui/material/Dialog';
 import DialogActions from '@mui/material/DialogActions';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import { useBuild, useBuildActions } from '../hooks/buildState.tsx';
+import { useUnits } from '../hooks/settings.tsx';
 import type { Conflict } from '../hooks/saveQueue.ts';
 import { fieldLabel } from '../pieces/fieldLabel.ts';
+import { quantityOf } from '../pieces/fieldQuantity.ts';
 import layout from '../pieces/layout.module.css';
 
-/** A value of the data as a person reads it: a figure with its ± and its evidence, a list by how many it holds. */
-function shown(value: unknown): string {
+/** A value of the data as a person reads it: a figure in its unit, with its ± and its evidence, a list by how many it holds. */
+function shown(value: unknown, inUnits: (value: number) => string): string {
+  if (typeof value === 'number') return inUnits(value);
   if (value === undefined || value === null || value === '') return 'not set';
   if (typeof value === 'boolean') return value ? 'yes' : 'no';
   if (Array.isArray(value))
@@ -19,8 +23,8 @@ function shown(value: unknown): string {
   const figure = value as { value?: unknown; plusMinus?: unknown; evidence?: unknown; name?: unknown };
   if (figure.value !== undefined)
     return [
-      String(figure.value),
-      ...(figure.plusMinus === undefined ? [] : [`± ${String(figure.plusMinus)}`]),
+      shown(figure.value, inUnits),
+      ...(figure.plusMinus === undefined ? [] : [`± ${shown(figure.plusMinus, inUnits)}`]),
       ...(figure.evidence === undefined ? [] : [`(${String(figure.evidence)})`]),
     ].join(' ');
   return typeof figure.name === 'string' ? figure.name : 'entered';
@@ -50,6 +54,14 @@ export function ConflictDialog({ conflict }: { conflict: Conflict }) {
   const { build } = useBuild();
   const { settle } = useBuildActions();
   const names = rowNames(build);
+  const units = useUnits();
+  const inUnits = (pointer: string) => {
+    const name = pointer.split('/').findLast((key) => !/^(value|plusMinus|\d+)?$/.test(key)) ?? '';
+    const quantity = quantityOf(name);
+    // What has no unit stands as it was typed: a ratio, a count.
+    return (value: number) =>
+      quantity === 'number' ? String(value) : formatQuantity(value, quantity, units, { currency: build.currency });
+  };
   return (
     <Dialog open maxWidth="md" fullWidth aria-labelledby="conflict-title">
       <DialogTitle id="conflict-title">Edit conflict: another user saved a newer version</DialogTitle>
@@ -74,8 +86,8 @@ export function ConflictDialog({ conflict }: { conflict: Conflict }) {
                     {whose(conflict, build)}
                     {fieldLabel(`${conflict.target === 'name' ? '' : `/${conflict.target}`}${field.pointer}`, names)}
                   </th>
-                  <td>{shown(field.mine)}</td>
-                  <td>{shown(field.theirs)}</td>
+                  <td>{shown(field.mine, inUnits(field.pointer))}</td>
+                  <td>{shown(field.theirs, inUnits(field.pointer))}</td>
                 </tr>
               ))}
             </tbody>

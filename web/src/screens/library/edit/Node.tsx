@@ -7,18 +7,9 @@ import { useState, type ReactNode } from 'react';
 import { useWantedField } from '../../../pieces/fieldFocus.ts';
 import { ChoiceField, WordsField } from '../../../pieces/fields.tsx';
 import { ExactField, FigureField, LinesField, PointsField, SpecField, ThreePointField } from './fields.tsx';
-import {
-  blankOf,
-  isFigure,
-  isRecord,
-  isThreePoint,
-  itemOf,
-  quantityOf,
-  titleOf,
-  tupleOf,
-  type Schema,
-} from './schema.ts';
+import { blankOf, isFigure, isRecord, isThreePoint, itemOf, titleOf, tupleOf, type Schema } from './schema.ts';
 import layout from '../../../pieces/layout.module.css';
+import { quantityOf } from '../../../pieces/fieldQuantity.ts';
 import css from './edit.module.css';
 
 export interface NodeProps {

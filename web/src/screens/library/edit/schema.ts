@@ -1,4 +1,4 @@
-import type { Quantity } from '@sable/core/units';
+import { unitSuffix } from '../../../pieces/fieldQuantity.ts';
 
 /** As much of a JSON schema as a form needs to know. */
 export interface Schema {
@@ -78,38 +78,12 @@ const TITLES: Readonly<Record<string, string>> = {
   fromMm: 'From',
   toMm: 'To',
 };
-const SUFFIXES: readonly (readonly [string, Quantity])[] = [
-  ['CcPerMin', 'flowCcPerMin'],
-  ['NPerMm', 'stiffnessNPerMm'],
-  ['Mm', 'lengthMm'],
-  ['Kg', 'massKg'],
-  ['Nm', 'torqueNm'],
-  ['Kw', 'powerKw'],
-  ['Rpm', 'rpm'],
-  ['Cc', 'volumeCc'],
-  ['Deg', 'angleDeg'],
-  ['Db', 'soundDb'],
-  ['Bar', 'pressureBar'],
-  ['Pct', 'percent'],
-  ['Days', 'days'],
-  ['L', 'volumeL'],
-  ['M', 'distanceM'],
-];
-
-/** What a field holds, told by the unit in its name. */
-export function quantityOf(name: string): Quantity {
-  if (name === 'price' || name === 'cost') return 'money';
-  if (name === 'hours') return 'hours';
-  return SUFFIXES.find(([suffix]) => name.endsWith(suffix) && name.length > suffix.length)?.[1] ?? 'number';
-}
-
 /** A field's name in words: "gasketThicknessMm" → "Gasket thickness". */
 export function titleOf(name: string): string {
   const known = TITLES[name];
   if (known) return known;
-  const suffix = SUFFIXES.find(([s]) => name.endsWith(s) && name.length > s.length)?.[0] ?? '';
   const words = name
-    .slice(0, name.length - suffix.length)
+    .slice(0, name.length - unitSuffix(name).length)
     .replaceAll(/([a-z])([A-Z])/g, '$1 $2')
     .toLowerCase();
   return words.charAt(0).toUpperCase() + words.slice(1);

@@ -1,0 +1,35 @@
+import type { Quantity } from '@sable/core/units';
+
+const SUFFIXES: readonly (readonly [string, Quantity])[] = [
+  ['CcPerMin', 'flowCcPerMin'],
+  ['NPerMm', 'stiffnessNPerMm'],
+  ['Mm', 'lengthMm'],
+  ['Kg', 'massKg'],
+  ['Nm', 'torqueNm'],
+  ['Kw', 'powerKw'],
+  ['Kph', 'speedKph'],
+  ['Rpm', 'rpm'],
+  ['Cc', 'volumeCc'],
+  ['Deg', 'angleDeg'],
+  ['Db', 'soundDb'],
+  ['Bar', 'pressureBar'],
+  ['Pct', 'percent'],
+  ['Days', 'days'],
+  ['Km', 'travelledKm'],
+  ['L', 'volumeL'],
+  ['M', 'distanceM'],
+];
+const MONEY = new Set(['price', 'cost', 'budget', 'hourlyRate']);
+const HOURS = new Set(['hours', 'maxHours']);
+
+const known = (name: string) => SUFFIXES.find(([suffix]) => name.endsWith(suffix) && name.length > suffix.length);
+
+/** What a field of the data holds, told by its name: `massKg`, `budget`. */
+export function quantityOf(name: string): Quantity {
+  if (MONEY.has(name)) return 'money';
+  if (HOURS.has(name)) return 'hours';
+  return known(name)?.[1] ?? 'number';
+}
+
+/** The unit at the end of a field’s name, as it stands there; empty where there is none. */
+export const unitSuffix = (name: string): string => known(name)?.[0] ?? '';

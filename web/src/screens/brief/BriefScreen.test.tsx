@@ -1,0 +1,104 @@
+/** @jest-environment jsdom */
+import { cleanup, fireEvent, screen } from '@testing-library/react';
+import type { Brief } from '@sable/core';
+import { second, tug } from '../../../../core/test/demo.ts';
+import { actions, draw, open, openJudged, openUnjudged } from '../../testing/inBuild.tsx';
+
+const { BriefScreen } = await import('./BriefScreen.tsx');
+
+afterEach(() => {
+  cleanup();
+  actions.save.mockClear();
+  actions.select.mockClear();
+});
+beforeEach(() => openJudged(tug, 'b'));
+
+const box = (label: string) => screen.getByLabelText<HTMLInputElement>(label);
+function type(label: string, text: string): void {
+  fireEvent.change(box(label), { target: { value: text } });
+  fireEvent.blur(box(label));
+}
+/** What the newest change was sent as: from which brief, to which. */
+const saved = () => {
+  const [target, from, to] = actions.save.mock.calls.at(-1) as [string, Brief, Brief];
+  expect(target).toBe('brief');
+  expect(from).toBe(open.build.brief);
+  return to;
+};
+
+test('a figure is saved as a change of the brief that was shown, and of nothing else', () => {
+  draw(<BriefScreen />);
+  type('Budget', '8000');
+  expect(saved()).toEqual({ ...tug.brief, budget: 8000 });
+});
+
+test('in the reader’s units, kept in its own', () => {
+  draw(<BriefScreen />, 'us');
+  type('Driver', '200');
+  expect(saved().driverKg.value).toBeCloseTo(90.72, 2);
+  expect(saved().driverKg.evidence).toBe(tug.brief.driverKg.evidence);
+});
+
+test('a band upside down is named at its top and not saved', () => {
+  draw(<BriefScreen />);
+  type('Band, top', String(tug.brief.band.lowRpm));
+  expect(actions.save).not.toHaveBeenCalled();
+  expect(
+    screen.getByText(`The top of the band must lie above its low end, ${tug.brief.band.lowRpm} rpm.`),
+  ).toBeTruthy();
+  type('Band, top', String(tug.brief.band.lowRpm + 1));
+  expect(saved().band.highRpm).toBe(tug.brief.band.lowRpm + 1);
+  expect(screen.queryByText(/must lie above/)).toBeNull();
+});
+
+test('what no car has is refused by the schema, at its field', () => {
+  draw(<BriefScreen />);
+  type('Humidity', '140');
+  expect(actions.save).not.toHaveBeenCalled();
+  expect(box('Humidity').getAttribute('aria-invalid')).toBe('true');
+  expect(box('Altitude').getAttribute('aria-invalid')).toBe('false');
+});
+
+test('a gate that is emptied is gone with all that stands beside it, and comes back with it', () => {
+  draw(<BriefScreen />);
+  expect(box('Measured at')).toBeTruthy();
+  type('Noise, at most', '');
+  expect(saved()).not.toHaveProperty('noise');
+  cleanup();
+  openJudged({ ...tug, brief: saved() });
+  draw(<BriefScreen />);
+  expect(screen.queryByLabelText('Measured at')).toBeNull();
+  type('Noise, at most', '88');
+  expect(saved().noise).toEqual({ limitDb: 88, distanceM: 7.5 });
+});
+
+test('a required figure can’t be emptied', () => {
+  draw(<BriefScreen />);
+  type('Fuel, RON', '');
+  expect(screen.getByText('Fuel, RON can’t be left empty.')).toBeTruthy();
+  expect(actions.save).not.toHaveBeenCalled();
+});
+
+test('a brief that asks for nothing shows empty fields, not noughts', () => {
+  openJudged(second);
+  draw(<BriefScreen />);
+  for (const label of ['Noise, at most', 'Wheels, at most', 'Cruise at', 'Steepest hill', 'Hours, at most'])
+    expect(box(label).value).toBe('');
+  for (const label of ['Near', 'Trailer', 'Measured at']) expect(screen.queryByLabelText(label)).toBeNull();
+});
+
+test('beside it stands where every candidate stands, and each can be picked', () => {
+  draw(<BriefScreen />);
+  const side = screen.getByRole('complementary', { name: 'Where the candidates stand' });
+  expect(side.textContent).toContain('C leads, A, B and E are out');
+  fireEvent.click(screen.getByRole('button', { name: /Quillon 1.8/ }));
+  expect(actions.select.mock.calls).toEqual([['a']]);
+});
+
+test('while it is judged it says that, and of nobody how he stands', () => {
+  openUnjudged(tug);
+  draw(<BriefScreen />);
+  const side = screen.getByRole('complementary', { name: 'Where the candidates stand' });
+  expect(side.textContent).toContain('Judging…');
+  expect(side.querySelector('[role="img"]')).toBeNull();
+});
