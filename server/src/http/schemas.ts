@@ -10,7 +10,34 @@ const ajv = new Ajv({
   coerceTypes: false,
   useDefaults: false,
   strict: false,
+  // JSON can write numbers that no number can hold.
+  strictNumbers: true,
 });
+
+/** A zero character, or half of a pair of UTF-16: JSON can write them, a database can't keep them. */
+// eslint-disable-next-line no-control-regex -- that character is what is looked for
+const UNKEEPABLE = /\u0000|[\ud800-\udbff](?![\udc00-\udfff])|(?<![\ud800-\udbff])[\udc00-\udfff]/;
+
+/** Text anywhere in what came in that can't be kept, as faults of its fields. */
+function unkeepable(value: unknown, at = ''): ErrorObject[] {
+  if (typeof value === 'string')
+    return UNKEEPABLE.test(value)
+      ? [
+          {
+            instancePath: at,
+            schemaPath: '#/text',
+            keyword: 'text',
+            params: {},
+            message: 'holds a character that can’t be kept (a zero, or half of one); type it anew',
+          },
+        ]
+      : [];
+  if (value === null || typeof value !== 'object') return [];
+  return Object.entries(value).flatMap(([key, inside]) => [
+    ...(UNKEEPABLE.test(key) ? unkeepable(key, at) : []),
+    ...unkeepable(inside, `${at}/${key.replaceAll('~', '~0').replaceAll('/', '~1')}`),
+  ]);
+}
 
 /**
  * A validator that is made when the first request needs it: compiling the schemas of every route and sum takes
@@ -21,9 +48,9 @@ export const validateWhenAsked: FastifySchemaCompiler<TSchema> = ({ schema }) =>
   const validate = Object.assign(
     (data: unknown) => {
       compiled ??= ajv.compile(schema);
-      const fits = compiled(data);
-      validate.errors = compiled.errors ?? null;
-      return fits;
+      const faults = compiled(data) ? unkeepable(data) : (compiled.errors ?? []);
+      validate.errors = faults.length > 0 ? faults : null;
+      return faults.length === 0;
     },
     { errors: null as ErrorObject[] | null },
   );
