@@ -12,5 +12,7 @@ test('every sum has its own name, a title and closed inputs', () => {
 test('the whole assessment is a sum too', () => {
   const result = finished(sumNamed('assess')!.run({ build: tug, candidateId: 'b', library })) as { state: string };
   expect(result.state).toBe('blocked');
-  expect(() => finished(sumNamed('assess')!.run({ build: tug, candidateId: 'zz', library }))).toThrow(/no candidate “zz”/);
+  expect(() => finished(sumNamed('assess')!.run({ build: tug, candidateId: 'zz', library }))).toThrow(
+    /no candidate “zz”/,
+  );
 });
