@@ -21,16 +21,26 @@ interface Judged {
   readonly verdict: LineupVerdict;
 }
 
-/** What stands in for the open build: its data, its judgement, and a record of what was done to it. */
-export const open = {
-  build: tug as Build,
-  library: demoLibrary as Library,
-  candidate: tug.candidates[0] as Candidate | undefined,
-  judged: undefined as Judged | undefined,
-  fault: undefined as string | undefined,
-  changed: new Map<string, readonly Changed[]>(),
+interface OpenBuild {
+  build: Build;
+  library: Library;
+  candidate: Candidate | undefined;
+  judged: Judged | undefined;
+  fault: string | undefined;
+  changed: ReadonlyMap<string, readonly Changed[]>;
+}
+
+/** What stands in for the open build: its data and its judgement. */
+export const open: OpenBuild = {
+  build: tug,
+  library: demoLibrary,
+  candidate: tug.candidates[0],
+  judged: undefined,
+  fault: undefined,
+  changed: new Map(),
 };
 
+/** A record of what was done to it. */
 export const actions = {
   select: jest.fn(),
   save: jest.fn(),
