@@ -1,4 +1,5 @@
 import type { Engine, Family, Library, Part } from '@sable/core';
+import { readVersioned, writeRow } from '../src/store/libraryStore.ts';
 import { call, openShop, type ProblemBody, type Shop } from './shop.ts';
 
 let shop: Shop;
@@ -84,6 +85,14 @@ test('many at once at one row: one is taken, the others are told what stands, an
       });
   expect((await step('undo', `client ${taken[0]}`)).status).toBe(200);
   expect((await get<Part>('/library/parts/rad-2')).body).toEqual(part);
+});
+
+test('the statement itself asks for the version: whatever was read before it, a stale write finds no row', async () => {
+  const part = (await get<Part>('/library/parts/rad-2')).body;
+  const standing = await readVersioned(shop.db, 'parts', 'rad-2');
+  for (const stale of [0, standing!.version - 1, standing!.version + 1])
+    expect(await writeRow(shop.db, 'parts', { ...part, leadDays: 77 }, stale)).toBeUndefined();
+  expect(await readVersioned(shop.db, 'parts', 'rad-2')).toEqual(standing);
 });
 
 test('a new row is never written over one that stands', async () => {
