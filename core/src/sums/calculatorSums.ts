@@ -1,10 +1,10 @@
 import { Type } from 'typebox';
 import { defineSum, StateSchema, type Sum } from '../model/index.ts';
 import { CALCULATORS, runCalculator, type Calculator, type WorkedOut } from '../questions/engine/index.ts';
-import { EVIDENCE, type Evidence, type Figure } from '../units/index.ts';
+import type { Figure } from '../units/index.ts';
+import { derivedSchema, EvidenceSchema } from './derivedSchema.ts';
 
 const closed = { additionalProperties: false };
-const evidence = Type.Unsafe<Evidence>({ type: 'string', enum: [...EVIDENCE] });
 
 /** The output of every calculator: its figures with their doubt, the state against its limit, and a sentence. */
 const outputOf = (calculator: Calculator) =>
@@ -12,29 +12,7 @@ const outputOf = (calculator: Calculator) =>
     {
       outputs: Type.Object(
         Object.fromEntries(
-          calculator.outputs.map((o) => [
-            o.name,
-            Type.Object(
-              {
-                value: Type.Number(),
-                plusMinus: Type.Number(),
-                evidence,
-                from: Type.Array(
-                  Type.Object(
-                    {
-                      name: Type.String(),
-                      value: Type.Number(),
-                      plusMinus: Type.Number(),
-                      evidence,
-                      share: Type.Number(),
-                    },
-                    closed,
-                  ),
-                ),
-              },
-              { ...closed, title: o.label },
-            ),
-          ]),
+          calculator.outputs.map((o) => [o.name, Type.Object(derivedSchema, { ...closed, title: o.label })]),
         ),
         closed,
       ),
@@ -74,7 +52,7 @@ function calculatorSum(calculator: Calculator): Sum {
                       ...(i.max === undefined ? {} : { maximum: i.max }),
                     }),
                     plusMinus: Type.Optional(Type.Number({ minimum: 0 })),
-                    evidence,
+                    evidence: EvidenceSchema,
                     source: Type.Optional(Type.String()),
                   },
                   { ...closed, title: i.label },

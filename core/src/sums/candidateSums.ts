@@ -26,7 +26,8 @@ import {
 } from '../solvers/placement/index.ts';
 import { combosOf, sweepCombos, type ComboFigures } from '../solvers/ratioSweep/index.ts';
 import { searchFitRecipes, type FitRecipeAnswer } from '../solvers/recipe/index.ts';
-import { EVIDENCE, InputError, type Evidence } from '../units/index.ts';
+import { InputError } from '../units/index.ts';
+import { derivedSchema } from './derivedSchema.ts';
 
 const closed = { additionalProperties: false };
 const O = Type.Optional;
@@ -92,17 +93,7 @@ const Recipe = Type.Object(
 );
 
 const Milestone = Type.Object({ timeS: N, speedKph: N, distanceM: N }, closed);
-const Derived = Type.Object(
-  {
-    value: N,
-    plusMinus: N,
-    evidence: one<Evidence>(...EVIDENCE),
-    from: list(
-      Type.Object({ name: S, value: N, plusMinus: N, evidence: one<Evidence>(...EVIDENCE), share: N }, closed),
-    ),
-  },
-  closed,
-);
+const Derived = Type.Object(derivedSchema, closed);
 
 const Run = Type.Object(
   {
