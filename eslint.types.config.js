@@ -5,7 +5,7 @@ import { base } from './eslint.config.js';
 export default tseslint.config(...base, {
   files: ['**/*.{ts,tsx}'],
   ignores: ['scripts/**'],
-  languageOptions: { parserOptions: { projectService: true, tsconfigRootDir: import.meta.dirname } },
+  languageOptions: { parserOptions: { project: './tsconfig.lint.json', tsconfigRootDir: import.meta.dirname } },
   plugins: { '@typescript-eslint': tseslint.plugin },
   rules: {
     '@typescript-eslint/no-floating-promises': 'error',

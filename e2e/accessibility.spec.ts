@@ -1,19 +1,5 @@
 import AxeBuilder from '@axe-core/playwright';
-import type { Page } from '@playwright/test';
-import { drawn } from './drawn.ts';
-import { expect, test as base } from './sable.ts';
-
-/** One page for all walks of a worker: a fresh one would read and compile the whole app each time. */
-const test = base.extend<object, { walker: Page }>({
-  walker: [
-    async ({ browser }, use) => {
-      const context = await browser.newContext({ reducedMotion: 'reduce' });
-      await use(await context.newPage());
-      await context.close();
-    },
-    { scope: 'worker' },
-  ],
-});
+import { expect, test } from './sable.ts';
 
 const SCREENS = [
   ['line-up', '/builds/glider-tug/line-up?c=b'],
@@ -57,29 +43,23 @@ const SCREENS = [
 // Nothing is changed here: any of them may run beside any other.
 test.describe.configure({ mode: 'parallel' });
 
+/** By night it is the same page: what may differ is colour, and size on a tablet. */
+const RULES = {
+  day: ['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa'],
+  night: ['color-contrast', 'target-size'],
+};
+
 for (const [name, path] of SCREENS) {
   test(`${name}: no serious fault for those who can’t see or point, no sideways scroll, day and night`, async ({
-    walker: page,
-    sable,
+    walkers,
   }) => {
-    const errors: string[] = [];
-    const note = (e: Error) => errors.push(e.message);
-    page.on('pageerror', note);
-    for (const [width, mode, rules] of [
-      [1280, 'day', ['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa']],
-      // The same page: what may differ is colour and size.
-      [820, 'night', ['color-contrast', 'target-size']],
-    ] as const) {
-      await page.setViewportSize({ width, height: width === 820 ? 1180 : 800 });
-      await page.goto(`${sable.url}/api/v1/health`);
-      await page.evaluate((m) => localStorage.setItem('sable-mode', JSON.stringify(m)), mode);
-      await page.goto(sable.url + path);
-      await expect(page.locator('main')).not.toContainText(/Opening…|Judging…|Reading the build|Working out/);
-      await page.evaluate(drawn);
+    for (const walker of walkers) {
+      const { page, mode } = walker;
+      await walker.to(path);
       // There are no frames, so one pass in the page is enough; of what is in order no list is wanted.
       const axe = await new AxeBuilder({ page })
         .setLegacyMode(true)
-        .options({ resultTypes: ['violations'], runOnly: [...rules] })
+        .options({ resultTypes: ['violations'], runOnly: RULES[mode] })
         .analyze();
       const serious = axe.violations.filter((v) => v.impact === 'serious' || v.impact === 'critical');
       expect(
@@ -94,8 +74,7 @@ for (const [name, path] of SCREENS) {
       expect(
         await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth),
       ).toBe(0);
+      expect(walker.broke()).toEqual([]);
     }
-    page.off('pageerror', note);
-    expect(errors).toEqual([]);
   });
 }

@@ -3,6 +3,7 @@ import { launchArgs } from './launch.ts';
 
 export default defineConfig({
   testDir: '.',
+  globalSetup: './once.ts',
   outputDir: '../test-results/e2e',
   // Limits against hanging, not measurements: a busy machine judges a build many times slower than an idle one.
   timeout: 120_000,

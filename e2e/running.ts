@@ -13,7 +13,7 @@ export class RunningSable {
   private child: ChildProcess | undefined;
 
   /** A folder with the demo already in it, copied for each new Sable: making a database takes seconds. */
-  static template: string | undefined;
+  static readonly template = process.env['SABLE_TEMPLATE'];
 
   constructor(fromTemplate = true) {
     if (fromTemplate && RunningSable.template) cpSync(RunningSable.template, this.folder, { recursive: true });

@@ -1,6 +1,7 @@
 import { expect, test as base, type Page } from '@playwright/test';
 import type { Build } from '@sable/core';
 import { RunningSable } from './running.ts';
+import { Walker } from './walker.ts';
 
 /** A running Sable that tests can ask about what it stored and what it computes. */
 export class Sable extends RunningSable {
@@ -55,23 +56,31 @@ export class Sable extends RunningSable {
 }
 
 /** Tests share one Sable with the demo shop for each worker; each test puts back what it changed, or starts its own. */
-export const test = base.extend<{ go: (path: string) => Promise<void>; quiet: void }, { sable: Sable }>({
+export const test = base.extend<
+  { go: (path: string) => Promise<void>; quiet: void },
+  { sable: Sable; walkers: readonly Walker[] }
+>({
   sable: [
     // eslint-disable-next-line no-empty-pattern
     async ({}, use) => {
-      const first = new Sable(false);
-      await first.start();
-      await first.stop();
-      Sable.template = first.folder;
       const sable = new Sable();
       await sable.start();
       await use(sable);
-      first.remove();
       await sable.stop();
       sable.remove();
     },
     // Making a database takes a while on a busy machine.
     { scope: 'worker', timeout: 180_000 },
+  ],
+  walkers: [
+    async ({ browser, sable }, use) => {
+      const walkers = await Promise.all(
+        (['day', 'night'] as const).map((mode) => Walker.start(browser, sable.url, mode)),
+      );
+      await use(walkers);
+      await Promise.all(walkers.map((w) => w.end()));
+    },
+    { scope: 'worker' },
   ],
   go: async ({ page, sable }, use) => {
     await use(async (to) => {

@@ -117,7 +117,7 @@ function Inside() {
   return (
     <>
       <SkipLink />
-      <Rule steps={assessment?.steps} />
+      <Rule steps={assessment?.steps} name={build.name} />
       <Band onSearch={() => setSearching(true)} />
       <Troubles />
       <main id="main" tabIndex={-1} aria-busy={!judgement && fault === undefined} style={{ outline: 'none' }}>

@@ -2,16 +2,20 @@ import type { State, Step } from '@sable/core';
 import { lazy, Suspense, useEffect, useRef, useState } from 'react';
 import { Link, NavLink, useLocation, useParams } from 'react-router';
 import { StateMark } from './marks.tsx';
-import { SCREENS } from './steps.ts';
+import { pageTitle, SCREENS } from './steps.ts';
 import css from './Rule.module.css';
 
 // Menus and what floats come when they are opened: the first page needs none of them.
 const ShopMenu = lazy(() => import('./ShopMenu.tsx').then((m) => ({ default: m.ShopMenu })));
 
 /** The steel rule: the way through a build in working order, each step with the current candidate's worst state in it. */
-export function Rule({ steps }: { steps: Readonly<Partial<Record<Step, State>>> | undefined }) {
+export function Rule({ steps, name }: { steps: Readonly<Partial<Record<Step, State>>> | undefined; name?: string }) {
   const { buildId } = useParams();
   const { search, pathname } = useLocation();
+  const title = pageTitle(pathname, name);
+  useEffect(() => {
+    document.title = title;
+  }, [title]);
   const nav = useRef<HTMLElement>(null);
   useEffect(() => {
     nav.current?.querySelector('[aria-current="page"]')?.scrollIntoView({ block: 'nearest', inline: 'center' });

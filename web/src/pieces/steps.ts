@@ -19,3 +19,11 @@ export const SCREENS: readonly ScreenEntry[] = [
   { path: 'weight', title: 'Weight', steps: ['weight'], key: 'w' },
   { path: 'parts', title: 'Parts & budget', steps: ['money'], key: 'p' },
 ];
+
+/** What the browser calls a page, in its tabs and its history: the nearest first. */
+export function pageTitle(pathname: string, build?: string): string {
+  const [house = '', id, ...rest] = pathname.split('/').filter(Boolean);
+  const [where = '', ...within] = house === 'builds' ? rest : [house, ...(id ? [id] : []), ...rest];
+  const screen = SCREENS.find((s) => s.path === where)?.title ?? where.charAt(0).toUpperCase() + where.slice(1);
+  return [[screen, ...within].filter(Boolean).join(', '), build, 'Sable'].filter(Boolean).join(' · ');
+}

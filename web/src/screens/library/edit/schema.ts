@@ -4,7 +4,7 @@ import { unitSuffix } from '../../../pieces/fieldQuantity.ts';
 export interface Schema {
   readonly type?: string;
   readonly properties?: Readonly<Record<string, Schema>>;
-  readonly required?: readonly string[];
+  readonly required?: readonly string[] | undefined;
   readonly items?: Schema | readonly Schema[];
   readonly enum?: readonly (string | number)[];
   readonly const?: unknown;

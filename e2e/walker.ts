@@ -1,0 +1,51 @@
+import type { Browser, Page } from '@playwright/test';
+import { drawn } from './drawn.ts';
+import { expect } from '@playwright/test';
+
+const SIZES = { day: { width: 1280, height: 800 }, night: { width: 820, height: 1180 } } as const;
+
+/**
+ * A page that goes from screen to screen as a link does: opening each anew would read and compile the whole app again.
+ * By day it is as wide as a desk’s, by night as a tablet’s.
+ */
+export class Walker {
+  private errors: string[] = [];
+
+  private constructor(
+    readonly mode: 'day' | 'night',
+    readonly page: Page,
+  ) {
+    page.on('pageerror', (e) => this.errors.push(e.message));
+  }
+
+  static async start(browser: Browser, url: string, mode: 'day' | 'night'): Promise<Walker> {
+    const context = await browser.newContext({ reducedMotion: 'reduce', viewport: SIZES[mode] });
+    await context.addInitScript((m) => localStorage.setItem('sable-mode', JSON.stringify(m)), mode);
+    const page = await context.newPage();
+    await page.goto(`${url}/shop`);
+    return new Walker(mode, page);
+  }
+
+  /** Resolves once the screen at `path` is drawn; its title says that it is this one. */
+  async to(path: string): Promise<void> {
+    this.errors = [];
+    await this.page.evaluate((p) => {
+      history.pushState(null, '', p);
+      dispatchEvent(new PopStateEvent('popstate', { state: null }));
+    }, path);
+    const words = new URL(path, 'http://sable').pathname.replaceAll('-', ' ').split('/');
+    for (const word of words.filter((w) => w !== '' && w !== 'builds'))
+      await expect.poll(async () => (await this.page.title()).toLowerCase().replaceAll('-', ' ')).toContain(word);
+    await expect(this.page.locator('main')).not.toContainText(/Opening…|Judging…|Reading the build|Working out/);
+    await this.page.evaluate(drawn);
+  }
+
+  /** What broke in the page since it came to where it is. */
+  broke(): readonly string[] {
+    return this.errors;
+  }
+
+  async end(): Promise<void> {
+    await this.page.context().close();
+  }
+}
