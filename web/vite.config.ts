@@ -24,5 +24,16 @@ export default defineConfig({
     chunkSizeWarningLimit: 900,
     // Fonts stay files: a data: URL would need a wider content policy.
     assetsInlineLimit: 0,
+    rolldownOptions: {
+      output: {
+        codeSplitting: {
+          groups: [
+            // One file of what every page needs, one for each set of screens that share the rest: a file costs a request.
+            { name: 'first', tags: ['$initial'], priority: 2 },
+            { name: 'shared', entriesAware: true, entriesAwareMergeThreshold: 20_000, minShareCount: 2, priority: 1 },
+          ],
+        },
+      },
+    },
   },
 });
