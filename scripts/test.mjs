@@ -1,4 +1,4 @@
-import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
+import { mkdirSync, readFileSync, rmSync } from 'node:fs';
 import path from 'node:path';
 import {
   bin,
@@ -39,6 +39,8 @@ await Promise.all([
     await stage('tables', ['scripts/tables.mjs', '--check']);
     await stage('map of core', ['scripts/map.mjs', '--check']);
     await stage('dead exports', [bin('knip/bin/knip.js'), '--include', 'exports,types,files']);
+    ensureServerBuilt();
+    if (browser) ensureWebBuilt();
     await stage('format', [bin('prettier/bin/prettier.cjs'), '--check', '--log-level', 'warn', '.']);
   })(),
 ]);
@@ -63,15 +65,7 @@ try {
 }
 if (unit !== 0 && failed === 0) broken.push('unit tests');
 
-const reference = path.join(root, '../shared/reference/cases.json');
-if (existsSync(reference)) {
-  console.log('\n== reference cases');
-  if (node(['--import', 'tsx', 'core/reference/run.ts', reference]) !== 0) broken.push('reference cases');
-}
-
 if (browser) {
-  ensureWebBuilt();
-  ensureServerBuilt();
   console.log('\n== browser tests');
   rmSync(path.join(root, '.data/e2e'), { recursive: true, force: true });
   const e2e = node([bin('@playwright/test/cli.js'), 'test', '--reporter=list,json'], {

@@ -1,6 +1,6 @@
 import { Ajv, type ValidateFunction } from 'ajv';
 import { finished } from '../src/model/index.ts';
-import { SUMS, sumNamed } from '../src/sums/registry.ts';
+import { sumNamed } from '../src/sums/registry.ts';
 import { InputError } from '../src/units/index.ts';
 import { compare, type Miss } from './compare.ts';
 import { sumForCase, type Case } from './map.ts';
@@ -9,7 +9,16 @@ export type Verdict =
   { state: 'passed' } | { state: 'skipped'; why: string } | { state: 'failed'; misses: readonly Miss[] };
 
 const ajv = new Ajv({ allErrors: true, strict: false });
-const inputs = new Map<string, ValidateFunction>(SUMS.map((s) => [s.name, ajv.compile(s.input)]));
+const inputs = new Map<string, ValidateFunction>();
+
+/** The check of a sum’s input, made when first asked for: some take seconds to make. */
+function inputCheck(name: string): ValidateFunction {
+  const sum = sumNamed(name);
+  if (!sum) throw new Error(`No sum is called ${name}.`);
+  const check = inputs.get(name) ?? ajv.compile(sum.input);
+  inputs.set(name, check);
+  return check;
+}
 
 /** Runs one reference case through the registry, with the same check of the input as at the edges of the program. */
 export function judgeCase(c: Case): Verdict {
@@ -41,8 +50,7 @@ export function judgeCase(c: Case): Verdict {
 }
 
 function runSum(name: string, input: unknown): { value: unknown } | { pointers: string[]; message: string } {
-  const validate = inputs.get(name);
-  if (!validate) throw new Error(`No sum is called ${name}.`);
+  const validate = inputCheck(name);
   if (!validate(input)) {
     const errors = validate.errors ?? [];
     return {

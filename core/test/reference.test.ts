@@ -2,13 +2,13 @@ import { existsSync, readFileSync } from 'node:fs';
 import path from 'node:path';
 import { compare } from '../reference/compare.ts';
 import { judgeCase } from '../reference/judge.ts';
-import type { Case } from '../reference/map.ts';
+import { sumForCase, type Case } from '../reference/map.ts';
 
 const file = path.resolve(import.meta.dirname, '../../../shared/reference/cases.json');
 const cases: Case[] = existsSync(file) ? (JSON.parse(readFileSync(file, 'utf8')) as Case[]) : [];
 
 describe('reference numbers', () => {
-  const asked = cases.filter((c) => judgeCase(c).state !== 'skipped');
+  const asked = cases.filter((c) => !('skip' in sumForCase(c)));
   if (asked.length > 0) {
     test.each(asked.map((c) => [c.id, c] as const))('%s', (_, c) => {
       expect(judgeCase(c)).toEqual({ state: 'passed' });
