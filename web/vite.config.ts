@@ -27,11 +27,9 @@ export default defineConfig({
     rolldownOptions: {
       output: {
         codeSplitting: {
-          groups: [
-            // One file of what every page needs, one for each set of screens that share the rest: a file costs a request.
-            { name: 'first', tags: ['$initial'], priority: 2 },
-            { name: 'shared', entriesAware: true, entriesAwareMergeThreshold: 20_000, minShareCount: 2, priority: 1 },
-          ],
+          // One file of what every page needs: each file costs a request. What only some screens share stays as it falls,
+          // since grouped it would run in another order.
+          groups: [{ name: 'first', tags: ['$initial'] }],
         },
       },
     },
