@@ -71,10 +71,10 @@ test('a figure’s evidence is changed and the build is judged anew; what can’
   await expect.poll(() => row<Engine>(sable, 'engines', 'hesper-v6-27')).toEqual(before);
 });
 
-test('two people at one part: the second is shown it and chooses', async ({ page, go, sable, context }) => {
+test('two people at one part: the second is shown it and chooses', async ({ page, go, sable }) => {
   const before = (await row<Part>(sable, 'parts', 'rad-2'))!.leadDays;
   await go('/library/parts/rad-2/edit');
-  const other = await context.newPage();
+  const other = await page.context().newPage();
   await other.goto(`${sable.url}/library/parts/rad-2/edit`);
   const type = async (p: typeof page, days: string) => {
     const field = p.getByRole('textbox', { name: 'Lead', exact: true });

@@ -90,8 +90,8 @@ test('edit, kill -9, restart, undo, reload: the whole build is as it was', async
   }
 });
 
-test('the second tab gets both versions of a conflict, and the choice', async ({ page, context, sable }) => {
-  const second = await context.newPage();
+test('the second tab gets both versions of a conflict, and the choice', async ({ page, sable }) => {
+  const second = await page.context().newPage();
   await page.goto(`${sable.url}/builds/glider-tug/line-up?c=d`);
   await second.goto(`${sable.url}/builds/glider-tug/line-up?c=d`);
   await expect(cell(second, 'D', 'Cruise rpm')).toBeVisible();
@@ -114,8 +114,12 @@ test('the second tab gets both versions of a conflict, and the choice', async ({
     .toBe(3.54);
 });
 
-test('one input’s evidence from measured to claimed: the ±, the mark and the state change', async ({ page, sable }) => {
-  await page.goto(`${sable.url}/builds/glider-tug/brief`);
+test('one input’s evidence from measured to claimed: the ±, the mark and the state change', async ({
+  page,
+  sable,
+  go,
+}) => {
+  await go('/builds/glider-tug/brief');
   await page.getByLabel('Added mass, at most').fill('146');
   await page.keyboard.press('Enter');
   await expect.poll(async () => (await sable.build()).build.brief.maxAddedKg).toBe(146);
@@ -166,10 +170,11 @@ test('a remedy accepted clears its finding; chosen, and withdrawn', async ({ pag
 test('a choice stands on the rows it was made with; a finding says what today’s library would change', async ({
   page,
   sable,
+  go,
 }) => {
   const was = (await sable.build()).build.decision;
   const row = await sable.row<{ ratios: number[] }>('gearboxes', 'corran-g6');
-  await page.goto(`${sable.url}/builds/glider-tug/line-up?c=c`);
+  await go('/builds/glider-tug/line-up?c=c');
   await expect(cell(page, 'C', 'Cruise rpm')).toHaveAccessibleName(/2,684 rpm, clear/);
   await page.getByRole('button', { name: 'Choose this one' }).click();
   await expect(page.getByText('Chosen: Hesper V6, six-speed')).toBeVisible();

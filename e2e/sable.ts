@@ -1,5 +1,6 @@
-import { expect, test as base, type Page } from '@playwright/test';
+import { expect, test as base, type ConsoleMessage, type Page } from '@playwright/test';
 import type { Build } from '@sable/core';
+import { Desk } from './desk.ts';
 import { RunningSable } from './running.ts';
 import { Walker } from './walker.ts';
 
@@ -58,7 +59,7 @@ export class Sable extends RunningSable {
 /** Tests share one Sable with the demo shop for each worker; each test puts back what it changed, or starts its own. */
 export const test = base.extend<
   { go: (path: string) => Promise<void>; quiet: void },
-  { sable: Sable; walkers: readonly Walker[] }
+  { sable: Sable; desk: Desk; walkers: readonly Walker[] }
 >({
   sable: [
     // eslint-disable-next-line no-empty-pattern
@@ -72,6 +73,17 @@ export const test = base.extend<
     // Making a database takes a while on a busy machine.
     { scope: 'worker', timeout: 180_000 },
   ],
+  desk: [
+    async ({ browser, sable }, use) => {
+      const desk = new Desk(browser, sable.url);
+      await use(desk);
+      await desk.close();
+    },
+    { scope: 'worker' },
+  ],
+  page: async ({ desk }, use) => {
+    await use(await desk.fresh());
+  },
   walkers: [
     async ({ browser, sable }, use) => {
       const walkers = await Promise.all(
@@ -82,20 +94,20 @@ export const test = base.extend<
     },
     { scope: 'worker' },
   ],
-  go: async ({ page, sable }, use) => {
-    await use(async (to) => {
-      await page.goto(sable.url + to);
-    });
+  go: async ({ desk }, use) => {
+    await use((to) => desk.go(to));
   },
   // Any error in the console fails the test, whatever it looked at; refused requests are told by the browser and expected.
   quiet: [
     async ({ page }, use) => {
       const errors: string[] = [];
-      page.on('console', (m) => {
+      const hear = (m: ConsoleMessage) => {
         if (m.type() === 'error' && !/Failed to load resource/.test(m.text())) errors.push(m.text());
-      });
-      page.on('pageerror', (e) => errors.push(e.message));
+      };
+      const broke = (e: Error) => errors.push(e.message);
+      page.on('console', hear).on('pageerror', broke);
       await use();
+      page.off('console', hear).off('pageerror', broke);
       expect(errors).toEqual([]);
     },
     { auto: true },

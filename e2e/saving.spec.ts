@@ -2,8 +2,8 @@ import type { BrowserContext, Page } from '@playwright/test';
 import { seeded } from '@sable/core/units';
 import { expect, Sable, test } from './sable.ts';
 
-/** How many of so many times: all with SABLE_THOROUGH=1, a fifth of them in every run. */
-const rounds = (all: number) => (process.env['SABLE_THOROUGH'] === '1' ? all : all / 5);
+/** How many of so many times: all with SABLE_THOROUGH=1, a tenth of them in every run. */
+const rounds = (all: number) => (process.env['SABLE_THOROUGH'] === '1' ? all : all / 10);
 
 const candidateOf = async (sable: Sable, id: string) =>
   (await sable.build()).build.candidates.find((c) => c.id === id)!;
@@ -13,11 +13,11 @@ async function fill(page: Page, label: string, words: string): Promise<void> {
   await page.getByLabel(label, { exact: true }).fill(words);
 }
 
-test('two edits of one candidate, 20 to 400 ms apart, time and again: none is lost', async ({ page, sable }) => {
+test('two edits of one candidate, 20 to 400 ms apart, time and again: none is lost', async ({ page, sable, go }) => {
   test.setTimeout(600_000);
   const before = (await sable.build()).build;
   const random = seeded(12);
-  await page.goto(`${sable.url}/builds/glider-tug/candidate?c=d`);
+  await go('/builds/glider-tug/candidate?c=d');
   await expect(page.getByLabel('Name', { exact: true })).toHaveValue(/./);
   const lost: string[] = [];
   for (let n = 0; n < rounds(200); n++) {

@@ -1,5 +1,5 @@
 import { spawn, spawnSync } from 'node:child_process';
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { cpSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { expect, Sable, test } from './sable.ts';
@@ -16,6 +16,7 @@ test('a taken port, an unwritable folder and a folder in use get one clear sente
   const folder = mkdtempSync(path.join(tmpdir(), 'sable-e2e-'));
   try {
     const port = new URL(sable.url).port;
+    cpSync(Sable.template!, folder, { recursive: true });
     expect(ends('--port', port, '--data', folder)).toEqual({
       code: 1,
       said: `Port ${port} is taken. Stop what uses it, or choose another with --port.`,

@@ -1,6 +1,6 @@
-import type { Browser, Page } from '@playwright/test';
+import { expect, type Browser, type Page } from '@playwright/test';
+import { walkTo } from './desk.ts';
 import { drawn } from './drawn.ts';
-import { expect } from '@playwright/test';
 
 const SIZES = { day: { width: 1280, height: 800 }, night: { width: 820, height: 1180 } } as const;
 
@@ -29,10 +29,7 @@ export class Walker {
   /** Resolves once the screen at `path` is drawn; its title says that it is this one. */
   async to(path: string): Promise<void> {
     this.errors = [];
-    await this.page.evaluate((p) => {
-      history.pushState(null, '', p);
-      dispatchEvent(new PopStateEvent('popstate', { state: null }));
-    }, path);
+    await walkTo(this.page, path);
     const words = new URL(path, 'http://sable').pathname.replaceAll('-', ' ').split('/');
     for (const word of words.filter((w) => w !== '' && w !== 'builds'))
       await expect.poll(async () => (await this.page.title()).toLowerCase().replaceAll('-', ' ')).toContain(word);

@@ -30,32 +30,28 @@ async function stage(name, args) {
   if (code !== 0) broken.push(name);
 }
 
-/** Two at a time: each of them keeps one core busy. */
-await Promise.all([
-  stage('types and lint', ['scripts/typed.mjs']),
-  (async () => {
-    // Beside the one program: core alone, without the page’s and the server’s types.
-    await stage('types of core', [bin('typescript/bin/tsc'), '-p', 'core', '--noEmit']);
-    await stage('tables', ['scripts/tables.mjs', '--check']);
-    await stage('map of core', ['scripts/map.mjs', '--check']);
-    await stage('dead exports', [bin('knip/bin/knip.js'), '--include', 'exports,types,files']);
-    ensureServerBuilt();
-    if (browser) ensureWebBuilt();
-    await stage('format', [bin('prettier/bin/prettier.cjs'), '--check', '--log-level', 'warn', '.']);
-  })(),
-]);
+// What takes longest goes beside everything else until the browser wants both cores.
+const typed = stage('types and lint', ['scripts/typed.mjs']);
+// Core alone, without the page’s and the server’s types, which the one program has.
+await stage('types of core', [bin('typescript/bin/tsc'), '-p', 'core', '--noEmit']);
+await stage('tables', ['scripts/tables.mjs', '--check']);
+await stage('map of core', ['scripts/map.mjs', '--check']);
+await stage('dead exports', [bin('knip/bin/knip.js'), '--include', 'exports,types,files']);
+ensureServerBuilt();
+if (browser) ensureWebBuilt();
+await stage('format', [bin('prettier/bin/prettier.cjs'), '--check', '--log-level', 'warn', '.']);
 
-console.log('\n== unit tests');
-const unit = node(
-  [
-    '--experimental-vm-modules',
-    '--disable-warning=ExperimentalWarning',
-    bin('jest/bin/jest.js'),
-    '--json',
-    `--outputFile=${results}/jest.json`,
-  ],
-  { stdio: ['ignore', 'ignore', 'inherit'] },
-);
+const from = performance.now();
+const unit = await quietly([
+  '--experimental-vm-modules',
+  '--disable-warning=ExperimentalWarning',
+  bin('jest/bin/jest.js'),
+  '--json',
+  `--outputFile=${results}/jest.json`,
+]);
+console.log(`\n== unit tests (${Math.round((performance.now() - from) / 1000)} s)`);
+console.log(unit.said.trimEnd());
+await typed;
 try {
   const j = JSON.parse(readFileSync(`${results}/jest.json`, 'utf8'));
   passed += j.numPassedTests;
@@ -63,7 +59,7 @@ try {
 } catch {
   failed++;
 }
-if (unit !== 0 && failed === 0) broken.push('unit tests');
+if (unit.code !== 0 && failed === 0) broken.push('unit tests');
 
 if (browser) {
   console.log('\n== browser tests');

@@ -223,20 +223,41 @@ function groupDigits(value: number, digits: number, signed = false): string {
 }
 
 /**
- * A typed number in the reader's units, or with its own: "610", "24 3/4 in", "61 cm", "1,234.5". Returns the internal
- * value, or undefined when it is not a number of that quantity.
+ * A number as people write it, with a decimal point or a decimal comma: of two kinds of mark the last is the decimal one;
+ * a mark that stands more than once groups thousands, and so does one comma before exactly three figures, as Sable itself
+ * writes it ("1,234", but "0,125" and "4,1" are decimals). Undefined where thousands are not in threes.
+ */
+export function readNumber(text: string): number | undefined {
+  const marks = text.match(/[.,]/g) ?? [];
+  const last = marks.at(-1);
+  const others = marks.filter((m) => m !== last);
+  const grouping =
+    others.length > 0
+      ? others[0]
+      : marks.length > 1 || (last === ',' && /^[1-9]\d{0,2},\d{3}$/.test(text))
+        ? last
+        : undefined;
+  if (last !== grouping && marks.filter((m) => m === last).length > 1) return undefined;
+  const [whole = '', ...rest] = last === grouping ? [text] : text.split(last!);
+  if (grouping !== undefined && !new RegExp(`^\\d{1,3}(\\${grouping}\\d{3})+$`).test(whole)) return undefined;
+  const value = Number(`${grouping === undefined ? whole : whole.replaceAll(grouping, '')}.${rest.join('') || '0'}`);
+  return Number.isFinite(value) ? value : undefined;
+}
+
+/**
+ * A typed number in the reader's units, or with its own: "610", "24 3/4 in", "61 cm", "4,1", "1,234.5". Returns the
+ * internal value, or undefined when it is not a number of that quantity.
  */
 export function parseQuantity(text: string, quantity: Quantity, units: Units): number | undefined {
   const match =
-    /^\s*([-−+]?)\s*(?:(\d[\d,]*)\s+(\d+)\/(\d+)|(\d+)\/(\d+)|(\d[\d,]*\.?\d*|\.\d+))\s*([^\d\s].*?)?\s*$/u.exec(text);
+    /^\s*([-−+]?)\s*(?:(\d[\d,]*)\s+(\d+)\/(\d+)|(\d+)\/(\d+)|(\d[\d.,]*|[.,]\d+))\s*([^\d\s].*?)?\s*$/u.exec(text);
   if (!match) return undefined;
   const [, sign, mixedWhole, mixedTop, mixedBottom, top, bottom, plain, unit] = match;
-  const strip = (s: string) => Number(s.replaceAll(',', ''));
-  let value: number;
-  if (mixedWhole !== undefined) value = strip(mixedWhole) + Number(mixedTop) / Number(mixedBottom);
+  let value: number | undefined;
+  if (mixedWhole !== undefined) value = (readNumber(mixedWhole) ?? NaN) + Number(mixedTop) / Number(mixedBottom);
   else if (top !== undefined) value = Number(top) / Number(bottom);
-  else value = strip(plain ?? '');
-  if (!Number.isFinite(value)) return undefined;
+  else value = readNumber(plain ?? '');
+  if (value === undefined || !Number.isFinite(value)) return undefined;
   if (sign === '-' || sign === '−') value = -value;
   if (unit === undefined) return fromDisplay(value, quantity, units);
   const scale = UNIT_WORDS[quantity]?.[unit.toLowerCase()];

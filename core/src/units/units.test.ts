@@ -7,6 +7,7 @@ import {
   fromDisplay,
   parseQuantity,
   QUANTITIES,
+  readNumber,
   toDisplay,
 } from './display.ts';
 import { say, sayDerived, wordSentence } from './valueTokens.ts';
@@ -119,5 +120,45 @@ describe('propagation of scatter', () => {
     expect(scatterOf({ value: 100, evidence: 'claimed' })).toBe(12);
     expect(scatterOf({ value: 100, evidence: 'published' })).toBe(3);
     expect(scatterOf(exactly(100))).toBe(0);
+  });
+});
+
+describe('a number as it is written', () => {
+  test.each([
+    ['4,1', 4.1],
+    ['4.1', 4.1],
+    ['465,5', 465.5],
+    ['0,125', 0.125],
+    ['4.125', 4.125],
+    [',5', 0.5],
+    ['.5', 0.5],
+    ['610', 610],
+    ['1,234', 1234],
+    ['1,234.5', 1234.5],
+    ['1.234,5', 1234.5],
+    ['1,234,567', 1234567],
+    ['1.234.567,89', 1234567.89],
+    ['12345,678', 12345.678],
+  ])('“%s” is %d', (text, value) => {
+    expect(readNumber(text)).toBeCloseTo(value, 12);
+    expect(parseQuantity(text, 'number', metric)).toBeCloseTo(value, 12);
+    expect(parseQuantity(`-${text} kg`, 'massKg', us)).toBeCloseTo(-value, 12);
+  });
+  test.each(['1,23,456', '1,2,3', '1.2.3', '1,234.5.6', '1.2,3,4', '12,34.5', ',', '.', ',,5'])(
+    '“%s” is none',
+    (text) => {
+      expect(parseQuantity(text, 'number', metric)).toBeUndefined();
+    },
+  );
+  test('what Sable writes is read as it was meant, and so with a decimal comma', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: -9_999_999, max: 9_999_999 }), fc.integer({ min: 1, max: 2 }), (n, digits) => {
+        const value = n / 10 ** digits;
+        const written = formatNumber(value, 'number', metric, { digits });
+        expect(parseQuantity(written, 'number', metric)).toBeCloseTo(value, 9);
+        const swapped = written.replaceAll(/[.,]/g, (m) => (m === '.' ? ',' : '.'));
+        expect(parseQuantity(swapped, 'number', metric)).toBeCloseTo(value, 9);
+      }),
+    );
   });
 });

@@ -13,6 +13,7 @@ export interface Schema {
   readonly minimum?: number;
   readonly exclusiveMinimum?: number;
   readonly maximum?: number;
+  readonly exclusiveMaximum?: number;
   readonly maxLength?: number;
   readonly description?: string;
   readonly patternProperties?: unknown;
@@ -126,12 +127,25 @@ export function blankOf(schema: Schema, name = ''): unknown {
       return false;
     case 'integer':
     case 'number':
-      return Math.max(schema.minimum ?? 0, schema.exclusiveMinimum === undefined ? 0 : 1);
+      return firstWithin(schema);
     case 'string':
       return name === 'id' ? `new-${Math.random().toString(36).slice(2, 7)}` : '';
     default:
       return null;
   }
+}
+
+/** The least round number that a schema allows: nought or one, else one in the middle. */
+function firstWithin({
+  minimum = 0,
+  exclusiveMinimum,
+  maximum = Infinity,
+  exclusiveMaximum = Infinity,
+}: Schema): number {
+  const first = Math.max(minimum, exclusiveMinimum === undefined ? 0 : 1);
+  return first <= maximum && first < exclusiveMaximum
+    ? first
+    : ((exclusiveMinimum ?? minimum) + Math.min(maximum, exclusiveMaximum)) / 2;
 }
 
 const CORNERS = [

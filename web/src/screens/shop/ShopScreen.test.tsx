@@ -1,0 +1,141 @@
+/** @jest-environment jsdom */
+import type { BuildSummary, ImportReport } from '@sable/core';
+import { cleanup, fireEvent, render, screen, waitFor } from '@testing-library/react';
+import { MemoryRouter, useLocation } from 'react-router';
+import { SettingsProvider } from '../../hooks/settings.tsx';
+import { AtServer, asked, serve, written } from '../../testing/atServer.tsx';
+import { ShopScreen } from './ShopScreen.tsx';
+
+afterEach(cleanup);
+
+const BUILDS = [
+  { id: 'tug', name: 'Tug', car: 'An estate', candidates: 6, chosen: 'B', updatedAt: '2026-11-02T10:00:00Z' },
+  { id: 'raw', name: 'Raw', car: null, candidates: 0, chosen: null, updatedAt: '2026-11-01T10:00:00Z' },
+] as unknown as readonly BuildSummary[];
+
+let where = '';
+function Where() {
+  where = useLocation().pathname;
+  return null;
+}
+const shop = () =>
+  render(
+    <MemoryRouter initialEntries={['/shop']}>
+      <SettingsProvider>
+        <AtServer>
+          <ShopScreen />
+          <Where />
+        </AtServer>
+      </SettingsProvider>
+    </MemoryRouter>,
+  );
+const withBuilds = (list: readonly BuildSummary[], more: Parameters<typeof serve>[0] = () => undefined) =>
+  serve((a) => (a.method === 'GET' && a.path === '/builds' ? { body: list } : more(a)));
+
+test.each([
+  [[], 'No builds yet'],
+  [BUILDS.slice(0, 1), 'One build'],
+  [BUILDS, '2 builds'],
+])('it says how many there are', async (list, words) => {
+  withBuilds(list);
+  shop();
+  expect(await screen.findByText(words)).toBeTruthy();
+});
+
+test('each build leads to its line-up and is there as a file; what is not known is said', async () => {
+  withBuilds(BUILDS);
+  shop();
+  const tug = await screen.findByRole('link', { name: 'Tug' });
+  expect(tug.getAttribute('href')).toBe('/builds/tug/line-up');
+  expect(screen.getByRole('link', { name: 'Tug as a file' }).getAttribute('href')).toMatch(/tug/);
+  expect(screen.getByText('not measured yet')).toBeTruthy();
+  expect(screen.getByText('none')).toBeTruthy();
+});
+
+test('a build is begun under the name typed, without the blanks about it, and opened at its brief', async () => {
+  withBuilds([], (a) => (a.method === 'POST' ? { body: { build: { id: 'new-one' }, version: 1 } } : undefined));
+  shop();
+  await screen.findByText('No builds yet');
+  expect(screen.getByRole<HTMLButtonElement>('button', { name: 'Begin it' }).disabled).toBe(true);
+  fireEvent.change(screen.getByLabelText('Name of the build'), { target: { value: '  New one ' } });
+  fireEvent.click(screen.getByRole('button', { name: 'Begin it' }));
+  await waitFor(() => expect(where).toBe('/builds/new-one/brief'));
+  expect(written()).toEqual([{ method: 'POST', path: '/builds', body: { name: 'New one' } }]);
+});
+
+test('blanks are no name', async () => {
+  withBuilds([]);
+  shop();
+  await screen.findByText('No builds yet');
+  fireEvent.change(screen.getByLabelText('Name of the build'), { target: { value: '   ' } });
+  fireEvent.submit(screen.getByLabelText('Name of the build').closest('form')!);
+  expect(written()).toEqual([]);
+});
+
+test('a build that can’t be begun is told, and that nothing was saved', async () => {
+  withBuilds([], (a) =>
+    a.method === 'POST' ? { status: 422, body: { detail: 'That name is too long.' } } : undefined,
+  );
+  shop();
+  await screen.findByText('No builds yet');
+  fireEvent.change(screen.getByLabelText('Name of the build'), { target: { value: 'x' } });
+  fireEvent.click(screen.getByRole('button', { name: 'Begin it' }));
+  expect((await screen.findByRole('alert')).textContent).toMatch(/That name is too long\..*Nothing was saved\./);
+  expect(where).toBe('/shop');
+});
+
+test('a server that does not answer is told', async () => {
+  globalThis.fetch = (() => Promise.reject(new TypeError('refused'))) as unknown as typeof fetch;
+  shop();
+  expect((await screen.findByRole('alert')).textContent).toContain('does not answer');
+});
+
+describe('a file', () => {
+  const bring = (text: string) => {
+    const file = new File([text], 'build.json', { type: 'application/json' });
+    // This page’s files can’t be read as a browser’s can.
+    Object.assign(file, { text: async () => text });
+    fireEvent.change(screen.getByLabelText('Build file'), { target: { files: [file] } });
+  };
+  const report = (more: Partial<ImportReport>): ImportReport =>
+    ({ buildId: 'tug', build: 'added', rows: [], ...more }) as ImportReport;
+
+  test('is sent as it is, and what came of it is said row by row', async () => {
+    const rows = [
+      { id: 'a', outcome: 'added' },
+      { id: 'b', outcome: 'already here' },
+      { id: 'c', outcome: 'added under a new id', newId: 'c-2' },
+    ];
+    withBuilds(BUILDS, (a) => (a.path === '/bundles' ? { body: report({ rows } as never) } : undefined));
+    shop();
+    await screen.findByText('2 builds');
+    bring('{"build":1}');
+    const said = (await screen.findByText(/Library rows/)).textContent;
+    expect(said).toContain('The build is added. Library rows: 1 added, 1 already here');
+    expect(said).toContain('c came in as c-2, because another one has that id');
+    expect(written()).toEqual([{ method: 'POST', path: '/bundles', body: { build: 1 } }]);
+    // What was brought in stands in the list at once.
+    await waitFor(() => expect(asked.filter((a) => a.path === '/builds').length).toBeGreaterThan(1));
+  });
+
+  test('that is here already is said to be the same', async () => {
+    withBuilds(BUILDS, (a) => (a.path === '/bundles' ? { body: report({ build: 'already here' }) } : undefined));
+    shop();
+    await screen.findByText('2 builds');
+    bring('{}');
+    expect((await screen.findByText(/Library rows/)).textContent).toContain('already here, the same');
+  });
+
+  test('that is broken is told with its places, five at most', async () => {
+    const errors = Array.from({ length: 9 }, (_, n) => ({ pointer: `/rows/${n}`, message: 'must be a number.' }));
+    withBuilds(BUILDS, (a) =>
+      a.path === '/bundles' ? { status: 422, body: { detail: 'This is no build of Sable.', errors } } : undefined,
+    );
+    shop();
+    await screen.findByText('2 builds');
+    bring('{}');
+    const alert = await screen.findByRole('alert');
+    expect(alert.textContent).toContain('This is no build of Sable.');
+    expect(alert.querySelectorAll('li')).toHaveLength(5);
+  });
+});
