@@ -53,7 +53,7 @@ export class Desk {
 
   /** Whether a page is Sable’s and keeps nothing of what was done in it; what it was called is forgotten. */
   private async clean(page: Page): Promise<boolean> {
-    if (!page.url().startsWith(this.url)) return false;
+    if (!page.url().startsWith(`${this.url}/`) || page.url().startsWith(`${this.url}/api/`)) return false;
     return page.evaluate(() => {
       localStorage.removeItem('sable-client');
       return localStorage.length === 0;

@@ -48,13 +48,13 @@ const number = (text: string | null) => Number((text ?? '').replaceAll(/[^\d.−
 
 test('it says what is with it, what is missing and what is broken', () => {
   show(v6);
-  const said = screen.getByRole('complementary', { name: 'The offer' }).textContent!;
+  const said = screen.getByRole('complementary', { name: 'The offer' }).textContent;
   for (const word of [...v6.included, ...v6.missing, ...v6.broken, v6.words, v6.seller]) expect(said).toContain(word);
 });
 
 test('of what nobody tells it says so', () => {
   const { travelledKm: _t, builtYear: _b, ...quiet } = v6;
-  show({ ...quiet, included: [], missing: [], broken: [] } as Listing);
+  show({ ...quiet, included: [], missing: [], broken: [] });
   expect(screen.getByText('not told')).toBeTruthy();
   expect(screen.getAllByText('nothing named')).toHaveLength(2);
   expect(screen.queryByText('Broken')).toBeNull();
@@ -72,7 +72,7 @@ test('what it comes to is the sum of its lines', () => {
       open.library.gearboxes.find((g) => g.id === (like?.gearboxId ?? listing.gearboxId)) ?? open.library.gearboxes[0]!;
     const parts = open.library.parts.filter((p) => like?.partIds.includes(p.id));
     const cost = costOfOffer(listing, { engine, gearbox, parts, library: open.library });
-    expect(number(screen.getByText(/^All in/).textContent!.split('±')[0]!)).toBe(Math.round(cost.mean));
+    expect(number(screen.getByText(/^All in/).textContent.split('±')[0]!)).toBe(Math.round(cost.mean));
     const [table] = screen.getAllByRole('table');
     expect(within(table!).getAllByRole('rowheader')).toHaveLength(cost.lines.length);
     cleanup();

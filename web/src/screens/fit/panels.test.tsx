@@ -75,7 +75,7 @@ describe('the list of gaps', () => {
     expect(rows()).toHaveLength(7);
     const open = screen.getByRole('button', { expanded: true });
     expect(open.textContent).toContain(far.obstacle.name);
-    expect(wordSentence(open.closest('th')!.textContent!, METRIC)).toMatch(/base \(.+\)/);
+    expect(wordSentence(open.closest('th')!.textContent, METRIC)).toMatch(/base \(.+\)/);
   });
   test('by keys as by the hand: what comes under it is told to the views', () => {
     const onHot = jest.fn();

@@ -2,7 +2,7 @@ import { VIEWS, type View } from '@sable/core/formats/drawing';
 import { bayOf, clearances, placedSolids, type PairClearance } from '@sable/core/questions/fit';
 import { movementOf } from '@sable/core/questions/mounts';
 import { moved, poseOf } from '@sable/core/geometry';
-import { resolveSubject, settingOf } from '@sable/core';
+import { resolveSubject, settingOf, type Placement } from '@sable/core';
 import { seeded } from '@sable/core/units';
 import { library, tug } from '../../../../core/test/demo.ts';
 import { overlap } from '../../pieces/labels.ts';
@@ -11,7 +11,7 @@ import { gapBoxes } from './gapBoxes.ts';
 import { cellState } from './matrixState.ts';
 import { USUAL } from './routeKinds.ts';
 
-const NOWHERE = { xMm: 0, yMm: 0, zMm: 0, yawDeg: 0, pitchDeg: 0, cantDeg: 0 };
+const NOWHERE: Placement = { xMm: 0, yMm: 0, zMm: 0, yawDeg: 0, pitchDeg: 0, cantDeg: 0 };
 const candidate = tug.candidates.find((c) => c.id === 'b')!;
 const subject = resolveSubject(settingOf(tug), candidate, library).subject!;
 const solids = placedSolids(subject, NOWHERE);

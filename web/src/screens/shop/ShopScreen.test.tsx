@@ -13,11 +13,12 @@ const BUILDS = [
   { id: 'raw', name: 'Raw', car: null, candidates: 0, chosen: null, updatedAt: '2026-11-01T10:00:00Z' },
 ] as unknown as readonly BuildSummary[];
 
-let where = '';
+/** Where the page has come to, written on it. */
 function Where() {
-  where = useLocation().pathname;
-  return null;
+  const { pathname, search } = useLocation();
+  return <output data-testid="where">{pathname + search}</output>;
 }
+const where = () => screen.getByTestId('where').textContent;
 const shop = () =>
   render(
     <MemoryRouter initialEntries={['/shop']}>
@@ -59,7 +60,7 @@ test('a build is begun under the name typed, without the blanks about it, and op
   expect(screen.getByRole<HTMLButtonElement>('button', { name: 'Begin it' }).disabled).toBe(true);
   fireEvent.change(screen.getByLabelText('Name of the build'), { target: { value: '  New one ' } });
   fireEvent.click(screen.getByRole('button', { name: 'Begin it' }));
-  await waitFor(() => expect(where).toBe('/builds/new-one/brief'));
+  await waitFor(() => expect(where()).toBe('/builds/new-one/brief'));
   expect(written()).toEqual([{ method: 'POST', path: '/builds', body: { name: 'New one' } }]);
 });
 
@@ -81,11 +82,11 @@ test('a build that can’t be begun is told, and that nothing was saved', async 
   fireEvent.change(screen.getByLabelText('Name of the build'), { target: { value: 'x' } });
   fireEvent.click(screen.getByRole('button', { name: 'Begin it' }));
   expect((await screen.findByRole('alert')).textContent).toMatch(/That name is too long\..*Nothing was saved\./);
-  expect(where).toBe('/shop');
+  expect(where()).toBe('/shop');
 });
 
 test('a server that does not answer is told', async () => {
-  globalThis.fetch = (() => Promise.reject(new TypeError('refused'))) as unknown as typeof fetch;
+  globalThis.fetch = () => Promise.reject(new TypeError('refused'));
   shop();
   expect((await screen.findByRole('alert')).textContent).toContain('does not answer');
 });
@@ -97,8 +98,7 @@ describe('a file', () => {
     Object.assign(file, { text: async () => text });
     fireEvent.change(screen.getByLabelText('Build file'), { target: { files: [file] } });
   };
-  const report = (more: Partial<ImportReport>): ImportReport =>
-    ({ buildId: 'tug', build: 'added', rows: [], ...more }) as ImportReport;
+  const report = (more: Partial<ImportReport>): ImportReport => ({ buildId: 'tug', build: 'added', rows: [], ...more });
 
   test('is sent as it is, and what came of it is said row by row', async () => {
     const rows = [

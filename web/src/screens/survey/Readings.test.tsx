@@ -82,7 +82,7 @@ test('read again, all takes stand and the mean is shown with its doubt', () => {
   for (const text of ['610', '612', '611']) read(first!.name, text);
   const reading = now().readings[0]!;
   expect(reading.takes.map((t) => t.mm)).toEqual([610, 612, 611]);
-  const mean = readOf(reading)!;
+  const mean = readOf(reading);
   expect(mean.mm).toBe(611);
   expect(rowOf(first!.name).getByText('611.0')).toBeTruthy();
   expect(box(first!.name).closest('li')!.textContent).toContain(`± ${mean.plusMinusMm.toFixed(1)} mm`);
@@ -142,7 +142,7 @@ test('each tool stands with its ±, and a better one leaves less doubt', () => {
   const doubts = METHODS.map((method) => {
     const reading = { key: first!.key, method, takes: [{ typed: '610', mm: 610 }] };
     tape({ ...EMPTY, readings: [reading] });
-    const said = box(first!.name).closest('li')!.textContent!;
+    const said = box(first!.name).closest('li')!.textContent;
     cleanup();
     return [METHOD_MM[method], Number(/± ([\d.]+) mm/.exec(said)![1])] as const;
   });
