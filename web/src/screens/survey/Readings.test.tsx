@@ -35,7 +35,7 @@ function tape(from: Taped = EMPTY, system = 'metric') {
   );
   return () => latest;
 }
-const box = (name: string) => screen.getByRole<HTMLInputElement>('textbox', { name: `${name}, a reading` });
+const box = (name: string) => screen.getByLabelText<HTMLInputElement>(`${name}, a reading`);
 const read = (name: string, text: string) => {
   fireEvent.change(box(name), { target: { value: text } });
   fireEvent.keyDown(box(name), { key: 'Enter' });
@@ -92,9 +92,9 @@ test('struck out, a take is gone; with the last of them the reading is', () => {
   const now = tape();
   read(first!.name, '610');
   read(first!.name, '650');
-  fireEvent.click(screen.getByRole('button', { name: 'Strike out 650' }));
+  fireEvent.click(screen.getByLabelText('Strike out 650'));
   expect(now().readings[0]!.takes.map((t) => t.mm)).toEqual([610]);
-  fireEvent.click(screen.getByRole('button', { name: 'Strike out 610' }));
+  fireEvent.click(screen.getByLabelText('Strike out 610'));
   expect(now().readings).toEqual([]);
   expect(rowOf(first!.name).getByText('not read')).toBeTruthy();
 });
