@@ -254,8 +254,11 @@ export function parseQuantity(text: string, quantity: Quantity, units: Units): n
   if (!match) return undefined;
   const [, sign, mixedWhole, mixedTop, mixedBottom, top, bottom, plain, unit] = match;
   let value: number | undefined;
-  if (mixedWhole !== undefined) value = (readNumber(mixedWhole) ?? NaN) + Number(mixedTop) / Number(mixedBottom);
-  else if (top !== undefined) value = Number(top) / Number(bottom);
+  if (mixedWhole !== undefined) {
+    const whole = readNumber(mixedWhole);
+    if (!Number.isInteger(whole)) return undefined;
+    value = whole! + Number(mixedTop) / Number(mixedBottom);
+  } else if (top !== undefined) value = Number(top) / Number(bottom);
   else value = readNumber(plain ?? '');
   if (value === undefined || !Number.isFinite(value)) return undefined;
   if (sign === '-' || sign === '−') value = -value;

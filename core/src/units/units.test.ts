@@ -144,12 +144,16 @@ describe('a number as it is written', () => {
     expect(parseQuantity(text, 'number', metric)).toBeCloseTo(value, 12);
     expect(parseQuantity(`-${text} kg`, 'massKg', us)).toBeCloseTo(-value, 12);
   });
-  test.each(['1,23,456', '1,2,3', '1.2.3', '1,234.5.6', '1.2,3,4', '12,34.5', ',', '.', ',,5'])(
+  test.each(['1,23,456', '1,2,3', '1.2.3', '1,234.5.6', '1.2,3,4', '12,34.5', ',', '.', ',,5', '4,1 1/2'])(
     '“%s” is none',
     (text) => {
       expect(parseQuantity(text, 'number', metric)).toBeUndefined();
     },
   );
+  test('a fraction stands behind a whole number, in thousands or not', () => {
+    expect(parseQuantity('1,234 1/2', 'number', metric)).toBe(1234.5);
+    expect(parseQuantity('24 3/4', 'lengthMm', us)).toBeCloseTo(628.65, 9);
+  });
   test('what Sable writes is read as it was meant, and so with a decimal comma', () => {
     fc.assert(
       fc.property(fc.integer({ min: -9_999_999, max: 9_999_999 }), fc.integer({ min: 1, max: 2 }), (n, digits) => {

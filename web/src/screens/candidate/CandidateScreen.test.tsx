@@ -142,13 +142,13 @@ describe('what it comes to', () => {
     draw(<CandidateScreen />);
     expect(screen.getByText('Nothing changed since you opened it.')).toBeTruthy();
   });
-  test('every finding of its judgement stands beside it', () => {
+  test('every finding that blocks it stands beside it', () => {
     draw(<CandidateScreen />);
     const { findings } = open.judged!.assessments.find((a) => a.candidateId === 'b')!;
     const said = document.body.textContent;
-    expect(findings.length).toBeGreaterThan(5);
-    for (const f of findings.filter((x) => x.state === 'blocked'))
-      expect(said).toContain(f.title.split('{{')[0]!.trim());
+    const blocking = findings.filter((x) => x.state === 'blocked');
+    expect(blocking.length).toBeGreaterThan(0);
+    for (const f of blocking) expect(said).toContain(f.title.split('{{')[0]!.trim());
   });
   test('while it is judged the fields are there already', () => {
     openUnjudged(tug);

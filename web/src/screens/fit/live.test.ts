@@ -52,8 +52,6 @@ describe('a powertrain in the hand', () => {
     const before = live.now();
     live.put({ ...before.placement, zMm: before.placement.zMm + 25 });
     const after = live.now();
-    const under = (at: typeof before) => at.gaps.find((g) => g.obstacle.role === 'crossmember');
-    if (under(before) && under(after)) expect(under(after)!.marginMm).toBeGreaterThan(under(before)!.marginMm);
     const over = (at: typeof before) => at.gaps.find((g) => g.obstacle.role === 'bonnet')!;
     expect(over(before).marginMm - over(after).marginMm).toBeCloseTo(25, 0);
     live.put(before.placement);
