@@ -14,6 +14,7 @@ export default {
   globalSetup: '<rootDir>/scripts/unitSetup.mjs',
   globalTeardown: '<rootDir>/scripts/unitTeardown.mjs',
   setupFiles: ['<rootDir>/scripts/unitGlobals.mjs'],
+  reporters: ['default', '<rootDir>/scripts/unitProgress.mjs'],
   // Of two cores Jest would leave one to whoever watches.
   maxWorkers: '100%',
   // A database of its own for a test file takes seconds on a busy machine: a limit against hanging, not a measurement.

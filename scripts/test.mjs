@@ -11,6 +11,7 @@ import {
   quietly,
   root,
 } from './ensure.mjs';
+import { watched } from './watched.mjs';
 
 const browser = !process.argv.includes('--no-browser');
 const chromium = browser ? ensureChromium() : undefined; // first: say it before minutes of waiting
@@ -42,13 +43,16 @@ if (browser) ensureWebBuilt();
 await stage('format', [bin('prettier/bin/prettier.cjs'), '--check', '--log-level', 'warn', '.']);
 
 const from = performance.now();
-const unit = await quietly([
-  '--experimental-vm-modules',
-  '--disable-warning=ExperimentalWarning',
-  bin('jest/bin/jest.js'),
-  '--json',
-  `--outputFile=${results}/jest.json`,
-]);
+const unit = await watched(
+  [
+    '--experimental-vm-modules',
+    '--disable-warning=ExperimentalWarning',
+    bin('jest/bin/jest.js'),
+    '--json',
+    `--outputFile=${results}/jest.json`,
+  ],
+  20 * 60_000,
+);
 console.log(`\n== unit tests (${Math.round((performance.now() - from) / 1000)} s)`);
 console.log(unit.said.trimEnd());
 await typed;
