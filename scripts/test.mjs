@@ -43,16 +43,20 @@ if (browser) ensureWebBuilt();
 await stage('format', [bin('prettier/bin/prettier.cjs'), '--check', '--log-level', 'warn', '.']);
 
 const from = performance.now();
-const unit = await watched(
-  [
-    '--experimental-vm-modules',
-    '--disable-warning=ExperimentalWarning',
-    bin('jest/bin/jest.js'),
-    '--json',
-    `--outputFile=${results}/jest.json`,
-  ],
-  20 * 60_000,
-);
+const jest = [
+  '--experimental-vm-modules',
+  '--disable-warning=ExperimentalWarning',
+  bin('jest/bin/jest.js'),
+  '--json',
+  `--outputFile=${results}/jest.json`,
+];
+const limit = 12 * 60_000;
+let unit = await watched(jest, limit);
+if (unit.late) {
+  // Once a run came to no end for a reason still unknown: it is shown where it was, and all of it is run again.
+  console.log(`\n== unit tests came to no end, and are run again\n${unit.said}`);
+  unit = await watched(jest, limit);
+}
 console.log(`\n== unit tests (${Math.round((performance.now() - from) / 1000)} s)`);
 console.log(unit.said.trimEnd());
 await typed;
