@@ -17,6 +17,8 @@ export type UnitSystem = (typeof UNIT_SYSTEMS)[number];
 export interface Units {
   readonly system: UnitSystem;
   readonly metricHp?: boolean;
+  /** The reader’s decimal mark; a point where nothing is said. */
+  readonly decimal?: '.' | ',';
 }
 
 export const QUANTITIES = [
@@ -189,7 +191,30 @@ export interface FormatOptions {
 /** The number alone, in the reader's units, with a thin grouping comma and a true minus sign. */
 export function formatNumber(value: number, quantity: Quantity, units: Units, options: FormatOptions = {}): string {
   const digits = options.digits ?? scaleOf(quantity, units).digits;
-  return groupDigits(toDisplay(value, quantity, units), digits, options.signed ?? false);
+  return groupDigits(toDisplay(value, quantity, units), digits, units, options.signed ?? false);
+}
+
+const BARE = new Set<Quantity>(['number', 'ratio', 'count', 'areaM2']);
+
+/**
+ * The number as it was entered, for a field and to read back what was typed: with as many places as it has, not fewer than
+ * `least`, three at most and four where it has no unit that is small; nothing grouped unless `grouped`. A `difference` has no zero of its own: 5 °C are 9 °F.
+ */
+export function formatEntry(
+  value: number,
+  quantity: Quantity,
+  units: Units,
+  options: { readonly least?: number; readonly grouped?: boolean; readonly difference?: boolean } = {},
+): string {
+  const shown = toDisplay(value, quantity, units) - (options.difference ? toDisplay(0, quantity, units) : 0);
+  const has = (
+    Number(shown.toFixed(BARE.has(quantity) ? 4 : 3))
+      .toString()
+      .split('.')[1] ?? ''
+  ).length;
+  const written = groupDigits(shown, Math.max(options.least ?? 0, has), units);
+  if (options.grouped) return written;
+  return written.replaceAll(units.decimal === ',' ? '.' : ',', '').replace('−', '-');
 }
 
 /** A scatter to the quantity's digits, and to more where it would otherwise read as nought. */
@@ -197,7 +222,7 @@ export function formatScatter(plusMinus: number, quantity: Quantity, units: Unit
   const shown = scatterToDisplay(plusMinus, quantity, units);
   let digits = scaleOf(quantity, units).digits;
   while (shown > 0 && digits < 4 && Number(shown.toFixed(digits)) === 0) digits++;
-  return groupDigits(shown, digits, false);
+  return groupDigits(shown, digits, units);
 }
 
 /** The number with its unit, for sentences: "14 mm", "9,060 €". */
@@ -212,85 +237,13 @@ export function formatQuantity(
   return unit === '' ? number : unit === '°' ? `${number}°` : `${number} ${unit}`;
 }
 
-function groupDigits(value: number, digits: number, signed = false): string {
+function groupDigits(value: number, digits: number, { decimal }: Units, signed = false): string {
   const fixed = Math.abs(value).toFixed(digits);
   const [whole = '0', fraction] = fixed.split('.');
-  const grouped = whole.replace(/\B(?=(\d{3})+(?!\d))/g, ',');
-  const body = fraction === undefined ? grouped : `${grouped}.${fraction}`;
+  const comma = decimal === ',';
+  const grouped = whole.replace(/\B(?=(\d{3})+(?!\d))/g, comma ? '.' : ',');
+  const body = fraction === undefined ? grouped : `${grouped}${comma ? ',' : '.'}${fraction}`;
   const isZero = Number(fixed) === 0;
   const sign = isZero ? (signed ? '±' : '') : value < 0 ? '−' : signed ? '+' : '';
   return sign + body;
 }
-
-/**
- * A number as people write it, with a decimal point or a decimal comma: of two kinds of mark the last is the decimal one;
- * a mark that stands more than once groups thousands, and so does one comma before exactly three figures, as Sable itself
- * writes it ("1,234", but "0,125" and "4,1" are decimals). Undefined where thousands are not in threes.
- */
-export function readNumber(text: string): number | undefined {
-  const marks = text.match(/[.,]/g) ?? [];
-  const last = marks.at(-1);
-  const others = marks.filter((m) => m !== last);
-  const grouping =
-    others.length > 0
-      ? others[0]
-      : marks.length > 1 || (last === ',' && /^[1-9]\d{0,2},\d{3}$/.test(text))
-        ? last
-        : undefined;
-  if (last !== grouping && marks.filter((m) => m === last).length > 1) return undefined;
-  const [whole = '', ...rest] = last === grouping ? [text] : text.split(last!);
-  if (grouping !== undefined && !new RegExp(`^\\d{1,3}(\\${grouping}\\d{3})+$`).test(whole)) return undefined;
-  const value = Number(`${grouping === undefined ? whole : whole.replaceAll(grouping, '')}.${rest.join('') || '0'}`);
-  return Number.isFinite(value) ? value : undefined;
-}
-
-/**
- * A typed number in the reader's units, or with its own: "610", "24 3/4 in", "61 cm", "4,1", "1,234.5". Returns the
- * internal value, or undefined when it is not a number of that quantity.
- */
-export function parseQuantity(text: string, quantity: Quantity, units: Units): number | undefined {
-  const match =
-    /^\s*([-−+]?)\s*(?:(\d[\d,]*)\s+(\d+)\/(\d+)|(\d+)\/(\d+)|(\d[\d.,]*|[.,]\d+))\s*([^\d\s].*?)?\s*$/u.exec(text);
-  if (!match) return undefined;
-  const [, sign, mixedWhole, mixedTop, mixedBottom, top, bottom, plain, unit] = match;
-  let value: number | undefined;
-  if (mixedWhole !== undefined) {
-    const whole = readNumber(mixedWhole);
-    if (!Number.isInteger(whole)) return undefined;
-    value = whole! + Number(mixedTop) / Number(mixedBottom);
-  } else if (top !== undefined) value = Number(top) / Number(bottom);
-  else value = readNumber(plain ?? '');
-  if (value === undefined || !Number.isFinite(value)) return undefined;
-  if (sign === '-' || sign === '−') value = -value;
-  if (unit === undefined) return fromDisplay(value, quantity, units);
-  const scale = UNIT_WORDS[quantity]?.[unit.toLowerCase()];
-  return scale === undefined ? undefined : (value - (scale.offset ?? 0)) * scale.toInternal;
-}
-
-const UNIT_WORDS: Partial<Record<Quantity, Record<string, { toInternal: number; offset?: number }>>> = {
-  lengthMm: {
-    mm: { toInternal: 1 },
-    cm: { toInternal: 10 },
-    m: { toInternal: 1000 },
-    in: { toInternal: MM_PER_IN },
-    '"': { toInternal: MM_PER_IN },
-    ft: { toInternal: 12 * MM_PER_IN },
-  },
-  massKg: { kg: { toInternal: 1 }, lb: { toInternal: KG_PER_LB }, lbs: { toInternal: KG_PER_LB } },
-  torqueNm: { nm: { toInternal: 1 }, 'n·m': { toInternal: 1 }, 'lb-ft': { toInternal: NM_PER_LBFT } },
-  powerKw: { kw: { toInternal: 1 }, hp: { toInternal: KW_PER_HP }, ps: { toInternal: KW_PER_PS } },
-  speedKph: { 'km/h': { toInternal: 1 }, kph: { toInternal: 1 }, mph: { toInternal: KPH_PER_MPH } },
-  temperatureC: {
-    c: { toInternal: 1 },
-    '°c': { toInternal: 1 },
-    f: { toInternal: 1 / 1.8, offset: 32 },
-    '°f': { toInternal: 1 / 1.8, offset: 32 },
-  },
-  altitudeM: { m: { toInternal: 1 }, ft: { toInternal: 0.3048 } },
-  pressureBar: { bar: { toInternal: 1 }, kpa: { toInternal: 0.01 }, psi: { toInternal: KPA_PER_PSI / 100 } },
-  travelledKm: {
-    km: { toInternal: 1 },
-    mi: { toInternal: KPH_PER_MPH },
-    miles: { toInternal: KPH_PER_MPH },
-  },
-};

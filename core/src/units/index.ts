@@ -2,6 +2,7 @@ export * from './attempt.ts';
 export * from './constants.ts';
 export * from './display.ts';
 export * from './distribution.ts';
+export * from './entry.ts';
 export * from './errors.ts';
 export * from './evidence.ts';
 export * from './figure.ts';

@@ -1,15 +1,6 @@
 import fc from 'fast-check';
 import { exactly, propagate, propagateAll, quadrature, scatterOf, type Figure } from './figure.ts';
-import {
-  formatNumber,
-  formatQuantity,
-  formatScatter,
-  fromDisplay,
-  parseQuantity,
-  QUANTITIES,
-  readNumber,
-  toDisplay,
-} from './display.ts';
+import { formatNumber, formatQuantity, formatScatter, fromDisplay, QUANTITIES, toDisplay } from './display.ts';
 import { say, sayDerived, wordSentence } from './valueTokens.ts';
 
 const metric = { system: 'metric' } as const;
@@ -35,28 +26,6 @@ test('defined conversions', () => {
   expect(toDisplay(0.73549875, 'powerKw', { system: 'metric', metricHp: true })).toBeCloseTo(1, 12);
   expect(toDisplay(1.3558179483, 'torqueNm', us)).toBeCloseTo(1, 12);
   expect(toDisplay(100, 'temperatureC', us)).toBe(212);
-});
-
-test.each([
-  ['610', 610],
-  ['24 3/4 in', 628.65],
-  ['61 cm', 610],
-  ['1,234.5', 1234.5],
-  ['3/4"', 19.05],
-  ['-12', -12],
-  ['−12 mm', -12],
-])('reads “%s” as a length', (text, mm) => {
-  expect(parseQuantity(text, 'lengthMm', metric)).toBeCloseTo(mm, 9);
-});
-
-test.each(['', 'abc', '12 kg', '1/0', '12 13'])('“%s” is no length', (text) => {
-  expect(parseQuantity(text, 'lengthMm', metric)).toBeUndefined();
-});
-
-test('typed in US units, kept in mm; °F with its offset', () => {
-  expect(parseQuantity('10', 'lengthMm', us)).toBeCloseTo(254, 9);
-  expect(parseQuantity('93.2', 'temperatureC', us)).toBeCloseTo(34, 9);
-  expect(parseQuantity('93.2 F', 'temperatureC', metric)).toBeCloseTo(34, 9);
 });
 
 test('numbers read as the trade writes them', () => {
@@ -120,49 +89,5 @@ describe('propagation of scatter', () => {
     expect(scatterOf({ value: 100, evidence: 'claimed' })).toBe(12);
     expect(scatterOf({ value: 100, evidence: 'published' })).toBe(3);
     expect(scatterOf(exactly(100))).toBe(0);
-  });
-});
-
-describe('a number as it is written', () => {
-  test.each([
-    ['4,1', 4.1],
-    ['4.1', 4.1],
-    ['465,5', 465.5],
-    ['0,125', 0.125],
-    ['4.125', 4.125],
-    [',5', 0.5],
-    ['.5', 0.5],
-    ['610', 610],
-    ['1,234', 1234],
-    ['1,234.5', 1234.5],
-    ['1.234,5', 1234.5],
-    ['1,234,567', 1234567],
-    ['1.234.567,89', 1234567.89],
-    ['12345,678', 12345.678],
-  ])('“%s” is %d', (text, value) => {
-    expect(readNumber(text)).toBeCloseTo(value, 12);
-    expect(parseQuantity(text, 'number', metric)).toBeCloseTo(value, 12);
-    expect(parseQuantity(`-${text} kg`, 'massKg', us)).toBeCloseTo(-value, 12);
-  });
-  test.each(['1,23,456', '1,2,3', '1.2.3', '1,234.5.6', '1.2,3,4', '12,34.5', ',', '.', ',,5', '4,1 1/2'])(
-    '“%s” is none',
-    (text) => {
-      expect(parseQuantity(text, 'number', metric)).toBeUndefined();
-    },
-  );
-  test('a fraction stands behind a whole number, in thousands or not', () => {
-    expect(parseQuantity('1,234 1/2', 'number', metric)).toBe(1234.5);
-    expect(parseQuantity('24 3/4', 'lengthMm', us)).toBeCloseTo(628.65, 9);
-  });
-  test('what Sable writes is read as it was meant, and so with a decimal comma', () => {
-    fc.assert(
-      fc.property(fc.integer({ min: -9_999_999, max: 9_999_999 }), fc.integer({ min: 1, max: 2 }), (n, digits) => {
-        const value = n / 10 ** digits;
-        const written = formatNumber(value, 'number', metric, { digits });
-        expect(parseQuantity(written, 'number', metric)).toBeCloseTo(value, 9);
-        const swapped = written.replaceAll(/[.,]/g, (m) => (m === '.' ? ',' : '.'));
-        expect(parseQuantity(swapped, 'number', metric)).toBeCloseTo(value, 9);
-      }),
-    );
   });
 });

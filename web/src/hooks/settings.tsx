@@ -12,7 +12,16 @@ interface Settings {
   readonly setSystem: (system: UnitSystem) => void;
   readonly setMetricHp: (on: boolean) => void;
   readonly setMode: (mode: Mode) => void;
+  readonly setDecimal: (mark: DecimalMark) => void;
 }
+
+type DecimalMark = '.' | ',';
+
+/** The decimal mark of the browser’s language, where it is one of the two that Sable writes. */
+const ownMark = (): DecimalMark =>
+  new Intl.NumberFormat(navigator.language).formatToParts(1.5).find((p) => p.type === 'decimal')?.value === ','
+    ? ','
+    : '.';
 
 const Context = createContext<Settings | undefined>(undefined);
 
@@ -45,9 +54,15 @@ export function SettingsProvider({ children }: { children: ReactNode }) {
   const [metricHp, setMetricHp] = useKept('sable-metric-hp', false);
   const [mode, setMode] = useKept<Mode>('sable-mode', 'day');
   const [singleKeys, setSingleKeys] = useKept('sable-single-keys', true);
+  const [kept, setDecimal] = useKept<DecimalMark | null>('sable-decimal', null);
+  const decimal = kept ?? ownMark();
+  const units = useMemo(
+    () => ({ system, metricHp, ...(decimal === ',' ? { decimal } : {}) }),
+    [system, metricHp, decimal],
+  );
   const value = useMemo(
-    () => ({ units: { system, metricHp }, mode, singleKeys, setSystem, setMetricHp, setMode, setSingleKeys }),
-    [system, metricHp, mode, singleKeys, setSystem, setMetricHp, setMode, setSingleKeys],
+    () => ({ units, mode, singleKeys, setSystem, setMetricHp, setMode, setSingleKeys, setDecimal }),
+    [units, mode, singleKeys, setSystem, setMetricHp, setMode, setSingleKeys, setDecimal],
   );
   return <Context value={value}>{children}</Context>;
 }

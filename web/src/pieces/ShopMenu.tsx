@@ -6,7 +6,7 @@ import { useSettings } from '../hooks/settings.tsx';
 
 /** What lies beside a build, and the settings of this browser. */
 export function ShopMenu({ anchor, onClose }: { anchor: HTMLElement; onClose: () => void }) {
-  const { mode, setMode, units, setMetricHp, singleKeys, setSingleKeys } = useSettings();
+  const { mode, setMode, units, setMetricHp, setDecimal, singleKeys, setSingleKeys } = useSettings();
   const navigate = useNavigate();
   const go = (path: string) => {
     onClose();
@@ -25,6 +25,9 @@ export function ShopMenu({ anchor, onClose }: { anchor: HTMLElement; onClose: ()
       </MenuItem>
       <MenuItem onClick={() => setMetricHp(!units.metricHp)}>
         {units.metricHp ? 'Metric power in kW' : 'Metric power in PS'}
+      </MenuItem>
+      <MenuItem onClick={() => setDecimal(units.decimal === ',' ? '.' : ',')}>
+        {units.decimal === ',' ? 'Decimal point: 1,234.5' : 'Decimal comma: 1.234,5'}
       </MenuItem>
       <MenuItem onClick={() => setSingleKeys(!singleKeys)}>
         {singleKeys ? 'Single keys off' : 'Single keys on'}

@@ -1,98 +1,141 @@
-import { formatNumber, parseQuantity, unitOf, type Quantity } from '@sable/core/units';
+import { formatEntry, rangeOf, unitOf, type Quantity } from '@sable/core/units';
 import InputAdornment from '@mui/material/InputAdornment';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { useUnits } from '../hooks/settings.tsx';
+import css from './fields.module.css';
+import { useEntry } from './useEntry.ts';
 
-interface QuantityFieldProps {
+export interface QuantityFieldProps {
   readonly label: string;
   readonly quantity: Quantity;
   readonly value: number | undefined;
   /** Undefined where the field may be left empty and was. */
   readonly onCommit: (value: number | undefined) => void;
   readonly optional?: boolean;
+  /** At least so many decimals are shown: 3.90. */
   readonly digits?: number;
   readonly currency?: string;
-  readonly help?: string;
+  readonly help?: string | undefined;
   /** What the server or a schema said of this field. */
   readonly error?: string | undefined;
   readonly min?: number;
   readonly max?: number;
+  /** `min` itself is not allowed: above 0. */
+  readonly above?: boolean;
+  readonly whole?: boolean;
+  /** A difference, such as a ±. */
+  readonly difference?: boolean;
+  /** Outside of this it is unusual for the trade: said quietly, taken all the same. */
+  readonly usual?: readonly [number, number] | undefined;
+  /** Shown in grey while it is empty: what is assumed until then. */
+  readonly placeholder?: string | undefined;
+  /** Its range is stated elsewhere, or there is no room for it. */
+  readonly bare?: boolean;
+  /** What it is in full, for whoever hears the page. */
+  readonly hint?: string;
   /** The address of the figure, so that other screens can lead here. */
   readonly at?: string;
 }
 
 /**
- * A number in the reader's units, kept in the internal one. Also takes another unit with the number ("24 3/4 in").
- * Commits on leaving the field or Enter; Escape puts the old value back.
+ * The one field for a figure: in the reader's units, kept in the internal one. It reads what people write (4,1; 5/8 in;
+ * 185 lb-ft; 116+14), shows at once how it was read, and asks where two readings are possible. Enter and leaving take it,
+ * Escape puts the old value back; what can't be taken stays there with what is wrong.
  */
 export function QuantityField(props: QuantityFieldProps) {
-  const { label, quantity, value, onCommit, optional, digits, currency, help, error, min, max, at } = props;
+  const { label, quantity, value, onCommit, optional, digits, currency, help, error, min, max, at, usual } = props;
+  const { above, whole, difference, placeholder, bare, hint } = props;
   const units = useUnits();
   const unit = unitOf(quantity, units, currency);
+  const range = {
+    ...(min === undefined ? {} : { min }),
+    ...(max === undefined ? {} : { max }),
+    ...(above === undefined ? {} : { above }),
+    ...(whole === undefined ? {} : { whole }),
+    ...(difference === undefined ? {} : { difference }),
+    ...(currency === undefined ? {} : { currency }),
+  };
   const shown =
     value === undefined
       ? ''
-      : formatNumber(value, quantity, units, digits === undefined ? {} : { digits })
-          .replaceAll(',', '')
-          .replace('−', '-');
-  const [draft, setDraft] = useState<string>();
-  const [fault, setFault] = useState<string>();
+      : formatEntry(value, quantity, units, {
+          ...(digits === undefined ? {} : { least: digits }),
+          ...(difference === undefined ? {} : { difference }),
+        });
+  const entry = useEntry(quantity, unit, range, onCommit, () =>
+    optional ? undefined : 'Enter a value: it is required.',
+  );
+  const { fault } = entry;
+  const unusual = value !== undefined && usual && (value < usual[0] || value > usual[1]);
+  const beside = [help, bare ? undefined : rangeOf(quantity, units, range)].filter(Boolean).join(' · ');
   const commit = () => {
-    if (draft === undefined || draft.trim() === shown) {
-      setDraft(undefined);
-      setFault(undefined);
-      return;
-    }
-    if (draft.trim() === '') {
-      if (!optional) {
-        setFault(`${label} can’t be left empty.`);
-        return;
-      }
-      onCommit(undefined);
-    } else {
-      const parsed = parseQuantity(draft, quantity, units);
-      const show = (n: number) => `${formatNumber(n, quantity, units)} ${unit}`;
-      if (parsed === undefined) {
-        setFault(`“${draft}” is not a number${unit && ` in ${unit}`}.`);
-        return;
-      }
-      if (min !== undefined && parsed < min) {
-        setFault(`${label} must be ${show(min)} or more.`);
-        return;
-      }
-      if (max !== undefined && parsed > max) {
-        setFault(`${label} must be ${show(max)} or less.`);
-        return;
-      }
-      onCommit(parsed);
-    }
-    setDraft(undefined);
-    setFault(undefined);
+    if (entry.draft?.trim() === shown) entry.drop();
+    else entry.commit();
   };
   return (
     <TextField
       data-pointer={at}
       label={label}
-      value={draft ?? shown}
-      onChange={(e) => setDraft(e.target.value)}
-      onBlur={commit}
+      value={entry.draft ?? shown}
+      onChange={(e) => entry.type(e.target.value)}
+      onBlur={(e) => {
+        // One of the two ways is being picked: that settles it.
+        if (!(e.relatedTarget as HTMLElement | null)?.dataset['way']) commit();
+      }}
       onKeyDown={(e) => {
         if (e.key === 'Enter') commit();
-        if (e.key === 'Escape') {
-          setDraft(undefined);
-          setFault(undefined);
+        if (e.key === 'Escape' && entry.draft !== undefined) {
+          e.stopPropagation();
+          entry.drop();
         }
       }}
-      error={Boolean(fault ?? error)}
-      helperText={fault ?? error ?? help}
+      error={Boolean(fault ?? error) || entry.ways.length > 0}
+      helperText={
+        fault ??
+        (entry.ways.length > 0 ? (
+          <Ways ways={entry.ways} onPick={entry.take} />
+        ) : (
+          (entry.readAs ??
+          error ??
+          (unusual
+            ? `Unusual: ${rangeOf(quantity, units, { min: usual[0], max: usual[1] })} is typical. Check it.`
+            : beside || (bare ? undefined : ' ')))
+        ))
+      }
       slotProps={{
-        htmlInput: { inputMode: 'decimal', autoComplete: 'off' },
+        htmlInput: {
+          inputMode: 'text',
+          autoComplete: 'off',
+          ...(placeholder === undefined ? {} : { placeholder }),
+          ...(hint === undefined ? {} : { 'aria-label': hint }),
+        },
         ...(unit ? { input: { endAdornment: <InputAdornment position="end">{unit}</InputAdornment> } } : {}),
         inputLabel: { shrink: true },
+        formHelperText: { 'aria-live': 'polite', component: 'div' } as object,
       }}
     />
+  );
+}
+
+/** Two ways to read what was typed: somebody says which. */
+export function Ways({
+  ways,
+  onPick,
+}: {
+  ways: readonly { readonly words: string; readonly value: number }[];
+  onPick: (value: number) => void;
+}) {
+  return (
+    <span className={css['ways']}>
+      Which?{' '}
+      {ways.map(({ words, value }) => (
+        <button key={words} type="button" data-way="yes" onClick={() => onPick(value)}>
+          {words}
+        </button>
+      ))}
+    </span>
   );
 }
 

@@ -1,6 +1,6 @@
 import type { Method, Obstacle, Reading, Shape, Taped } from '../../model/index.ts';
 import { convexOf } from '../../geometry/index.ts';
-import { attempt, InputError, parseQuantity, type Units } from '../../units/index.ts';
+import { attempt, InputError, type EntryRange } from '../../units/index.ts';
 import { templateOf, type ReadingSpec } from './obstacleTemplates.ts';
 
 /** What one reading with each method is good for, mm: how far off a careful person’s single reading may be. */
@@ -25,11 +25,11 @@ export function readOf(reading: Pick<Reading, 'takes' | 'method' | 'key'>): Read
   return { mm, plusMinusMm: Math.max(METHOD_MM[reading.method], spreadMm / 2), count: list.length, spreadMm };
 }
 
-/** A take as it was typed ("24 3/4 in", "610", "61 cm"), read in mm; undefined where that is no length. */
-export function takeOf(typed: string, units: Units): Reading['takes'][number] | undefined {
-  const mm = parseQuantity(typed, 'lengthMm', units);
-  return mm === undefined || Math.abs(mm) > 10000 ? undefined : { typed: typed.trim(), mm };
-}
+/** What a reading can be, mm: most are read upward or outward and can’t be minus. */
+export const takeRange = (spec: Pick<ReadingSpec, 'signed'>): EntryRange => ({
+  min: spec.signed ? -10_000 : 0,
+  max: 10_000,
+});
 
 /** The readings that something taped still lacks, in the order of the list. */
 export function missingOf(taped: Pick<Taped, 'template' | 'readings'>): readonly ReadingSpec[] {

@@ -1,14 +1,14 @@
 import fc from 'fast-check';
 import type { Chassis, Taped } from '../../model/index.ts';
 import { convexOf } from '../../geometry/index.ts';
-import { InputError } from '../../units/index.ts';
-import { bodyFrom, METHOD_MM, missingOf, obstacleOf, readOf, takeOf, withTape } from './measurements.ts';
+import { InputError, readEntry } from '../../units/index.ts';
+import { bodyFrom, METHOD_MM, missingOf, obstacleOf, readOf, takeRange, withTape } from './measurements.ts';
 import { fromCorners } from './weighing.ts';
 import { surveyFindings } from './assessSurvey.ts';
 import { templateOf, TEMPLATES } from './obstacleTemplates.ts';
 
 const metric = { system: 'metric' } as const;
-const take = (typed: string) => takeOf(typed, metric)!;
+const take = (typed: string) => ({ typed, mm: Number(typed) });
 /** Something taped once for each reading, from numbers by key. */
 function taped(template: string, mm: Readonly<Record<string, number>>, more: Partial<Taped> = {}): Taped {
   const t = templateOf(template)!;
@@ -23,24 +23,15 @@ function taped(template: string, mm: Readonly<Record<string, number>>, more: Par
   };
 }
 
-describe('a take is read as it is typed', () => {
-  test.each([
-    ['610', 610],
-    ['61 cm', 610],
-    ['24 3/4 in', 628.65],
-    ['1/2 in', 12.7],
-    ['-30', -30],
-    ['0.61 m', 610],
-  ])('%s is %d mm', (typed, mm) => {
-    expect(take(typed).mm).toBeCloseTo(mm, 9);
-    expect(take(typed).typed).toBe(typed);
-  });
-  test('in US units a bare number is inches', () => {
-    expect(takeOf('24', { system: 'us' })!.mm).toBeCloseTo(609.6, 9);
-  });
-  test.each(['', 'about a foot', '12 kg', '99999', '1/0'])('“%s” is no length', (typed) => {
-    expect(takeOf(typed, metric)).toBeUndefined();
-  });
+test('what is read upward or outward can’t be minus; what has two sides can', () => {
+  const read = (typed: string, signed: boolean) => readEntry(typed, 'lengthMm', metric, takeRange({ signed })).kind;
+  expect(read('-30', true)).toBe('value');
+  expect(read('-30', false)).toBe('wrong');
+  expect(read('24 3/4 in', false)).toBe('value');
+  expect(read('99999', true)).toBe('wrong');
+  // Ten metres are more than any bay: of the two ways to mean it one is left.
+  expect(readEntry('12,345', 'lengthMm', metric, takeRange({}))).toMatchObject({ kind: 'value', value: 12.345 });
+  for (const { readings } of TEMPLATES) for (const spec of readings) expect(takeRange(spec).max).toBe(10_000);
 });
 
 describe('repeat readings', () => {

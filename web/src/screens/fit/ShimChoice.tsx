@@ -1,7 +1,4 @@
-import { formatNumber, parseQuantity, unitOf } from '@sable/core/units';
-import TextField from '@mui/material/TextField';
-import { useState } from 'react';
-import { useUnits } from '../../hooks/settings.tsx';
+import { QuantityField } from '../../pieces/fields.tsx';
 import css from './fit.module.css';
 
 const SHIMS = [0.5, 2, 10] as const;
@@ -14,28 +11,18 @@ export const nextShim = (mm: number, by: number): number =>
 
 /** How far one press of a key moves it. */
 export function ShimChoice({ shim, onShim }: { shim: number; onShim: (mm: number) => void }) {
-  const units = useUnits();
-  const [typed, setTyped] = useState<string>();
-  const unit = unitOf('lengthMm', units);
-  const show = (mm: number) =>
-    formatNumber(mm, 'lengthMm', units, { digits: units.system === 'metric' ? 1 : 3 }).replace(/\.0$/, '');
   return (
-    <TextField
-      className={css['shim']}
-      fullWidth={false}
-      label="Shim"
-      value={typed ?? show(shim)}
-      onChange={(e) => setTyped(e.target.value)}
-      onBlur={() => {
-        const mm = typed === undefined ? undefined : parseQuantity(typed, 'lengthMm', units);
-        if (mm !== undefined && mm >= 0.1 && mm <= 200) onShim(mm);
-        setTyped(undefined);
-      }}
-      onKeyDown={(e) => e.key === 'Enter' && (e.target as HTMLElement).blur()}
-      slotProps={{
-        input: { endAdornment: <span className="muted small">{unit}</span> },
-        htmlInput: { inputMode: 'decimal', 'aria-label': `Shim in hand, ${unit}; , and . change it` },
-      }}
-    />
+    <div className={css['shim']}>
+      <QuantityField
+        label="Shim"
+        quantity="lengthMm"
+        value={shim}
+        min={0.1}
+        max={200}
+        bare
+        hint="Shim in hand; , and . change it"
+        onCommit={(mm) => mm !== undefined && onShim(mm)}
+      />
+    </div>
   );
 }

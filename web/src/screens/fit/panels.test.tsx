@@ -118,10 +118,13 @@ describe('the shim in hand', () => {
     type(box, text);
     expect(onShim.mock.calls[0]![0]).toBeCloseTo(mm, 9);
   });
-  test.each(['', 'thin', '0', '-2', '900'])('“%s” is no shim: what was in hand stays', (text) => {
+  test.each(['', 'thin', '0', '-2', '900'])('“%s” is no shim: told, and what was in hand stays', (text) => {
     const { onShim, box } = choose(2);
     type(box, text);
     expect(onShim).not.toHaveBeenCalled();
+    expect(box.value).toBe(text);
+    expect(box.getAttribute('aria-invalid')).toBe('true');
+    fireEvent.keyDown(box, { key: 'Escape' });
     expect(box.value).toBe('2');
   });
   test('thicker and thinner go through the set and stay at its ends', () => {

@@ -1,11 +1,13 @@
 import { METHODS, type Method, type Reading, type Taped } from '@sable/core';
-import { METHOD_MM, readOf, takeOf, type ReadingSpec, type Template } from '@sable/core/questions/survey';
+import { METHOD_MM, readOf, takeRange, type ReadingSpec, type Template } from '@sable/core/questions/survey';
 import { formatNumber, unitOf } from '@sable/core/units';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { X } from 'lucide-react';
 import { useRef, useState } from 'react';
 import { useUnits } from '../../hooks/settings.tsx';
+import { Ways } from '../../pieces/fields.tsx';
+import { useEntry } from '../../pieces/useEntry.ts';
 import css from './survey.module.css';
 
 /** The tape list of one body: what to read, from where to where; each field takes as many readings as one cares to make. */
@@ -78,31 +80,23 @@ function ReadingRow({
   onNext: () => void;
 }) {
   const units = useUnits();
-  const [draft, setDraft] = useState('');
-  const [fault, setFault] = useState<string>();
   const unit = unitOf('lengthMm', units);
-  const take = (): boolean => {
-    if (draft.trim() === '') return true;
-    const read = takeOf(draft, units);
-    if (!read) {
-      setFault(`“${draft}” is no length: write 610, 61 cm or 24 3/4 in.`);
-      return false;
-    }
-    if (!spec.signed && read.mm < 0) {
-      setFault('This one can’t be minus: it is read upward or outward.');
-      return false;
-    }
-    setFault(undefined);
-    setDraft('');
-    // Readings of one length with another tool are taken as that tool’s from then on.
-    onReading({
-      key: spec.key,
-      method,
-      takes: [...(reading?.takes ?? []), read],
-      ...(reading?.note ? { note: reading.note } : {}),
-    });
-    return true;
-  };
+  const entry = useEntry(
+    'lengthMm',
+    unit,
+    takeRange(spec),
+    (mm, typed) =>
+      mm !== undefined &&
+      // Readings of one length with another tool are taken as that tool’s from then on.
+      onReading({
+        key: spec.key,
+        method,
+        takes: [...(reading?.takes ?? []), { typed, mm }],
+        ...(reading?.note ? { note: reading.note } : {}),
+      }),
+    () => undefined,
+  );
+  const nothing = (entry.draft ?? '').trim() === '';
   const mean = reading && readOf(reading);
   return (
     <li>
@@ -147,15 +141,22 @@ function ReadingRow({
       </div>
       <TextField
         fullWidth={false}
-        value={draft}
+        value={entry.draft ?? ''}
         placeholder={reading ? 'again' : unit}
-        onChange={(e) => setDraft(e.target.value)}
-        onBlur={take}
-        onKeyDown={(e) => {
-          if (e.key === 'Enter' && take()) onNext();
+        onChange={(e) => entry.type(e.target.value)}
+        onBlur={(e) => {
+          if (!(e.relatedTarget as HTMLElement | null)?.dataset['way'] && !nothing) entry.commit();
         }}
-        error={fault !== undefined}
-        helperText={fault}
+        onKeyDown={(e) => {
+          // A reading and Enter: the field is free for the same length once more. Enter in the free field goes on.
+          if (e.key === 'Enter' && nothing) onNext();
+          else if (e.key === 'Enter') entry.commit();
+          if (e.key === 'Escape') entry.drop();
+        }}
+        error={entry.fault !== undefined || entry.ways.length > 0}
+        helperText={
+          entry.fault ?? (entry.ways.length > 0 ? <Ways ways={entry.ways} onPick={entry.take} /> : entry.readAs)
+        }
         slotProps={{
           htmlInput: {
             'aria-label': `${spec.name}, a reading`,
@@ -163,6 +164,7 @@ function ReadingRow({
             inputMode: 'text',
             autoComplete: 'off',
           },
+          formHelperText: { 'aria-live': 'polite', component: 'div' } as object,
         }}
       />
     </li>

@@ -83,10 +83,10 @@ describe('a figure in the library', () => {
     type('±', '2,5');
     expect(last()).toMatchObject({ plusMinus: 2.5 });
   });
-  test('other evidence takes the old doubt with it: the default of the new one holds', () => {
+  test('other evidence leaves the value, the doubt that was typed, the source and the note', () => {
     const last = enter('massKg', massSchema, FIGURE);
     pickFrom('Evidence', 'measured');
-    expect(last()).toEqual({ value: 120, evidence: 'measured', source: FIGURE.source, note: 'dry' });
+    expect(last()).toEqual({ ...FIGURE, evidence: 'measured' });
   });
   test('a source that is emptied is gone', () => {
     const last = enter('massKg', massSchema, FIGURE);
@@ -109,7 +109,7 @@ describe('a figure in the library', () => {
 
 describe('a price', () => {
   const price = { low: 100, likely: 150, high: 260, evidence: 'claimed' };
-  test.each(['Price, low', 'likely', 'high'])('its %s is entered alone', (label) => {
+  test.each(['Price, low', 'Price, likely', 'Price, high'])('its %s is entered alone', (label) => {
     const last = enter('price', field(Engine, 'price'), price);
     type(label, '170');
     const key = label.split(' ').at(-1)!;

@@ -5,11 +5,23 @@ import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import { useState, type ReactNode } from 'react';
 import { useWantedField } from '../../../pieces/fieldFocus.ts';
-import { ChoiceField, WordsField } from '../../../pieces/fields.tsx';
-import { ExactField, FigureField, LinesField, PointsField, SpecField, ThreePointField } from './fields.tsx';
-import { blankOf, isFigure, isRecord, isThreePoint, itemOf, titleOf, tupleOf, type Schema } from './schema.ts';
+import { ChoiceField, QuantityField, WordsField } from '../../../pieces/fields.tsx';
+import { FigureField, ThreePointField } from '../../../pieces/FigureField.tsx';
+import { LinesField, PointsField, SpecField } from './fields.tsx';
+import {
+  blankOf,
+  isFigure,
+  isRecord,
+  isThreePoint,
+  itemOf,
+  rangeOfSchema,
+  titleOf,
+  tupleOf,
+  type Schema,
+} from './schema.ts';
 import layout from '../../../pieces/layout.module.css';
 import { quantityOf } from '../../../pieces/fieldQuantity.ts';
+import fields from '../../../pieces/fields.module.css';
 import css from './edit.module.css';
 
 export interface NodeProps {
@@ -40,7 +52,9 @@ export function Node(props: NodeProps) {
       <FigureField
         label={label}
         quantity={quantityOf(name)}
-        value={value as Figure}
+        value={value as Figure | undefined}
+        {...rangeOfSchema(schema.properties!['value']!)}
+        first="estimated"
         error={error}
         onChange={onChange}
       />
@@ -84,12 +98,13 @@ export function Node(props: NodeProps) {
     case 'integer':
     case 'number':
       return (
-        <ExactField
+        <QuantityField
           label={label}
           quantity={quantityOf(name)}
           value={value as number}
+          {...rangeOfSchema(schema)}
           error={error}
-          onCommit={(v) => v !== undefined && onChange(schema.type === 'integer' ? Math.round(v) : v)}
+          onCommit={(v) => v !== undefined && onChange(v)}
         />
       );
     default:
@@ -118,9 +133,9 @@ function TupleField({
   onChange: (v: number[]) => void;
 }) {
   return (
-    <div className={css['edit-figure']}>
+    <div className={fields['figure']}>
       {value.map((x, i) => (
-        <ExactField
+        <QuantityField
           key={i}
           label={i === 0 ? label : (['', 'left', 'up'][i] ?? '')}
           quantity={quantity}

@@ -1,3 +1,4 @@
+import type { EntryRange } from '@sable/core/units';
 import { unitSuffix } from '../../../pieces/fieldQuantity.ts';
 
 /** As much of a JSON schema as a form needs to know. */
@@ -17,6 +18,18 @@ export interface Schema {
   readonly maxLength?: number;
   readonly description?: string;
   readonly patternProperties?: unknown;
+}
+
+/** What a schema allows of a number, as its field needs it. */
+export function rangeOfSchema(s: Schema): EntryRange {
+  const min = s.exclusiveMinimum ?? s.minimum;
+  const max = s.exclusiveMaximum ?? s.maximum;
+  return {
+    ...(min === undefined ? {} : { min }),
+    ...(max === undefined ? {} : { max }),
+    ...(s.exclusiveMinimum === undefined ? {} : { above: true }),
+    ...(s.type === 'integer' ? { whole: true } : {}),
+  };
 }
 
 export const isFigure = (s: Schema) => Boolean(s.properties?.['value'] && s.properties['evidence']);
