@@ -21,8 +21,8 @@ test('nothing is lost: every accepted part is a line, and the sums are of the li
 test('a part added adds its price and hours, and nothing else', () => {
   const before = bill('C');
   const after = bill('C', tug, { partIds: [...candidate('C').partIds, 'neck-q18'] });
-  expect(after.total.likely - before.total.likely).toBe(part('neck-q18').price.likely);
-  expect(after.hours.likely - before.hours.likely).toBeCloseTo(part('neck-q18').hours.likely, 9);
+  expect(after.total.likely - before.total.likely).toBe(part('neck-q18').price!.likely);
+  expect(after.hours.likely - before.hours.likely).toBeCloseTo(part('neck-q18').hours!.likely, 9);
 });
 
 test('what the car has costs nothing: fitted tyres, fitted axle, its own engine and box', () => {

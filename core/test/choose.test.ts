@@ -199,14 +199,14 @@ describe('what the road asks', () => {
     const [cruise, haul] = judged('C').figures.road.fuel;
     expect(haul!.hauling).toBe(true);
     expect(haul!.lPer100Km).toBeGreaterThan(cruise!.lPer100Km);
-    expect((cruise!.rangeKm * cruise!.lPer100Km) / 100).toBeCloseTo(0.9 * tug.chassis!.tankL.value, 6);
+    expect((cruise!.rangeKm * cruise!.lPer100Km) / 100).toBeCloseTo(0.9 * tug.chassis!.tankL!.value, 6);
   });
   test('wet grip on a short wheelbase is said; on a long one it is not', () => {
     const has = (wheelbase: number) =>
       judged(
         'C',
         {},
-        { ...tug, chassis: { ...tug.chassis!, wheelbaseMm: { ...tug.chassis!.wheelbaseMm, value: wheelbase } } },
+        { ...tug, chassis: { ...tug.chassis!, wheelbaseMm: { ...tug.chassis!.wheelbaseMm!, value: wheelbase } } },
       ).findings.some((f) => f.id === 'wet-grip');
     expect(has(2430)).toBe(true);
     expect(has(2600)).toBe(false);

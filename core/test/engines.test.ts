@@ -24,7 +24,7 @@ test('where peak and band agree, it says so', () => {
 test('a worse day takes power, and money for a kilowatt is price over it', () => {
   const [v6] = compared(['hesper-v6-27']);
   expect(v6!.hotBandPowerKw!.value).toBeLessThan(v6!.bandPowerKw!.value);
-  const { low, likely, high } = v6!.engine.price;
+  const { low, likely, high } = v6!.engine.price!;
   expect(v6!.perBandKw!.value).toBeCloseTo((low + 4 * likely + high) / 6 / v6!.bandPowerKw!.value, 9);
 });
 

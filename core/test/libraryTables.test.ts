@@ -31,7 +31,7 @@ describe('the library as tables', () => {
     expect(now!.massRecords.find((m) => m.inUse)!.massKg.source).toBeUndefined();
   });
 
-  test('an engine from a bare table: sound, its guesses marked, what is unknown left out', () => {
+  test('an engine from a bare table: sound, and what the table does not tell is absent', () => {
     const [e] = readEnginesCsv(
       `${ENGINE}\n"Six, new",6,vee,"89,5",79.5,9.8,6200,700,bare,131,measured,1000:150 3000:220 5500:190\n`,
     );
@@ -42,11 +42,17 @@ describe('the library as tables', () => {
       price: { low: 595, likely: 700, high: 910, evidence: 'claimed' },
       curves: [{ rpm: [1000, 3000, 5500], torqueNm: [150, 220, 190], inUse: true, evidence: 'claimed' }],
       massRecords: [{ basis: 'bare', massKg: { value: 131, evidence: 'measured' } }],
-      oilL: { evidence: 'estimated' },
       solids: [],
     });
+    for (const key of ['oilL', 'coolantL', 'idleRpm', 'comMm', 'builtFrom', 'fuel', 'induction', 'supply', 'needs'])
+      expect(Object.keys(e!)).not.toContain(key);
     const [noMass] = readEnginesCsv(`${ENGINE}\nX,4,,86,86,10,6500,300,,,,\n`);
-    expect(noMass).toMatchObject({ massRecords: [], curves: [], arrangement: 'inline' });
+    expect(noMass).toMatchObject({ massRecords: [], curves: [] });
+    expect(noMass).not.toHaveProperty('arrangement');
+    const [nameOnly] = readEnginesCsv('Name\nX\n');
+    checkEngine(nameOnly!);
+    expect(nameOnly).not.toHaveProperty('boreMm');
+    expect(nameOnly).not.toHaveProperty('price');
   });
 
   test('a row without an Id is a new one, though one of that name is here', () => {
@@ -63,15 +69,16 @@ describe('the library as tables', () => {
       ratios: [3.5, 2.1, 1.4, 1, 0.8],
       reverseRatio: 3.4,
       ratings: [{ torqueNm: { value: 260, evidence: 'claimed' }, inUse: true }],
-      massKg: { evidence: 'estimated' },
     });
+    for (const key of ['massKg', 'lengthMm', 'shifterMm', 'outputMm', 'mountMm', 'comMm', 'oilL', 'efficiencyOther'])
+      expect(Object.keys(g!)).not.toContain(key);
   });
 
   test.each([
     ['Cylinders', `${ENGINE}\nX,4.5,,86,86,10,6500,300,,,,\n`, /Line 2, Cylinders: 4.5 is no whole number/],
     ['arrangement', `${ENGINE}\nX,4,star,86,86,10,6500,300,,,,\n`, /“star” is none of inline, vee, flat/],
     ['bore', `${ENGINE}\n\nX,4,,wide,86,10,6500,300,,,,\n`, /Line 3, Bore \(mm\): “wide” is not a number/],
-    ['no bore', `${ENGINE}\nX,4,,,86,10,6500,300,,,,\n`, /Line 2, Bore \(mm\): a figure above nought/],
+    ['bore of 0', `${ENGINE}\nX,4,,0,86,10,6500,300,,,,\n`, /Line 2, Bore \(mm\): a figure above 0/],
     ['curve', `${ENGINE}\nX,4,,86,86,10,6500,300,,,,1000-120\n`, /points are written rpm:torque/],
     ['ratios', 'Name,Ratios,Reverse,Price likely\nF,3.5 two,3.4,250\n', /Line 2, Ratios: figures above nought/],
     ['headings', 'Colour,Shape\nred,round\n', /“Bore \(mm\)” tells engines/],

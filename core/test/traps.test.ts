@@ -617,7 +617,7 @@ describe('trap 21: a stroker by parts costs the same as the bigger engine bought
     const whole = (more: number) =>
       withEngine('quillon-22', (e) => ({
         ...e,
-        price: { ...e.price, low: e.price.low + more, likely: e.price.likely + more, high: e.price.high + more },
+        price: { ...e.price!, low: e.price!.low + more, likely: e.price!.likely + more, high: e.price!.high + more },
       }));
     const now = stroked().figure!;
     expect(words(stroked(whole(now + doubt - 2)).title)).toContain('the same');

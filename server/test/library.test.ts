@@ -34,7 +34,7 @@ test('an engine is copied, edited, retired, and each step taken back', async () 
   await step('undo');
   expect((await engine(copy.id)).retired).toBeUndefined();
   await step('undo');
-  expect((await engine(copy.id)).compressionRatio.value).toBe(original.compressionRatio.value);
+  expect((await engine(copy.id)).compressionRatio!.value).toBe(original.compressionRatio!.value);
   await step('undo');
   expect((await get(`/library/engines/${copy.id}`)).status).toBe(404);
   await step('redo');
@@ -50,7 +50,7 @@ test('columns follow the row: displacement, price, retired', async () => {
   );
   expect(row!.displacement_l).toBeCloseTo((Math.PI / 4) * 0.94 ** 2 * 0.8 * 8, 6);
   expect(row!.retired).toBe(true);
-  expect(row!.price_likely).toBe(original.price.likely);
+  expect(row!.price_likely).toBe(original.price!.likely);
   await step('undo');
 });
 

@@ -34,7 +34,7 @@ export interface BoxFigures {
   readonly margin: Derived | undefined;
   readonly worstGear: number | undefined;
   readonly governs: 'engine' | 'grip' | undefined;
-  readonly priceUsed: ThreePoint;
+  readonly priceUsed: ThreePoint | undefined;
   readonly priceNew: ThreePoint | undefined;
   /** Where its lever comes up, vehicle axes, mm; undefined for a remote shift. */
   readonly shifterXMm: number | undefined;
@@ -124,7 +124,8 @@ export function compareBoxes(
         governs: strength.worst?.governs,
         priceUsed: gearbox.price,
         priceNew: gearbox.newPrice,
-        shifterXMm: gearbox.shiftedBy === 'cable or rod' ? undefined : applyPose(box, gearbox.shifterMm)[0],
+        shifterXMm:
+          gearbox.shiftedBy === 'cable or rod' || !gearbox.shifterMm ? undefined : applyPose(box, gearbox.shifterMm)[0],
         adapter:
           open.length === 0 ? (unknown.length > 0 ? 'unknown' : 'as it is') : helpers.length > 0 ? 'by parts' : 'open',
         adapterNames: helpers,
@@ -132,10 +133,10 @@ export function compareBoxes(
         unsent: judged.get('control').figures.unsent,
         failure,
         expected:
-          failure === undefined
+          failure === undefined || !gearbox.price
             ? undefined
             : expectedCost(
-                costOf(gearbox, failure, gearbox.id === original),
+                costOf(gearbox.price, failure, gearbox.id === original),
                 build.brief.ownLabour ? 0 : build.brief.hourlyRate,
               ),
         matrix: powersKw.map((powerKw) => ({ powerKw, margin: marginAt(powerKw, factor) })),
@@ -151,21 +152,21 @@ export function compareBoxes(
 }
 
 /** What a box costs over the distance: the one in the car costs nothing to keep. */
-function costOf(gearbox: Gearbox, chance: number, mine: boolean): BoxCost {
+function costOf(asked: ThreePoint, chance: number, mine: boolean): BoxCost {
   const price: Figure = mine
     ? { value: 0, plusMinus: 0, evidence: 'measured' }
     : {
-        value: gearbox.price.likely,
-        plusMinus: (gearbox.price.high - gearbox.price.low) / 4,
-        evidence: gearbox.price.evidence,
+        value: asked.likely,
+        plusMinus: (asked.high - asked.low) / 4,
+        evidence: asked.evidence,
       };
   return {
     price,
     chance,
     replacement: {
-      value: gearbox.price.likely,
-      plusMinus: (gearbox.price.high - gearbox.price.low) / 4,
-      evidence: gearbox.price.evidence,
+      value: asked.likely,
+      plusMinus: (asked.high - asked.low) / 4,
+      evidence: asked.evidence,
     },
     hours: CHANGE_HOURS,
     takesWithIt: TAKES_WITH_IT.amount,
@@ -189,7 +190,7 @@ export function weakOrStrong(boxes: readonly BoxFigures[], brief: Brief): WeakOr
     .filter(
       (b) =>
         !b.current &&
-        b.failure !== undefined &&
+        b.expected !== undefined &&
         b.margin &&
         b.margin.value > Math.max(1, weak.margin!.value) &&
         b.unsent.length === 0,
@@ -197,8 +198,8 @@ export function weakOrStrong(boxes: readonly BoxFigures[], brief: Brief): WeakOr
     .sort((a, b) => a.expected!.value - b.expected!.value)[0];
   if (!strong) return undefined;
   const rate = brief.ownLabour ? 0 : brief.hourlyRate;
-  const a = costOf(weak.gearbox, weak.failure, weak.original);
-  const b = costOf(strong.gearbox, strong.failure!, strong.original);
+  const a = costOf(weak.priceUsed!, weak.failure, weak.original);
+  const b = costOf(strong.priceUsed!, strong.failure!, strong.original);
   return {
     weak,
     strong,

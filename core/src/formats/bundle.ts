@@ -40,7 +40,9 @@ export function bundleOf(build: Build, library: Library, writtenAt: string): Bun
   const original = [build.chassis?.originalEngineId ?? []].flat();
   const originalBox = [build.chassis?.originalGearboxId ?? []].flat();
   const engines = pick('engines', [...c.map((x) => x.engineId), ...original], index.engines);
-  const families = [...new Set(engines.map((e) => e.family))].sort().flatMap((name) => index.families.get(name) ?? []);
+  const families = [...new Set(engines.map((e) => e.family))]
+    .sort()
+    .flatMap((name) => index.families.get(name ?? '') ?? []);
   return {
     format: 'sable-build',
     version: BUNDLE_VERSION,

@@ -25,8 +25,8 @@ function at<T>(pointer: string, work: () => T): T {
   throw new InputError(`${pointer}${tried.fault.pointer}`, tried.fault.message);
 }
 
-function checkPrice(pointer: string, price: ThreePoint): void {
-  at(pointer, () => pert(price));
+function checkPrice(pointer: string, price: ThreePoint | undefined): void {
+  if (price) at(pointer, () => pert(price));
 }
 
 function checkSolids(pointer: string, solids: readonly { shape: Solid['shape'] }[]): void {
@@ -45,7 +45,7 @@ export function checkEngine(engine: Engine, pointer = ''): void {
     }),
   );
   checkPrice(`${pointer}/price`, engine.price);
-  if (engine.builtTo < engine.builtFrom)
+  if (engine.builtTo !== undefined && engine.builtFrom !== undefined && engine.builtTo < engine.builtFrom)
     throw new InputError(
       `${pointer}/builtTo`,
       `builtTo must not lie before builtFrom, ${engine.builtFrom}; it is ${engine.builtTo}.`,

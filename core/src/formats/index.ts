@@ -2,6 +2,7 @@ export * from './bundle.ts';
 export * from './columns.ts';
 export * from './contentChecks.ts';
 export * from './csv.ts';
+export * from './curveTable.ts';
 export * from './gearingCsv.ts';
 export * from './libraryCsv.ts';
 export * from './libraryFile.ts';

@@ -1,23 +1,5 @@
-import { readTwoColumns } from './columns.ts';
 import { idFrom, partsCsv } from './libraryCsv.ts';
 import { readPartsCsv } from './libraryTables.ts';
-
-describe('two columns of a curve', () => {
-  const want = { rpm: [1000, 2500, 4000], torqueNm: [120, 151.5, 140] };
-  test.each([
-    ['tabs with a heading', 'rpm\tNm\n1000\t120\n2500\t151.5\n4000\t140\n'],
-    ['semicolons and decimal commas', '1000;120\n2500;151,5\n4000;140'],
-    ['commas', '1000,120\n2500,151.5\n4000,140'],
-    ['blanks', '1000  120\n2500 151.5\n\n4000 140\n'],
-    ['a comma and a blank', 'n, T\n1000, 120\n2500, 151.5\n4000, 140'],
-  ])('%s', (_, text) => {
-    expect(readTwoColumns(text)).toEqual(want);
-  });
-  test('a line without figures is named', () => {
-    expect(() => readTwoColumns('1000 120\nabout 2000\n3000 150')).toThrow(/Line 2/);
-    expect(() => readTwoColumns('rpm Nm')).toThrow(/Two lines/);
-  });
-});
 
 describe('parts as a table', () => {
   test('out and in again say the same', () => {

@@ -1,5 +1,5 @@
 import { csvFormatRows } from 'd3-dsv';
-import { type Engine, type Gearbox, type Library, type Part } from '../model/index.ts';
+import type { Engine, Gearbox, Library, Part, ThreePoint } from '../model/index.ts';
 import { type Figure } from '../units/index.ts';
 
 const BOM = '\uFEFF';
@@ -9,6 +9,9 @@ const figure = (f: Figure | undefined) => [
   f?.plusMinus === undefined ? '' : String(f.plusMinus),
   f?.evidence ?? '',
 ];
+
+const text = (x: string | number | undefined) => (x === undefined ? '' : String(x));
+const threePoint = (t: ThreePoint | undefined) => [text(t?.low), text(t?.likely), text(t?.high)];
 
 const of = (title: string, unit: string) => [`${title} (${unit})`, `${title} ±`, `${title} evidence`];
 const PRICE = ['Price low', 'Price likely', 'Price high', 'Price evidence'];
@@ -81,24 +84,22 @@ function enginesCsv(engines: readonly Engine[]): string {
         return [
           e.id,
           e.name,
-          e.family,
+          text(e.family),
           e.codes.join('; '),
-          String(e.builtFrom),
-          String(e.builtTo),
-          String(e.cylinders),
-          e.arrangement,
-          e.fuel,
-          e.induction,
+          text(e.builtFrom),
+          text(e.builtTo),
+          text(e.cylinders),
+          text(e.arrangement),
+          text(e.fuel),
+          text(e.induction),
           ...figure(e.boreMm),
           ...figure(e.strokeMm),
           ...figure(e.compressionRatio),
           ...figure(e.redlineRpm),
           m?.basis ?? '',
           ...figure(m?.massKg),
-          String(e.price.low),
-          String(e.price.likely),
-          String(e.price.high),
-          e.price.evidence,
+          ...threePoint(e.price),
+          e.price?.evidence ?? '',
           c ? c.rpm.map((n, i) => `${n}:${c.torqueNm[i]}`).join(' ') : '',
           c?.evidence ?? '',
           e.retired ? 'yes' : '',
@@ -120,15 +121,13 @@ function gearboxesCsv(gearboxes: readonly Gearbox[]): string {
           g.name,
           g.kind,
           g.ratios.join(' '),
-          String(g.reverseRatio),
-          g.finalDriveInside === undefined ? '' : String(g.finalDriveInside),
+          text(g.reverseRatio),
+          text(g.finalDriveInside),
           ...figure(r?.torqueNm),
           ...figure(g.lengthMm),
           ...figure(g.massKg),
-          String(g.price.low),
-          String(g.price.likely),
-          String(g.price.high),
-          g.price.evidence,
+          ...threePoint(g.price),
+          g.price?.evidence ?? '',
           g.retired ? 'yes' : '',
         ].map(safe);
       }),
@@ -147,14 +146,10 @@ export function partsCsv(parts: readonly Part[]): string {
           p.name,
           p.class,
           ...figure(p.massKg),
-          String(p.price.low),
-          String(p.price.likely),
-          String(p.price.high),
-          p.price.evidence,
-          String(p.hours.low),
-          String(p.hours.likely),
-          String(p.hours.high),
-          String(p.leadDays),
+          ...threePoint(p.price),
+          p.price?.evidence ?? '',
+          ...threePoint(p.hours),
+          text(p.leadDays),
           p.discontinued ? 'yes' : '',
           p.note ?? '',
         ].map(safe),

@@ -7,6 +7,7 @@ import {
   type MassRecord,
   type Part,
   type Rating,
+  type ThreePoint,
   type TorqueCurve,
 } from '../model/index.ts';
 import { InputError, type Figure } from '../units/index.ts';
@@ -19,12 +20,11 @@ const GEARBOX_KINDS = [
   'dual clutch',
   'sequential',
 ] as const satisfies readonly Gearbox['kind'][];
-const guessed = (value: number, from: string, plusMinus?: number): Figure => ({
-  value,
-  ...(plusMinus === undefined ? {} : { plusMinus }),
-  evidence: 'estimated',
-  source: from,
-});
+/** The same without what nobody has told. */
+const known = <T extends object>(row: T) =>
+  Object.fromEntries(Object.entries(row).filter(([, v]) => v !== undefined)) as {
+    [K in keyof T]?: Exclude<T[K], undefined>;
+  };
 
 /** Rows of a table with ids of their own; the row that is here under that id, if any, lends what the table doesn't tell. */
 function readRows<R extends { readonly id: string }>(
@@ -84,74 +84,32 @@ function massOf(row: TableRow, was: MassRecord | undefined): MassRecord | undefi
   return { id: was?.id ?? 'table', basis, includes: was?.includes ?? [], massKg, inUse: true };
 }
 
-/** Litres of oil and coolant for each litre of engine, and the least of either: rules for a passenger car's engine. */
-const OIL_L_PER_L = 1.7;
-const COOLANT_L_PER_L = 2.6;
-
 /**
- * Engines from a table with the headings of `enginesCsv`. Name, cylinders, bore, stroke, compression, redline and likely
- * price must be there. What a table can't tell (solids, bosses, ports, dressing) is taken from the row that is here under
- * the same Id, else left empty; idle, oil, coolant and centre of mass are then estimated and say from what.
+ * Engines from a table with the headings of `enginesCsv`. Only the name must be there: what a table doesn't tell is taken
+ * from the row that is here under the same Id, else it stays unknown.
  * @throws InputError naming the line and the heading.
  */
 export function readEnginesCsv(text: string, here: readonly Engine[] = []): Engine[] {
-  const needed = [
-    'Name',
-    'Cylinders',
-    'Bore (mm)',
-    'Stroke (mm)',
-    'Compression (ratio)',
-    'Redline (rpm)',
-    'Price likely',
-  ];
-  return readRows(text, TABLE_COLUMNS.engines, needed, here, (row, id, was) => {
+  return readRows(text, TABLE_COLUMNS.engines, ['Name'], here, (row, id, was) => {
     const name = row.text('Name');
-    const must = (title: string, unit: string, f: Figure | undefined): Figure => {
+    const above = (title: string, unit: string, f: Figure | undefined): Figure | undefined => {
       const figure = row.figure(title, unit, f);
-      if (!figure || figure.value <= 0) throw row.fault(`${title} (${unit})`, 'a figure above nought is needed.');
+      if (figure && figure.value <= 0) throw row.fault(`${title} (${unit})`, 'a figure above 0 is needed.');
       return figure;
     };
-    const cylinders = row.whole('Cylinders', was?.cylinders);
-    const arrangement = row.one('Arrangement', ['inline', 'vee', 'flat'], was?.arrangement ?? 'inline');
-    const fuel = row.one('Fuel', ['petrol', 'diesel'], was?.fuel ?? 'petrol');
-    const boreMm = must('Bore', 'mm', was?.boreMm);
-    const strokeMm = must('Stroke', 'mm', was?.strokeMm);
-    const litres = (Math.PI / 4) * boreMm.value ** 2 * strokeMm.value * cylinders * 1e-6;
-    const blockMm = (boreMm.value + 12) * Math.ceil(arrangement === 'inline' ? cylinders : cylinders / 2);
-    const builtFrom = row.whole('Built from', was?.builtFrom ?? 1900);
     const mass = massOf(row, inUseOrFirst(was?.massRecords ?? []));
     const curve = curveOf(row, inUseOrFirst(was?.curves ?? []));
     const base: Omit<Engine, 'id' | 'name' | 'retired'> = was ?? {
       shortName: name.slice(0, 20),
-      family: name,
       codes: [],
-      builtFrom,
-      builtTo: 2100,
-      arrangement,
-      cylinders,
-      valvesPerCylinder: 2,
-      boreMm,
-      strokeMm,
-      compressionRatio: guessed(10, 'a table'),
-      blockMaterial: 'not known',
-      induction: 'naturally aspirated',
-      fuel,
       curves: [],
-      idleRpm: guessed(fuel === 'diesel' ? 750 : 850, 'the fuel'),
-      redlineRpm: guessed(6000, 'a table'),
       solids: [],
       slots: [],
       bosses: [],
       ports: [],
-      needs: ['alternator', 'starter', 'flywheel', 'clutch', 'intake', 'exhaust manifold', 'oil', 'coolant'],
       massRecords: [],
       ancillaryMasses: [],
-      comMm: { at: [Math.round(blockMm / 2), 0, 110], plusMinusMm: 60, evidence: 'estimated' },
-      oilL: guessed(Math.max(3, OIL_L_PER_L * litres), 'displacement', 1),
-      coolantL: guessed(Math.max(3, COOLANT_L_PER_L * litres), 'displacement', 1.5),
-      price: { low: 0, likely: 0, high: 0, evidence: 'claimed' },
       faults: [],
-      supply: { scarcity: 'to be found', makerActive: false },
     };
     const codes = row.has('Codes')
       ? row
@@ -162,111 +120,90 @@ export function readEnginesCsv(text: string, here: readonly Engine[] = []): Engi
       : base.codes;
     const { retired: wasRetired, ...kept } = { retired: undefined, ...base };
     const retired = row.has('Retired') ? row.yes('Retired') : wasRetired === true;
+    const whole = (column: string, was: number | undefined) => (row.has(column) ? row.whole(column) : was);
+    const one = <T extends string>(column: string, of: readonly T[], was: T | undefined) =>
+      row.has(column) ? row.one(column, of) : was;
     return {
       ...kept,
       id,
       name,
-      family: row.text('Family', base.family),
       codes,
-      builtFrom,
-      builtTo: row.whole('Built to', base.builtTo),
-      cylinders,
-      arrangement,
-      fuel,
-      induction: row.one('Induction', ['naturally aspirated', 'turbocharged', 'supercharged'], base.induction),
-      boreMm,
-      strokeMm,
-      compressionRatio: must('Compression', 'ratio', was?.compressionRatio),
-      redlineRpm: must('Redline', 'rpm', was?.redlineRpm),
+      ...known({
+        family: row.has('Family') ? row.text('Family') : base.family,
+        builtFrom: whole('Built from', base.builtFrom),
+        builtTo: whole('Built to', base.builtTo),
+        cylinders: whole('Cylinders', base.cylinders),
+        arrangement: one('Arrangement', ['inline', 'vee', 'flat'], base.arrangement),
+        fuel: one('Fuel', ['petrol', 'diesel'], base.fuel),
+        induction: one('Induction', ['naturally aspirated', 'turbocharged', 'supercharged'], base.induction),
+        boreMm: above('Bore', 'mm', base.boreMm),
+        strokeMm: above('Stroke', 'mm', base.strokeMm),
+        compressionRatio: above('Compression', 'ratio', base.compressionRatio),
+        redlineRpm: above('Redline', 'rpm', base.redlineRpm),
+        price: row.price(base.price),
+      }),
       massRecords: mass ? withRecord(base.massRecords, inUseOrFirst(base.massRecords), mass) : base.massRecords,
       curves: curve ? withRecord(base.curves, inUseOrFirst(base.curves), curve) : base.curves,
-      price: row.price(was?.price),
       ...(retired ? { retired } : {}),
     };
   });
 }
 
 /**
- * Gearboxes from a table with the headings of `gearboxesCsv`. Name, ratios, reverse and likely price must be there; the
- * rest as with engines. Ratios stand with blanks between, first gear first.
+ * Gearboxes from a table with the headings of `gearboxesCsv`. Name and ratios must be there; the rest as with engines. Ratios stand with blanks between, first gear first.
  * @throws InputError naming the line and the heading.
  */
 export function readGearboxesCsv(text: string, here: readonly Gearbox[] = []): Gearbox[] {
-  return readRows(
-    text,
-    TABLE_COLUMNS.gearboxes,
-    ['Name', 'Ratios', 'Reverse', 'Price likely'],
-    here,
-    (row, id, was) => {
-      const name = row.text('Name');
-      const wasRating = inUseOrFirst((was?.ratings ?? []).filter((r) => r.gear === undefined));
-      const torqueNm = row.figure('Rated', 'N·m', wasRating?.torqueNm);
-      const rating: Rating | undefined =
-        torqueNm === wasRating?.torqueNm
-          ? wasRating
-          : torqueNm && { id: wasRating?.id ?? 'table', ...wasRating, torqueNm, inUse: true };
-      const lengthMm = row.figure('Length', 'mm', was?.lengthMm) ?? guessed(650, 'the usual length', 80);
-      const base: Omit<Gearbox, 'id' | 'name' | 'retired'> = was ?? {
-        shortName: name.slice(0, 20),
-        kind: 'manual',
-        ratios: [],
-        reverseRatio: 1,
-        ratings: [],
-        solids: [],
-        lengthMm,
-        shifterMm: [-0.8 * lengthMm.value, 0, 120],
-        outputMm: [-lengthMm.value, 0, 0],
-        mountMm: [-0.75 * lengthMm.value, 0, -90],
-        ports: [],
-        wants: [],
-        efficiencyDirect: guessed(0.98, 'direct gear'),
-        efficiencyOther: guessed(0.96, 'a pair of gears'),
-        massKg: guessed(38, 'the usual mass', 8),
-        comMm: [-0.4 * lengthMm.value, 0, -20],
-        oilL: guessed(2, 'the usual fill', 0.5),
-        price: { low: 0, likely: 0, high: 0, evidence: 'claimed' },
-      };
-      const { retired: wasRetired, ...kept } = { retired: undefined, ...base };
-      const retired = row.has('Retired') ? row.yes('Retired') : wasRetired === true;
-      return {
-        ...kept,
-        id,
-        name,
-        kind: row.one('Kind', GEARBOX_KINDS, base.kind),
-        ratios: row.numbers('Ratios'),
-        reverseRatio: row.number('Reverse', was?.reverseRatio),
-        ...(row.has('Final drive inside') ? { finalDriveInside: row.number('Final drive inside') } : {}),
-        ratings: rating ? withRecord(base.ratings, wasRating, rating) : base.ratings,
-        lengthMm,
-        massKg: row.figure('Mass', 'kg', base.massKg) ?? base.massKg,
-        price: row.price(was?.price),
-        ...(retired ? { retired } : {}),
-      };
-    },
-  );
+  return readRows(text, TABLE_COLUMNS.gearboxes, ['Name', 'Ratios'], here, (row, id, was) => {
+    const name = row.text('Name');
+    const wasRating = inUseOrFirst((was?.ratings ?? []).filter((r) => r.gear === undefined));
+    const torqueNm = row.figure('Rated', 'N·m', wasRating?.torqueNm);
+    const rating: Rating | undefined =
+      torqueNm === wasRating?.torqueNm
+        ? wasRating
+        : torqueNm && { id: wasRating?.id ?? 'table', ...wasRating, torqueNm, inUse: true };
+    const base: Omit<Gearbox, 'id' | 'name' | 'retired'> = was ?? {
+      shortName: name.slice(0, 20),
+      kind: 'manual',
+      ratios: [],
+      ratings: [],
+      solids: [],
+      ports: [],
+      wants: [],
+    };
+    const { retired: wasRetired, ...kept } = { retired: undefined, ...base };
+    const retired = row.has('Retired') ? row.yes('Retired') : wasRetired === true;
+    return {
+      ...kept,
+      id,
+      name,
+      kind: row.one('Kind', GEARBOX_KINDS, base.kind),
+      ratios: row.numbers('Ratios'),
+      ...(row.has('Final drive inside') ? { finalDriveInside: row.number('Final drive inside') } : {}),
+      ratings: rating ? withRecord(base.ratings, wasRating, rating) : base.ratings,
+      ...known({
+        reverseRatio: row.has('Reverse') ? row.number('Reverse') : base.reverseRatio,
+        lengthMm: row.figure('Length', 'mm', base.lengthMm),
+        massKg: row.figure('Mass', 'kg', base.massKg),
+        price: row.price(base.price),
+      }),
+      ...(retired ? { retired } : {}),
+    };
+  });
 }
 
 /**
- * Parts from a table with the headings of `partsCsv`, in any order; only Name, Class and the likely price must be there.
+ * Parts from a table with the headings of `partsCsv`, in any order; only Name and Class must be there.
  * @throws InputError naming the line and the heading.
  */
 export function readPartsCsv(text: string, here: readonly Part[] = []): Part[] {
-  return readRows(text, TABLE_COLUMNS.parts, ['Name', 'Class', 'Price likely'], here, (row, id, was) => {
-    const hours = row.number('Hours likely', was?.hours.likely ?? 0);
-    const sameHours = was && was.hours.likely === hours;
-    const spread = {
-      low: row.number('Hours low', sameHours ? was.hours.low : hours * 0.75),
-      likely: hours,
-      high: row.number('Hours high', sameHours ? was.hours.high : hours * 1.6),
-    };
-    const base: Omit<Part, 'id' | 'name' | 'class' | 'price' | 'hours' | 'massKg'> = was ?? {
+  return readRows(text, TABLE_COLUMNS.parts, ['Name', 'Class'], here, (row, id, was) => {
+    const base: Omit<Part, 'id' | 'name' | 'class'> = was ?? {
       provides: [],
       closes: [],
       requires: [],
       excludes: [],
       solids: [],
-      leadDays: 0,
-      discontinued: false,
       made: 'by a maker',
     };
     return {
@@ -274,17 +211,27 @@ export function readPartsCsv(text: string, here: readonly Part[] = []): Part[] {
       id,
       name: row.text('Name'),
       class: row.one('Class', PART_CLASSES),
-      massKg: row.figure('Mass', 'kg', was?.massKg) ?? { value: 0, evidence: 'claimed' },
-      price: row.price(was?.price),
-      hours:
-        was && sameHours && was.hours.low === spread.low && was.hours.high === spread.high
-          ? was.hours
-          : { ...spread, evidence: was?.hours.evidence ?? 'estimated' },
-      leadDays: Math.round(row.number('Lead time (days)', base.leadDays)),
-      discontinued: row.has('No longer made') ? row.yes('No longer made') : base.discontinued,
-      ...(row.has('Note') ? { note: row.text('Note') } : {}),
+      ...known({
+        massKg: row.figure('Mass', 'kg', base.massKg),
+        price: row.price(base.price),
+        hours: hoursOf(row, base.hours),
+        leadDays: row.has('Lead time (days)') ? Math.round(row.number('Lead time (days)')) : base.leadDays,
+        discontinued: row.has('No longer made') ? row.yes('No longer made') : base.discontinued,
+        note: row.has('Note') ? row.text('Note') : base.note,
+      }),
     };
   });
+}
+
+/** Hours low, likely and high; what is there already is kept where the table says the same. */
+function hoursOf(row: TableRow, was: ThreePoint | undefined): ThreePoint | undefined {
+  if (!row.has('Hours likely')) return was;
+  const likely = row.number('Hours likely');
+  const low = row.number('Hours low', was?.likely === likely ? was.low : likely * 0.75);
+  const high = row.number('Hours high', was?.likely === likely ? was.high : likely * 1.6);
+  return was?.likely === likely && was.low === low && was.high === high
+    ? was
+    : { low, likely, high, evidence: was?.evidence ?? 'estimated' };
 }
 
 /**

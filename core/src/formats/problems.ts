@@ -1,3 +1,5 @@
+import { fieldEntry } from '../model/index.ts';
+
 /** What an Ajv error says, as far as it is needed here. */
 export interface SchemaError {
   readonly keyword: string;
@@ -46,9 +48,11 @@ function pointerOf(e: SchemaError): string {
 
 function nameOf(pointer: string): string {
   const parts = pointer.split('/').filter(Boolean);
-  const named = [...parts].reverse().find((p) => !/^\d+$/.test(p));
+  const named = [...parts].reverse().find((p) => !/^\d+$/.test(p) && p !== 'value');
   const index = /^\d+$/.test(parts.at(-1) ?? '') ? ` ${Number(parts.at(-1)) + 1}` : '';
-  return named === undefined ? 'The body' : `${named}${index}`;
+  if (named === undefined) return 'The body';
+  const parent = parts.filter((p) => !/^\d+$/.test(p) && p !== named).at(-1);
+  return `${fieldEntry(named, parent)?.label.replace(/ \(.*/, '') ?? named}${index}`;
 }
 
 function sentence(e: SchemaError, name: string): string {

@@ -19,7 +19,7 @@ export interface TableRow {
   /** From `Title (unit)`, `Title ±`, `Title evidence`. What is there already is kept where the table says the same. */
   figure(title: string, unit: string, was?: Figure): Figure | undefined;
   /** From `Price low`, `Price likely`, `Price high`; the outer two guessed from the middle where they are left out. */
-  price(was?: ThreePoint): ThreePoint;
+  price(was?: ThreePoint): ThreePoint | undefined;
   fault(column: string, what: string): InputError;
 }
 
@@ -87,7 +87,7 @@ function rowOf(at: ReadonlyMap<string, number>, cells: readonly string[], line: 
       return { value, ...(plusMinus === undefined ? {} : { plusMinus }), evidence };
     },
     price: (was) => {
-      if (!row.has('Price likely') && was) return was;
+      if (!row.has('Price likely')) return was;
       const likely = row.number('Price likely');
       const price = {
         low: row.number('Price low', likely * BELOW),

@@ -8,7 +8,10 @@ export interface BillLine {
   readonly name: string;
   readonly class: BillClass;
   readonly why: string;
+  /** Nought where `unpriced`. */
   readonly price: Distribution;
+  /** Nobody has entered what it costs: the total is without it. */
+  readonly unpriced?: true;
   readonly hours: Distribution;
   readonly currency: string;
   readonly evidence: Evidence;

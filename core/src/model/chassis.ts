@@ -34,9 +34,9 @@ export const Tyre = Type.Object(
     code: Type.String({ minLength: 3, maxLength: 30 }),
     fitted: Type.Boolean(),
     measuredCircumferenceMm: Type.Optional(PositiveFigure),
-    dryGrip: PositiveFigure,
-    wetGrip: PositiveFigure,
-    massKgEach: PositiveFigure,
+    dryGrip: Type.Optional(PositiveFigure),
+    wetGrip: Type.Optional(PositiveFigure),
+    massKgEach: Type.Optional(PositiveFigure),
     loadIndex: Type.Optional(Type.Integer({ minimum: 50, maximum: 130 })),
     speedIndex: Type.Optional(Type.Unsafe<SpeedIndex>({ type: 'string', enum: Object.keys(SPEED_OF_INDEX) })),
     wheel: Type.Optional(
@@ -48,7 +48,7 @@ export const Tyre = Type.Object(
         closed,
       ),
     ),
-    price: ThreePoint,
+    price: Type.Optional(ThreePoint),
   },
   closed,
 );
@@ -93,7 +93,11 @@ export const PropshaftTube = Type.Object(
 export const RadiatorCore = Type.Object({ coreM2: PositiveFigure, thicknessMm: PositiveFigure }, closed);
 
 const AxleRatio = Type.Object(
-  { ratio: Type.Number({ exclusiveMinimum: 0, maximum: 20 }), fitted: Type.Boolean(), price: ThreePoint },
+  {
+    ratio: Type.Number({ exclusiveMinimum: 0, maximum: 20 }),
+    fitted: Type.Boolean(),
+    price: Type.Optional(ThreePoint),
+  },
   closed,
 );
 
@@ -101,7 +105,7 @@ const AxleRatio = Type.Object(
 export const Chassis = Type.Object(
   {
     name: Name,
-    year: Type.Integer({ minimum: 1900, maximum: 2100 }),
+    year: Type.Optional(Type.Integer({ minimum: 1900, maximum: 2100 })),
     body: Type.Unsafe<'small saloon' | 'estate' | 'hatch' | 'pickup'>({
       type: 'string',
       enum: ['small saloon', 'estate', 'hatch', 'pickup'],
@@ -109,13 +113,13 @@ export const Chassis = Type.Object(
     drive: Type.Unsafe<'rear' | 'front' | 'all'>({ type: 'string', enum: ['rear', 'front', 'all'] }),
     rearTorqueShare: Type.Optional(Type.Number({ minimum: 0, maximum: 1 })),
     engineLies: Type.Unsafe<'longitudinal' | 'transverse'>({ type: 'string', enum: ['longitudinal', 'transverse'] }),
-    wheelbaseMm: PositiveFigure,
-    trackFrontMm: PositiveFigure,
-    trackRearMm: PositiveFigure,
+    wheelbaseMm: Type.Optional(PositiveFigure),
+    trackFrontMm: Type.Optional(PositiveFigure),
+    trackRearMm: Type.Optional(PositiveFigure),
     weighing: Type.Object(
       {
-        frontKg: PositiveFigure,
-        rearKg: PositiveFigure,
+        frontKg: Type.Optional(PositiveFigure),
+        rearKg: Type.Optional(PositiveFigure),
         corners: Type.Optional(
           Type.Object(
             {
@@ -127,21 +131,21 @@ export const Chassis = Type.Object(
             closed,
           ),
         ),
-        comYMm: AnyFigure,
-        comZMm: PositiveFigure,
+        comYMm: Type.Optional(AnyFigure),
+        comZMm: Type.Optional(PositiveFigure),
         aboard: Type.String({ maxLength: 200 }),
         driverAboard: Type.Boolean(),
-        fuelL: NonNegativeFigure,
+        fuelL: Type.Optional(NonNegativeFigure),
       },
       closed,
     ),
     springs: Type.Optional(Type.Object({ front: AxleSprings, rear: AxleSprings }, closed)),
     brakeFrontPct: Type.Optional(PositiveFigure),
-    tankL: PositiveFigure,
-    dragAreaM2: PositiveFigure,
-    rollingCoefficient: PositiveFigure,
-    axleEfficiency: PositiveFigure,
-    axleRatios: Type.Array(AxleRatio, { minItems: 1 }),
+    tankL: Type.Optional(PositiveFigure),
+    dragAreaM2: Type.Optional(PositiveFigure),
+    rollingCoefficient: Type.Optional(PositiveFigure),
+    axleEfficiency: Type.Optional(PositiveFigure),
+    axleRatios: Type.Array(AxleRatio),
     differentials: Type.Optional(
       Type.Array(
         Type.Object(
@@ -194,7 +198,7 @@ export const Chassis = Type.Object(
         description: 'low range of the transfer case; high is one to one',
       }),
     ),
-    tyres: Type.Array(Tyre, { minItems: 1 }),
+    tyres: Type.Array(Tyre),
     obstacles: Type.Array(Obstacle),
     shifterAperture: Type.Optional(
       Type.Object(

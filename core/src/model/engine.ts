@@ -108,21 +108,35 @@ const Boss = Type.Object(
   closed,
 );
 
+/** What every engine needs to run in a car: counted where nobody has said what this one needs. */
+export const USUAL_NEEDS = [
+  'alternator',
+  'starter',
+  'flywheel',
+  'clutch',
+  'intake',
+  'exhaust manifold',
+  'oil',
+  'coolant',
+] as const satisfies readonly Ancillary[];
+
 export const Engine = Type.Object(
   {
     id: Id,
     name: Name,
     shortName: Type.String({ minLength: 1, maxLength: 20 }),
-    family: Name,
+    family: Type.Optional(Name),
     codes: Type.Array(Type.String({ maxLength: 40 })),
-    builtFrom: Type.Integer({ minimum: 1900, maximum: 2100 }),
-    builtTo: Type.Integer({ minimum: 1900, maximum: 2100 }),
-    arrangement: Type.Unsafe<'inline' | 'vee' | 'flat'>({ type: 'string', enum: ['inline', 'vee', 'flat'] }),
-    cylinders: Type.Integer({ minimum: 1, maximum: 16 }),
-    valvesPerCylinder: Type.Integer({ minimum: 2, maximum: 5 }),
-    boreMm: PositiveFigure,
-    strokeMm: PositiveFigure,
-    compressionRatio: PositiveFigure,
+    builtFrom: Type.Optional(Type.Integer({ minimum: 1900, maximum: 2100 })),
+    builtTo: Type.Optional(Type.Integer({ minimum: 1900, maximum: 2100 })),
+    arrangement: Type.Optional(
+      Type.Unsafe<'inline' | 'vee' | 'flat'>({ type: 'string', enum: ['inline', 'vee', 'flat'] }),
+    ),
+    cylinders: Type.Optional(Type.Integer({ minimum: 1, maximum: 16 })),
+    valvesPerCylinder: Type.Optional(Type.Integer({ minimum: 2, maximum: 5 })),
+    boreMm: Type.Optional(PositiveFigure),
+    strokeMm: Type.Optional(PositiveFigure),
+    compressionRatio: Type.Optional(PositiveFigure),
     rodLengthMm: Type.Optional(PositiveFigure),
     chamber: Type.Optional(
       Type.Object(
@@ -185,31 +199,40 @@ export const Engine = Type.Object(
         { maxItems: 12, description: 'what the bottom end as it left the works is known to stand' },
       ),
     ),
-    blockMaterial: Type.String({ maxLength: 40 }),
-    induction: Type.Unsafe<'naturally aspirated' | 'turbocharged' | 'supercharged'>({
-      type: 'string',
-      enum: ['naturally aspirated', 'turbocharged', 'supercharged'],
-    }),
-    fuel: Type.Unsafe<'petrol' | 'diesel'>({ type: 'string', enum: ['petrol', 'diesel'] }),
+    blockMaterial: Type.Optional(Type.String({ maxLength: 40 })),
+    induction: Type.Optional(
+      Type.Unsafe<'naturally aspirated' | 'turbocharged' | 'supercharged'>({
+        type: 'string',
+        enum: ['naturally aspirated', 'turbocharged', 'supercharged'],
+      }),
+    ),
+    fuel: Type.Optional(Type.Unsafe<'petrol' | 'diesel'>({ type: 'string', enum: ['petrol', 'diesel'] })),
     curves: Type.Array(TorqueCurve),
-    idleRpm: PositiveFigure,
-    redlineRpm: PositiveFigure,
+    idleRpm: Type.Optional(PositiveFigure),
+    redlineRpm: Type.Optional(PositiveFigure),
     solids: Type.Array(Solid),
     slots: Type.Array(DressingSlot),
     bosses: Type.Array(Boss),
     ports: Type.Array(Port),
-    needs: Type.Array(AncillarySchema, { uniqueItems: true, description: 'what must be bolted on for it to run' }),
+    needs: Type.Optional(
+      Type.Array(AncillarySchema, {
+        uniqueItems: true,
+        description: 'what must be bolted on for it to run; what every engine needs where nothing is said',
+      }),
+    ),
     massRecords: Type.Array(MassRecord),
     ancillaryMasses: Type.Array(Type.Object({ item: AncillarySchema, massKg: AnyFigure }, closed)),
-    comMm: Type.Object({ at: Vec3, plusMinusMm: Type.Number({ minimum: 0 }), evidence: EvidenceSchema }, closed),
+    comMm: Type.Optional(
+      Type.Object({ at: Vec3, plusMinusMm: Type.Number({ minimum: 0 }), evidence: EvidenceSchema }, closed),
+    ),
     throttle: Type.Optional(
       Type.Object({ boreMm: PositiveFigure, throats: Type.Integer({ minimum: 1, maximum: 16 }) }, closed),
     ),
     inertiaKgM2: Type.Optional(
       Type.Unsafe<Type.Static<typeof PositiveFigure>>({ ...PositiveFigure, description: 'crank, flywheel and clutch' }),
     ),
-    oilL: PositiveFigure,
-    coolantL: PositiveFigure,
+    oilL: Type.Optional(PositiveFigure),
+    coolantL: Type.Optional(PositiveFigure),
     computer: Type.Optional(
       Type.Object({ name: Name, sends: Type.Array(Type.String()), wants: Type.Array(Type.String()) }, closed),
     ),
@@ -223,20 +246,32 @@ export const Engine = Type.Object(
         closed,
       ),
     ),
-    price: ThreePoint,
+    price: Type.Optional(ThreePoint),
     faults: Type.Array(Note),
-    supply: Type.Object(
-      {
-        scarcity: Type.Unsafe<'common' | 'to be found' | 'rare'>({
-          type: 'string',
-          enum: ['common', 'to be found', 'rare'],
-        }),
-        makerActive: Type.Boolean(),
-      },
-      closed,
+    supply: Type.Optional(
+      Type.Object(
+        {
+          scarcity: Type.Unsafe<'common' | 'to be found' | 'rare'>({
+            type: 'string',
+            enum: ['common', 'to be found', 'rare'],
+          }),
+          makerActive: Type.Boolean(),
+        },
+        closed,
+      ),
     ),
     retired: Type.Optional(Type.Boolean({ description: 'kept for builds that have it, offered no more' })),
   },
   closed,
 );
 export type Engine = Type.Static<typeof Engine>;
+
+/** The years in which an engine was built, in words. */
+export function yearsBuilt({ builtFrom, builtTo }: Pick<Engine, 'builtFrom' | 'builtTo'>): string {
+  if (builtFrom === undefined && builtTo === undefined) return 'not known';
+  return builtTo === undefined
+    ? `from ${builtFrom}`
+    : builtFrom === undefined
+      ? `to ${builtTo}`
+      : `${builtFrom} to ${builtTo}`;
+}

@@ -1,3 +1,4 @@
+import { fieldEntry } from './fieldDictionary.ts';
 import type { Subject } from './subject.ts';
 
 /** Where a figure is entered. */
@@ -11,8 +12,8 @@ export interface FieldWords {
 }
 
 /**
- * The one dictionary of fields: what each is called wherever it is named, by its address with ids and places in lists left
- * out. A figure that decides the doubt of a check has to stand here.
+ * Fields that are called otherwise at their address than by their key alone, ids and places in lists left out; all others
+ * are called by the dictionary of keys.
  */
 const WORDS: Readonly<Record<string, string>> = {
   '/brief/band/highRpm': 'band, top',
@@ -134,12 +135,20 @@ const SCREENS: Readonly<Record<string, FieldScreen>> = {
 };
 const ROWS = new Set(['candidates', 'engines', 'gearboxes', 'parts']);
 
+/** In a sentence a label begins small, unless it is letters that stand for words: RON. */
+const lower = (label: string | undefined): string | undefined =>
+  label && (/^[A-Z]{2}/.test(label) ? label : label.charAt(0).toLowerCase() + label.slice(1));
+
 /** What stands at an address, in words, and the screen that it is entered on; undefined where nobody has named it. */
 export function fieldWords(pointer: string): FieldWords | undefined {
   const keys = pointer.split('/').slice(1);
   const root = keys[0] ?? '';
   const pattern = keys.map((key, i) => ((i === 1 && ROWS.has(root)) || /^\d+$/.test(key) ? '*' : key)).join('/');
-  const label = WORDS[`/${pattern}`];
+  const [parent, key] = pattern
+    .split('/')
+    .filter((k) => k !== '*' && k !== 'value')
+    .slice(-2);
+  const label = WORDS[`/${pattern}`] ?? lower(fieldEntry(key ?? '', parent)?.label);
   const screen = SCREENS[root];
   return label === undefined || screen === undefined ? undefined : { label, screen, keys: keys.slice(0, 3) };
 }

@@ -87,14 +87,14 @@ export const Part = Type.Object(
         { ...closed, description: 'a bolt-in carrier or subframe, vehicle axes' },
       ),
     ),
-    massKg: AnyFigure,
+    massKg: Type.Optional(AnyFigure),
     atMm: Type.Optional(
       Type.Unsafe<readonly [number, number, number]>({ ...Vec3, description: 'where its mass sits, vehicle axes' }),
     ),
-    price: ThreePoint,
-    hours: ThreePoint,
-    leadDays: Type.Integer({ minimum: 0, maximum: 1000 }),
-    discontinued: Type.Boolean(),
+    price: Type.Optional(ThreePoint),
+    hours: Type.Optional(ThreePoint),
+    leadDays: Type.Optional(Type.Integer({ minimum: 0, maximum: 1000 })),
+    discontinued: Type.Optional(Type.Boolean()),
     made: Type.Unsafe<'by a maker' | 'one-off'>({ type: 'string', enum: ['by a maker', 'one-off'] }),
     note: Type.Optional(Note),
     retired: Type.Optional(Type.Boolean()),
@@ -102,3 +102,13 @@ export const Part = Type.Object(
   closed,
 );
 export type Part = Type.Static<typeof Part>;
+
+/** What a remedy that fits a part says of its price and hours; one that nobody has entered is told, not shown as nought. */
+export function costOfPart(part: Part, title: string): { title: string; cost: number; hours: number } {
+  const missing = [...(part.price ? [] : ['price']), ...(part.hours ? [] : ['hours'])];
+  return {
+    title: missing.length > 0 ? `${title} (${missing.join(' and ')} missing)` : title,
+    cost: part.price?.likely ?? 0,
+    hours: part.hours?.likely ?? 0,
+  };
+}

@@ -7,4 +7,5 @@ export * from './errors.ts';
 export * from './evidence.ts';
 export * from './figure.ts';
 export * from './random.ts';
+export { unitIn } from './unitWords.ts';
 export * from './valueTokens.ts';

@@ -343,3 +343,16 @@ export function unitAt(text: string, quantity: Quantity): UnitMatch | undefined 
   const other = candidates[0];
   return other && { length: other.word.length, otherKind: KINDS[other.kind].name };
 }
+
+/** A unit of a quantity somewhere in a heading, such as “torque, lb-ft”: its word, and how many internal units it is. */
+export function unitIn(
+  heading: string,
+  quantity: Quantity,
+): { readonly word: string; readonly toInternal: number } | undefined {
+  for (let at = 0; at < heading.length; at++) {
+    if (at > 0 && /[a-z]/i.test(heading[at - 1]!)) continue;
+    const found = unitAt(heading.slice(at), quantity);
+    if (found && 'unit' in found) return { word: heading.slice(at, at + found.length), toInternal: found.unit.toBase };
+  }
+  return undefined;
+}

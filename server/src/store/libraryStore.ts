@@ -1,4 +1,4 @@
-import { displacementCc, type Engine, type Family, type Gearbox, type Library, type Part } from '@sable/core';
+import { knownDisplacement, type Engine, type Family, type Gearbox, type Library, type Part } from '@sable/core';
 import type { Queryable } from '../db/db.ts';
 
 export const LIBRARY_KINDS = ['engines', 'gearboxes', 'parts', 'families'] as const;
@@ -18,15 +18,20 @@ interface Table<T> {
   readonly columns: Readonly<Record<string, (row: T) => unknown>>;
 }
 
+function litres(engine: Engine): number | null {
+  const cc = knownDisplacement(engine);
+  return cc === undefined ? null : cc / 1000;
+}
+
 const TABLES: { readonly [K in LibraryKind]: Table<RowOf[K]> } = {
   engines: {
     table: 'engine',
     columns: {
       name: (e) => e.name,
-      family: (e) => e.family,
-      cylinders: (e) => e.cylinders,
-      displacement_l: (e) => displacementCc(e.boreMm.value, e.strokeMm.value, e.cylinders) / 1000,
-      price_likely: (e) => e.price.likely,
+      family: (e) => e.family ?? null,
+      cylinders: (e) => e.cylinders ?? null,
+      displacement_l: (e) => litres(e),
+      price_likely: (e) => e.price?.likely ?? null,
     },
   },
   gearboxes: {
@@ -35,8 +40,8 @@ const TABLES: { readonly [K in LibraryKind]: Table<RowOf[K]> } = {
       name: (g) => g.name,
       kind: (g) => g.kind,
       gears: (g) => g.ratios.length,
-      mass_kg: (g) => g.massKg.value,
-      price_likely: (g) => g.price.likely,
+      mass_kg: (g) => g.massKg?.value ?? null,
+      price_likely: (g) => g.price?.likely ?? null,
     },
   },
   parts: {
@@ -44,9 +49,9 @@ const TABLES: { readonly [K in LibraryKind]: Table<RowOf[K]> } = {
     columns: {
       name: (p) => p.name,
       class: (p) => p.class,
-      mass_kg: (p) => p.massKg.value,
-      price_likely: (p) => p.price.likely,
-      discontinued: (p) => p.discontinued,
+      mass_kg: (p) => p.massKg?.value ?? null,
+      price_likely: (p) => p.price?.likely ?? null,
+      discontinued: (p) => p.discontinued ?? null,
     },
   },
   families: { table: 'family', columns: { name: (f) => f.name } },

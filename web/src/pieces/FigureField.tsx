@@ -11,6 +11,7 @@ import type { ThreePoint } from '@sable/core';
 import Button from '@mui/material/Button';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
+import { useState } from 'react';
 import { useUnits } from '../hooks/settings.tsx';
 import { QuantityField, WordsField, type QuantityFieldProps } from './fields.tsx';
 import css from './fields.module.css';
@@ -132,7 +133,7 @@ export function FigureField(props: FigureFieldProps) {
 
 const digitsOf = (digits: number | undefined) => (digits === undefined ? {} : { digits });
 
-/** Low, likely and high of a price or of hours. */
+/** Low, likely and high of a price or of hours: kept once the likely one is there, the others told as they are typed. */
 export function ThreePointField({
   label,
   quantity,
@@ -142,24 +143,47 @@ export function ThreePointField({
 }: {
   label: string;
   quantity: Quantity;
-  value: ThreePoint;
+  value: ThreePoint | undefined;
   error?: string | undefined;
-  onChange: (t: ThreePoint) => void;
+  onChange: (t: ThreePoint | undefined) => void;
 }) {
+  const [begun, setBegun] = useState<Partial<ThreePoint>>({});
+  const now: Partial<ThreePoint> = value ?? begun;
+  const put = (next: Partial<ThreePoint>) => {
+    setBegun(next);
+    const { low, likely, high, evidence } = next;
+    if (low !== undefined && likely !== undefined && high !== undefined)
+      onChange({ ...next, low, likely, high, evidence: evidence ?? 'claimed' });
+    else if (value) onChange(undefined);
+  };
+  const open = POINTS.filter((p) => now[p] === undefined);
   return (
     <div className={css['figure']}>
-      {(['low', 'likely', 'high'] as const).map((point) => (
+      {POINTS.map((point) => (
         <QuantityField
           key={point}
           label={`${label}, ${point}`}
           quantity={quantity}
+          optional
           min={0}
-          value={value[point]}
+          help={
+            open.length > 0 && open.length < 3 && open[0] === point
+              ? 'missing: kept once all three are there'
+              : undefined
+          }
+          value={now[point]}
           error={point === 'likely' ? error : undefined}
-          onCommit={(v) => v !== undefined && onChange({ ...value, [point]: v })}
+          onCommit={(v) => {
+            const { [point]: _old, ...rest } = now;
+            put(v === undefined ? rest : { ...rest, [point]: v });
+          }}
         />
       ))}
-      <EvidenceField value={value.evidence} onChange={(evidence) => onChange({ ...value, evidence })} />
+      {open.length < 3 && (
+        <EvidenceField value={now.evidence ?? 'claimed'} onChange={(evidence) => put({ ...now, evidence })} />
+      )}
     </div>
   );
 }
+
+const POINTS = ['low', 'likely', 'high'] as const;

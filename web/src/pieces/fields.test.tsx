@@ -170,7 +170,6 @@ describe('a figure', () => {
     const around = jest.fn();
     inUnits(
       'metric',
-      // eslint-disable-next-line jsx-a11y/no-static-element-interactions
       <div onKeyDown={around}>
         <QuantityField label="Mass" quantity="massKg" value={100} onCommit={() => undefined} />
       </div>,

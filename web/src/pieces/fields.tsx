@@ -139,6 +139,10 @@ export function Ways({
   );
 }
 
+/** The first field of a form whose entry can’t be taken as it stands; what stands in it is not what would be saved. */
+export const firstFault = (form: HTMLElement | null): HTMLElement | undefined =>
+  form?.querySelector<HTMLElement>('[aria-invalid="true"]') ?? undefined;
+
 export interface Choice {
   readonly value: string;
   readonly label: string;
@@ -171,7 +175,7 @@ export function ChoiceField({
       error={Boolean(error)}
       slotProps={{ inputLabel: { shrink: true } }}
     >
-      {!known && <MenuItem value={value}>{value === '' ? 'none' : `${value} (not in the library)`}</MenuItem>}
+      {!known && <MenuItem value={value}>{value === '' ? 'not chosen' : `${value} (not in the library)`}</MenuItem>}
       {choices.map((c) => (
         <MenuItem key={c.value} value={c.value}>
           {c.label}

@@ -9,7 +9,8 @@ import type { Subject } from '../subject.ts';
 export interface AcceptedCost {
   readonly class: BillClass;
   readonly why: string;
-  readonly price: Distribution;
+  /** Undefined where nobody has entered one: the line stands there without. */
+  readonly price: Distribution | undefined;
   readonly hours: Distribution;
   readonly evidence: Evidence;
   readonly leadDays?: number;

@@ -1,4 +1,5 @@
 import { Type } from 'typebox';
+import { NOTHING } from '../../units/index.ts';
 import { Id } from '../figure.ts';
 import { defineAccepted } from './kind.ts';
 import { itself, put, take, withField } from './fields.ts';
@@ -19,10 +20,10 @@ export const part = defineAccepted<typeof partSchema>({
         class: 'part',
         why: found.class,
         price: found.price,
-        hours: found.hours,
-        evidence: found.price.evidence,
-        leadDays: found.leadDays,
-        discontinued: found.discontinued,
+        hours: found.hours ?? NOTHING,
+        evidence: found.price?.evidence ?? 'estimated',
+        leadDays: found.leadDays ?? 0,
+        discontinued: found.discontinued ?? false,
       }
     );
   },

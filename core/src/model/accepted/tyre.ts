@@ -21,7 +21,7 @@ export const tyre = defineAccepted<typeof tyreSchema>({
       why: 'tyres chosen',
       price: offer.price,
       hours: { low: 1, likely: 1.5, high: 3 },
-      evidence: offer.price.evidence,
+      evidence: offer.price?.evidence ?? 'estimated',
     };
   },
 });

@@ -1,7 +1,16 @@
 import { highestRpm, lowestRpm } from '../curve/index.ts';
 import { rpmAtSpeed, type GearingFigures } from '../gearing/index.ts';
 import type { MassFigures } from '../mass/index.ts';
-import { makeCheck, makeFinding, type Check, type Finding, type CheckResult, type Subject } from '../../model/index.ts';
+import {
+  Gaps,
+  makeCheck,
+  makeFinding,
+  ofTyre,
+  type Check,
+  type Finding,
+  type CheckResult,
+  type Subject,
+} from '../../model/index.ts';
 import { madeFrom, ORIGIN, propagateAll, say, worstEvidence, type Derived } from '../../units/index.ts';
 import { plantOf, type RunChoices } from './plantOf.ts';
 import type { Plant } from './plant.ts';
@@ -61,7 +70,8 @@ export function assessAcceleration(
   const checks: Check[] = [];
   const findings: Finding[] = [];
   const nothing: AccelerationFigures = { zeroTo100S: undefined, quarterMileS: undefined, quarterMileKph: undefined };
-  const plant = plantOf(subject, mass, gearing);
+  const gaps = new Gaps();
+  const plant = gaps.find(() => plantOf(subject, mass, gearing));
   const figures = plant ? withDoubt(plant, subject, mass, gearing) : nothing;
   checks.push(
     makeCheck({
@@ -77,7 +87,8 @@ export function assessAcceleration(
         : 'Needs a curve, the weighed car, a tyre, and of an automatic its converter.',
     }),
   );
-  findings.push(...boostFindings(subject, mass, gearing, figures.zeroTo100S?.value));
+  if (plant) findings.push(...boostFindings(subject, mass, gearing, figures.zeroTo100S?.value));
+  findings.push(...gaps.findings('acceleration', 'gearing', 'Acceleration', [subject.candidate.id]));
   return { checks, findings, figures };
 }
 
@@ -93,17 +104,20 @@ function withDoubt(plant: Plant, subject: Subject, mass: MassFigures, gearing: G
     },
     curve[ORIGIN],
   );
-  const d = propagateAll({ 'torque over mass': torqueOverMass, 'tyre grip': subject.tyre!.dryGrip }, (v) => {
-    const run = simulate(
-      { ...plant, frictionCoefficient: v['tyre grip'], torqueScale: v['torque over mass'] },
-      { speedsKph: [100], distanceM: QUARTER_MILE_M },
-    );
-    return {
-      zero: run.speeds[0]?.timeS ?? NaN,
-      time: run.distance?.timeS ?? NaN,
-      speed: run.distance?.speedKph ?? NaN,
-    };
-  });
+  const d = propagateAll(
+    { 'torque over mass': torqueOverMass, 'tyre grip': ofTyre(subject.chassis!, subject.tyre!, 'dryGrip') },
+    (v) => {
+      const run = simulate(
+        { ...plant, frictionCoefficient: v['tyre grip'], torqueScale: v['torque over mass'] },
+        { speedsKph: [100], distanceM: QUARTER_MILE_M },
+      );
+      return {
+        zero: run.speeds[0]?.timeS ?? NaN,
+        time: run.distance?.timeS ?? NaN,
+        speed: run.distance?.speedKph ?? NaN,
+      };
+    },
+  );
   const known = (x: Derived) => (Number.isFinite(x.value) && Number.isFinite(x.plusMinus) ? x : undefined);
   return { zeroTo100S: known(d.zero), quarterMileS: known(d.time), quarterMileKph: known(d.speed) };
 }

@@ -11,8 +11,8 @@ import {
 } from '../curve/index.ts';
 import { COUPLING_SPEED_RATIO, STANDARD_AIR_DENSITY, type GearingFigures } from '../gearing/index.ts';
 import type { MassFigures } from '../mass/index.ts';
-import type { Gearbox, Subject } from '../../model/index.ts';
-import { displacementCc } from '../engine/index.ts';
+import { ofCar, ofEngine, ofTyre, type Gearbox, type Subject } from '../../model/index.ts';
+import { displacementOf } from '../engine/index.ts';
 import type { Plant } from './plant.ts';
 
 /** How a run is driven. */
@@ -101,24 +101,25 @@ export function plantOf(
 ): Plant | undefined {
   const { chassis, engine, gearbox, brief, tyre, candidate } = subject;
   const { curve, rollingRadius } = gearing;
-  if (!curve || !rollingRadius || !chassis || !mass.drivenKg || !mass.comMm || !tyre) return undefined;
+  if (!curve || !rollingRadius || !chassis || !mass.drivenKg || !mass.comMm || !tyre || gearing.gears.length === 0)
+    return undefined;
   if (gearbox.kind === 'automatic' && !gearbox.converter) return undefined;
   const worst = choices.day === 'worst';
   const air: Air | undefined = worst ? worstAir(brief.worstAir) : undefined;
   const torque = worst ? scaled(curve.torque, gearing.hotShare) : curve.torque;
   const hill = brief.hill;
   const r = rollingRadius.value / 1000;
-  const litres = displacementCc(engine.boreMm.value, engine.strokeMm.value, engine.cylinders) / 1000;
-  const end = Math.min(engine.redlineRpm.value, highestRpm(torque));
+  const redlineRpm = ofEngine(engine, 'redlineRpm').value;
+  const end = Math.min(redlineRpm, highestRpm(torque));
   const shiftRpm =
     choices.shiftRpm === undefined
-      ? shiftPoints(torque, gearbox.ratios, engine.redlineRpm.value)
+      ? shiftPoints(torque, gearbox.ratios, redlineRpm)
       : gearbox.ratios.map(() => Math.min(choices.shiftRpm!, end));
-  const wheel = tyre.massKgEach.value * (1 + RIM_OVER_TYRE);
+  const wheel = ofTyre(chassis, tyre, 'massKgEach').value * (1 + RIM_OVER_TYRE);
   const [x, , z] = mass.comMm;
   const blown =
     engine.induction === 'turbocharged' && engine.boost?.thresholdRpm !== undefined ? engine.boost : undefined;
-  const launch = choices.launchRpm ?? usualLaunchRpm(torque, engine.idleRpm.value);
+  const launch = choices.launchRpm ?? usualLaunchRpm(torque, ofEngine(engine, 'idleRpm').value);
   // What the map allows in first is what the launch has too; other gears are shaped by it while they drive.
   const first = candidate.torqueLimits?.find((l) => l.gear === 1)?.torqueNm ?? Infinity;
   return {
@@ -129,19 +130,19 @@ export function plantOf(
     efficiency: gearing.gears.map((g) => g.efficiency),
     massKg: mass.drivenKg.value,
     wheelInertiaKgM2: 4 * wheel * (GYRATION * r) ** 2,
-    engineInertiaKgM2: engine.inertiaKgM2?.value ?? inertiaOf(litres),
+    engineInertiaKgM2: engine.inertiaKgM2?.value ?? inertiaOf(displacementOf(engine) / 1000),
     launchRpm: Math.min(Math.max(launch, lowestRpm(torque)), shiftRpm[0]!),
     clutchTorqueNm: Math.min(first, CLUTCH_OVER_PEAK * peaksOf(torque).peakTorqueNm),
     shiftRpm,
     shiftTimeS: choices.shiftTimeS ?? gearbox.shiftTimeS?.value ?? SHIFT_TIME_S[gearbox.kind],
-    frictionCoefficient: (choices.grip === 'wet' ? tyre.wetGrip : tyre.dryGrip).value,
+    frictionCoefficient: ofTyre(chassis, tyre, choices.grip === 'wet' ? 'wetGrip' : 'dryGrip').value,
     drive: chassis.drive,
     rearTorqueShare: chassis.rearTorqueShare,
     frontAxleToComMm: -x,
-    wheelbaseMm: chassis.wheelbaseMm.value,
+    wheelbaseMm: ofCar(chassis, 'wheelbaseMm').value,
     comHeightMm: z,
-    rollingCoefficient: chassis.rollingCoefficient.value,
-    dragAreaM2: chassis.dragAreaM2.value,
+    rollingCoefficient: ofCar(chassis, 'rollingCoefficient').value,
+    dragAreaM2: ofCar(chassis, 'dragAreaM2').value,
     airDensityKgPerM3: air ? airDensity(air) : STANDARD_AIR_DENSITY,
     slope: Math.atan((choices.gradePct ?? 0) / 100),
     torqueLimitNm: gearbox.ratios.map(
@@ -154,7 +155,7 @@ export function plantOf(
             noseLoadKg: hill.noseLoadKg,
             hitchHeightMm: hill.hitchHeightMm,
             hitchOverhangMm: hill.hitchOverhangMm,
-            dragAreaM2: TRAILER_DRAG_SHARE * chassis.dragAreaM2.value,
+            dragAreaM2: TRAILER_DRAG_SHARE * ofCar(chassis, 'dragAreaM2').value,
           },
         }
       : {}),

@@ -67,11 +67,12 @@ export function refreshOf(subject: Subject): RefreshChoice | undefined {
   const { candidate, engine, library, brief, chassis } = subject;
   const { bought, inspection } = candidate;
   if ((!bought && !inspection) || engine.id === chassis?.originalEngineId) return undefined;
+  if (engine.cylinders === undefined || !engine.fuel) return undefined;
   const share = rebuildShare(bought?.listing ?? USUAL, inspection);
   const listed = bought?.listing;
   const age = listed?.builtYear === undefined ? 12 : yearOf(listed.listedOn) - listed.builtYear;
   const pieces = whileItIsOut(share.km, age, engine.cylinders, engine.fuel);
-  const full = fullRebuild(engine, indexOf(library).families.get(engine.family));
+  const full = fullRebuild(engine, indexOf(library).families.get(engine.family ?? ''));
   return sealedOrRefresh(share, full, pieces, OUT_AND_IN_HOURS, brief.ownLabour ? 0 : brief.hourlyRate);
 }
 
@@ -97,6 +98,7 @@ function offerFindings(
       }),
     );
   }
+  if (!engine.price) return findings;
   const usual = costOfOffer(
     {
       ...listing,
@@ -243,7 +245,7 @@ function inspectionFindings(subject: Subject): Finding[] {
         because: 'Found at the incoming inspection.',
       }),
     );
-  const family = indexOf(library).families.get(engine.family);
+  const family = indexOf(library).families.get(engine.family ?? '');
   if (family && seen.marksRead.length > 0) {
     const identity = identify(family, library.engines, seen.marksRead);
     identity.contradictions.forEach((words, i) =>

@@ -11,21 +11,27 @@ export interface BlockYears {
 
 export function blockYears(subject: Pick<Subject, 'candidate' | 'engine' | 'library'>): BlockYears {
   const { candidate, engine, library } = subject;
-  const family = indexOf(library).families.get(engine.family);
+  const family = indexOf(library).families.get(engine.family ?? '');
   const read = candidate.inspection?.marksRead ?? [];
   if (family && read.length > 0) {
     const id = identify(family, library.engines, read);
     if (id.builtFrom !== undefined || id.builtTo !== undefined || id.bosses)
       return {
-        from: id.builtFrom ?? engine.builtFrom,
-        to: id.builtTo ?? engine.builtTo,
+        from: id.builtFrom ?? engine.builtFrom ?? -Infinity,
+        to: id.builtTo ?? engine.builtTo ?? Infinity,
         known: 'read off the block',
         ...(id.bosses ? { bosses: id.bosses } : {}),
       };
   }
   const year = candidate.bought?.listing.builtYear;
   if (year !== undefined) return { from: year, to: year, known: 'the seller’s year' };
-  return { from: engine.builtFrom, to: engine.builtTo, known: 'all years it was built' };
+  return { from: engine.builtFrom ?? -Infinity, to: engine.builtTo ?? Infinity, known: 'all years it was built' };
+}
+
+/** The years of a block in words; those that nobody has entered are said to be unknown. */
+export function yearsOf({ from, to, known }: BlockYears): string {
+  const year = (y: number) => (Number.isFinite(y) ? String(y) : 'an unknown year');
+  return from === to ? `${year(from)} (${known})` : `${year(from)} to ${year(to)} (${known})`;
 }
 
 /** A boss by its id, or by the name that it has on every engine of the family. */
@@ -36,7 +42,10 @@ export const bossNamed = (engine: Engine, wanted: string) =>
 export function hasBoss(engine: Engine, wanted: string, years: BlockYears): 'yes' | 'no' | 'some' {
   const bosses = engine.bosses.filter((b) => b.id === wanted || b.name === wanted);
   if (bosses.length === 0) return 'no';
-  if (years.bosses && bosses.some((b) => b.fromYear > engine.builtFrom || b.toYear < engine.builtTo))
+  if (
+    years.bosses &&
+    bosses.some((b) => b.fromYear > (engine.builtFrom ?? -Infinity) || b.toYear < (engine.builtTo ?? Infinity))
+  )
     return years.bosses === 'there' ? 'yes' : 'no';
   const inAll = bosses.some((b) => b.fromYear <= years.from && b.toYear >= years.to);
   if (inAll) return 'yes';

@@ -131,7 +131,7 @@ export function costOfOffer(listing: Listing, wanted: Wanted): OfferCost {
     });
   const bringsGearbox =
     listing.kind !== 'engine' && listing.gearboxId === gearbox.id && !listing.missing.includes('gearbox');
-  const family = indexOf(library).families.get(engine.family);
+  const family = indexOf(library).families.get(engine.family ?? '');
   const rebuild = rebuildShare(listing, wanted.inspection);
   const full = fullRebuild(engine, family);
   const left = wanted.refreshed ? 1 - REFRESH_HELPS : 1;
@@ -160,7 +160,7 @@ export function costOfOffer(listing: Listing, wanted: Wanted): OfferCost {
       });
   const spare =
     listing.kind !== 'engine' && !bringsGearbox ? indexOf(library).gearboxes.get(listing.gearboxId ?? '') : undefined;
-  if (spare && !listing.missing.includes('gearbox'))
+  if (spare?.price && !listing.missing.includes('gearbox'))
     add({
       id: 'offer-resale-gearbox',
       kind: 'resale',

@@ -1,5 +1,12 @@
 import { GUIDE_CURRENCY } from '../../units/index.ts';
-import type { Ancillary, Engine, Family, OfferedItem, ThreePoint } from '../../model/index.ts';
+import {
+  USUAL_NEEDS,
+  type Ancillary,
+  type Engine,
+  type Family,
+  type OfferedItem,
+  type ThreePoint,
+} from '../../model/index.ts';
 
 /** A price that ships with the program, in the currency that it was gathered in. */
 export type GuidePrice = ThreePoint & { readonly currency: string };
@@ -79,7 +86,7 @@ const OWN_CAR = ['key', 'body module'];
 
 /** What the engine must have to run and an offer should bring: its needs, the key where its computer wants one, a diesel's pump. */
 export function wantedItems(engine: Engine): OfferedItem[] {
-  const needs = engine.needs as readonly string[];
+  const needs: readonly string[] = engine.needs ?? USUAL_NEEDS;
   return [
     ...ANCILLARY_ITEMS.filter((item) => needs.includes(item satisfies Ancillary | OfferedItem)),
     ...(engine.computer?.wants.some((w) => OWN_CAR.includes(w)) ? (['keys and immobiliser'] as const) : []),
@@ -87,16 +94,19 @@ export function wantedItems(engine: Engine): OfferedItem[] {
   ];
 }
 
+/** Where nobody has entered the cylinders, a rebuild may be that of any usual engine. */
+const [FEW, USUAL_CYLINDERS, MANY] = [3, 4, 8];
+
 /** Parts, machine work and gaskets of a whole rebuild: the family's own figure in the build's money, else a guide price. */
 export function fullRebuild(engine: Engine, family: Family | undefined): ThreePoint | GuidePrice {
   if (family?.rebuild) return family.rebuild;
   const n = engine.cylinders;
   return {
-    low: 350 + 110 * n,
-    likely: 600 + 190 * n,
+    low: 350 + 110 * (n ?? FEW),
+    likely: 600 + 190 * (n ?? USUAL_CYLINDERS),
     currency: GUIDE_CURRENCY,
-    high: 1100 + 320 * n,
+    high: 1100 + 320 * (n ?? MANY),
     evidence: 'estimated',
-    source: 'usual for its cylinders',
+    source: n === undefined ? `usual for ${FEW} to ${MANY} cylinders` : 'usual for its cylinders',
   };
 }

@@ -23,7 +23,8 @@ export function compareWays(
   keepsGearbox = false,
 ): Way[] {
   const { price } = wanted.gearbox;
-  const { mean: box, variance } = pert(price);
+  // Without a price the box costs the same in every way: nothing is said of it.
+  const { mean: box, variance } = price ? pert(price) : { mean: 0, variance: 0 };
   const boxSd = Math.sqrt(variance);
   return listings
     .map((listing) => {

@@ -21,13 +21,14 @@ const sd = (p: Distribution) => Math.sqrt(pert(p).variance);
  * change with it, and the hours, against the sister's price. A tie when they differ by less than their doubt.
  */
 export function strokerChoices(engine: Engine, library: Library, hourlyRate: number): StrokerChoice[] {
-  const family = indexOf(library).families.get(engine.family);
+  const family = indexOf(library).families.get(engine.family ?? '');
   return (family?.interchange ?? []).flatMap((piece) => {
     if (piece.what !== 'crank' || piece.ontoEngineId !== engine.id || piece.goes === 'not') return [];
     const from = indexOf(library).engines.get(piece.fromEngineId);
-    if (!from) return [];
-    const bore = piece.gives?.boreMm?.value ?? engine.boreMm.value;
-    const stroke = piece.gives?.strokeMm?.value ?? from.strokeMm.value;
+    if (!from?.price || !engine.price) return [];
+    const bore = piece.gives?.boreMm?.value ?? engine.boreMm?.value;
+    const stroke = piece.gives?.strokeMm?.value ?? from.strokeMm?.value;
+    if (bore === undefined || stroke === undefined || engine.cylinders === undefined) return [];
     const hours = mean(piece.hours);
     const byParts = {
       mean: mean(engine.price) + mean(piece.price) + hours * hourlyRate,

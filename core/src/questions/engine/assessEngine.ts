@@ -1,4 +1,6 @@
 import {
+  Gaps,
+  ofEngine,
   findingOf,
   makeCheck,
   makeFinding,
@@ -32,10 +34,13 @@ export function assessEngine(subject: Subject): CheckResult & { figures: EngineF
   const findings: Finding[] = [];
   const { engine, candidate, chassis } = subject;
   if (engine.id !== chassis?.originalEngineId) {
-    for (const judged of [injectors(subject), bottomEnd(subject), knock(subject)]) {
-      checks.push(...judged.checks);
-      findings.push(...judged.findings);
+    const gaps = new Gaps();
+    for (const judge of [injectors, bottomEnd, knock]) {
+      const judged = gaps.find(() => judge(subject));
+      checks.push(...(judged?.checks ?? []));
+      findings.push(...(judged?.findings ?? []));
     }
+    findings.push(...gaps.findings('engine', 'donors', 'Engine', [engine.id]));
   }
   const landed = (candidate.workings ?? []).map((w) => {
     const sum = calculatorNamed(w.sum);
@@ -176,11 +181,12 @@ function bottomEnd(subject: Subject): CheckResult {
 /** The guardrail warns: it is never worse than tight. */
 function knock(subject: Subject): CheckResult {
   const { engine, brief } = subject;
-  if (engine.fuel === 'diesel') return { checks: [], findings: [] };
+  if (ofEngine(engine, 'fuel') === 'diesel') return { checks: [], findings: [] };
   const sum = calculatorNamed('knock')!;
-  const boosted = engine.induction !== 'naturally aspirated';
   // Its maker's own word on fuel beats a rule of thumb; the guardrail is for engines that nobody vouches for.
   if (engine.octaneRon) return makersFuel(subject, engine.octaneRon);
+  const boosted = ofEngine(engine, 'induction') !== 'naturally aspirated';
+  const staticRatio = ofEngine(engine, 'compressionRatio').value;
   if (boosted && !engine.boost) return { checks: [], findings: [] };
   const { inputs, choices } = startingInputs(sum, subject);
   const { outputs, state, limit } = runCalculator(sum, inputs, choices);
@@ -196,7 +202,7 @@ function knock(subject: Subject): CheckResult {
     span: 3,
     state,
     digits: 1,
-    because: `${say(engine.compressionRatio.value, 'number', { digits: 1 })} static${boosted ? ` at a pressure ratio of ${say(engine.boost!.pressureRatio.value, 'number', { digits: 2 })}` : ''} on ${brief.fuelOctaneRon} RON. It warns, it promises nothing.`,
+    because: `${say(staticRatio, 'number', { digits: 1 })} static${boosted ? ` at a pressure ratio of ${say(engine.boost!.pressureRatio.value, 'number', { digits: 2 })}` : ''} on ${brief.fuelOctaneRon} RON. It warns, it promises nothing.`,
   });
   return {
     checks: [check],

@@ -1,3 +1,4 @@
+import { ofEngine, type Engine } from '../../model/index.ts';
 import { InputError } from '../../units/index.ts';
 
 const areaCm2 = (boreMm: number) => (Math.PI / 4) * (boreMm / 10) ** 2;
@@ -6,6 +7,14 @@ const areaCm2 = (boreMm: number) => (Math.PI / 4) * (boreMm / 10) ** 2;
 export function displacementCc(boreMm: number, strokeMm: number, cylinders: number): number {
   return areaCm2(boreMm) * (strokeMm / 10) * cylinders;
 }
+
+/** Displacement of an engine, cm³. @throws MissingInput where bore, stroke or cylinders are not entered. */
+export const displacementOf = (engine: Engine): number =>
+  displacementCc(ofEngine(engine, 'boreMm').value, ofEngine(engine, 'strokeMm').value, ofEngine(engine, 'cylinders'));
+
+/** The same, cm³; undefined where it can’t be told. */
+export const knownDisplacement = ({ boreMm, strokeMm, cylinders }: Engine): number | undefined =>
+  boreMm && strokeMm && cylinders !== undefined ? displacementCc(boreMm.value, strokeMm.value, cylinders) : undefined;
 
 export interface Chamber {
   readonly boreMm: number;

@@ -17,14 +17,14 @@ export interface ShifterSeat {
   readonly plusMinusMm: number;
 }
 
-/** Where the lever comes up against the hole in the floor; undefined for cables and rods, or an unmeasured aperture. */
+/** Where the lever comes up against the hole in the floor; undefined for cables and rods, or where aperture or lever have not been measured. */
 export function shifterSeat(
   chassis: Pick<Chassis, 'shifterAperture'>,
   gearbox: Gearbox,
   box: Pose,
 ): ShifterSeat | undefined {
   const aperture = chassis.shifterAperture;
-  if (!aperture || gearbox.shiftedBy === 'cable or rod') return undefined;
+  if (!aperture || !gearbox.shifterMm || gearbox.shiftedBy === 'cable or rod') return undefined;
   const atMm = applyPose(box, gearbox.shifterMm);
   const forwardMm = atMm[0] - aperture.centreMm[0];
   const leftMm = atMm[1] - aperture.centreMm[1];
@@ -64,7 +64,7 @@ export function mountReaches(
 ): MountReach[] {
   const bosses = [
     ...engine.bosses.map((b) => ({ name: b.name, at: applyPose(poses.engine, b.atMm) })),
-    { name: 'gearbox mount', at: applyPose(poses.box, gearbox.mountMm) },
+    ...(gearbox.mountMm ? [{ name: 'gearbox mount', at: applyPose(poses.box, gearbox.mountMm) }] : []),
   ];
   return pads
     .map((pad) => {
@@ -92,7 +92,7 @@ export function longestReach(
 ): number {
   let longest = 0;
   for (const pad of pads) {
-    let nearest = length(sub(pad.atMm, applyPose(poses.box, gearbox.mountMm)));
+    let nearest = gearbox.mountMm ? length(sub(pad.atMm, applyPose(poses.box, gearbox.mountMm))) : Infinity;
     for (const boss of engine.bosses)
       nearest = Math.min(nearest, length(sub(pad.atMm, applyPose(poses.engine, boss.atMm))));
     longest = Math.max(longest, nearest);

@@ -1,7 +1,9 @@
 import {
   findingOf,
+  Gaps,
   makeCheck,
   makeFinding,
+  ofGearbox,
   type Check,
   type Finding,
   type CheckResult,
@@ -183,6 +185,11 @@ export function assessAlignment(subject: Subject): CheckResult & { figures: Alig
     return { checks, findings, figures: { shifter: undefined, propshaft: undefined, halfShafts: [], pads: [] } };
   const pose = poseOf(subject.candidate.placement);
   const box = gearboxPose(pose, subject);
+  const gaps = new Gaps();
+  if (chassis.shifterAperture && gearbox.shiftedBy !== 'cable or rod') gaps.find(() => ofGearbox(gearbox, 'shifterMm'));
+  if (chassis.pinion && !gearbox.halfShaftsMm) gaps.find(() => ofGearbox(gearbox, 'outputMm'));
+  if (chassis.pads.length > 0) gaps.find(() => ofGearbox(gearbox, 'mountMm'));
+  findings.push(...gaps.findings('seat', 'fit', 'Fit', [gearbox.id]));
   const shifter = shifterSeat(chassis, gearbox, box);
   if (shifter) {
     const judged = shifterJudged(shifter);

@@ -81,10 +81,10 @@ export function halfShaft(inner: V3, outer: V3): { angleDeg: number; lengthMm: n
   return { angleDeg, lengthMm, withinSevenDeg: angleDeg <= MOST_HALF_SHAFT_DEG };
 }
 
-/** The propshaft of a candidate where its gearbox stands; undefined where the car has no measured pinion. */
+/** The propshaft of a candidate where its gearbox stands; undefined where pinion or output have not been measured. */
 export function propshaftOf(chassis: Pick<Chassis, 'pinion'>, gearbox: Gearbox, box: Pose): JointAngles | undefined {
   const { pinion } = chassis;
-  if (!pinion || gearbox.halfShaftsMm) return undefined;
+  if (!pinion || !gearbox.outputMm || gearbox.halfShaftsMm) return undefined;
   return jointAngles(
     applyPose(box, gearbox.outputMm),
     pinion.atMm,

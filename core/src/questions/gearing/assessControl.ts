@@ -1,5 +1,6 @@
 import { curveDoubt, peaksOf, type CurveInUse } from '../curve/index.ts';
 import {
+  costOfPart,
   findingOf,
   makeCheck,
   makeFinding,
@@ -70,9 +71,7 @@ function controlNeeds(subject: Subject, findings: Finding[]): string[] {
       because: `It wants ${words}; ${engine.computer ? `the ${engine.computer.name} sends ${engine.computer.sends.join(', ') || 'nothing'}` : 'the engine has no computer'}. Without them it stays in one gear.`,
       about: [gearbox.id, engine.id],
       remedies: helpers.map((p) => ({
-        title: p.name,
-        cost: p.price.likely,
-        hours: p.hours.likely,
+        ...costOfPart(p, p.name),
         accept: { kind: 'part', partId: p.id },
       })),
     }),

@@ -14,8 +14,13 @@ import {
 import { type MassFigures, powerToWeight } from '../mass/index.ts';
 import {
   findingOf,
+  Gaps,
   makeCheck,
   makeFinding,
+  ofCar,
+  ofEngine,
+  ofGearbox,
+  ofTyre,
   type Check,
   type Finding,
   type CheckResult,
@@ -48,7 +53,7 @@ export interface GearingFigures {
   readonly hotShare: number;
   readonly finalDrive: number;
   readonly rollingRadius: Figure | undefined;
-  readonly redlineRpm: number;
+  readonly redlineRpm: number | undefined;
   readonly gears: readonly GearFigures[];
   readonly reverseKph: number | undefined;
   readonly peakPowerKw: Derived | undefined;
@@ -65,7 +70,7 @@ export interface GearingFigures {
   readonly drivenKg: Derived | undefined;
   readonly kwPerTonne: Derived | undefined;
   readonly hotKwPerTonne: Derived | undefined;
-  readonly launchRpm: number;
+  readonly launchRpm: number | undefined;
 }
 
 const GROUP = 'Driving';
@@ -83,26 +88,43 @@ export function assessGearing(
   const { engine, gearbox, brief, chassis, candidate } = subject;
   const checks: Check[] = [];
   const findings: Finding[] = [];
+  const gaps = new Gaps();
   const curve = curveInUse(engine, subject.dressing);
   const hotShare = curve ? hotDayShare(worstAir(brief.worstAir), curve.standard, brief.hotDaySchool) : 1;
   const finalDrive = gearbox.finalDriveInside ?? candidate.finalDrive;
   const power = powerFigures(subject, curve, hotShare, checks, findings);
 
-  const axle = chassis?.axleEfficiency ?? exactly(1);
-  const efficiencies = gearbox.ratios.map(
-    (r) => (Math.abs(r - 1) < DIRECT ? gearbox.efficiencyDirect : gearbox.efficiencyOther).value * axle.value,
-  );
-  const redline = engine.redlineRpm.value;
+  const efficiencies = gaps.find(() => {
+    const axle = chassis ? ofCar(chassis, 'axleEfficiency') : exactly(1);
+    return gearbox.ratios.map(
+      (r) => ofGearbox(gearbox, Math.abs(r - 1) < DIRECT ? 'efficiencyDirect' : 'efficiencyOther').value * axle.value,
+    );
+  });
+  const redline = gaps.find(() => ofEngine(engine, 'redlineRpm').value);
+  const { tyre } = subject;
   const gripN =
-    chassis && mass.drivenKg && mass.comMm && subject.tyre
-      ? gripNow(subject, mass, subject.tyre.dryGrip.value)
+    chassis && mass.drivenKg && mass.comMm && tyre
+      ? gaps.find(() => gripNow(subject, mass, ofTyre(chassis, tyre, 'dryGrip').value))
       : undefined;
+  const rolling = chassis ? gaps.find(() => ofCar(chassis, 'rollingCoefficient').value) : undefined;
   const gears =
-    radius && curve
-      ? gearFigures(subject, curve, finalDrive, radius.value, efficiencies, gripN, mass.drivenKg?.value)
+    radius && curve && efficiencies && redline !== undefined
+      ? gearFigures(
+          subject,
+          curve,
+          finalDrive,
+          radius.value,
+          efficiencies,
+          redline,
+          gripN,
+          mass.drivenKg?.value,
+          rolling,
+        )
       : [];
   const cruise = cruiseFigure(subject, radius, finalDrive, checks, findings);
-  const launchRpm = Math.max(engine.idleRpm.value * LAUNCH_OVER_IDLE, curve ? lowestRpm(curve.torque) : 0);
+  const launchRpm = gaps.find(() =>
+    Math.max(ofEngine(engine, 'idleRpm').value * LAUNCH_OVER_IDLE, curve ? lowestRpm(curve.torque) : 0),
+  );
   const hill = hillFigure(
     subject,
     mass,
@@ -110,14 +132,25 @@ export function assessGearing(
     hotShare,
     radius,
     finalDrive,
-    efficiencies[0]!,
+    efficiencies?.[0],
     launchRpm,
+    gaps,
     checks,
     findings,
   );
 
   let top: TopSpeed | undefined;
-  if (curve && radius && chassis && mass.drivenKg) {
+  const dragAreaM2 = chassis ? gaps.find(() => ofCar(chassis, 'dragAreaM2').value) : undefined;
+  if (
+    curve &&
+    radius &&
+    mass.drivenKg &&
+    gears.length > 0 &&
+    efficiencies &&
+    redline !== undefined &&
+    rolling !== undefined &&
+    dragAreaM2 !== undefined
+  ) {
     const line: Driveline = {
       curve: curve.torque,
       redlineRpm: redline,
@@ -128,10 +161,11 @@ export function assessGearing(
     };
     top = topSpeed(line, {
       massKg: mass.drivenKg.value,
-      rollingCoefficient: chassis.rollingCoefficient.value,
-      dragAreaM2: chassis.dragAreaM2.value,
+      rollingCoefficient: rolling,
+      dragAreaM2,
     });
   }
+  findings.push(...gaps.findings('gearing', 'gearing', 'Gearing', [engine.id, gearbox.id]));
   const kwPerTonne = perTonne(power.peakPowerKw, mass.drivenKg);
   const hotKwPerTonne = perTonne(power.hotPeakPowerKw, mass.drivenKg);
   return {
@@ -144,7 +178,10 @@ export function assessGearing(
       rollingRadius: radius,
       redlineRpm: redline,
       gears,
-      reverseKph: radius && speedKph(redline, radius.value, gearbox.reverseRatio, finalDrive),
+      reverseKph:
+        radius && redline !== undefined && gearbox.reverseRatio !== undefined
+          ? speedKph(redline, radius.value, gearbox.reverseRatio, finalDrive)
+          : undefined,
       ...power,
       cruiseRpm: cruise,
       hillGradePct: hill?.grade,
@@ -268,7 +305,12 @@ function powerFigures(
       }),
     );
   }
-  if (engine.induction !== 'naturally aspirated' && curve && curve.standard !== 'none') {
+  if (
+    engine.induction !== undefined &&
+    engine.induction !== 'naturally aspirated' &&
+    curve &&
+    curve.standard !== 'none'
+  ) {
     findings.push(
       makeFinding({
         id: 'boost-correction',
@@ -315,7 +357,7 @@ export function gripNow(subject: Subject, mass: MassFigures, mu: number): number
   const [x, , z] = mass.comMm!;
   return gripThrustN({
     massKg: mass.drivenKg!.value,
-    wheelbaseMm: chassis.wheelbaseMm.value,
+    wheelbaseMm: ofCar(chassis, 'wheelbaseMm').value,
     frontAxleToComMm: -x,
     comHeightMm: z,
     frictionCoefficient: mu,
@@ -330,8 +372,10 @@ function gearFigures(
   finalDrive: number,
   radiusMm: number,
   efficiencies: readonly number[],
+  redlineRpm: number,
   gripN: number | undefined,
   drivenKg: number | undefined,
+  rolling: number | undefined,
 ): GearFigures[] {
   const peak = peaksOf(curve.torque).peakTorqueNm;
   return subject.gearbox.ratios.map((ratio, i) => {
@@ -340,25 +384,29 @@ function gearFigures(
     return {
       gear: i + 1,
       ratio,
-      speedAtRedlineKph: speedKph(subject.engine.redlineRpm.value, radiusMm, ratio, finalDrive),
+      speedAtRedlineKph: speedKph(redlineRpm, radiusMm, ratio, finalDrive),
       speedPer1000Kph: speedKph(1000, radiusMm, ratio, finalDrive),
       cruiseRpm: subject.brief.cruise && rpmAtSpeed(subject.brief.cruise.speedKph, radiusMm, ratio, finalDrive),
       peakThrustN,
       spins: gripN !== undefined && peakThrustN > gripN,
       torqueAtGripNm: gripN === undefined ? undefined : (gripN * (radiusMm / 1000)) / (ratio * finalDrive * efficiency),
-      gradePct: climb(subject, peakThrustN, drivenKg),
+      gradePct: climb(subject, peakThrustN, drivenKg, rolling),
       efficiency,
     };
   });
 }
 
 /** A thrust above the weight has no steepest grade: grip decides long before. */
-function climb(subject: Subject, thrustN: number, drivenKg: number | undefined): number | undefined {
-  const { chassis, brief } = subject;
-  if (!chassis || drivenKg === undefined) return undefined;
+function climb(
+  { brief }: Subject,
+  thrustN: number,
+  drivenKg: number | undefined,
+  rolling: number | undefined,
+): number | undefined {
+  if (rolling === undefined || drivenKg === undefined) return undefined;
   const total = drivenKg + (brief.hill?.trailerKg ?? 0);
   if (thrustN >= total * GRAVITY) return undefined;
-  return gradeability(thrustN, total, chassis.rollingCoefficient.value, 0).gradePct;
+  return gradeability(thrustN, total, rolling, 0).gradePct;
 }
 
 function cruiseFigure(
@@ -415,29 +463,53 @@ function hillFigure(
   hotShare: number,
   radius: Figure | undefined,
   finalDrive: number,
-  efficiency: number,
-  launchRpm: number,
+  efficiency: number | undefined,
+  launchRpm: number | undefined,
+  gaps: Gaps,
   checks: Check[],
   findings: Finding[],
 ): { grade: Derived; limitedBy: 'engine' | 'grip' } | undefined {
   const { brief, chassis, gearbox, tyre } = subject;
   const hill = brief.hill;
   if (!hill) return undefined;
-  const torque = curve && torqueAt(scaled(curve.torque, hotShare), launchRpm);
+  const torque = curve && launchRpm !== undefined ? torqueAt(scaled(curve.torque, hotShare), launchRpm) : undefined;
   let found: { grade: Derived; limitedBy: 'engine' | 'grip' } | undefined;
-  if (torque !== undefined && curve && chassis && radius && mass.drivenKg && mass.comMm && tyre) {
-    const [x, , z] = mass.comMm;
+  const known =
+    torque !== undefined &&
+    curve &&
+    chassis &&
+    radius &&
+    mass.drivenKg &&
+    mass.comMm &&
+    tyre &&
+    efficiency !== undefined
+      ? gaps.find(() => ({
+          grip: ofTyre(chassis, tyre, 'dryGrip'),
+          rolling: ofCar(chassis, 'rollingCoefficient').value,
+          wheelbaseMm: ofCar(chassis, 'wheelbaseMm').value,
+          drivenKg: mass.drivenKg!,
+          comMm: mass.comMm!,
+          efficiency,
+          torque,
+          radius,
+          curve,
+          chassis,
+        }))
+      : undefined;
+  if (known) {
+    const { grip, efficiency, torque, radius, curve, chassis } = known;
+    const [x, , z] = known.comMm;
     const train = (carKg: number, mu: number): Train => ({
       carKg,
       trailerKg: hill.trailerKg,
       noseLoadKg: hill.noseLoadKg,
       hitchHeightMm: hill.hitchHeightMm,
       hitchOverhangMm: hill.hitchOverhangMm,
-      wheelbaseMm: chassis.wheelbaseMm.value,
+      wheelbaseMm: known.wheelbaseMm,
       frontAxleToComMm: -x,
       comHeightMm: z,
       frictionCoefficient: mu,
-      rollingCoefficient: chassis.rollingCoefficient.value,
+      rollingCoefficient: known.rolling,
       drive: chassis.drive,
       rearTorqueShare: chassis.rearTorqueShare,
     });
@@ -447,11 +519,11 @@ function hillFigure(
         tractiveForceN(torque * v.curve, ratio, finalDrive, efficiency, v.radius),
         train(v.mass, v.grip),
       );
-    const inputs = { curve: curveDoubt(curve), mass: mass.drivenKg, radius, grip: tyre.dryGrip };
+    const inputs = { curve: curveDoubt(curve), mass: known.drivenKg, radius, grip };
     const grade = propagate(inputs, (v) => at(v).gradePct);
     found = {
       grade: { ...grade, from: grade.from.map((c) => ({ ...c, name: HILL_WORDS[c.name] ?? c.name })) },
-      limitedBy: at({ curve: 1, mass: mass.drivenKg.value, radius: radius.value, grip: tyre.dryGrip.value }).limitedBy,
+      limitedBy: at({ curve: 1, mass: known.drivenKg.value, radius: radius.value, grip: grip.value }).limitedBy,
     };
   }
   const check = makeCheck({
@@ -465,9 +537,9 @@ function hillFigure(
     limit: hill.gradePct,
     span: 20,
     because:
-      found && torque !== undefined
+      found && torque !== undefined && launchRpm !== undefined
         ? `First gear at ${say(launchRpm, 'rpm')}, ${say(torque, 'torqueNm')} on the worst day, gaining half a metre a second every second, with ${say(hill.trailerKg, 'massKg')} behind; the ${found.limitedBy === 'engine' ? 'engine' : 'tyres'} set the limit.`
-        : curve && torque === undefined
+        : curve && launchRpm !== undefined && torque === undefined
           ? `The curve does not reach down to the launch rpm, ${say(launchRpm, 'rpm')}.`
           : 'Needs the curve, the weighed car, the installed mass and a tyre.',
   });

@@ -1,10 +1,14 @@
 import { torqueAt } from '../curve/index.ts';
-import { displacementCc, fuelOf } from '../engine/index.ts';
+import { displacementOf, fuelOf } from '../engine/index.ts';
 import type { MassFigures } from '../mass/index.ts';
 import {
   findingOf,
+  Gaps,
   makeCheck,
   makeFinding,
+  ofCar,
+  ofEngine,
+  ofTyre,
   type Check,
   type DifferentialKind,
   type Finding,
@@ -79,19 +83,22 @@ export function assessRoad(
   const { chassis, brief, candidate, engine } = subject;
   const checks: Check[] = [];
   const findings: Finding[] = [];
-  const tyres = tyreChoices(subject, mass, gearing);
+  const gaps = new Gaps();
+  const tyres = tyreChoices(subject, mass, gearing, gaps);
   const mine = tyres.find((t) => t.code === candidate.tyreCode);
   wheelsFit(subject, mine, checks, findings);
 
+  const { tyre } = subject;
+  const wetGrip = tyre && chassis && gaps.find(() => ofTyre(chassis, tyre, 'wetGrip'));
   const wetGripN =
-    subject.tyre && chassis && mass.drivenKg && mass.comMm
-      ? gripNow(subject, mass, subject.tyre.wetGrip.value)
-      : undefined;
+    wetGrip && mass.drivenKg && mass.comMm ? gaps.find(() => gripNow(subject, mass, wetGrip.value)) : undefined;
   const spinsWetIn =
     wetGripN === undefined ? [] : gearing.gears.filter((g) => g.peakThrustN > wetGripN).map((g) => g.gear);
   if (
     chassis &&
     chassis.drive === 'rear' &&
+    wetGrip &&
+    chassis.wheelbaseMm &&
     chassis.wheelbaseMm.value < SHORT_WHEELBASE_MM &&
     spinsWetIn.length > WET_GEARS
   )
@@ -102,16 +109,16 @@ export function assessRoad(
         state: 'clear',
         step: 'gearing',
         title: `In the wet the tyres let go in ${spinsWetIn.length} gears, on a wheelbase of ${say(chassis.wheelbaseMm.value, 'lengthMm')}`,
-        because: `${say(wetGripN!, 'count')} N is all they pass wet (μ ${subject.tyre!.wetGrip.value}); the engine puts more down up to gear ${spinsWetIn.at(-1)}. A short rear-driven car turns round quickly: hold torque back in the low gears, or fit tyres that grip.`,
+        because: `${say(wetGripN!, 'count')} N is all they pass wet (μ ${wetGrip.value}); the engine puts more down up to gear ${spinsWetIn.at(-1)}. A short rear-driven car turns round quickly: hold torque back in the low gears, or fit tyres that grip.`,
         about: [candidate.tyreCode],
-        evidence: subject.tyre!.wetGrip.evidence,
+        evidence: wetGrip.evidence,
       }),
     );
 
   const differential = candidate.differential ?? chassis?.differentials?.find((d) => d.fitted)?.kind ?? 'open';
-  const differentials = differentialFigures(subject, mass, gearing);
+  const differentials = gaps.find(() => differentialFigures(subject, mass, gearing)) ?? [];
   const current = differentials.find((d) => d.kind === differential);
-  const needed = brief.hill && gearing.gears[0] ? hillNeed(subject, mass) : undefined;
+  const needed = brief.hill && gearing.gears[0] ? gaps.find(() => hillNeed(subject, mass)) : undefined;
   // On a made road it is a what-if, told in the table; off the road it is what happens.
   if (
     brief.use === 'off-road' &&
@@ -144,7 +151,7 @@ export function assessRoad(
     );
   }
 
-  lowRange(subject, mass, gearing, checks, findings);
+  gaps.find(() => lowRange(subject, mass, gearing, checks, findings));
   const lugsBelowRpm = brief.lowestCruiseRpm ?? lugRpm(gearing);
   const cruise = gearing.cruiseRpm?.value;
   if (cruise !== undefined && lugsBelowRpm !== undefined && cruise < lugsBelowRpm)
@@ -179,6 +186,8 @@ export function assessRoad(
         about: [subject.gearbox.id],
       }),
     );
+  const fuel = gaps.find(() => fuelFigures(subject, mass, gearing)) ?? [];
+  findings.push(...gaps.findings('road', 'gearing', 'Road load and tyres', [candidate.id]));
   return {
     checks,
     findings,
@@ -189,7 +198,7 @@ export function assessRoad(
       hillNeedN: needed,
       wetGripN,
       spinsWetIn,
-      fuel: fuelFigures(subject, mass, gearing),
+      fuel,
       lugsBelowRpm,
     },
   };
@@ -209,7 +218,7 @@ function lowRange(
   if (low === undefined || !radius) return;
   const first = gearbox.ratios[0]!;
   const ratio = first * low * gearing.finalDrive;
-  const crawl = propagate({ idle: engine.idleRpm, 'rolling radius': radius }, (v) =>
+  const crawl = propagate({ idle: ofEngine(engine, 'idleRpm'), 'rolling radius': radius }, (v) =>
     speedKph(v.idle, v['rolling radius'], first * low, gearing.finalDrive),
   );
   const peakN = gearing.gears[0] && gearing.gears[0].peakThrustN * low;
@@ -241,11 +250,14 @@ function lowRange(
 }
 
 /** Every tyre of the survey: room for it, and the gears in which it gives up with the gearing as chosen. */
-function tyreChoices(subject: Subject, mass: MassFigures, gearing: GearingFigures): TyreChoice[] {
+function tyreChoices(subject: Subject, mass: MassFigures, gearing: GearingFigures, gaps: Gaps): TyreChoice[] {
   const { chassis } = subject;
   const mine = gearing.rollingRadius?.value;
   return (chassis?.tyres ?? []).map((t) => {
-    const grip = mass.drivenKg && mass.comMm ? gripNow(subject, mass, t.dryGrip.value) : undefined;
+    const grip =
+      chassis && mass.drivenKg && mass.comMm
+        ? gaps.find(() => gripNow(subject, mass, ofTyre(chassis, t, 'dryGrip').value))
+        : undefined;
     const radius = radiusOf(t);
     return {
       code: t.code,
@@ -302,7 +314,7 @@ function wheelsFit(subject: Subject, mine: TyreChoice | undefined, checks: Check
           .filter((t) => tyreRoom(t, subject.chassis?.wheelRoom, undefined).every((f) => f.fits !== false))
           .map((t) => ({
             title: `Run ${t.code}`,
-            cost: t.fitted ? 0 : t.price.likely,
+            cost: t.fitted ? 0 : (t.price?.likely ?? 0),
             hours: 0,
             accept: { kind: 'tyre', tyreCode: t.code },
           })),
@@ -320,7 +332,7 @@ function hillNeed(subject: Subject, mass: MassFigures): number | undefined {
       {
         massKg: mass.drivenKg.value,
         trailerMassKg: hill.trailerKg,
-        rollingCoefficient: subject.chassis.rollingCoefficient.value,
+        rollingCoefficient: ofCar(subject.chassis, 'rollingCoefficient').value,
         dragAreaM2: 0,
         slope: Math.atan(hill.gradePct / 100),
       },
@@ -336,11 +348,11 @@ function differentialFigures(
   gearing: GearingFigures,
 ): RoadFigures['differentials'] {
   const { chassis } = subject;
-  if (!chassis || gearing.gripN === undefined || !mass.comMm || chassis.drive === 'all') return [];
-  const track = (chassis.drive === 'rear' ? chassis.trackRearMm : chassis.trackFrontMm).value;
+  if (!chassis || !subject.tyre || gearing.gripN === undefined || !mass.comMm || chassis.drive === 'all') return [];
+  const track = ofCar(chassis, chassis.drive === 'rear' ? 'trackRearMm' : 'trackFrontMm').value;
   const leftShare = Math.min(0.95, Math.max(0.05, 0.5 + mass.comMm[1] / track));
   const dry = gearing.gripN;
-  const mu = subject.tyre?.dryGrip.value ?? 0.9;
+  const mu = ofTyre(chassis, subject.tyre, 'dryGrip').value;
   return (['open', 'limited', 'locked'] as const).map((kind) => {
     const offer = chassis.differentials?.find((d) => d.kind === kind);
     const bias = offer?.biasRatio?.value ?? TYPICAL_BIAS;
@@ -368,15 +380,20 @@ function fuelFigures(subject: Subject, mass: MassFigures, gearing: GearingFigure
   const { brief, chassis, engine, gearbox } = subject;
   const radius = gearing.rollingRadius?.value;
   if (!chassis || !mass.drivenKg || !radius) return [];
-  const litres = displacementCc(engine.boreMm.value, engine.strokeMm.value, engine.cylinders) / 1000;
+  const litres = displacementOf(engine) / 1000;
+  const road = {
+    rollingCoefficient: ofCar(chassis, 'rollingCoefficient').value,
+    dragAreaM2: ofCar(chassis, 'dragAreaM2').value,
+  };
+  const tankL = ofCar(chassis, 'tankL').value;
+  const induction = ofEngine(engine, 'induction');
   const figures: FuelFigures[] = [];
   const at = (speedKph: number, trailerKg: number, gradePct: number, hauling: boolean) => {
     const force = resistanceN(
       {
         massKg: mass.drivenKg!.value,
         trailerMassKg: trailerKg,
-        rollingCoefficient: chassis.rollingCoefficient.value,
-        dragAreaM2: chassis.dragAreaM2.value,
+        ...road,
         slope: Math.atan(gradePct / 100),
       },
       speedKph / 3.6,
@@ -388,12 +405,12 @@ function fuelFigures(subject: Subject, mass: MassFigures, gearing: GearingFigure
       const kw = (force * (speedKph / 3.6)) / gear.efficiency / 1000;
       const torque = gearing.curve && torqueAt(gearing.curve.torque, rpm);
       if (torque === undefined || kw > (0.85 * torque * rpm * Math.PI) / 30000) continue;
-      const lPerH = fuelLPerH(fuelOf(subject), engine.induction !== 'naturally aspirated', litres, rpm, kw);
+      const lPerH = fuelLPerH(fuelOf(subject), induction !== 'naturally aspirated', litres, rpm, kw);
       const lPer100Km = (100 * lPerH) / speedKph;
       figures.push({
         lPerH,
         lPer100Km,
-        rangeKm: (100 * 0.9 * chassis.tankL.value) / lPer100Km,
+        rangeKm: (100 * 0.9 * tankL) / lPer100Km,
         rpm,
         speedKph,
         hauling,
@@ -414,13 +431,14 @@ export function cruiseLoad(
   const { brief, chassis, gearbox } = subject;
   const radius = gearing.rollingRadius?.value;
   const top = gearing.gears.at(-1);
-  if (!brief.cruise || !chassis || !radius || !gearing.drivenKg || !top) return undefined;
+  const { rollingCoefficient, dragAreaM2 } = chassis ?? {};
+  if (!brief.cruise || !rollingCoefficient || !dragAreaM2 || !radius || !gearing.drivenKg || !top) return undefined;
   const ratio = gearbox.ratios.at(-1)!;
   const force = resistanceN(
     {
       massKg: gearing.drivenKg.value,
-      rollingCoefficient: chassis.rollingCoefficient.value,
-      dragAreaM2: chassis.dragAreaM2.value,
+      rollingCoefficient: rollingCoefficient.value,
+      dragAreaM2: dragAreaM2.value,
     },
     brief.cruise.speedKph / 3.6,
   );

@@ -1,6 +1,7 @@
 import { capital } from '../../units/index.ts';
-import { blockYears, bossNamed, hasBoss } from '../donor/index.ts';
+import { blockYears, yearsOf, bossNamed, hasBoss } from '../donor/index.ts';
 import {
+  costOfPart,
   indexOf,
   makeCheck,
   makeFinding,
@@ -152,16 +153,14 @@ function openFinding(
 const REMEDIES_SHOWN = 3;
 
 const fitPart = (part: Part): Remedy => ({
-  title: `Fit ${part.name}`,
-  cost: part.price.likely,
-  hours: part.hours.likely,
+  ...costOfPart(part, `Fit ${part.name}`),
   accept: { kind: 'part', partId: part.id },
 });
 
 const leaveOut = (part: Part): Remedy => ({
   title: `Leave out ${part.name}`,
-  cost: -part.price.likely,
-  hours: -part.hours.likely,
+  cost: -(part.price?.likely ?? 0),
+  hours: -(part.hours?.likely ?? 0),
   accept: { kind: 'withoutPart', partId: part.id },
 });
 
@@ -206,7 +205,7 @@ function stackFindings(subject: Subject): Finding[] {
           title: `${part.name} expects ${conditionWords(c, subject)}`,
           because:
             c.what === 'boss'
-              ? `This block is of ${blockYears(subject).from} to ${blockYears(subject).to} (${blockYears(subject).known}). What would have worked: ${withBoss(subject, c.is) || 'no engine of the family'}.`
+              ? `This block is of ${yearsOf(blockYears(subject))}. What would have worked: ${withBoss(subject, c.is) || 'no engine of the family'}.`
               : (c.because ?? 'It was made for that and nothing else.'),
           about: [part.id, c.is],
           remedies: [...(needed ? [fitPart(needed)] : []), leaveOut(part)],
@@ -240,7 +239,7 @@ function bossFindings(subject: Subject): Finding[] {
           state: 'unknown',
           step: 'joints',
           title: `${part.name} bolts to the mount boss ${boss.name}: does this block have it?`,
-          because: `It is in blocks cast from ${boss.fromYear} on; this one is of ${years.from} to ${years.to} (${years.known}). Read its casting mark, or look.`,
+          because: `It is in blocks cast from ${boss.fromYear} on; this one is of ${yearsOf(years)}. Read its casting mark, or look.`,
           about: [part.id, subject.engine.id],
           missing: ['/inspection/marksRead'],
         }),
@@ -255,11 +254,15 @@ function withBoss(subject: Subject, bossId: string): string {
     (e) =>
       e.family === subject.engine.family &&
       e.bosses.some(
-        (b) => (b.id === bossId || b.name === bossId) && b.fromYear <= e.builtFrom && b.toYear >= e.builtTo,
+        (b) =>
+          (b.id === bossId || b.name === bossId) &&
+          b.fromYear <= (e.builtFrom ?? -Infinity) &&
+          b.toYear >= (e.builtTo ?? Infinity),
       ),
   );
   const boss = bossNamed(subject.engine, bossId);
-  const own = boss && boss.fromYear <= subject.engine.builtTo ? [`blocks cast from ${boss.fromYear} on`] : [];
+  const own =
+    boss && boss.fromYear <= (subject.engine.builtTo ?? Infinity) ? [`blocks cast from ${boss.fromYear} on`] : [];
   return [...own, ...others.map((e) => e.name)].join(', ');
 }
 

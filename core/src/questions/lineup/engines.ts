@@ -38,10 +38,10 @@ export function compareEngine(engine: Engine, brief: Brief): ComparedEngine {
   const record = engine.massRecords.find((m) => m.inUse) ?? engine.massRecords[0];
   const bridge = record && installedMass(engine, record, dressing, undefined);
   const price = engine.price;
-  const { mean, variance } = pert(price);
+  const { mean, variance } = price ? pert(price) : { mean: NaN, variance: NaN };
   const sd = Math.sqrt(variance);
   const per = (kw: Derived | undefined): Derived | undefined =>
-    kw && kw.value > 0
+    price && kw && kw.value > 0
       ? {
           value: mean / kw.value,
           plusMinus: (mean / kw.value) * Math.hypot(sd / mean, kw.plusMinus / kw.value),

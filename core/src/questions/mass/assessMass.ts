@@ -1,10 +1,18 @@
 import {
   findingOf,
+  Gaps,
   indexOf,
+  ofCar,
+  ofEngine,
+  ofGearbox,
+  ofPart,
+  ofTyre,
+  ofWeighing,
   dressingOf,
   makeCheck,
   makeFinding,
   type Ancillary,
+  type Chassis,
   type Engine,
   type Finding,
   type CheckResult,
@@ -33,7 +41,8 @@ import { installedMass, massDifference, type MassBuildUp } from './buildUp.ts';
 export interface Move {
   readonly name: string;
   readonly mass: Figure;
-  readonly comMm: Vec3;
+  /** Undefined where nobody has entered where it sits: the total is known then, the axles are not. */
+  readonly comMm: Vec3 | undefined;
 }
 
 export interface MassFigures {
@@ -76,18 +85,21 @@ function broughtByParts(subject: Subject): Ancillary[] {
 
 /** Places where masses sit are handed in: where they are depends on the placement, which is geometry's business. */
 export interface MassPlaces {
-  readonly engine: Vec3;
-  readonly gearbox: Vec3;
+  readonly engine: Vec3 | undefined;
+  readonly gearbox: Vec3 | undefined;
 }
 
 export function assessMass(subject: Subject, places: MassPlaces): CheckResult & { figures: MassFigures } {
   const { chassis, engine, gearbox, brief, parts } = subject;
   const findings: Finding[] = [];
-  const bridge = bridgeInUse(engine, subject.dressing, gearbox, broughtByParts(subject));
+  const gaps = new Gaps();
+  const bridge = gaps.find(() => bridgeInUse(engine, subject.dressing, gearbox, broughtByParts(subject)));
   const record = engine.massRecords.find((r) => r.inUse) ?? engine.massRecords[0];
   const others = engine.massRecords
     .filter((r) => r !== record)
-    .flatMap((r) => installedMass(engine, r, subject.dressing, gearbox, broughtByParts(subject)) ?? []);
+    .flatMap(
+      (r) => gaps.find(() => installedMass(engine, r, subject.dressing, gearbox, broughtByParts(subject))) ?? [],
+    );
   findings.push(...basisFindings(subject, bridge), ...twinFindings(engine, bridge, others), ...orderFindings(subject));
 
   // What the candidate keeps is on the scales already: it neither leaves nor comes in.
@@ -112,43 +124,42 @@ export function assessMass(subject: Subject, places: MassPlaces): CheckResult & 
       comMm: places.engine,
     });
   }
-  if (!keepsGearbox) {
-    into.push({ name: gearbox.name, mass: gearbox.massKg, comMm: places.gearbox });
+  const boxMass = keepsGearbox ? undefined : gaps.find(() => ofGearbox(gearbox, 'massKg'));
+  if (boxMass) into.push({ name: gearbox.name, mass: boxMass, comMm: places.gearbox });
+  const oil = keepsGearbox ? undefined : gaps.find(() => ofGearbox(gearbox, 'oilL'));
+  if (oil)
     into.push({
       name: 'gearbox oil',
       mass: madeFrom(
-        {
-          value: gearbox.oilL.value * OIL_KG_PER_L,
-          plusMinus: scatterOf(gearbox.oilL) * OIL_KG_PER_L,
-          evidence: gearbox.oilL.evidence,
-        },
-        gearbox.oilL,
+        { value: oil.value * OIL_KG_PER_L, plusMinus: scatterOf(oil) * OIL_KG_PER_L, evidence: oil.evidence },
+        oil,
       ),
       comMm: places.gearbox,
     });
+  for (const part of parts) {
+    const mass = gaps.find(() => ofPart(part, 'massKg'));
+    if (mass && mass.value !== 0) into.push({ name: part.name, mass, comMm: part.atMm ?? places.gearbox });
   }
-  for (const part of parts)
-    if (part.massKg.value !== 0) into.push({ name: part.name, mass: part.massKg, comMm: part.atMm ?? places.gearbox });
-
   const checks = [];
-  const tyreChange =
-    4 * ((subject.tyre?.massKgEach.value ?? 0) - (chassis?.tyres.find((t) => t.fitted)?.massKgEach.value ?? 0));
-  if (chassis && subject.tyre && tyreChange !== 0) {
+  const { tyre } = subject;
+  const fitted = chassis?.tyres.find((t) => t.fitted);
+  const tyres =
+    chassis && tyre && fitted && tyre.code !== fitted.code
+      ? gaps.find(() => ({ new: ofTyre(chassis, tyre, 'massKgEach'), old: ofTyre(chassis, fitted, 'massKgEach') }))
+      : undefined;
+  const tyreChange = tyres ? 4 * (tyres.new.value - tyres.old.value) : 0;
+  if (chassis && tyres && tyreChange !== 0) {
     into.push({
-      name: `four ${subject.tyre.code} for the fitted tyres`,
+      name: `four ${tyre!.code} for the fitted tyres`,
       mass: madeFrom(
-        {
-          value: tyreChange,
-          plusMinus: 4 * scatterOf(subject.tyre.massKgEach),
-          evidence: subject.tyre.massKgEach.evidence,
-        },
-        subject.tyre.massKgEach,
+        { value: tyreChange, plusMinus: 4 * scatterOf(tyres.new), evidence: tyres.new.evidence },
+        tyres.new,
       ),
-      comMm: [-chassis.wheelbaseMm.value / 2, 0, 290],
+      comMm: chassis.wheelbaseMm && [-chassis.wheelbaseMm.value / 2, 0, 290],
     });
   }
-  const massKnown = bridge !== undefined || keepsEngine;
-  const sums = chassis && massKnown ? carSums(subject, out, into) : undefined;
+  const massKnown = (bridge !== undefined || keepsEngine) && (boxMass !== undefined || keepsGearbox);
+  const sums = chassis && massKnown ? gaps.find(() => carSums(subject, chassis, places, out, into, gaps)) : undefined;
   const change = chassis && massKnown ? changeOf(out, into) : undefined;
 
   const limit = brief.maxAddedKg;
@@ -172,7 +183,7 @@ export function assessMass(subject: Subject, places: MassPlaces): CheckResult & 
           'massKg',
         )} in.`
       : chassis
-        ? 'The installed mass of the engine is not known.'
+        ? `The installed mass of the ${bridge || keepsEngine ? 'gearbox' : 'engine'} is not known.`
         : 'The car has not been weighed.',
   });
   checks.push(changeCheck);
@@ -191,6 +202,7 @@ export function assessMass(subject: Subject, places: MassPlaces): CheckResult & 
   }
   if (!chassis)
     findings.push(findingOf(changeCheck, 'The car has not been weighed', { missing: ['/chassis/weighing'] }));
+  findings.push(...gaps.findings('mass', 'weight', 'Weight', [engine.id, gearbox.id]));
 
   checks.push(
     makeCheck({
@@ -245,10 +257,22 @@ const namesOf = (way: 'in' | 'out', keys: readonly string[], moves: readonly Mov
   keys.map((key, i): [string, string] => [key, `${way}: ${moves[i]!.name}`]);
 
 /** Axle loads, total and driven mass with their scatter, from the weighed car and everything that moves. */
-function carSums(subject: Subject, out: readonly Move[], into: readonly Move[]) {
-  const chassis = subject.chassis!;
+function carSums(
+  subject: Subject,
+  chassis: Chassis,
+  places: MassPlaces,
+  out: readonly Move[],
+  into: readonly Move[],
+  gaps: Gaps,
+) {
   const w = chassis.weighing;
-  const inputs: Record<string, Figure> = { front: w.frontKg, rear: w.rearKg, wheelbase: chassis.wheelbaseMm };
+  const inputs: Record<string, Figure> = {
+    front: ofWeighing(chassis, 'frontKg'),
+    rear: ofWeighing(chassis, 'rearKg'),
+    wheelbase: ofCar(chassis, 'wheelbaseMm'),
+  };
+  if (!places.engine && into.some((m) => m.comMm === undefined)) ofEngine(subject.engine, 'comMm');
+  if (!places.gearbox && into.some((m) => m.comMm === undefined)) ofGearbox(subject.gearbox, 'comMm');
   const outNames = keysOf('out', out);
   const inNames = keysOf('in', into);
   const names = new Map([...namesOf('out', outNames, out), ...namesOf('in', inNames, into)]);
@@ -256,27 +280,29 @@ function carSums(subject: Subject, out: readonly Move[], into: readonly Move[]) 
   into.forEach((m, i) => (inputs[inNames[i]!] = m.mass));
   const axles = (v: Readonly<Record<string, number>>) => {
     const gained: PlacedMass[] = [];
-    const lost: PlacedMass[] = out.map((m, i) => ({ massKg: v[outNames[i]!]!, comMm: m.comMm }));
+    const lost: PlacedMass[] = out.map((m, i) => ({ massKg: v[outNames[i]!]!, comMm: m.comMm! }));
     // Lighter tyres are a negative mass gained: what is gained below nought is lost.
     into.forEach((m, i) => {
       const kg = v[inNames[i]!]!;
-      if (kg >= 0) gained.push({ massKg: kg, comMm: m.comMm });
-      else lost.push({ massKg: -kg, comMm: m.comMm });
+      if (kg >= 0) gained.push({ massKg: kg, comMm: m.comMm! });
+      else lost.push({ massKg: -kg, comMm: m.comMm! });
     });
     return axlesAfter({
       weighedFrontKg: v['front']!,
       weighedRearKg: v['rear']!,
       wheelbaseMm: v['wheelbase']!,
-      carComYMm: w.comYMm.value,
-      carComZMm: w.comZMm.value,
+      carComYMm: w.comYMm?.value,
+      carComZMm: w.comZMm?.value,
       out: lost,
       in: gained,
     });
   };
   const at = axles(Object.fromEntries(Object.entries(inputs).map(([k, f]) => [k, f.value])));
   const driver: Figure = w.driverAboard ? exactly(0) : subject.brief.driverKg;
-  const halfTank = Math.max(0, chassis.tankL.value / 2 - w.fuelL.value) * PETROL_KG_PER_L;
-  const sums = propagateAll(
+  const halfTank = gaps.find(
+    () => Math.max(0, ofCar(chassis, 'tankL').value / 2 - ofWeighing(chassis, 'fuelL').value) * PETROL_KG_PER_L,
+  );
+  const { drivenKg, ...sums } = propagateAll(
     { ...inputs, driver },
     (v) => {
       const after = axles(v);
@@ -285,14 +311,17 @@ function carSums(subject: Subject, out: readonly Move[], into: readonly Move[]) 
         rearKg: after.rearKg,
         totalKg: after.totalKg,
         frontPct: after.frontPct,
-        drivenKg: after.totalKg + v['driver'] + halfTank,
+        drivenKg: after.totalKg + v['driver'] + (halfTank ?? 0),
       };
     },
     (key) => names.get(key) ?? key,
   );
+  const height = gaps.find(() => ofWeighing(chassis, 'comZMm'));
+  const sideways = gaps.find(() => ofWeighing(chassis, 'comYMm'));
   return {
     ...sums,
-    comMm: [at.comXMm, at.comYMm ?? 0, at.comZMm ?? w.comZMm.value] as Vec3,
+    drivenKg: halfTank === undefined ? undefined : drivenKg,
+    comMm: height && sideways ? ([at.comXMm, at.comYMm!, at.comZMm!] as Vec3) : undefined,
   };
 }
 

@@ -1,6 +1,8 @@
 import {
   findingOf,
   makeCheck,
+  ofCar,
+  ofWeighing,
   SPRINGS,
   type Chassis,
   type Check,
@@ -92,10 +94,10 @@ export function assessRide(subject: Subject, mass: MassFigures): CheckResult & {
   if (rear) rideHeight(car, 'rear', rear, said);
   const brakes = brakeBias(car, said);
   const tyreLoad = tyreLoads(car, said);
-  const { weighing: before, wheelbaseMm } = chassis;
-  const L = wheelbaseMm.value;
-  const total = before.frontKg.value + before.rearKg.value;
-  const a = (before.rearKg.value * L) / total;
+  const L = ofCar(chassis, 'wheelbaseMm').value;
+  const weighedRearKg = ofWeighing(chassis, 'rearKg').value;
+  const total = ofWeighing(chassis, 'frontKg').value + weighedRearKg;
+  const a = (weighedRearKg * L) / total;
   const yawBefore = yawInertia(total, a, L - a);
   return {
     ...said,
@@ -107,7 +109,7 @@ export function assessRide(subject: Subject, mass: MassFigures): CheckResult & {
 function axleRide({ subject, chassis, frontKg, rearKg }: Loaded, end: 'front' | 'rear'): AxleRide | undefined {
   const springs = chassis.springs?.[end];
   if (!springs) return undefined;
-  const was = end === 'front' ? chassis.weighing.frontKg : chassis.weighing.rearKg;
+  const was = ofWeighing(chassis, end === 'front' ? 'frontKg' : 'rearKg');
   const is = end === 'front' ? frontKg : rearKg;
   const figures: Record<'change of axle load' | 'was' | 'rate' | 'ratio' | 'unsprung', Figure> = {
     // The change carries its own doubt: what is weighed stands on both sides of it.
@@ -178,13 +180,14 @@ function brakeBias(
   { chassis, frontKg, totalKg, comMm }: Loaded,
   said: Said,
 ): Pick<RideFigures, 'brakeFrontPct' | 'brakeBeforePct'> {
-  const before = chassis.weighing;
-  const height = madeFrom({ value: comMm[2], plusMinus: 25, evidence: before.comZMm.evidence }, before.comZMm);
-  const { ideal } = propagateAll({ front: frontKg, total: totalKg, height, L: chassis.wheelbaseMm }, (v) => ({
+  const [was, wasRear, wasHeight] = (['frontKg', 'rearKg', 'comZMm'] as const).map((key) => ofWeighing(chassis, key));
+  const L = ofCar(chassis, 'wheelbaseMm');
+  const height = madeFrom({ value: comMm[2], plusMinus: 25, evidence: wasHeight!.evidence }, wasHeight!);
+  const { ideal } = propagateAll({ front: frontKg, total: totalKg, height, L }, (v) => ({
     ideal: idealBrakeFrontPct(v.front, v.total, v.height, v.L),
   }));
-  const total = before.frontKg.value + before.rearKg.value;
-  const idealBefore = idealBrakeFrontPct(before.frontKg.value, total, before.comZMm.value, chassis.wheelbaseMm.value);
+  const total = was!.value + wasRear!.value;
+  const idealBefore = idealBrakeFrontPct(was!.value, total, wasHeight!.value, L.value);
   const figures = { brakeFrontPct: ideal, brakeBeforePct: idealBefore };
   const fitted = chassis.brakeFrontPct;
   if (!fitted) return figures;
@@ -271,7 +274,7 @@ function onTheRoad(
 ): { eachKg: Derived; with: string[] } {
   const aboardKg = mass.drivenKg && mass.totalKg ? mass.drivenKg.value - mass.totalKg.value : 0;
   const { hill } = subject.brief;
-  const L = subject.chassis!.wheelbaseMm.value;
+  const L = ofCar(subject.chassis!, 'wheelbaseMm').value;
   const nose = hill?.noseLoadKg ?? 0;
   const overhang = hill?.hitchOverhangMm ?? 0;
   const onAxle = end === 'rear' ? (nose * (L + overhang)) / L : (-nose * overhang) / L;
@@ -284,7 +287,7 @@ function onTheRoad(
 /** What lumps that leave and come do to the yaw inertia, kg·m²: parallel axes about the new centre of mass. */
 function yawChange(mass: MassFigures, toFrontBefore: number, toFrontAfter: number): number {
   const about = (x: number) => (x + toFrontAfter) / 1000;
-  const moved = (list: MassFigures['in']) => list.reduce((s, m) => s + m.mass.value * about(m.comMm[0]) ** 2, 0);
+  const moved = (list: MassFigures['in']) => list.reduce((s, m) => s + m.mass.value * about(m.comMm![0]) ** 2, 0);
   const shift = (toFrontAfter - toFrontBefore) / 1000;
   const carKg =
     (mass.totalKg?.value ?? 0) -

@@ -1,5 +1,13 @@
 import { madeFrom, quadrature, scatterOf, worstEvidence, type Evidence, type Figure } from '../../units/index.ts';
-import type { Ancillary, DressingOption, Engine, Gearbox, MassRecord } from '../../model/index.ts';
+import {
+  USUAL_NEEDS,
+  ofGearbox,
+  type Ancillary,
+  type DressingOption,
+  type Engine,
+  type Gearbox,
+  type MassRecord,
+} from '../../model/index.ts';
 import { BASIS_INCLUDES, COOLANT_KG_PER_L, OIL_KG_PER_L, TYPICAL_MASS } from './ancillaries.ts';
 
 /** One step of the bridge: added (+1) or taken off (−1). */
@@ -34,8 +42,8 @@ export function sumMassBuildUp(
 function ancillaryMass(engine: Engine, item: Ancillary): Figure {
   const own = engine.ancillaryMasses.find((a) => a.item === item);
   if (own) return own.massKg;
-  if (item === 'oil') return litres(engine.oilL, OIL_KG_PER_L);
-  if (item === 'coolant') return litres(engine.coolantL, COOLANT_KG_PER_L);
+  if (item === 'oil' && engine.oilL) return litres(engine.oilL, OIL_KG_PER_L);
+  if (item === 'coolant' && engine.coolantL) return litres(engine.coolantL, COOLANT_KG_PER_L);
   return TYPICAL_MASS[item];
 }
 
@@ -58,30 +66,32 @@ export function installedMass(
   engine: Engine,
   record: MassRecord,
   dressing: readonly DressingOption[],
-  gearbox: Pick<Gearbox, 'massKg' | 'name'> | undefined,
+  gearbox: Pick<Gearbox, 'id' | 'massKg'> | undefined,
   /** Ancillaries whose mass another part brings (a flywheel or clutch in the candidate): left off here, counted there. */
   broughtByParts: readonly Ancillary[] = [],
 ): MassBuildUp | undefined {
   if (record.basis === 'unknown') return undefined;
   const on = new Set<Ancillary>([...BASIS_INCLUDES[record.basis], ...record.includes]);
-  const wanted = new Set<Ancillary>(engine.needs.filter((n) => !broughtByParts.includes(n)));
+  const wanted = new Set<Ancillary>((engine.needs ?? USUAL_NEEDS).filter((n) => !broughtByParts.includes(n)));
   const steps: MassBuildUpStep[] = [];
   for (const item of wanted) if (!on.has(item)) steps.push({ name: item, sign: 1, mass: ancillaryMass(engine, item) });
   for (const item of on)
     if (!wanted.has(item)) steps.push({ name: `${item} left off`, sign: -1, mass: ancillaryMass(engine, item) });
   if (record.basis === 'dressed+gearbox' && gearbox) {
+    const mass = ofGearbox(gearbox, 'massKg');
     steps.push({
       name: `its own gearbox left off`,
       sign: -1,
-      mass: { ...gearbox.massKg, evidence: 'estimated', plusMinus: gearbox.massKg.value * 0.15 },
+      mass: { ...mass, evidence: 'estimated', plusMinus: mass.value * 0.15 },
     });
   }
   for (const option of dressing) {
-    if (!option.stock && option.massKg.value !== 0) {
+    const { massKg } = option;
+    if (!option.stock && massKg.value !== 0) {
       steps.push({
         name: option.name,
-        sign: option.massKg.value < 0 ? -1 : 1,
-        mass: { ...option.massKg, value: Math.abs(option.massKg.value) },
+        sign: massKg.value < 0 ? -1 : 1,
+        mass: { ...massKg, value: Math.abs(massKg.value) },
       });
     }
   }

@@ -12,11 +12,14 @@ export function gearboxPose(engine: Pose, subject: Pick<Subject, 'parts'>): Pose
   return shift === 0 ? engine : offsetPose(engine, [shift, 0, 0]);
 }
 
-/** Where the masses of engine and gearbox sit, vehicle axes. */
-export function massPlaces(subject: Subject): { readonly engine: V3; readonly gearbox: V3 } {
+/** Where the masses of engine and gearbox sit, vehicle axes; undefined where nobody has entered it. */
+export function massPlaces(subject: Subject): {
+  readonly engine: V3 | undefined;
+  readonly gearbox: V3 | undefined;
+} {
   const pose = poseOf(subject.candidate.placement);
   return {
-    engine: applyPose(pose, subject.engine.comMm.at),
-    gearbox: applyPose(gearboxPose(pose, subject), subject.gearbox.comMm),
+    engine: subject.engine.comMm && applyPose(pose, subject.engine.comMm.at),
+    gearbox: subject.gearbox.comMm && applyPose(gearboxPose(pose, subject), subject.gearbox.comMm),
   };
 }

@@ -20,6 +20,7 @@ export function assessMoney(subject: Subject): CheckResult & { figures: { bill: 
       .map((l) => l.evidence),
   );
   const total: Derived = { value: bill.meanTotal, plusMinus: bill.plusMinusTotal, evidence: worst, from: [] };
+  const unpriced = bill.lines.filter((l) => l.unpriced);
   const checks: Check[] = [];
   const findings: Finding[] = [];
   const budget = makeCheck({
@@ -28,22 +29,24 @@ export function assessMoney(subject: Subject): CheckResult & { figures: { bill: 
     group: 'Money and time',
     title: 'Expected total',
     quantity: 'money',
-    figure: total,
+    figure: unpriced.length > 0 ? undefined : total,
     limitKind: brief.budget === undefined ? 'info' : 'at most',
     limit: brief.budget,
     span: brief.budget === undefined ? undefined : brief.budget / 2,
-    because: `${bill.lines.length} lines: ${money(bill.total.low)} if all goes well, ${money(bill.total.likely)} likely, ${money(bill.total.high)} if nothing does.`,
+    because: `${bill.lines.length} lines${unpriced.length > 0 ? `, ${unpriced.length} of them without a price` : ''}: ${money(bill.total.low)} if all goes well, ${money(bill.total.likely)} likely, ${money(bill.total.high)} if nothing does.`,
   });
   checks.push(budget);
   if (brief.budget !== undefined) {
     findings.push(
       findingOf(
         budget,
-        budget.state === 'blocked'
-          ? `${money(bill.meanTotal - brief.budget)} over the budget`
-          : budget.state === 'tight'
-            ? `Inside the budget by less than the bill’s own doubt`
-            : `${money(brief.budget - bill.meanTotal)} of the budget left`,
+        budget.state === 'unknown'
+          ? `Expected total: price of ${unpriced.map((l) => l.name).join(', ')} missing`
+          : budget.state === 'blocked'
+            ? `${money(bill.meanTotal - brief.budget)} over the budget`
+            : budget.state === 'tight'
+              ? `Inside the budget by less than the bill’s own doubt`
+              : `${money(brief.budget - bill.meanTotal)} of the budget left`,
       ),
     );
   }

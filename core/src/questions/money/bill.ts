@@ -89,7 +89,7 @@ export function gearingPrice(subject: Subject): number {
     subject,
     acceptedIn(subject.candidate).filter((work) => work.kind === 'gearPair' || work.kind === 'tyre'),
   );
-  return [...chosen, ...accepted].reduce((s, l) => s + l.price.likely, 0);
+  return [...chosen, ...accepted].reduce((s, l) => s + (l.price?.likely ?? 0), 0);
 }
 
 function lineOf(draft: Draft, currency: string): BillLine {
@@ -101,13 +101,14 @@ function lineOf(draft: Draft, currency: string): BillLine {
     class: draft.class,
     // A price that ships with the program is not converted: it says in what money it was gathered.
     why: guideCurrency && guideCurrency !== currency ? `${draft.why}; guide price in ${guideCurrency}` : draft.why,
-    price: { low: price.low, likely: price.likely, high: price.high },
+    price: price ? { low: price.low, likely: price.likely, high: price.high } : NOTHING,
     hours: { low: hours.low, likely: hours.likely, high: hours.high },
     currency,
     evidence: draft.evidence,
     leadDays: draft.leadDays ?? 0,
     discontinued: draft.discontinued ?? false,
   };
+  if (!price) line.unpriced = true;
   if (draft.acceptance) line.acceptance = draft.acceptance;
   return line;
 }
@@ -146,7 +147,7 @@ function chosenLines(subject: Subject): Draft[] {
       class: 'engine',
       why: 'the engine of this candidate',
       price: engine.price,
-      evidence: engine.price.evidence,
+      evidence: engine.price?.evidence ?? 'estimated',
     });
   if (gearbox.id !== chassis?.originalGearboxId)
     lines.push({
@@ -155,7 +156,7 @@ function chosenLines(subject: Subject): Draft[] {
       class: 'gearbox',
       why: offer?.bringsGearbox ? 'comes with what is bought' : 'the gearbox of this candidate',
       price: offer?.bringsGearbox ? NOTHING : gearbox.price,
-      evidence: gearbox.price.evidence,
+      evidence: gearbox.price?.evidence ?? 'estimated',
     });
   const axle =
     gearbox.finalDriveInside === undefined
@@ -169,7 +170,7 @@ function chosenLines(subject: Subject): Draft[] {
       why: 'axle ratio chosen',
       price: axle.price,
       hours: AXLE_HOURS,
-      evidence: axle.price.evidence,
+      evidence: axle.price?.evidence ?? 'estimated',
     });
   return lines;
 }

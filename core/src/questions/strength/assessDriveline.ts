@@ -217,7 +217,8 @@ type LaunchFigures = Pick<DrivelineFigures, 'donorMassRatio' | 'launchJ' | 'dono
 function launchBesideDonor(subject: Subject, gearing: GearingFigures, said: Said): LaunchFigures {
   const { gearbox, brief } = subject;
   const kerb = gearbox.donorKerbKg;
-  const { drivenKg: driven, rollingRadius: radius } = gearing;
+  const { drivenKg: driven, rollingRadius: radius, launchRpm } = gearing;
+  const firstGearRatio = gearbox.ratios[0]!;
   const donorMassRatio =
     kerb && driven
       ? propagate(
@@ -225,15 +226,15 @@ function launchBesideDonor(subject: Subject, gearing: GearingFigures, said: Said
           (v) => v['mass as driven'] / v['kerb mass of its donor'],
         )
       : undefined;
-  if (gearbox.kind !== 'manual' || !driven || !radius || !kerb)
+  if (gearbox.kind !== 'manual' || !driven || !radius || !kerb || launchRpm === undefined)
     return { donorMassRatio, launchJ: undefined, donorLaunchJ: undefined };
   const behindKg = brief.hill?.trailerKg ?? 0;
   const at = (massKg: number) =>
     clutchLaunch({
       massKg,
-      launchRpm: gearing.launchRpm,
+      launchRpm,
       rollingRadiusMm: radius.value,
-      firstGearRatio: gearbox.ratios[0]!,
+      firstGearRatio,
       finalDrive: gearing.finalDrive,
     }).launchEnergyJ;
   const launchJ = at(driven.value + behindKg);
@@ -246,7 +247,7 @@ function launchBesideDonor(subject: Subject, gearing: GearingFigures, said: Said
         state: 'tight',
         step: 'gearing',
         title: `Each start heats the clutch ${say(share, 'ratio')} times as much as in the car it came from`,
-        because: `${say(driven.value + behindKg, 'massKg')}${behindKg > 0 ? ' with the trailer' : ''} against ${say(kerb.value, 'massKg')}, at this gearing from ${say(gearing.launchRpm, 'rpm')}: ${(launchJ / 1000).toFixed(0)} kJ a start. A shorter first or final drive takes it down by its square.`,
+        because: `${say(driven.value + behindKg, 'massKg')}${behindKg > 0 ? ' with the trailer' : ''} against ${say(kerb.value, 'massKg')}, at this gearing from ${say(launchRpm, 'rpm')}: ${(launchJ / 1000).toFixed(0)} kJ a start. A shorter first or final drive takes it down by its square.`,
         about: [gearbox.id],
       }),
     );

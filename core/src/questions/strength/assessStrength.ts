@@ -183,7 +183,7 @@ function mapRemedies(subject: Subject, gearing: GearingFigures, gears: readonly 
     .flatMap((g) => {
       const limit = Math.floor(g.ratingNm! / factor);
       const left = bandUnder(subject, gearing, limit);
-      const launch = torqueAt(curve.torque, gearing.launchRpm) ?? 0;
+      const launch = gearing.launchRpm === undefined ? 0 : (torqueAt(curve.torque, gearing.launchRpm) ?? 0);
       if (left === undefined || limit < 0.4 * launch) return [];
       return [
         {

@@ -169,7 +169,7 @@ test('four pads give axles, the sideways place and the cross weight', () => {
   );
   expect(w.frontKg.value).toBe(455);
   expect(w.rearKg.value).toBe(287);
-  expect(w.comYMm.value).toBeCloseTo((7 * 645 - 3 * 635) / 742, 9);
+  expect(w.comYMm!.value).toBeCloseTo((7 * 645 - 3 * 635) / 742, 9);
   expect(w.frontKg.plusMinus).toBeCloseTo(Math.SQRT2, 9);
   expect(w.crossPct).toBeCloseTo((100 * (231 + 145)) / 742, 9);
 });

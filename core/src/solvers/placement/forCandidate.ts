@@ -49,10 +49,11 @@ export function limitsOf(subject: Subject): Limit[] {
   const boxOf = (pose: Pose) => (shift === 0 ? pose : offsetPose(pose, [shift, 0, 0]));
   const limits: Limit[] = [];
   const swing = (at: readonly number[]) => (Math.hypot(at[0]! + shift, at[1]!, at[2]!) * Math.PI) / 180;
-  if (chassis.pinion && !gearbox.halfShaftsMm) {
+  const { outputMm, shifterMm, mountMm } = gearbox;
+  if (chassis.pinion && outputMm && !gearbox.halfShaftsMm) {
     // Moving the joint by d turns a shaft of length L by d/L at most; half of what it measures is safe for any place near.
-    const lengthMm = Math.max(200, Math.hypot(...chassis.pinion.atMm.map((v, k) => v - gearbox.outputMm[k]!)) / 2);
-    const change = (mm: number, deg: number) => deg + ((mm + swing(gearbox.outputMm) * deg) / lengthMm) * DEG_PER_MM;
+    const lengthMm = Math.max(200, Math.hypot(...chassis.pinion.atMm.map((v, k) => v - outputMm[k]!)) / 2);
+    const change = (mm: number, deg: number) => deg + ((mm + swing(outputMm) * deg) / lengthMm) * DEG_PER_MM;
     const angle = (id: string, name: string, slack: (a: JointAngles) => number, times = 1): Limit => ({
       id,
       name,
@@ -94,19 +95,19 @@ export function limitsOf(subject: Subject): Limit[] {
       change: (mm, deg) => ((mm + Math.max(swing(inner.leftMm), swing(inner.rightMm)) * deg) / 150) * DEG_PER_MM,
     });
   }
-  if (chassis.shifterAperture && gearbox.shiftedBy !== 'cable or rod') {
+  if (chassis.shifterAperture && shifterMm && gearbox.shiftedBy !== 'cable or rod') {
     limits.push({
       id: 'shifter',
       name: 'shifter in its aperture',
       unit: 'mm',
       mmPerUnit: 1,
       slack: (_place, pose) => shifterSeat(chassis, gearbox, boxOf(pose))!.insideMm,
-      change: (mm, deg) => mm + swing(gearbox.shifterMm) * deg,
+      change: (mm, deg) => mm + swing(shifterMm) * deg,
     });
   }
   const pads = chassisMountsOf(chassis, parts);
   if (pads.length > 0 && engine.bosses.length > 0) {
-    const widest = Math.max(...engine.bosses.map((b) => swing(b.atMm)), swing(gearbox.mountMm));
+    const widest = Math.max(...engine.bosses.map((b) => swing(b.atMm)), mountMm ? swing(mountMm) : 0);
     limits.push({
       id: 'mount-reach',
       name: 'boss in reach of its pad',

@@ -56,7 +56,7 @@ export function boxesOf(library: Library, current: Gearbox): Gearbox[] {
     (g) =>
       g.id === current.id ||
       // A box with no price is in somebody's car, not on offer.
-      (!g.retired && g.price.high > 0 && (g.finalDriveInside !== undefined) === inside),
+      (!g.retired && (g.price?.high ?? 0) > 0 && (g.finalDriveInside !== undefined) === inside),
   );
 }
 

@@ -1,3 +1,4 @@
+import { yearsBuilt } from '@sable/core/model';
 import { engineSentence, compareEngine, type ComparedEngine } from '@sable/core/questions/lineup';
 import { type Derived, type Quantity, unitOf } from '@sable/core/units';
 import { Suspense, lazy, useMemo, useState } from 'react';
@@ -179,10 +180,12 @@ export function Compare() {
                   {(c) => c.electronics}
                 </Words>
                 <Words title="Parts" list={list}>
-                  {(c) => `${c.engine.supply.scarcity}, maker ${c.engine.supply.makerActive ? 'active' : 'gone'}`}
+                  {({ engine: { supply } }) =>
+                    supply ? `${supply.scarcity}, maker ${supply.makerActive ? 'active' : 'gone'}` : 'not known'
+                  }
                 </Words>
                 <Words title="Built" list={list}>
-                  {(c) => `${c.engine.builtFrom} to ${c.engine.builtTo}`}
+                  {(c) => yearsBuilt(c.engine)}
                 </Words>
                 <tr>
                   <th scope="row">Why not</th>

@@ -3,7 +3,7 @@ import {
   engineLine,
   checkMap,
   mapOutline,
-  displacementCc,
+  knownDisplacement,
   type CompressorMap,
   type LinePoint,
 } from '@sable/core/questions/engine';
@@ -41,10 +41,10 @@ export function MapPanel() {
   const [at, setAt] = useState({
     boostBar: engine?.boost ? engine.boost.pressureRatio.value - 1 : 0.6,
     fromRpm: engine?.boost?.thresholdRpm?.value ?? 2200,
-    displacementCc: engine ? displacementCc(engine.boreMm.value, engine.strokeMm.value, engine.cylinders) : 1800,
+    displacementCc: (engine && knownDisplacement(engine)) ?? 1800,
     fillingPct: 90,
     effectiveness: 0.65,
-    redline: engine?.redlineRpm.value ?? 6500,
+    redline: engine?.redlineRpm?.value ?? 6500,
   });
   const { worstAir } = build.brief;
   const inletKpa = pressureAtAltitudeKpa(worstAir.altitudeM) - 2;

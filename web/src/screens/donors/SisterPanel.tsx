@@ -3,7 +3,7 @@ import { curveInUse, peaksOf } from '@sable/core/questions/curve';
 import {
   BREATHING_KINDS,
   curveFromSister,
-  displacementCc,
+  knownDisplacement,
   SISTER_SCATTER,
   torqueOfSister,
   type BreathingKind,
@@ -24,36 +24,38 @@ import layout from '../../pieces/layout.module.css';
 import css from './donors.module.css';
 
 const TorqueChart = lazy(() => import('../../pieces/TorqueChart.tsx').then((m) => ({ default: m.TorqueChart })));
-const cc = (e: Engine) => displacementCc(e.boreMm.value, e.strokeMm.value, e.cylinders);
 
 /** A torque curve for an engine that nobody has run: from a sister's, bounded by what its kind is known to reach. */
 export function SisterPanel() {
   const { build, candidate, library } = useBuild();
   const client = useQueryClient();
-  const withCurve = library.engines.filter((e) => e.curves.length > 0);
+  const withCurve = library.engines.filter(
+    (e) => e.curves.length > 0 && knownDisplacement(e) !== undefined && e.compressionRatio,
+  );
   const target = library.engines.find((e) => e.id === candidate?.engineId) ?? library.engines[0];
   const [sisterId, setSisterId] = useState(
     () => (withCurve.find((e) => e.family === target?.family && e.id !== target?.id) ?? withCurve[0])?.id ?? '',
   );
   const sister = library.engines.find((e) => e.id === sisterId);
   const [own, setOwn] = useState({
-    displacementCc: target ? cc(target) : 1800,
-    compression: target?.compressionRatio.value ?? 10,
+    displacementCc: (target && knownDisplacement(target)) ?? 1800,
+    compression: target?.compressionRatio?.value ?? 10,
     speedFactor: 1,
     fillingFactor: 1,
     chargeDensity: 1,
-    kind: (target && target.valvesPerCylinder >= 4 ? 'four valves' : 'two valves') as BreathingKind,
+    kind: ((target?.valvesPerCylinder ?? 2) >= 4 ? 'four valves' : 'two valves') as BreathingKind,
   });
   const [kept, setKept] = useState<string>();
   const [problem, setProblem] = useState<string>();
   const curve = sister && curveInUse(sister, []);
   let result: SisterCurve | undefined;
   let fault: string | undefined;
-  if (sister && curve) {
+  const sisterCc = sister && knownDisplacement(sister);
+  if (sister?.compressionRatio && sisterCc !== undefined && curve) {
     try {
       result = curveFromSister({
         sister: curve.torque,
-        sisterDisplacementCc: cc(sister),
+        sisterDisplacementCc: sisterCc,
         sisterCompression: sister.compressionRatio.value,
         ...own,
       });
@@ -191,8 +193,8 @@ export function SisterPanel() {
         </Suspense>
       )}
       <p className="muted small" style={{ margin: '8px 0' }}>
-        Sister: <Plain value={sister && cc(sister)} quantity="volumeCc" digits={0} />, compression{' '}
-        <Plain value={sister?.compressionRatio.value} quantity="number" digits={1} />.
+        Sister: <Plain value={sisterCc} quantity="volumeCc" digits={0} />, compression{' '}
+        <Plain value={sister?.compressionRatio?.value} quantity="number" digits={1} />.
       </p>
       <Button variant="contained" color="primary" disabled={!result || !target} onClick={() => void keep()}>
         Keep it with the {target?.shortName ?? 'engine'}

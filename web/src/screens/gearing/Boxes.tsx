@@ -114,12 +114,16 @@ function Table({ boxes }: { boxes: readonly BoxFigures[] }) {
                   )}
                 </td>
                 <td className={`r ${tone(b.margin?.value)}`}>{b.margin?.value.toFixed(2) ?? '–'}</td>
-                <td className="r">{formatNumber(g.massKg.value, 'massKg', units)}</td>
-                <td className="r">{b.original ? '–' : money(b.priceUsed.likely)}</td>
+                <td className="r">{g.massKg ? formatNumber(g.massKg.value, 'massKg', units) : '–'}</td>
+                <td className="r">{b.original || !b.priceUsed ? '–' : money(b.priceUsed.likely)}</td>
                 <td className="r">{b.priceNew ? money(b.priceNew.likely) : '–'}</td>
-                <td className="r">{formatNumber(g.lengthMm.value, 'lengthMm', units)}</td>
+                <td className="r">{g.lengthMm ? formatNumber(g.lengthMm.value, 'lengthMm', units) : '–'}</td>
                 <td className="r">
-                  {b.shifterXMm === undefined ? 'remote' : formatNumber(b.shifterXMm, 'lengthMm', units)}
+                  {b.shifterXMm === undefined
+                    ? g.shiftedBy === 'cable or rod'
+                      ? 'remote'
+                      : '–'
+                    : formatNumber(b.shifterXMm, 'lengthMm', units)}
                 </td>
                 <td>
                   {b.adapter === 'as it is' ? (

@@ -92,7 +92,7 @@ export function Ratios() {
             </p>
           )}
         </div>
-        {gears.length === 0 || !g || !figures || !candidate ? (
+        {gears.length === 0 || g?.redlineRpm === undefined || !figures || !candidate ? (
           <div className={layout['empty']}>
             <h2>Gearing needs an engine with a curve and a tyre that can be read</h2>
             <p>Choose them in the candidate; everything here follows.</p>

@@ -353,7 +353,7 @@ function WeakStrong({ boxes, fault }: { boxes: readonly BoxFigures[] | undefined
                 <FigureText figure={b.margin} quantity="ratio" digits={2} />
               </td>
               <td className="r">{b.failure === undefined ? 'not known' : `${(100 * b.failure).toFixed(0)} %`}</td>
-              <td className="r">{b.original ? 'in the car' : money(b.priceUsed.likely)}</td>
+              <td className="r">{b.original ? 'in the car' : b.priceUsed ? money(b.priceUsed.likely) : '–'}</td>
               <td className="r">
                 <FigureText figure={b.expected} quantity="money" currency={build.currency} />
               </td>

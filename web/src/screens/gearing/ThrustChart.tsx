@@ -23,7 +23,7 @@ const STEPS = 40;
 /** Thrust over road speed in each gear of a candidate. */
 function gearLines({ gearing }: Shown, show: (kph: number) => number): Point[][] {
   const { curve, rollingRadius, finalDrive, gears, redlineRpm } = gearing;
-  if (!curve || !rollingRadius) return [];
+  if (!curve || !rollingRadius || redlineRpm === undefined) return [];
   const low = lowestRpm(curve.torque);
   const high = Math.min(redlineRpm, highestRpm(curve.torque));
   return gears.map((g) =>
@@ -64,7 +64,7 @@ export function ThrustChart({
     const others = beside ? gearLines(beside, show) : [];
     const most = Math.max(...[...lines, ...others].flat().map((p) => p.speed));
     const road = (trailerKg: number, slope: number): Point[] =>
-      chassis && drivenKg !== undefined
+      chassis?.rollingCoefficient && chassis.dragAreaM2 && drivenKg !== undefined
         ? Array.from({ length: STEPS + 1 }, (_, i) => {
             const kph = ((most / show(1)) * i) / STEPS;
             return {
@@ -73,8 +73,8 @@ export function ThrustChart({
                 {
                   massKg: drivenKg,
                   trailerMassKg: trailerKg,
-                  rollingCoefficient: chassis.rollingCoefficient.value,
-                  dragAreaM2: chassis.dragAreaM2.value,
+                  rollingCoefficient: chassis.rollingCoefficient!.value,
+                  dragAreaM2: chassis.dragAreaM2!.value,
                   slope,
                 },
                 kph / 3.6,

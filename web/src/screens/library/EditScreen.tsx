@@ -17,7 +17,8 @@ import { InputError } from '@sable/core/units';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import Alert from '@mui/material/Alert';
 import Button from '@mui/material/Button';
-import { useState, type ReactNode } from 'react';
+import { useRef, useState, type ReactNode } from 'react';
+import { flushSync } from 'react-dom';
 import { useForm, useWatch } from 'react-hook-form';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
 import { api, type RowKind } from '../../hooks/api.ts';
@@ -33,7 +34,10 @@ import {
   validateGearbox,
   validatePart,
 } from '../../validators/generated/libraryValidators.js';
+import { firstFault } from '../../pieces/fields.tsx';
 import { CurveEditor } from './edit/CurveEditor.tsx';
+import { FirstThings } from './edit/FirstThings.tsx';
+import { LeaveDialog } from './edit/LeaveDialog.tsx';
 import { Node, ObjectNode, type NodeProps } from './edit/Node.tsx';
 import { blankOf, titleOf, type Schema } from './edit/schema.ts';
 import layout from '../../pieces/layout.module.css';
@@ -61,7 +65,7 @@ const KINDS: Readonly<
     check: checkEngine,
     groups: [
       [
-        'What it is',
+        'Identification',
         [
           'name',
           'shortName',
@@ -107,7 +111,7 @@ const KINDS: Readonly<
     check: checkGearbox,
     groups: [
       [
-        'What it is',
+        'Identification',
         [
           'name',
           'shortName',
@@ -121,7 +125,10 @@ const KINDS: Readonly<
           'note',
         ],
       ],
-      ['What it stands', ['ratings', 'clutch', 'converter', 'donorKerbKg', 'efficiencyDirect', 'efficiencyOther']],
+      [
+        'Torque rating and clutch',
+        ['ratings', 'clutch', 'converter', 'donorKerbKg', 'efficiencyDirect', 'efficiencyOther'],
+      ],
       ['Mass and price', ['massKg', 'comMm', 'oilL', 'price', 'newPrice', 'retired']],
       ['Outside', ['solids', 'lengthMm', 'shifterMm', 'shiftedBy', 'outputMm', 'mountMm', 'halfShaftsMm', 'ports']],
     ],
@@ -132,10 +139,10 @@ const KINDS: Readonly<
     validate: validatePart,
     check: checkPart,
     groups: [
-      ['What it is', ['name', 'class', 'made', 'discontinued', 'leadDays', 'note']],
+      ['Identification', ['name', 'class', 'made', 'discontinued', 'leadDays', 'note']],
       ['Price, hours, mass', ['price', 'hours', 'massKg', 'atMm', 'retired']],
       [
-        'What it closes and needs',
+        'Joints and requirements',
         [
           'closes',
           'provides',
@@ -213,6 +220,9 @@ function Editor({ kind, row, version }: { kind: RowKind; row: Row; version: numb
   const [base, setBase] = useState(version);
   const dirty = JSON.stringify(value) !== JSON.stringify(row);
   const put = (next: Row) => form.setValue('row', next, { shouldDirty: true });
+  const page = useRef<HTMLDivElement>(null);
+  const [saved, setSaved] = useState(false);
+  const [unread, setUnread] = useState<string>();
 
   const faultsOf = (next: Row): FieldProblem[] => {
     if (next.name.trim() === '') return [{ pointer: '/name', message: `The ${word} needs a name.` }];
@@ -227,7 +237,13 @@ function Editor({ kind, row, version }: { kind: RowKind; row: Row; version: numb
   };
   const save = async (against = base) => {
     setProblem(undefined);
-    const next = { ...value };
+    setUnread(undefined);
+    const wrong = firstFault(page.current);
+    if (wrong) {
+      wrong.focus();
+      return setUnread('A field can’t be taken as it stands: correct or clear it first.');
+    }
+    const next = withShortName(kind, value);
     try {
       if (against === 0 && next.id === 'new') next.id = (await api.freeId(kind, next.name || word)).id;
       const faults = faultsOf(next);
@@ -238,6 +254,8 @@ function Editor({ kind, row, version }: { kind: RowKind; row: Row; version: numb
         client.invalidateQueries({ queryKey: KEYS.library }),
         client.invalidateQueries({ queryKey: KEYS.librarySteps }),
       ]);
+      // Past the question whether to leave what is not saved.
+      flushSync(() => setSaved(true));
       void navigate(`/library/${kind}/${next.id}`);
     } catch (error) {
       if (!(error instanceof ApiProblem)) throw error;
@@ -265,7 +283,14 @@ function Editor({ kind, row, version }: { kind: RowKind; row: Row; version: numb
         </>
       }
     >
-      <div className={`main ${css['edit-main']}`}>
+      <div className={`main ${css['edit-main']}`} ref={page}>
+        <LeaveDialog unsaved={dirty && !saved} />
+        {unread && (
+          <Alert severity="warning" variant="outlined" sx={{ mb: 2 }}>
+            {unread}
+          </Alert>
+        )}
+        <FirstThings kind={kind} row={value} />
         {problem && (
           <Alert severity="error" variant="outlined" sx={{ mb: 2 }}>
             {problem.message}
@@ -299,12 +324,8 @@ function Editor({ kind, row, version }: { kind: RowKind; row: Row; version: numb
             <ul>
               {problems.slice(0, 6).map((p) => (
                 <li key={`${p.pointer} ${p.message}`}>
-                  {p.pointer
-                    .split('/')
-                    .filter(Boolean)
-                    .map((s) => (/^\d+$/.test(s) ? String(Number(s) + 1) : titleOf(s)))
-                    .join(', ')}
-                  : {p.message}
+                  {placeOf(p.pointer)}
+                  {p.message}
                 </li>
               ))}
             </ul>
@@ -338,6 +359,25 @@ function Editor({ kind, row, version }: { kind: RowKind; row: Row; version: numb
   );
 }
 
+/** A short name where nobody has given one: the name, as far as it goes. */
+const withShortName = (kind: RowKind, row: Row): Row =>
+  (kind === 'engines' || kind === 'gearboxes') && row['shortName'] === undefined
+    ? { ...row, shortName: row.name.slice(0, 20) }
+    : { ...row };
+
+/** Where in a row a problem is, by the labels of what holds it; its message names the field itself. */
+function placeOf(pointer: string): string {
+  const held = pointer.split('/').filter(Boolean).slice(0, -1);
+  if (held.length === 0) return '';
+  return `${held.map((s) => (/^\d+$/.test(s) ? String(Number(s) + 1) : titleOf(s))).join(', ')}: `;
+}
+
+function freeId(list: readonly { readonly id: string }[]): string {
+  let n = list.length + 1;
+  while (list.some((x) => x.id === `curve-${n}`)) n++;
+  return `curve-${n}`;
+}
+
 /** The solids of a row that have a volume: one that is being typed may not have one yet. */
 function solidsOf(row: Row): DrawnSolid[] {
   const slots = (row['slots'] as { options: { stock: boolean; solids: Solid[] }[] }[] | undefined) ?? [];
@@ -346,6 +386,7 @@ function solidsOf(row: Row): DrawnSolid[] {
     ...slots.flatMap((s) => (s.options.find((o) => o.stock) ?? s.options[0])?.solids ?? []),
   ];
   return solids.flatMap((s) => {
+    if (!isWhole(s.shape)) return [];
     try {
       return [{ id: s.id, name: s.name, convex: convexOf(s.shape), kind: 'powertrain' as const }];
     } catch (error) {
@@ -353,6 +394,26 @@ function solidsOf(row: Row): DrawnSolid[] {
       throw error;
     }
   });
+}
+
+/** Whether a shape has all its figures: one that is being entered has not. */
+function isWhole(shape: Partial<Solid['shape']> | undefined): shape is Solid['shape'] {
+  switch (shape?.kind) {
+    case 'box':
+      return Boolean(shape.centreMm && shape.sizeMm);
+    case 'cylinder':
+      return Boolean(shape.fromMm && shape.toMm && shape.radiusMm);
+    case 'prism':
+      return (
+        Boolean(shape.along && (shape.outlineMm?.length ?? 0) > 2) &&
+        shape.fromMm !== undefined &&
+        shape.toMm !== undefined
+      );
+    case 'hull':
+      return (shape.verticesMm?.length ?? 0) > 3;
+    default:
+      return false;
+  }
 }
 
 /** Curves: which one is in use, its points on a drawing and as two columns, and its conditions. */
@@ -377,23 +438,12 @@ function Curves({ schema, value, at, problems, onChange }: NodeProps) {
             problems={problems}
             onChange={(v) => put(i, { ...c, ...(v as object) })}
           />
-          <Button onClick={() => onChange(curves.filter((_, k) => k !== i))}>Take this curve out</Button>
+          <Button onClick={() => onChange(curves.filter((_, k) => k !== i))}>Remove this curve</Button>
         </div>
       ))}
       <Button
         onClick={() =>
-          onChange([
-            ...curves,
-            {
-              id: `curve-${curves.length + 1}`,
-              name: 'new curve',
-              rpm: [1000, 2000, 3000, 4000, 5000, 6000],
-              torqueNm: [110, 130, 145, 150, 140, 120],
-              standard: 'none',
-              evidence: 'claimed',
-              inUse: curves.length === 0,
-            },
-          ])
+          onChange([...curves, { id: freeId(curves), name: '', rpm: [], torqueNm: [], inUse: curves.length === 0 }])
         }
       >
         Add a curve

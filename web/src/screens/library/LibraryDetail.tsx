@@ -1,6 +1,6 @@
 import { ratingAtInputShaft } from '@sable/core/questions/strength';
-import type { Engine, Family, Gearbox, Library, Part } from '@sable/core';
-import { curveInUse } from '@sable/core/questions/curve';
+import { yearsBuilt, type Engine, type Family, type Gearbox, type Library, type Part } from '@sable/core';
+import { curveInUse, highestRpm, lowestRpm } from '@sable/core/questions/curve';
 import { convexOf } from '@sable/core/geometry';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import Button from '@mui/material/Button';
@@ -191,6 +191,7 @@ function Facts({ rows }: { rows: readonly (readonly [string, ReactNode])[] }) {
 }
 
 function Price({ price }: { price: Engine['price'] }) {
+  if (!price) return <span className="muted">not known</span>;
   return (
     <>
       <Plain value={price.low} quantity="money" /> to <Plain value={price.high} quantity="money" currency="EUR" />,
@@ -219,14 +220,21 @@ function EngineDetail({ engine }: { engine: Engine }) {
   return (
     <>
       <p className="say big">
-        {engine.name}: {engine.cylinders} cylinders {engine.arrangement}, {engine.blockMaterial}, {engine.induction}
+        {engine.name}
+        {[
+          engine.cylinders && `: ${engine.cylinders} cylinders ${engine.arrangement ?? ''}`.trimEnd(),
+          engine.blockMaterial,
+          engine.induction,
+        ]
+          .filter(Boolean)
+          .join(', ')}
       </p>
       <div className="grid-two" style={{ marginTop: 14 }}>
         <Facts
           rows={[
-            ['Family', engine.family],
+            ['Family', engine.family ?? 'not known'],
             ['Codes', engine.codes.join(', ') || 'none recorded'],
-            ['Built', `${engine.builtFrom} to ${engine.builtTo}`],
+            ['Built', yearsBuilt(engine)],
             ['Bore', <FigureText key="b" figure={engine.boreMm} quantity="lengthMm" digits={1} />],
             ['Stroke', <FigureText key="s" figure={engine.strokeMm} quantity="lengthMm" digits={1} />],
             ['Compression', <FigureText key="c" figure={engine.compressionRatio} quantity="number" digits={1} />],
@@ -239,7 +247,12 @@ function EngineDetail({ engine }: { engine: Engine }) {
               engine.noise ? <FigureText key="n" figure={engine.noise.levelDb} quantity="soundDb" /> : 'not known',
             ],
             ['Price used', <Price key="p" price={engine.price} />],
-            ['Supply', `${engine.supply.scarcity}, maker ${engine.supply.makerActive ? 'still active' : 'gone'}`],
+            [
+              'Supply',
+              engine.supply
+                ? `${engine.supply.scarcity}, maker ${engine.supply.makerActive ? 'still active' : 'gone'}`
+                : 'not known',
+            ],
             ['Known faults', engine.faults.join(' ') || 'none recorded'],
           ]}
         />
@@ -248,8 +261,11 @@ function EngineDetail({ engine }: { engine: Engine }) {
             <Suspense fallback={null}>
               <TorqueChart
                 height={250}
-                band={{ lowRpm: engine.idleRpm.value, highRpm: engine.redlineRpm.value }}
-                bandName="idle to redline"
+                band={{
+                  lowRpm: engine.idleRpm?.value ?? lowestRpm(curve.torque),
+                  highRpm: engine.redlineRpm?.value ?? highestRpm(curve.torque),
+                }}
+                bandName={engine.idleRpm && engine.redlineRpm ? 'idle to redline' : 'as the curve runs'}
                 series={[{ candidate: { id: engine.id, letter: 'A' }, label: engine.shortName, torque: curve.torque }]}
               />
             </Suspense>
@@ -336,7 +352,7 @@ function GearboxDetail({ gearbox }: { gearbox: Gearbox }) {
         <Facts
           rows={[
             ['Ratios', gearbox.ratios.map((r) => r.toFixed(2)).join(' · ')],
-            ['Reverse', gearbox.reverseRatio.toFixed(2)],
+            ['Reverse', gearbox.reverseRatio?.toFixed(2) ?? 'not known'],
             ...gearbox.ratings.map(
               (r) =>
                 [
@@ -389,8 +405,11 @@ function PartDetail({ part, library }: { part: Part; library: Library }) {
             ['Can’t stand beside', part.excludes.map(named).join('; ') || 'nothing known'],
             ['Mass', <FigureText key="m" figure={part.massKg} quantity="massKg" digits={1} />],
             ['Price', <Price key="p" price={part.price} />],
-            ['Hours to fit', <Plain key="h" value={part.hours.likely} quantity="hours" digits={1} />],
-            ['Lead time', part.leadDays === 0 ? 'none' : `${part.leadDays} days`],
+            ['Hours to fit', <Plain key="h" value={part.hours?.likely} quantity="hours" digits={1} />],
+            [
+              'Lead time',
+              part.leadDays === undefined ? 'not known' : part.leadDays === 0 ? 'none' : `${part.leadDays} days`,
+            ],
             ['Note', part.note ?? 'none'],
           ]}
         />

@@ -1,7 +1,7 @@
 import { curveInUse, peaksOf } from '@sable/core/questions/curve';
 import type { Engine, Family, Gearbox, ImportReport, Library, Part } from '@sable/core';
 import { formatNumber, unitOf, type Evidence, type Quantity, type Units } from '@sable/core/units';
-import { displacementCc } from '@sable/core/questions/engine';
+import { knownDisplacement } from '@sable/core/questions/engine';
 import { ratingAtInputShaft } from '@sable/core/questions/strength';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import Alert from '@mui/material/Alert';
@@ -65,24 +65,28 @@ const words = (field: string, title: string, width: number, flex = false): GridC
   by: (row) => row[field] as string,
 });
 
-const litres = (e: Engine) => displacementCc(e.boreMm.value, e.strokeMm.value, e.cylinders) / 1000;
+const known = (value: number | undefined, evidence: Evidence | undefined) => ({
+  value,
+  ...(evidence ? { evidence } : {}),
+});
 const named = (row: { name: string; retired?: boolean }) => (row.retired ? `${row.name} (retired)` : row.name);
 
 function engineRow(e: Engine): Row {
   const curve = curveInUse(e, []);
   const peaks = curve && peaksOf(curve.torque);
   const mass = e.massRecords.find((m) => m.inUse) ?? e.massRecords[0];
+  const cc = knownDisplacement(e);
   return {
     id: e.id,
     name: named(e),
-    family: e.family,
-    litres: { value: litres(e), evidence: e.boreMm.evidence },
+    family: e.family ?? '',
+    litres: known(cc === undefined ? undefined : cc / 1000, e.boreMm?.evidence),
     power: { value: peaks?.peakPowerKw, ...(curve ? { evidence: curve.evidence } : {}) },
     torque: { value: peaks?.peakTorqueNm, ...(curve ? { evidence: curve.evidence } : {}) },
     mass: { value: mass?.massKg.value, ...(mass ? { evidence: mass.massKg.evidence } : {}) },
     basis: mass?.basis ?? 'none',
-    price: { value: e.price.likely, evidence: e.price.evidence },
-    words: `${e.name} ${e.family} ${e.codes.join(' ')} ${e.arrangement} ${e.induction} ${e.fuel}`.toLowerCase(),
+    price: known(e.price?.likely, e.price?.evidence),
+    words: [e.name, e.family, ...e.codes, e.arrangement, e.induction, e.fuel].filter(Boolean).join(' ').toLowerCase(),
   };
 }
 function gearboxRow(g: Gearbox): Row {
@@ -96,8 +100,8 @@ function gearboxRow(g: Gearbox): Row {
     first: { value: g.ratios[0] },
     top: { value: g.ratios.at(-1) },
     rating: { value: rating?.inputNm.value, ...(rating ? { evidence: rating.inputNm.evidence } : {}) },
-    mass: { value: g.massKg.value, evidence: g.massKg.evidence },
-    price: { value: g.price.likely, evidence: g.price.evidence },
+    mass: known(g.massKg?.value, g.massKg?.evidence),
+    price: known(g.price?.likely, g.price?.evidence),
     words: `${g.name} ${g.kind} ${g.note ?? ''}`.toLowerCase(),
   };
 }
@@ -107,9 +111,9 @@ function partRow(p: Part): Row {
     name: named(p),
     class: p.class,
     made: p.discontinued ? 'no longer made' : p.made,
-    mass: { value: p.massKg.value, evidence: p.massKg.evidence },
-    price: { value: p.price.likely, evidence: p.price.evidence },
-    hours: { value: p.hours.likely },
+    mass: known(p.massKg?.value, p.massKg?.evidence),
+    price: known(p.price?.likely, p.price?.evidence),
+    hours: { value: p.hours?.likely },
     lead: { value: p.leadDays },
     words: `${p.name} ${p.class} ${p.note ?? ''}`.toLowerCase(),
   };

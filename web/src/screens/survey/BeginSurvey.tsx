@@ -1,135 +1,131 @@
 import type { Chassis } from '@sable/core';
 import { readTyreCode } from '@sable/core/questions/gearing';
-import type { Figure } from '@sable/core/units';
+import type { Figure, Quantity } from '@sable/core/units';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { useBuildActions } from '../../hooks/buildState.tsx';
-import { ChoiceField, QuantityField } from '../../pieces/fields.tsx';
+import { FigureField } from '../../pieces/FigureField.tsx';
+import { ChoiceField, firstFault, QuantityField } from '../../pieces/fields.tsx';
+import fields from '../../pieces/fields.module.css';
 import layout from '../../pieces/layout.module.css';
 
-const measured = (value: number, plusMinus: number): Figure => ({ value, plusMinus, evidence: 'measured' });
-const estimated = (value: number, plusMinus: number): Figure => ({ value, plusMinus, evidence: 'estimated' });
-
-interface Begin {
-  name: string;
-  year: number;
-  body: Chassis['body'];
-  drive: Chassis['drive'];
-  engineLies: Chassis['engineLies'];
-  wheelbaseMm: number;
-  trackFrontMm: number;
-  trackRearMm: number;
-  frontKg: number;
-  rearKg: number;
-  tyreCode: string;
-  axleRatio: number;
+/** What is entered so far; what nobody has entered is absent. */
+interface Begun {
+  readonly name: string;
+  readonly year?: number;
+  readonly body?: Chassis['body'];
+  readonly drive?: Chassis['drive'];
+  readonly engineLies?: Chassis['engineLies'];
+  readonly figures: Partial<Record<FigureKey, Figure>>;
+  readonly tyreCode: string;
+  readonly axleRatio?: number;
 }
 
 const BODIES = ['small saloon', 'estate', 'hatch', 'pickup'] as const;
+const FIGURES = [
+  ['wheelbaseMm', 'Wheelbase', 'lengthMm', 500, 6000],
+  ['trackFrontMm', 'Track, front', 'lengthMm', 500, 3000],
+  ['trackRearMm', 'Track, rear', 'lengthMm', 500, 3000],
+  ['frontKg', 'Front axle', 'massKg', 20, 5000],
+  ['rearKg', 'Rear axle', 'massKg', 20, 5000],
+] as const satisfies readonly (readonly [string, string, Quantity, number, number])[];
+type FigureKey = (typeof FIGURES)[number][0];
 
-/** The few things without which nothing about a car can be reckoned; everything else is taped afterwards. */
+const NEEDED = [
+  ['body', 'body'],
+  ['drive', 'driven wheels'],
+  ['engineLies', 'how the engine lies'],
+] as const;
+
+/** What the papers and two axles on a scale say of a car; only what it is has to be there, the rest can be entered later. */
 export function BeginSurvey() {
   const { save } = useBuildActions();
-  const [car, setCar] = useState<Begin>({
-    name: '',
-    year: 1975,
-    body: 'small saloon',
-    drive: 'rear',
-    engineLies: 'longitudinal',
-    wheelbaseMm: 2300,
-    trackFrontMm: 1270,
-    trackRearMm: 1260,
-    frontKg: 450,
-    rearKg: 400,
-    tyreCode: '165/80R13',
-    axleRatio: 3.9,
-  });
+  const form = useRef<HTMLDivElement>(null);
+  const [car, setCar] = useState<Begun>({ name: '', figures: {}, tyreCode: '' });
   const [fault, setFault] = useState<string>();
-  const put = (more: Partial<Begin>) => setCar({ ...car, ...more });
+  const put = (more: Partial<Begun>) => setCar({ ...car, ...more });
   const begin = () => {
-    if (car.name.trim() === '')
-      return setFault('Give the car a name: make-believe or chassis number, whatever you call it.');
-    try {
-      readTyreCode(car.tyreCode);
-    } catch (e) {
-      return setFault(e instanceof Error ? e.message : 'The tyre code can’t be read; write it like 165/80R13.');
+    const wrong = firstFault(form.current);
+    if (wrong) {
+      wrong.focus();
+      return setFault(`${wrong.ariaLabel ?? 'A field'} can’t be taken as it stands: correct or clear it first.`);
+    }
+    if (car.name.trim() === '') return setFault('Car: enter a name, such as its model or chassis number.');
+    const open = NEEDED.filter(([key]) => !car[key]).map(([, label]) => label);
+    if (open.length > 0) return setFault(`Choose ${open.join(', ')}.`);
+    if (car.tyreCode !== '') {
+      try {
+        readTyreCode(car.tyreCode);
+      } catch (e) {
+        return setFault(e instanceof Error ? e.message : 'Tyres: enter a code such as 165/80R13.');
+      }
     }
     save('chassis', null, chassisOf(car));
   };
-  const length = (key: 'wheelbaseMm' | 'trackFrontMm' | 'trackRearMm', label: string) => (
-    <QuantityField
+  const choice = <K extends 'body' | 'drive' | 'engineLies'>(key: K, label: string, of: readonly string[]) => (
+    <ChoiceField
       label={label}
-      quantity="lengthMm"
-      value={car[key]}
-      min={500}
-      max={6000}
-      onCommit={(v) => v !== undefined && put({ [key]: v })}
-    />
-  );
-  const mass = (key: 'frontKg' | 'rearKg', label: string) => (
-    <QuantityField
-      label={label}
-      quantity="massKg"
-      value={car[key]}
-      min={20}
-      max={5000}
-      onCommit={(v) => v !== undefined && put({ [key]: v })}
+      value={car[key] ?? ''}
+      choices={of.map((b) => ({ value: b, label: b }))}
+      onCommit={(v) => put({ [key]: v } as Partial<Begun>)}
     />
   );
   return (
-    <div className="main">
+    <div className="main" ref={form}>
       <div className="answer">
         <p className="say big">Nobody has measured this car yet</p>
         <p className="say muted">
-          Begin with what is on the papers and what two axles weigh; then walk round the bay with a tape. Drag and grip
-          are estimated until you know better.
+          Enter what is on the papers and what the axles weigh; then walk round the bay with a tape. Only the name and
+          the layout have to be there: what is empty stays unknown, and says so.
         </p>
       </div>
       <div className={layout['form-grid']} style={{ maxWidth: 860, marginTop: 18 }}>
         <TextField label="Car" value={car.name} onChange={(e) => put({ name: e.target.value })} />
+        {choice('body', 'Body', BODIES)}
+        {choice('drive', 'Driven wheels', ['rear', 'front', 'all'])}
+        {choice('engineLies', 'Engine lies', ['longitudinal', 'transverse'])}
         <QuantityField
           label="Year"
           quantity="number"
-          digits={0}
+          optional
+          whole
           value={car.year}
           min={1900}
           max={2100}
-          onCommit={(v) => v !== undefined && put({ year: Math.round(v) })}
+          onCommit={(year) => setCar(without(car, 'year', year))}
         />
-        <ChoiceField
-          label="Body"
-          value={car.body}
-          choices={BODIES.map((b) => ({ value: b, label: b }))}
-          onCommit={(v) => put({ body: v as Begin['body'] })}
+        <TextField
+          label="Tyres"
+          value={car.tyreCode}
+          placeholder="165/80R13"
+          onChange={(e) => put({ tyreCode: e.target.value.trim() })}
+          slotProps={{ inputLabel: { shrink: true } }}
         />
-        <ChoiceField
-          label="Driven wheels"
-          value={car.drive}
-          choices={(['rear', 'front', 'all'] as const).map((d) => ({ value: d, label: d }))}
-          onCommit={(v) => put({ drive: v as Begin['drive'] })}
-        />
-        <ChoiceField
-          label="Engine lies"
-          value={car.engineLies}
-          choices={(['longitudinal', 'transverse'] as const).map((d) => ({ value: d, label: d }))}
-          onCommit={(v) => put({ engineLies: v as Begin['engineLies'] })}
-        />
-        {length('wheelbaseMm', 'Wheelbase')}
-        {length('trackFrontMm', 'Track, front')}
-        {length('trackRearMm', 'Track, rear')}
-        {mass('frontKg', 'Front axle')}
-        {mass('rearKg', 'Rear axle')}
-        <TextField label="Tyres" value={car.tyreCode} onChange={(e) => put({ tyreCode: e.target.value.trim() })} />
         <QuantityField
           label="Final drive"
           quantity="ratio"
           digits={2}
+          optional
           value={car.axleRatio}
           min={1}
           max={20}
-          onCommit={(v) => v !== undefined && put({ axleRatio: v })}
+          onCommit={(axleRatio) => setCar(without(car, 'axleRatio', axleRatio))}
         />
+      </div>
+      <div className={fields['figures']} style={{ maxWidth: 860, marginTop: 12 }}>
+        {FIGURES.map(([key, label, quantity, min, max]) => (
+          <FigureField
+            key={key}
+            label={label}
+            quantity={quantity}
+            optional
+            min={min}
+            max={max}
+            value={car.figures[key]}
+            onChange={(f) => put({ figures: without(car.figures, key, f) })}
+          />
+        ))}
       </div>
       {fault && (
         <p role="alert" className="fault">
@@ -143,46 +139,33 @@ export function BeginSurvey() {
   );
 }
 
-function chassisOf(car: Begin): Chassis {
-  const nothing = { low: 0, likely: 0, high: 0, evidence: 'measured' as const };
+/** The same with a field set, or without it where there is nothing to set. */
+function without<T extends object, K extends keyof T>(of: T, key: K, value: T[K] | undefined): T {
+  const { [key]: _old, ...rest } = of;
+  return (value === undefined ? rest : { ...rest, [key]: value }) as T;
+}
+
+function chassisOf({ name, year, body, drive, engineLies, figures, tyreCode, axleRatio }: Begun): Chassis {
+  const { frontKg, rearKg, ...lengths } = figures;
   return {
-    name: car.name.trim(),
-    year: car.year,
-    body: car.body,
-    drive: car.drive,
-    engineLies: car.engineLies,
-    wheelbaseMm: measured(car.wheelbaseMm, 3),
-    trackFrontMm: measured(car.trackFrontMm, 4),
-    trackRearMm: measured(car.trackRearMm, 4),
+    name: name.trim(),
+    ...(year === undefined ? {} : { year }),
+    body: body!,
+    drive: drive!,
+    engineLies: engineLies!,
+    ...lengths,
     weighing: {
-      frontKg: measured(car.frontKg, 2),
-      rearKg: measured(car.rearKg, 2),
-      comYMm: estimated(0, 15),
-      comZMm: estimated(540, 40),
-      aboard: 'nobody aboard',
+      ...(frontKg ? { frontKg } : {}),
+      ...(rearKg ? { rearKg } : {}),
+      aboard: '',
       driverAboard: false,
-      fuelL: estimated(20, 5),
     },
-    tankL: estimated(45, 5),
-    dragAreaM2: estimated(0.75, 0.1),
-    rollingCoefficient: estimated(0.013, 0.002),
-    axleEfficiency: estimated(0.96, 0.01),
-    axleRatios: [{ ratio: car.axleRatio, fitted: true, price: nothing }],
-    tyres: [
-      {
-        code: car.tyreCode,
-        fitted: true,
-        dryGrip: estimated(0.9, 0.05),
-        wetGrip: estimated(0.6, 0.06),
-        massKgEach: estimated(13, 2),
-        price: nothing,
-      },
-    ],
+    axleRatios: axleRatio === undefined ? [] : [{ ratio: axleRatio, fitted: true }],
+    tyres: tyreCode === '' ? [] : [{ code: tyreCode, fitted: true }],
     obstacles: [],
     pads: [],
     ports: [],
     lumps: [],
     tape: [],
-    installFrom: ['above'],
   };
 }

@@ -1,73 +1,70 @@
 import { DIFFERENTIALS, type Chassis, type DifferentialKind } from '@sable/core';
-import type { Figure, Quantity } from '@sable/core/units';
-import Button from '@mui/material/Button';
+import type { Figure } from '@sable/core/units';
 import { useBuildActions } from '../../hooks/buildState.tsx';
-import { ChoiceField, QuantityField, WordsField } from '../../pieces/fields.tsx';
-import layout from '../../pieces/layout.module.css';
-
-const read = (old: Figure | undefined, value: number): Figure => {
-  const { plusMinus: _old, ...rest } = old ?? { value };
-  return { ...rest, value, evidence: 'measured' };
-};
-const told = (old: Figure | undefined, value: number): Figure => {
-  const { plusMinus: _old, ...rest } = old ?? { value };
-  return { ...rest, value, evidence: 'claimed' };
-};
+import { FigureField } from '../../pieces/FigureField.tsx';
+import { ChoiceField, QuantityField } from '../../pieces/fields.tsx';
+import css from '../../pieces/fields.module.css';
+import { WholeForm, type WholeField } from './WholeForm.tsx';
 
 const NOTHING = { low: 0, likely: 0, high: 0, evidence: 'measured' } as const;
-/** Something to begin from where nothing was noted yet; every field stands open beside it. */
-const ROOM: NonNullable<Chassis['wheelRoom']> = {
-  bolts: '4x100',
-  widestMm: { value: 185, evidence: 'estimated' },
-  largestDiameterMm: { value: 600, evidence: 'estimated' },
-  leastRimIn: 13,
-  offsetFromMm: 20,
-  offsetToMm: 40,
-};
-const TUBE: NonNullable<Chassis['propshaft']> = { outerDiameterMm: 63.5, innerDiameterMm: 60.2, pieces: 1 };
-const CORE: NonNullable<Chassis['radiator']> = {
-  coreM2: { value: 0.16, evidence: 'estimated' },
-  thicknessMm: { value: 32, evidence: 'estimated' },
-};
 
-/** What stands behind the gearbox and round the wheels: axle, shafts, differential, room for tyres, radiator, brakes. */
+type Tube = NonNullable<Chassis['propshaft']>;
+type Core = NonNullable<Chassis['radiator']>;
+type Room = NonNullable<Chassis['wheelRoom']>;
+
+const TUBE: readonly WholeField<Tube>[] = [
+  { key: 'outerDiameterMm', label: 'Propshaft tube, outer diameter', quantity: 'lengthMm', min: 10, max: 300 },
+  { key: 'innerDiameterMm', label: 'Propshaft tube, inner diameter', quantity: 'lengthMm', min: 0, max: 300 },
+  { key: 'pieces', label: 'Propshaft sections', quantity: 'count', min: 1, max: 3, whole: true },
+];
+const CORE: readonly WholeField<Core>[] = [
+  { key: 'coreM2', label: 'Radiator core area', quantity: 'areaM2', figure: true, min: 0.01, max: 2 },
+  { key: 'thicknessMm', label: 'Radiator core thickness', quantity: 'lengthMm', figure: true, min: 5, max: 200 },
+];
+const ROOM: readonly WholeField<Room>[] = [
+  { key: 'bolts', label: 'Wheel bolt pattern, such as 4x100', quantity: 'words' },
+  { key: 'widestMm', label: 'Maximum tyre width', quantity: 'lengthMm', figure: true, min: 80, max: 500 },
+  {
+    key: 'largestDiameterMm',
+    label: 'Maximum tyre diameter at full travel',
+    quantity: 'lengthMm',
+    figure: true,
+    min: 300,
+    max: 1200,
+  },
+  { key: 'leastRimIn', label: 'Minimum rim diameter over the brakes', quantity: 'inch', min: 8, max: 30 },
+  { key: 'offsetFromMm', label: 'Wheel offset, minimum', quantity: 'lengthMm', min: -100, max: 100 },
+  { key: 'offsetToMm', label: 'Wheel offset, maximum', quantity: 'lengthMm', min: -100, max: 100 },
+];
+
+/** Axle, shafts, differential, room for tyres, radiator, brakes. */
 export function DrivelineDetail({ chassis }: { chassis: Chassis }) {
   const { save } = useBuildActions();
   const put = (more: Partial<Chassis>) => save('chassis', chassis, { ...chassis, ...more });
-  const { wheelRoom: room, propshaft: tube, radiator, axleRating: axle } = chassis;
-  const fitted = chassis.differentials?.find((d) => d.fitted)?.kind ?? 'open';
+  const { axleRating: axle } = chassis;
+  const fitted = chassis.differentials?.find((d) => d.fitted)?.kind ?? '';
   const setDifferential = (kind: DifferentialKind) => {
     const others = (chassis.differentials ?? []).filter((d) => d.kind !== kind).map((d) => ({ ...d, fitted: false }));
     const old = chassis.differentials?.find((d) => d.kind === kind);
     put({ differentials: [{ ...old, kind, fitted: true, price: NOTHING, hours: NOTHING }, ...others] });
   };
-  const rating = (key: 'pinionTorqueNm' | 'shaftTorqueNm', v: number | undefined) => {
-    const { [key]: old, ...rest } = axle ?? {};
-    const next = v === undefined ? rest : { ...rest, [key]: told(old, v) };
+  const rating = (key: 'pinionTorqueNm' | 'shaftTorqueNm', figure: Figure | undefined) => {
+    const { [key]: _old, ...rest } = axle ?? {};
+    const next = figure ? { ...rest, [key]: figure } : rest;
     const { axleRating: _gone, ...bare } = chassis;
     save('chassis', chassis, Object.keys(next).length === 0 ? bare : { ...bare, axleRating: next });
   };
-  const number = (
-    label: string,
-    quantity: Quantity,
-    value: number | undefined,
-    onCommit: (v: number) => void,
-    more: { digits?: number; min?: number; max?: number } = {},
-  ) => (
-    <QuantityField
-      key={label}
-      label={label}
-      quantity={quantity}
-      min={0.001}
-      value={value}
-      onCommit={(v) => v !== undefined && onCommit(v)}
-      {...more}
-    />
-  );
+  const kept = <K extends 'propshaft' | 'radiator' | 'wheelRoom'>(key: K) => ({
+    stored: chassis[key],
+    onKeep: (value: Chassis[K]) => {
+      const { [key]: _old, ...rest } = chassis;
+      save('chassis', chassis, (value === undefined ? rest : { ...rest, [key]: value }) as Chassis);
+    },
+  });
   return (
     <>
-      <h3 style={{ marginTop: 18 }}>Driveline, wheels, cooling</h3>
-      <div className={layout['form-grid']} style={{ marginTop: 10 }}>
+      <h3 style={{ marginTop: 18 }}>Axle</h3>
+      <div className={css['figures']} style={{ marginTop: 10 }}>
         {chassis.drive !== 'all' && (
           <ChoiceField
             label="Differential fitted"
@@ -76,39 +73,45 @@ export function DrivelineDetail({ chassis }: { chassis: Chassis }) {
             onCommit={(v) => setDifferential(v as DifferentialKind)}
           />
         )}
-        <QuantityField
+        <FigureField
           at="/chassis/axleRating/pinionTorqueNm"
-          label="Axle stands, at its pinion"
+          label="Axle rating at pinion"
           quantity="torqueNm"
           optional
+          first="claimed"
           min={1}
-          value={axle?.pinionTorqueNm?.value}
-          onCommit={(v) => rating('pinionTorqueNm', v)}
+          max={20_000}
+          value={axle?.pinionTorqueNm}
+          onChange={(f) => rating('pinionTorqueNm', f)}
         />
-        <QuantityField
+        <FigureField
           at="/chassis/axleRating/shaftTorqueNm"
-          label="One half shaft stands"
+          label="Half-shaft rating, each"
           quantity="torqueNm"
           optional
+          first="claimed"
           min={1}
-          value={axle?.shaftTorqueNm?.value}
-          onCommit={(v) => rating('shaftTorqueNm', v)}
+          max={20_000}
+          value={axle?.shaftTorqueNm}
+          onChange={(f) => rating('shaftTorqueNm', f)}
         />
-        <QuantityField
-          label="Brakes good for"
+        <FigureField
+          label="Brakes rated for"
           quantity="powerKw"
           optional
+          first="claimed"
           min={1}
-          value={chassis.brakesForKw?.value}
-          onCommit={(v) => {
-            const { brakesForKw: old, ...rest } = chassis;
-            save('chassis', chassis, v === undefined ? rest : { ...rest, brakesForKw: told(old, v) });
+          max={2000}
+          value={chassis.brakesForKw}
+          onChange={(f) => {
+            const { brakesForKw: _old, ...rest } = chassis;
+            save('chassis', chassis, f ? { ...rest, brakesForKw: f } : rest);
           }}
         />
         {chassis.drive === 'all' && (
           <QuantityField
-            label="Low range of the transfer case"
-            quantity="number"
+            label="Transfer case, low range"
+            quantity="ratio"
             digits={2}
             optional
             min={1.01}
@@ -120,84 +123,10 @@ export function DrivelineDetail({ chassis }: { chassis: Chassis }) {
             }}
           />
         )}
-        {tube && (
-          <>
-            {number(
-              'Propshaft tube, outside',
-              'lengthMm',
-              tube.outerDiameterMm,
-              (v) => put({ propshaft: { ...tube, outerDiameterMm: v } }),
-              { digits: 1 },
-            )}
-            {number(
-              'Propshaft tube, inside',
-              'lengthMm',
-              tube.innerDiameterMm,
-              (v) => put({ propshaft: { ...tube, innerDiameterMm: v } }),
-              { digits: 1 },
-            )}
-            {number(
-              'Propshaft in pieces',
-              'count',
-              tube.pieces,
-              (v) => put({ propshaft: { ...tube, pieces: Math.round(v) } }),
-              { min: 1, max: 3 },
-            )}
-          </>
-        )}
-        {radiator && (
-          <>
-            {number(
-              'Radiator core, face',
-              'areaM2',
-              radiator.coreM2.value,
-              (v) => put({ radiator: { ...radiator, coreM2: read(radiator.coreM2, v) } }),
-              { digits: 3 },
-            )}
-            {number('Radiator core, thickness', 'lengthMm', radiator.thicknessMm.value, (v) =>
-              put({ radiator: { ...radiator, thicknessMm: read(radiator.thicknessMm, v) } }),
-            )}
-          </>
-        )}
-        {room && (
-          <>
-            <WordsField
-              label="Bolts of the hub"
-              value={room.bolts}
-              onCommit={(bolts) => put({ wheelRoom: { ...room, bolts } })}
-            />
-            {number('Widest tyre in the arch', 'lengthMm', room.widestMm.value, (v) =>
-              put({ wheelRoom: { ...room, widestMm: read(room.widestMm, v) } }),
-            )}
-            {number('Largest tyre at full travel', 'lengthMm', room.largestDiameterMm.value, (v) =>
-              put({ wheelRoom: { ...room, largestDiameterMm: read(room.largestDiameterMm, v) } }),
-            )}
-            {number(
-              'Smallest rim over the brakes',
-              'inch',
-              room.leastRimIn,
-              (v) => put({ wheelRoom: { ...room, leastRimIn: v } }),
-              { min: 8, max: 30 },
-            )}
-            {number(
-              'Offset from',
-              'lengthMm',
-              room.offsetFromMm,
-              (v) => put({ wheelRoom: { ...room, offsetFromMm: v } }),
-              { min: -100, max: 100 },
-            )}
-            {number('Offset to', 'lengthMm', room.offsetToMm, (v) => put({ wheelRoom: { ...room, offsetToMm: v } }), {
-              min: -100,
-              max: 100,
-            })}
-          </>
-        )}
       </div>
-      <div style={{ display: 'flex', gap: 8, flexWrap: 'wrap', marginTop: 10 }}>
-        {!tube && <Button onClick={() => put({ propshaft: TUBE })}>Note the propshaft</Button>}
-        {!radiator && <Button onClick={() => put({ radiator: CORE })}>Note the radiator</Button>}
-        {!room && <Button onClick={() => put({ wheelRoom: ROOM })}>Note the room for wheels</Button>}
-      </div>
+      <WholeForm title="Propshaft" fields={TUBE} {...kept('propshaft')} />
+      <WholeForm title="Radiator" fields={CORE} {...kept('radiator')} />
+      <WholeForm title="Space for wheels" fields={ROOM} {...kept('wheelRoom')} />
     </>
   );
 }

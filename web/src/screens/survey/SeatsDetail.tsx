@@ -5,148 +5,137 @@ import FormControlLabel from '@mui/material/FormControlLabel';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { useBuildActions } from '../../hooks/buildState.tsx';
-import { QuantityField } from '../../pieces/fields.tsx';
-import layout from '../../pieces/layout.module.css';
+import { WholeForm, type WholeField } from './WholeForm.tsx';
 
-type Point = readonly [number, number, number];
-const AXES = ['Ahead of the axle', 'Left of the middle', 'Above the floor'] as const;
-
-/** Three lengths that say where a point is; behind, right and below are minus. */
-function PointFields({ at, onAt }: { at: Point; onAt: (at: [number, number, number]) => void }) {
-  return (
-    <>
-      {AXES.map((label, k) => (
-        <QuantityField
-          key={label}
-          label={label}
-          quantity="lengthMm"
-          digits={1}
-          value={at[k]}
-          min={-10000}
-          max={10000}
-          onCommit={(v) => {
-            if (v === undefined) return;
-            const next: [number, number, number] = [at[0], at[1], at[2]];
-            next[k] = v;
-            onAt(next);
-          }}
-        />
-      ))}
-    </>
-  );
+type Point = [number, number, number];
+/** A point as three fields; behind, right and below are minus. */
+interface At {
+  readonly x: number;
+  readonly y: number;
+  readonly z: number;
 }
+const place = { quantity: 'lengthMm', digits: 0, min: -10_000, max: 10_000 } as const;
+const AT: readonly WholeField<At>[] = [
+  { key: 'x', label: 'Ahead of the front axle', ...place },
+  { key: 'y', label: 'Left of the middle', ...place },
+  { key: 'z', label: 'Above the floor', ...place },
+];
+const pointOf = ({ x, y, z }: At): Point => [x, y, z];
+const atOf = ([x, y, z]: readonly [number, number, number]): At => ({ x, y, z });
+
+interface Named extends At {
+  readonly name: string;
+}
+const PAD: readonly WholeField<Named>[] = [{ key: 'name', label: 'Name', quantity: 'words' }, ...AT];
+
+type Aperture = NonNullable<Chassis['shifterAperture']>;
+type FlatAperture = At & Omit<Aperture, 'centreMm'>;
+const APERTURE: readonly WholeField<FlatAperture>[] = [
+  ...AT,
+  { key: 'halfLengthMm', label: 'Half its length', quantity: 'lengthMm', min: 1, max: 500 },
+  { key: 'halfWidthMm', label: 'Half its width', quantity: 'lengthMm', min: 1, max: 500 },
+  { key: 'plusMinusMm', label: 'Measured to ±', quantity: 'lengthMm', min: 0, max: 100, optional: true },
+];
+
+type Pinion = NonNullable<Chassis['pinion']>;
+type FlatPinion = At & Omit<Pinion, 'atMm'>;
+const PINION: readonly WholeField<FlatPinion>[] = [
+  ...AT,
+  { key: 'pitchDeg', label: 'Nose up', quantity: 'angleDeg', digits: 1, min: -30, max: 30 },
+];
+
+type Side = 'left' | 'right';
+type FlatHubs = Record<`${Side} ${keyof At}`, number>;
+const HUBS = (['left', 'right'] as const).flatMap((side) =>
+  AT.map(({ label, ...f }): WholeField<FlatHubs> => ({
+    ...f,
+    key: `${side} ${f.key}`,
+    label: `${side === 'left' ? 'Left' : 'Right'} outer joint: ${label.toLowerCase()}`,
+  })),
+);
 
 /** What the engine is hung from and what the shafts run to: pads, shifter hole, pinion flange, hubs, and the ways in. */
 export function SeatsDetail({ chassis }: { chassis: Chassis }) {
   const { save } = useBuildActions();
   const put = (more: Partial<Chassis>) => save('chassis', chassis, { ...chassis, ...more });
-  const drop = (key: 'shifterAperture' | 'pinion' | 'hubs') => {
-    const { [key]: _gone, ...rest } = chassis;
-    save('chassis', chassis, rest);
+  const keep = <K extends 'shifterAperture' | 'pinion' | 'hubs'>(key: K, value: Chassis[K]) => {
+    const { [key]: _old, ...rest } = chassis;
+    save('chassis', chassis, (value === undefined ? rest : { ...rest, [key]: value }) as Chassis);
   };
   const { pads, shifterAperture, pinion, hubs } = chassis;
+  const [newPads, setNewPads] = useState<readonly string[]>([]);
   const from = chassis.installFrom ?? [];
+  const putPad = (id: string, next: Named | undefined) => {
+    const pad = next && { id, name: next.name, atMm: pointOf(next) };
+    const here = pads.some((p) => p.id === id);
+    if (pad) setNewPads(newPads.filter((x) => x !== id));
+    put({ pads: here ? pads.flatMap((p) => (p.id === id ? (pad ?? []) : [p])) : pad ? [...pads, pad] : pads });
+  };
   return (
     <section>
-      <h2>Pads, shifter hole, shafts</h2>
+      <h2>Chassis mounts, shifter aperture, shafts</h2>
       <p className="say muted">
-        Read pads and pinion before the old engine is out: they show where it hung and at what angle the shaft ran.
+        Read mounts and pinion before the old engine is out: they show where it hung and at what angle the shaft ran.
       </p>
-      <h3>Mount pads</h3>
-      {pads.map((pad, i) => {
-        const putPad = (next: typeof pad | undefined) =>
-          put({ pads: pads.flatMap((p, k) => (k === i ? (next ? [next] : []) : [p])) });
-        return (
-          <fieldset key={pad.id} className={layout['change']}>
-            <legend>{pad.name}</legend>
-            <NameField label="Name" value={pad.name} onCommit={(name) => putPad({ ...pad, name })} />
-            <PointFields at={pad.atMm} onAt={(atMm) => putPad({ ...pad, atMm })} />
-            <Button onClick={() => putPad(undefined)}>Take out</Button>
-          </fieldset>
-        );
-      })}
+      {pads.map((pad) => (
+        <WholeForm
+          key={pad.id}
+          title={`Chassis mount: ${pad.name}`}
+          fields={PAD}
+          stored={{ name: pad.name, ...atOf(pad.atMm) }}
+          onKeep={(next) => putPad(pad.id, next)}
+        />
+      ))}
+      {newPads.map((id) => (
+        <WholeForm
+          key={id}
+          title="Chassis mount, new"
+          fields={PAD}
+          stored={undefined}
+          onKeep={(next) => next && putPad(id, next)}
+          onDrop={() => setNewPads(newPads.filter((x) => x !== id))}
+        />
+      ))}
       <Button
         sx={{ mt: 1 }}
         onClick={() => {
-          let n = pads.length + 1;
-          while (pads.some((p) => p.id === `pad-${n}`)) n++;
-          put({ pads: [...pads, { id: `pad-${n}`, name: `pad ${n}`, atMm: [0, 300, 300] }] });
+          let n = pads.length + newPads.length + 1;
+          const taken = [...pads.map((p) => p.id), ...newPads];
+          while (taken.includes(`pad-${n}`)) n++;
+          setNewPads([...newPads, `pad-${n}`]);
         }}
       >
-        Add a pad
+        Add a chassis mount
       </Button>
-      <h3 style={{ marginTop: 18 }}>Shifter hole</h3>
-      {shifterAperture ? (
-        <fieldset className={layout['change']}>
-          <legend>middle and size</legend>
-          <PointFields
-            at={shifterAperture.centreMm}
-            onAt={(centreMm) => put({ shifterAperture: { ...shifterAperture, centreMm } })}
-          />
-          {(['halfLengthMm', 'halfWidthMm'] as const).map((key) => (
-            <QuantityField
-              key={key}
-              label={key === 'halfLengthMm' ? 'Half its length' : 'Half its width'}
-              quantity="lengthMm"
-              value={shifterAperture[key]}
-              min={1}
-              onCommit={(v) => v !== undefined && put({ shifterAperture: { ...shifterAperture, [key]: v } })}
-            />
-          ))}
-          <QuantityField
-            label="Measured to ±"
-            quantity="lengthMm"
-            value={shifterAperture.plusMinusMm ?? 3}
-            min={0}
-            max={100}
-            onCommit={(v) => v !== undefined && put({ shifterAperture: { ...shifterAperture, plusMinusMm: v } })}
-          />
-          <Button onClick={() => drop('shifterAperture')}>Take out</Button>
-        </fieldset>
-      ) : (
-        <Button
-          onClick={() =>
-            put({ shifterAperture: { centreMm: [-800, 0, 430], halfLengthMm: 40, halfWidthMm: 40, plusMinusMm: 3 } })
-          }
-        >
-          Add the shifter hole
-        </Button>
-      )}
-      <h3 style={{ marginTop: 18 }}>Pinion flange</h3>
-      {pinion ? (
-        <fieldset className={layout['change']}>
-          <legend>joint centre and angle</legend>
-          <PointFields at={pinion.atMm} onAt={(atMm) => put({ pinion: { ...pinion, atMm } })} />
-          <QuantityField
-            label="Nose up"
-            quantity="angleDeg"
-            digits={1}
-            value={pinion.pitchDeg}
-            min={-30}
-            max={30}
-            onCommit={(v) => v !== undefined && put({ pinion: { ...pinion, pitchDeg: v } })}
-          />
-          <Button onClick={() => drop('pinion')}>Take out</Button>
-        </fieldset>
-      ) : (
-        <Button onClick={() => put({ pinion: { atMm: [-2100, 0, 280], pitchDeg: 2 } })}>Add the pinion flange</Button>
-      )}
-      <h3 style={{ marginTop: 18 }}>Driven hubs</h3>
-      {hubs ? (
-        <>
-          {(['leftMm', 'rightMm'] as const).map((key) => (
-            <fieldset key={key} className={layout['change']}>
-              <legend>{key === 'leftMm' ? 'left outer joint' : 'right outer joint'}</legend>
-              <PointFields at={hubs[key]} onAt={(at) => put({ hubs: { ...hubs, [key]: at } })} />
-            </fieldset>
-          ))}
-          <Button onClick={() => drop('hubs')}>Take out</Button>
-        </>
-      ) : (
-        <Button onClick={() => put({ hubs: { leftMm: [0, 600, 280], rightMm: [0, -600, 280] } })}>
-          Add the hubs of half shafts
-        </Button>
-      )}
+      <WholeForm
+        title="Shifter aperture, middle and size"
+        fields={APERTURE}
+        stored={shifterAperture && flatAperture(shifterAperture)}
+        onKeep={(f) => {
+          if (!f) return keep('shifterAperture', undefined);
+          const { x, y, z, ...rest } = f;
+          keep('shifterAperture', { ...rest, centreMm: [x, y, z] });
+        }}
+      />
+      <WholeForm
+        title="Pinion flange, joint centre and angle"
+        fields={PINION}
+        stored={pinion && flatPinion(pinion)}
+        onKeep={(f) => {
+          if (!f) return keep('pinion', undefined);
+          const { x, y, z, ...rest } = f;
+          keep('pinion', { ...rest, atMm: [x, y, z] });
+        }}
+      />
+      <WholeForm
+        title="Driven hubs of half shafts"
+        fields={HUBS}
+        stored={hubs && flatHubs(hubs)}
+        onKeep={(f) => {
+          const side = (s: Side): Point => [f![`${s} x`], f![`${s} y`], f![`${s} z`]];
+          keep('hubs', f && { leftMm: side('left'), rightMm: side('right') });
+        }}
+      />
       <h3 style={{ marginTop: 18 }}>Ways in</h3>
       {(['above', 'below'] as const).map((side) => (
         <FormControlLabel
@@ -162,6 +151,14 @@ export function SeatsDetail({ chassis }: { chassis: Chassis }) {
       ))}
     </section>
   );
+}
+
+const flatAperture = ({ centreMm, ...rest }: Aperture): FlatAperture => ({ ...rest, ...atOf(centreMm) });
+const flatPinion = ({ atMm, ...rest }: Pinion): FlatPinion => ({ ...rest, ...atOf(atMm) });
+function flatHubs({ leftMm, rightMm }: NonNullable<Chassis['hubs']>): FlatHubs {
+  const [lx, ly, lz] = leftMm;
+  const [rx, ry, rz] = rightMm;
+  return { 'left x': lx, 'left y': ly, 'left z': lz, 'right x': rx, 'right y': ry, 'right z': rz };
 }
 
 export function NameField({ label, value, onCommit }: { label: string; value: string; onCommit: (v: string) => void }) {

@@ -1,11 +1,9 @@
-import type { Chassis, PortSpec } from '@sable/core';
+import type { Chassis } from '@sable/core';
 import { JOINT_KINDS } from '@sable/core/questions/joints';
 import Button from '@mui/material/Button';
-import TextField from '@mui/material/TextField';
-import { useState } from 'react';
 import { useBuildActions } from '../../hooks/buildState.tsx';
 import { ChoiceField } from '../../pieces/fields.tsx';
-import { readSpec, written } from '../../pieces/portSpec.ts';
+import { SpecFields } from '../../pieces/SpecFields.tsx';
 import layout from '../../pieces/layout.module.css';
 
 /** What the body gives the powertrain to be joined to: mount pads, propshaft, gauges, and what is known of each. */
@@ -23,14 +21,18 @@ export function ServicesDetail({ chassis }: { chassis: Chassis }) {
       {ports.map((port, i) => {
         const kind = JOINT_KINDS.find((k) => k.kind === port.kind);
         return (
-          <fieldset key={port.id} className={layout['change']}>
+          <fieldset key={port.id} className={layout['whole-form']}>
             <legend>{kind?.title ?? port.kind}</legend>
-            <SpecField
-              label={kind ? `${kind.sides.b}: what is known` : 'What is known'}
-              spec={port.spec}
-              onSpec={(spec) => put(ports.map((p, k) => (k === i ? { ...p, spec } : p)))}
-            />
-            <Button onClick={() => put(ports.filter((_, k) => k !== i))}>Take out</Button>
+            <div className="wide">
+              {kind && <p className="small muted">{kind.sides.b}: what is empty is unknown.</p>}
+              <SpecFields
+                kind={port.kind}
+                side={port.side}
+                spec={port.spec}
+                onChange={(spec) => put(ports.map((p, k) => (k === i ? { ...p, spec } : p)))}
+              />
+            </div>
+            <Button onClick={() => put(ports.filter((_, k) => k !== i))}>Remove</Button>
           </fieldset>
         );
       })}
@@ -39,7 +41,6 @@ export function ServicesDetail({ chassis }: { chassis: Chassis }) {
           label="Note another"
           value=""
           choices={[
-            { value: '', label: 'choose' },
             ...JOINT_KINDS.filter((k) => !ports.some((p) => p.kind === k.kind)).map((k) => ({
               value: k.kind,
               label: k.title,
@@ -54,32 +55,5 @@ export function ServicesDetail({ chassis }: { chassis: Chassis }) {
         />
       </div>
     </section>
-  );
-}
-
-function SpecField({ label, spec, onSpec }: { label: string; spec: PortSpec; onSpec: (spec: PortSpec) => void }) {
-  const [draft, setDraft] = useState<string>();
-  const [fault, setFault] = useState<string>();
-  return (
-    <TextField
-      label={label}
-      sx={{ gridColumn: 'span 3' }}
-      value={draft ?? written(spec)}
-      onChange={(e) => setDraft(e.target.value)}
-      onBlur={() => {
-        if (draft === undefined) return;
-        const read = readSpec(draft);
-        if (typeof read === 'string') {
-          setFault(read);
-          return;
-        }
-        setFault(undefined);
-        setDraft(undefined);
-        if (written(read) !== written(spec)) onSpec(read);
-      }}
-      error={fault !== undefined}
-      helperText={fault}
-      slotProps={{ inputLabel: { shrink: true } }}
-    />
   );
 }

@@ -1,75 +1,54 @@
 import type { AxleSprings, Chassis } from '@sable/core';
 import type { Figure, Quantity } from '@sable/core/units';
-import Button from '@mui/material/Button';
+import { useState } from 'react';
 import { useBuildActions } from '../../hooks/buildState.tsx';
+import { FigureField, type Typical } from '../../pieces/FigureField.tsx';
 import { QuantityField } from '../../pieces/fields.tsx';
+import fields from '../../pieces/fields.module.css';
 import layout from '../../pieces/layout.module.css';
 
-const measured = (old: Figure, value: number): Figure => {
-  const { plusMinus: _old, ...rest } = old;
-  return { ...rest, value, evidence: 'measured' };
-};
-const guess = (value: number): Figure => ({ value, evidence: 'estimated' });
-/** Usual for a light car: something to begin from, told as such. */
-const USUAL: AxleSprings = { springRateNPerMm: guess(25), motionRatio: guess(0.95), unsprungKg: guess(75) };
-const FIELDS: readonly (readonly [keyof AxleSprings, string, Quantity])[] = [
-  ['springRateNPerMm', 'spring', 'stiffnessNPerMm'],
-  ['motionRatio', 'spring moves per wheel', 'number'],
-  ['unsprungKg', 'unsprung, both wheels', 'massKg'],
+const light = 'typical of a light car';
+const FIELDS: readonly (readonly [keyof AxleSprings, string, Quantity, number, number, Typical])[] = [
+  ['springRateNPerMm', 'spring rate', 'stiffnessNPerMm', 1, 500, { value: 25, plusMinus: 6, source: light }],
+  ['motionRatio', 'motion ratio', 'number', 0.1, 2, { value: 0.95, plusMinus: 0.05, source: light }],
+  ['unsprungKg', 'unsprung mass, both wheels', 'massKg', 5, 400, { value: 75, plusMinus: 12, source: light }],
 ];
+const ENDS = ['front', 'rear'] as const;
+type End = (typeof ENDS)[number];
+type Begun = Partial<Record<End, Partial<AxleSprings>>>;
 
 /** What carries the axles and how it brakes: springs, the brake share in front, what the tyres may carry. */
 export function SpringsDetail({ chassis }: { chassis: Chassis }) {
   const { save } = useBuildActions();
   const put = (more: Partial<Chassis>) => save('chassis', chassis, { ...chassis, ...more });
-  const { springs, brakeFrontPct } = chassis;
+  const { brakeFrontPct } = chassis;
   return (
     <>
-      <h3 style={{ marginTop: 18 }}>Springs, brakes, tyres</h3>
-      {springs ? (
-        <div className={layout['form-grid']} style={{ marginTop: 10 }}>
-          {(['front', 'rear'] as const).flatMap((end) =>
-            FIELDS.map(([key, label, quantity]) => (
-              <QuantityField
-                key={`${end} ${key}`}
-                at={`/chassis/springs/${end}/${key}`}
-                label={`${end === 'front' ? 'Front' : 'Rear'}: ${label}`}
-                quantity={quantity}
-                min={0.01}
-                value={springs[end][key].value}
-                onCommit={(v) =>
-                  v !== undefined &&
-                  put({ springs: { ...springs, [end]: { ...springs[end], [key]: measured(springs[end][key], v) } } })
-                }
-              />
-            )),
-          )}
-        </div>
-      ) : (
-        <Button sx={{ mt: 1 }} onClick={() => put({ springs: { front: USUAL, rear: USUAL } })}>
-          Note the springs
-        </Button>
-      )}
-      <div className={layout['form-grid']} style={{ marginTop: 14 }}>
-        <QuantityField
-          label="Share of the braking in front"
+      <h3 style={{ marginTop: 18 }}>Springs</h3>
+      <Springs chassis={chassis} />
+      <h3 style={{ marginTop: 18 }}>Brakes and tyres</h3>
+      <div className={fields['figures']} style={{ marginTop: 10 }}>
+        <FigureField
+          label="Brake bias, front"
           quantity="percent"
-          digits={0}
           optional
           min={1}
           max={99}
-          value={brakeFrontPct?.value}
-          onCommit={(v) => {
-            const { brakeFrontPct: old, ...rest } = chassis;
-            save('chassis', chassis, v === undefined ? rest : { ...rest, brakeFrontPct: measured(old ?? guess(v), v) });
+          value={brakeFrontPct}
+          onChange={(f) => {
+            const { brakeFrontPct: _old, ...rest } = chassis;
+            save('chassis', chassis, f ? { ...rest, brakeFrontPct: f } : rest);
           }}
         />
+      </div>
+      <div className={layout['form-grid']} style={{ marginTop: 10 }}>
         {chassis.tyres.map((t, i) => (
           <QuantityField
             key={t.code}
             label={`Load index, ${t.code}`}
             quantity="count"
             optional
+            whole
             min={50}
             max={130}
             value={t.loadIndex}
@@ -78,13 +57,59 @@ export function SpringsDetail({ chassis }: { chassis: Chassis }) {
                 tyres: chassis.tyres.map((old, k) => {
                   if (k !== i) return old;
                   const { loadIndex: _index, ...rest } = old;
-                  return v === undefined ? rest : { ...rest, loadIndex: Math.round(v) };
+                  return v === undefined ? rest : { ...rest, loadIndex: v };
                 }),
               })
             }
           />
         ))}
       </div>
+    </>
+  );
+}
+
+/** Springs of both axles: they are kept once all six figures are there, since sums need them together. */
+function Springs({ chassis }: { chassis: Chassis }) {
+  const { save } = useBuildActions();
+  const [begun, setBegun] = useState<Begun>({});
+  const now: Begun = chassis.springs ?? begun;
+  const put = (end: End, key: keyof AxleSprings, figure: Figure | undefined) => {
+    const { [key]: _old, ...rest } = now[end] ?? {};
+    const next: Begun = { ...now, [end]: figure ? { ...rest, [key]: figure } : rest };
+    const whole = ENDS.every((e) => FIELDS.every(([k]) => next[e]?.[k]));
+    const { springs: _springs, ...bare } = chassis;
+    if (whole) save('chassis', chassis, { ...bare, springs: next as NonNullable<Chassis['springs']> });
+    else {
+      setBegun(next);
+      if (chassis.springs) save('chassis', chassis, bare);
+    }
+  };
+  const missing = ENDS.flatMap((e) => FIELDS.filter(([k]) => !now[e]?.[k]).map(([, label]) => `${e} ${label}`));
+  return (
+    <>
+      <div className={fields['figures']} style={{ marginTop: 10 }}>
+        {ENDS.flatMap((end) =>
+          FIELDS.map(([key, label, quantity, min, max, typical]) => (
+            <FigureField
+              key={`${end} ${key}`}
+              at={`/chassis/springs/${end}/${key}`}
+              label={`${end === 'front' ? 'Front' : 'Rear'} ${label}`}
+              quantity={quantity}
+              optional
+              min={min}
+              max={max}
+              typical={typical}
+              value={now[end]?.[key]}
+              onChange={(f) => put(end, key, f)}
+            />
+          )),
+        )}
+      </div>
+      {!chassis.springs && missing.length < 6 && (
+        <p className="small muted" style={{ marginTop: 6 }}>
+          Kept once all six are there; missing: {missing.join(', ')}.
+        </p>
+      )}
     </>
   );
 }

@@ -1,15 +1,18 @@
 import type { Chassis } from '@sable/core';
 import { fromCorners, type FourPads } from '@sable/core/questions/survey';
-import type { Figure, Quantity } from '@sable/core/units';
+import type { Figure } from '@sable/core/units';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { useBuildActions } from '../../hooks/buildState.tsx';
-import { Plain } from '../../pieces/figures.tsx';
+import { FigureField } from '../../pieces/FigureField.tsx';
 import { QuantityField } from '../../pieces/fields.tsx';
+import { Plain } from '../../pieces/figures.tsx';
+import { CarFigures } from './CarFigures.tsx';
 import { PadsPanel } from './PadsPanel.tsx';
 import { DrivelineDetail } from './DrivelineDetail.tsx';
 import { SpringsDetail } from './SpringsDetail.tsx';
 import { NameField } from './SeatsDetail.tsx';
+import fields from '../../pieces/fields.module.css';
 import layout from '../../pieces/layout.module.css';
 import css from './survey.module.css';
 
@@ -22,28 +25,29 @@ const CORNERS = [
 /** What a hired set of pads is good for, kg. */
 const PAD_KG = 1;
 
+type Weighing = Chassis['weighing'];
+
 /** Axle loads from two axles or four pads, and the lengths that sums about the car rest on. */
 export function WeighingDetail({ chassis }: { chassis: Chassis }) {
   const { save } = useBuildActions();
   const { weighing } = chassis;
   const [onPads, setOnPads] = useState(false);
+  const [byCorners, setByCorners] = useState(false);
   const put = (more: Partial<Chassis>) => save('chassis', chassis, { ...chassis, ...more });
-  const measured = (old: Figure, value: number): Figure => ({ ...old, value, evidence: 'measured' });
-  const putCorners = (corners: FourPads) => {
-    const { frontKg, rearKg, comYMm } = fromCorners(corners, chassis.trackFrontMm.value, chassis.trackRearMm.value);
-    put({ weighing: { ...weighing, corners, frontKg, rearKg, comYMm } });
+  const putWeighing = (next: Weighing) => put({ weighing: next });
+  const putFigure = (key: 'frontKg' | 'rearKg' | 'comYMm' | 'comZMm' | 'fuelL', f: Figure | undefined) => {
+    const { [key]: _old, ...rest } = weighing;
+    putWeighing(f ? { ...rest, [key]: f } : rest);
   };
-  const total = weighing.frontKg.value + weighing.rearKg.value;
-  const car: readonly (readonly [
-    keyof Chassis & ('wheelbaseMm' | 'trackFrontMm' | 'trackRearMm' | 'tankL'),
-    string,
-    Quantity,
-  ])[] = [
-    ['wheelbaseMm', 'Wheelbase', 'lengthMm'],
-    ['trackFrontMm', 'Track, front', 'lengthMm'],
-    ['trackRearMm', 'Track, rear', 'lengthMm'],
-    ['tankL', 'Tank', 'volumeL'],
-  ];
+  const putCorners = (corners: FourPads) => {
+    const { crossPct: _cross, ...loads } = fromCorners(
+      corners,
+      chassis.trackFrontMm?.value,
+      chassis.trackRearMm?.value,
+    );
+    putWeighing({ ...weighing, corners, ...loads });
+  };
+  const { frontKg, rearKg } = weighing;
   return (
     <section>
       <h2>Weighing</h2>
@@ -64,39 +68,14 @@ export function WeighingDetail({ chassis }: { chassis: Chassis }) {
           Read the pads
         </Button>
       )}
-      {weighing.corners ? (
+      {weighing.corners || byCorners ? (
         <>
-          <div className={`${layout['form-grid']} ${css['corners']}`}>
-            {CORNERS.map(([key, label]) => (
-              <QuantityField
-                key={key}
-                label={label}
-                quantity="massKg"
-                digits={1}
-                value={weighing.corners![key].value}
-                min={1}
-                onCommit={(v) =>
-                  v !== undefined && putCorners({ ...weighing.corners!, [key]: measured(weighing.corners![key], v) })
-                }
-              />
-            ))}
-          </div>
-          <p className="say num" style={{ marginTop: 10 }}>
-            Front <Plain value={weighing.frontKg.value} quantity="massKg" />, rear{' '}
-            <Plain value={weighing.rearKg.value} quantity="massKg" />, centre{' '}
-            <Plain value={Math.abs(weighing.comYMm.value)} quantity="lengthMm" />{' '}
-            {weighing.comYMm.value >= 0 ? 'left' : 'right'} of the middle. Cross weight{' '}
-            <Plain
-              value={fromCorners(weighing.corners, chassis.trackFrontMm.value, chassis.trackRearMm.value).crossPct}
-              quantity="percent"
-              digits={1}
-            />
-            .
-          </p>
+          <Corners corners={weighing.corners} onCorners={putCorners} />
           <Button
             onClick={() => {
               const { corners: _gone, ...rest } = weighing;
-              put({ weighing: rest });
+              setByCorners(false);
+              if (weighing.corners) putWeighing(rest);
             }}
           >
             Weighed on two axles instead
@@ -104,80 +83,136 @@ export function WeighingDetail({ chassis }: { chassis: Chassis }) {
         </>
       ) : (
         <>
-          <div className={layout['form-grid']}>
+          <div className={fields['figures']}>
             {(['frontKg', 'rearKg'] as const).map((key) => (
-              <QuantityField
+              <FigureField
                 key={key}
                 at={`/chassis/weighing/${key}`}
                 label={key === 'frontKg' ? 'Front axle' : 'Rear axle'}
                 quantity="massKg"
-                digits={1}
-                value={weighing[key].value}
-                min={1}
-                onCommit={(v) =>
-                  v !== undefined && put({ weighing: { ...weighing, [key]: measured(weighing[key], v) } })
-                }
+                optional
+                value={weighing[key]}
+                min={20}
+                max={5000}
+                onChange={(f) => putFigure(key, f)}
               />
             ))}
           </div>
-          <Button
-            sx={{ mt: 1.5 }}
-            onClick={() => {
-              const half = (f: Figure): Figure => ({ value: f.value / 2, plusMinus: PAD_KG, evidence: 'estimated' });
-              putCorners({
-                frontLeftKg: half(weighing.frontKg),
-                frontRightKg: half(weighing.frontKg),
-                rearLeftKg: half(weighing.rearKg),
-                rearRightKg: half(weighing.rearKg),
-              });
-            }}
-          >
+          <Button sx={{ mt: 1.5 }} onClick={() => setByCorners(true)}>
             Weighed on four pads
           </Button>
         </>
       )}
-      <p className="small muted num" style={{ marginTop: 8 }}>
-        <Plain value={total} quantity="massKg" /> in all.
-      </p>
-      <div className={layout['form-grid']} style={{ marginTop: 12 }}>
+      {frontKg && rearKg && (
+        <p className="small muted num" style={{ marginTop: 8 }}>
+          <Plain value={frontKg.value + rearKg.value} quantity="massKg" /> in all
+          {weighing.corners && <CornerWords chassis={chassis} corners={weighing.corners} />}.
+        </p>
+      )}
+      <div className={fields['figures']} style={{ marginTop: 12 }}>
         <NameField
           label="What was aboard"
           value={weighing.aboard}
-          onCommit={(aboard) => put({ weighing: { ...weighing, aboard } })}
+          onCommit={(aboard) => putWeighing({ ...weighing, aboard })}
         />
-        <QuantityField
+        <FigureField
+          at="/chassis/weighing/fuelL"
           label="Fuel in it"
           quantity="volumeL"
-          value={weighing.fuelL.value}
+          optional
+          value={weighing.fuelL}
           min={0}
-          onCommit={(v) => v !== undefined && put({ weighing: { ...weighing, fuelL: measured(weighing.fuelL, v) } })}
+          max={500}
+          onChange={(f) => putFigure('fuelL', f)}
         />
-        <QuantityField
+        <FigureField
           at="/chassis/weighing/comZMm"
           label="Height of the centre of mass"
           quantity="lengthMm"
-          value={weighing.comZMm.value}
-          min={1}
-          help="Lift the rear and weigh the front again; estimated until then."
-          onCommit={(v) => v !== undefined && put({ weighing: { ...weighing, comZMm: measured(weighing.comZMm, v) } })}
+          optional
+          value={weighing.comZMm}
+          min={100}
+          max={2000}
+          help="Lift the rear and weigh the front again"
+          typical={{ value: 540, plusMinus: 60, source: 'typical of small saloons' }}
+          onChange={(f) => putFigure('comZMm', f)}
         />
-      </div>
-      <h2 style={{ marginTop: 22 }}>The car</h2>
-      <div className={layout['form-grid']} style={{ marginTop: 12 }}>
-        {car.map(([key, label, quantity]) => (
-          <QuantityField
-            key={key}
-            at={`/chassis/${key}`}
-            label={label}
-            quantity={quantity}
-            value={chassis[key].value}
-            min={1}
-            onCommit={(v) => v !== undefined && put({ [key]: measured(chassis[key], v) })}
+        {!weighing.corners && (
+          <FigureField
+            at="/chassis/weighing/comYMm"
+            label="Centre of mass, left of the middle"
+            quantity="lengthMm"
+            optional
+            value={weighing.comYMm}
+            min={-500}
+            max={500}
+            help="Minus is right; four pads tell it"
+            typical={{ value: 0, plusMinus: 20, source: 'typical: near the middle' }}
+            onChange={(f) => putFigure('comYMm', f)}
           />
-        ))}
+        )}
       </div>
+      <CarFigures chassis={chassis} />
       <SpringsDetail chassis={chassis} />
       <DrivelineDetail chassis={chassis} />
     </section>
+  );
+}
+
+/** Four pads; nothing is stored before each of them has been read. */
+function Corners({ corners, onCorners }: { corners: FourPads | undefined; onCorners: (corners: FourPads) => void }) {
+  const [begun, setBegun] = useState<Partial<FourPads>>({});
+  const now: Partial<FourPads> = corners ?? begun;
+  return (
+    <>
+      <div className={`${layout['form-grid']} ${css['corners']}`}>
+        {CORNERS.map(([key, label]) => (
+          <QuantityField
+            key={key}
+            label={label}
+            quantity="massKg"
+            digits={1}
+            value={now[key]?.value}
+            min={1}
+            max={3000}
+            onCommit={(v) => {
+              if (v === undefined) return;
+              const next = {
+                ...now,
+                [key]: { plusMinus: PAD_KG, ...now[key], value: v, evidence: 'measured' as const },
+              };
+              if (CORNERS.every(([k]) => next[k])) onCorners(next as FourPads);
+              else setBegun(next);
+            }}
+          />
+        ))}
+      </div>
+      {!corners && (
+        <p className="small muted" style={{ marginTop: 6 }}>
+          {CORNERS.filter(([k]) => !now[k])
+            .map(([, label]) => label.toLowerCase())
+            .join(', ')}{' '}
+          missing: kept once all four are read.
+        </p>
+      )}
+    </>
+  );
+}
+
+function CornerWords({ chassis, corners }: { chassis: Chassis; corners: FourPads }) {
+  const { comYMm, crossPct } = fromCorners(corners, chassis.trackFrontMm?.value, chassis.trackRearMm?.value);
+  return (
+    <>
+      {': front '}
+      <Plain value={chassis.weighing.frontKg?.value} quantity="massKg" />, rear{' '}
+      <Plain value={chassis.weighing.rearKg?.value} quantity="massKg" />
+      {comYMm && (
+        <>
+          , centre <Plain value={Math.abs(comYMm.value)} quantity="lengthMm" /> {comYMm.value >= 0 ? 'left' : 'right'}{' '}
+          of the middle
+        </>
+      )}
+      . Cross weight <Plain value={crossPct} quantity="percent" digits={1} />
+    </>
   );
 }

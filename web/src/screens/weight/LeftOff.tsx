@@ -1,4 +1,4 @@
-import type { Ancillary } from '@sable/core';
+import { USUAL_NEEDS, type Ancillary } from '@sable/core';
 import { TYPICAL_MASS } from '@sable/core/questions/mass';
 import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
@@ -14,7 +14,8 @@ export function LeftOff() {
   if (!candidate) return null;
   const engine = library.engines.find((e) => e.id === candidate.engineId);
   const record = engine?.massRecords.find((m) => m.inUse) ?? engine?.massRecords[0];
-  const here = MAY_GO.filter((item) => engine?.needs.includes(item) || record?.includes.includes(item));
+  const needs: readonly Ancillary[] = engine?.needs ?? USUAL_NEEDS;
+  const here = MAY_GO.filter((item) => needs.includes(item) || record?.includes.includes(item));
   const lumps = (build.chassis?.lumps ?? []).filter((l) => l.leavesWith === 'stays');
   const off = candidate.leftOff ?? { ancillaries: [], lumps: [] };
   if (here.length + lumps.length === 0) return null;

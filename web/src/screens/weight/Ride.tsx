@@ -105,7 +105,7 @@ export function Ride() {
           </dd>
         </dl>
       </div>
-      {chassis.wheelbaseMm.value < 2500 && (
+      {chassis.wheelbaseMm && chassis.wheelbaseMm.value < 2500 && (
         <p className="muted small" style={{ marginTop: 8 }}>
           A short wheelbase: with more torque than the tyres hold in the wet it turns round quickly. Pick-up points that
           a recipe or carrier moves must be measured and checked; they are not reckoned here.

@@ -152,8 +152,11 @@ function BridgeTable({ bridge }: { bridge: MassBuildUp }) {
 }
 
 /** Share of the weight on the left wheels, percent, from where the centre of mass lies sideways (left positive, mm). */
-const leftShare = (comYMm: number, chassis: Chassis) =>
-  50 + (100 * comYMm) / ((chassis.trackFrontMm.value + chassis.trackRearMm.value) / 2);
+function leftShare(comYMm: number | undefined, { trackFrontMm, trackRearMm }: Chassis): number | undefined {
+  return comYMm === undefined || !trackFrontMm || !trackRearMm
+    ? undefined
+    : 50 + (100 * comYMm) / ((trackFrontMm.value + trackRearMm.value) / 2);
+}
 
 /** Axle loads before and after, with the centre of mass drawn between the axles. */
 function AxleLoads() {
@@ -164,8 +167,10 @@ function AxleLoads() {
   const { chassis } = build;
   if (!chassis || !mass?.frontKg || !mass.rearKg || !mass.totalKg || !mass.comMm || !candidate) return null;
   const w = chassis.weighing;
+  if (!chassis.wheelbaseMm || !w.frontKg || !w.rearKg || !w.comZMm) return null;
   const L = chassis.wheelbaseMm.value;
   const before = { front: w.frontKg.value, rear: w.rearKg.value };
+  const left = { was: leftShare(w.comYMm?.value, chassis), now: leftShare(mass.comMm[1], chassis) };
   const total = before.front + before.rear;
   const comBefore = (-before.rear * L) / total;
   const rows = [
@@ -210,14 +215,14 @@ function AxleLoads() {
             <tr>
               <th scope="row">Left share</th>
               <td className="r">
-                <Plain value={leftShare(w.comYMm.value, chassis)} quantity="percent" digits={1} />
+                <Plain value={left.was} quantity="percent" digits={1} />
               </td>
               <td className="r">
-                <Plain value={leftShare(mass.comMm[1], chassis)} quantity="percent" digits={1} />
+                <Plain value={left.now} quantity="percent" digits={1} />
               </td>
               <td className="r">
                 <Plain
-                  value={leftShare(mass.comMm[1], chassis) - leftShare(w.comYMm.value, chassis)}
+                  value={left.now === undefined || left.was === undefined ? undefined : left.now - left.was}
                   quantity="percent"
                   digits={1}
                   signed

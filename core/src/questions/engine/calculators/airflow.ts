@@ -11,7 +11,7 @@ import {
   valveLiftMm,
 } from '../cam.ts';
 import type { Calculator } from './calculator.ts';
-import { count, engineCc, peakTorque, usual, worstTemperature } from './from.ts';
+import { count, counted, engineCc, peakTorque, usual, worstTemperature } from './from.ts';
 
 export const breathing: readonly Calculator[] = [
   {
@@ -69,7 +69,7 @@ export const breathing: readonly Calculator[] = [
         min: 2,
         max: 5,
         usual: count(2),
-        from: (s) => count(s.engine.valvesPerCylinder),
+        from: (s) => counted(s.engine.valvesPerCylinder),
       },
       topOfBand,
       { name: 'lobeMm', label: 'Lobe lift', quantity: 'lengthMm', digits: 2, min: 1, max: 25, usual: usual(6.2, 0.1) },

@@ -1,7 +1,7 @@
 import { curveInUse, peaksOf } from '../../curve/index.ts';
 import type { Subject } from '../../../model/index.ts';
 import { ORIGIN, type Figure } from '../../../units/index.ts';
-import { displacementCc } from '../compression.ts';
+import { knownDisplacement } from '../compression.ts';
 import { FUEL, petrolOf, type FuelName } from '../fuels.ts';
 
 export const usual = (value: number, plusMinus?: number): Figure => ({
@@ -50,14 +50,15 @@ export function peakTorque(s: Subject): (Figure & { rpm: number }) | undefined {
   };
 }
 
-export const engineCc = (s: Subject): Figure => ({
-  value: displacementCc(s.engine.boreMm.value, s.engine.strokeMm.value, s.engine.cylinders),
-  plusMinus: 0,
-  evidence: s.engine.boreMm.evidence,
-  source: 'bore and stroke',
-  [ORIGIN]: s.engine.boreMm,
-});
+export function engineCc({ engine }: Subject): Figure | undefined {
+  const value = knownDisplacement(engine);
+  const { boreMm } = engine;
+  return value === undefined || !boreMm
+    ? undefined
+    : { value, plusMinus: 0, evidence: boreMm.evidence, source: 'bore and stroke', [ORIGIN]: boreMm };
+}
 export const count = (n: number): Figure => ({ value: n, plusMinus: 0, evidence: 'measured' });
+export const counted = (n: number | undefined): Figure | undefined => (n === undefined ? undefined : count(n));
 export const worstTemperature = (s: Subject): Figure => ({
   value: s.brief.worstAir.temperatureC,
   plusMinus: 2,

@@ -2,7 +2,7 @@ import { fuelDensity, powerWanted, specificConsumption } from './inputs.ts';
 import { say, sayDerived } from '../../../units/index.ts';
 import { injectorFlowAt, injectorNeededCcPerMin, lineBoreMm, pumpLph } from '../fuelling.ts';
 import type { Calculator } from './calculator.ts';
-import { count, usual } from './from.ts';
+import { count, counted, usual } from './from.ts';
 
 /** Duty above which an injector no longer closes surely between pulses, percent. */
 export const DUTY_LIMIT_PCT = 85;
@@ -25,7 +25,7 @@ export const fuel: readonly Calculator[] = [
         min: 1,
         max: 24,
         usual: count(4),
-        from: (s) => count(s.engine.injectors?.count ?? s.engine.cylinders),
+        from: (s) => counted(s.engine.injectors?.count ?? s.engine.cylinders),
       },
       {
         name: 'ratedFlowCcPerMin',

@@ -1,6 +1,6 @@
 import { FUEL } from '../fuels.ts';
 import type { CalculatorInput } from './calculator.ts';
-import { bsfcOf, count, fuelOf, targetPower, usual } from './from.ts';
+import { bsfcOf, count, counted, fuelOf, targetPower, usual } from './from.ts';
 
 /** Top of the driving band. */
 export const topOfBand: CalculatorInput = {
@@ -21,7 +21,7 @@ export const cylinders: CalculatorInput = {
   min: 1,
   max: 16,
   usual: count(4),
-  from: (s) => count(s.engine.cylinders),
+  from: (s) => counted(s.engine.cylinders),
 };
 
 /** Geometric compression as the engine is. */

@@ -12,7 +12,7 @@ import {
   type Chamber,
 } from '../compression.ts';
 import type { Calculator } from './calculator.ts';
-import { count, peakTorque, usual } from './from.ts';
+import { count, counted, peakTorque, usual } from './from.ts';
 
 const chamberOf = (v: Readonly<Record<string, number>>) => v as unknown as Chamber;
 
@@ -290,7 +290,7 @@ export const bottomEnd: readonly Calculator[] = [
         min: 1,
         max: 4,
         usual: count(1),
-        from: (s) => count(s.engine.arrangement === 'vee' ? 2 : 1),
+        from: ({ engine: { arrangement } }) => counted(arrangement && (arrangement === 'vee' ? 2 : 1)),
       },
       { name: 'rodBigEndG', label: 'Rod, big end', quantity: 'massG', min: 1, max: 5000, usual: usual(430, 3) },
       { name: 'rodBearingG', label: 'Shells of a rod', quantity: 'massG', min: 0, max: 500, usual: usual(44, 1) },

@@ -1,6 +1,6 @@
 import type { TorqueCurve } from '@sable/core';
 import { peaksOf, torqueFrom } from '@sable/core/questions/curve';
-import { readTwoColumns } from '@sable/core/formats';
+import { readCurveTable } from '@sable/core/formats';
 import { InputError, formatNumber, fromDisplay, toDisplay, unitOf } from '@sable/core/units';
 import Button from '@mui/material/Button';
 import { useRef, useState, type PointerEvent } from 'react';
@@ -26,6 +26,7 @@ export function CurveEditor({
   const file = useRef<HTMLInputElement>(null);
   const [held, setHeld] = useState<{ at: number; rpm: number; torqueNm: number }>();
   const [fault, setFault] = useState<string>();
+  const [read, setRead] = useState<string>();
   const rpm = curve.rpm.map((n, i) => (held?.at === i ? held.rpm : n));
   const torque = curve.torqueNm.map((t, i) => (held?.at === i ? held.torqueNm : t));
   const maxRpm = Math.max(...rpm, 1000) * 1.06;
@@ -48,7 +49,7 @@ export function CurveEditor({
       rpm: curve.rpm.map((old, k) => (k === i ? Math.round(between(i, n) / 10) * 10 : old)),
       torqueNm: curve.torqueNm.map((old, k) => (k === i ? Math.max(0, Math.round(t * 10) / 10) : old)),
     });
-  const read = (text: string) => {
+  const take = (text: string) => {
     try {
       const points = readTwoColumns(text);
       // What is pasted is in the reader's unit of torque.
@@ -141,7 +142,9 @@ export function CurveEditor({
             ? `${formatNumber(held.torqueNm, 'torqueNm', units)} ${unitOf('torqueNm', units)} at ${Math.round(held.rpm)} rpm`
             : peaks
               ? `Peaks: ${formatNumber(peaks.peakTorqueNm, 'torqueNm', units)} ${unitOf('torqueNm', units)} at ${Math.round(peaks.peakTorqueRpm)}, ${formatNumber(peaks.peakPowerKw, 'powerKw', units)} ${unitOf('powerKw', units)} at ${Math.round(peaks.peakPowerRpm)} rpm. Drag a point, or move it with the arrow keys.`
-              : 'The points do not make a curve yet.'}
+              : rpm.length === 0
+                ? 'No points yet: paste two columns, or read them from a file.'
+                : 'The points do not make a curve yet.'}
         </p>
       </div>
       <div>
@@ -151,9 +154,11 @@ export function CurveEditor({
           value={pasted}
           rows={11}
           error={fault}
-          help="Paste from a sheet; it is read when you leave the field."
+          help={
+            read ? `Read: ${read}.` : 'Paste from a sheet; columns go by their headings. Read when the field is left.'
+          }
           maxLength={20_000}
-          onCommit={read}
+          onCommit={take}
         />
         <input
           ref={file}
@@ -164,7 +169,7 @@ export function CurveEditor({
           onChange={(e) => {
             const chosen = e.target.files?.[0];
             e.target.value = '';
-            if (chosen) void chosen.text().then(read);
+            if (chosen) void chosen.text().then(take);
           }}
         />
         <Button onClick={() => file.current?.click()} sx={{ mt: 1 }}>

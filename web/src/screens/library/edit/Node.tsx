@@ -1,4 +1,5 @@
 import type { FieldProblem, PortSpec, ThreePoint } from '@sable/core';
+import { fieldEntry } from '@sable/core/model';
 import type { Figure } from '@sable/core/units';
 import Button from '@mui/material/Button';
 import Checkbox from '@mui/material/Checkbox';
@@ -7,10 +8,12 @@ import { useState, type ReactNode } from 'react';
 import { useWantedField } from '../../../pieces/fieldFocus.ts';
 import { ChoiceField, QuantityField, WordsField } from '../../../pieces/fields.tsx';
 import { FigureField, ThreePointField } from '../../../pieces/FigureField.tsx';
-import { LinesField, PointsField, SpecField } from './fields.tsx';
+import { JointFields, SpecFields } from '../../../pieces/SpecFields.tsx';
+import { LinesField, PointsField } from './fields.tsx';
 import {
   blankOf,
   isFigure,
+  isPlain,
   isRecord,
   isThreePoint,
   itemOf,
@@ -21,40 +24,52 @@ import {
 } from './schema.ts';
 import layout from '../../../pieces/layout.module.css';
 import { quantityOf } from '../../../pieces/fieldQuantity.ts';
-import fields from '../../../pieces/fields.module.css';
 import css from './edit.module.css';
 
 export interface NodeProps {
   readonly name: string;
   readonly schema: Schema;
+  /** Undefined where nobody has entered it. */
   readonly value: unknown;
   /** JSON pointer of this field. */
   readonly at: string;
   readonly problems: readonly FieldProblem[];
+  /** Undefined where it was emptied. */
   readonly onChange: (value: unknown) => void;
   /** Editors of their own for some fields, by name. */
   readonly special?: Readonly<Record<string, (p: NodeProps) => ReactNode>>;
 }
 
-/** One field of a row, whatever it holds: its schema says how it is entered. */
+/** The key of what holds the field at a pointer: by it one key that is two things is told apart. */
+const parentOf = (at: string): string =>
+  at
+    .split('/')
+    .filter((k) => k !== '' && !/^\d+$/.test(k))
+    .at(-2) ?? '';
+
+/** One field of a row, whatever it holds: its schema says how it is entered, the dictionary what it is called. */
 export function Node(props: NodeProps) {
   const { name, schema, value, at, problems, onChange, special } = props;
   const own = special?.[name];
   if (own) return own(props);
-  const label = titleOf(name);
+  const entry = fieldEntry(name, parentOf(at));
+  const label = entry?.label ?? name;
+  const help =
+    entry?.example === undefined ? entry?.help : `${entry.help ? `${entry.help}, ` : ''}e.g. ${entry.example}`;
   const error = problems.find(
     (p) => p.pointer === at || p.pointer === `${at}/value` || p.pointer === `${at}/likely`,
   )?.message;
   if (schema.const !== undefined) return null;
-  if (isRecord(schema)) return <SpecField label={label} value={value as PortSpec} onChange={onChange} />;
   if (isFigure(schema))
     return (
       <FigureField
         label={label}
         quantity={quantityOf(name)}
+        help={help}
         value={value as Figure | undefined}
         {...rangeOfSchema(schema.properties!['value']!)}
-        first="estimated"
+        optional
+        first="claimed"
         error={error}
         onChange={onChange}
       />
@@ -64,7 +79,7 @@ export function Node(props: NodeProps) {
       <ThreePointField
         label={label}
         quantity={quantityOf(name)}
-        value={value as ThreePoint}
+        value={value as ThreePoint | undefined}
         error={error}
         onChange={onChange}
       />
@@ -72,15 +87,27 @@ export function Node(props: NodeProps) {
   if (schema.anyOf) return <OneOf {...props} />;
   const size = tupleOf(schema);
   if (size !== undefined)
-    return <TupleField label={label} quantity={quantityOf(name)} value={value as number[]} onChange={onChange} />;
+    return (
+      <TupleField
+        label={label}
+        help={help}
+        error={error}
+        size={size}
+        quantity={quantityOf(name)}
+        range={rangeOfSchema((schema.items as readonly Schema[])[0]!)}
+        value={value as number[] | undefined}
+        onChange={onChange}
+      />
+    );
   if (schema.enum)
     return (
       <ChoiceField
         label={label}
-        value={String(value)}
+        value={value === undefined ? '' : String(value)}
         choices={schema.enum.map((e) => ({ value: String(e), label: String(e) }))}
+        {...(help ? { help } : {})}
         error={error}
-        onCommit={(v) => onChange(typeof schema.enum![0] === 'number' ? Number(v) : v)}
+        onCommit={(v) => onChange(v === '' ? undefined : typeof schema.enum![0] === 'number' ? Number(v) : v)}
       />
     );
   switch (schema.type) {
@@ -101,10 +128,12 @@ export function Node(props: NodeProps) {
         <QuantityField
           label={label}
           quantity={quantityOf(name)}
-          value={value as number}
+          help={help}
+          value={value as number | undefined}
           {...rangeOfSchema(schema)}
+          optional
           error={error}
-          onCommit={(v) => v !== undefined && onChange(v)}
+          onCommit={onChange}
         />
       );
     default:
@@ -112,38 +141,68 @@ export function Node(props: NodeProps) {
         <WordsField
           label={label}
           value={String(value ?? '')}
+          {...(help ? { help } : {})}
           error={error}
           maxLength={schema.maxLength ?? 4000}
           {...((schema.maxLength ?? 0) > 400 ? { rows: 2 } : {})}
-          onCommit={onChange}
+          onCommit={(text) => onChange(text === '' ? undefined : text)}
         />
       );
   }
 }
 
+/** A place or a size in its figures; it is kept once all of them are there. */
 function TupleField({
   label,
+  help,
+  error,
+  size,
   quantity,
+  range,
   value,
   onChange,
 }: {
   label: string;
+  help: string | undefined;
+  error: string | undefined;
+  size: number;
   quantity: ReturnType<typeof quantityOf>;
-  value: readonly number[];
-  onChange: (v: number[]) => void;
+  range: ReturnType<typeof rangeOfSchema>;
+  value: readonly number[] | undefined;
+  onChange: (v: number[] | undefined) => void;
 }) {
+  const [begun, setBegun] = useState<readonly (number | undefined)[]>([]);
+  const now: readonly (number | undefined)[] = value ?? begun;
+  // “Place (forward, left, up)” names its figures itself.
+  const [, title = label, inside = ''] = /^(.*?) \((.*)\)$/.exec(label) ?? [];
+  const parts = inside.split(', ');
   return (
-    <div className={fields['figure']}>
-      {value.map((x, i) => (
-        <QuantityField
-          key={i}
-          label={i === 0 ? label : (['', 'left', 'up'][i] ?? '')}
-          quantity={quantity}
-          value={x}
-          onCommit={(v) => v !== undefined && onChange(value.map((old, k) => (k === i ? v : old)))}
-        />
-      ))}
-    </div>
+    <fieldset className={css['edit-tuple']}>
+      <legend>{title}</legend>
+      <div>
+        {Array.from({ length: size }, (_, i) => (
+          <QuantityField
+            key={i}
+            label={parts[i] ?? `${i + 1}`}
+            hint={`${title}, ${parts[i] ?? i + 1}`}
+            quantity={quantity}
+            optional
+            bare
+            {...range}
+            error={i === 0 ? error : undefined}
+            value={now[i]}
+            onCommit={(v) => {
+              const next = Array.from({ length: size }, (_, k) => (k === i ? v : now[k]));
+              const whole = next.filter((x) => x !== undefined);
+              setBegun(next);
+              if (whole.length === size) onChange(whole);
+              else if (value) onChange(undefined);
+            }}
+          />
+        ))}
+      </div>
+      {help && <p className="small muted">{help}</p>}
+    </fieldset>
   );
 }
 
@@ -152,16 +211,16 @@ function OneOf(props: NodeProps) {
   const { schema, value, onChange, name } = props;
   const kindOf = (s: Schema) => s.properties?.['kind']?.const;
   const kinds = schema.anyOf!.map(kindOf);
-  const kind = (value as { kind?: unknown } | null)?.kind;
+  const kind = (value as { kind?: unknown } | null | undefined)?.kind;
   const chosen = schema.anyOf!.find((s) => kindOf(s) === kind);
-  if (kinds.some((k) => k === undefined) || !chosen) {
+  if (kinds.some((k) => k === undefined)) {
     return <p className="muted">{titleOf(name)} is edited as a file only.</p>;
   }
   return (
     <>
       <ChoiceField
         label={titleOf(name)}
-        value={String(kind)}
+        value={kind === undefined ? '' : String(kind)}
         choices={kinds.map((k) => ({ value: String(k), label: String(k) }))}
         onCommit={(k) =>
           onChange(
@@ -172,7 +231,7 @@ function OneOf(props: NodeProps) {
           )
         }
       />
-      <ObjectNode {...props} schema={chosen} bare />
+      {chosen && <ObjectNode {...props} schema={chosen} bare />}
     </>
   );
 }
@@ -188,32 +247,39 @@ export function ObjectNode({
   bare,
 }: NodeProps & { bare?: boolean }) {
   const row = value as Readonly<Record<string, unknown>>;
-  const missing = Object.keys(schema.properties ?? {}).filter(
-    (key) => row[key] === undefined && !schema.required?.includes(key),
-  );
+  const properties = Object.entries(schema.properties ?? {});
+  const optional = (key: string) => !schema.required?.includes(key);
+  // What takes more than a line is there once it is wanted; a field alone stands there empty.
+  const missing = properties.filter(([key, s]) => row[key] === undefined && !isPlain(s) && !s.anyOf && optional(key));
+  const put = (key: string, v: unknown) => {
+    const { [key]: _old, ...rest } = row;
+    onChange(v === undefined ? rest : { ...rest, [key]: v });
+  };
   const body = (
     <div className={css['edit-fields']}>
-      {Object.entries(schema.properties ?? {}).map(([key, s]) => {
-        if (row[key] === undefined) return null;
-        const optional = !schema.required?.includes(key);
+      {properties.map(([key, s]) => {
+        const here = row[key] ?? (isPlain(s) || s.anyOf || optional(key) ? undefined : blankOf(s, key));
+        if (here === undefined && !isPlain(s) && !s.anyOf) return null;
+        // Ids are made, not typed.
+        if (key === 'id' && at !== '') return null;
         return (
           <div key={key} data-pointer={`${at}/${key}`} className={isWide(s) ? 'wide' : ''}>
             <Node
               name={key}
               schema={s}
-              value={row[key]}
+              value={here}
               at={`${at}/${key}`}
               problems={problems}
-              onChange={(v) => onChange({ ...row, [key]: v })}
+              onChange={(v) => put(key, v)}
               {...(special ? { special } : {})}
             />
-            {optional && (
+            {optional(key) && !isPlain(s) && here !== undefined && (
               <button
                 type="button"
                 className={`${layout['link']} ${css['edit-link']}`}
-                onClick={() => onChange(Object.fromEntries(Object.entries(row).filter(([k]) => k !== key)))}
+                onClick={() => put(key, undefined)}
               >
-                Leave out {titleOf(key).toLowerCase()}
+                Remove {titleOf(key).toLowerCase()}
               </button>
             )}
           </div>
@@ -221,8 +287,8 @@ export function ObjectNode({
       })}
       {missing.length > 0 && (
         <p className={`wide ${css['edit-add']}`}>
-          {missing.map((key) => (
-            <Button key={key} onClick={() => onChange({ ...row, [key]: blankOf(schema.properties![key]!, key) })}>
+          {missing.map(([key, s]) => (
+            <Button key={key} onClick={() => put(key, blankOf(s, key))}>
               Add {titleOf(key).toLowerCase()}
             </Button>
           ))}
@@ -233,7 +299,7 @@ export function ObjectNode({
   if (bare) return body;
   return (
     <fieldset className={layout['change']}>
-      <legend>{titleOf(name)}</legend>
+      <legend>{titleOf(name, parentOf(at))}</legend>
       {body}
     </fieldset>
   );
@@ -243,6 +309,7 @@ export function ObjectNode({
 const isWide = (s: Schema) =>
   isFigure(s) ||
   isThreePoint(s) ||
+  tupleOf(s) !== undefined ||
   s.type === 'array' ||
   (s.type === 'object' && !isRecord(s)) ||
   s.anyOf !== undefined;
@@ -250,7 +317,7 @@ const isWide = (s: Schema) =>
 /** What an entry of a list is called, so that it is found without opening it. */
 function entryTitle(entry: unknown, i: number): string {
   const e = entry as Readonly<Record<string, unknown>>;
-  const words = [e['name'], e['slot'], e['what'], e['kind'], e['item'], e['basis'], e['reads'], e['joint'], e['id']];
+  const words = [e['name'], e['slot'], e['what'], e['kind'], e['item'], e['basis'], e['reads'], e['joint']];
   return String(words.find((w) => typeof w === 'string' && w !== '') ?? `entry ${i + 1}`);
 }
 
@@ -262,12 +329,63 @@ function entryUnder(wanted: string | undefined, at: string): number | undefined 
   return mine.every((key, i) => keys[i] === key) && Number.isInteger(next) ? next : undefined;
 }
 
+/** A face of a joint, or a joint that a part closes: as its kind of joint asks. */
+function JointEntry({ value, onChange }: { value: unknown; onChange: (v: unknown) => void }) {
+  const row = value as {
+    kind?: string;
+    side?: 'a' | 'b';
+    joint?: string;
+    spec?: PortSpec;
+    toA?: PortSpec;
+    toB?: PortSpec;
+  };
+  if ('joint' in row)
+    return (
+      <>
+        <JointFields
+          kind={row.joint ?? ''}
+          side={undefined}
+          onChange={({ kind }) => onChange({ ...row, joint: kind })}
+        />
+        {(['toA', 'toB'] as const).map((key) => (
+          <fieldset key={key} className={layout['whole-form']}>
+            <legend>{titleOf(key)}</legend>
+            <SpecFields
+              kind={row.joint ?? ''}
+              side={key === 'toA' ? 'a' : 'b'}
+              spec={row[key] ?? {}}
+              onChange={(spec) => onChange({ ...row, [key]: spec })}
+            />
+          </fieldset>
+        ))}
+      </>
+    );
+  return (
+    <>
+      <JointFields kind={row.kind ?? ''} side={row.side ?? 'a'} onChange={(next) => onChange({ ...row, ...next })} />
+      <SpecFields
+        kind={row.kind ?? ''}
+        side={row.side ?? 'a'}
+        spec={row.spec ?? {}}
+        onChange={(spec) => onChange({ ...row, spec })}
+      />
+    </>
+  );
+}
+
+/** Lists whose entries are faces of joints; what else an entry has is edited as any field. */
+const JOINTS: Readonly<Record<string, readonly string[]>> = {
+  ports: ['kind', 'side', 'spec'],
+  provides: ['kind', 'side', 'spec'],
+  closes: ['joint', 'toA', 'toB'],
+};
+
 function ListNode({ name, schema, value, at, problems, onChange, special }: NodeProps) {
-  const list = value as readonly unknown[];
+  const list = (value ?? []) as readonly unknown[];
   const item = itemOf(schema)!;
   const wanted = useWantedField();
   const [open, setOpen] = useState<number | undefined>(() => entryUnder(wanted, at));
-  const label = titleOf(name);
+  const label = titleOf(name, parentOf(at));
   const size = tupleOf(item);
   if (size !== undefined)
     return <PointsField label={label} size={size} value={list as number[][]} onChange={onChange} />;
@@ -308,6 +426,13 @@ function ListNode({ name, schema, value, at, problems, onChange, special }: Node
     for (let n = 2; taken.has(next); n++) next = `${id}-${n}`;
     return next;
   };
+  const joint = JOINTS[name];
+  const rest: Schema = joint
+    ? {
+        ...item,
+        properties: Object.fromEntries(Object.entries(item.properties ?? {}).filter(([k]) => !joint.includes(k))),
+      }
+    : item;
   return (
     <fieldset className={layout['change']}>
       <legend>
@@ -328,9 +453,10 @@ function ListNode({ name, schema, value, at, problems, onChange, special }: Node
             </summary>
             {open === i && (
               <>
+                {joint && <JointEntry value={entry} onChange={(v) => put(i, v)} />}
                 <ObjectNode
                   name={name}
-                  schema={item}
+                  schema={rest}
                   value={entry}
                   at={`${at}/${i}`}
                   problems={problems}
@@ -347,9 +473,9 @@ function ListNode({ name, schema, value, at, problems, onChange, special }: Node
                       setOpen(i + 1);
                     }}
                   >
-                    Copy it
+                    Copy
                   </Button>
-                  <Button onClick={() => onChange(list.filter((_, k) => k !== i))}>Take it out</Button>
+                  <Button onClick={() => onChange(list.filter((_, k) => k !== i))}>Remove</Button>
                 </p>
               </>
             )}
@@ -358,11 +484,12 @@ function ListNode({ name, schema, value, at, problems, onChange, special }: Node
       })}
       <Button
         onClick={() => {
-          onChange([...list, blankOf(item)]);
+          const blank = blankOf(item) as object;
+          onChange([...list, name === 'closes' ? { ...blank, joint: '' } : blank]);
           setOpen(list.length);
         }}
       >
-        Add one
+        Add
       </Button>
     </fieldset>
   );

@@ -1,7 +1,18 @@
-import { readSpec, written } from '../../../pieces/portSpec.ts';
-import type { PortSpec } from '@sable/core';
+import { formatEntry, readEntry, unitOf, type Quantity, type Units } from '@sable/core/units';
 import { useState } from 'react';
+import { useUnits } from '../../../hooks/settings.tsx';
 import { WordsField } from '../../../pieces/fields.tsx';
+
+/** Figures with blanks or semicolons between, each read as a field would read it; undefined where one is none or can be two. */
+function readFigures(line: string, units: Units, quantity: Quantity = 'lengthMm'): number[] | undefined {
+  const entries = line
+    .trim()
+    .split(/[\s;]+/)
+    .filter((x) => x !== '')
+    .map((x) => readEntry(x, quantity, units));
+  const values = entries.flatMap((e) => (e.kind === 'value' ? [e.value] : []));
+  return values.length === entries.length ? values : undefined;
+}
 
 /** Text that stands for something: read when it is left, or told what is wrong. */
 function ReadField<T>({
@@ -43,18 +54,6 @@ function ReadField<T>({
   );
 }
 
-export function SpecField({
-  label,
-  value,
-  onChange,
-}: {
-  label: string;
-  value: PortSpec;
-  onChange: (s: PortSpec) => void;
-}) {
-  return <ReadField label={label} value={value} write={written} read={readSpec} onChange={onChange} />;
-}
-
 /** Points, one a line: "120 -40 310". */
 export function PointsField({
   label,
@@ -67,22 +66,20 @@ export function PointsField({
   size: number;
   onChange: (p: number[][]) => void;
 }) {
+  const units = useUnits();
+  const unit = unitOf('lengthMm', units);
   return (
     <ReadField
       label={label}
       value={value as number[][]}
       rows={Math.min(10, value.length + 1)}
-      write={(list) => list.map((p) => p.join(' ')).join('\n')}
+      write={(list) => list.map((p) => p.map((x) => formatEntry(x, 'lengthMm', units)).join('  ')).join('\n')}
       read={(text) => {
         const list: number[][] = [];
         for (const [n, line] of text.split('\n').entries()) {
           if (line.trim() === '') continue;
-          const point = line
-            .trim()
-            .split(/[\s;,]+/)
-            .map(Number);
-          if (point.length !== size || point.some((x) => !Number.isFinite(x)))
-            return `Line ${n + 1} needs ${size} figures with blanks between, in millimetres.`;
+          const point = readFigures(line, units);
+          if (point?.length !== size) return `Line ${n + 1} needs ${size} figures with blanks between, in ${unit}.`;
           list.push(point);
         }
         return list;
@@ -104,25 +101,25 @@ export function LinesField({
   numbers: boolean;
   onChange: (list: (string | number)[]) => void;
 }) {
+  const units = useUnits();
   return (
     <ReadField
       label={label}
       value={value as (string | number)[]}
       {...(numbers ? {} : { rows: Math.min(6, value.length + 1) })}
       help={numbers ? 'blanks between' : 'one a line'}
-      write={(list) => list.join(numbers ? ' ' : '\n')}
+      write={(list) =>
+        numbers
+          ? list.map((x) => (typeof x === 'number' ? formatEntry(x, 'number', units) : x)).join('  ')
+          : list.join('\n')
+      }
       read={(text) => {
         if (!numbers)
           return text
             .split('\n')
             .map((l) => l.trim())
             .filter((l) => l !== '');
-        const list = text
-          .trim()
-          .split(/[\s;]+/)
-          .filter((x) => x !== '')
-          .map((x) => Number(x.replace(',', '.')));
-        return list.every(Number.isFinite) ? list : 'Write figures with blanks between, like 3.32 1.95 1.32.';
+        return readFigures(text, units, 'number') ?? 'Write figures with blanks between, such as 3.32 1.95 1.32.';
       }}
       onChange={onChange}
     />

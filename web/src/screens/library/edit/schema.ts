@@ -1,5 +1,5 @@
 import type { EntryRange } from '@sable/core/units';
-import { unitSuffix } from '../../../pieces/fieldQuantity.ts';
+import { fieldEntry } from '@sable/core/model';
 
 /** As much of a JSON schema as a form needs to know. */
 export interface Schema {
@@ -44,127 +44,41 @@ export const tupleOf = (s: Schema): number | undefined => {
 export const itemOf = (s: Schema): Schema | undefined =>
   s.type === 'array' && s.items && !Array.isArray(s.items) ? (s.items as Schema) : undefined;
 
-/** Words that a name in camel case would not give. */
-const TITLES: Readonly<Record<string, string>> = {
-  id: 'Id',
-  massKg: 'Mass',
-  comMm: 'Centre of mass',
-  at: 'At (forward, left, up)',
-  atMm: 'At (forward, left, up)',
-  direction: 'Direction (forward, left, up)',
-  plusMinusMm: '±',
-  plusMinusPct: '± of the torque',
-  builtFrom: 'Built from',
-  builtTo: 'Built to',
-  oilL: 'Oil',
-  coolantL: 'Coolant',
-  octaneRon: 'Fuel its maker asks for, RON',
-  injectors: 'Injectors',
-  railBar: 'Rail, over the manifold',
-  referenceBar: 'Flow stated at',
-  intakeDeg: 'Intake duration at 1.27 mm',
-  exhaustDeg: 'Exhaust duration at 1.27 mm',
-  intakeCentreDeg: 'Intake centre',
-  exhaustCentreDeg: 'Exhaust centre',
-  massRecords: 'Masses on record',
-  ancillaryMasses: 'Masses of its ancillaries',
-  slots: 'Dressing',
-  options: 'Choices',
-  solids: 'Solids',
-  needs: 'Must be bolted on for it to run',
-  inUse: 'In use',
-  sends: 'Messages it sends',
-  wants: 'Messages it wants',
-  toA: 'Face towards side a',
-  toB: 'Face towards side b',
-  is: 'Which',
-  donorKerbKg: 'Kerb mass of the car it came from',
-  also: 'What else must change',
-  goes: 'Goes on',
-  shifterMm: 'Shifter (forward, left, up)',
-  outputMm: 'Output (forward, left, up)',
-  mountMm: 'Mount (forward, left, up)',
-  verticesMm: 'Corners, one a line (forward left up)',
-  outlineMm: 'Outline, one point a line',
-  centreMm: 'Centre (forward, left, up)',
-  sizeMm: 'Size (forward, left, up)',
-  turnDeg: 'Turned (roll, pitch, yaw)',
-  fromMm: 'From',
-  toMm: 'To',
-};
-/** A field's name in words: "gasketThicknessMm" → "Gasket thickness". */
-export function titleOf(name: string): string {
-  const known = TITLES[name];
-  if (known) return known;
-  const words = name
-    .slice(0, name.length - unitSuffix(name).length)
-    .replaceAll(/([a-z])([A-Z])/g, '$1 $2')
-    .toLowerCase();
-  return words.charAt(0).toUpperCase() + words.slice(1);
-}
+/** What a field is called, by the dictionary of fields. */
+export const titleOf = (name: string, parent = ''): string => fieldEntry(name, parent)?.label ?? name;
 
-/** Something to begin with: nothing entered, the first of a list, estimated. */
+/**
+ * Something to begin with that says nothing: lists are empty, what has to be told is absent, a mark is not set. Undefined
+ * for a figure, a word or a choice: nobody has entered it.
+ */
 export function blankOf(schema: Schema, name = ''): unknown {
   if (schema.const !== undefined) return schema.const;
-  if (schema.enum) return schema.enum[0];
-  if (schema.anyOf) return blankOf(schema.anyOf[0]!, name);
+  if (schema.enum || schema.anyOf || isFigure(schema) || isThreePoint(schema) || tupleOf(schema) !== undefined)
+    return undefined;
   if (isRecord(schema)) return {};
-  if (isFigure(schema))
-    return { value: schema.properties!['value']!.exclusiveMinimum === undefined ? 0 : 1, evidence: 'estimated' };
-  if (isThreePoint(schema)) return { low: 0, likely: 0, high: 0, evidence: 'estimated' };
-  const length = tupleOf(schema);
-  if (length !== undefined) {
-    const positive = (schema.items as readonly Schema[])[0]!.exclusiveMinimum !== undefined;
-    return Array.from({ length }, (_, i) => (positive ? 100 : name === 'direction' && i === 1 ? 1 : 0));
-  }
   switch (schema.type) {
-    case 'array': {
-      const item = itemOf(schema);
-      return Array.from({ length: schema.minItems ?? 0 }, (_, i) => {
-        const blank = item ? blankOf(item) : 0;
-        // Corners and points must not lie on one another.
-        return Array.isArray(blank)
-          ? spreadPoint(i, blank.length)
-          : typeof blank === 'number'
-            ? blank + 1000 * i
-            : blank;
-      });
-    }
+    case 'array':
+      return [];
     case 'object':
       return Object.fromEntries(
-        Object.entries(schema.properties ?? {})
-          .filter(([key]) => schema.required?.includes(key))
-          .map(([key, s]) => [key, blankOf(s, key)]),
+        Object.entries(schema.properties ?? {}).flatMap(([key, s]): [string, unknown][] => {
+          const blank = schema.required?.includes(key) ? blankOf(s, key) : undefined;
+          return blank === undefined ? [] : [[key, blank]];
+        }),
       );
     case 'boolean':
       return false;
-    case 'integer':
-    case 'number':
-      return firstWithin(schema);
     case 'string':
-      return name === 'id' ? `new-${Math.random().toString(36).slice(2, 7)}` : '';
+      return name === 'id' ? `new-${Math.random().toString(36).slice(2, 7)}` : undefined;
     default:
-      return null;
+      return undefined;
   }
 }
 
-/** The least round number that a schema allows: nought or one, else one in the middle. */
-function firstWithin({
-  minimum = 0,
-  exclusiveMinimum,
-  maximum = Infinity,
-  exclusiveMaximum = Infinity,
-}: Schema): number {
-  const first = Math.max(minimum, exclusiveMinimum === undefined ? 0 : 1);
-  return first <= maximum && first < exclusiveMaximum
-    ? first
-    : ((exclusiveMinimum ?? minimum) + Math.min(maximum, exclusiveMaximum)) / 2;
-}
-
-const CORNERS = [
-  [0, 0, 0],
-  [100, 0, 0],
-  [0, 100, 0],
-  [0, 0, 100],
-] as const;
-const spreadPoint = (i: number, length: number) => CORNERS[i % 4]!.slice(0, length);
+/** Fields of one line or row that stand there empty where nothing is entered; all else is added when it is wanted. */
+export const isPlain = (s: Schema): boolean =>
+  isFigure(s) ||
+  isThreePoint(s) ||
+  tupleOf(s) !== undefined ||
+  s.enum !== undefined ||
+  (s.anyOf === undefined && s.const === undefined && s.type !== 'object' && s.type !== 'array');
