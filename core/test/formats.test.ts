@@ -125,14 +125,14 @@ describe('what a schema error says', () => {
     const messages = faults(bad);
     expect(messages).toContainEqual({
       pointer: '/brief/use',
-      message: expect.stringContaining('use must be one of: street, touring and tow'),
+      message: expect.stringContaining('Use must be one of: street, touring and tow'),
     });
-    expect(messages).toContainEqual({ pointer: '/brief/hourlyRate', message: 'hourlyRate must be 0 or more.' });
+    expect(messages).toContainEqual({ pointer: '/brief/hourlyRate', message: 'Hourly rate must be 0 or more.' });
     expect(messages).toContainEqual({
       pointer: '/candidates/0/colour',
       message: expect.stringContaining('colour is not a field that is known here'),
     });
-    expect(messages).toContainEqual({ pointer: '/candidates/1/tyreCode', message: 'tyreCode is missing.' });
+    expect(messages).toContainEqual({ pointer: '/candidates/1/tyreCode', message: 'Tyres missing.' });
   });
 });
 

@@ -197,7 +197,7 @@ describe('bad input: named, and nothing saved', () => {
   });
   test('a number as text is not coerced', async () => {
     const r = await refused((c) => (c['finalDrive'] = '3.9'));
-    expect(r.errors).toContainEqual({ pointer: '/finalDrive', message: 'finalDrive must be a number.' });
+    expect(r.errors).toContainEqual({ pointer: '/finalDrive', message: 'Final drive must be a number.' });
   });
   test('an engine that is not in the library', async () => {
     const r = await refused((c) => (c['engineId'] = 'gone'));
@@ -227,7 +227,7 @@ describe('bad input: named, and nothing saved', () => {
     const chassis = structuredClone(build.chassis!);
     chassis.lumps[0]!.massKg.value = -5;
     const mass = await call<ProblemBody>(shop, 'PUT', `${TUG}/chassis`, chassis, { version });
-    expect(mass.body.errors).toContainEqual({ pointer: '/lumps/0/massKg/value', message: 'value must be above 0.' });
+    expect(mass.body.errors).toContainEqual({ pointer: '/lumps/0/massKg/value', message: 'Mass must be above 0.' });
     const blind = await call<ProblemBody>(shop, 'PUT', `${TUG}/brief`, build.brief);
     expect(blind.status).toBe(428);
     expect((await read()).build).toEqual(build);

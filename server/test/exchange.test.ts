@@ -89,7 +89,7 @@ describe('a file that can’t come in leaves nothing behind', () => {
     const p = await refused((b) => (b.library.engines[0]!.massRecords[0]!.massKg.value = -3));
     expect(p.errors).toContainEqual({
       pointer: '/library/engines/0/massRecords/0/massKg/value',
-      message: 'value must be above 0.',
+      message: 'Mass must be above 0.',
     });
   });
   test('a reference to a part that is not in it', async () => {

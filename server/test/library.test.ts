@@ -195,7 +195,7 @@ test('tables out for each kind, and in again; a bad line or row is named', async
   const head = 'Name,Cylinders,Bore (mm),Stroke (mm),Compression (ratio),Redline (rpm),Price likely';
   const many = await call<ProblemBody>(shop, 'POST', '/library-table', { text: `${head}\nX,40,86,86,10,6000,5\n` });
   expect(many.status).toBe(422);
-  expect(many.body.detail).toContain('“X”: cylinders must be 16 or less');
+  expect(many.body.detail).toContain('“X”: Cylinders must be 16 or less');
   const four = await call<{ rows: unknown[] }>(shop, 'POST', '/library-table', {
     text: `${head}\nFour,4,86,86,10,6000,5\n`,
   });

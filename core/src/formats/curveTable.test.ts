@@ -59,7 +59,7 @@ test.each([
   ['1000,12,120\n2000,30,150', /3 columns without headings/],
   ['rpm,boost,lambda\n1000,0.1,0.9\n2000,0.5,0.85', /No column for torque or power/],
   ['time,torque,power\n1,120,20\n2,130,30', /No column for engine speed/],
-  ['rpm;torque\n1000;1,234\n2000;150', /Line 2 can’t be read/],
+  ['"rpm","torque"\n"1000","1,234"\n"2000","150"', /Line 2 can’t be read/],
 ])('what can’t be read says why: %s', (text, why) => {
   expect(() => readCurveTable(text, metric)).toThrow(why);
 });

@@ -13,12 +13,18 @@ const TORQUE = /torque|moment|n[·.\s-]?m\b|lb|kg[·.\s-]?m/i;
 const POWER = /power|kw\b|hp\b|ps\b|cv\b/i;
 const SPEED_RANGE = { min: 50, max: 30_000 };
 
-const asNumber = (cell: string, quantity: Quantity, range = {}): number | undefined => {
-  const e = readEntry(cell, quantity, { system: 'metric' }, range);
+function asNumber(cell: string, quantity: Quantity, units: Units, range = {}): number | undefined {
+  const e = readEntry(cell, quantity, units, range);
   return e.kind === 'value' ? e.value : undefined;
-};
+}
 const isNumber = (cell: string) =>
   readEntry(cell, 'number', { system: 'metric' }).kind !== 'wrong' && cell.trim() !== '';
+
+/** The decimal mark of a whole table: a comma where one stands that can be nothing else, and no point does. */
+function decimalOf(cells: readonly string[]): '.' | ',' {
+  const any = (of: RegExp) => cells.some((c) => of.test(c));
+  return any(/^-?\d+,(\d{1,2}|\d{4,})$|^-?0,\d+$|^-?\d{4,},\d+$/) && !any(/^-?\d+\.\d+$/) ? ',' : '.';
+}
 
 /** Rows of cells; the separator is the one that gives every line of figures the same number of cells, two at least. */
 function cellsOf(text: string): { cells: string[]; line: number }[] {
@@ -68,14 +74,14 @@ export function readCurveTable(text: string, units: Units): CurveTable {
   const at = fromPower ? powerAt : torqueAt;
   const quantity = fromPower ? ('powerKw' as const) : ('torqueNm' as const);
   const written = unitIn(heading[at] ?? '', quantity);
+  const decimal = decimalOf(rows.slice(first).flatMap(({ cells }) => cells));
+  const bare = { system: 'metric', decimal } as const;
   const rpm: number[] = [];
   const torqueNm: number[] = [];
   for (const { cells, line } of rows.slice(first)) {
-    const speed = asNumber(cells[speedAt] ?? '', 'rpm', SPEED_RANGE);
+    const speed = asNumber(cells[speedAt] ?? '', 'rpm', bare, SPEED_RANGE);
     const cell = cells[at] ?? '';
-    const value = written
-      ? asNumber(cell, 'number')
-      : ((e) => (e.kind === 'value' ? e.value : undefined))(readEntry(cell, quantity, units));
+    const value = written ? asNumber(cell, 'number', bare) : asNumber(cell, quantity, { ...units, decimal });
     if (speed === undefined || value === undefined)
       throw new InputError(`/${line}`, `Line ${line} can’t be read: “${cells.join('  ').slice(0, 40)}”.`);
     const amount = written ? value * written.toInternal : value;

@@ -59,7 +59,7 @@ function sentence(e: SchemaError, name: string): string {
   const p = e.params;
   switch (e.keyword) {
     case 'required':
-      return `${name} is missing.`;
+      return `${name} missing.`;
     case 'additionalProperties':
       return `${name} is not a field that is known here. Take it out, or check its spelling.`;
     case 'type':

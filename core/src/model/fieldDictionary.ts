@@ -27,6 +27,11 @@ const ENTRIES = {
   because: 'Because',
   words: 'In their words',
   by: 'By',
+  value: 'Value',
+  plusMinus: ['±', 'One standard deviation'],
+  low: 'Low',
+  likely: 'Likely',
+  high: 'High',
   inUse: ['In use', 'The one that results are calculated from'],
 
   // Engine

@@ -137,7 +137,7 @@ const ROWS = new Set(['candidates', 'engines', 'gearboxes', 'parts']);
 
 /** In a sentence a label begins small, unless it is letters that stand for words: RON. */
 const lower = (label: string | undefined): string | undefined =>
-  label && (/^[A-Z]{2}/.test(label) ? label : label.charAt(0).toLowerCase() + label.slice(1));
+  label && (/^[A-Z]{2}/.test(label) ? label : label.charAt(0).toLowerCase() + label.slice(1)).replace(/ \(.*\)$/, '');
 
 /** What stands at an address, in words, and the screen that it is entered on; undefined where nobody has named it. */
 export function fieldWords(pointer: string): FieldWords | undefined {

@@ -213,7 +213,9 @@ export function formatEntry(
       .split('.')[1] ?? ''
   ).length;
   const written = groupDigits(shown, Math.max(options.least ?? 0, has), units);
-  if (options.grouped) return written;
+  // Four figures are read at a glance, and a year is never grouped.
+  if (options.grouped && Math.abs(shown) >= 10_000) return written;
+  if (options.grouped) return written.replaceAll(units.decimal === ',' ? '.' : ',', '');
   return written.replaceAll(units.decimal === ',' ? '.' : ',', '').replace('−', '-');
 }
 

@@ -1,28 +1,31 @@
 import Button from '@mui/material/Button';
 import { Plus, Redo2, Search, Undo2 } from 'lucide-react';
+import { lazy, Suspense, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { StateMark, candidateColour } from '../pieces/marks.tsx';
-import { nextCandidate } from '../pieces/nextCandidate.ts';
+import { MOST_CANDIDATES } from '../pieces/newCandidate.ts';
 import { useBuild, useBuildActions, useJudgement } from '../hooks/buildState.tsx';
 import { UnitSwitch } from '../pieces/UnitSwitch.tsx';
 import layout from '../pieces/layout.module.css';
 import css from './Band.module.css';
 
+const NewCandidate = lazy(() => import('../pieces/NewCandidate.tsx').then((m) => ({ default: m.NewCandidate })));
+
 /** Under the rule: whose build, the candidates, undo and redo, units, search. */
 export function Band({ onSearch }: { onSearch: () => void }) {
   const { build, library, candidate, undoWords, redoWords } = useBuild();
   const { assessmentOf } = useJudgement();
-  const { select, undo, redo, saveCandidate } = useBuildActions();
+  const { select, undo, redo } = useBuildActions();
   const navigate = useNavigate();
   const shortName = (engineId: string) => library.engines.find((e) => e.id === engineId)?.shortName ?? engineId;
-  const add = () => {
-    const next = nextCandidate(build, library);
-    if (!next) return;
-    saveCandidate(undefined, next);
-    void navigate(`/builds/${build.id}/candidate?c=${next.id}`);
-  };
+  const [adding, setAdding] = useState(false);
   return (
     <div className="band">
+      {adding && (
+        <Suspense fallback={null}>
+          <NewCandidate onClose={() => setAdding(false)} />
+        </Suspense>
+      )}
       <h1 title={build.name}>{build.name}</h1>
       <div className={css['strip']} role="group" aria-label="Candidates">
         {build.candidates.map((c) => {
@@ -50,9 +53,9 @@ export function Band({ onSearch }: { onSearch: () => void }) {
           );
         })}
         <Button
-          onClick={add}
+          onClick={() => setAdding(true)}
           startIcon={<Plus size={15} />}
-          disabled={build.candidates.length >= 26}
+          disabled={build.candidates.length >= MOST_CANDIDATES}
           sx={{ height: 30, flex: 'none' }}
           aria-label="Add a candidate"
         >

@@ -87,6 +87,8 @@ export function FigureField(props: FigureFieldProps) {
             difference
             optional
             bare
+            noUnit
+            hint={`${label}, ±`}
             min={0}
             value={value.plusMinus}
             placeholder={assumed}

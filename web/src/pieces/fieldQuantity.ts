@@ -19,8 +19,10 @@ const SUFFIXES: readonly (readonly [string, Quantity])[] = [
   ['L', 'volumeL'],
   ['M', 'distanceM'],
 ];
-const MONEY = new Set(['price', 'cost', 'budget', 'hourlyRate']);
-const HOURS = new Set(['hours', 'maxHours']);
+const MONEY = new Set(['price', 'newPrice', 'rebuild', 'cost', 'costPerMm', 'budget', 'hourlyRate']);
+const HOURS = new Set(['hours', 'maxHours', 'hoursPerMm']);
+/** A place; a direction has no unit. */
+const LENGTHS = new Set(['at']);
 
 const known = (name: string) => SUFFIXES.find(([suffix]) => name.endsWith(suffix) && name.length > suffix.length);
 
@@ -28,6 +30,7 @@ const known = (name: string) => SUFFIXES.find(([suffix]) => name.endsWith(suffix
 export function quantityOf(name: string): Quantity {
   if (MONEY.has(name)) return 'money';
   if (HOURS.has(name)) return 'hours';
+  if (LENGTHS.has(name)) return 'lengthMm';
   return known(name)?.[1] ?? 'number';
 }
 

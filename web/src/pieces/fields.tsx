@@ -33,6 +33,8 @@ export interface QuantityFieldProps {
   readonly placeholder?: string | undefined;
   /** Its range is stated elsewhere, or there is no room for it. */
   readonly bare?: boolean;
+  /** Its unit stands in the field beside it. */
+  readonly noUnit?: boolean;
   /** What it is in full, for whoever hears the page. */
   readonly hint?: string;
   /** The address of the figure, so that other screens can lead here. */
@@ -46,7 +48,7 @@ export interface QuantityFieldProps {
  */
 export function QuantityField(props: QuantityFieldProps) {
   const { label, quantity, value, onCommit, optional, digits, currency, help, error, min, max, at, usual } = props;
-  const { above, whole, difference, placeholder, bare, hint } = props;
+  const { above, whole, difference, placeholder, bare, noUnit, hint } = props;
   const units = useUnits();
   const unit = unitOf(quantity, units, currency);
   const range = {
@@ -77,6 +79,7 @@ export function QuantityField(props: QuantityFieldProps) {
   return (
     <TextField
       data-pointer={at}
+      data-figure={quantity}
       label={label}
       value={entry.draft ?? shown}
       onChange={(e) => entry.type(e.target.value)}
@@ -111,7 +114,7 @@ export function QuantityField(props: QuantityFieldProps) {
           ...(placeholder === undefined ? {} : { placeholder }),
           ...(hint === undefined ? {} : { 'aria-label': hint }),
         },
-        ...(unit ? { input: { endAdornment: <InputAdornment position="end">{unit}</InputAdornment> } } : {}),
+        ...(unit && !noUnit ? { input: { endAdornment: <InputAdornment position="end">{unit}</InputAdornment> } } : {}),
         inputLabel: { shrink: true },
         formHelperText: { 'aria-live': 'polite', component: 'div' } as object,
       }}

@@ -121,7 +121,7 @@ function SumPanel({ sum, candidate }: { sum: Calculator; candidate: Candidate | 
   const [typed, setTyped] = useState<Readonly<Record<string, Figure>>>({});
   const [chosen, setChosen] = useState<Readonly<Record<string, string>>>({});
   const [note, setNote] = useState('');
-  const [buys, setBuys] = useState<{ name: string; likely: number; hours: number }>();
+  const [buys, setBuys] = useState<{ name: string; likely?: number | undefined; hours?: number | undefined }>();
   const inputs = { ...start.inputs, ...typed };
   const choices = { ...start.choices, ...chosen };
   let result: WorkedOut | undefined;
@@ -133,6 +133,8 @@ function SumPanel({ sum, candidate }: { sum: Calculator; candidate: Candidate | 
     fault = error;
   }
   const main = result?.outputs[sum.outputs[0]!.name];
+  // Nobody’s price or hours are made up: a piece to buy is kept with both or not at all.
+  const unpriced = buys !== undefined && buys.name !== '' && (buys.likely === undefined || buys.hours === undefined);
   const land = () => {
     if (!candidate || !result) return;
     const taken = new Set((candidate.workings ?? []).map((w) => w.id));
@@ -144,7 +146,7 @@ function SumPanel({ sum, candidate }: { sum: Calculator; candidate: Candidate | 
       inputs: Object.fromEntries(Object.entries(inputs).map(([k, f]) => [k, { ...f }])),
       choices,
       ...(note.trim() === '' ? {} : { note: note.trim() }),
-      ...(buys && buys.name.trim() !== ''
+      ...(buys && buys.name.trim() !== '' && buys.likely !== undefined && buys.hours !== undefined
         ? {
             buys: {
               name: buys.name.trim(),
@@ -243,7 +245,8 @@ function SumPanel({ sum, candidate }: { sum: Calculator; candidate: Candidate | 
                     label={i.label}
                     quantity={i.quantity}
                     value={f.value}
-                    {...(i.digits === undefined ? {} : { digits: i.digits })}
+                    {...(i.min === undefined ? {} : { min: i.min })}
+                    {...(i.max === undefined ? {} : { max: i.max })}
                     error={fault?.pointer === `/inputs/${i.name}` ? fault.message : undefined}
                     // A typed figure is the reader's own: what it was read from no longer holds.
                     onCommit={(v) =>
@@ -258,8 +261,7 @@ function SumPanel({ sum, candidate }: { sum: Calculator; candidate: Candidate | 
                     label="Evidence"
                     value={f.evidence}
                     onChange={(e) => {
-                      const { plusMinus: _own, ...rest } = f;
-                      setTyped({ ...typed, [i.name]: { ...rest, evidence: e.target.value as Evidence } });
+                      setTyped({ ...typed, [i.name]: { ...f, evidence: e.target.value as Evidence } });
                     }}
                     sx={{ width: 122 }}
                     slotProps={{ inputLabel: { shrink: true } }}
@@ -274,8 +276,12 @@ function SumPanel({ sum, candidate }: { sum: Calculator; candidate: Candidate | 
                 <td>
                   <QuantityField
                     label="±"
-                    quantity={i.quantity === 'temperatureC' ? 'number' : i.quantity}
+                    hint={`${i.label}, ±`}
+                    quantity={i.quantity}
+                    difference
                     optional
+                    bare
+                    noUnit
                     min={0}
                     value={f.plusMinus}
                     onCommit={(v) => {
@@ -322,7 +328,7 @@ function SumPanel({ sum, candidate }: { sum: Calculator; candidate: Candidate | 
               label="Buys"
               value={buys?.name ?? ''}
               maxLength={120}
-              onCommit={(name) => setBuys({ name, likely: buys?.likely ?? 100, hours: buys?.hours ?? 1 })}
+              onCommit={(name) => setBuys({ ...buys, name })}
             />
             {buys && buys.name !== '' && (
               <>
@@ -330,22 +336,24 @@ function SumPanel({ sum, candidate }: { sum: Calculator; candidate: Candidate | 
                   label="Likely price"
                   quantity="money"
                   currency={build.currency}
+                  optional
                   min={0}
                   value={buys.likely}
-                  onCommit={(likely) => setBuys({ ...buys, likely: likely ?? 0 })}
+                  onCommit={(likely) => setBuys({ ...buys, likely })}
                 />
                 <QuantityField
                   label="Hours"
                   quantity="hours"
                   digits={1}
+                  optional
                   min={0}
                   value={buys.hours}
-                  onCommit={(hours) => setBuys({ ...buys, hours: hours ?? 0 })}
+                  onCommit={(hours) => setBuys({ ...buys, hours })}
                 />
               </>
             )}
           </div>
-          <Button variant="contained" color="primary" sx={{ mt: 1.5 }} disabled={!result} onClick={land}>
+          <Button variant="contained" color="primary" sx={{ mt: 1.5 }} disabled={!result || unpriced} onClick={land}>
             Land it
           </Button>
         </section>

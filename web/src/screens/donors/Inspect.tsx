@@ -133,6 +133,8 @@ function Marks({ candidate, family }: { candidate: Candidate; family: Family | u
   );
 }
 
+type ByCylinder = 'compressionBar' | 'leakDownPct';
+
 /** Incoming inspection of the engine and gearbox. */
 function Incoming({
   candidate,
@@ -146,13 +148,21 @@ function Incoming({
 }) {
   const { inspection, put } = usePutInspection(candidate);
   const [fault, setFault] = useState('');
-  const list = (values: readonly number[], at: number, value: number | undefined) => {
-    const next = Array.from({ length: cylinders }, (_, i) => values[i]);
-    next[at] = value;
-    // Cylinders are read in order: what follows a gap is not known to be which one.
+  const [waiting, setWaiting] = useState<Partial<Record<ByCylinder, readonly (number | undefined)[]>>>({});
+  /** What stands in a cylinder’s field: kept, or typed and waiting for the cylinders before it. */
+  const read = (key: ByCylinder, at: number) => inspection[key][at] ?? waiting[key]?.[at];
+  const setCylinder = (key: ByCylinder, at: number, value: number | undefined) => {
+    const next = Array.from({ length: cylinders }, (_, i) => (i === at ? value : read(key, i)));
+    setWaiting({ ...waiting, [key]: next });
+    // Cylinders are kept in order: what follows a gap is not known to be which one.
     const end = next.findIndex((v) => v === undefined);
-    return (end < 0 ? next : next.slice(0, end)) as number[];
+    put({ [key]: end < 0 ? next : next.slice(0, end) } as Partial<Inspection>);
   };
+  const gap = (['compressionBar', 'leakDownPct'] as const).some((key) => {
+    const all = Array.from({ length: cylinders }, (_, i) => read(key, i));
+    const first = all.findIndex((v) => v === undefined);
+    return first >= 0 && all.slice(first).some((v) => v !== undefined);
+  });
   return (
     <section className="block">
       <h2>Incoming inspection</h2>
@@ -171,8 +181,8 @@ function Incoming({
             optional
             min={0}
             max={60}
-            value={inspection.compressionBar[i]}
-            onCommit={(v) => put({ compressionBar: list(inspection.compressionBar, i, v) })}
+            value={read('compressionBar', i)}
+            onCommit={(v) => setCylinder('compressionBar', i, v)}
           />
         ))}
       </div>
@@ -187,11 +197,12 @@ function Incoming({
             optional
             min={0}
             max={100}
-            value={inspection.leakDownPct[i]}
-            onCommit={(v) => put({ leakDownPct: list(inspection.leakDownPct, i, v) })}
+            value={read('leakDownPct', i)}
+            onCommit={(v) => setCylinder('leakDownPct', i, v)}
           />
         ))}
       </div>
+      {gap && <p className="small muted">Kept in the order of the cylinders: enter the ones before it too.</p>}
       <div className={layout['form-grid']}>
         <QuantityField
           label="Crank end play"

@@ -1,5 +1,5 @@
 import type { Build, Candidate, Library, Listing, Part } from '@sable/core';
-import { nextCandidate } from '../../pieces/nextCandidate.ts';
+import { MOST_CANDIDATES, newCandidate } from '../../pieces/newCandidate.ts';
 
 /** Parts that have nothing to do with which gearbox stands behind the engine. */
 const GEARBOX_FREE: readonly Part['class'][] = [
@@ -44,8 +44,8 @@ export function gearboxesFor(build: Build, library: Library, listing: Listing): 
 
 /**
  * A candidate from an offer, built like the one in the line-up that has the same engine: its dressing, place and parts
- * are taken over, those that belong to another gearbox left out. Undefined where the library lacks the engine or the
- * line-up is full.
+ * are taken over, those that belong to another gearbox left out. Undefined where the library lacks the engine, the
+ * line-up is full, or nobody has said on which axle and tyres.
  */
 export function candidateFrom(
   build: Build,
@@ -55,9 +55,14 @@ export function candidateFrom(
   besides: readonly Listing[],
 ): Candidate | undefined {
   const engine = library.engines.find((e) => e.id === listing.engineId);
-  const fresh = nextCandidate(build, library);
-  if (!engine || !fresh) return undefined;
+  if (!engine || build.candidates.length >= MOST_CANDIDATES) return undefined;
   const model = likest(build, listing, gearboxId);
+  // Axle and tyres of the one most like it, else the car's own; nobody's are made up.
+  const finalDrive =
+    (model ?? build.candidates[0])?.finalDrive ?? build.chassis?.axleRatios.find((r) => r.fitted)?.ratio;
+  const tyreCode = (model ?? build.candidates[0])?.tyreCode ?? build.chassis?.tyres.find((t) => t.fitted)?.code;
+  if (finalDrive === undefined || tyreCode === undefined) return undefined;
+  const fresh = newCandidate(build, library, { engineId: engine.id, gearboxId, finalDrive, tyreCode });
   const parts = new Map(library.parts.map((p) => [p.id, p]));
   const kept = (model?.partIds ?? []).filter(
     (id) => model?.gearboxId === gearboxId || GEARBOX_FREE.includes(parts.get(id)?.class ?? 'adapter plate'),
@@ -70,8 +75,6 @@ export function candidateFrom(
           dressing: model.dressing,
           placement: model.placement,
           mountSchool: model.mountSchool,
-          finalDrive: model.finalDrive,
-          tyreCode: model.tyreCode,
           ...(model.springs ? { springs: model.springs } : {}),
           ...(model.obstacleChanges ? { obstacleChanges: model.obstacleChanges } : {}),
           ...(model.shields ? { shields: model.shields } : {}),
@@ -80,8 +83,6 @@ export function candidateFrom(
         }
       : {}),
     name: listing.title.slice(0, 120),
-    engineId: engine.id,
-    gearboxId,
     partIds: kept,
     bought,
   };

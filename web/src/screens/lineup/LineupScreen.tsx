@@ -7,7 +7,6 @@ import { useUnits } from '../../hooks/settings.tsx';
 import { ChangedList } from '../../pieces/ChangedList.tsx';
 import { Sentence } from '../../pieces/figures.tsx';
 import { FindingRow, FindingsColumn } from '../../pieces/Findings.tsx';
-import { nextCandidate } from '../../pieces/nextCandidate.ts';
 import { LineupTable } from './LineupTable.tsx';
 import layout from '../../pieces/layout.module.css';
 import css from './lineup.module.css';
@@ -15,6 +14,7 @@ import css from './lineup.module.css';
 // Fields and charts come after the table, which is the answer.
 const Notes = lazy(() => import('./Notes.tsx').then((m) => ({ default: m.Notes })));
 const TorqueChart = lazy(() => import('../../pieces/TorqueChart.tsx').then((m) => ({ default: m.TorqueChart })));
+const NewCandidate = lazy(() => import('../../pieces/NewCandidate.tsx').then((m) => ({ default: m.NewCandidate })));
 const CHART_HEIGHT = 150;
 
 /** The home of a build: what leads and why, candidates × checks along the limit line, what blocks the current one. */
@@ -152,12 +152,16 @@ function Curves() {
 }
 
 function NoCandidates() {
-  const { build, library } = useBuild();
-  const { saveCandidate } = useBuildActions();
+  const { build } = useBuild();
   const navigate = useNavigate();
-  const next = nextCandidate(build, library);
+  const [adding, setAdding] = useState(false);
   return (
     <div className="main">
+      {adding && (
+        <Suspense fallback={null}>
+          <NewCandidate onClose={() => setAdding(false)} />
+        </Suspense>
+      )}
       <div className={layout['empty']}>
         <h2>Nothing to compare yet</h2>
         <p>
@@ -168,21 +172,11 @@ function NoCandidates() {
           . One engine and one gearbox are enough to begin.
         </p>
         <div style={{ display: 'flex', gap: 8 }}>
-          <Button
-            variant="contained"
-            color="primary"
-            disabled={!next}
-            onClick={() => {
-              if (!next) return;
-              saveCandidate(undefined, next);
-              void navigate(`/builds/${build.id}/candidate?c=${next.id}`);
-            }}
-          >
+          <Button variant="contained" color="primary" onClick={() => setAdding(true)}>
             Add the first candidate
           </Button>
           <Button onClick={() => void navigate(`/builds/${build.id}/brief`)}>Write the brief first</Button>
         </div>
-        {!next && <p>The library is empty: bring a build in from a file, or start Sable with its demo shop.</p>}
       </div>
     </div>
   );

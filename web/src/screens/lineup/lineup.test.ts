@@ -1,6 +1,6 @@
-import { assessAll, type Build, type Candidate, type Check, type Library } from '@sable/core';
+import { assessAll, type Build, type Candidate, type Check } from '@sable/core';
 import { library, tug, second } from '../../../../core/test/demo.ts';
-import { nextCandidate } from '../../pieces/nextCandidate.ts';
+import { newCandidate } from '../../pieces/newCandidate.ts';
 import { rowGroups } from './rows.ts';
 import { LINE_AT, trackPlace } from './track.ts';
 import { niceTicks, spread } from '../../pieces/chart.ts';
@@ -103,26 +103,23 @@ describe('remedies', () => {
   });
 });
 
-describe('a candidate to begin with', () => {
-  test('takes the next letter and an engine that is not in the line-up yet', () => {
-    const next = nextCandidate(tug, library)!;
-    expect(next.letter).toBe('G');
-    expect(tug.candidates.map((c) => c.engineId)).not.toContain(next.engineId);
-    expect(next.gearboxId).toBe('whimbrel-4');
-    expect(next.tyreCode).toBe('165/80R13');
+describe('a new candidate', () => {
+  const of = { engineId: 'hesper-v6-27', gearboxId: 'corran-g6', finalDrive: 3.64, tyreCode: '185/65R14' };
+  test('is made of what was chosen, with the next letter and its engine’s name', () => {
+    const next = newCandidate(tug, library, of);
+    expect(next).toMatchObject({ ...of, letter: 'G', id: 'g', partIds: [], whyNot: '' });
+    expect(next.name).toBe(library.engines.find((e) => e.id === of.engineId)!.name);
   });
   test('fills the gap that one taken out left, without using its id twice', () => {
     const gap: Build = { ...tug, candidates: tug.candidates.filter((c) => c.letter !== 'B') };
-    expect(nextCandidate(gap, library)!.letter).toBe('B');
+    expect(newCandidate(gap, library, of).letter).toBe('B');
     const sameId: Build = {
       ...gap,
       candidates: gap.candidates.map((c): Candidate => (c.letter === 'A' ? { ...c, id: 'b' } : c)),
     };
-    expect(nextCandidate(sameId, library)!.id).toBe('b2');
+    expect(newCandidate(sameId, library, of).id).toBe('b2');
   });
-  test('works without a survey, and not without a library', () => {
-    expect(nextCandidate(second, library)!.letter).toBe('A');
-    const empty: Library = { engines: [], gearboxes: [], parts: [] };
-    expect(nextCandidate(second, empty)).toBeUndefined();
+  test('works without a survey', () => {
+    expect(newCandidate(second, library, of)).toMatchObject({ ...of, letter: 'A' });
   });
 });

@@ -51,12 +51,11 @@ export function CurveEditor({
     });
   const take = (text: string) => {
     try {
-      const points = readTwoColumns(text);
-      // What is pasted is in the reader's unit of torque.
-      const torqueNm = points.torqueNm.map((t) => fromDisplay(t, 'torqueNm', units));
-      torqueFrom(points.rpm, torqueNm, { rpm: '/rpm', torque: '/torqueNm' });
-      onChange({ rpm: points.rpm, torqueNm });
+      const { rpm, torqueNm, said } = readCurveTable(text, units);
+      torqueFrom([...rpm], [...torqueNm], { rpm: '/rpm', torque: '/torqueNm' });
+      onChange({ rpm: [...rpm], torqueNm: [...torqueNm] });
       setFault(undefined);
+      setRead(said);
     } catch (error) {
       setFault(error instanceof InputError ? error.message : String(error));
     }

@@ -122,12 +122,12 @@ describe('ratios', () => {
   const [box] = library.gearboxes;
   test('are written as they are read: a point or a comma, blanks between', () => {
     const last = enter('ratios', schema, box!.ratios);
-    type('Ratios', '3,62 2.05 1,36 1.00');
+    type('Gear ratios', '3,62 2.05 1,36 1.00');
     expect(last()).toEqual([3.62, 2.05, 1.36, 1]);
   });
   test('what is no figure is told and not taken', () => {
     const last = enter('ratios', schema, box!.ratios);
-    type('Ratios', '3.62 two 1.36');
+    type('Gear ratios', '3.62 two 1.36');
     expect(last()).toBeUndefined();
     expect(screen.getByText(/Write figures with blanks between/)).toBeTruthy();
   });

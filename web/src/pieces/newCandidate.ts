@@ -1,0 +1,31 @@
+import type { Build, Candidate, Library } from '@sable/core';
+
+const LETTERS = 'ABCDEFGHIJKLMNOPQRSTUVWXYZ';
+
+/** What a person chooses of a new candidate. */
+export type MadeOf = Pick<Candidate, 'engineId' | 'gearboxId' | 'finalDrive' | 'tyreCode'>;
+
+/** Most candidates that have letters of their own. */
+export const MOST_CANDIDATES = LETTERS.length;
+
+/**
+ * A new candidate of what was chosen, with the next letter and an id of its own. It stands where the first of the line-up
+ * stands, or at the front axle: its position is found or taped in Fit.
+ */
+export function newCandidate(build: Build, library: Library, of: MadeOf): Candidate {
+  const letter = [...LETTERS].find((l) => !build.candidates.some((c) => c.letter === l)) ?? 'Z';
+  const ids = new Set(build.candidates.map((c) => c.id));
+  let id = letter.toLowerCase();
+  for (let n = 2; ids.has(id); n++) id = `${letter.toLowerCase()}${n}`;
+  return {
+    id,
+    letter,
+    name: library.engines.find((e) => e.id === of.engineId)?.name ?? of.engineId,
+    ...of,
+    dressing: {},
+    placement: build.candidates[0]?.placement ?? { xMm: -200, yMm: 0, zMm: 330, yawDeg: 0, pitchDeg: 2.5, cantDeg: 0 },
+    mountSchool: build.brief.mountSchool,
+    partIds: [],
+    whyNot: '',
+  };
+}
