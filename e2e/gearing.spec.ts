@@ -181,7 +181,7 @@ test('tyres and differential are chosen where their figures stand; the survey’
   await expect(page.getByRole('rowheader', { name: 'Differential, limited' })).toBeVisible();
   await page.goto(`${sable.url}/builds/glider-tug/survey?c=c`);
   await page.getByRole('button', { name: /weigh/i }).first().click();
-  const widest = page.getByLabel('Widest tyre in the arch');
+  const widest = page.getByLabel('Maximum tyre width', { exact: true });
   await widest.fill('170');
   await widest.press('Enter');
   await page.goto(`${sable.url}/builds/glider-tug/gearing/ratios?c=c`);

@@ -20,7 +20,7 @@ test('an engine is copied, its curve pasted, a mass added with its basis; it is 
   const columns = page.getByRole('textbox', { name: /^rpm and/ });
   await columns.fill('rpm;Nm\n1000;140\n3000;205,5\nabout 5000;210');
   await columns.blur();
-  await expect(page.getByText(/Line 4 has no two figures/)).toBeVisible();
+  await expect(page.getByText(/Line 4 can’t be read/)).toBeVisible();
   await columns.fill('rpm;Nm\n1000;140\n3000;205,5\n5000;221\n6500;190');
   await columns.blur();
   await expect(page.getByText(/Peaks: 221 N·m/)).toBeVisible();
@@ -57,9 +57,13 @@ test('a figure’s evidence is changed and the build is judged anew; what can’
   await price.fill('980');
   await price.press('Enter');
   await page.getByText('bare', { exact: true }).click();
-  const mass = page.getByRole('group', { name: /Masses on record/ });
+  const mass = page.getByRole('group', { name: /Quoted masses/ });
   await mass.getByRole('combobox', { name: 'Evidence' }).click();
   await page.getByRole('option', { name: 'claimed' }).click();
+  // The ± that was weighed goes too: what is left is the word of somebody.
+  const doubt = mass.getByRole('textbox', { name: 'Mass, ±' });
+  await doubt.fill('');
+  await doubt.press('Enter');
   await page.getByRole('button', { name: 'Save it' }).click();
   await expect(page).toHaveURL(/hesper-v6-27$/);
   await expect(page.getByText('Used in Glider tug.')).toBeVisible();
@@ -77,7 +81,7 @@ test('two people at one part: the second is shown it and chooses', async ({ page
   const other = await page.context().newPage();
   await other.goto(`${sable.url}/library/parts/rad-2/edit`);
   const type = async (p: typeof page, days: string) => {
-    const field = p.getByRole('textbox', { name: 'Lead', exact: true });
+    const field = p.getByRole('textbox', { name: 'Lead time', exact: true });
     await field.fill(days);
     await field.press('Enter');
     await p.getByRole('button', { name: 'Save it' }).click();
@@ -142,7 +146,7 @@ test('retired, it is offered no more and stays where it is used; tables come in 
       `${cells}\nBarn find four,4,86,86,9.5,6000,150,1000:110 3000:160 5500:140\nToo many,40,86,86,9,6000,1,\n`,
     ),
   });
-  await expect(page.getByText(/“Too many”: cylinders must be 16 or less/)).toBeVisible();
+  await expect(page.getByText(/“Too many”: Cylinders must be 16 or less/)).toBeVisible();
   await file.setInputFiles({
     name: 'engines.csv',
     mimeType: 'text/csv',

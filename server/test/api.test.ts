@@ -1,4 +1,4 @@
-import { SUMS } from '@sable/core';
+import { fieldEntry, SUMS } from '@sable/core';
 import { readOptions } from '../src/options.ts';
 import { call, openShop, type ProblemBody, type Shop } from './shop.ts';
 
@@ -44,14 +44,13 @@ describe('sums over HTTP', () => {
     expect([400, 422]).toContain(r.status);
     expect(r.headers['content-type']).toMatch(/application\/problem\+json/);
     expect(r.body.errors!.map((e) => e.pointer)).toContain(pointer);
-    expect(r.body.errors!.find((e) => e.pointer === pointer)!.message).toContain(
-      pointer
-        .split('/')
-        .filter((p) => !/^\d+$/.test(p))
-        .at(-1) === 'curveRpm'
-        ? 'rpm'
-        : pointer.split('/').at(-1),
-    );
+    const key = pointer
+      .split('/')
+      .filter((p) => !/^\d+$/.test(p))
+      .at(-1)!;
+    const { message } = r.body.errors!.find((e) => e.pointer === pointer)!;
+    // By its label where the dictionary has one, else by its key.
+    expect([key, 'rpm', fieldEntry(key)?.label].some((name) => name !== undefined && message.includes(name))).toBe(true);
   });
 });
 

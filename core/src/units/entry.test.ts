@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { formatNumber, QUANTITIES, toDisplay, unitOf, type Quantity, type Units } from './display.ts';
+import { formatEntry, formatNumber, QUANTITIES, toDisplay, unitOf, type Quantity, type Units } from './display.ts';
 import { numbersOf, rangeOf, readEntry, type EntryRange } from './entry.ts';
 
 const metric: Units = { system: 'metric' };
@@ -324,4 +324,15 @@ test('nothing that anybody can type is more than refused', () => {
     ),
     { numRuns: 1000 },
   );
+});
+
+test('in a field a figure has as many places as it was typed with, and whole figures are never cut', () => {
+  expect(formatEntry(465.5, 'massKg', metric)).toBe('465.5');
+  expect(formatEntry(780, 'massKg', us)).toBe('1719.61');
+  expect(formatEntry(1_234_567, 'travelledKm', metric)).toBe('1234567');
+  expect(formatEntry(1_234_567, 'travelledKm', metric, { grouped: true })).toBe('1,234,567');
+  expect(formatEntry(3.9, 'ratio', metric, { least: 2 })).toBe('3.90');
+  expect(formatEntry(3.9, 'ratio', comma)).toBe('3,9');
+  expect(formatEntry(-1.25, 'lengthMm', metric)).toBe('-1.25');
+  expect(formatEntry(5, 'temperatureC', us, { difference: true })).toBe('9');
 });

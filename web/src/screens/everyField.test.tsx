@@ -15,7 +15,8 @@ import type { QuantityFieldProps } from '../pieces/fields.tsx';
 import { AtServer, serve } from '../testing/atServer.tsx';
 import { figureInputs, TEXTS, typeAndLeave, wrongOf } from '../testing/everyText.ts';
 import { actions, draw, openJudged } from '../testing/inBuild.tsx';
-import { isFigure, isThreePoint, itemOf, tupleOf, type Schema } from './library/edit/schema.ts';
+import { isFigure, isThreePoint, itemOf, tupleOf } from './library/edit/schema.ts';
+import type { Schema } from '../pieces/schemaRange.ts';
 
 /** The fields that are on the page, as their screens mount them. */
 const mounted: QuantityFieldProps[] = [];

@@ -1,8 +1,9 @@
-import type { Brief, FieldProblem } from '@sable/core';
+import { Brief as BriefSchema, type Brief, type FieldProblem } from '@sable/core';
 import { fieldProblems } from '@sable/core/formats';
 import { createContext, useContext, useMemo, useState, type ComponentProps, type ReactNode } from 'react';
 import { useBuild, useBuildActions } from '../../hooks/buildState.tsx';
 import { QuantityField } from '../../pieces/fields.tsx';
+import { rangeAt, type Schema } from '../../pieces/schemaRange.ts';
 import layout from '../../pieces/layout.module.css';
 import { validateBrief } from '../../validators/generated/validators.js';
 import { bandFault, figureAt, withFigure } from './briefEdit.ts';
@@ -62,6 +63,7 @@ export function BriefFigure({
   const { brief, change, fault } = useBriefForm();
   return (
     <QuantityField
+      {...rangeAt(BriefSchema as Schema, pointer)}
       {...field}
       value={figureAt(brief, pointer)}
       error={fault(pointer)}

@@ -31,7 +31,7 @@ export function Inspect() {
     <div className="screen">
       <div className="main" key={candidate.id}>
         <Marks candidate={candidate} family={family} />
-        <Incoming candidate={candidate} cylinders={engine?.cylinders ?? 4} known={engine?.faults ?? []} />
+        <Incoming candidate={candidate} cylinders={engine?.cylinders ?? 0} known={engine?.faults ?? []} />
         <SealedOrRefresh candidate={candidate} />
         {family && <Interchange family={family} />}
       </div>

@@ -39,7 +39,8 @@ import { CurveEditor } from './edit/CurveEditor.tsx';
 import { FirstThings } from './edit/FirstThings.tsx';
 import { LeaveDialog } from './edit/LeaveDialog.tsx';
 import { Node, ObjectNode, type NodeProps } from './edit/Node.tsx';
-import { blankOf, titleOf, type Schema } from './edit/schema.ts';
+import { blankOf, titleOf } from './edit/schema.ts';
+import type { Schema } from '../../pieces/schemaRange.ts';
 import layout from '../../pieces/layout.module.css';
 import css from './edit/edit.module.css';
 

@@ -7,7 +7,7 @@ import { MemoryRouter } from 'react-router';
 import { library } from '../../../../../core/test/demo.ts';
 import { SettingsProvider } from '../../../hooks/settings.tsx';
 import { Node } from './Node.tsx';
-import type { Schema } from './schema.ts';
+import type { Schema } from '../../../pieces/schemaRange.ts';
 
 afterEach(cleanup);
 beforeEach(() => localStorage.clear());

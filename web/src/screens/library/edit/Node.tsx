@@ -10,18 +10,8 @@ import { ChoiceField, QuantityField, WordsField } from '../../../pieces/fields.t
 import { FigureField, ThreePointField } from '../../../pieces/FigureField.tsx';
 import { JointFields, SpecFields } from '../../../pieces/SpecFields.tsx';
 import { LinesField, PointsField } from './fields.tsx';
-import {
-  blankOf,
-  isFigure,
-  isPlain,
-  isRecord,
-  isThreePoint,
-  itemOf,
-  rangeOfSchema,
-  titleOf,
-  tupleOf,
-  type Schema,
-} from './schema.ts';
+import { blankOf, isFigure, isPlain, isRecord, isThreePoint, itemOf, titleOf, tupleOf } from './schema.ts';
+import { rangeOfSchema, type Schema } from '../../../pieces/schemaRange.ts';
 import layout from '../../../pieces/layout.module.css';
 import { quantityOf } from '../../../pieces/fieldQuantity.ts';
 import css from './edit.module.css';

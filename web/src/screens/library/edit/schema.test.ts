@@ -1,7 +1,8 @@
 import { Engine, Family, Gearbox, Part } from '@sable/core';
 import { fieldEntry } from '@sable/core/model';
 import { library } from '../../../../../core/test/demo.ts';
-import { blankOf, itemOf, titleOf, tupleOf, type Schema } from './schema.ts';
+import { blankOf, itemOf, titleOf, tupleOf } from './schema.ts';
+import type { Schema } from '../../../pieces/schemaRange.ts';
 
 const KINDS = [
   ['engines', Engine, library.engines],

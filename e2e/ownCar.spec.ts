@@ -1,0 +1,143 @@
+/** A stranger's own car, typed in from an empty shop: what is typed is what is kept, and what nobody typed is absent. */
+import type { Build, Engine } from '@sable/core';
+import type { Page } from '@playwright/test';
+import { expect, Sable, test } from './sable.ts';
+
+/** How many fields, lists and buttons a person goes through. */
+let inputs = 0;
+const fill = async (page: Page, label: string, text: string) => {
+  inputs++;
+  const field = page.getByLabel(label, { exact: true });
+  await field.fill(text);
+  await field.press('Tab');
+};
+const pick = async (page: Page, label: string, option: string) => {
+  inputs++;
+  await page.getByRole('combobox', { name: label, exact: true }).click();
+  await page.getByRole('option', { name: option, exact: true }).click();
+};
+
+test('own car and engine by form from an empty shop: decimal commas, units and sums as typed; nothing invented', async ({
+  page,
+}) => {
+  const shop = new Sable(false);
+  await shop.start('--no-demo');
+  try {
+    await page.goto(`${shop.url}/library/engines/new/edit`);
+    await expect(page.getByRole('heading', { name: 'Missing first' })).toBeVisible();
+    inputs = 0;
+    await fill(page, 'Name', 'Two-litre four');
+    await fill(page, 'Cylinders', '4');
+    await pick(page, 'Fuel', 'petrol');
+    await pick(page, 'Induction', 'naturally aspirated');
+    await fill(page, 'Bore', '86,5');
+    await fill(page, 'Stroke', '3 3/8 in');
+    await fill(page, 'Compression ratio', '9,8:1');
+    await fill(page, 'Idle speed', '850');
+    await fill(page, 'Redline', '6200');
+    await fill(page, 'Oil', '4,2');
+    await fill(page, 'Coolant', '6+1,5');
+    await fill(page, 'Price, low', '300');
+    await fill(page, 'Price, likely', '450');
+    await fill(page, 'Price, high', '600');
+    expect(inputs).toBeLessThan(30);
+    await page.getByRole('button', { name: 'Put it in the library' }).click();
+    await expect(page).toHaveURL(/\/library\/engines\/two-litre-four$/);
+    const engine = await shop.row<Engine>('engines', 'two-litre-four');
+    expect(engine).toMatchObject({
+      name: 'Two-litre four',
+      shortName: 'Two-litre four',
+      cylinders: 4,
+      boreMm: { value: 86.5, evidence: 'claimed' },
+      strokeMm: { value: 85.725 },
+      compressionRatio: { value: 9.8 },
+      oilL: { value: 4.2 },
+      coolantL: { value: 7.5 },
+      price: { low: 300, likely: 450, high: 600, evidence: 'claimed' },
+    });
+    // What nobody typed is not there.
+    for (const key of ['builtFrom', 'comMm', 'supply', 'needs', 'arrangement', 'inertiaKgM2', 'valvesPerCylinder'])
+      expect(Object.keys(engine)).not.toContain(key);
+    for (const list of ['curves', 'massRecords', 'solids', 'bosses', 'ports'] as const)
+      expect(engine[list]).toEqual([]);
+    process.stdout.write(`An engine by form: ${inputs} inputs.\n`);
+
+    // The gearbox it came with.
+    await page.goto(`${shop.url}/library/gearboxes/new/edit`);
+    await fill(page, 'Name', 'Four-speed');
+    await pick(page, 'Kind', 'manual');
+    await fill(page, 'Gear ratios', '3,65 1,97 1,37 1,00');
+    await page.getByRole('button', { name: 'Put it in the library' }).click();
+    await expect(page).toHaveURL(/\/library\/gearboxes\/four-speed$/);
+
+    // A build, and the car begun with a figure that can't be taken: it is not begun with another.
+    await page.goto(`${shop.url}/shop`);
+    await page.getByLabel('Name of the build').fill('Own saloon');
+    await page.getByRole('button', { name: 'Begin it' }).click();
+    await expect(page).toHaveURL(/\/builds\/own-saloon/);
+    await page.goto(`${shop.url}/builds/own-saloon/survey`);
+    await fill(page, 'Car', 'Own saloon');
+    await pick(page, 'Body', 'small saloon');
+    await pick(page, 'Driven wheels', 'rear');
+    await pick(page, 'Engine lies', 'longitudinal');
+    await fill(page, 'Tyres', '165/80R13');
+    await fill(page, 'Final drive', '4,1 ratio');
+    await expect(page.getByText('“ratio” is no unit of a ratio: :1.')).toBeVisible();
+    await page.getByRole('button', { name: 'Begin the survey' }).click();
+    await expect(page.getByRole('alert')).toContainText('can’t be taken as it stands');
+    await expect(page.getByLabel('Final drive', { exact: true })).toBeFocused();
+    await fill(page, 'Final drive', '4,1');
+    await fill(page, 'Wheelbase', '2,4 m');
+    await fill(page, 'Front axle', '465,5');
+    await fill(page, 'Rear axle', '1,234');
+    // Which of the two is for the person to say.
+    await page.getByRole('button', { name: '1234 kg' }).click();
+    await page.getByRole('button', { name: 'Begin the survey' }).click();
+    await expect(page.getByText('The bay is empty so far')).toBeVisible();
+    const { build } = (await (await fetch(`${shop.url}/api/v1/builds/own-saloon`)).json()) as { build: Build };
+    expect(build.chassis).toMatchObject({
+      axleRatios: [{ ratio: 4.1, fitted: true }],
+      wheelbaseMm: { value: 2400 },
+      weighing: { frontKg: { value: 465.5 }, rearKg: { value: 1234 } },
+      tyres: [{ code: '165/80R13', fitted: true }],
+    });
+    for (const key of ['dragAreaM2', 'rollingCoefficient', 'tankL', 'springs', 'trackFrontMm'])
+      expect(Object.keys(build.chassis!)).not.toContain(key);
+    expect(Object.keys(build.chassis!.tyres[0]!)).toEqual(['code', 'fitted']);
+
+    // A candidate is chosen, and what is missing of it is said to be missing.
+    await page.getByRole('button', { name: 'Add a candidate' }).click();
+    const dialog = page.getByRole('dialog');
+    await dialog.getByRole('button', { name: 'Add candidate' }).click();
+    await expect(dialog.getByRole('alert')).toHaveText('Choose an engine, a gearbox.');
+    await pick(page, 'Engine', 'Two-litre four');
+    await pick(page, 'Gearbox', 'Four-speed');
+    await expect(dialog.getByLabel('Final drive')).toHaveValue('4.10');
+    await dialog.getByRole('button', { name: 'Add candidate' }).click();
+    await expect(page).toHaveURL(/candidate\?c=a/);
+    await page.goto(`${shop.url}/builds/own-saloon/line-up`);
+    await expect(page.getByText(/missing/).first()).toBeVisible();
+    const said = await page.locator('body').innerText();
+    expect(said).not.toMatch(/\bNaN\b|\bundefined\b|\bnull\b|[a-z](Mm|Kg|Nm|Rpm)\b/);
+    await expect(page.getByRole('button', { name: /^A,.*clear/ })).toHaveCount(0);
+  } finally {
+    await shop.stop();
+    shop.remove();
+  }
+});
+
+test('leaving the editor with changes asks; what is kept to stays', async ({ page, go, sable }) => {
+  await go('/library/engines/quillon-22/edit');
+  const before = await sable.row<Engine>('engines', 'quillon-22');
+  const bore = page.getByLabel('Bore', { exact: true });
+  await bore.fill('90,25');
+  await bore.press('Enter');
+  await page.getByRole('button', { name: 'Leave it as it was' }).click();
+  await expect(page.getByRole('dialog')).toContainText('Leave without saving?');
+  await page.getByRole('button', { name: 'Keep editing' }).click();
+  await expect(bore).toHaveValue('90.25');
+  await page.getByRole('button', { name: 'Leave it as it was' }).click();
+  await page.getByRole('button', { name: 'Leave, discard changes' }).click();
+  await expect(page).toHaveURL(/\/library\/engines\/quillon-22$/);
+  expect(await sable.row<Engine>('engines', 'quillon-22')).toEqual(before);
+});
