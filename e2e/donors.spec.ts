@@ -190,6 +190,10 @@ test('the bench: the reference figures on the screen, doubt by evidence, landed 
   const buys = page.getByRole('textbox', { name: 'Buys' });
   await buys.fill('Four injectors, 310 cc');
   await buys.blur();
+  // Its price and hours are nobody's until somebody says them.
+  await expect(page.getByRole('button', { name: 'Land it', exact: true })).toBeDisabled();
+  await type('Likely price', '120');
+  await type('Hours', '1,5');
   await page.getByRole('button', { name: 'Land it', exact: true }).click();
   await expect(page.getByRole('list', { name: 'Landed in the candidate' })).toContainText('Injectors at the target');
   await page.goto(`${sable.url}/builds/glider-tug/parts?c=b`);

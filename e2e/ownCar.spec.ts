@@ -89,9 +89,12 @@ test('own car and engine by form from an empty shop: decimal commas, units and s
     await fill(page, 'Final drive', '4,1');
     await fill(page, 'Wheelbase', '2,4 m');
     await fill(page, 'Front axle', '465,5');
+    // Only one of its two readings can be an axle: nobody is asked.
     await fill(page, 'Rear axle', '1,234');
-    // Which of the two is for the person to say.
-    await page.getByRole('button', { name: '1234 kg' }).click();
+    await expect(page.getByLabel('Rear axle', { exact: true })).toHaveValue('1234');
+    await fill(page, 'Year', '1,9');
+    await expect(page.getByText('Enter 1900 to 2100, whole.')).toBeVisible();
+    await fill(page, 'Year', '');
     await page.getByRole('button', { name: 'Begin the survey' }).click();
     await expect(page.getByText('The bay is empty so far')).toBeVisible();
     const { build } = (await (await fetch(`${shop.url}/api/v1/builds/own-saloon`)).json()) as { build: Build };

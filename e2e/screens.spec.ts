@@ -112,6 +112,17 @@ test('a build begun from nothing: brief, first candidate, long names, taken out 
   await expect(page.getByText(`What ${name} is for`)).toBeVisible();
   await page.getByRole('link', { name: 'Line-up' }).click();
   await page.getByRole('button', { name: 'Add the first candidate' }).click();
+  const dialog = page.getByRole('dialog');
+  for (const [list, choice] of [
+    ['Engine', 'Quillon 2.2 long stroke'],
+    ['Gearbox', /^Corran six-speed G6/],
+  ] as const) {
+    await dialog.getByRole('combobox', { name: list }).click();
+    await page.getByRole('option', { name: choice }).first().click();
+  }
+  await dialog.getByLabel('Final drive').fill('3,9');
+  await dialog.getByLabel('Tyres').fill('165/80R13');
+  await dialog.getByRole('button', { name: 'Add candidate' }).click();
   await expect(page.getByRole('button', { name: 'Take A out of the line-up' })).toBeVisible();
   await page.getByRole('link', { name: 'Line-up' }).click();
   await expect(cell(page, 'A', 'Smallest margin')).toHaveAccessibleName(/not known.*unknown/);

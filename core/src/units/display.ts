@@ -207,11 +207,10 @@ export function formatEntry(
   options: { readonly least?: number; readonly grouped?: boolean; readonly difference?: boolean } = {},
 ): string {
   const shown = toDisplay(value, quantity, units) - (options.difference ? toDisplay(0, quantity, units) : 0);
-  const has = (
-    Number(shown.toFixed(BARE.has(quantity) ? 4 : 3))
-      .toString()
-      .split('.')[1] ?? ''
-  ).length;
+  // Of a figure in another unit than it was typed in, six figures say enough; whole ones are never cut.
+  const whole = Math.trunc(Math.abs(shown)).toString().length;
+  const most = Math.min(BARE.has(quantity) ? 4 : 3, Math.max(0, 6 - whole));
+  const has = (Number(shown.toFixed(most)).toString().split('.')[1] ?? '').length;
   const written = groupDigits(shown, Math.max(options.least ?? 0, has), units);
   // Four figures are read at a glance, and a year is never grouped.
   if (options.grouped && Math.abs(shown) >= 10_000) return written;

@@ -113,6 +113,7 @@ export function QuantityField(props: QuantityFieldProps) {
           autoComplete: 'off',
           ...(placeholder === undefined ? {} : { placeholder }),
           ...(hint === undefined ? {} : { 'aria-label': hint }),
+          ...(fault !== undefined || entry.ways.length > 0 ? { 'data-unread': true } : {}),
         },
         ...(unit && !noUnit ? { input: { endAdornment: <InputAdornment position="end">{unit}</InputAdornment> } } : {}),
         inputLabel: { shrink: true },
@@ -144,7 +145,7 @@ export function Ways({
 
 /** The first field of a form whose entry can’t be taken as it stands; what stands in it is not what would be saved. */
 export const firstFault = (form: HTMLElement | null): HTMLElement | undefined =>
-  form?.querySelector<HTMLElement>('[aria-invalid="true"]') ?? undefined;
+  form?.querySelector<HTMLElement>('[data-unread]') ?? undefined;
 
 export interface Choice {
   readonly value: string;
