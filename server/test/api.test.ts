@@ -50,7 +50,9 @@ describe('sums over HTTP', () => {
       .at(-1)!;
     const { message } = r.body.errors!.find((e) => e.pointer === pointer)!;
     // By its label where the dictionary has one, else by its key.
-    expect([key, 'rpm', fieldEntry(key)?.label].some((name) => name !== undefined && message.includes(name))).toBe(true);
+    expect([key, 'rpm', fieldEntry(key)?.label].some((name) => name !== undefined && message.includes(name))).toBe(
+      true,
+    );
   });
 });
 

@@ -53,7 +53,7 @@ test('the same ids with other content come in under new ids and are followed', a
   const here = await call<BuildBody>(empty, 'GET', `/builds/${report.body.buildId}`);
   expect(here.body.build.candidates.find((c) => c.id === 'b')?.engineId).toBe('quillon-22-2');
   const old = await call<{ price: { likely: number } }>(empty, 'GET', '/library/engines/quillon-22');
-  expect(old.body.price!.likely).toBe(file.library.engines.find((e) => e.id === 'quillon-22')!.price!.likely - 1);
+  expect(old.body.price.likely).toBe(file.library.engines.find((e) => e.id === 'quillon-22')!.price!.likely - 1);
 });
 
 describe('a file that can’t come in leaves nothing behind', () => {

@@ -30,7 +30,7 @@ function decimalOf(cells: readonly string[]): '.' | ',' {
 function cellsOf(text: string): { cells: string[]; line: number }[] {
   const lines = text.replace(/^\uFEFF/, '').split(/\r?\n/);
   const byBlanks = () => lines.map((l) => l.trim().split(/\s+/));
-  const ways = [...['\t', ';', ','].map((d) => () => dsvFormat(d).parseRows(lines.join('\n')) as string[][]), byBlanks];
+  const ways = [...['\t', ';', ','].map((d) => () => dsvFormat(d).parseRows(lines.join('\n'))), byBlanks];
   for (const way of ways) {
     const rows = way().map((cells, i) => ({ cells: cells.map((c) => c.trim()), line: i + 1 }));
     const full = rows.filter(({ cells }) => cells.some((c) => c !== ''));

@@ -24,7 +24,12 @@ const STEADY_READINGS = 8;
 
 /** Simulated pads under the car of a build: its own corner loads, settling from a bounce. */
 export function simulatedScales(chassis: Chassis | null, seed = 1): Scales {
-  const truth = (chassis && cornerLoadsOf(chassis)) ?? { frontLeft: 251, frontRight: 246, rearLeft: 214, rearRight: 209 };
+  const truth = (chassis && cornerLoadsOf(chassis)) ?? {
+    frontLeft: 251,
+    frontRight: 246,
+    rearLeft: 214,
+    rearRight: 209,
+  };
   return {
     async *read(signal) {
       let state = seed >>> 0;

@@ -114,7 +114,9 @@ export function generateListings(
   const pick = <T>(list: readonly T[]): T => list[Math.floor(random() * list.length)]!;
   const offered = engines.flatMap(({ builtFrom, builtTo, price, ...e }) =>
     // What nobody knows the years or the price of is not made up here.
-    e.retired || builtFrom === undefined || builtTo === undefined || !price ? [] : [{ ...e, builtFrom, builtTo, price }],
+    e.retired || builtFrom === undefined || builtTo === undefined || !price
+      ? []
+      : [{ ...e, builtFrom, builtTo, price }],
   );
   if (offered.length === 0) return [];
   const day = new Date(`${lastDay}T00:00:00Z`).getTime();
@@ -131,7 +133,8 @@ export function generateListings(
         : pick(['heard running', 'said to run', 'said to run', 'unknown', 'rebuilt with bills'] as const);
     const worn = 1.25 - 0.55 * (km / 300_000) + (condition === 'rebuilt with bills' ? 0.35 : 0);
     const whole = kind === 'car' ? 1.5 : kind === 'set' ? 1 : 1;
-    const box = gearbox && kind !== 'car' ? (gearbox.price?.likely ?? 0) * 0.8 : gearbox ? (gearbox.price?.likely ?? 0) * 0.4 : 0;
+    const box =
+      gearbox && kind !== 'car' ? (gearbox.price?.likely ?? 0) * 0.8 : gearbox ? (gearbox.price?.likely ?? 0) * 0.4 : 0;
     const asked =
       (engine.price.likely * worn * whole + box) * (0.75 + 0.5 * random()) * (condition === 'for parts' ? 0.3 : 1);
     const chance = (p: number, items: readonly OfferedItem[]) => items.filter(() => random() < p);

@@ -16,7 +16,7 @@ import { useUnits } from '../hooks/settings.tsx';
 import { QuantityField, WordsField, type QuantityFieldProps } from './fields.tsx';
 import css from './fields.module.css';
 
-export function EvidenceField({ value, onChange }: { value: Evidence; onChange: (e: Evidence) => void }) {
+function EvidenceField({ value, onChange }: { value: Evidence; onChange: (e: Evidence) => void }) {
   return (
     <TextField
       select

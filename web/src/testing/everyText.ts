@@ -6,7 +6,7 @@ export const TEXTS = ['4,1', '4.1', '1,234', '4.125', '-3', '1e9', '', 'abc'] as
 type Text = (typeof TEXTS)[number];
 
 /** The figures that a text can mean, in the unit that is shown; none where it is no number. */
-export function meant(text: Text, decimal: '.' | ','): readonly number[] {
+function meant(text: Text, decimal: '.' | ','): readonly number[] {
   switch (text) {
     case '4,1':
     case '4.1':

@@ -64,6 +64,7 @@ export function BriefFigure({
   return (
     <QuantityField
       {...rangeAt(BriefSchema as Schema, pointer)}
+      {...(field.min === undefined ? {} : { above: false })}
       {...field}
       value={figureAt(brief, pointer)}
       error={fault(pointer)}

@@ -156,7 +156,7 @@ function Incoming({
     setWaiting({ ...waiting, [key]: next });
     // Cylinders are kept in order: what follows a gap is not known to be which one.
     const end = next.findIndex((v) => v === undefined);
-    put({ [key]: end < 0 ? next : next.slice(0, end) } as Partial<Inspection>);
+    put({ [key]: end < 0 ? next : next.slice(0, end) });
   };
   const gap = (['compressionBar', 'leakDownPct'] as const).some((key) => {
     const all = Array.from({ length: cylinders }, (_, i) => read(key, i));

@@ -68,7 +68,7 @@ export function BeginSurvey() {
       label={label}
       value={car[key] ?? ''}
       choices={of.map((b) => ({ value: b, label: b }))}
-      onCommit={(v) => put({ [key]: v } as Partial<Begun>)}
+      onCommit={(v) => put({ [key]: v })}
     />
   );
   return (
