@@ -2,13 +2,14 @@
 import { spawn } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
-import { WebSocket } from 'ws';
 import { root } from './ensure.mjs';
 
 const wait = (ms) => new Promise((resolve) => setTimeout(resolve, ms));
 
 /** Where a process is, by its inspector: stopped where it runs, or only waiting. */
-function stackAt(url) {
+async function stackAt(url) {
+  // Not above: this file is read before anything is installed.
+  const { WebSocket } = await import('ws');
   return new Promise((resolve) => {
     const socket = new WebSocket(url);
     const done = (text) => {
