@@ -11,8 +11,8 @@ export interface QuantityFieldProps {
   readonly label: string;
   readonly quantity: Quantity;
   readonly value: number | undefined;
-  /** Undefined where the field may be left empty and was. */
-  readonly onCommit: (value: number | undefined) => void;
+  /** Undefined where the field may be left empty and was. A sentence that it returns refuses the figure, which stays to be mended. */
+  readonly onCommit: (value: number | undefined) => unknown;
   readonly optional?: boolean;
   /** At least so many decimals are shown: 3.90. */
   readonly digits?: number;

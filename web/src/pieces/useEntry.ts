@@ -17,12 +17,15 @@ export interface EntryState {
   readonly drop: () => void;
 }
 
-/** A figure while it is typed. `onValue` gets it in the internal unit, or undefined where the field was emptied. */
+/**
+ * A figure while it is typed. `onValue` gets it in the internal unit, or undefined where the field was emptied; a sentence that it
+ * returns refuses it.
+ */
 export function useEntry(
   quantity: Quantity,
   unit: string,
   range: EntryRange,
-  onValue: (value: number | undefined, typed: string) => void,
+  onValue: (value: number | undefined, typed: string) => unknown,
   onEmpty: () => string | undefined,
 ): EntryState {
   const units = useUnits();
@@ -37,6 +40,17 @@ export function useEntry(
     setDraft(undefined);
     setFault(undefined);
     setWays([]);
+  };
+  /** Hands the figure on; what it is handed to may refuse it in a sentence, and then it stays to be mended. */
+  const hand = (value: number | undefined): boolean => {
+    const refused = onValue(value, draft?.trim() ?? '');
+    setWays([]);
+    if (typeof refused === 'string') {
+      setFault(refused);
+      return false;
+    }
+    drop();
+    return true;
   };
   const entry = draft === undefined ? undefined : readEntry(draft, quantity, units, range);
   return {
@@ -64,14 +78,10 @@ export function useEntry(
         setFault(why);
         if (why !== undefined) return false;
       }
-      drop();
-      onValue(entry.kind === 'value' ? entry.value : undefined, draft!.trim());
-      return true;
+      return hand(entry.kind === 'value' ? entry.value : undefined);
     },
     take: (value) => {
-      const typed = draft?.trim() ?? '';
-      drop();
-      onValue(value, typed);
+      hand(value);
     },
     drop,
   };

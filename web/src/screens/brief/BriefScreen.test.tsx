@@ -102,3 +102,12 @@ test('while it is judged it says that, and of nobody how he stands', () => {
   expect(side.textContent).toContain('Judging…');
   expect(side.querySelector('[role="img"]')).toBeNull();
 });
+
+test('a band turned round is told at the field that was typed in, what was typed stays, and nothing is saved', () => {
+  draw(<BriefScreen />);
+  type('Band, low end', '9000');
+  expect(box('Band, low end').value).toBe('9000');
+  expect(box('Band, low end').getAttribute('aria-invalid')).toBe('true');
+  expect(box('Band, top').getAttribute('aria-invalid')).toBe('false');
+  expect(actions.save).not.toHaveBeenCalled();
+});

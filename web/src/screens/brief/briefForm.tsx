@@ -12,6 +12,8 @@ interface BriefForm {
   readonly brief: Brief;
   /** Saves it, or says what is wrong with it and saves nothing. */
   readonly change: (next: Brief) => void;
+  /** The same for one figure: returns what is wrong, for its own field to say. */
+  readonly tryFigure: (next: Brief) => string | undefined;
   readonly fault: (pointer: string) => string | undefined;
 }
 
@@ -35,6 +37,12 @@ export function BriefFormProvider({ children }: { children: ReactNode }) {
         const faults = wrong(next);
         setProblems(faults);
         if (faults.length === 0) save('brief', brief, next);
+      },
+      tryFigure: (next) => {
+        const [fault] = wrong(next);
+        setProblems([]);
+        if (!fault) save('brief', brief, next);
+        return fault?.message;
       },
       fault: (pointer) => problems.find((p) => p.pointer === pointer)?.message,
     };
@@ -60,7 +68,7 @@ export function BriefFigure({
   /** What stands beside it where this figure begins its group; without the figure there is no group. */
   begins?: Readonly<Record<string, number>>;
 } & Omit<FieldProps, 'value' | 'onCommit' | 'error'>) {
-  const { brief, change, fault } = useBriefForm();
+  const { brief, tryFigure, fault } = useBriefForm();
   return (
     <QuantityField
       {...rangeAt(BriefSchema as Schema, pointer)}
@@ -68,7 +76,7 @@ export function BriefFigure({
       {...field}
       value={figureAt(brief, pointer)}
       error={fault(pointer)}
-      onCommit={(v) => change(withFigure(brief, pointer, v, begins))}
+      onCommit={(v) => tryFigure(withFigure(brief, pointer, v, begins))}
     />
   );
 }
