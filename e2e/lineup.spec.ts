@@ -256,7 +256,7 @@ test('what makes the doubt leads to the field where it is entered', async ({ pag
   await go('/builds/glider-tug/line-up?c=e');
   await cell(page, 'E', 'Ride height, front').click();
   await page.getByRole('link', { name: 'spring rate, front' }).click();
-  await expect(page.getByRole('textbox', { name: 'Front: spring', exact: true })).toBeFocused();
+  await expect(page.getByRole('textbox', { name: 'Front spring rate', exact: true })).toBeFocused();
   // A figure of the library opens its row, the entry of the list unfolded.
   await go('/builds/glider-tug/line-up?c=c');
   await cell(page, 'C', 'Clutch margin').click();
