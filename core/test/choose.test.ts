@@ -137,6 +137,15 @@ describe('gearboxes side by side', () => {
     expect(a4.rating!.value).toBeCloseTo(340 / 1.3, 6);
     expect(a4.rating!.plusMinus / a4.rating!.value).toBeGreaterThan(12 / 340 + 0.05);
   });
+  test('without the price of the weak one nobody can say which is cheaper; without that of a strong one it is passed over', () => {
+    const priceless = (id: string) => ({
+      ...library,
+      gearboxes: library.gearboxes.map(({ price, ...g }) => (g.id === id || !price ? g : { ...g, price })),
+    });
+    const strong = weakOrStrong(boxes, tug.brief)!.strong.gearbox.id;
+    expect(weakOrStrong(compareBoxes(tug, D, priceless('marten-e5'), [85]), tug.brief)).toBeUndefined();
+    expect(weakOrStrong(compareBoxes(tug, D, priceless(strong), [85]), tug.brief)?.strong.gearbox.id).not.toBe(strong);
+  });
   test('weak now or strong now: the cheaper flips at the break-even', () => {
     const w = weakOrStrong(boxes, tug.brief)!;
     expect(w.weak.gearbox.id).toBe('marten-e5');

@@ -185,7 +185,8 @@ export interface WeakOrStrong {
 /** The box chosen against the cheapest one that stands it: which is cheaper over the distance, and where that flips. */
 export function weakOrStrong(boxes: readonly BoxFigures[], brief: Brief): WeakOrStrong | undefined {
   const weak = boxes.find((b) => b.current);
-  if (!weak?.margin || weak.failure === undefined) return undefined;
+  // Without its price nobody can say what a failure costs.
+  if (!weak?.margin || weak.failure === undefined || !weak.priceUsed || !weak.expected) return undefined;
   const strong = boxes
     .filter(
       (b) =>
@@ -198,13 +199,13 @@ export function weakOrStrong(boxes: readonly BoxFigures[], brief: Brief): WeakOr
     .sort((a, b) => a.expected!.value - b.expected!.value)[0];
   if (!strong) return undefined;
   const rate = brief.ownLabour ? 0 : brief.hourlyRate;
-  const a = costOf(weak.priceUsed!, weak.failure, weak.original);
+  const a = costOf(weak.priceUsed, weak.failure, weak.original);
   const b = costOf(strong.priceUsed!, strong.failure!, strong.original);
   return {
     weak,
     strong,
     extra: b.price.value - a.price.value,
     breakEven: breakEvenExtra(a, b, rate),
-    cheaper: weak.expected!.value <= strong.expected!.value ? 'weak' : 'strong',
+    cheaper: weak.expected.value <= strong.expected!.value ? 'weak' : 'strong',
   };
 }

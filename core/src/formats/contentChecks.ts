@@ -48,7 +48,7 @@ export function checkEngine(engine: Engine, pointer = ''): void {
   if (engine.builtTo !== undefined && engine.builtFrom !== undefined && engine.builtTo < engine.builtFrom)
     throw new InputError(
       `${pointer}/builtTo`,
-      `builtTo must not lie before builtFrom, ${engine.builtFrom}; it is ${engine.builtTo}.`,
+      `Built to, year: enter ${engine.builtFrom} or later; it is ${engine.builtTo}.`,
     );
 }
 
@@ -96,7 +96,7 @@ export function checkFamily(family: Family, pointer = ''): void {
     if (m.builtFrom !== undefined && m.builtTo !== undefined && m.builtTo < m.builtFrom)
       throw new InputError(
         `${pointer}/marks/${k}/builtTo`,
-        `builtTo must not lie before builtFrom, ${m.builtFrom}; it is ${m.builtTo}.`,
+        `Built to, year: enter ${m.builtFrom} or later; it is ${m.builtTo}.`,
       );
   });
 }

@@ -2,7 +2,7 @@ import {
   DEFAULT_SCATTER,
   EVIDENCE,
   formatEntry,
-  formatQuantity,
+  unitOf,
   type Evidence,
   type Figure,
   type Quantity,
@@ -60,7 +60,6 @@ export interface FigureFieldProps extends Pick<
 export function FigureField(props: FigureFieldProps) {
   const { label, quantity, value, onChange, optional, first = 'measured', typical, ...range } = props;
   const units = useUnits();
-  const { error: _error, help: _help, usual: _usual, at: _at, ...limits } = range;
   const assumed =
     value &&
     `${formatEntry(Number((Math.abs(value.value) * DEFAULT_SCATTER[value.evidence]).toPrecision(2)), quantity, units, {
@@ -112,8 +111,8 @@ export function FigureField(props: FigureFieldProps) {
       ) : (
         typical && (
           <p className={`${css['typical']} small muted`}>
-            Typical {formatQuantity(typical.value, quantity, units, digitsOf(limits.digits))} ±{' '}
-            {formatEntry(typical.plusMinus, quantity, units, { difference: true })}
+            Typical {formatEntry(typical.value, quantity, units, { grouped: true })} ±{' '}
+            {formatEntry(typical.plusMinus, quantity, units, { difference: true })} {unitOf(quantity, units)}
             <Button
               onClick={() =>
                 onChange({
@@ -133,9 +132,7 @@ export function FigureField(props: FigureFieldProps) {
   );
 }
 
-const digitsOf = (digits: number | undefined) => (digits === undefined ? {} : { digits });
-
-/** Low, likely and high of a price or of hours: kept once the likely one is there, the others told as they are typed. */
+/** Low, likely and high of a price or of hours: kept once all three are there. */
 export function ThreePointField({
   label,
   quantity,
