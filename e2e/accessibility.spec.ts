@@ -1,5 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test } from './sable.ts';
+import { programWords } from './words.ts';
 
 const SCREENS = [
   ['line-up', '/builds/glider-tug/line-up?c=b'],
@@ -50,7 +51,7 @@ const RULES = {
 };
 
 for (const [name, path] of SCREENS) {
-  test(`${name}: no serious fault for those who can’t see or point, no sideways scroll, day and night`, async ({
+  test(`${name}: no serious fault for those who can’t see or point, no sideways scroll, no word of programs, day and night`, async ({
     walkers,
   }) => {
     for (const walker of walkers) {
@@ -74,6 +75,7 @@ for (const [name, path] of SCREENS) {
       expect(
         await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth),
       ).toBe(0);
+      expect(await page.evaluate(programWords)).toEqual([]);
       expect(walker.broke()).toEqual([]);
     }
   });

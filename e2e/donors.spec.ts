@@ -79,7 +79,10 @@ test('offers are filtered, paged and watched with a note that is there tomorrow'
   await price.press('Enter');
   await expect(page.getByText('“cheap” is not a number.')).toBeVisible();
   await price.fill('1500');
+  const before = await page.getByText(/^\d+ offers$/).textContent();
   await price.press('Enter');
+  // A row pressed before the list is the new one would be the old one’s.
+  await expect(page.getByText(/^\d+ offers$/)).not.toHaveText(before!);
   const first = page.getByRole('row').nth(1);
   await expect(first).toContainText('whole car');
   await first.click();

@@ -14,6 +14,7 @@ export * from './claim.ts';
 export * from './engine.ts';
 export * from './family.ts';
 export * from './fieldDictionary.ts';
+export * from './usualRanges.ts';
 export * from './fieldWords.ts';
 export * from './figure.ts';
 export * from './finding.ts';

@@ -1,5 +1,6 @@
 import type { Units, UnitSystem } from '@sable/core/units';
-import { createContext, useCallback, useContext, useMemo, useState, type ReactNode } from 'react';
+import { createContext, useContext, useMemo, type ReactNode } from 'react';
+import { useKept } from './kept.ts';
 
 export type Mode = 'day' | 'night';
 
@@ -24,30 +25,6 @@ const ownMark = (): DecimalMark =>
     : '.';
 
 const Context = createContext<Settings | undefined>(undefined);
-
-/** A value kept in this browser; a browser that keeps nothing still works. */
-function useKept<T>(key: string, initial: T): [T, (value: T) => void] {
-  const [value, setValue] = useState<T>(() => {
-    try {
-      const text = localStorage.getItem(key);
-      return text === null ? initial : (JSON.parse(text) as T);
-    } catch {
-      return initial;
-    }
-  });
-  const set = useCallback(
-    (next: T) => {
-      setValue(next);
-      try {
-        localStorage.setItem(key, JSON.stringify(next));
-      } catch {
-        // Private windows may refuse; the choice then lasts as long as the page.
-      }
-    },
-    [key],
-  );
-  return [value, set];
-}
 
 export function SettingsProvider({ children }: { children: ReactNode }) {
   const [system, setSystem] = useKept<UnitSystem>('sable-units', 'metric');

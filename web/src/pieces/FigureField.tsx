@@ -47,8 +47,8 @@ export interface FigureFieldProps extends Pick<
 > {
   readonly quantity: Quantity;
   readonly value: Figure | undefined;
-  /** Undefined where it was emptied. */
-  readonly onChange: (figure: Figure | undefined) => void;
+  /** Undefined where it was emptied; a sentence that it returns refuses that. */
+  readonly onChange: (figure: Figure | undefined) => unknown;
   /** May be left empty. */
   readonly optional?: boolean;
   /** The evidence of a figure typed where there was none. */
@@ -74,8 +74,8 @@ export function FigureField(props: FigureFieldProps) {
         value={value?.value}
         optional={optional ?? false}
         onCommit={(v) => {
-          if (v === undefined) onChange(undefined);
-          else onChange(value ? { ...value, value: v } : { value: v, evidence: first });
+          if (v === undefined) return onChange(undefined);
+          return onChange(value ? { ...value, value: v } : { value: v, evidence: first });
         }}
       />
       {value ? (
@@ -132,7 +132,7 @@ export function FigureField(props: FigureFieldProps) {
   );
 }
 
-/** Low, likely and high of a price or of hours: kept once all three are there. */
+/** Low, likely and high of a price or of hours: kept once all three are there, and removed together. */
 export function ThreePointField({
   label,
   quantity,
@@ -153,7 +153,6 @@ export function ThreePointField({
     const { low, likely, high, evidence } = next;
     if (low !== undefined && likely !== undefined && high !== undefined)
       onChange({ ...next, low, likely, high, evidence: evidence ?? 'claimed' });
-    else if (value) onChange(undefined);
   };
   const open = POINTS.filter((p) => now[p] === undefined);
   return (
@@ -173,13 +172,25 @@ export function ThreePointField({
           value={now[point]}
           error={point === 'likely' ? error : undefined}
           onCommit={(v) => {
+            if (v === undefined && value) return 'The three go together: correct it, or remove them.';
             const { [point]: _old, ...rest } = now;
-            put(v === undefined ? rest : { ...rest, [point]: v });
+            return put(v === undefined ? rest : { ...rest, [point]: v });
           }}
         />
       ))}
       {open.length < 3 && (
         <EvidenceField value={now.evidence ?? 'claimed'} onChange={(evidence) => put({ ...now, evidence })} />
+      )}
+      {value && (
+        <Button
+          sx={{ justifySelf: 'start' }}
+          onClick={() => {
+            setBegun({});
+            onChange(undefined);
+          }}
+        >
+          Remove {label.toLowerCase()}
+        </Button>
       )}
     </div>
   );

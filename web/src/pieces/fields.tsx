@@ -1,3 +1,4 @@
+import { usualAt } from '@sable/core/model';
 import { formatEntry, rangeOf, unitOf, type Quantity } from '@sable/core/units';
 import InputAdornment from '@mui/material/InputAdornment';
 import MenuItem from '@mui/material/MenuItem';
@@ -27,7 +28,7 @@ export interface QuantityFieldProps {
   readonly whole?: boolean;
   /** A difference, such as a ±. */
   readonly difference?: boolean;
-  /** Outside of this it is unusual for the trade: said quietly, taken all the same. */
+  /** Outside of this it is unusual for the trade: said quietly, taken all the same. Of `at` it is known by itself. */
   readonly usual?: readonly [number, number] | undefined;
   /** Shown in grey while it is empty: what is assumed until then. */
   readonly placeholder?: string | undefined;
@@ -47,7 +48,7 @@ export interface QuantityFieldProps {
  * Escape puts the old value back; what can't be taken stays there with what is wrong.
  */
 export function QuantityField(props: QuantityFieldProps) {
-  const { label, quantity, value, onCommit, optional, digits, currency, help, error, min, max, at, usual } = props;
+  const { label, quantity, value, onCommit, optional, digits, currency, help, error, min, max, at } = props;
   const { above, whole, difference, placeholder, bare, noUnit, hint } = props;
   const units = useUnits();
   const unit = unitOf(quantity, units, currency);
@@ -70,6 +71,7 @@ export function QuantityField(props: QuantityFieldProps) {
     optional ? undefined : 'Enter a value: it is required.',
   );
   const { fault } = entry;
+  const usual = props.usual ?? (at === undefined ? undefined : usualAt(at));
   const unusual = value !== undefined && usual && (value < usual[0] || value > usual[1]);
   const beside = [help, bare ? undefined : rangeOf(quantity, units, range)].filter(Boolean).join(' · ');
   const commit = () => {
@@ -189,7 +191,7 @@ export function ChoiceField({
   );
 }
 
-/** Words; commits on leaving. */
+/** Words; commits on leaving. A sentence that `onCommit` returns refuses them: they stay to be mended. */
 export function WordsField({
   label,
   value,
@@ -201,32 +203,45 @@ export function WordsField({
 }: {
   label: string;
   value: string;
-  onCommit: (value: string) => void;
+  onCommit: (value: string) => unknown;
   rows?: number;
   help?: string;
   error?: string | undefined;
   maxLength?: number;
 }) {
   const [draft, setDraft] = useState<string>();
+  const [fault, setFault] = useState<string>();
+  const drop = () => {
+    setDraft(undefined);
+    setFault(undefined);
+  };
   return (
     <TextField
       label={label}
       value={draft ?? value}
-      onChange={(e) => setDraft(e.target.value)}
+      onChange={(e) => {
+        setDraft(e.target.value);
+        setFault(undefined);
+      }}
       onBlur={() => {
-        if (draft !== undefined && draft !== value) onCommit(draft);
-        setDraft(undefined);
+        const refused = draft !== undefined && draft !== value ? onCommit(draft) : undefined;
+        if (typeof refused === 'string') setFault(refused);
+        else drop();
       }}
       onKeyDown={(e) => {
-        if (e.key === 'Escape') setDraft(undefined);
+        if (e.key === 'Escape') drop();
         if (e.key === 'Enter' && rows === undefined) (e.target as HTMLElement).blur();
       }}
-      helperText={error ?? help}
-      error={Boolean(error)}
+      helperText={fault ?? error ?? help}
+      error={Boolean(fault ?? error)}
       {...(rows === undefined ? {} : { multiline: true })}
       slotProps={{
         inputLabel: { shrink: true },
-        htmlInput: { maxLength, ...(rows === undefined ? {} : { rows }) },
+        htmlInput: {
+          maxLength,
+          ...(fault === undefined ? {} : { 'data-unread': true }),
+          ...(rows === undefined ? {} : { rows }),
+        },
         // A plain text area: one that measures itself makes the browser lay the whole page out again at every change.
         ...(rows === undefined ? {} : { input: { inputComponent: 'textarea' } }),
       }}

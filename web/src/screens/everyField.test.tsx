@@ -108,7 +108,7 @@ function taken(): QuantityFieldProps[] {
 
 /** All that decides what a field takes: two that have the same are typed into once. */
 const sortOf = (p: QuantityFieldProps) =>
-  JSON.stringify([p.quantity, p.min, p.max, p.above, p.whole, p.optional, p.difference, p.currency, p.digits]);
+  JSON.stringify([p.quantity, p.min, p.max, p.above, p.whole, p.optional, p.difference]);
 const sorts = new Set<string>();
 
 const everyText = (where: string, all: readonly QuantityFieldProps[]) =>

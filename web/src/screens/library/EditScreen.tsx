@@ -38,7 +38,7 @@ import { firstFault } from '../../pieces/fields.tsx';
 import { CurveEditor } from './edit/CurveEditor.tsx';
 import { FirstThings } from './edit/FirstThings.tsx';
 import { LeaveDialog } from './edit/LeaveDialog.tsx';
-import { Node, ObjectNode, type NodeProps } from './edit/Node.tsx';
+import { KindOfRow, Node, ObjectNode, type NodeProps } from './edit/Node.tsx';
 import { blankOf, titleOf } from './edit/schema.ts';
 import type { Schema } from '../../pieces/schemaRange.ts';
 import layout from '../../pieces/layout.module.css';
@@ -332,29 +332,31 @@ function Editor({ kind, row, version }: { kind: RowKind; row: Row; version: numb
             </ul>
           </Alert>
         )}
-        {groups.map(([title, names]) => (
-          <section key={title} className="block">
-            <h2>{title}</h2>
-            {title === 'Outside' && drawn.length > 0 && <ThreeViews solids={drawn} colour="var(--c-a)" />}
-            <ObjectNode
-              name={title}
-              schema={{
-                type: 'object',
-                properties: Object.fromEntries(names.map((n) => [n, schema.properties![n]!])),
-                required: (schema.required ?? []).filter((r) => names.includes(r)),
-              }}
-              value={Object.fromEntries(names.filter((n) => value[n] !== undefined).map((n) => [n, value[n]]))}
-              at=""
-              problems={problems}
-              special={special}
-              bare
-              onChange={(part) => {
-                const rest = Object.fromEntries(Object.entries(value).filter(([k]) => !names.includes(k)));
-                put({ ...rest, ...(part as object) } as Row);
-              }}
-            />
-          </section>
-        ))}
+        <KindOfRow value={kind}>
+          {groups.map(([title, names]) => (
+            <section key={title} className="block">
+              <h2>{title}</h2>
+              {title === 'Outside' && drawn.length > 0 && <ThreeViews solids={drawn} colour="var(--c-a)" />}
+              <ObjectNode
+                name={title}
+                schema={{
+                  type: 'object',
+                  properties: Object.fromEntries(names.map((n) => [n, schema.properties![n]!])),
+                  required: (schema.required ?? []).filter((r) => names.includes(r)),
+                }}
+                value={Object.fromEntries(names.filter((n) => value[n] !== undefined).map((n) => [n, value[n]]))}
+                at=""
+                problems={problems}
+                special={special}
+                bare
+                onChange={(part) => {
+                  const rest = Object.fromEntries(Object.entries(value).filter(([k]) => !names.includes(k)));
+                  put({ ...rest, ...(part as object) } as Row);
+                }}
+              />
+            </section>
+          ))}
+        </KindOfRow>
       </div>
     </PlainShell>
   );

@@ -4,7 +4,8 @@ import type { Figure, Quantity } from '@sable/core/units';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useRef, useState } from 'react';
-import { useBuildActions } from '../../hooks/buildState.tsx';
+import { useBuild, useBuildActions } from '../../hooks/buildState.tsx';
+import { useKept } from '../../hooks/kept.ts';
 import { FigureField } from '../../pieces/FigureField.tsx';
 import { ChoiceField, firstFault, QuantityField } from '../../pieces/fields.tsx';
 import fields from '../../pieces/fields.module.css';
@@ -21,6 +22,8 @@ interface Begun {
   readonly tyreCode: string;
   readonly axleRatio?: number;
 }
+
+const NOTHING: Begun = { name: '', figures: {}, tyreCode: '' };
 
 const BODIES = ['small saloon', 'estate', 'hatch', 'pickup'] as const;
 const FIGURES = [
@@ -42,7 +45,8 @@ const NEEDED = [
 export function BeginSurvey() {
   const { save } = useBuildActions();
   const form = useRef<HTMLDivElement>(null);
-  const [car, setCar] = useState<Begun>({ name: '', figures: {}, tyreCode: '' });
+  const { build } = useBuild();
+  const [car, setCar] = useKept(`sable-begun/${build.id}/survey`, NOTHING);
   const [fault, setFault] = useState<string>();
   const put = (more: Partial<Begun>) => setCar({ ...car, ...more });
   const begin = () => {
@@ -62,6 +66,7 @@ export function BeginSurvey() {
       }
     }
     save('chassis', null, chassisOf(car));
+    setCar(NOTHING);
   };
   const choice = <K extends 'body' | 'drive' | 'engineLies'>(key: K, label: string, of: readonly string[]) => (
     <ChoiceField
@@ -107,6 +112,7 @@ export function BeginSurvey() {
           quantity="ratio"
           digits={2}
           optional
+          at="/chassis/axleRatios/0/ratio"
           value={car.axleRatio}
           min={1}
           max={20}
@@ -117,6 +123,7 @@ export function BeginSurvey() {
         {FIGURES.map(([key, label, quantity, min, max]) => (
           <FigureField
             key={key}
+            at={key.endsWith('Kg') ? `/chassis/weighing/${key}` : `/chassis/${key}`}
             label={label}
             quantity={quantity}
             optional

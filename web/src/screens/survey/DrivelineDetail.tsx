@@ -18,8 +18,24 @@ const TUBE: readonly WholeField<Tube>[] = [
   { key: 'pieces', label: 'Propshaft sections', quantity: 'count', min: 1, max: 3, whole: true },
 ];
 const CORE: readonly WholeField<Core>[] = [
-  { key: 'coreM2', label: 'Radiator core area', quantity: 'areaM2', figure: true, min: 0.01, max: 2 },
-  { key: 'thicknessMm', label: 'Radiator core thickness', quantity: 'lengthMm', figure: true, min: 5, max: 200 },
+  {
+    key: 'coreM2',
+    at: '/chassis/radiator/coreM2',
+    label: 'Radiator core area',
+    quantity: 'areaM2',
+    figure: true,
+    min: 0.01,
+    max: 2,
+  },
+  {
+    key: 'thicknessMm',
+    at: '/chassis/radiator/thicknessMm',
+    label: 'Radiator core thickness',
+    quantity: 'lengthMm',
+    figure: true,
+    min: 5,
+    max: 200,
+  },
 ];
 const ROOM: readonly WholeField<Room>[] = [
   { key: 'bolts', label: 'Wheel bolt pattern, such as 4x100', quantity: 'words' },
@@ -55,6 +71,7 @@ export function DrivelineDetail({ chassis }: { chassis: Chassis }) {
     save('chassis', chassis, Object.keys(next).length === 0 ? bare : { ...bare, axleRating: next });
   };
   const kept = <K extends 'propshaft' | 'radiator' | 'wheelRoom'>(key: K) => ({
+    name: key,
     stored: chassis[key],
     onKeep: (value: Chassis[K]) => {
       const { [key]: _old, ...rest } = chassis;
@@ -96,6 +113,7 @@ export function DrivelineDetail({ chassis }: { chassis: Chassis }) {
           onChange={(f) => rating('shaftTorqueNm', f)}
         />
         <FigureField
+          at="/chassis/brakesForKw"
           label="Brakes rated for"
           quantity="powerKw"
           optional

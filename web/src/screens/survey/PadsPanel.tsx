@@ -40,7 +40,13 @@ export function PadsPanel({ onWeighed, onClose }: { onWeighed: (c: FourPads) => 
   }, [build.id]);
   const steady = reading !== undefined && PADS.every(([p]) => reading.steady[p]);
   const total = reading && PADS.reduce((s, [p]) => s + reading.kg[p], 0);
-  const figure = (kg: number): Figure => ({ value: kg, plusMinus: PAD_KG, evidence: 'measured', source: 'four pads' });
+  // These pads were under no car: what they read is never kept as measured.
+  const figure = (kg: number): Figure => ({
+    value: kg,
+    plusMinus: PAD_KG,
+    evidence: 'estimated',
+    source: 'simulated pads',
+  });
   return (
     <section className={css['pads']} aria-label="Pads">
       <p className="say" aria-live="polite">
@@ -81,7 +87,8 @@ export function PadsPanel({ onWeighed, onClose }: { onWeighed: (c: FourPads) => 
         <Button onClick={onClose}>Leave the pads</Button>
       </div>
       <p className="muted small">
-        Pads here are a stand-in that knows the car of the survey; real ones answer at the same place.
+        Simulated pads: they make up what they read from the survey, and it is kept as estimated. Real ones answer at
+        the same place.
       </p>
     </section>
   );

@@ -4,8 +4,11 @@ import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
-import { useBuildActions } from '../../hooks/buildState.tsx';
+import { useBuild, useBuildActions } from '../../hooks/buildState.tsx';
+import { useKept } from '../../hooks/kept.ts';
 import { WholeForm, type WholeField } from './WholeForm.tsx';
+
+const NONE: readonly string[] = [];
 
 type Point = [number, number, number];
 /** A point as three fields; behind, right and below are minus. */
@@ -63,7 +66,8 @@ export function SeatsDetail({ chassis }: { chassis: Chassis }) {
     save('chassis', chassis, (value === undefined ? rest : { ...rest, [key]: value }) as Chassis);
   };
   const { pads, shifterAperture, pinion, hubs } = chassis;
-  const [newPads, setNewPads] = useState<readonly string[]>([]);
+  const { build } = useBuild();
+  const [newPads, setNewPads] = useKept(`sable-begun/${build.id}/new-pads`, NONE);
   const from = chassis.installFrom ?? [];
   const putPad = (id: string, next: Named | undefined) => {
     const pad = next && { id, name: next.name, atMm: pointOf(next) };
@@ -80,6 +84,7 @@ export function SeatsDetail({ chassis }: { chassis: Chassis }) {
       {pads.map((pad) => (
         <WholeForm
           key={pad.id}
+          name={pad.id}
           title={`Chassis mount: ${pad.name}`}
           fields={PAD}
           stored={{ name: pad.name, ...atOf(pad.atMm) }}
@@ -89,6 +94,7 @@ export function SeatsDetail({ chassis }: { chassis: Chassis }) {
       {newPads.map((id) => (
         <WholeForm
           key={id}
+          name={id}
           title="Chassis mount, new"
           fields={PAD}
           stored={undefined}
@@ -108,6 +114,7 @@ export function SeatsDetail({ chassis }: { chassis: Chassis }) {
         Add a chassis mount
       </Button>
       <WholeForm
+        name="shifterAperture"
         title="Shifter aperture, middle and size"
         fields={APERTURE}
         stored={shifterAperture && flatAperture(shifterAperture)}
@@ -118,6 +125,7 @@ export function SeatsDetail({ chassis }: { chassis: Chassis }) {
         }}
       />
       <WholeForm
+        name="pinion"
         title="Pinion flange, joint centre and angle"
         fields={PINION}
         stored={pinion && flatPinion(pinion)}
@@ -128,6 +136,7 @@ export function SeatsDetail({ chassis }: { chassis: Chassis }) {
         }}
       />
       <WholeForm
+        name="hubs"
         title="Driven hubs of half shafts"
         fields={HUBS}
         stored={hubs && flatHubs(hubs)}

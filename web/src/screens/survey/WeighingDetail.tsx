@@ -3,7 +3,8 @@ import { fromCorners, type FourPads } from '@sable/core/questions/survey';
 import type { Figure } from '@sable/core/units';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
-import { useBuildActions } from '../../hooks/buildState.tsx';
+import { useBuild, useBuildActions } from '../../hooks/buildState.tsx';
+import { useKept } from '../../hooks/kept.ts';
 import { FigureField } from '../../pieces/FigureField.tsx';
 import { QuantityField } from '../../pieces/fields.tsx';
 import { Plain } from '../../pieces/figures.tsx';
@@ -24,6 +25,7 @@ const CORNERS = [
 ] as const;
 /** What a hired set of pads is good for, kg. */
 const PAD_KG = 1;
+const NOTHING = {};
 
 type Weighing = Chassis['weighing'];
 
@@ -161,7 +163,8 @@ export function WeighingDetail({ chassis }: { chassis: Chassis }) {
 
 /** Four pads; nothing is stored before each of them has been read. */
 function Corners({ corners, onCorners }: { corners: FourPads | undefined; onCorners: (corners: FourPads) => void }) {
-  const [begun, setBegun] = useState<Partial<FourPads>>({});
+  const { build } = useBuild();
+  const [begun, setBegun] = useKept<Partial<FourPads>>(`sable-begun/${build.id}/corners`, NOTHING);
   const now: Partial<FourPads> = corners ?? begun;
   return (
     <>
@@ -181,8 +184,10 @@ function Corners({ corners, onCorners }: { corners: FourPads | undefined; onCorn
                 ...now,
                 [key]: { plusMinus: PAD_KG, ...now[key], value: v, evidence: 'measured' as const },
               };
-              if (CORNERS.every(([k]) => next[k])) onCorners(next as FourPads);
-              else setBegun(next);
+              if (CORNERS.every(([k]) => next[k])) {
+                setBegun(NOTHING);
+                onCorners(next as FourPads);
+              } else setBegun(next);
             }}
           />
         ))}
@@ -192,7 +197,7 @@ function Corners({ corners, onCorners }: { corners: FourPads | undefined; onCorn
           {CORNERS.filter(([k]) => !now[k])
             .map(([, label]) => label.toLowerCase())
             .join(', ')}{' '}
-          missing: kept once all four are read.
+          missing: waits in this browser, kept in the survey once all four are read.
         </p>
       )}
     </>

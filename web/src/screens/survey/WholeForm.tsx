@@ -1,7 +1,8 @@
 import type { Figure, Quantity } from '@sable/core/units';
 import Button from '@mui/material/Button';
-import { useState } from 'react';
-import { FigureField } from '../../pieces/FigureField.tsx';
+import { useBuild } from '../../hooks/buildState.tsx';
+import { useKept } from '../../hooks/kept.ts';
+import { FigureField, type Typical } from '../../pieces/FigureField.tsx';
 import { QuantityField, WordsField } from '../../pieces/fields.tsx';
 import layout from '../../pieces/layout.module.css';
 
@@ -18,16 +19,28 @@ export interface WholeField<T> {
   readonly max?: number;
   readonly digits?: number;
   readonly whole?: boolean;
+  readonly typical?: Typical;
+  /** The address of the figure, so that other screens can lead here. */
+  readonly at?: string;
 }
 
-/** A thing whose figures are only of use together: it is kept once all are there, and nothing is put in their place. */
+const NOTHING = {};
+const TOGETHER = 'It is needed with the others: correct it, or remove them all.';
+
+/**
+ * A thing whose figures are only of use together: it goes into the survey once all are there, and nothing is put in their place.
+ * What is begun waits in this browser; of what is whole no figure can be emptied alone.
+ */
 export function WholeForm<T extends object>({
+  name,
   title,
   fields,
   stored,
   onKeep,
   onDrop,
 }: {
+  /** Of this thing in its build: what is begun waits under it. */
+  name: string;
   title: string;
   fields: readonly WholeField<T>[];
   stored: T | undefined;
@@ -35,22 +48,26 @@ export function WholeForm<T extends object>({
   /** Where the form itself goes with the thing. */
   onDrop?: () => void;
 }) {
-  const [begun, setBegun] = useState<Partial<T>>({});
+  const { build } = useBuild();
+  const [begun, setBegun] = useKept<Partial<T>>(`sable-begun/${build.id}/${name}`, NOTHING);
   const now: Partial<T> = stored ?? begun;
   const missing = (of: Partial<T>) => fields.filter((f) => !f.optional && of[f.key] === undefined);
   const put = (key: keyof T, value: unknown) => {
     const { [key]: _old, ...rest } = now;
     const next = (value === undefined ? rest : { ...rest, [key]: value }) as Partial<T>;
-    if (missing(next).length === 0) return onKeep(next as T);
-    setBegun(next);
-    if (stored) onKeep(undefined);
+    if (missing(next).length === 0) {
+      setBegun(NOTHING);
+      return onKeep(next as T);
+    }
+    if (stored) return TOGETHER;
+    return setBegun(Object.keys(next).length === 0 ? NOTHING : next);
   };
   const open = missing(now);
   return (
     <fieldset className={layout['whole-form']}>
       <legend>{title}</legend>
       <div className={layout['form-grid']}>
-        {fields.map(({ key, label, quantity, figure, optional: _optional, ...range }) =>
+        {fields.map(({ key, label, quantity, figure, optional: _optional, typical, ...range }) =>
           quantity === 'words' ? (
             <WordsField
               key={key}
@@ -66,6 +83,7 @@ export function WholeForm<T extends object>({
                 quantity={quantity}
                 optional
                 {...range}
+                typical={typical}
                 value={now[key] as Figure | undefined}
                 onChange={(f) => put(key, f)}
               />
@@ -85,13 +103,14 @@ export function WholeForm<T extends object>({
       </div>
       {open.length > 0 && open.length < fields.length && (
         <p className="small muted">
-          Kept once all are there; missing: {open.map((f) => f.label.toLowerCase()).join(', ')}.
+          Waits in this browser; kept in the survey once all are there. Missing:{' '}
+          {open.map((f) => f.label.toLowerCase()).join(', ')}.
         </p>
       )}
-      {(stored ?? onDrop) && (
+      {(stored ?? onDrop ?? open.length < fields.length) && (
         <Button
           onClick={() => {
-            setBegun({});
+            setBegun(NOTHING);
             if (onDrop) onDrop();
             else onKeep(undefined);
           }}

@@ -1,10 +1,10 @@
 import type { FieldProblem, PortSpec, ThreePoint } from '@sable/core';
-import { fieldEntry } from '@sable/core/model';
+import { fieldEntry, usualAt } from '@sable/core/model';
 import type { Figure } from '@sable/core/units';
 import Button from '@mui/material/Button';
 import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
-import { useState, type ReactNode } from 'react';
+import { createContext, useContext, useState, type ReactNode } from 'react';
 import { useWantedField } from '../../../pieces/fieldFocus.ts';
 import { ChoiceField, QuantityField, WordsField } from '../../../pieces/fields.tsx';
 import { FigureField, ThreePointField } from '../../../pieces/FigureField.tsx';
@@ -37,11 +37,15 @@ const parentOf = (at: string): string =>
     .filter((k) => k !== '' && !/^\d+$/.test(k))
     .at(-2) ?? '';
 
+/** Which kind of row the form is of. */
+export const KindOfRow = createContext('');
+
 /** One field of a row, whatever it holds: its schema says how it is entered, the dictionary what it is called. */
 export function Node(props: NodeProps) {
   const { name, schema, value, at, problems, onChange, special } = props;
   const own = special?.[name];
   if (own) return own(props);
+  const kind = useContext(KindOfRow);
   const entry = fieldEntry(name, parentOf(at));
   const label = entry?.label ?? name;
   const help =
@@ -58,6 +62,7 @@ export function Node(props: NodeProps) {
         help={help}
         value={value as Figure | undefined}
         {...rangeOfSchema(schema.properties!['value']!)}
+        usual={usualAt(`/${kind}${at}`)}
         optional
         first="claimed"
         error={error}
@@ -121,6 +126,7 @@ export function Node(props: NodeProps) {
           help={help}
           value={value as number | undefined}
           {...rangeOfSchema(schema)}
+          usual={usualAt(`/${kind}${at}`)}
           optional
           error={error}
           onCommit={onChange}
