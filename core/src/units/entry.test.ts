@@ -336,3 +336,9 @@ test('in a field a figure has as many places as it was typed with, and whole fig
   expect(formatEntry(-1.25, 'lengthMm', metric)).toBe('-1.25');
   expect(formatEntry(5, 'temperatureC', us, { difference: true })).toBe('9');
 });
+
+test('what is converted or added is kept as written, without the noise of binary fractions', () => {
+  expect(readEntry('3 in', 'lengthMm', { system: 'metric' })).toMatchObject({ value: 76.2 });
+  expect(readEntry('0.1+0.2', 'number', { system: 'metric' })).toMatchObject({ value: 0.3 });
+  expect(readEntry('1.1', 'lengthMm', { system: 'us' })).toMatchObject({ value: 27.94 });
+});

@@ -336,7 +336,8 @@ export function readEntry(text: string, quantity: Quantity, units: Units, range:
         picksOf(tokens).map((pick) => valueOf(termsOf(tokens, pick), quantity, units, range.difference ?? false)),
       ),
     ];
-    const sound = values.filter((v) => Number.isFinite(v));
+    // Three inches are 76.2 mm, not what binary fractions make of them.
+    const sound = values.filter((v) => Number.isFinite(v)).map((v) => Number(v.toPrecision(12)));
     if (sound.length === 0) throw new Wrong('That is more than any figure here can be.');
     const bounds = { min: -LARGEST[quantity], max: LARGEST[quantity], ...range };
     const fits = sound.filter((v) => isWithin(v, bounds));
