@@ -5,16 +5,21 @@ import {
   STATES,
   STEPS,
   worstState,
+  type Brief,
   type Build,
   type Candidate,
+  type Chassis,
   type Check,
   type Finding,
   type Library,
   type Setting,
   type State,
   type Step,
+  type Subject,
   type Verdictable,
 } from '../model/index.ts';
+import { baselineCandidate } from '../questions/lineup/index.ts';
+import { alreadySo } from './alreadySo.ts';
 import { faultFindings, judging, type Results, type StageName } from '../pipeline/index.ts';
 
 /** Stages with figures of their own. */
@@ -94,6 +99,34 @@ export function assess(build: Build, candidate: Candidate, library: Library): As
 export function assessIn(setting: Setting, candidate: Candidate, library: Library): Assessment {
   const { subject, findings: missing } = resolveSubject(setting, candidate, library);
   if (!subject) return verdictOf(candidate, [], missing);
+  const alone = assessAlone(subject, missing);
+  const found = foundIn(setting, library);
+  const told = found ? alreadySo(subject, alone, found) : alone;
+  return told === alone ? alone : { ...verdictOf(candidate, told.checks, told.findings), figures: alone.figures! };
+}
+
+/** The car as it was found, judged once for a survey, a brief and a library. */
+const founds = new WeakMap<
+  Library,
+  WeakMap<Chassis, { readonly brief: Brief; readonly judged: Assessment | undefined }>
+>();
+
+function foundIn(setting: Setting, library: Library): Assessment | undefined {
+  const { chassis, brief } = setting;
+  if (!chassis) return undefined;
+  const cars = founds.get(library) ?? new WeakMap<Chassis, { brief: Brief; judged: Assessment | undefined }>();
+  founds.set(library, cars);
+  const known = cars.get(chassis);
+  if (known?.brief === brief) return known.judged;
+  const car = baselineCandidate(setting);
+  const { subject, findings } = car ? resolveSubject(setting, car, library) : { subject: undefined, findings: [] };
+  const judged = subject && assessAlone(subject, findings);
+  cars.set(chassis, { brief, judged });
+  return judged;
+}
+
+/** A candidate judged without the car as it was found beside it. */
+function assessAlone(subject: Subject, missing: readonly Finding[]): Assessment {
   const judged = judging(subject);
   const checks: Check[] = [];
   for (const name of CHECK_ORDER) {
@@ -109,7 +142,7 @@ export function assessIn(setting: Setting, candidate: Candidate, library: Librar
   const figures: { [name: string]: unknown } = {};
   for (const name of FIGURED) figures[name] = judged.find(name)?.figures;
   findings.push(...faultFindings(judged), ...found);
-  return { ...verdictOf(candidate, addressed(subject, checks), findings), figures };
+  return { ...verdictOf(subject.candidate, addressed(subject, checks), findings), figures };
 }
 
 /** Findings worst first, in working order within a state; states of the candidate and of each step. */

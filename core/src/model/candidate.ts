@@ -5,26 +5,12 @@ import { DIFFERENTIALS, type DifferentialKind } from './chassis.ts';
 import { AncillarySchema, SLOTS } from './engine.ts';
 import { Id, Name, Note } from './figure.ts';
 import { Bought, Inspection } from './listing.ts';
+import { Placement } from './placement.ts';
 import { Route } from './route.ts';
 import { CHANGE_KINDS, Solid, type ChangeKind } from './solid.ts';
 import { SavedCalculation } from './savedCalculation.ts';
 
 const closed = { additionalProperties: false };
-const length = Type.Number({ minimum: -10000, maximum: 10000 });
-
-/** Where the engine origin (crank axis at the block's rear face) sits in the car, and how it is turned. */
-export const Placement = Type.Object(
-  {
-    xMm: length,
-    yMm: length,
-    zMm: length,
-    yawDeg: Type.Unsafe<0 | 90 | -90 | 180>({ type: 'number', enum: [0, 90, -90, 180] }),
-    pitchDeg: Type.Number({ minimum: -30, maximum: 30 }),
-    cantDeg: Type.Number({ minimum: -90, maximum: 90 }),
-  },
-  closed,
-);
-export type Placement = Type.Static<typeof Placement>;
 
 /** An obstacle change that was accepted: which of the ways its obstacle allows, and how far. */
 export const AcceptedChange = Type.Object(

@@ -2,6 +2,7 @@ import { Type } from 'typebox';
 import { AnyFigure, Id, Name, NonNegativeFigure, Note, PositiveFigure, ThreePoint, Vec3 } from './figure.ts';
 import { Port } from './port.ts';
 import { FitClaim } from './claim.ts';
+import { Placement } from './placement.ts';
 import { Obstacle } from './solid.ts';
 import { Taped } from './measurement.ts';
 
@@ -234,6 +235,7 @@ export const Chassis = Type.Object(
     lumps: Type.Array(Lump),
     originalEngineId: Type.Optional(Id),
     originalGearboxId: Type.Optional(Id),
+    engineAt: Type.Optional({ ...Placement, description: 'where the original engine sits' } as typeof Placement),
     installFrom: Type.Optional(
       Type.Array(Type.Unsafe<'above' | 'below'>({ type: 'string', enum: ['above', 'below'] }), { uniqueItems: true }),
     ),

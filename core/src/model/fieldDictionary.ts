@@ -325,6 +325,7 @@ const ENTRIES = {
   leavesWith: 'Leaves with',
   originalEngineId: 'Original engine',
   originalGearboxId: 'Original gearbox',
+  engineAt: 'Where the original engine sits',
   installFrom: 'Ways in',
 
   // Brief

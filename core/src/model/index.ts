@@ -8,6 +8,8 @@ export * from './billLine.ts';
 export * from './brief.ts';
 export * from './build.ts';
 export * from './candidate.ts';
+export * from './kept.ts';
+export * from './placement.ts';
 export * from './chassis.ts';
 export * from './check.ts';
 export * from './claim.ts';

@@ -3,6 +3,7 @@ import {
   makeCheck,
   makeFinding,
   obstaclesWith,
+  staysPut,
   changeOf,
   type Finding,
   type CheckResult,
@@ -57,6 +58,7 @@ function spared(pair: PairClearance, movement: Movement, firmer: Movement): numb
 /** Clearances at the candidate's placement, each judged against what it needs. */
 export function assessFit(subject: Subject, movement: Movement): CheckResult & { figures: FitFigures } {
   const { chassis, candidate } = subject;
+  if (chassis && chassis.engineAt === undefined && staysPut(subject)) return asFound();
   if (!chassis || chassis.obstacles.length === 0) {
     const check = makeCheck({
       id: 'fit-margin',
@@ -198,6 +200,26 @@ export function assessFit(subject: Subject, movement: Movement): CheckResult & {
     checks: [check, touched, ...seat.checks],
     findings,
     figures: { pairs, smallest, routes: routes.pairs, seat: seat.figures },
+  };
+}
+
+/** The car's own engine and gearbox where they always sat: they fit, since they are in there; no gap of theirs is known. */
+function asFound(): CheckResult & { figures: FitFigures } {
+  const check = makeCheck({
+    id: 'fit-margin',
+    step: 'fit',
+    group: 'Fit',
+    title: 'Smallest margin',
+    quantity: 'lengthMm',
+    figure: undefined,
+    limitKind: 'info',
+    state: 'clear',
+    because: 'Engine and gearbox stay where they were found: they fit, and nobody has entered where that is.',
+  });
+  return {
+    checks: [check],
+    findings: [findingOf(check, 'Stays as found')],
+    figures: { pairs: [], smallest: undefined, routes: [], seat: undefined },
   };
 }
 

@@ -2,6 +2,10 @@ import { capital } from '../../units/index.ts';
 import { blockYears, yearsOf, bossNamed, hasBoss } from '../donor/index.ts';
 import {
   costOfPart,
+  dressedAsFound,
+  keepsEngine,
+  keepsGearbox,
+  staysPut,
   indexOf,
   makeCheck,
   makeFinding,
@@ -37,7 +41,7 @@ const titleOf = ({ kind, place }: JointInstance) => (place === undefined ? kind.
 export function assessJoints(subject: Subject): CheckResult & { figures: JointFigures } {
   const findings: Finding[] = [];
   const joints = jointsOf(subject).map((joint) => {
-    const closure = closeJoint(joint, subject.parts);
+    const closure: Closure = foundMated(subject, joint) ? { how: 'found' } : closeJoint(joint, subject.parts);
     const finding = jointFinding(subject, joint, closure);
     findings.push(finding);
     return { key: joint.key, kind: joint.kind.kind, title: titleOf(joint), closure, state: finding.state };
@@ -63,6 +67,14 @@ export function assessJoints(subject: Subject): CheckResult & { figures: JointFi
   return { checks: [check], findings, figures: { joints } };
 }
 
+/** Both faces were in the car and mated, and nothing of them is changed. */
+function foundMated(subject: Subject, { kind, a, b }: JointInstance): boolean {
+  const stays = { engine: keepsEngine(subject), gearbox: keepsGearbox(subject), car: true };
+  if (!stays[kind.home.a] || !stays[kind.home.b] || !dressedAsFound(subject)) return false;
+  if (a?.part || b?.part || subject.parts.some((p) => p.closes.some((c) => c.joint === kind.kind))) return false;
+  return !kind.byPlace || staysPut(subject);
+}
+
 function jointFinding(subject: Subject, joint: JointInstance, closure: Closure): Finding {
   const base = { id: `joint-${joint.key}`, step: 'joints' as const, about: [subject.engine.id, subject.gearbox.id] };
   const title = titleOf(joint);
@@ -73,6 +85,13 @@ function jointFinding(subject: Subject, joint: JointInstance, closure: Closure):
         state: 'clear',
         title: `${title}: mates as it is`,
         because: `${closure.a} and ${closure.b} share it.`,
+      });
+    case 'found':
+      return makeFinding({
+        ...base,
+        state: 'clear',
+        title: `${title}: mated as found`,
+        because: 'Both sides stay in the car as they were.',
       });
     case 'parts':
       return makeFinding({

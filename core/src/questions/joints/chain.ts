@@ -9,6 +9,8 @@ interface Missing {
 }
 
 export type Closure =
+  /** Both sides were found mated in the car, and stay so. */
+  | { readonly how: 'found' }
   | { readonly how: 'direct'; readonly a: string; readonly b: string }
   /** Through parts: those that bring a face, and the chain between. */
   | { readonly how: 'parts'; readonly parts: readonly Part[] }

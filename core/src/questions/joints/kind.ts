@@ -44,6 +44,8 @@ interface JointSpec<A extends SpecSchema, B extends SpecSchema> {
   readonly sides: { readonly a: string; readonly b: string };
   /** Where each side is looked for first: what is missing is entered there. */
   readonly home: { readonly a: Home; readonly b: Home };
+  /** It closes only where the powertrain sits: mounts. */
+  readonly byPlace?: boolean;
   /** What decides the match, side by side; labels as titles, keys that need not be stated optional. */
   readonly spec: { readonly a: A; readonly b: B };
   /** Which layouts need it closed. */

@@ -1,13 +1,17 @@
 import type { Build, Candidate } from '../../model/index.ts';
 
+/** Where nobody has entered where the engine sits, nothing is judged by where it sits. */
+const NOWHERE = { xMm: 0, yMm: 0, zMm: 0, yawDeg: 0, pitchDeg: 0, cantDeg: 0 } as const;
+
 /**
  * The car as it was found, as a candidate that is in no line-up: its original engine, gearbox, axle and tyres. Its
  * driving and noise figures are what every change is measured against; its placement says nothing, for what stays in the car is
- * not weighed anew, and its fit is not shown. Undefined where the survey does not say what was in it.
+ * not weighed anew. Undefined where the survey does not say what was in it, or on which final drive it ran.
  */
-export function baselineCandidate(build: Build): Candidate | undefined {
+export function baselineCandidate(build: Pick<Build, 'chassis' | 'brief'>): Candidate | undefined {
   const { chassis, brief } = build;
-  if (!chassis?.originalEngineId || !chassis.originalGearboxId) return undefined;
+  const axle = chassis?.axleRatios.find((r) => r.fitted) ?? chassis?.axleRatios[0];
+  if (!chassis?.originalEngineId || !chassis.originalGearboxId || !axle) return undefined;
   return {
     id: 'as-found',
     letter: 'Z',
@@ -15,9 +19,9 @@ export function baselineCandidate(build: Build): Candidate | undefined {
     engineId: chassis.originalEngineId,
     dressing: {},
     gearboxId: chassis.originalGearboxId,
-    finalDrive: (chassis.axleRatios.find((r) => r.fitted) ?? chassis.axleRatios[0]!).ratio,
-    tyreCode: (chassis.tyres.find((t) => t.fitted) ?? chassis.tyres[0]!).code,
-    placement: { xMm: -200, yMm: 0, zMm: 330, yawDeg: 0, pitchDeg: 0, cantDeg: 0 },
+    finalDrive: axle.ratio,
+    tyreCode: (chassis.tyres.find((t) => t.fitted) ?? chassis.tyres[0])?.code ?? 'none',
+    placement: chassis.engineAt ?? NOWHERE,
     mountSchool: brief.mountSchool,
     partIds: [],
     whyNot: '',

@@ -2,6 +2,8 @@ import {
   findingOf,
   Gaps,
   indexOf,
+  keepsEngine,
+  keepsGearbox,
   ofCar,
   ofEngine,
   ofGearbox,
@@ -103,18 +105,18 @@ export function assessMass(subject: Subject, places: MassPlaces): CheckResult & 
   findings.push(...basisFindings(subject, bridge), ...twinFindings(engine, bridge, others), ...orderFindings(subject));
 
   // What the candidate keeps is on the scales already: it neither leaves nor comes in.
-  const keepsEngine = engine.id === chassis?.originalEngineId;
-  const keepsGearbox = gearbox.id === chassis?.originalGearboxId;
+  const engineStays = keepsEngine(subject);
+  const gearboxStays = keepsGearbox(subject);
   const out: Move[] = (chassis?.lumps ?? [])
     .filter(
       (l) =>
-        (l.leavesWith === 'engine' && !keepsEngine) ||
-        (l.leavesWith === 'gearbox' && !keepsGearbox) ||
+        (l.leavesWith === 'engine' && !engineStays) ||
+        (l.leavesWith === 'gearbox' && !gearboxStays) ||
         (l.leavesWith === 'stays' && subject.candidate.leftOff?.lumps.includes(l.id)),
     )
     .map((l) => ({ name: l.name, mass: l.massKg, comMm: l.comMm }));
   const into: Move[] = [];
-  if (bridge && !keepsEngine) {
+  if (bridge && !engineStays) {
     into.push({
       name: `${engine.name}, installed`,
       mass: madeFrom(
@@ -124,9 +126,9 @@ export function assessMass(subject: Subject, places: MassPlaces): CheckResult & 
       comMm: places.engine,
     });
   }
-  const boxMass = keepsGearbox ? undefined : gaps.find(() => ofGearbox(gearbox, 'massKg'));
+  const boxMass = gearboxStays ? undefined : gaps.find(() => ofGearbox(gearbox, 'massKg'));
   if (boxMass) into.push({ name: gearbox.name, mass: boxMass, comMm: places.gearbox });
-  const oil = keepsGearbox ? undefined : gaps.find(() => ofGearbox(gearbox, 'oilL'));
+  const oil = gearboxStays ? undefined : gaps.find(() => ofGearbox(gearbox, 'oilL'));
   if (oil)
     into.push({
       name: 'gearbox oil',
@@ -158,7 +160,7 @@ export function assessMass(subject: Subject, places: MassPlaces): CheckResult & 
       comMm: chassis.wheelbaseMm && [-chassis.wheelbaseMm.value / 2, 0, 290],
     });
   }
-  const massKnown = (bridge !== undefined || keepsEngine) && (boxMass !== undefined || keepsGearbox);
+  const massKnown = (bridge !== undefined || engineStays) && (boxMass !== undefined || gearboxStays);
   const sums = chassis && massKnown ? gaps.find(() => carSums(subject, chassis, places, out, into, gaps)) : undefined;
   const change = chassis && massKnown ? changeOf(out, into) : undefined;
 
@@ -183,7 +185,7 @@ export function assessMass(subject: Subject, places: MassPlaces): CheckResult & 
           'massKg',
         )} in.`
       : chassis
-        ? `The installed mass of the ${bridge || keepsEngine ? 'gearbox' : 'engine'} is not known.`
+        ? `The installed mass of the ${bridge || engineStays ? 'gearbox' : 'engine'} is not known.`
         : 'The car has not been weighed.',
   });
   checks.push(changeCheck);

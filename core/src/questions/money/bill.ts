@@ -3,6 +3,9 @@ import {
   acceptedIn,
   acceptedKey,
   acceptedWords,
+  keepsEngine,
+  keepsGearbox,
+  staysPut,
   type Accepted,
   type AcceptedCost,
   type BillClass,
@@ -62,7 +65,7 @@ export function billOf(subject: Subject): Bill {
     ...chosenLines(subject),
     ...linesOf(subject, acceptedIn(subject.candidate)),
     ...refreshLines(subject),
-    ...standingLines(),
+    ...standingLines(subject),
   ]
     .map((draft) => lineOf(draft, subject.currency))
     .sort((a, b) => RANK[a.class] - RANK[b.class]);
@@ -122,8 +125,8 @@ function moments(list: readonly Distribution[]): { mean: number; sd: number } {
 }
 
 function offerOf(subject: Subject): OfferCost | undefined {
-  const { engine, gearbox, candidate, chassis, parts, library } = subject;
-  if (!candidate.bought || engine.id === chassis?.originalEngineId) return undefined;
+  const { engine, gearbox, candidate, parts, library } = subject;
+  if (!candidate.bought || keepsEngine(subject)) return undefined;
   return costOfOffer(candidate.bought.listing, {
     engine,
     gearbox,
@@ -140,7 +143,7 @@ function chosenLines(subject: Subject): Draft[] {
   const lines: Draft[] = [];
   const offer = offerOf(subject);
   if (offer) lines.push(...offer.lines.map((line) => offerLine(line, engine.id)));
-  else if (engine.id !== chassis?.originalEngineId)
+  else if (!keepsEngine(subject))
     lines.push({
       id: engine.id,
       name: engine.name,
@@ -149,7 +152,7 @@ function chosenLines(subject: Subject): Draft[] {
       price: engine.price,
       evidence: engine.price?.evidence ?? 'estimated',
     });
-  if (gearbox.id !== chassis?.originalGearboxId)
+  if (!keepsGearbox(subject))
     lines.push({
       id: gearbox.id,
       name: gearbox.name,
@@ -222,7 +225,9 @@ function refreshLines(subject: Subject): Draft[] {
   ];
 }
 
-function standingLines(): Draft[] {
+function standingLines(subject: Subject): Draft[] {
+  // What stays in the car is not taken out.
+  if (staysPut(subject)) return [];
   return STANDING_WORK.map((work) => ({
     ...work,
     class: 'work',

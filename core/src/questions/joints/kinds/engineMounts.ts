@@ -9,6 +9,7 @@ export const engineMounts = defineJoint({
   title: 'Engine mounts, left and right',
   sides: { a: 'bosses on the block', b: 'pads on the car' },
   home: { a: 'engine', b: 'car' },
+  byPlace: true,
   spec: { a: face, b: face },
   neededFor: () => true,
   miss: (a, b) => otherMiss(a.pattern, b.pattern, `bosses ${a.pattern}, pads ${b.pattern}`),

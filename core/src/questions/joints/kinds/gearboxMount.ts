@@ -9,6 +9,7 @@ export const gearboxMount = defineJoint({
   title: 'Gearbox mount',
   sides: { a: 'gearbox tail', b: 'crossmember on the car' },
   home: { a: 'gearbox', b: 'car' },
+  byPlace: true,
   spec: { a: face, b: face },
   neededFor: () => true,
   miss: (a, b) => otherMiss(a.pattern, b.pattern, `tail ${a.pattern}, crossmember ${b.pattern}`),

@@ -1,0 +1,34 @@
+import type { Subject } from './subject.ts';
+
+type Own = Pick<Subject, 'chassis' | 'engine' | 'gearbox' | 'candidate' | 'parts'>;
+
+/** Whether the engine is the one that was in the car. */
+export const keepsEngine = ({ chassis, engine }: Pick<Own, 'chassis' | 'engine'>): boolean =>
+  engine.id === chassis?.originalEngineId;
+
+/** Whether the gearbox is the one that was in the car. */
+export const keepsGearbox = ({ chassis, gearbox }: Pick<Own, 'chassis' | 'gearbox'>): boolean =>
+  gearbox.id === chassis?.originalGearboxId;
+
+/** Whether the engine is dressed as its stock one: nothing of it was chosen otherwise. */
+export const dressedAsFound = ({ engine, candidate }: Pick<Own, 'engine' | 'candidate'>): boolean =>
+  engine.slots.every(({ slot, options }) => {
+    const chosen = candidate.dressing[slot];
+    return chosen === undefined || chosen === (options.find((o) => o.stock) ?? options[0])?.id;
+  });
+
+/**
+ * Whether the car's own engine and gearbox stay where they are, with nothing between them and nothing of them changed: then
+ * they are known to fit and to mate, for the car was found so.
+ */
+export function staysPut(own: Own): boolean {
+  const { chassis, candidate, parts } = own;
+  if (!chassis || !keepsEngine(own) || !keepsGearbox(own) || !dressedAsFound(own)) return false;
+  if (parts.some((p) => p.shifts) || (candidate.scanned?.length ?? 0) > 0) return false;
+  const { engineAt } = chassis;
+  const { placement } = candidate;
+  return (
+    engineAt === undefined ||
+    (Object.keys(engineAt) as (keyof typeof engineAt)[]).every((key) => engineAt[key] === placement[key])
+  );
+}
