@@ -65,7 +65,7 @@ async function places(page: Page, url: string): Promise<readonly Place[]> {
         name: `library, ${row}, ${name}`,
         path,
         kept: 'saved',
-        within: 'details *',
+        within: ':is(details *)',
         open: async (p) => {
           if ((await p.locator('details').nth(n).getAttribute('open')) === null)
             await p.locator('details > summary').nth(n).click();
@@ -103,7 +103,9 @@ async function places(page: Page, url: string): Promise<readonly Place[]> {
 }
 
 const fieldsOf = (page: Page, within?: string): Locator =>
-  page.locator(`[data-figure] input:enabled${within ?? ''}`).locator('visible=true');
+  page.locator(`[data-figure] input:enabled${within ?? ''}:visible`);
+
+const figure = (text: string): number => Number(text.replace(',', '.'));
 
 interface Told {
   readonly text: string;
@@ -128,7 +130,7 @@ function sound(was: Told, reader: Reader): readonly string[] {
   const own = (n: number) => String(Number(n.toPrecision(4))).replace('.', reader.decimal);
   const now = Number(was.text.replace(reader.decimal, '.'));
   const near = was.text === '' || Number.isNaN(now) ? [] : [now * 1.02 + (now === 0 ? 1 : 0), now + 1, now - 1];
-  return [...near, 5, 12, 50, 120, 400, 1500, 2500, 1, 0.9, 0.012, 62].map(own);
+  return [...near, 5, 12, 50, 120, 400, 1500, 2500, 1, 0.9, 0.012, 62, 1996].map(own);
 }
 
 interface Row {
@@ -183,8 +185,16 @@ async function tryPlace(page: Page, place: Place, reader: Reader): Promise<Row> 
       if (back.text !== was.text) row.faults.push(`${label}: Escape leaves “${back.text}” for “${was.text}”`);
     }
     if (was.text !== '') {
+      const there = await fieldsOf(page, place.within).count();
       const now = await type(field, '');
       // Emptied, it is absent; or it is told that it may not be.
+      // Its ±, evidence and source went with it, or it alone is gone: what stands at its place is another field.
+      const gone = (await fieldsOf(page, place.within).count()) < there && (await labelOf(field)) !== label;
+      if (gone) {
+        row.empty++;
+        row.taken++;
+        continue;
+      }
       if (now.invalid ? now.words !== '' : now.text === '') row.empty++;
       else row.faults.push(`${label}: emptied it stands as “${now.text}”, said “${now.words}”`);
       if (now.invalid) await field.press('Escape');
@@ -193,7 +203,7 @@ async function tryPlace(page: Page, place: Place, reader: Reader): Promise<Row> 
     const text = await (async () => {
       for (const t of sound(was, reader)) {
         last = await type(field, t);
-        if (!last.invalid && last.text === t) return t;
+        if (!last.invalid && figure(last.text) === figure(t)) return t;
         await field.press('Escape');
       }
       return undefined;
@@ -222,7 +232,7 @@ async function tryPlace(page: Page, place: Place, reader: Reader): Promise<Row> 
   for (const [n, [label, text]] of typed) {
     const field = fieldsOf(page, place.within).nth(n);
     const now = (await fieldsOf(page, place.within).count()) > n ? await told(field) : undefined;
-    if (now && Number(now.text.replace(',', '.')) === Number(text.replace(',', '.'))) row.kept++;
+    if (now && figure(now.text) === figure(text)) row.kept++;
     else row.faults.push(`${label}: “${text}” is “${now?.text ?? 'gone'}” when read anew`);
   }
   return row;

@@ -8,8 +8,12 @@ globalThis.structuredClone ??= (value) => JSON.parse(JSON.stringify(value));
 // React notes with each element where it was made, for messages that no test reads; that is a quarter of the time of drawing.
 if (globalThis.document) {
   const { default: react } = await import('react');
-  Object.defineProperty(react.__CLIENT_INTERNALS_DO_NOT_USE_OR_WARN_USERS_THEY_CANNOT_UPGRADE, 'recentlyCreatedOwnerStacks', {
-    get: () => Infinity,
-    set: () => undefined,
-  });
+  Object.defineProperty(
+    react.__CLIENT_INTERNALS_DO_NOT_USE_OR_WARN_USERS_THEY_CANNOT_UPGRADE,
+    'recentlyCreatedOwnerStacks',
+    {
+      get: () => Infinity,
+      set: () => undefined,
+    },
+  );
 }

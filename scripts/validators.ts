@@ -2,7 +2,8 @@ import { mkdirSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { Ajv } from 'ajv';
 import standaloneModule from 'ajv/dist/standalone/index.js';
-import { Brief, Candidate, Engine, Family, Gearbox, Part } from '../core/src/model/index.ts';
+import { Type } from 'typebox';
+import { Brief, Candidate, Chassis, Engine, Family, Gearbox, Part } from '../core/src/model/index.ts';
 
 /** Compiles the schemas that screens check before they send: to plain functions, because the page may make no code at run time. */
 const standalone = (standaloneModule as unknown as { default?: unknown }).default ?? standaloneModule;
@@ -48,3 +49,6 @@ ${Object.keys(exported)
 
 write('validators', { Brief, Candidate });
 write('libraryValidators', { Engine, Gearbox, Part, Family });
+write('carValidator', {
+  CarLists: Type.Partial(Type.Pick(Chassis, ['tyres', 'axleRatios', 'differentials', 'lumps'])),
+});

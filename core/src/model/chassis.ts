@@ -1,5 +1,6 @@
 import { Type } from 'typebox';
 import { AnyFigure, Id, Name, NonNegativeFigure, Note, PositiveFigure, ThreePoint, Vec3 } from './figure.ts';
+import { BODIES, type BodyKind } from './body.ts';
 import { Port } from './port.ts';
 import { FitClaim } from './claim.ts';
 import { Placement } from './placement.ts';
@@ -107,10 +108,7 @@ export const Chassis = Type.Object(
   {
     name: Name,
     year: Type.Optional(Type.Integer({ minimum: 1900, maximum: 2100 })),
-    body: Type.Unsafe<'small saloon' | 'estate' | 'hatch' | 'pickup'>({
-      type: 'string',
-      enum: ['small saloon', 'estate', 'hatch', 'pickup'],
-    }),
+    body: Type.Unsafe<BodyKind>({ type: 'string', enum: [...BODIES] }),
     drive: Type.Unsafe<'rear' | 'front' | 'all'>({ type: 'string', enum: ['rear', 'front', 'all'] }),
     rearTorqueShare: Type.Optional(Type.Number({ minimum: 0, maximum: 1 })),
     engineLies: Type.Unsafe<'longitudinal' | 'transverse'>({ type: 'string', enum: ['longitudinal', 'transverse'] }),

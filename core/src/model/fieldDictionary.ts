@@ -435,6 +435,21 @@ const ENTRIES = {
   whyNot: 'Why not',
 } as const satisfies Readonly<Record<string, string | readonly [label: string, help: string, example?: string]>>;
 
+/** Choices that are kept as a key or a sign, in words; all others are kept in words. */
+const CHOICES: Readonly<Record<string, string>> = {
+  torqueNm: 'torque',
+  powerKw: 'power',
+  'dressed+gearbox': 'dressed, with gearbox',
+  x: 'x, forward',
+  y: 'y, left',
+  z: 'z, up',
+  set: 'engine and gearbox',
+  car: 'whole car',
+};
+
+/** What one of a list of choices is called. */
+export const choiceWords = (value: string): string => CHOICES[value] ?? value;
+
 export interface FieldEntry {
   readonly label: string;
   readonly help?: string;

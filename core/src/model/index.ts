@@ -7,6 +7,7 @@ export * from './billClass.ts';
 export * from './billLine.ts';
 export * from './brief.ts';
 export * from './build.ts';
+export * from './body.ts';
 export * from './candidate.ts';
 export * from './kept.ts';
 export * from './placement.ts';

@@ -37,7 +37,7 @@ const RANGES = {
   trackFrontMm: [950, 1800],
   trackRearMm: [950, 1800],
   tankL: [15, 130],
-  dragAreaM2: [0.3, 1.4],
+  dragAreaM2: [0.3, 2],
   rollingCoefficient: [0.007, 0.035],
   axleEfficiency: [0.88, 0.99],
   'axleRatios/ratio': [2.2, 6.5],

@@ -64,6 +64,16 @@ function originOf(figure: Figure | Derived): object {
 const IMPORTANT_SHARE = 0.1;
 
 /**
+ * Half of what a result moves between both ends of an input's scatter. Where it has no value at one end it is taken to move as
+ * much there as at the other; where it has none at either, it may be anything up to itself.
+ */
+function halfSpan(up: number, at: number, down: number): number {
+  if (Number.isFinite(up) && Number.isFinite(down)) return (up - down) / 2;
+  if (Number.isFinite(up)) return up - at;
+  return Number.isFinite(down) ? at - down : at;
+}
+
+/**
  * First-order propagation of scatter (GUM, JCGM 100:2008, 5.1.2, by central differences one standard deviation to
  * either side) through a computation of several results at once. A result is no better than its worst important input:
  * one that brings a tenth or more of the variance. `nameOf` says what an input is called among the contributions, where
@@ -100,7 +110,7 @@ export function propagateAll<K extends string, R extends string>(
   for (const result of results) {
     let variance = 0;
     const squares = parts.map((p) => {
-      const half = p === undefined ? 0 : (p.up[result] - p.down[result]) / 2;
+      const half = p === undefined ? 0 : halfSpan(p.up[result], at[result], p.down[result]);
       variance += half * half;
       return half * half;
     });

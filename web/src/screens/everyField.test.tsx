@@ -15,7 +15,7 @@ import type { QuantityFieldProps } from '../pieces/fields.tsx';
 import { AtServer, serve } from '../testing/atServer.tsx';
 import { figureInputs, TEXTS, typeAndLeave, wrongOf } from '../testing/everyText.ts';
 import { actions, draw, openJudged } from '../testing/inBuild.tsx';
-import { isFigure, isThreePoint, itemOf, tupleOf } from './library/edit/schema.ts';
+import { isFigure, isThreePoint, itemOf, tupleOf } from '../pieces/form/schema.ts';
 import type { Schema } from '../pieces/schemaRange.ts';
 
 /** The fields that are on the page, as their screens mount them. */
@@ -29,7 +29,7 @@ jest.unstable_mockModule('../pieces/fields.tsx', () => ({
   },
 }));
 const { SettingsProvider } = await import('../hooks/settings.tsx');
-const { Node } = await import('./library/edit/Node.tsx');
+const { Node } = await import('../pieces/form/Node.tsx');
 const { BriefScreen } = await import('./brief/BriefScreen.tsx');
 const { WeighingDetail } = await import('./survey/WeighingDetail.tsx');
 const { SeatsDetail } = await import('./survey/SeatsDetail.tsx');

@@ -309,3 +309,48 @@ describe('the bench', () => {
     expect(runCalculator(injectors, { ...start, powerKw: { value: 300, evidence: 'measured' } }).state).toBe('blocked');
   });
 });
+
+test('however wide the ± of an input, every result is a figure with a ± that is one, or the input is named', () => {
+  for (const sum of CALCULATORS) {
+    const { inputs } = startingInputs(sum, undefined);
+    for (const input of sum.inputs)
+      for (const times of [1, 3, 10]) {
+        const wide = { ...inputs[input.name]!, plusMinus: times * Math.max(1, Math.abs(inputs[input.name]!.value)) };
+        const { outputs, sentence } = runCalculator(sum, { ...inputs, [input.name]: wide });
+        for (const [name, d] of Object.entries(outputs))
+          expect([sum.id, input.name, name, Number.isFinite(d.value), Number.isFinite(d.plusMinus)]).toEqual([
+            sum.id,
+            input.name,
+            name,
+            true,
+            true,
+          ]);
+        expect(sentence).not.toMatch(/NaN|Infinity|undefined/);
+      }
+  }
+});
+
+test('at either end of what a field takes, a result is a figure or what is wrong is said in words', () => {
+  for (const sum of CALCULATORS) {
+    const { inputs } = startingInputs(sum, undefined);
+    for (const input of sum.inputs)
+      for (const end of [input.min, input.max])
+        if (end !== undefined)
+          try {
+            const { outputs } = runCalculator(sum, { ...inputs, [input.name]: { value: end, evidence: 'claimed' } });
+            for (const o of sum.outputs) {
+              const { value, plusMinus } = outputs[o.name]!;
+              expect([sum.id, input.name, end, Number.isFinite(value), Number.isFinite(plusMinus)]).toEqual([
+                sum.id,
+                input.name,
+                end,
+                true,
+                true,
+              ]);
+            }
+          } catch (error) {
+            if (!(error instanceof InputError)) throw error;
+            expect(error.message).toMatch(/^[A-Z].*[.?]$/);
+          }
+  }
+});

@@ -38,10 +38,11 @@ import { firstFault } from '../../pieces/fields.tsx';
 import { CurveEditor } from './edit/CurveEditor.tsx';
 import { FirstThings } from './edit/FirstThings.tsx';
 import { LeaveDialog } from './edit/LeaveDialog.tsx';
-import { KindOfRow, Node, ObjectNode, type NodeProps } from './edit/Node.tsx';
-import { blankOf, titleOf } from './edit/schema.ts';
+import { KindOfRow, Node, ObjectNode, type NodeProps } from '../../pieces/form/Node.tsx';
+import { blankOf, titleOf } from '../../pieces/form/schema.ts';
 import type { Schema } from '../../pieces/schemaRange.ts';
 import layout from '../../pieces/layout.module.css';
+import fields from '../../pieces/form/form.module.css';
 import css from './edit/edit.module.css';
 
 type Row = Record<string, unknown> & { id: string; name: string };
@@ -284,7 +285,7 @@ function Editor({ kind, row, version }: { kind: RowKind; row: Row; version: numb
         </>
       }
     >
-      <div className={`main ${css['edit-main']}`} ref={page}>
+      <div className={`main ${css['edit-main']} ${fields['form']}`} ref={page}>
         <LeaveDialog unsaved={dirty && !saved} />
         {unread && (
           <Alert severity="warning" variant="outlined" sx={{ mb: 2 }}>
@@ -439,7 +440,8 @@ function Curves({ schema, value, at, problems, onChange }: NodeProps) {
             value={c}
             at={`${at}/${i}`}
             problems={problems}
-            onChange={(v) => put(i, { ...c, ...(v as object) })}
+            // What was emptied is not there any more: only the points come from the curve as it was.
+            onChange={(v) => put(i, { ...(v as TorqueCurve), rpm: c.rpm, torqueNm: c.torqueNm })}
           />
           <Button onClick={() => onChange(curves.filter((_, k) => k !== i))}>Remove this curve</Button>
         </div>

@@ -1,4 +1,4 @@
-import type { Chassis } from '@sable/core';
+import { BODIES, type Chassis } from '@sable/core';
 import { readTyreCode } from '@sable/core/questions/gearing';
 import type { Figure, Quantity } from '@sable/core/units';
 import Button from '@mui/material/Button';
@@ -25,7 +25,6 @@ interface Begun {
 
 const NOTHING: Begun = { name: '', figures: {}, tyreCode: '' };
 
-const BODIES = ['small saloon', 'estate', 'hatch', 'pickup'] as const;
 const FIGURES = [
   ['wheelbaseMm', 'Wheelbase', 'lengthMm', 500, 6000],
   ['trackFrontMm', 'Track, front', 'lengthMm', 500, 3000],

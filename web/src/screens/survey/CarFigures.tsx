@@ -1,4 +1,4 @@
-import type { Chassis } from '@sable/core';
+import { usualDragArea, type Chassis } from '@sable/core';
 import type { Figure, Quantity } from '@sable/core/units';
 import { useBuildActions } from '../../hooks/buildState.tsx';
 import { FigureField, type Typical } from '../../pieces/FigureField.tsx';
@@ -17,7 +17,6 @@ interface Row {
   readonly typical?: Typical;
 }
 
-const small = 'typical of small cars';
 /** What sums about the car rest on, with what is usual for it. */
 const ROWS: readonly Row[] = [
   { key: 'wheelbaseMm', label: 'Wheelbase', quantity: 'lengthMm', min: 500, max: 6000 },
@@ -31,7 +30,6 @@ const ROWS: readonly Row[] = [
     min: 0.1,
     max: 5,
     help: 'drag coefficient × frontal area',
-    typical: { value: 0.75, plusMinus: 0.1, source: small },
   },
   {
     key: 'rollingCoefficient',
@@ -60,13 +58,13 @@ export function CarFigures({ chassis }: { chassis: Chassis }) {
   };
   return (
     <>
-      <h2 style={{ marginTop: 22 }}>The car</h2>
       <div className={fields['figures']} style={{ marginTop: 12 }}>
         {ROWS.map(({ key, ...row }) => (
           <FigureField
             key={key}
             at={`/chassis/${key}`}
             {...row}
+            {...(key === 'dragAreaM2' ? { typical: usualDragArea(chassis.body) } : {})}
             optional
             value={chassis[key]}
             onChange={(f) => put(key, f)}

@@ -2,9 +2,7 @@ import type { AxleSprings, Chassis } from '@sable/core';
 import type { Figure } from '@sable/core/units';
 import { useBuildActions } from '../../hooks/buildState.tsx';
 import { FigureField } from '../../pieces/FigureField.tsx';
-import { QuantityField } from '../../pieces/fields.tsx';
 import fields from '../../pieces/fields.module.css';
-import layout from '../../pieces/layout.module.css';
 import { WholeForm, type WholeField } from './WholeForm.tsx';
 
 type End = 'front' | 'rear';
@@ -29,10 +27,9 @@ const SPRINGS = (['front', 'rear'] as const).flatMap((end) =>
   })),
 );
 
-/** What carries the axles and how it brakes: springs, the brake share in front, what the tyres may carry. */
+/** What carries the axles and how it brakes: springs and the brake share in front. */
 export function SpringsDetail({ chassis }: { chassis: Chassis }) {
   const { save } = useBuildActions();
-  const put = (more: Partial<Chassis>) => save('chassis', chassis, { ...chassis, ...more });
   const { brakeFrontPct } = chassis;
   return (
     <>
@@ -50,7 +47,7 @@ export function SpringsDetail({ chassis }: { chassis: Chassis }) {
           );
         }}
       />
-      <h3 style={{ marginTop: 18 }}>Brakes and tyres</h3>
+      <h3 style={{ marginTop: 18 }}>Brakes</h3>
       <div className={fields['figures']} style={{ marginTop: 10 }}>
         <FigureField
           at="/chassis/brakeFrontPct"
@@ -65,29 +62,6 @@ export function SpringsDetail({ chassis }: { chassis: Chassis }) {
             save('chassis', chassis, f ? { ...rest, brakeFrontPct: f } : rest);
           }}
         />
-      </div>
-      <div className={layout['form-grid']} style={{ marginTop: 10 }}>
-        {chassis.tyres.map((t, i) => (
-          <QuantityField
-            key={t.code}
-            label={`Load index, ${t.code}`}
-            quantity="count"
-            optional
-            whole
-            min={50}
-            max={130}
-            value={t.loadIndex}
-            onCommit={(v) =>
-              put({
-                tyres: chassis.tyres.map((old, k) => {
-                  if (k !== i) return old;
-                  const { loadIndex: _index, ...rest } = old;
-                  return v === undefined ? rest : { ...rest, loadIndex: v };
-                }),
-              })
-            }
-          />
-        ))}
       </div>
     </>
   );

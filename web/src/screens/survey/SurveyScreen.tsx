@@ -12,7 +12,7 @@ import type { Chassis, Obstacle, Taped } from '@sable/core';
 import Button from '@mui/material/Button';
 import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
-import { useMemo, useState } from 'react';
+import { useMemo, useState, type ReactNode } from 'react';
 import { useBuild, useBuildActions, useJudgement } from '../../hooks/buildState.tsx';
 import { useFieldFocus, useWantedField } from '../../pieces/fieldFocus.ts';
 import { FindingsColumn } from '../../pieces/Findings.tsx';
@@ -20,19 +20,85 @@ import { StateMark } from '../../pieces/marks.tsx';
 import { BayDrawing } from './BayDrawing.tsx';
 import { BeginSurvey } from './BeginSurvey.tsx';
 import { BodyDetail } from './BodyDetail.tsx';
+import { CarDetail } from './CarDetail.tsx';
+import { CarList } from './CarList.tsx';
 import { Claims } from './Claims.tsx';
+import { DrivelineDetail } from './DrivelineDetail.tsx';
+import { FittedDetail } from './FittedDetail.tsx';
 import { SeatsDetail } from './SeatsDetail.tsx';
 import { ServicesDetail } from './ServicesDetail.tsx';
+import { SpringsDetail } from './SpringsDetail.tsx';
 import { WeighingDetail } from './WeighingDetail.tsx';
 import layout from '../../pieces/layout.module.css';
 import css from './survey.module.css';
 
-const FIXED = [
-  ['seats', 'Pads, shifter hole, shafts'],
+const CAR = [
+  ['car', 'Car and layout'],
+  ['fitted', 'Engine and gearbox in it'],
+  ['weighing', 'Weighing'],
+  ['lumps', 'What can come out'],
+  ['axle', 'Final drive, differential'],
+  ['tyres', 'Tyres and wheels'],
+  ['springs', 'Springs and brakes'],
+  ['driveline', 'Ratings, shaft, radiator'],
+] as const;
+const AROUND = [
+  ['seats', 'Mounts, shifter, shafts'],
   ['services', 'Plugs and services'],
-  ['weighing', 'Weighing and the car'],
   ['claims', 'What others say fits'],
 ] as const;
+
+/** What is shown of the car itself; undefined for what stands in the bay. */
+function partShown(chosen: string, chassis: Chassis): ReactNode {
+  switch (chosen) {
+    case 'car':
+      return <CarDetail chassis={chassis} />;
+    case 'fitted':
+      return <FittedDetail chassis={chassis} />;
+    case 'weighing':
+      return <WeighingDetail chassis={chassis} />;
+    case 'lumps':
+      return (
+        <section>
+          <h2>What can come out</h2>
+          <p className="say muted">
+            What was in the car when it was weighed: each thing with its mass and where it sits. What leaves with the
+            engine or the gearbox is taken off the scales when they change; an empty list leaves the mass unknown.
+          </p>
+          <CarList name="lumps" chassis={chassis} />
+        </section>
+      );
+    case 'axle':
+      return (
+        <section>
+          <h2>Final drive and differential</h2>
+          <p className="say muted">The ratio that is in it, and others on offer for it.</p>
+          <CarList name="axleRatios" chassis={chassis} />
+          <CarList name="differentials" chassis={chassis} />
+        </section>
+      );
+    case 'tyres':
+      return (
+        <section>
+          <h2>Tyres and wheels</h2>
+          <p className="say muted">The ones on it, and others that are on hand or would be bought.</p>
+          <CarList name="tyres" chassis={chassis} />
+        </section>
+      );
+    case 'springs':
+      return <SpringsDetail chassis={chassis} />;
+    case 'driveline':
+      return <DrivelineDetail chassis={chassis} />;
+    case 'seats':
+      return <SeatsDetail chassis={chassis} />;
+    case 'services':
+      return <ServicesDetail chassis={chassis} />;
+    case 'claims':
+      return <Claims chassis={chassis} />;
+    default:
+      return undefined;
+  }
+}
 
 /** The car as found: a tape list in the order of walking, and the bay that it builds. */
 export function SurveyScreen() {
@@ -40,18 +106,44 @@ export function SurveyScreen() {
   return build.chassis ? <Walk chassis={build.chassis} /> : <BeginSurvey />;
 }
 
+const PART_OF: Readonly<Record<string, string>> = {
+  pinion: 'seats',
+  pads: 'seats',
+  hubs: 'seats',
+  shifterAperture: 'seats',
+  installFrom: 'seats',
+  ports: 'services',
+  claims: 'claims',
+  weighing: 'weighing',
+  originalEngineId: 'fitted',
+  originalGearboxId: 'fitted',
+  engineAt: 'fitted',
+  lumps: 'lumps',
+  axleRatios: 'axle',
+  differentials: 'axle',
+  tyres: 'tyres',
+  springs: 'springs',
+  brakeFrontPct: 'springs',
+  axleRating: 'driveline',
+  propshaft: 'driveline',
+  wheelRoom: 'driveline',
+  radiator: 'driveline',
+  brakesForKw: 'driveline',
+  transferLow: 'driveline',
+};
+
 /** The part of the survey on which a figure is entered. */
 function partOf(pointer: string): string | undefined {
   if (!pointer.startsWith('/chassis/')) return undefined;
-  if (/^\/chassis\/(pinion|pads|hubs|shifterAperture)\b/.test(pointer)) return 'seats';
-  return pointer.startsWith('/chassis/ports') ? 'services' : 'weighing';
+  const [, , key = ''] = pointer.split('/');
+  return PART_OF[key] ?? 'car';
 }
 
 function Walk({ chassis }: { chassis: Chassis }) {
   const { save } = useBuildActions();
   const { assessment } = useJudgement();
   const tape = chassis.tape ?? [];
-  const first = tape[0]?.id ?? chassis.obstacles[0]?.id ?? 'seats';
+  const first = tape[0]?.id ?? chassis.obstacles[0]?.id ?? 'car';
   const wanted = useWantedField();
   const [chosen, setChosen] = useState<string>((wanted && partOf(wanted)) ?? first);
   useFieldFocus();
@@ -92,28 +184,13 @@ function Walk({ chassis }: { chassis: Chassis }) {
         </div>
         <div className={css['survey']}>
           <nav aria-label="Tape list">
+            <Parts title="The car" parts={CAR} chosen={chosen} onChoose={setChosen} />
             <AddBody onBegin={begin} />
             <WalkList chassis={chassis} chosen={chosen} onChoose={setChosen} />
-            <ul>
-              {FIXED.map(([key, title]) => (
-                <li key={key}>
-                  <button type="button" aria-current={chosen === key} onClick={() => setChosen(key)}>
-                    {title}
-                  </button>
-                </li>
-              ))}
-            </ul>
+            <Parts title="Around the bay" parts={AROUND} chosen={chosen} onChoose={setChosen} />
           </nav>
           <div className="survey-detail">
-            {chosen === 'seats' ? (
-              <SeatsDetail chassis={chassis} />
-            ) : chosen === 'services' ? (
-              <ServicesDetail chassis={chassis} />
-            ) : chosen === 'weighing' ? (
-              <WeighingDetail chassis={chassis} />
-            ) : chosen === 'claims' ? (
-              <Claims chassis={chassis} />
-            ) : (
+            {partShown(chosen, chassis) ?? (
               <BodyDetail
                 key={chosen}
                 taped={taped}
@@ -143,6 +220,34 @@ function Walk({ chassis }: { chassis: Chassis }) {
         none="Nothing that the sums rest on is missing."
         above={<LastChance tape={tape} onChoose={setChosen} />}
       />
+    </div>
+  );
+}
+
+/** Parts of the survey that are no body in the bay. */
+function Parts({
+  title,
+  parts,
+  chosen,
+  onChoose,
+}: {
+  title: string;
+  parts: readonly (readonly [key: string, title: string])[];
+  chosen: string;
+  onChoose: (key: string) => void;
+}) {
+  return (
+    <div>
+      <h3>{title}</h3>
+      <ul>
+        {parts.map(([key, name]) => (
+          <li key={key}>
+            <button type="button" aria-current={chosen === key} onClick={() => onChoose(key)}>
+              {name}
+            </button>
+          </li>
+        ))}
+      </ul>
     </div>
   );
 }

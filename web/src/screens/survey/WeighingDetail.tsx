@@ -8,10 +8,7 @@ import { useKept } from '../../hooks/kept.ts';
 import { FigureField } from '../../pieces/FigureField.tsx';
 import { QuantityField } from '../../pieces/fields.tsx';
 import { Plain } from '../../pieces/figures.tsx';
-import { CarFigures } from './CarFigures.tsx';
 import { PadsPanel } from './PadsPanel.tsx';
-import { DrivelineDetail } from './DrivelineDetail.tsx';
-import { SpringsDetail } from './SpringsDetail.tsx';
 import { NameField } from './SeatsDetail.tsx';
 import fields from '../../pieces/fields.module.css';
 import layout from '../../pieces/layout.module.css';
@@ -154,9 +151,6 @@ export function WeighingDetail({ chassis }: { chassis: Chassis }) {
           />
         )}
       </div>
-      <CarFigures chassis={chassis} />
-      <SpringsDetail chassis={chassis} />
-      <DrivelineDetail chassis={chassis} />
     </section>
   );
 }

@@ -3,14 +3,16 @@ import Button from '@mui/material/Button';
 import { useBuild } from '../../hooks/buildState.tsx';
 import { useKept } from '../../hooks/kept.ts';
 import { FigureField, type Typical } from '../../pieces/FigureField.tsx';
-import { QuantityField, WordsField } from '../../pieces/fields.tsx';
+import { ChoiceField, QuantityField, WordsField } from '../../pieces/fields.tsx';
 import layout from '../../pieces/layout.module.css';
 
 /** One field of a thing that is kept once all of it is there. */
 export interface WholeField<T> {
   readonly key: keyof T & string;
   readonly label: string;
-  readonly quantity: Quantity | 'words';
+  readonly quantity: Quantity | 'words' | 'choice';
+  /** Of a choice. */
+  readonly choices?: readonly { readonly value: string | number; readonly label: string }[];
   /** With its ±, evidence and source. */
   readonly figure?: boolean;
   /** The thing is whole without it. */
@@ -67,8 +69,16 @@ export function WholeForm<T extends object>({
     <fieldset className={layout['whole-form']}>
       <legend>{title}</legend>
       <div className={layout['form-grid']}>
-        {fields.map(({ key, label, quantity, figure, optional: _optional, typical, ...range }) =>
-          quantity === 'words' ? (
+        {fields.map(({ key, label, quantity, figure, optional: _optional, typical, choices = [], ...range }) =>
+          quantity === 'choice' ? (
+            <ChoiceField
+              key={key}
+              label={label}
+              value={String(now[key] ?? '')}
+              choices={choices.map((c) => ({ value: String(c.value), label: c.label }))}
+              onCommit={(v) => put(key, choices.find((c) => String(c.value) === v)?.value)}
+            />
+          ) : quantity === 'words' ? (
             <WordsField
               key={key}
               label={label}

@@ -99,6 +99,12 @@ export function runCalculator(
   const values = Object.fromEntries(Object.entries(figures).map(([k, f]) => [k, f.value]));
   // Scatter may push an input past where the sum has an answer: there the middle stands in for it.
   const middle = sum.run(values, chosen);
+  const [lost] = sum.outputs.filter((o) => !Number.isFinite(middle[o.name]));
+  if (lost)
+    throw new InputError(
+      `/inputs/${sum.inputs[0]!.name}`,
+      `${lost.label} has no value with these figures together: check those that are far from usual.`,
+    );
   const outputs = propagateAll(figures, (v) => {
     const tried = attempt(() => sum.run(v, chosen));
     return tried.ok ? tried.value : middle;

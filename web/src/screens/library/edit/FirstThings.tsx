@@ -1,6 +1,6 @@
 import type { RowKind } from '../../../hooks/api.ts';
 import layout from '../../../pieces/layout.module.css';
-import { titleOf } from './schema.ts';
+import { titleOf } from '../../../pieces/form/schema.ts';
 import css from './edit.module.css';
 
 /** What matters first of each kind, in the order in which one finds it on the thing and its papers, and what it is needed for. */

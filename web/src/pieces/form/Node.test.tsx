@@ -4,10 +4,10 @@ import { Engine, Gearbox, type FieldProblem } from '@sable/core';
 import { cleanup, fireEvent, render, screen, within } from '@testing-library/react';
 import { useState } from 'react';
 import { MemoryRouter } from 'react-router';
-import { library } from '../../../../../core/test/demo.ts';
-import { SettingsProvider } from '../../../hooks/settings.tsx';
+import { library } from '../../../../core/test/demo.ts';
+import { SettingsProvider } from '../../hooks/settings.tsx';
 import { Node } from './Node.tsx';
-import type { Schema } from '../../../pieces/schemaRange.ts';
+import type { Schema } from '../schemaRange.ts';
 
 afterEach(cleanup);
 beforeEach(() => localStorage.clear());

@@ -1,7 +1,7 @@
 import { formatEntry, readEntry, unitOf, type Quantity, type Units } from '@sable/core/units';
 import { useState } from 'react';
-import { useUnits } from '../../../hooks/settings.tsx';
-import { WordsField } from '../../../pieces/fields.tsx';
+import { useUnits } from '../../hooks/settings.tsx';
+import { WordsField } from '../fields.tsx';
 
 /** Figures with blanks or semicolons between, each read as a field would read it; undefined where one is none or can be two. */
 function readFigures(line: string, units: Units, quantity: Quantity = 'lengthMm'): number[] | undefined {

@@ -1,4 +1,4 @@
-import type { Schema } from '../../../pieces/schemaRange.ts';
+import type { Schema } from '../schemaRange.ts';
 import { fieldEntry } from '@sable/core/model';
 
 export const isFigure = (s: Schema) => Boolean(s.properties?.['value'] && s.properties['evidence']);

@@ -1,8 +1,8 @@
 import { Engine, Family, Gearbox, Part } from '@sable/core';
 import { fieldEntry } from '@sable/core/model';
-import { library } from '../../../../../core/test/demo.ts';
+import { library } from '../../../../core/test/demo.ts';
 import { blankOf, itemOf, titleOf, tupleOf } from './schema.ts';
-import type { Schema } from '../../../pieces/schemaRange.ts';
+import type { Schema } from '../schemaRange.ts';
 
 const KINDS = [
   ['engines', Engine, library.engines],

@@ -1,20 +1,21 @@
 import type { FieldProblem, PortSpec, ThreePoint } from '@sable/core';
-import { fieldEntry, usualAt } from '@sable/core/model';
+import { choiceWords, fieldEntry, usualAt } from '@sable/core/model';
+import { JOINT_KINDS } from '@sable/core/questions/joints';
 import type { Figure } from '@sable/core/units';
 import Button from '@mui/material/Button';
 import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import { createContext, useContext, useState, type ReactNode } from 'react';
-import { useWantedField } from '../../../pieces/fieldFocus.ts';
-import { ChoiceField, QuantityField, WordsField } from '../../../pieces/fields.tsx';
-import { FigureField, ThreePointField } from '../../../pieces/FigureField.tsx';
-import { JointFields, SpecFields } from '../../../pieces/SpecFields.tsx';
-import { LinesField, PointsField } from './fields.tsx';
+import { useWantedField } from '../fieldFocus.ts';
+import { ChoiceField, QuantityField, WordsField } from '../fields.tsx';
+import { FigureField, ThreePointField } from '../FigureField.tsx';
+import { JointFields, SpecFields } from '../SpecFields.tsx';
+import { LinesField, PointsField } from './lists.tsx';
 import { blankOf, isFigure, isPlain, isRecord, isThreePoint, itemOf, titleOf, tupleOf } from './schema.ts';
-import { rangeOfSchema, type Schema } from '../../../pieces/schemaRange.ts';
-import layout from '../../../pieces/layout.module.css';
-import { quantityOf } from '../../../pieces/fieldQuantity.ts';
-import css from './edit.module.css';
+import { rangeOfSchema, type Schema } from '../schemaRange.ts';
+import layout from '../layout.module.css';
+import { quantityOf } from '../fieldQuantity.ts';
+import css from './form.module.css';
 
 export interface NodeProps {
   readonly name: string;
@@ -99,7 +100,7 @@ export function Node(props: NodeProps) {
       <ChoiceField
         label={label}
         value={value === undefined ? '' : String(value)}
-        choices={schema.enum.map((e) => ({ value: String(e), label: String(e) }))}
+        choices={schema.enum.map((e) => ({ value: String(e), label: choiceWords(String(e)) }))}
         {...(help ? { help } : {})}
         error={error}
         onCommit={(v) => onChange(v === '' ? undefined : typeof schema.enum![0] === 'number' ? Number(v) : v)}
@@ -173,7 +174,7 @@ function TupleField({
   const [, title = label, inside = ''] = /^(.*?) \((.*)\)$/.exec(label) ?? [];
   const parts = inside.split(', ');
   return (
-    <fieldset className={css['edit-tuple']}>
+    <fieldset className={css['tuple']}>
       <legend>{title}</legend>
       <div>
         {Array.from({ length: size }, (_, i) => (
@@ -252,7 +253,7 @@ export function ObjectNode({
     onChange(v === undefined ? rest : { ...rest, [key]: v });
   };
   const body = (
-    <div className={css['edit-fields']}>
+    <div className={css['fields']}>
       {properties.map(([key, s]) => {
         const here = row[key] ?? (isPlain(s) || s.anyOf || optional(key) ? undefined : blankOf(s, key));
         if (here === undefined && !isPlain(s) && !s.anyOf) return null;
@@ -270,11 +271,7 @@ export function ObjectNode({
               {...(special ? { special } : {})}
             />
             {optional(key) && !isPlain(s) && here !== undefined && (
-              <button
-                type="button"
-                className={`${layout['link']} ${css['edit-link']}`}
-                onClick={() => put(key, undefined)}
-              >
+              <button type="button" className={`${layout['link']} ${css['link']}`} onClick={() => put(key, undefined)}>
                 Remove {titleOf(key).toLowerCase()}
               </button>
             )}
@@ -282,7 +279,7 @@ export function ObjectNode({
         );
       })}
       {missing.length > 0 && (
-        <p className={`wide ${css['edit-add']}`}>
+        <p className={`wide ${css['add']}`}>
           {missing.map(([key, s]) => (
             <Button key={key} onClick={() => put(key, blankOf(s, key))}>
               Add {titleOf(key).toLowerCase()}
@@ -313,8 +310,11 @@ const isWide = (s: Schema) =>
 /** What an entry of a list is called, so that it is found without opening it. */
 function entryTitle(entry: unknown, i: number): string {
   const e = entry as Readonly<Record<string, unknown>>;
-  const words = [e['name'], e['slot'], e['what'], e['kind'], e['item'], e['basis'], e['reads'], e['joint']];
-  return String(words.find((w) => typeof w === 'string' && w !== '') ?? `entry ${i + 1}`);
+  const joint = JOINT_KINDS.find((k) => k.kind === (e['joint'] ?? e['kind']));
+  const words = [e['name'], joint?.title, e['slot'], e['what'], e['kind'], e['item'], e['basis'], e['reads']];
+  const own = words.find((w) => typeof w === 'string' && w !== '');
+  const place = e['place'];
+  return `${typeof own === 'string' ? choiceWords(own) : `entry ${i + 1}`}${typeof place === 'string' ? `, ${place}` : ''}`;
 }
 
 /** The entry of a list on the way to a field of the row: "…/curves/1" and what lies under it. */
@@ -389,7 +389,7 @@ function ListNode({ name, schema, value, at, problems, onChange, special }: Node
     return (
       <fieldset className={layout['change']}>
         <legend>{label}</legend>
-        <div className={css['edit-picks']}>
+        <div className={css['picks']}>
           {item.enum.map((e) => (
             <FormControlLabel
               key={String(e)}
@@ -460,7 +460,7 @@ function ListNode({ name, schema, value, at, problems, onChange, special }: Node
                   bare
                   {...(special ? { special } : {})}
                 />
-                <p className={css['edit-add']}>
+                <p className={css['add']}>
                   <Button
                     onClick={() => {
                       const copy = structuredClone(entry) as { id?: string };

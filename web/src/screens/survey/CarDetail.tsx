@@ -1,0 +1,60 @@
+import { BODIES, type Chassis } from '@sable/core';
+import { useBuildActions } from '../../hooks/buildState.tsx';
+import { ChoiceField, QuantityField, WordsField } from '../../pieces/fields.tsx';
+import layout from '../../pieces/layout.module.css';
+import { CarFigures } from './CarFigures.tsx';
+
+const choices = (of: readonly string[]) => of.map((value) => ({ value, label: value }));
+
+/** What the car is, and the lengths and drag that sums about it rest on; all of it can be corrected at any time. */
+export function CarDetail({ chassis }: { chassis: Chassis }) {
+  const { save } = useBuildActions();
+  const put = (more: Partial<Chassis>) => save('chassis', chassis, { ...chassis, ...more });
+  return (
+    <section>
+      <h2>The car</h2>
+      <div className={layout['form-grid']} style={{ marginTop: 12 }}>
+        <WordsField
+          label="Car"
+          value={chassis.name}
+          maxLength={120}
+          onCommit={(name) =>
+            name.trim() === '' ? 'Enter a name, such as its model or chassis number.' : put({ name: name.trim() })
+          }
+        />
+        <QuantityField
+          label="Year"
+          quantity="number"
+          optional
+          whole
+          min={1900}
+          max={2100}
+          value={chassis.year}
+          onCommit={(year) => {
+            const { year: _old, ...rest } = chassis;
+            save('chassis', chassis, year === undefined ? rest : { ...rest, year });
+          }}
+        />
+        <ChoiceField
+          label="Body"
+          value={chassis.body}
+          choices={choices(BODIES)}
+          onCommit={(body) => put({ body: body as Chassis['body'] })}
+        />
+        <ChoiceField
+          label="Driven wheels"
+          value={chassis.drive}
+          choices={choices(['rear', 'front', 'all'])}
+          onCommit={(drive) => put({ drive: drive as Chassis['drive'] })}
+        />
+        <ChoiceField
+          label="Engine lies"
+          value={chassis.engineLies}
+          choices={choices(['longitudinal', 'transverse'])}
+          onCommit={(lies) => put({ engineLies: lies as Chassis['engineLies'] })}
+        />
+      </div>
+      <CarFigures chassis={chassis} />
+    </section>
+  );
+}

@@ -1,0 +1,61 @@
+import { Chassis } from '@sable/core';
+import { fieldProblems } from '@sable/core/formats';
+import Button from '@mui/material/Button';
+import { useBuild, useBuildActions } from '../../hooks/buildState.tsx';
+import { useKept } from '../../hooks/kept.ts';
+import { Node } from '../../pieces/form/Node.tsx';
+import type { Schema } from '../../pieces/schemaRange.ts';
+import { validateCarLists } from '../../validators/generated/carValidator.js';
+import form from '../../pieces/form/form.module.css';
+
+type ListName = 'tyres' | 'axleRatios' | 'differentials' | 'lumps';
+type Entries = readonly unknown[];
+
+/** Of several only one can be on the car: the one that was said to be last. */
+function oneFitted(before: Entries, next: Entries): Entries {
+  const fitted = (e: unknown) => (e as { fitted?: boolean } | undefined)?.fitted === true;
+  const on = next.flatMap((e, i) => (fitted(e) ? [i] : []));
+  if (on.length < 2) return next;
+  const last = on.find((i) => !fitted(before[i])) ?? on[0];
+  return next.map((e, i) => (fitted(e) ? { ...(e as object), fitted: i === last } : e));
+}
+
+/**
+ * A list of things about the car, each in its fields. It goes into the survey whenever all that its entries must have is there;
+ * until then what was entered waits in this browser, with what is missing told at its field.
+ */
+export function CarList({ name, chassis }: { name: ListName; chassis: Chassis }) {
+  const { build } = useBuild();
+  const { save } = useBuildActions();
+  const [begun, setBegun] = useKept<Entries | null>(`sable-begun/${build.id}/${name}`, null);
+  const now = begun ?? chassis[name] ?? [];
+  const problemsOf = (list: Entries) =>
+    validateCarLists({ [name]: list })
+      ? []
+      : fieldProblems(validateCarLists.errors ?? []).map((p) => ({ ...p, pointer: `/chassis${p.pointer}` }));
+  const problems = begun ? problemsOf(begun) : [];
+  const put = (value: unknown) => {
+    const next = oneFitted(now, (value ?? []) as Entries);
+    if (problemsOf(next).length > 0) return setBegun(next);
+    setBegun(null);
+    save('chassis', chassis, { ...chassis, [name]: next } as Chassis);
+  };
+  return (
+    <div className={form['form']}>
+      <Node
+        name={name}
+        schema={Chassis.properties[name] as Schema}
+        value={now}
+        at={`/chassis/${name}`}
+        problems={problems}
+        onChange={put}
+      />
+      {begun && (
+        <p className="small muted" role="status">
+          Waits in this browser, not yet in the survey: {problems[0]?.message ?? 'an entry is not whole.'}{' '}
+          <Button onClick={() => setBegun(null)}>Discard what is not whole</Button>
+        </p>
+      )}
+    </div>
+  );
+}

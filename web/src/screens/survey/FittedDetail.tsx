@@ -1,0 +1,80 @@
+import type { Chassis, Placement } from '@sable/core';
+import { Link } from 'react-router';
+import { useBuild, useBuildActions } from '../../hooks/buildState.tsx';
+import { ChoiceField, type Choice } from '../../pieces/fields.tsx';
+import layout from '../../pieces/layout.module.css';
+import { WholeForm, type WholeField } from './WholeForm.tsx';
+
+const place = { quantity: 'lengthMm', digits: 0, min: -10_000, max: 10_000 } as const;
+const turn = { quantity: 'angleDeg', digits: 1 } as const;
+const PLACE: readonly WholeField<Placement>[] = [
+  { key: 'xMm', label: 'Ahead of the front axle', ...place },
+  { key: 'yMm', label: 'Left of the middle', ...place },
+  { key: 'zMm', label: 'Above the floor', ...place },
+  {
+    key: 'yawDeg',
+    label: 'Its front points',
+    quantity: 'choice',
+    choices: [
+      { value: 0, label: 'forward' },
+      { value: 90, label: 'left' },
+      { value: -90, label: 'right' },
+      { value: 180, label: 'rearward' },
+    ],
+  },
+  { key: 'pitchDeg', label: 'Nose up', min: -30, max: 30, ...turn },
+  { key: 'cantDeg', label: 'Canted to the left', min: -90, max: 90, ...turn },
+];
+
+type Original = 'originalEngineId' | 'originalGearboxId';
+
+/** Engine and gearbox that are in the car now, and where the engine sits: what every candidate is held against. */
+export function FittedDetail({ chassis }: { chassis: Chassis }) {
+  const { library } = useBuild();
+  const { save } = useBuildActions();
+  const put = <K extends Original | 'engineAt'>(key: K, value: Chassis[K] | undefined) => {
+    const { [key]: _old, ...rest } = chassis;
+    save('chassis', chassis, (value === undefined ? rest : { ...rest, [key]: value }) as Chassis);
+  };
+  const choice = (key: Original, label: string, rows: readonly { id: string; name: string; retired?: boolean }[]) => (
+    <ChoiceField
+      label={label}
+      value={chassis[key] ?? ''}
+      choices={[
+        { value: '', label: 'not entered' },
+        ...rows.filter((r) => !r.retired || r.id === chassis[key]).map((r): Choice => ({ value: r.id, label: r.name })),
+      ]}
+      onCommit={(id) => put(key, id === '' ? undefined : id)}
+    />
+  );
+  const open = [
+    ...(chassis.originalEngineId ? [] : ['the engine']),
+    ...(chassis.originalGearboxId ? [] : ['the gearbox']),
+    ...(chassis.axleRatios.length > 0 ? [] : ['the final drive']),
+  ];
+  return (
+    <section>
+      <h2>In it now</h2>
+      <p className="say muted">
+        {open.length > 0
+          ? `Choose ${open.join(' and ')}: then the car as it is stands beside every candidate, and what stays in it is not judged anew.`
+          : 'The car as it is stands beside every candidate; what stays in it is not judged anew.'}
+      </p>
+      <div className={layout['form-grid']} style={{ marginTop: 12 }}>
+        {choice('originalEngineId', 'Engine', library.engines)}
+        {choice('originalGearboxId', 'Gearbox', library.gearboxes)}
+      </div>
+      <p className="small muted" style={{ marginTop: 8 }}>
+        Not in the library? Enter <Link to="/library/engines/new/edit">the engine</Link> or{' '}
+        <Link to="/library/gearboxes/new/edit">the gearbox</Link> with what its papers say, then choose it here.
+      </p>
+      <WholeForm
+        name="engineAt"
+        title="Where the engine sits: crank centreline at the rear face of the block"
+        fields={PLACE}
+        stored={chassis.engineAt}
+        onKeep={(at) => put('engineAt', at)}
+      />
+    </section>
+  );
+}
