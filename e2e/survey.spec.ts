@@ -87,7 +87,7 @@ test('what may be done is allowed by a person, and never to what steers the car 
 
 test('four pads give the axles and the sideways place', async ({ page, go, sable }) => {
   await go('/builds/ice-racer/survey');
-  await page.getByRole('button', { name: 'Weighing and the car' }).click();
+  await page.getByRole('button', { name: 'Weighing', exact: true }).click();
   await page.getByLabel('Front left').fill('235');
   await page.keyboard.press('Enter');
   await expect.poll(async () => (await chassis(sable, 'ice-racer'))!.weighing.frontKg?.value).toBe(459);

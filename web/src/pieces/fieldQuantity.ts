@@ -4,6 +4,7 @@ const SUFFIXES: readonly (readonly [string, Quantity])[] = [
   ['CcPerMin', 'flowCcPerMin'],
   ['NPerMm', 'stiffnessNPerMm'],
   ['Mm', 'lengthMm'],
+  ['KgEach', 'massKg'],
   ['Kg', 'massKg'],
   ['Nm', 'torqueNm'],
   ['Kw', 'powerKw'],

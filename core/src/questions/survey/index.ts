@@ -1,4 +1,5 @@
 export * from './assessSurvey.ts';
+export * from './carGaps.ts';
 export * from './measurements.ts';
 export * from './obstacleTemplates.ts';
 export * from './weighing.ts';

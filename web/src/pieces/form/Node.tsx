@@ -311,10 +311,25 @@ const isWide = (s: Schema) =>
 function entryTitle(entry: unknown, i: number): string {
   const e = entry as Readonly<Record<string, unknown>>;
   const joint = JOINT_KINDS.find((k) => k.kind === (e['joint'] ?? e['kind']));
-  const words = [e['name'], joint?.title, e['slot'], e['what'], e['kind'], e['item'], e['basis'], e['reads']];
-  const own = words.find((w) => typeof w === 'string' && w !== '');
+  const words = [
+    e['name'],
+    e['code'],
+    e['ratio'],
+    joint?.title,
+    e['slot'],
+    e['what'],
+    e['kind'],
+    e['item'],
+    e['basis'],
+    e['reads'],
+  ];
+  const own = words.find((w) => (typeof w === 'string' && w !== '') || typeof w === 'number');
   const place = e['place'];
-  return `${typeof own === 'string' ? choiceWords(own) : `entry ${i + 1}`}${typeof place === 'string' ? `, ${place}` : ''}`;
+  const title =
+    typeof own === 'number' ? own.toFixed(2) : typeof own === 'string' ? choiceWords(own) : `entry ${i + 1}`;
+  return [title, ...(typeof place === 'string' ? [place] : []), ...(e['fitted'] === true ? ['on the car'] : [])].join(
+    ', ',
+  );
 }
 
 /** The entry of a list on the way to a field of the row: "…/curves/1" and what lies under it. */

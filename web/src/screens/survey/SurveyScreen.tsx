@@ -1,5 +1,8 @@
 import {
+  CAR_THINGS,
+  carGaps,
   STATIONS,
+  type CarGap,
   TEMPLATES,
   missingOf,
   templateOf,
@@ -21,6 +24,7 @@ import { BayDrawing } from './BayDrawing.tsx';
 import { BeginSurvey } from './BeginSurvey.tsx';
 import { BodyDetail } from './BodyDetail.tsx';
 import { CarDetail } from './CarDetail.tsx';
+import { CarDrawing } from './CarDrawing.tsx';
 import { CarList } from './CarList.tsx';
 import { Claims } from './Claims.tsx';
 import { DrivelineDetail } from './DrivelineDetail.tsx';
@@ -164,6 +168,8 @@ function Walk({ chassis }: { chassis: Chassis }) {
     putTape([...tape, taped]);
     setChosen(id);
   };
+  const gaps = carGaps(chassis);
+  const ofCar = CAR.some(([key]) => key === chosen);
   const taped = tape.find((t) => t.id === chosen);
   const obstacle = chassis.obstacles.find((o) => o.id === chosen);
   const findings = (assessment?.findings ?? []).filter((f) => f.step === 'survey');
@@ -172,14 +178,11 @@ function Walk({ chassis }: { chassis: Chassis }) {
     <div className="screen">
       <div className="main">
         <div className="answer">
-          <p className="say big">
-            {chassis.obstacles.length === 0
-              ? 'The bay is empty so far'
-              : `${chassis.obstacles.length} bodies stand in the bay${lacking > 0 ? `, ${lacking === 1 ? 'one reading is' : `${lacking} readings are`} still missing` : ''}`}
-          </p>
+          <p className="say big">{ofCar ? carAnswer(chassis, gaps) : bayAnswer(chassis, lacking)}</p>
           <p className="say muted">
-            Axle line, level floor and the middle of the car are what everything is read from: plumb them first and
-            chalk them down. Car on stands or ramps, never on a jack alone.
+            {ofCar
+              ? 'Go round the car once with its papers, a tape and two scales. What is empty stays unknown, and says so where it counts.'
+              : 'Axle line, level floor and the middle of the car are what everything is read from: plumb them first and chalk them down. Car on stands or ramps, never on a jack alone.'}
           </p>
         </div>
         <div className={css['survey']}>
@@ -210,17 +213,55 @@ function Walk({ chassis }: { chassis: Chassis }) {
                 }
               />
             )}
-            <BayDrawing chassis={chassis} chosen={chosen} />
+            {ofCar ? <CarDrawing chassis={chassis} /> : <BayDrawing chassis={chassis} chosen={chosen} />}
           </div>
         </div>
       </div>
       <FindingsColumn
         title="Survey"
         findings={findings}
-        none="Nothing that the sums rest on is missing."
-        above={<LastChance tape={tape} onChoose={setChosen} />}
+        none={gaps.length === 0 ? 'Nothing that the sums rest on is missing.' : 'Of the bay nothing is missing.'}
+        above={
+          <>
+            <Gaps gaps={gaps} onChoose={setChosen} />
+            <LastChance tape={tape} onChoose={setChosen} />
+          </>
+        }
       />
     </div>
+  );
+}
+
+const bayAnswer = (chassis: Chassis, lacking: number): string =>
+  chassis.obstacles.length === 0
+    ? 'The bay is empty so far'
+    : `${chassis.obstacles.length} bodies stand in the bay${lacking > 0 ? `, ${lacking === 1 ? 'one reading is' : `${lacking} readings are`} still missing` : ''}`;
+
+function carAnswer({ name }: Chassis, gaps: readonly CarGap[]): string {
+  if (gaps.length === 0) return `${name}: nothing is missing that its sums rest on`;
+  return `${name}: ${CAR_THINGS - gaps.length} of ${CAR_THINGS} things about the car are known`;
+}
+
+const GAPS_SHOWN = 5;
+
+/** What is worth entering first about the car, and what it buys. */
+function Gaps({ gaps, onChoose }: { gaps: readonly CarGap[]; onChoose: (part: string) => void }) {
+  if (gaps.length === 0) return null;
+  return (
+    <section className={layout['result']}>
+      <h3>Missing first</h3>
+      <ul className={`small ${css['gaps']}`}>
+        {gaps.slice(0, GAPS_SHOWN).map((g) => (
+          <li key={g.pointer}>
+            <button type="button" className={layout['link']} onClick={() => onChoose(partOf(g.pointer)!)}>
+              {g.label}
+            </button>
+            : {g.buys}
+          </li>
+        ))}
+      </ul>
+      {gaps.length > GAPS_SHOWN && <p className="small muted">and {gaps.length - GAPS_SHOWN} more</p>}
+    </section>
   );
 }
 
