@@ -127,7 +127,7 @@ test('own car and engine by form from an empty shop: decimal commas, units and s
     await expect(page.getByText('Enter 1900 to 2100, whole.')).toBeVisible();
     await fill(page, 'Year', '');
     await page.getByRole('button', { name: 'Begin the survey' }).click();
-    await expect(page.getByText('The bay is empty so far')).toBeVisible();
+    await expect(page.getByText(/5 of 14 things about the car are known/)).toBeVisible();
     const { build } = (await (await fetch(`${shop.url}/api/v1/builds/own-saloon`)).json()) as { build: Build };
     expect(build.chassis).toMatchObject({
       axleRatios: [{ ratio: 4.1, fitted: true }],
@@ -154,6 +154,18 @@ test('own car and engine by form from an empty shop: decimal commas, units and s
     // Compression and fuel were entered: that row is judged, and no other is clear.
     await expect(page.getByRole('button', { name: /^A,.*, clear/ })).toHaveCount(1);
     await expect(page.getByRole('button', { name: /^A, Effective compression.*clear/ })).toBeVisible();
+
+    // They are the car’s own: then the candidate changes nothing, and says so.
+    await page.goto(`${shop.url}/builds/own-saloon/survey?c=a`);
+    await page.getByRole('button', { name: 'Engine and gearbox in it' }).click();
+    await pick(page, 'Engine', 'Two-litre four');
+    await pick(page, 'Gearbox', 'Four-speed');
+    await expect(page.getByText(/7 of 14 things about the car are known/)).toBeVisible();
+    await page.goto(`${shop.url}/builds/own-saloon/line-up`);
+    await expect(page.getByRole('button', { name: /^A, Car, change as weighed: ±?0 kg/ })).toBeVisible();
+    await expect(page.getByRole('button', { name: /^A, Open joints: 0 , clear/ })).toBeVisible();
+    await expect(page.getByRole('button', { name: /^A, Hours: 0 h/ })).toBeVisible();
+    await expect(page.getByRole('button', { name: /^A,.*, blocked/ })).toHaveCount(0);
 
     // Nobody reads a word of programs on any screen of a car with nearly nothing entered.
     for (const screen of SCREENS) {

@@ -111,7 +111,7 @@ test('a car that nobody has measured is begun from its papers', async ({ page, g
     await page.getByRole('option', { name: choice }).click();
   }
   await page.getByRole('button', { name: 'Begin the survey' }).click();
-  await expect(page.getByText('The bay is empty so far')).toBeVisible();
+  await expect(page.getByText(/of 14 things about the car are known/)).toBeVisible();
   await expect.poll(async () => (await chassis(sable, 'second-car'))?.name).toBe('Valley runabout');
   await page.getByRole('button', { name: /^Undo/ }).click();
   await expect.poll(() => chassis(sable, 'second-car')).toBeNull();

@@ -4,7 +4,7 @@
  * screen mounts it and typed into: what it stores is what was meant, or an error stands at the field in words.
  */
 import { jest } from '@jest/globals';
-import { Engine, Family, Gearbox, Part } from '@sable/core';
+import { Chassis, Engine, Family, Gearbox, Part } from '@sable/core';
 import { CALCULATORS } from '@sable/core/questions/engine';
 import { formatEntry } from '@sable/core/units';
 import { cleanup, fireEvent, render, screen } from '@testing-library/react';
@@ -35,6 +35,10 @@ const { WeighingDetail } = await import('./survey/WeighingDetail.tsx');
 const { SeatsDetail } = await import('./survey/SeatsDetail.tsx');
 const { ServicesDetail } = await import('./survey/ServicesDetail.tsx');
 const { BodyDetail } = await import('./survey/BodyDetail.tsx');
+const { CarDetail } = await import('./survey/CarDetail.tsx');
+const { FittedDetail } = await import('./survey/FittedDetail.tsx');
+const { SpringsDetail } = await import('./survey/SpringsDetail.tsx');
+const { DrivelineDetail } = await import('./survey/DrivelineDetail.tsx');
 const { BeginSurvey } = await import('./survey/BeginSurvey.tsx');
 const { CandidateScreen } = await import('./candidate/CandidateScreen.tsx');
 const { Bench } = await import('./donors/Bench.tsx');
@@ -123,7 +127,11 @@ const obstacle = tug.chassis!.obstacles.find((o) => o.may.length > 0)!;
 
 const SCREENS: readonly (readonly [name: string, part: () => ReactNode])[] = [
   ['Brief', () => <BriefScreen />],
-  ['Survey, weighing and the car', () => <WeighingDetail chassis={tug.chassis!} />],
+  ['Survey, the car', () => <CarDetail chassis={tug.chassis!} />],
+  ['Survey, what is in it', () => <FittedDetail chassis={tug.chassis!} />],
+  ['Survey, springs and brakes', () => <SpringsDetail chassis={tug.chassis!} />],
+  ['Survey, ratings, shaft, radiator', () => <DrivelineDetail chassis={tug.chassis!} />],
+  ['Survey, weighing', () => <WeighingDetail chassis={tug.chassis!} />],
   ['Survey, weighed on four pads', () => <WeighingDetail chassis={racer.chassis!} />],
   ['Survey, mounts and shafts', () => <SeatsDetail chassis={tug.chassis!} />],
   ['Survey, interfaces', () => <ServicesDetail chassis={tug.chassis!} />],
@@ -220,7 +228,15 @@ function* figuresOf(
   }
 }
 
+/** The lists about the car, as the survey has them. */
+const CarLists = {
+  properties: Object.fromEntries(
+    (['tyres', 'axleRatios', 'differentials', 'lumps'] as const).map((k) => [k, Chassis.properties[k]]),
+  ),
+};
+
 const ROWS = [
+  ['chassis', CarLists],
   ['engine', Engine],
   ['gearbox', Gearbox],
   ['part', Part],

@@ -1,6 +1,7 @@
 /** @jest-environment jsdom */
 import { cleanup, fireEvent, screen, within } from '@testing-library/react';
 import { wordSentence } from '@sable/core/units';
+import { baselineCandidate } from '@sable/core/questions/lineup';
 import { second, tug } from '../../../../core/test/demo.ts';
 import { actions, draw, open, openJudged } from '../../testing/inBuild.tsx';
 
@@ -74,4 +75,13 @@ test('without a candidate it says so', () => {
   open.candidate = undefined;
   draw(<PartsScreen />);
   expect(document.body.textContent).toBe('There is no candidate yet.');
+});
+
+test('a candidate that buys nothing and changes nothing costs nothing, and nothing is drawn of it', () => {
+  const { budget: _budget, ...brief } = tug.brief;
+  openJudged({ ...tug, brief, candidates: [{ ...baselineCandidate(tug)!, id: 'a', letter: 'A' }] }, 'a');
+  draw(<PartsScreen />);
+  expect(screen.getByText('It costs nothing: nothing is bought, and nothing is done')).toBeTruthy();
+  expect(document.body.innerHTML).not.toContain('NaN');
+  expect(screen.queryByRole('columnheader')).toBeNull();
 });

@@ -51,7 +51,9 @@ export function PartsScreen() {
       <div className="main">
         <div className="answer">
           <p className="say big">
-            {bill ? (
+            {bill?.lines.length === 0 ? (
+              'It costs nothing: nothing is bought, and nothing is done'
+            ) : bill ? (
               <>
                 {money(bill.meanTotal)} expected
                 {budget !== undefined &&
@@ -63,13 +65,13 @@ export function PartsScreen() {
               'No bill yet'
             )}
           </p>
-          {bill && (
+          {bill && bill.lines.length > 0 && (
             <p className="say">
               <Sentence>{`{{${bill.meanHours}±${bill.plusMinusHours}|hours}} of work, ${build.brief.ownLabour ? 'your own at no cost' : `at ${money(build.brief.hourlyRate)} an hour`}. ± is one standard deviation, lines taken as independent.`}</Sentence>
             </p>
           )}
         </div>
-        {bill && (
+        {bill && Math.max(bill.total.high, budget ?? 0) > 0 && (
           <BudgetBar
             low={bill.total.low}
             mean={bill.meanTotal}
@@ -80,7 +82,7 @@ export function PartsScreen() {
             money={money}
           />
         )}
-        {bill && (
+        {bill && bill.lines.length > 0 && (
           <div className={layout['scroll-x']} style={{ marginTop: 14 }}>
             <table className={layout['figures']}>
               <thead>
