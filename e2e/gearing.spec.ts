@@ -180,7 +180,7 @@ test('tyres and differential are chosen where their figures stand; the survey’
   await page.goto(`${sable.url}/builds/glider-tug/parts?c=c`);
   await expect(page.getByRole('rowheader', { name: 'Differential, limited' })).toBeVisible();
   await page.goto(`${sable.url}/builds/glider-tug/survey?c=c`);
-  await page.getByRole('button', { name: /weigh/i }).first().click();
+  await page.getByRole('button', { name: 'Ratings, shaft, radiator' }).click();
   const widest = page.getByLabel('Maximum tyre width', { exact: true });
   await widest.fill('170');
   await widest.press('Enter');

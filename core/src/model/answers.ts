@@ -31,6 +31,11 @@ export const BuildAnswer = Type.Object(
 export type BuildAnswer = Type.Static<typeof BuildAnswer>;
 
 /** One line of the shop's list of builds. */
+/** Where a build stands in the shop: among the others, put away, or to be erased. */
+export const SHELVES = ['open', 'archived', 'deleted'] as const;
+export type Shelf = (typeof SHELVES)[number];
+export const ShelfSchema = Type.Unsafe<Shelf>({ type: 'string', enum: [...SHELVES] });
+
 export const BuildSummary = Type.Object(
   {
     id: Type.String(),
@@ -38,6 +43,7 @@ export const BuildSummary = Type.Object(
     car: Words,
     candidates: Type.Integer(),
     chosen: Words,
+    shelf: ShelfSchema,
     version: Version,
     updatedAt: At,
   },

@@ -7,6 +7,7 @@ import {
   Chassis,
   Decision,
   Name,
+  ShelfSchema,
   checkBrief,
   checkCandidate,
   checkChassis,
@@ -15,14 +16,23 @@ import {
 } from '@sable/core';
 import type { FastifyReply, FastifyRequest } from 'fastify';
 import { Type } from 'typebox';
-import type { Db } from '../db/db.ts';
+import type { Db, Queryable } from '../db/db.ts';
 import { Problem } from '../http/problem.ts';
-import { listBuilds, readBuild, insertBuild, nextPosition, type Seat, type StoredBuild } from '../store/buildStore.ts';
+import {
+  eraseBuild,
+  insertBuild,
+  listBuilds,
+  nextPosition,
+  putOnShelf,
+  readBuild,
+  type Seat,
+  type StoredBuild,
+} from '../store/buildStore.ts';
 import type { BuildCache } from '../store/buildCache.ts';
 import { change, history, stepBack, stepWords, type Order } from '../store/changes.ts';
 import type { App } from '../http/app.ts';
 import { clientOf, versionOf } from '../http/client.ts';
-import { answers } from '../http/schemas.ts';
+import { answers, answersNothing } from '../http/schemas.ts';
 
 const Params = Type.Object({ id: Type.String() });
 const CandidateParams = Type.Object({ id: Type.String(), candidateId: Type.String() });
@@ -46,6 +56,14 @@ const PLAIN_BRIEF: Brief = {
   fuelOctaneRon: 95,
   mountSchool: 'rubber',
 };
+
+/** An id of a name that no build has yet. */
+async function freeBuildId(q: Queryable, name: string): Promise<string> {
+  const slug = idFrom(name, 'build');
+  let id = slug;
+  for (let n = 2; (await q.query('SELECT 1 FROM build WHERE id = $1', [id])).length > 0; n++) id = `${slug}-${n}`;
+  return id;
+}
 
 function orderOf(request: FastifyRequest, buildId: string): Order {
   return { buildId, ifVersion: versionOf(request), client: clientOf(request) };
@@ -78,10 +96,8 @@ export function buildRoutes(app: App, db: Db, cache: BuildCache): void {
     { schema: { summary: 'A new build', body: NewBuild, response: answers(BuildAnswer, 201) } },
     async (request, reply) => {
       const { name, currency } = request.body;
-      const slug = idFrom(name, 'build');
       const stored = await db.tx(async (q) => {
-        let id = slug;
-        for (let n = 2; (await q.query('SELECT 1 FROM build WHERE id = $1', [id])).length > 0; n++) id = `${slug}-${n}`;
+        const id = await freeBuildId(q, name);
         const build: Build = {
           id,
           name,
@@ -106,6 +122,60 @@ export function buildRoutes(app: App, db: Db, cache: BuildCache): void {
     },
     async (request, reply) => {
       return send(request, reply, await cache.read(request.params.id));
+    },
+  );
+
+  app.post(
+    '/builds/:id/copy',
+    {
+      schema: {
+        summary: 'A copy with brief, survey and candidates; nothing is chosen in it',
+        params: Params,
+        response: answers(BuildAnswer, 201),
+      },
+    },
+    async (request, reply) => {
+      const { build } = await cache.read(request.params.id);
+      const name = `${build.name.slice(0, 110)}, copy`;
+      const stored = await db.tx(async (q) => {
+        const id = await freeBuildId(q, name);
+        await insertBuild(q, { ...build, id, name, decision: { candidateId: null, reason: '' } });
+        return readBuild(q, id);
+      });
+      reply.code(201).header('location', `/api/v1/builds/${stored.build.id}`);
+      return send(request, reply, stored);
+    },
+  );
+
+  app.put(
+    '/builds/:id/shelf',
+    {
+      schema: {
+        summary: 'Archive, delete or put back; a deleted build stays whole until it is erased',
+        params: Params,
+        body: Type.Object({ shelf: ShelfSchema }, { additionalProperties: false }),
+        response: answersNothing,
+      },
+    },
+    async (request, reply) => {
+      await putOnShelf(db, request.params.id, request.body.shelf);
+      return reply.code(204).send();
+    },
+  );
+
+  app.delete(
+    '/builds/:id',
+    {
+      schema: {
+        summary: 'Erase a deleted build for good',
+        params: Params,
+        response: answersNothing,
+      },
+    },
+    async (request, reply) => {
+      await db.tx((q) => eraseBuild(q, request.params.id));
+      cache.forget(request.params.id);
+      return reply.code(204).send();
     },
   );
 

@@ -53,6 +53,12 @@ export class BuildCache {
     }
   }
 
+  /** An erased build is gone from here too. */
+  forget(id: string): void {
+    this.committed.delete(id);
+    this.words.delete(id);
+  }
+
   stepWords(id: string, client: string): StepsAnswer | undefined {
     return this.words.get(id)?.get(client);
   }

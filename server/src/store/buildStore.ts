@@ -1,4 +1,4 @@
-import type { Brief, Build, BuildSummary, Candidate, Chassis, Decision, Library } from '@sable/core';
+import type { Brief, Build, BuildSummary, Candidate, Chassis, Decision, Library, Shelf } from '@sable/core';
 import type { Queryable } from '../db/db.ts';
 import { Problem } from '../http/problem.ts';
 
@@ -16,10 +16,11 @@ export async function listBuilds(q: Queryable): Promise<BuildSummary[]> {
     car: string | null;
     candidates: number;
     chosen: string | null;
+    shelf: Shelf;
     version: number;
     updated_at: Date;
   }>(
-    `SELECT b.id, b.name, b.chassis->>'name' AS car, b.version, b.updated_at,
+    `SELECT b.id, b.name, b.chassis->>'name' AS car, b.shelf, b.version, b.updated_at,
             (SELECT count(*)::int FROM candidate c WHERE c.build_id = b.id) AS candidates,
             (SELECT c.letter || ' ' || (c.doc->>'name') FROM candidate c WHERE c.build_id = b.id AND c.id = b.decision->>'candidateId') AS chosen
        FROM build b ORDER BY b.created_at, b.id`,
@@ -48,6 +49,23 @@ export async function readBuild(q: Queryable, id: string): Promise<StoredBuild> 
   const { version, frozen, ...rest } = row;
   const build = { id, ...rest, candidates: candidates.map((c) => c.doc) };
   return { version, build, ...(frozen ? { frozen } : {}) };
+}
+
+/** Puts a build on another shelf; its content and version stay as they are. @throws Problem 404 */
+export async function putOnShelf(q: Queryable, id: string, shelf: Shelf): Promise<void> {
+  const rows = await q.query('UPDATE build SET shelf = $2 WHERE id = $1 RETURNING id', [id, shelf]);
+  if (rows.length === 0) throw new Problem(404, `There is no build “${id}”.`);
+}
+
+/** Erases a deleted build with all that was changed in it. @throws Problem 404, or 409 where it was not deleted before. */
+export async function eraseBuild(q: Queryable, id: string): Promise<void> {
+  const [row] = await q.query<{ name: string; shelf: Shelf }>(
+    'SELECT name, shelf FROM build WHERE id = $1 FOR UPDATE',
+    [id],
+  );
+  if (!row) throw new Problem(404, `There is no build “${id}”.`);
+  if (row.shelf !== 'deleted') throw new Problem(409, `“${row.name}” is not deleted. Delete it first, then erase it.`);
+  await q.query('DELETE FROM build WHERE id = $1', [id]);
 }
 
 /** The version that a build stands at; its row is held until the transaction ends. @throws Problem 404 */

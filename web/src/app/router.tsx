@@ -24,7 +24,7 @@ function Home() {
   const { data, error } = useQuery({ queryKey: KEYS.builds, queryFn: api.builds });
   if (error) return <p className="main">{error.message}</p>;
   if (!data) return null;
-  const first = data[0];
+  const first = data.find((b) => b.shelf === 'open');
   return <Navigate to={first ? `/builds/${first.id}/line-up` : '/shop'} replace />;
 }
 

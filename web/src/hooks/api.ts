@@ -94,6 +94,9 @@ export const api = {
   builds: () => call<BuildSummary[]>('GET', '/builds'),
   build: (id: string) => call<BuildAnswer>('GET', `/builds/${enc(id)}`),
   newBuild: (name: string) => call<BuildAnswer>('POST', '/builds', { name }),
+  copyBuild: (id: string) => call<BuildAnswer>('POST', `/builds/${enc(id)}/copy`),
+  shelve: (id: string, shelf: BuildSummary['shelf']) => call<undefined>('PUT', `/builds/${enc(id)}/shelf`, { shelf }),
+  erase: (id: string) => call<undefined>('DELETE', `/builds/${enc(id)}`),
   library: () => call<Library>('GET', '/library'),
   put: (id: string, path: string, content: unknown, version: number) =>
     call<BuildAnswer>('PUT', `/builds/${enc(id)}/${path}`, content, version),

@@ -9,8 +9,26 @@ import { ShopScreen } from './ShopScreen.tsx';
 afterEach(cleanup);
 
 const BUILDS = [
-  { id: 'tug', name: 'Tug', car: 'An estate', candidates: 6, chosen: 'B', updatedAt: '2026-11-02T10:00:00Z' },
-  { id: 'raw', name: 'Raw', car: null, candidates: 0, chosen: null, updatedAt: '2026-11-01T10:00:00Z' },
+  {
+    id: 'tug',
+    name: 'Tug',
+    car: 'An estate',
+    candidates: 6,
+    chosen: 'B',
+    shelf: 'open',
+    version: 4,
+    updatedAt: '2026-11-02T10:00:00Z',
+  },
+  {
+    id: 'raw',
+    name: 'Raw',
+    car: null,
+    candidates: 0,
+    chosen: null,
+    shelf: 'open',
+    version: 1,
+    updatedAt: '2026-11-01T10:00:00Z',
+  },
 ] as unknown as readonly BuildSummary[];
 
 /** Where the page has come to, written on it. */
@@ -138,4 +156,59 @@ describe('a file', () => {
     expect(alert.textContent).toContain('This is no build of Sable.');
     expect(alert.querySelectorAll('li')).toHaveLength(5);
   });
+});
+
+const rowMenu = async (build: string, item: string) => {
+  fireEvent.click(await screen.findByLabelText(`More for ${build}`));
+  fireEvent.click(await screen.findByText(item));
+};
+
+test('deleted, it is put on that shelf; undo puts it back where it was', async () => {
+  withBuilds(BUILDS, (a) => (a.method === 'PUT' ? { status: 204, body: undefined } : undefined));
+  shop();
+  await rowMenu('Raw', 'Delete');
+  expect(await screen.findByText('“Raw” is deleted.')).toBeTruthy();
+  expect(written()).toMatchObject([{ method: 'PUT', path: '/builds/raw/shelf', body: { shelf: 'deleted' } }]);
+  fireEvent.click(screen.getByText('Undo'));
+  await waitFor(() => expect(written()).toHaveLength(2));
+  expect(written()[1]).toMatchObject({ path: '/builds/raw/shelf', body: { shelf: 'open' } });
+});
+
+test('what is archived or deleted stands folded away, is not counted, and only a deleted one can be erased', async () => {
+  withBuilds(
+    [BUILDS[0]!, { ...BUILDS[1]!, shelf: 'archived' }, { ...BUILDS[1]!, id: 'old', name: 'Old', shelf: 'deleted' }],
+    (a) => (a.method === 'DELETE' ? { status: 204, body: undefined } : undefined),
+  );
+  shop();
+  expect(await screen.findByText('One build')).toBeTruthy();
+  expect(screen.getByText('Archived, 1')).toBeTruthy();
+  expect(screen.getByText('Deleted, 1')).toBeTruthy();
+  fireEvent.click(screen.getByLabelText('More for Raw'));
+  expect(await screen.findByText('Put back')).toBeTruthy();
+  expect(screen.queryByText('Erase for good')).toBeNull();
+  fireEvent.keyDown(screen.getByText('Put back'), { key: 'Escape' });
+  await rowMenu('Old', 'Erase for good');
+  await waitFor(() => expect(written()).toMatchObject([{ method: 'DELETE', path: '/builds/old' }]));
+});
+
+test('renamed in its row, against the version that was seen; a name can’t be emptied', async () => {
+  withBuilds(BUILDS, (a) => (a.method === 'PUT' ? { body: { build: { id: 'raw' }, version: 2 } } : undefined));
+  shop();
+  await rowMenu('Raw', 'Rename');
+  const field = (await screen.findAllByLabelText('Name of the build'))[0]!;
+  fireEvent.change(field, { target: { value: ' ' } });
+  fireEvent.blur(field);
+  expect(screen.getByText('A build needs a name.')).toBeTruthy();
+  fireEvent.change(field, { target: { value: 'Ready' } });
+  fireEvent.blur(field);
+  expect(await screen.findByText('“Raw” is called “Ready” now.')).toBeTruthy();
+  expect(written()).toMatchObject([{ method: 'PUT', path: '/builds/raw/name', body: { name: 'Ready' } }]);
+});
+
+test('copied, it says so', async () => {
+  withBuilds(BUILDS, (a) => (a.method === 'POST' ? { body: { build: { id: 'tug-copy' }, version: 1 } } : undefined));
+  shop();
+  await rowMenu('Tug', 'Copy');
+  expect(await screen.findByText('“Tug” is copied, with its survey and candidates.')).toBeTruthy();
+  expect(written()).toMatchObject([{ method: 'POST', path: '/builds/tug/copy' }]);
 });

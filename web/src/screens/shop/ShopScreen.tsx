@@ -1,4 +1,4 @@
-import type { ImportReport } from '@sable/core';
+import type { BuildSummary, ImportReport } from '@sable/core';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import Alert from '@mui/material/Alert';
 import Button from '@mui/material/Button';
@@ -10,7 +10,37 @@ import { KEYS } from '../../hooks/queryKeys.ts';
 import { ApiProblem } from '../../hooks/problem.ts';
 import { UnitSwitch } from '../../pieces/UnitSwitch.tsx';
 import { PlainShell } from '../../pieces/PlainShell.tsx';
-import layout from '../../pieces/layout.module.css';
+import { BuildTable, type BuildAct } from './BuildTable.tsx';
+
+async function carryOut(build: BuildSummary, act: BuildAct): Promise<void> {
+  switch (act.do) {
+    case 'rename':
+      await api.put(build.id, 'name', { name: act.name }, build.version);
+      return;
+    case 'copy':
+      await api.copyBuild(build.id);
+      return;
+    case 'put':
+      await api.shelve(build.id, act.on);
+      return;
+    case 'erase':
+      await api.erase(build.id);
+  }
+}
+
+const SHELF_WORDS = { open: 'is back among the builds', archived: 'is archived', deleted: 'is deleted' } as const;
+function doneWords({ name }: BuildSummary, act: BuildAct): string {
+  switch (act.do) {
+    case 'rename':
+      return `“${name}” is called “${act.name}” now.`;
+    case 'copy':
+      return `“${name}” is copied, with its survey and candidates.`;
+    case 'put':
+      return `“${name}” ${SHELF_WORDS[act.on]}.`;
+    case 'erase':
+      return `“${name}” is erased.`;
+  }
+}
 
 /** All builds of the shop; a new one, and bringing one in from a file. */
 export function ShopScreen() {
@@ -34,17 +64,30 @@ export function ShopScreen() {
       await client.invalidateQueries();
     },
   });
-  const problem = [create.error, bring.error, builds.error].find((e) => e instanceof ApiProblem);
+  const [done, setDone] = useState<{ build: BuildSummary; words: string; from?: BuildSummary['shelf'] }>();
+  const act = useMutation({
+    mutationFn: ({ build, act }: { build: BuildSummary; act: BuildAct }) => carryOut(build, act),
+    onSuccess: async (_, { build, act }) => {
+      setDone({
+        build: act.do === 'put' ? { ...build, shelf: act.on } : build,
+        words: doneWords(build, act),
+        ...(act.do === 'put' && build.shelf !== act.on ? { from: build.shelf } : {}),
+      });
+      await client.invalidateQueries({ queryKey: KEYS.builds });
+    },
+  });
+  const on = (shelf: BuildSummary['shelf']) => (builds.data ?? []).filter((b) => b.shelf === shelf);
+  const problem = [act.error, create.error, bring.error, builds.error].find((e) => e instanceof ApiProblem);
   return (
     <PlainShell title="Shop" tools={<UnitSwitch />}>
       <div className="main" style={{ maxWidth: 1000 }}>
         <p className="say big" style={{ marginBottom: 12 }}>
           {builds.data
-            ? builds.data.length === 0
+            ? on('open').length === 0
               ? 'No builds yet'
-              : builds.data.length === 1
+              : on('open').length === 1
                 ? 'One build'
-                : `${builds.data.length} builds`
+                : `${on('open').length} builds`
             : 'Reading the shop…'}
         </p>
         {problem && (
@@ -75,45 +118,41 @@ export function ShopScreen() {
             .
           </Alert>
         )}
-        {builds.data && builds.data.length > 0 && (
-          <table className={layout['figures']}>
-            <thead>
-              <tr>
-                <th scope="col">Build</th>
-                <th scope="col">Car</th>
-                <th scope="col" className="r">
-                  Candidates
-                </th>
-                <th scope="col">Chosen</th>
-                <th scope="col">Last change</th>
-                <th scope="col">
-                  <span className="visually-hidden">File</span>
-                </th>
-              </tr>
-            </thead>
-            <tbody>
-              {builds.data.map((b) => (
-                <tr key={b.id}>
-                  <th scope="row">
-                    <Link to={`/builds/${b.id}/line-up`} style={{ fontWeight: 600 }}>
-                      {b.name}
-                    </Link>
-                  </th>
-                  <td>{b.car ?? <span className="muted">not measured yet</span>}</td>
-                  <td className="r">{b.candidates}</td>
-                  <td>{b.chosen ?? <span className="muted">none</span>}</td>
-                  <td className="muted">
-                    {new Date(b.updatedAt).toLocaleString(undefined, { dateStyle: 'medium', timeStyle: 'short' })}
-                  </td>
-                  <td className="r" style={{ paddingRight: 0 }}>
-                    <Button component="a" href={api.bundleUrl(b.id)} download aria-label={`${b.name} as a file`}>
-                      As a file
-                    </Button>
-                  </td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
+        {done && (
+          <Alert
+            severity="info"
+            variant="outlined"
+            sx={{ mb: 2 }}
+            onClose={() => setDone(undefined)}
+            action={
+              done.from && (
+                <Button onClick={() => act.mutate({ build: done.build, act: { do: 'put', on: done.from! } })}>
+                  Undo
+                </Button>
+              )
+            }
+          >
+            {done.words}
+          </Alert>
+        )}
+        {on('open').length > 0 && (
+          <BuildTable builds={on('open')} onAct={(build, a) => act.mutate({ build, act: a })} />
+        )}
+        {(['archived', 'deleted'] as const).map(
+          (shelf) =>
+            on(shelf).length > 0 && (
+              <details key={shelf} style={{ marginTop: 14 }}>
+                <summary>
+                  {shelf === 'archived' ? 'Archived' : 'Deleted'}, {on(shelf).length}
+                </summary>
+                {shelf === 'deleted' && (
+                  <p className="small muted" style={{ margin: '6px 0' }}>
+                    Still whole here until it is erased for good.
+                  </p>
+                )}
+                <BuildTable builds={on(shelf)} onAct={(build, a) => act.mutate({ build, act: a })} />
+              </details>
+            ),
         )}
         <section className="block" style={{ maxWidth: 520 }}>
           <h2>Begin another</h2>
