@@ -13,7 +13,9 @@ if (globalThis.document) {
     'recentlyCreatedOwnerStacks',
     {
       get: () => Infinity,
-      set: () => undefined,
+      set() {
+        // It stays where it is.
+      },
     },
   );
 }

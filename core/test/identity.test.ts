@@ -169,3 +169,11 @@ test('whatever is not the car’s own is judged as before: no candidate of the d
         ]);
     }
 });
+
+test('what gives up first is said to have done so before only where engine and gearbox are the same', () => {
+  for (const a of assessAll(tug, library))
+    for (const f of a.findings.filter((x) => /^weakest/.test(x.id)))
+      expect([f.id, ALREADY.test(f.because)]).toEqual([f.id, false]);
+  const weakest = itself(tug, library).judged.findings.find((f) => f.id === 'weakest-later')!;
+  expect(weakest.because).toMatch(ALREADY);
+});

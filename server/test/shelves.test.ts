@@ -65,7 +65,7 @@ test('only a deleted one is erased, with its history; then it is gone and its na
 
 test('a shelf that there is not, and a build that there is not, are refused by name', async () => {
   const wrong = await shelve('glider-tug', 'attic');
-  expect([wrong.status, wrong.body.errors[0]!.pointer]).toEqual([400, '/shelf']);
+  expect([wrong.status, wrong.body.errors?.[0]?.pointer]).toEqual([400, '/shelf']);
   expect((await shelve('nothing', 'archived')).status).toBe(404);
   expect((await call(shop, 'POST', '/builds/nothing/copy')).status).toBe(404);
 });

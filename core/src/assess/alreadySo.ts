@@ -64,10 +64,13 @@ export function alreadySo(
   judged: { readonly checks: readonly Check[]; readonly findings: readonly Finding[] },
   found: { readonly checks: readonly Check[]; readonly findings: readonly Finding[] },
 ): { readonly checks: readonly Check[]; readonly findings: readonly Finding[] } {
+  const ofCheck = new Set<string>(judged.checks.map((c) => c.id));
   const findings = judged.findings.map((now) => {
     const was = missed(now.state) ? found.findings.find((f) => f.id === now.id) : undefined;
     if (!was || !missed(was.state) || (now.state === 'blocked' && was.state !== 'blocked')) return now;
-    if (!(WISHES.has(now.id) || sameThing(subject, now)) || !noWorse(now, was)) return now;
+    // What is no limit of one thing, such as what gives up first, is the same only where engine and gearbox are.
+    const same = ofCheck.has(now.id) ? sameThing(subject, now) : keepsEngine(subject) && keepsGearbox(subject);
+    if (!(WISHES.has(now.id) || same) || !noWorse(now, was)) return now;
     return told(now, now.id, was);
   });
   const softened = new Map(findings.flatMap((f, i) => (f === judged.findings[i] ? [] : [[f.id, f] as const])));

@@ -19,6 +19,8 @@ import { library as demoLibrary, tug } from '../../../core/test/demo.ts';
 interface Judged {
   readonly assessments: readonly Assessment[];
   readonly verdict: LineupVerdict;
+  /** The car as it was found, where a test has it judged. */
+  readonly found?: Assessment | undefined;
 }
 
 interface OpenBuild {
@@ -83,7 +85,7 @@ jest.unstable_mockModule('../hooks/buildState.tsx', () => ({
     candidate: open.candidate,
   }),
   useJudgement: () => ({
-    judgement: open.judged && { ...open.judged, found: undefined },
+    judgement: open.judged && { found: undefined, ...open.judged },
     assessment: assessmentOf(open.candidate?.id),
     assessmentOf,
     verdict: open.judged?.verdict,

@@ -44,9 +44,9 @@ export const KindOfRow = createContext('');
 /** One field of a row, whatever it holds: its schema says how it is entered, the dictionary what it is called. */
 export function Node(props: NodeProps) {
   const { name, schema, value, at, problems, onChange, special } = props;
+  const kind = useContext(KindOfRow);
   const own = special?.[name];
   if (own) return own(props);
-  const kind = useContext(KindOfRow);
   const entry = fieldEntry(name, parentOf(at));
   const label = entry?.label ?? name;
   const help =

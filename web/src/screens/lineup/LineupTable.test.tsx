@@ -1,7 +1,7 @@
 /** @jest-environment jsdom */
 import { cleanup, fireEvent, screen, within } from '@testing-library/react';
-import type { Build, Check } from '@sable/core';
-import { second, tug } from '../../../../core/test/demo.ts';
+import { assess, baselineCandidate, type Build, type Check } from '@sable/core';
+import { library, second, tug } from '../../../../core/test/demo.ts';
 import { actions, draw, open, openJudged, openUnjudged } from '../../testing/inBuild.tsx';
 
 const { LineupTable } = await import('./LineupTable.tsx');
@@ -91,4 +91,19 @@ test('long names of many candidates make it wider, not shorter', () => {
   draw(<LineupTable />);
   expect(screen.getAllByText(/that a patient person typed to its very end/).length).toBe(9);
   expect(screen.getByRole('table').style.minWidth).toBe(`${190 + 58 + 9 * 112}px`);
+});
+
+test('beside every row stands the car as found; where nobody entered what is in it, that leads to where it is entered', () => {
+  open.judged = { ...open.judged!, found: assess(tug, baselineCandidate(tug)!, library) };
+  draw(<LineupTable />);
+  const now = () => [...document.querySelectorAll('tbody td.now')].map((td) => td.textContent ?? '');
+  expect(now().length).toBeGreaterThan(20);
+  expect(now().filter((t) => t.trim() === '')).toEqual([]);
+  cleanup();
+  open.judged = { ...open.judged, found: undefined };
+  draw(<LineupTable />);
+  expect(new Set(now())).toEqual(new Set(['?']));
+  expect(screen.getByText('As found: enter it').getAttribute('href')).toMatch(
+    /\/survey\?.*field=\/chassis\/originalEngineId$/,
+  );
 });

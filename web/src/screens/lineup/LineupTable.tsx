@@ -1,6 +1,7 @@
 import type { Candidate, Check } from '@sable/core';
 import { formatNumber, formatQuantity, unitOf } from '@sable/core/units';
 import { lazy, memo, Suspense, useCallback, useState } from 'react';
+import { Link } from 'react-router';
 import { offered } from '../../pieces/offered.ts';
 import { useBuild, useBuildActions, useJudgement } from '../../hooks/buildState.tsx';
 import { useUnits } from '../../hooks/settings.tsx';
@@ -48,7 +49,15 @@ export function LineupTable() {
               <small className="muted">Right of the line is inside the limit</small>
             </th>
             <th scope="col" style={{ verticalAlign: 'bottom', paddingLeft: 0, textAlign: 'right', paddingRight: 8 }}>
-              <small className="muted">As found</small>
+              {judgement.found ? (
+                <small className="muted">As found</small>
+              ) : (
+                <small>
+                  <Link to={`/builds/${build.id}/survey?c=${current?.id ?? ''}&field=/chassis/originalEngineId`}>
+                    As found: enter it
+                  </Link>
+                </small>
+              )}
             </th>
             {build.candidates.map((c) => (
               <Heading key={c.id} candidate={c} className={selected(c)} />
@@ -78,7 +87,7 @@ export function LineupTable() {
                   <small>{limitWords(row.sample)}</small>
                 </th>
                 <td className={`${css['now']} num`}>
-                  <AsFound check={found.get(row.id)} />
+                  <AsFound check={found.get(row.id)} known={judgement.found !== undefined} />
                 </td>
                 {build.candidates.map((c) => {
                   const check = assessmentOf(c.id)?.checks.find((x) => x.id === row.id);
@@ -126,15 +135,11 @@ export function LineupTable() {
 /** A check may ask for fewer digits, or more, than its quantity usually has. */
 const digitsOf = (c: Check) => (c.digits === undefined ? {} : { digits: c.digits });
 
-/** What the car as found does in this row, where that means something. */
-function AsFound({ check }: { check: Check | undefined }) {
+/** What the car as found does in this row; never empty, or one would take what nobody judged for nothing wrong. */
+function AsFound({ check, known }: { check: Check | undefined; known: boolean }) {
   const units = useUnits();
-  if (!check || check.value === undefined || !['gearing', 'brief'].includes(check.step)) {
-    if (check?.id === 'mass-front' || check?.id === 'power-to-weight')
-      return <>{check.value === undefined ? '' : formatNumber(check.value, check.quantity, units, digitsOf(check))}</>;
-    return null;
-  }
-  return <>{formatNumber(check.value, check.quantity, units, digitsOf(check))}</>;
+  if (check?.value !== undefined) return <>{formatNumber(check.value, check.quantity, units, digitsOf(check))}</>;
+  return <small className="muted">{!known || check?.state === 'unknown' ? '?' : check ? 'as is' : '–'}</small>;
 }
 
 interface CellProps {

@@ -38,7 +38,7 @@ export function CarList({ name, chassis }: { name: ListName; chassis: Chassis })
     const next = oneFitted(now, (value ?? []) as Entries);
     if (problemsOf(next).length > 0) return setBegun(next);
     setBegun(null);
-    save('chassis', chassis, { ...chassis, [name]: next } as Chassis);
+    save('chassis', chassis, { ...chassis, [name]: next });
   };
   return (
     <div className={form['form']}>
