@@ -19,6 +19,7 @@ import { clearances, placedSolids, type PairClearance } from './clearances.ts';
 import { fitState } from './margin.ts';
 import { dressingClashes } from './matrix.ts';
 import { dressingRemedies, obstacleRemedies, smallRemedies } from './remedies.ts';
+import { unjudgedOf } from './unjudged.ts';
 import { routeBodies, type RouteClearance } from './routes.ts';
 
 /** Findings are written for pairs with less margin than this; the rest are counted. */
@@ -137,7 +138,8 @@ export function assessFit(subject: Subject, movement: Movement): CheckResult & {
     );
     break;
   }
-  const undrawn = [subject.engine, subject.gearbox].filter((x) => x.solids.length === 0);
+  const unjudged = unjudgedOf(subject);
+  const open = unjudged.map((u) => u.words).join(', ');
   const hit = smallest !== undefined && smallest.marginMm < 0;
   const check = makeCheck({
     id: 'fit-margin',
@@ -154,25 +156,39 @@ export function assessFit(subject: Subject, movement: Movement): CheckResult & {
     limitKind: 'at least',
     limit: 0,
     span: 60,
-    // What nobody has drawn clears nothing; what is drawn and hits, hits all the same.
-    state: undrawn.length > 0 && !hit ? 'unknown' : smallest ? fitState(smallest.marginMm) : 'clear',
-    because: smallest
-      ? `${pairSentence(smallest)}. ${pairBecause(smallest, movement)}.`
-      : undrawn.length > 0
-        ? `Nobody has drawn ${undrawn.map((x) => `the ${x.shortName}`).join(' and ')}.`
-        : 'Nothing in the bay comes near.',
+    // What nobody has drawn or measured clears nothing; what is there and hits, hits all the same.
+    state: unjudged.length > 0 && !hit ? 'unknown' : smallest ? fitState(smallest.marginMm) : 'clear',
+    because: [
+      smallest ? `${pairSentence(smallest)}. ${pairBecause(smallest, movement)}.` : '',
+      unjudged.length > 0 ? `Not judged: ${open}.` : smallest ? '' : 'Nothing in the bay comes near.',
+    ]
+      .filter((s) => s !== '')
+      .join(' '),
   });
-  for (const x of undrawn)
+  for (const x of unjudged.filter((u) => u.undrawn))
     findings.push(
       makeFinding({
         id: `fit-undrawn-${x.id}`,
         state: 'unknown',
         step: 'fit',
-        title: `Nobody has drawn the outside of the ${x.shortName}`,
+        title: `${capital(x.words)}: none of its gaps is known`,
         because:
           'Without its shape no gap can be told. Draw it in the library, copy one that is near, or bring in a scan.',
         about: [x.id],
-        missing: [`/${x === subject.engine ? 'engines' : 'gearboxes'}/${x.id}/solids`],
+        missing: [x.pointer],
+      }),
+    );
+  const unmeasured = unjudged.filter((u) => !u.undrawn);
+  if (unmeasured.length > 0)
+    findings.push(
+      makeFinding({
+        id: 'fit-unmeasured',
+        state: 'unknown',
+        step: 'fit',
+        title: `Gaps to ${unmeasured.length === 1 ? 'one thing' : `${unmeasured.length} things`} in the bay are not known`,
+        because: `${capital(unmeasured.map((u) => u.words).join(', '))}: what is drawn clears the rest, and nobody knows these.`,
+        about: [],
+        missing: ['/chassis/obstacles'],
       }),
     );
   const hits = new Set(pairs.filter((p) => p.marginMm < 0).map((p) => p.obstacle.id)).size;
@@ -186,11 +202,13 @@ export function assessFit(subject: Subject, movement: Movement): CheckResult & {
     limitKind: 'at most',
     limit: 0,
     span: 3,
-    ...(undrawn.length > 0 && hits === 0 ? { state: 'unknown' as const } : {}),
+    ...(unjudged.length > 0 && hits === 0 ? { state: 'unknown' as const } : {}),
     because:
-      hits === 0
-        ? `Every pair of ${solids.length} solids and ${bodies.length} obstacles has the gap it needs.`
-        : `${hits} of ${bodies.length} obstacles are hit or too near.`,
+      hits === 0 && unjudged.length > 0
+        ? `Not judged: ${open}.`
+        : hits === 0
+          ? `Every pair of ${solids.length} solids and ${bodies.length} obstacles has the gap it needs.`
+          : `${hits} of ${bodies.length} obstacles are hit or too near.`,
   });
   findings.push(...dressingClashes(subject), ...changesUndone(subject));
   const routes = assessRoutes(subject, movement, solids, bay);

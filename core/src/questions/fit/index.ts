@@ -12,3 +12,4 @@ export * from './requiredClearance.ts';
 export * from './routes.ts';
 export * from './shaftAngles.ts';
 export * from './sums.ts';
+export * from './unjudged.ts';

@@ -1,26 +1,9 @@
-import { makeFinding, type Chassis, type Finding, type ObstacleRole } from '../../model/index.ts';
+import { makeFinding, type Chassis, type Finding } from '../../model/index.ts';
 import { say } from '../../units/index.ts';
+import { unmeasuredOf } from './essential.ts';
 import { bodyFrom, missingOf, readOf } from './measurements.ts';
 import { templateOf } from './obstacleTemplates.ts';
 
-/** Without these a bay says little: the words tell what stays unknown. */
-const ESSENTIAL: readonly {
-  readonly roles: readonly ObstacleRole[];
-  readonly name: string;
-  readonly unknown: string;
-}[] = [
-  { roles: ['bonnet'], name: 'the bonnet', unknown: 'whether any engine is too tall' },
-  { roles: ['firewall'], name: 'the firewall', unknown: 'how far back an engine may sit' },
-  { roles: ['radiator pack', 'fan'], name: 'the radiator pack', unknown: 'how long an engine may be in front' },
-  { roles: ['crossmember', 'steering rack'], name: 'the crossmember or rack', unknown: 'which sump clears' },
-  {
-    roles: ['steering box', 'steering rack', 'steering shaft'],
-    name: 'the steering',
-    unknown: 'whether exhaust and intake clear what steers the car',
-  },
-  { roles: ['tunnel', 'floor'], name: 'the tunnel', unknown: 'which gearbox goes in' },
-  { roles: ['ground line'], name: 'the ground line', unknown: 'how low the sump may hang' },
-];
 /** Readings of one length that lie farther apart than this are not of one length. mm */
 const DOUBTFUL_SPREAD_MM = 8;
 
@@ -29,7 +12,6 @@ export function surveyFindings(chassis: Chassis): Finding[] {
   const findings: Finding[] = [];
   // An engine across a front-drive car has no tunnel and no lever through the floor.
   const across = chassis.drive === 'front' && chassis.engineLies === 'transverse';
-  const has = (roles: readonly ObstacleRole[]) => chassis.obstacles.some((o) => roles.includes(o.role));
   for (const taped of chassis.tape ?? []) {
     const missing = missingOf(taped);
     const total = templateOf(taped.template)?.readings.length ?? 0;
@@ -74,19 +56,17 @@ export function surveyFindings(chassis: Chassis): Finding[] {
       );
     }
   }
-  for (const { roles, name, unknown } of ESSENTIAL)
-    if (across && roles.includes('tunnel')) continue;
-    else if (!has(roles) && !(chassis.tape ?? []).some((t) => roles.includes(t.role)))
-      findings.push(
-        makeFinding({
-          id: `unmeasured-${roles[0]!.replaceAll(' ', '-')}`,
-          state: 'unknown',
-          step: 'survey',
-          title: `Nobody has measured ${name}`,
-          because: `It leaves unknown ${unknown}.`,
-          missing: ['/chassis/obstacles'],
-        }),
-      );
+  for (const { roles, name, unknown } of unmeasuredOf(chassis))
+    findings.push(
+      makeFinding({
+        id: `unmeasured-${roles[0]!.replaceAll(' ', '-')}`,
+        state: 'unknown',
+        step: 'survey',
+        title: `Nobody has measured ${name}`,
+        because: `It leaves unknown ${unknown}.`,
+        missing: ['/chassis/obstacles'],
+      }),
+    );
   const rest: readonly [boolean, string, string, string][] = [
     [chassis.pads.length === 0, 'pads', 'the mount pads', 'how far a bracket has to reach'],
     [!chassis.shifterAperture && !across, 'shifter', 'the shifter hole', 'whether the lever comes up through it'],

@@ -1,4 +1,4 @@
-import { fitState, pairSentence } from '@sable/core/questions/fit';
+import { fitState, pairSentence, unjudgedOf } from '@sable/core/questions/fit';
 import { Sentence } from '../../pieces/figures.tsx';
 import { StateMark } from '../../pieces/marks.tsx';
 import type { LiveFit } from './live.ts';
@@ -9,6 +9,21 @@ import css from './fit.module.css';
 export function FitAnswer({ live }: { live: LiveFit }) {
   const { gaps } = useStanding(live);
   const g = gaps[0];
+  const unjudged = unjudgedOf(live.subject);
+  const open = unjudged.map((u) => u.words).join(', ');
+  if (unjudged.length > 0 && (!g || g.marginMm >= 0))
+    return (
+      <div className={css['fit-answer']} aria-live="off">
+        <h2>
+          <StateMark state="unknown" /> Nobody can say yet: {unjudged[0]!.words}
+          {unjudged.length > 1 && `, and ${unjudged.length - 1} more`}
+        </h2>
+        <p className="small muted">
+          Not judged: {open}.{' '}
+          {g && <Sentence>{`Of what is there, ${pairSentence(g).replace(/^./, (c) => c.toLowerCase())}.`}</Sentence>}
+        </p>
+      </div>
+    );
   if (!g) return <h2>Nothing in the bay comes near</h2>;
   const state = fitState(g.marginMm);
   return (
@@ -22,6 +37,7 @@ export function FitAnswer({ live }: { live: LiveFit }) {
             ? `It needs {{${-g.marginMm}|lengthMm}} more there.`
             : `{{${g.gapMm}|lengthMm}} there, {{${g.needed.totalMm}|lengthMm}} needed. Everything else has more to spare.`}
         </Sentence>
+        {unjudged.length > 0 && ` Not judged: ${open}.`}
       </p>
     </div>
   );

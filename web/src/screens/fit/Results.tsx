@@ -1,5 +1,6 @@
 import type { Placement } from '@sable/core';
 import type { FitRecipe, FitRecipeAnswer } from '@sable/core/solvers/recipe';
+import { unjudgedOf } from '@sable/core/questions/fit';
 import type { FoundPlace, InstallationPath } from '@sable/core/solvers/placement';
 import { formatNumber, formatQuantity, unitOf } from '@sable/core/units';
 import Button from '@mui/material/Button';
@@ -8,6 +9,7 @@ import { useEffect, useRef, useState } from 'react';
 import { useBuild } from '../../hooks/buildState.tsx';
 import { useUnits } from '../../hooks/settings.tsx';
 import { Sentence } from '../../pieces/figures.tsx';
+import { StateMark } from '../../pieces/marks.tsx';
 import type { LiveFit } from './live.ts';
 import layout from '../../pieces/layout.module.css';
 import css from './fit.module.css';
@@ -44,6 +46,17 @@ function shiftWords(from: Placement, to: Placement): string {
   return words.length === 0 ? 'stays where it is' : `moves ${words.join(', ')}`;
 }
 
+/** What no result here has looked at, in one line beside it; nothing where all is drawn and measured. */
+function NotJudged({ live }: { live: LiveFit }) {
+  const unjudged = unjudgedOf(live.subject);
+  if (unjudged.length === 0) return null;
+  return (
+    <p className="small" role="note">
+      <StateMark state="unknown" /> Only against what is there; not judged: {unjudged.map((u) => u.words).join(', ')}.
+    </p>
+  );
+}
+
 export function PlaceResult({
   place,
   live,
@@ -78,6 +91,7 @@ export function PlaceResult({
           ` The search ran to the end of its range ${place.atRangeEnd.map((a) => AXIS_WORDS[a]).join(' and ')}.`}{' '}
         <Sentence>{`Nothing in the range can have more than ${mm(place.nothingAboveMm)}.`}</Sentence>
       </p>
+      <NotJudged live={live} />
       <p className="small">
         <Sentence>{`It ${shiftWords(from, place.placement)}.`}</Sentence>
       </p>
@@ -125,6 +139,7 @@ export function RecipeResult({
   return (
     <section className={layout['result']} aria-label="Recipes">
       <h3>{first.lines.length === 0 ? 'Moving it is enough' : 'What would have to change'}</h3>
+      <NotJudged live={live} />
       <ol className={css['recipes']}>
         {answer.recipes.map((r, i) => (
           <li key={r.lines.map((l) => l.title).join()} data-first={i === 0}>
@@ -212,6 +227,7 @@ export function InstallResult({ path, live }: { path: InstallationPath; live: Li
             : `No clear way from ${path.from}: {{${-path.tightest.gapMm}|lengthMm}} too much at the tightest`}
         </Sentence>
       </h3>
+      <NotJudged live={live} />
       <p className="small muted">
         <Sentence>{`Tightest: ${path.tightest.part} past the ${path.tightest.obstacle}. Tilts to {{${path.steepestDeg}|angleDeg|0}} nose up.`}</Sentence>
         {path.takenOff.length > 0 && ` Off the car for it: ${path.takenOff.join(', ')}.`}
