@@ -152,11 +152,14 @@ const browser = await chromium.launch({
 const only = process.argv[2];
 const rows: Row[] = [];
 
-/** Opens a place as somebody does who comes to it: the page read anew, and whatever has to be pressed. */
-async function come(page: Page, place: Place): Promise<void> {
-  await page.goto(url.url + place.path);
+/** Opens a screen as somebody does who comes to it: the page read anew. */
+async function come(page: Page, path: string): Promise<void> {
+  await page.goto(url.url + path);
   await page.locator('main:not([aria-busy="true"])').first().waitFor({ timeout: 60_000 });
   await page.evaluate(drawn);
+}
+
+async function openPlace(page: Page, place: Place): Promise<void> {
   await place.open?.(page);
   await page.evaluate(drawn);
 }
@@ -164,9 +167,11 @@ async function come(page: Page, place: Place): Promise<void> {
 const labelOf = (field: Locator): Promise<string> =>
   field.evaluate((e: HTMLInputElement) => e.getAttribute('aria-label') ?? e.labels?.[0]?.textContent ?? e.id);
 
-async function tryPlace(page: Page, place: Place, reader: Reader): Promise<Row> {
-  const row: Row = { place: place.name, fields: 0, wrongTold: 0, empty: 0, taken: 0, kept: 0, faults: [] };
-  await come(page, place);
+type Typed = ReadonlyMap<number, readonly [label: string, text: string]>;
+
+/** Types into every field of a place of the screen that is open. */
+async function typeInto(page: Page, place: Place, reader: Reader, row: Row): Promise<Typed> {
+  await openPlace(page, place);
   const typed = new Map<number, readonly [label: string, text: string]>();
   const count = await fieldsOf(page, place.within).count();
   for (let n = 0; n < count; n++) {
@@ -216,26 +221,81 @@ async function tryPlace(page: Page, place: Place, reader: Reader): Promise<Row> 
   }
   const words = await page.evaluate(programWords);
   row.faults.push(...words.map((w) => `shows “${w}”`));
-  if (place.kept === 'page') return { ...row, kept: row.taken };
-  if (place.kept === 'saved') {
-    await page.getByRole('button', { name: 'Save it' }).click();
-    const saved = await page
-      .waitForURL((u) => !u.pathname.endsWith('/edit'), { timeout: 5000 })
-      .then(() => true)
-      .catch(() => false);
-    if (!saved) {
-      row.faults.push(`not saved: ${(await page.getByRole('alert').allInnerTexts()).join(' ')}`);
-      return row;
-    }
-  } else await page.waitForTimeout(1200);
-  await come(page, place);
+  if (place.kept === 'page') row.kept = row.taken;
+  return typed;
+}
+
+/** What was typed into a place stands there when its screen is read anew. */
+async function compare(page: Page, place: Place, typed: Typed, row: Row): Promise<void> {
+  await openPlace(page, place);
   for (const [n, [label, text]] of typed) {
     const field = fieldsOf(page, place.within).nth(n);
     const now = (await fieldsOf(page, place.within).count()) > n ? await told(field) : undefined;
     if (now && figure(now.text) === figure(text)) row.kept++;
     else row.faults.push(`${label}: “${text}” is “${now?.text ?? 'gone'}” when read anew`);
   }
-  return row;
+}
+
+/** A fault is told with its place, and the walk goes on. */
+async function trying(row: Row, work: () => Promise<void>): Promise<void> {
+  try {
+    await work();
+  } catch (e) {
+    row.faults.push(e instanceof Error ? e.message.split('\n')[0]! : String(e));
+  }
+}
+
+/** All places of one screen: typed into one after another, the screen read anew once, and each compared. */
+async function tryScreen(page: Page, places: readonly Place[], reader: Reader, errors: string[]): Promise<Row[]> {
+  const [first] = places;
+  const all = places.map((place) => ({
+    place,
+    typed: new Map() as Typed,
+    row: {
+      place: `${reader.units}: ${place.name}`,
+      fields: 0,
+      wrongTold: 0,
+      empty: 0,
+      taken: 0,
+      kept: 0,
+      faults: [] as string[],
+    },
+  }));
+  await come(page, first!.path);
+  for (const each of all)
+    await trying(each.row, async () => {
+      each.typed = await typeInto(page, each.place, reader, each.row);
+    });
+  const lastRow = all.at(-1)!.row;
+  if (first!.kept === 'saved')
+    await trying(lastRow, async () => {
+      await page.getByRole('button', { name: 'Save it' }).click();
+      await page
+        .waitForURL((u) => !u.pathname.endsWith('/edit'), { timeout: 5000 })
+        .catch(async () => {
+          throw new Error(
+            `not saved: ${(await page.getByRole('alert').allInnerTexts()).join(' ').replaceAll('\n', ' ')}`,
+          );
+        });
+    });
+  else await page.waitForTimeout(1200);
+  if (first!.kept !== 'page') {
+    await come(page, first!.path);
+    for (const { place, typed, row } of all) await trying(row, () => compare(page, place, typed, row));
+  }
+  lastRow.faults.push(...errors.map((e) => `console: ${e}`));
+  return all.map((a) => a.row);
+}
+
+/** Places of one screen stand together. */
+function byScreen(places: readonly Place[]): readonly (readonly Place[])[] {
+  const screens: Place[][] = [];
+  for (const place of places) {
+    const last = screens.at(-1);
+    if (last?.[0]!.path === place.path && last[0]!.kept === place.kept) last.push(place);
+    else screens.push([place]);
+  }
+  return screens;
 }
 
 try {
@@ -252,25 +312,16 @@ try {
     });
     page.on('pageerror', (e) => errors.push(e.message));
     page.on('dialog', (d) => void d.accept());
-    for (const place of await places(page, url.url)) {
-      if (only !== undefined && !place.name.includes(only)) continue;
+    const wanted = (await places(page, url.url)).filter((p) => only === undefined || p.name.includes(only));
+    for (const screen of byScreen(wanted)) {
       errors.length = 0;
-      const row = await tryPlace(page, place, reader).catch((e: unknown): Row => ({
-        place: place.name,
-        fields: 0,
-        wrongTold: 0,
-        empty: 0,
-        taken: 0,
-        kept: 0,
-        faults: [e instanceof Error ? e.message.split('\n')[0]! : String(e)],
-      }));
-      row.faults.push(...errors.map((e) => `console: ${e}`));
-      row.place = `${reader.units}: ${row.place}`;
-      rows.push(row);
-      const told = row.faults.map((f) => `\n    ${f}`).join('');
-      process.stdout.write(
-        `${row.place.padEnd(58)} ${row.fields} fields, ${row.wrongTold}/${3 * row.fields} wrong told, ${row.empty} emptied, ${row.taken} taken, ${row.kept} kept${told}\n`,
-      );
+      for (const row of await tryScreen(page, screen, reader, errors)) {
+        rows.push(row);
+        const told = row.faults.map((f) => `\n    ${f}`).join('');
+        process.stdout.write(
+          `${row.place.padEnd(58)} ${row.fields} fields, ${row.wrongTold}/${3 * row.fields} wrong told, ${row.empty} emptied, ${row.taken} taken, ${row.kept} kept${told}\n`,
+        );
+      }
     }
     await context.close();
   }

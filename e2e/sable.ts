@@ -102,7 +102,8 @@ export const test = base.extend<
     async ({ page }, use) => {
       const errors: string[] = [];
       const hear = (m: ConsoleMessage) => {
-        if (m.type() === 'error' && !/Failed to load resource/.test(m.text())) errors.push(`${m.text()} (${new URL(page.url()).pathname})`);
+        if (m.type() === 'error' && !/Failed to load resource/.test(m.text()))
+          errors.push(`${m.text()} (${new URL(page.url()).pathname})`);
       };
       const broke = (e: Error) => errors.push(e.message);
       page.on('console', hear).on('pageerror', broke);

@@ -150,6 +150,9 @@ test('an engine of the car’s own that is moved is judged where it stands', () 
   const build: Build = { ...tug, chassis: { ...tug.chassis!, engineAt: at } };
   const there = itself(build, library, { placement: at });
   expect(there.judged.figures!.fit!.pairs.length).toBeGreaterThan(0);
+  // Where the drawing touches though the car was found so, the drawing or the place is off: tight, and it says so.
+  expect(there.judged.steps.fit).toBe('tight');
+  expect(there.judged.checks.find((c) => c.id === 'fit-margin')!.because).toMatch(ALREADY);
   const moved = itself(build, library, { placement: { ...at, zMm: 120 } });
   expect(moved.judged.steps.fit).toBe('blocked');
   const { subject } = resolveSubject(settingOf(moved.whole), moved.candidate, library);

@@ -74,9 +74,16 @@ export function alreadySo(
     return told(now, now.id, was);
   });
   const softened = new Map(findings.flatMap((f, i) => (f === judged.findings[i] ? [] : [[f.id, f] as const])));
+  const said = new Set(judged.findings.map((f) => f.id));
   const checks = judged.checks.map((now) => {
     const finding = softened.get(now.id);
-    return finding ? { ...now, state: finding.state, because: `${now.because} ${WORDS}` } : now;
+    if (finding) return { ...now, state: finding.state, because: `${now.because} ${WORDS}` };
+    // A row of the line-up that no finding says by itself, such as the smallest margin.
+    if (said.has(now.id) || now.state !== 'blocked') return now;
+    const was = found.checks.find((c) => c.id === now.id);
+    if (was?.state !== 'blocked' || !sameThing(subject, { step: now.step, about: [] })) return now;
+    return noWorse({ ...now, figure: now.value }, { ...was, figure: was.value }) ? told(now, now.id, was) : now;
   });
-  return softened.size === 0 ? judged : { checks, findings };
+  const changed = softened.size > 0 || checks.some((c, i) => c !== judged.checks[i]);
+  return changed ? { checks, findings } : judged;
 }

@@ -41,6 +41,9 @@ export const Candidate = Type.Object(
     finalDrive: Type.Number({ exclusiveMinimum: 0, maximum: 20 }),
     tyreCode: Type.String({ minLength: 3, maxLength: 30 }),
     placement: Placement,
+    unplaced: Type.Optional(
+      Type.Unsafe<true>({ type: 'boolean', const: true, description: 'nobody has said yet where it sits' }),
+    ),
     mountSchool: MountSchoolSchema,
     partIds: Type.Array(Id, { uniqueItems: true, maxItems: 200 }),
     obstacleChanges: Type.Optional(Type.Array(AcceptedChange, { maxItems: 60 })),

@@ -223,7 +223,10 @@ export const Engine = Type.Object(
     massRecords: Type.Array(MassRecord),
     ancillaryMasses: Type.Array(Type.Object({ item: AncillarySchema, massKg: AnyFigure }, closed)),
     comMm: Type.Optional(
-      Type.Object({ at: Vec3, plusMinusMm: Type.Number({ minimum: 0 }), evidence: EvidenceSchema }, closed),
+      Type.Object(
+        { at: Vec3, plusMinusMm: Type.Optional(Type.Number({ minimum: 0 })), evidence: EvidenceSchema },
+        closed,
+      ),
     ),
     throttle: Type.Optional(
       Type.Object({ boreMm: PositiveFigure, throats: Type.Integer({ minimum: 1, maximum: 16 }) }, closed),

@@ -378,6 +378,7 @@ const ENTRIES = {
   finalDrive: 'Final drive',
   tyreCode: 'Tyres',
   placement: 'Engine position',
+  unplaced: 'Not placed yet',
   xMm: 'Forward',
   yMm: 'Left',
   zMm: 'Up',

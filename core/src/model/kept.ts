@@ -1,3 +1,5 @@
+import type { Candidate } from './candidate.ts';
+import type { Placement } from './placement.ts';
 import type { Subject } from './subject.ts';
 
 type Own = Pick<Subject, 'chassis' | 'engine' | 'gearbox' | 'candidate' | 'parts'>;
@@ -31,4 +33,10 @@ export function staysPut(own: Own): boolean {
     engineAt === undefined ||
     (Object.keys(engineAt) as (keyof typeof engineAt)[]).every((key) => engineAt[key] === placement[key])
   );
+}
+
+/** The candidate with its engine put somewhere: from then on it is placed. */
+export function placedAt(candidate: Candidate, placement: Placement): Candidate {
+  const { unplaced: _unplaced, ...rest } = candidate;
+  return { ...rest, placement };
 }

@@ -78,6 +78,7 @@ export function assessFit(subject: Subject, movement: Movement): CheckResult & {
       figures: { pairs: [], smallest: undefined, routes: [], seat: undefined },
     };
   }
+  if (candidate.unplaced) return unplaced(candidate);
   const solids = placedSolids(subject, candidate.placement);
   const bay = bayOf(chassis.obstacles, candidate, subject.parts);
   const zones = bay.filter((b) => b.obstacle.role === 'reach zone');
@@ -237,6 +238,26 @@ function asFound(): CheckResult & { figures: FitFigures } {
   return {
     checks: [check],
     findings: [findingOf(check, 'Stays as found')],
+    figures: { pairs: [], smallest: undefined, routes: [], seat: undefined },
+  };
+}
+
+/** Until somebody has said where it sits, no gap is judged. */
+function unplaced({ id }: Subject['candidate']): CheckResult & { figures: FitFigures } {
+  const check = makeCheck({
+    id: 'fit-margin',
+    step: 'fit',
+    group: 'Fit',
+    title: 'Smallest margin',
+    quantity: 'lengthMm',
+    figure: undefined,
+    limitKind: 'at least',
+    limit: 0,
+    because: 'Nobody has said yet where it sits: place it in Fit, or search for the best position there.',
+  });
+  return {
+    checks: [check],
+    findings: [findingOf(check, 'It is not placed in the bay yet', { missing: [`/candidates/${id}/placement`] })],
     figures: { pairs: [], smallest: undefined, routes: [], seat: undefined },
   };
 }

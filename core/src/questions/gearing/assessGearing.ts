@@ -32,12 +32,18 @@ import { tractiveForceN } from './resistance.ts';
 import { rpmAtSpeed, speedKph } from './speeds.ts';
 import { topSpeed, type Driveline, type TopSpeed } from './topSpeed.ts';
 
-export interface GearFigures {
+/** What a gear makes of engine speed: it needs a tyre and no more. */
+export interface GearSpeeds {
   readonly gear: number;
   readonly ratio: number;
-  readonly speedAtRedlineKph: number;
+  /** Undefined where nobody has entered the redline. */
+  readonly speedAtRedlineKph: number | undefined;
   readonly speedPer1000Kph: number;
   readonly cruiseRpm: number | undefined;
+}
+
+export interface GearFigures extends GearSpeeds {
+  readonly speedAtRedlineKph: number;
   /** Peak thrust, N, and whether dry grip gives up before it. */
   readonly peakThrustN: number;
   readonly spins: boolean;
@@ -54,6 +60,8 @@ export interface GearingFigures {
   readonly finalDrive: number;
   readonly rollingRadius: Figure | undefined;
   readonly redlineRpm: number | undefined;
+  readonly speeds: readonly GearSpeeds[];
+  /** With what it pulls in each; empty where that is not known. */
   readonly gears: readonly GearFigures[];
   readonly reverseKph: number | undefined;
   readonly peakPowerKw: Derived | undefined;
@@ -107,10 +115,12 @@ export function assessGearing(
       ? gaps.find(() => gripNow(subject, mass, ofTyre(chassis, tyre, 'dryGrip').value))
       : undefined;
   const rolling = chassis ? gaps.find(() => ofCar(chassis, 'rollingCoefficient').value) : undefined;
+  const speeds = radius ? gearSpeeds(subject, finalDrive, radius.value, redline) : [];
   const gears =
     radius && curve && efficiencies && redline !== undefined
       ? gearFigures(
           subject,
+          speeds,
           curve,
           finalDrive,
           radius.value,
@@ -177,6 +187,7 @@ export function assessGearing(
       finalDrive,
       rollingRadius: radius,
       redlineRpm: redline,
+      speeds,
       gears,
       reverseKph:
         radius && redline !== undefined && gearbox.reverseRatio !== undefined
@@ -366,8 +377,24 @@ export function gripNow(subject: Subject, mass: MassFigures, mu: number): number
   });
 }
 
+function gearSpeeds(
+  { gearbox, brief }: Subject,
+  finalDrive: number,
+  radiusMm: number,
+  redlineRpm: number | undefined,
+): GearSpeeds[] {
+  return gearbox.ratios.map((ratio, i) => ({
+    gear: i + 1,
+    ratio,
+    speedAtRedlineKph: redlineRpm === undefined ? undefined : speedKph(redlineRpm, radiusMm, ratio, finalDrive),
+    speedPer1000Kph: speedKph(1000, radiusMm, ratio, finalDrive),
+    cruiseRpm: brief.cruise && rpmAtSpeed(brief.cruise.speedKph, radiusMm, ratio, finalDrive),
+  }));
+}
+
 function gearFigures(
   subject: Subject,
+  speeds: readonly GearSpeeds[],
   curve: CurveInUse,
   finalDrive: number,
   radiusMm: number,
@@ -382,11 +409,8 @@ function gearFigures(
     const efficiency = efficiencies[i]!;
     const peakThrustN = tractiveForceN(peak, ratio, finalDrive, efficiency, radiusMm);
     return {
-      gear: i + 1,
-      ratio,
+      ...speeds[i]!,
       speedAtRedlineKph: speedKph(redlineRpm, radiusMm, ratio, finalDrive),
-      speedPer1000Kph: speedKph(1000, radiusMm, ratio, finalDrive),
-      cruiseRpm: subject.brief.cruise && rpmAtSpeed(subject.brief.cruise.speedKph, radiusMm, ratio, finalDrive),
       peakThrustN,
       spins: gripN !== undefined && peakThrustN > gripN,
       torqueAtGripNm: gripN === undefined ? undefined : (gripN * (radiusMm / 1000)) / (ratio * finalDrive * efficiency),

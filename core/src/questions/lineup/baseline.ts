@@ -21,7 +21,7 @@ export function baselineCandidate(build: Pick<Build, 'chassis' | 'brief'>): Cand
     gearboxId: chassis.originalGearboxId,
     finalDrive: axle.ratio,
     tyreCode: (chassis.tyres.find((t) => t.fitted) ?? chassis.tyres[0])?.code ?? 'none',
-    placement: chassis.engineAt ?? NOWHERE,
+    ...(chassis.engineAt ? { placement: chassis.engineAt } : { placement: NOWHERE, unplaced: true as const }),
     mountSchool: brief.mountSchool,
     partIds: [],
     whyNot: '',

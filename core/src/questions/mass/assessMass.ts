@@ -1,6 +1,7 @@
 import {
   findingOf,
   Gaps,
+  MissingInput,
   indexOf,
   keepsEngine,
   keepsGearbox,
@@ -273,6 +274,8 @@ function carSums(
     rear: ofWeighing(chassis, 'rearKg'),
     wheelbase: ofCar(chassis, 'wheelbaseMm'),
   };
+  if (subject.candidate.unplaced && into.some((m) => m.comMm === undefined))
+    throw new MissingInput(`/candidates/${subject.candidate.id}/placement`);
   if (!places.engine && into.some((m) => m.comMm === undefined)) ofEngine(subject.engine, 'comMm');
   if (!places.gearbox && into.some((m) => m.comMm === undefined)) ofGearbox(subject.gearbox, 'comMm');
   const outNames = keysOf('out', out);

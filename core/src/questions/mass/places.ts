@@ -17,6 +17,7 @@ export function massPlaces(subject: Subject): {
   readonly engine: V3 | undefined;
   readonly gearbox: V3 | undefined;
 } {
+  if (subject.candidate.unplaced) return { engine: undefined, gearbox: undefined };
   const pose = poseOf(subject.candidate.placement);
   return {
     engine: subject.engine.comMm && applyPose(pose, subject.engine.comMm.at),

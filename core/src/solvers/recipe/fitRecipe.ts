@@ -11,6 +11,7 @@ import {
   accept,
   type Accepted,
   type Candidate,
+  placedAt,
   type Obstacle,
   type Subject,
 } from '../../model/index.ts';
@@ -236,7 +237,7 @@ export function* searchFitRecipes(
       massKg: sum((l) => l.massKg),
       givesUp: lines.flatMap((l) => (l.givesUp ? [l.givesUp] : [])),
       place: r.place,
-      candidate: { ...accepted(r.steps), placement: r.place.placement },
+      candidate: placedAt(accepted(r.steps), r.place.placement),
     };
   });
   return {

@@ -272,7 +272,7 @@ export function ObjectNode({
             />
             {optional(key) && !isPlain(s) && here !== undefined && (
               <button type="button" className={`${layout['link']} ${css['link']}`} onClick={() => put(key, undefined)}>
-                Remove {titleOf(key).toLowerCase()}
+                Remove {lowered(titleOf(key))}
               </button>
             )}
           </div>
@@ -282,7 +282,7 @@ export function ObjectNode({
         <p className={`wide ${css['add']}`}>
           {missing.map(([key, s]) => (
             <Button key={key} onClick={() => put(key, blankOf(s, key))}>
-              Add {titleOf(key).toLowerCase()}
+              Add {lowered(titleOf(key))}
             </Button>
           ))}
         </p>
@@ -297,6 +297,9 @@ export function ObjectNode({
     </fieldset>
   );
 }
+
+/** Within a sentence: “Oil” is oil, and “ECU” stays as it is. */
+const lowered = (title: string) => (/^[A-Z]{2}/.test(title) ? title : title.charAt(0).toLowerCase() + title.slice(1));
 
 /** Fields that take a line of their own. */
 const isWide = (s: Schema) =>

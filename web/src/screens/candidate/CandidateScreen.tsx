@@ -10,6 +10,7 @@ import {
 } from '@sable/core';
 import { convexOf } from '@sable/core/geometry';
 import { fieldProblems } from '@sable/core/formats';
+import { placedAt } from '@sable/core/model';
 import { readTyreCode } from '@sable/core/questions/gearing';
 import { whatChanged } from '@sable/core/questions/lineup';
 import Autocomplete from '@mui/material/Autocomplete';
@@ -50,8 +51,8 @@ function Open({ candidate }: { candidate: Candidate }) {
   const opened = useOpened(assessment);
   const engine = library.engines.find((e) => e.id === candidate.engineId);
   const gearbox = library.gearboxes.find((g) => g.id === candidate.gearboxId);
-  const change = (part: Partial<Candidate>) => {
-    const next = { ...candidate, ...part };
+  const change = (part: Partial<Candidate>) => save({ ...candidate, ...part });
+  const save = (next: Candidate) => {
     const faults: FieldProblem[] = validateCandidate(next) ? [] : fieldProblems(validateCandidate.errors ?? []);
     try {
       readTyreCode(next.tyreCode);
@@ -62,7 +63,8 @@ function Open({ candidate }: { candidate: Candidate }) {
     if (faults.length === 0) saveCandidate(candidate, next);
   };
   const fault = (pointer: string) => problems.find((p) => p.pointer === pointer)?.message;
-  const place = (part: Partial<Candidate['placement']>) => change({ placement: { ...candidate.placement, ...part } });
+  const place = (part: Partial<Candidate['placement']>) =>
+    save(placedAt(candidate, { ...candidate.placement, ...part }));
   const p = candidate.placement;
   const own = verdict?.candidates.find((v) => v.candidateId === candidate.id);
   const ratios = build.chassis?.axleRatios ?? [];

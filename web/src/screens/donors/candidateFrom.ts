@@ -74,6 +74,7 @@ export function candidateFrom(
       ? {
           dressing: model.dressing,
           placement: model.placement,
+          ...(model.unplaced ? { unplaced: true as const } : {}),
           mountSchool: model.mountSchool,
           ...(model.springs ? { springs: model.springs } : {}),
           ...(model.obstacleChanges ? { obstacleChanges: model.obstacleChanges } : {}),

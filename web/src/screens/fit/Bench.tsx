@@ -1,4 +1,5 @@
 import type { Candidate, Placement } from '@sable/core';
+import { placedAt } from '@sable/core/model';
 import { FRONT, PLAN, SIDE, VIEWS, type View } from '@sable/core/formats/drawing';
 import type { V3 } from '@sable/core/geometry';
 import { unitOf } from '@sable/core/units';
@@ -98,7 +99,7 @@ export function Bench({ candidate }: { candidate: Candidate }) {
     );
   const put = (placement: Placement) => {
     live.put(placement);
-    saveCandidate(candidate, { ...candidate, placement });
+    saveCandidate(candidate, placedAt(candidate, placement));
     work.clear();
   };
   const pane = (view: View) => (

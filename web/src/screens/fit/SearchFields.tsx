@@ -42,7 +42,7 @@ export function SearchFields({
       <div className={css['fields']}>
         <TextField select label="Ghost" value={ghost} onChange={(e) => onChange({ ...choices, ghost: e.target.value })}>
           <MenuItem value="none">None</MenuItem>
-          {baselineCandidate(build) && <MenuItem value="found">Engine as found</MenuItem>}
+          {build.chassis?.engineAt && baselineCandidate(build) && <MenuItem value="found">Engine as found</MenuItem>}
           {build.candidates
             .filter((c) => c.id !== candidate.id)
             .map((c) => (

@@ -42,6 +42,29 @@ describe('the answer of the fit', () => {
     act(() => live.put({ ...lower, zMm: 9000 }));
     expect(document.body.textContent).not.toMatch(/hits|needs/);
   });
+  test('of an engine and a gearbox that nobody drew it says that, whatever is clear', () => {
+    const c = tug.candidates.find((x) => x.letter === 'C')!;
+    const undrawn = {
+      ...library,
+      engines: library.engines.map((e) => (e.id === c.engineId ? { ...e, solids: [], slots: [], bosses: [] } : e)),
+      gearboxes: library.gearboxes.map((g) => (g.id === c.gearboxId ? { ...g, solids: [] } : g)),
+    };
+    draw(<FitAnswer live={LiveFit.of(tug, c, undrawn)!} />);
+    expect(say()).toMatch(/Nobody can say yet: the V6 2.7 is not drawn, and 1 more$/);
+    expect(document.body.textContent).not.toMatch(/clear|comes near|NaN|undefined/);
+  });
+  test('with only the gearbox not drawn, what is there is told below as that', () => {
+    const c = tug.candidates.find((x) => x.letter === 'C')!;
+    const undrawn = {
+      ...library,
+      gearboxes: library.gearboxes.map((g) => (g.id === c.gearboxId ? { ...g, solids: [] } : g)),
+    };
+    draw(<FitAnswer live={LiveFit.of(tug, c, undrawn)!} />);
+    expect(say()).toMatch(/Nobody can say yet: the six-speed G6 is not drawn$/);
+    expect(document.body.textContent).toMatch(
+      /Not judged: the six-speed G6 is not drawn\. Of what is there, .+ clears the /,
+    );
+  });
   test('is in the reader’s units', () => {
     draw(<FitAnswer live={held()} />, 'us');
     expect(document.body.textContent).toMatch(/ in\b/);

@@ -13,7 +13,7 @@ export function useGhosts(of: string, notId: string): readonly Ghost[] {
     const other =
       of === 'found' ? baselineCandidate(build) : build.candidates.find((c) => c.id === of && c.id !== notId);
     const { subject } = other ? resolveSubject(settingOf(build), other, library) : { subject: undefined };
-    return subject && other
+    return subject && other && !other.unplaced
       ? placedSolids(subject, other.placement).map(({ solid, convex }) => ({ id: solid.id, convex }))
       : [];
   }, [of, notId, build, library]);

@@ -1,4 +1,5 @@
 import type { Candidate, Placement } from '@sable/core';
+import { placedAt } from '@sable/core/model';
 import { useCallback, useEffect, useMemo, useRef } from 'react';
 import { useBuild, useBuildActions } from '../../hooks/buildState.tsx';
 import { LiveFit } from './live.ts';
@@ -36,7 +37,8 @@ export function useLivePlacement(candidate: Candidate): LivePlacement {
     rest.current = undefined;
     if (!live) return;
     const placement: Placement = live.target;
-    if (!samePlace(placement, saved.current.placement)) saveCandidate(saved.current, { ...saved.current, placement });
+    if (!samePlace(placement, saved.current.placement))
+      saveCandidate(saved.current, placedAt(saved.current, placement));
   }, [live, saveCandidate]);
   const writeSoon = useCallback(() => {
     clearTimeout(rest.current);

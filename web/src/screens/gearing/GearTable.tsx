@@ -1,4 +1,4 @@
-import type { GearFigures } from '@sable/core/questions/gearing';
+import type { GearFigures, GearSpeeds } from '@sable/core/questions/gearing';
 import { gearWord, type StrengthFigures } from '@sable/core/questions/strength';
 import { formatNumber, unitOf } from '@sable/core/units';
 import { useBuild } from '../../hooks/buildState.tsx';
@@ -9,13 +9,16 @@ const capital = (s: string) => s.charAt(0).toUpperCase() + s.slice(1);
 
 /** Every gear: speeds, thrust, what the tyres do, what the box sees and who sets it. */
 export function GearTable({
+  speeds,
   gears,
   strength,
   redlineRpm,
 }: {
+  speeds: readonly GearSpeeds[];
+  /** Empty where nobody knows what it pulls. */
   gears: readonly GearFigures[];
   strength: StrengthFigures | undefined;
-  redlineRpm: number;
+  redlineRpm: number | undefined;
 }) {
   const { build } = useBuild();
   const units = useUnits();
@@ -56,33 +59,38 @@ export function GearTable({
             </tr>
           </thead>
           <tbody>
-            {gears.map((gear, i) => {
+            {speeds.map((gear, i) => {
+              const pull = gears[i];
               const load = strength?.gears[i];
               const worst = strength?.worst?.gear === gear.gear;
               return (
                 <tr key={gear.gear} className={worst ? 'is-current' : ''}>
                   <th scope="row">{capital(gearWord(gear.gear))}</th>
                   <td className="r">{gear.ratio.toFixed(2)}</td>
-                  <td className="r">{formatNumber(gear.speedAtRedlineKph, 'speedKph', units)}</td>
+                  <td className="r">
+                    {gear.speedAtRedlineKph === undefined
+                      ? 'not known'
+                      : formatNumber(gear.speedAtRedlineKph, 'speedKph', units)}
+                  </td>
                   <td className="r">{formatNumber(gear.speedPer1000Kph, 'speedKph', units, { digits: 1 })}</td>
                   <td className="r">
                     {gear.cruiseRpm === undefined ? (
                       '–'
-                    ) : gear.cruiseRpm > redlineRpm ? (
+                    ) : gear.cruiseRpm > (redlineRpm ?? Infinity) ? (
                       <span className="muted">too fast</span>
                     ) : (
                       formatNumber(gear.cruiseRpm, 'rpm', units)
                     )}
                   </td>
-                  <td className="r">{formatNumber(gear.peakThrustN, 'count', units)}</td>
+                  <td className="r">{pull ? formatNumber(pull.peakThrustN, 'count', units) : 'not known'}</td>
                   <td className="r">
-                    {gear.gradePct === undefined ? '–' : formatNumber(gear.gradePct, 'percent', units, { digits: 0 })}
+                    {pull?.gradePct === undefined ? '–' : formatNumber(pull.gradePct, 'percent', units, { digits: 0 })}
                   </td>
                   <td>
-                    {gear.torqueAtGripNm === undefined
+                    {pull?.torqueAtGripNm === undefined
                       ? 'not known'
-                      : gear.spins
-                        ? `give up at ${formatNumber(gear.torqueAtGripNm, 'torqueNm', units)} ${unitOf('torqueNm', units)}`
+                      : pull.spins
+                        ? `give up at ${formatNumber(pull.torqueAtGripNm, 'torqueNm', units)} ${unitOf('torqueNm', units)}`
                         : 'hold'}
                   </td>
                   <td className="r">{load ? formatNumber(load.loadNm, 'torqueNm', units) : '–'}</td>

@@ -93,10 +93,23 @@ export function Ratios() {
           )}
         </div>
         {gears.length === 0 || g?.redlineRpm === undefined || !figures || !candidate ? (
-          <div className={layout['empty']}>
-            <h2>Gearing needs an engine with a curve and a tyre that can be read</h2>
-            <p>Choose them in the candidate; everything here follows.</p>
-          </div>
+          <>
+            <div className={layout['empty']}>
+              <h2>
+                {g && g.speeds.length > 0
+                  ? 'What it pulls is not known yet; how fast each gear turns it is'
+                  : 'Gearing needs an engine with a curve and a tyre that can be read'}
+              </h2>
+              <p>
+                {g && g.speeds.length > 0
+                  ? 'What is missing stands beside, with where it is entered.'
+                  : 'Choose them in the candidate; everything here follows.'}
+              </p>
+            </div>
+            {g && g.speeds.length > 0 && (
+              <GearTable speeds={g.speeds} gears={[]} strength={undefined} redlineRpm={g.redlineRpm} />
+            )}
+          </>
         ) : (
           <>
             <div className={css['drive-bar']} style={{ gridTemplateColumns: 'minmax(150px, 260px)' }}>
@@ -114,7 +127,7 @@ export function Ratios() {
               finalDrive={g.finalDrive}
               redlineRpm={g.redlineRpm}
             />
-            <GearTable gears={gears} strength={figures.strength} redlineRpm={g.redlineRpm} />
+            <GearTable speeds={g.speeds} gears={gears} strength={figures.strength} redlineRpm={g.redlineRpm} />
             <section className="block grid-two">
               <div>
                 <h2>{build.brief.hill ? 'Hill start' : 'Hill start: the brief names no hill'}</h2>

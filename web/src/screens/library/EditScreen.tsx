@@ -448,7 +448,16 @@ function Curves({ schema, value, at, problems, onChange }: NodeProps) {
       ))}
       <Button
         onClick={() =>
-          onChange([...curves, { id: freeId(curves), name: '', rpm: [], torqueNm: [], inUse: curves.length === 0 }])
+          onChange([
+            ...curves,
+            {
+              id: freeId(curves),
+              name: `Curve ${curves.length + 1}`,
+              rpm: [],
+              torqueNm: [],
+              inUse: curves.length === 0,
+            },
+          ])
         }
       >
         Add a curve
