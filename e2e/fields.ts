@@ -58,19 +58,27 @@ async function places(page: Page, url: string): Promise<readonly Place[]> {
   const rows: Place[] = [];
   for (const row of ['engines/quillon-22', 'gearboxes/corran-g6', 'parts/mk-quillon-kit', 'families/quillon-four']) {
     const path = `/library/${row}/edit`;
-    const entries = await listed(page, url + path, 'details > summary').catch(() => []);
+    await listed(page, url + path, 'main');
+    const entries = await page
+      .locator('details[data-pointer]')
+      .evaluateAll((all) =>
+        all.map((d) => [d.getAttribute('data-pointer') ?? '', d.querySelector('summary')?.textContent ?? ''] as const),
+      );
     rows.push({ name: `library, ${row}`, path, kept: 'saved', within: ':not(details *)' });
     rows.push(
-      ...entries.map((name, n): Place => ({
-        name: `library, ${row}, ${name}`,
-        path,
-        kept: 'saved',
-        within: ':is(details *)',
-        open: async (p) => {
-          if ((await p.locator('details').nth(n).getAttribute('open')) === null)
-            await p.locator('details > summary').nth(n).click();
-        },
-      })),
+      ...entries.map(([pointer, name]): Place => {
+        const one = `details[data-pointer="${pointer}"]`;
+        return {
+          name: `library, ${row}, ${name}`,
+          path,
+          kept: 'saved',
+          within: `:is(${one} *)`,
+          open: async (p) => {
+            if ((await p.locator(one).getAttribute('open')) === null)
+              await p.locator(`${one} > summary`).click({ timeout: 5000 });
+          },
+        };
+      }),
     );
   }
   return [

@@ -1,0 +1,211 @@
+/** A whole car with two donors, typed in from an empty shop: what comes out is what a person reckons by hand. */
+import type { Build } from '@sable/core';
+import type { Locator, Page } from '@playwright/test';
+import { cell, expect, Sable, test } from './sable.ts';
+
+/** What a person goes through: fields, lists and buttons. */
+class Hands {
+  inputs = 0;
+  constructor(
+    readonly page: Page,
+    readonly url: string,
+  ) {}
+  async fill(label: string | RegExp, text: string, within: Page | Locator = this.page): Promise<void> {
+    this.inputs++;
+    const field = within.getByLabel(label, typeof label === 'string' ? { exact: true } : {}).first();
+    await field.fill(text);
+    await field.press('Tab');
+  }
+  async pick(label: string, option: string, within: Page | Locator = this.page): Promise<void> {
+    this.inputs++;
+    await within.getByRole('combobox', { name: label, exact: true }).first().click();
+    await this.page.getByRole('option', { name: option, exact: true }).click();
+  }
+  async press(name: string, within: Page | Locator = this.page): Promise<void> {
+    this.inputs++;
+    await within.getByRole('button', { name, exact: true }).first().click();
+  }
+  /** The innermost group of fields under a title. */
+  list(title: string): Locator {
+    const legend = this.page.locator('legend', { hasText: new RegExp(`^${title}`, 'i') });
+    return this.page.locator('fieldset').filter({ has: legend }).last();
+  }
+  async at(words: string, [forward, left, up]: readonly [string, string, string], within?: Locator): Promise<void> {
+    for (const [name, text] of [
+      ['forward', forward],
+      ['left', left],
+      ['up', up],
+    ] as const)
+      await this.fill(new RegExp(`^${words}, ${name}$`), text, within);
+  }
+  async save(kind: string): Promise<void> {
+    await this.press('Put it in the library');
+    await expect(this.page).toHaveURL(new RegExp(`/library/${kind}/(?!new)`));
+  }
+}
+
+interface Donor {
+  readonly name: string;
+  readonly bore: string;
+  readonly stroke: string;
+  readonly ratio: string;
+  readonly redline: string;
+  readonly curve: string;
+  readonly basis: string;
+  readonly mass: string;
+  readonly price: readonly [string, string, string];
+}
+
+async function engine(h: Hands, e: Donor): Promise<void> {
+  await h.page.goto(`${h.url}/library/engines/new/edit`);
+  await h.fill('Name', e.name);
+  await h.fill('Cylinders', '4');
+  await h.pick('Fuel', 'petrol');
+  await h.pick('Induction', 'naturally aspirated');
+  await h.fill('Bore', e.bore);
+  await h.fill('Stroke', e.stroke);
+  await h.fill('Compression ratio', e.ratio);
+  await h.fill('Idle speed', '850');
+  await h.fill('Redline', e.redline);
+  await h.press('Add a curve');
+  await h.fill('rpm and N·m, two columns', e.curve);
+  await h.pick('Test standard', 'ISO 1585', h.list('Curves'));
+  await h.pick('Evidence', 'published', h.list('Curves'));
+  await h.press('Add', h.list('Quoted masses'));
+  await h.pick('Mass basis', e.basis, h.list('Quoted masses'));
+  await h.fill('Mass', e.mass, h.list('Quoted masses'));
+  const [low, likely, high] = e.price;
+  await h.fill('Price, low', low);
+  await h.fill('Price, likely', likely);
+  await h.fill('Price, high', high);
+  await h.save('engines');
+}
+
+async function lump(h: Hands, name: string, mass: string, at: readonly [string, string, string], leaves: string) {
+  const list = h.list('Parts in the car now');
+  await h.press('Add', list);
+  await expect(list.getByLabel('Name', { exact: true })).toHaveValue('');
+  await h.fill('Name', name, list);
+  await h.fill('Mass', mass, list);
+  await h.at('.*', at, list);
+  await h.pick('Leaves with', leaves, list);
+}
+
+async function candidate(h: Hands, of: string, letter: string): Promise<void> {
+  await h.press('Add a candidate');
+  const dialog = h.page.getByRole('dialog');
+  await h.pick('Engine', of, dialog);
+  await h.pick('Gearbox', 'Five-speed', dialog);
+  await h.press('Add candidate', dialog);
+  await expect(h.page).toHaveURL(new RegExp(`candidate\\?c=${letter}`));
+}
+
+test('own saloon and two donors by hand: masses, speeds in the gears, the bill and who leads, in at most 120 inputs', async ({
+  page,
+}) => {
+  const shop = new Sable(false);
+  await shop.start('--no-demo');
+  try {
+    const h = new Hands(page, shop.url);
+    await engine(h, {
+      name: 'Two-litre',
+      bore: '86',
+      stroke: '86',
+      ratio: '9,8',
+      redline: '6200',
+      curve: '1000 120\n2000 150\n3000 170\n4000 175\n5000 165\n6000 140',
+      basis: 'dressed',
+      mass: '128',
+      price: ['300', '450', '600'],
+    });
+    await engine(h, {
+      name: 'Sixteen-valve',
+      bore: '84',
+      stroke: '90',
+      ratio: '10,4',
+      redline: '7000',
+      curve: '1000 110\n2000 145\n3000 168\n4000 182\n5000 184\n6000 170\n7000 150',
+      basis: 'bare',
+      mass: '112',
+      price: ['500', '700', '950'],
+    });
+    await page.goto(`${shop.url}/library/gearboxes/new/edit`);
+    await h.fill('Name', 'Five-speed');
+    await h.pick('Kind', 'manual');
+    await h.fill('Gear ratios', '3,5 2,05 1,4 1 0,82');
+    await h.fill('Mass', '34');
+    await h.fill('Oil', '1.6');
+    await h.fill('Price, low', '120');
+    await h.fill('Price, likely', '180');
+    await h.fill('Price, high', '260');
+    await h.save('gearboxes');
+
+    await page.goto(`${shop.url}/shop`);
+    await h.fill('Name of the build', 'Own saloon');
+    await h.press('Begin it');
+    await expect(page).toHaveURL(/\/builds\/own-saloon\/brief/);
+    await page.goto(`${shop.url}/builds/own-saloon/survey`);
+    await h.fill('Car', 'Own saloon');
+    await h.pick('Body', 'small saloon');
+    await h.pick('Driven wheels', 'rear');
+    await h.pick('Engine lies', 'longitudinal');
+    await h.fill('Tyres', '165/80R13');
+    await h.fill('Final drive', '4,1');
+    await h.fill('Wheelbase', '2400');
+    await h.fill('Front axle', '470');
+    await h.fill('Rear axle', '410');
+    await h.press('Begin the survey');
+    await h.press('What can come out');
+    await lump(h, 'old engine', '118', ['-20', '0', '410'], 'engine');
+    await lump(h, 'old gearbox', '29', ['-460', '0', '310'], 'gearbox');
+    await candidate(h, 'Two-litre', 'a');
+    await candidate(h, 'Sixteen-valve', 'b');
+    await page.goto(`${shop.url}/builds/own-saloon/line-up`);
+
+    // By hand. Both engines with typical dressing on (the Two-litre is quoted dressed), gearbox 34 kg and 1.6 l of oil at
+    // 0.86 kg/l; 118 and 29 kg come out.
+    const change = async (letter: string) =>
+      Number(
+        /as weighed: ([+−-]?[\d.]+) kg/.exec(
+          (await cell(page, letter, 'Car, change as weighed').getAttribute('aria-label'))!.replace('−', '-'),
+        )![1],
+      );
+    await expect(cell(page, 'A', 'Car, change as weighed')).toBeVisible();
+    const boxAndOil = 34 + 1.6 * 0.86;
+    const out = 118 + 29;
+    const { build } = (await (await fetch(`${shop.url}/api/v1/builds/own-saloon`)).json()) as { build: Build };
+    const masses = await Promise.all(
+      build.candidates.map(async (c) => {
+        const library = await (await fetch(`${shop.url}/api/v1/library`)).json();
+        return shop.sum<{ checks: { id: string; value?: number }[] }>('assess', { build, candidateId: c.id, library });
+      }),
+    );
+    const massOf = (i: number) => masses[i]!.checks.find((k) => k.id === 'mass-change')!.value!;
+    // Dressed means that nothing of it is missing but its oil and coolant, which nobody entered: the quoted 128 kg stay within 5.
+    expect(Math.abs(massOf(0) - (128 + boxAndOil - out))).toBeLessThan(5);
+    // Bare lacks the whole dressing: typical masses bring it some 40 to 60 kg.
+    expect(massOf(1) - (112 + boxAndOil - out)).toBeGreaterThan(35);
+    expect(massOf(1) - (112 + boxAndOil - out)).toBeLessThan(65);
+    expect(await change('A')).toBe(Math.round(massOf(0)));
+    expect(await change('B')).toBe(Math.round(massOf(1)));
+    // Nobody has said where either sits: axle loads are not known, and nothing is clear for want of a bay.
+    await expect(cell(page, 'A', 'On the front axle')).toHaveAccessibleName(/not known/);
+    await expect(cell(page, 'A', 'Smallest margin')).toHaveAccessibleName(/not known.*unknown/);
+    // 450 and 180 likely by low and high: (300 + 4·450 + 600)/6 + (120 + 4·180 + 260)/6 = 450 + 183.3.
+    await expect(cell(page, 'A', 'Expected total')).toHaveAccessibleName(/: 633 €/);
+    await expect(cell(page, 'B', 'Expected total')).toHaveAccessibleName(/: 892 €/);
+    await expect(page.getByText('B leads', { exact: true })).toBeVisible();
+
+    // 165/80R13: free diameter 330.2 + 2·132 = 594.2 mm, rolling radius 0.97 of the half = 288.2 mm. At 6,200 rpm in fifth
+    // (0.82 · 4.1): 6200/60 · 2π · 0.2882 / 3.362 · 3.6 = 200 km/h; at 1,000 rpm 32.3.
+    await page.goto(`${shop.url}/builds/own-saloon/gearing/ratios?c=a`);
+    const fifth = page.getByRole('row', { name: /^Fifth/ });
+    await expect(fifth).toContainText('200');
+    await expect(fifth).toContainText('32.3');
+    process.stdout.write(`A whole car and two donors: ${h.inputs} inputs to the first line-up.\n`);
+    expect(h.inputs).toBeLessThanOrEqual(120);
+  } finally {
+    await shop.stop();
+    shop.remove();
+  }
+});
