@@ -300,7 +300,7 @@ function byScreen(places: readonly Place[]): readonly (readonly Place[])[] {
   const screens: Place[][] = [];
   for (const place of places) {
     const last = screens.at(-1);
-    if (last?.[0]!.path === place.path && last[0]!.kept === place.kept) last.push(place);
+    if (last?.[0]!.path === place.path && last[0].kept === place.kept) last.push(place);
     else screens.push([place]);
   }
   return screens;

@@ -12,7 +12,7 @@ const fit = (build: Build, letter: string, lib: Library = library) => {
 const c = candidate('C');
 const withBay = (keep: (role: string) => boolean): Build => ({
   ...tug,
-  chassis: { ...tug.chassis!, obstacles: tug.chassis!.obstacles.filter((o) => keep(o.role)) } as Chassis,
+  chassis: { ...tug.chassis!, obstacles: tug.chassis!.obstacles.filter((o) => keep(o.role)) },
 });
 
 test('all drawn and measured, nothing is left out', () => {

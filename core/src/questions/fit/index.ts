@@ -7,6 +7,7 @@ export * from './belt.ts';
 export * from './claims.ts';
 export * from './clearances.ts';
 export * from './margin.ts';
+export * from './essential.ts';
 export * from './matrix.ts';
 export * from './requiredClearance.ts';
 export * from './routes.ts';

@@ -1,5 +1,5 @@
 import type { Subject } from '../../model/index.ts';
-import { notInBay } from '../survey/index.ts';
+import { notInBay } from './essential.ts';
 
 /** Something that is not drawn or not measured: no gap of it can be told. */
 export interface Unjudged {

@@ -1,6 +1,6 @@
 import { makeFinding, type Chassis, type Finding } from '../../model/index.ts';
 import { say } from '../../units/index.ts';
-import { unmeasuredOf } from './essential.ts';
+import { unmeasuredOf } from '../fit/index.ts';
 import { bodyFrom, missingOf, readOf } from './measurements.ts';
 import { templateOf } from './obstacleTemplates.ts';
 

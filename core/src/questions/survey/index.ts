@@ -1,6 +1,5 @@
 export * from './assessSurvey.ts';
 export * from './carGaps.ts';
-export * from './essential.ts';
 export * from './measurements.ts';
 export * from './obstacleTemplates.ts';
 export * from './weighing.ts';
