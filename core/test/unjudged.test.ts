@@ -1,5 +1,5 @@
 /** What nobody has drawn or measured: nothing of it is clear, and it is said what it is. */
-import { assess, unjudgedOf, type Build, type Chassis, type Library } from '../src/index.ts';
+import { assess, unjudgedOf, type Build, type Library } from '../src/index.ts';
 import { candidate, judged, library, racer, tug, withEngine, withGearbox, words } from './demo.ts';
 import { resolveSubject, settingOf } from '../src/index.ts';
 
