@@ -1,7 +1,6 @@
 import '@fontsource/encode-sans-semi-condensed/latin-400.css';
 import '@fontsource/encode-sans-semi-condensed/latin-500.css';
 import '@fontsource/encode-sans-semi-condensed/latin-600.css';
-import './app/superscripts.css';
 import './app/global.css';
 import GlobalStyles from '@mui/material/GlobalStyles';
 import { ThemeProvider } from '@mui/material/styles';
