@@ -59,26 +59,26 @@ function spared(pair: PairClearance, movement: Movement, firmer: Movement): numb
 /** Clearances at the candidate's placement, each judged against what it needs. */
 export function assessFit(subject: Subject, movement: Movement): CheckResult & { figures: FitFigures } {
   const { chassis, candidate } = subject;
-  if (chassis && chassis.engineAt === undefined && staysPut(subject)) return asFound();
-  if (!chassis || chassis.obstacles.length === 0) {
-    const check = makeCheck({
-      id: 'fit-margin',
-      step: 'fit',
-      group: 'Fit',
-      title: 'Smallest margin',
-      quantity: 'lengthMm',
-      figure: undefined,
-      limitKind: 'at least',
-      limit: 0,
-      because: 'The bay has not been measured.',
-    });
-    return {
-      checks: [check],
-      findings: [findingOf(check, 'Nobody has measured the bay yet', { missing: ['/chassis/obstacles'] })],
-      figures: { pairs: [], smallest: undefined, routes: [], seat: undefined },
-    };
-  }
-  if (candidate.unplaced) return unplaced(candidate);
+  if (chassis && chassis.engineAt === undefined && staysPut(subject))
+    return withoutGaps(
+      'clear',
+      'Stays as found',
+      'Engine and gearbox stay where they were found: they fit, and nobody has entered where that is.',
+    );
+  if (!chassis || chassis.obstacles.length === 0)
+    return withoutGaps(
+      'unknown',
+      'Nobody has measured the bay yet',
+      'The bay has not been measured.',
+      '/chassis/obstacles',
+    );
+  if (candidate.unplaced)
+    return withoutGaps(
+      'unknown',
+      'It is not placed in the bay yet',
+      'Nobody has said yet where it sits: place it in Fit, or search for the best position there.',
+      `/candidates/${candidate.id}/placement`,
+    );
   const solids = placedSolids(subject, candidate.placement);
   const bay = bayOf(chassis.obstacles, candidate, subject.parts);
   const zones = bay.filter((b) => b.obstacle.role === 'reach zone');
@@ -222,8 +222,13 @@ export function assessFit(subject: Subject, movement: Movement): CheckResult & {
   };
 }
 
-/** The car's own engine and gearbox where they always sat: they fit, since they are in there; no gap of theirs is known. */
-function asFound(): CheckResult & { figures: FitFigures } {
+/** A fit of which no gap is told: not known, or known without one, for what was found in the car fits it. */
+function withoutGaps(
+  state: 'unknown' | 'clear',
+  title: string,
+  because: string,
+  missing?: string,
+): CheckResult & { figures: FitFigures } {
   const check = makeCheck({
     id: 'fit-margin',
     step: 'fit',
@@ -231,33 +236,13 @@ function asFound(): CheckResult & { figures: FitFigures } {
     title: 'Smallest margin',
     quantity: 'lengthMm',
     figure: undefined,
-    limitKind: 'info',
-    state: 'clear',
-    because: 'Engine and gearbox stay where they were found: they fit, and nobody has entered where that is.',
+    ...(state === 'clear' ? { limitKind: 'info' } : { limitKind: 'at least', limit: 0 }),
+    state,
+    because,
   });
   return {
     checks: [check],
-    findings: [findingOf(check, 'Stays as found')],
-    figures: { pairs: [], smallest: undefined, routes: [], seat: undefined },
-  };
-}
-
-/** Until somebody has said where it sits, no gap is judged. */
-function unplaced({ id }: Subject['candidate']): CheckResult & { figures: FitFigures } {
-  const check = makeCheck({
-    id: 'fit-margin',
-    step: 'fit',
-    group: 'Fit',
-    title: 'Smallest margin',
-    quantity: 'lengthMm',
-    figure: undefined,
-    limitKind: 'at least',
-    limit: 0,
-    because: 'Nobody has said yet where it sits: place it in Fit, or search for the best position there.',
-  });
-  return {
-    checks: [check],
-    findings: [findingOf(check, 'It is not placed in the bay yet', { missing: [`/candidates/${id}/placement`] })],
+    findings: [findingOf(check, title, missing === undefined ? {} : { missing: [missing] })],
     figures: { pairs: [], smallest: undefined, routes: [], seat: undefined },
   };
 }

@@ -11,6 +11,15 @@ export function FitAnswer({ live }: { live: LiveFit }) {
   const g = gaps[0];
   const unjudged = unjudgedOf(live.subject);
   const open = unjudged.map((u) => u.words).join(', ');
+  if (live.subject.candidate.unplaced)
+    return (
+      <div className={css['fit-answer']} aria-live="off">
+        <h2>
+          <StateMark state="unknown" /> Not placed yet: drag it to its place, or search for the best position
+        </h2>
+        <p className="small muted">It is drawn at the front axle so that it can be taken hold of; no gap counts yet.</p>
+      </div>
+    );
   if (unjudged.length > 0 && (!g || g.marginMm >= 0))
     return (
       <div className={css['fit-answer']} aria-live="off">

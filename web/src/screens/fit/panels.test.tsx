@@ -65,6 +65,12 @@ describe('the answer of the fit', () => {
       /Not judged: the six-speed G6 is not drawn\. Of what is there, .+ clears the /,
     );
   });
+  test('of one that nobody has placed it says that, and tells no gap', () => {
+    const b = tug.candidates.find((x) => x.letter === 'B')!;
+    draw(<FitAnswer live={LiveFit.of(tug, { ...b, unplaced: true }, library)!} />);
+    expect(say()).toMatch(/Not placed yet/);
+    expect(document.body.textContent).not.toMatch(/hits|clears| mm/);
+  });
   test('is in the reader’s units', () => {
     draw(<FitAnswer live={held()} />, 'us');
     expect(document.body.textContent).toMatch(/ in\b/);
