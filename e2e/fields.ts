@@ -320,7 +320,9 @@ try {
     });
     page.on('pageerror', (e) => errors.push(e.message));
     page.on('dialog', (d) => void d.accept());
-    const wanted = (await places(page, url.url)).filter((p) => only === undefined || p.name.includes(only));
+    const wanted = (await places(page, url.url)).filter(
+      (p) => only === undefined || `${reader.units}: ${p.name}`.includes(only),
+    );
     for (const screen of byScreen(wanted)) {
       errors.length = 0;
       for (const row of await tryScreen(page, screen, reader, errors)) {

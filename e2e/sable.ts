@@ -62,7 +62,7 @@ export const test = base.extend<
   { sable: Sable; desk: Desk; walkers: readonly Walker[] }
 >({
   sable: [
-    // eslint-disable-next-line no-empty-pattern
+    // oxlint-disable-next-line no-empty-pattern
     async ({}, use) => {
       const sable = new Sable();
       await sable.start();

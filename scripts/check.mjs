@@ -1,6 +1,7 @@
 // The quick round while editing: format, lint, types and unit tests side by side. What needs a database waits for npm test.
 import { spawn } from 'node:child_process';
 import { bin, ensureDependencies, ensureValidators, root } from './ensure.mjs';
+import { LINT } from './lint.mjs';
 
 await ensureDependencies();
 ensureValidators();
@@ -17,8 +18,7 @@ const steps = [
   ],
   ['tables', ['scripts/tables.mjs', '--check']],
   ['map of core', ['scripts/map.mjs', '--check']],
-  ['types', [bin('typescript/bin/tsc'), '-b']],
-  ['lint', [bin('eslint/bin/eslint.js'), '.', '--max-warnings', '0']],
+  ...LINT,
   ['format', [bin('prettier/bin/prettier.cjs'), '--check', '--log-level', 'warn', '.']],
 ];
 const results = await Promise.all(

@@ -11,6 +11,7 @@ import {
   quietly,
   root,
 } from './ensure.mjs';
+import { LINT } from './lint.mjs';
 import { watched } from './watched.mjs';
 
 const browser = !process.argv.includes('--no-browser');
@@ -32,9 +33,9 @@ async function stage(name, args) {
 }
 
 // What takes longest goes beside everything else until the browser wants both cores.
-const typed = stage('types and lint', ['scripts/typed.mjs']);
-// Core alone, without the page’s and the server’s types, which the one program has.
-await stage('types of core', [bin('typescript/bin/tsc'), '-p', 'core', '--noEmit']);
+const linted = (async () => {
+  for (const [name, args] of LINT) await stage(name, args);
+})();
 await stage('tables', ['scripts/tables.mjs', '--check']);
 await stage('map of core', ['scripts/map.mjs', '--check']);
 await stage('dead exports', [bin('knip/bin/knip.js'), '--include', 'exports,types,files']);
@@ -59,7 +60,7 @@ if (unit.late) {
 }
 console.log(`\n== unit tests (${Math.round((performance.now() - from) / 1000)} s)`);
 console.log(unit.said.trimEnd());
-await typed;
+await linted;
 try {
   const j = JSON.parse(readFileSync(`${results}/jest.json`, 'utf8'));
   passed += j.numPassedTests;

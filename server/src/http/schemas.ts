@@ -15,7 +15,7 @@ const ajv = new Ajv({
 });
 
 /** A zero character, or half of a pair of UTF-16: JSON can write them, a database can't keep them. */
-// eslint-disable-next-line no-control-regex -- that character is what is looked for
+// oxlint-disable-next-line no-control-regex -- that character is what is looked for
 const UNKEEPABLE = /\u0000|[\ud800-\udbff](?![\udc00-\udfff])|(?<![\ud800-\udbff])[\udc00-\udfff]/;
 
 /** Text anywhere in what came in that can't be kept, as faults of its fields. */

@@ -110,7 +110,7 @@ interface LoadedProps {
 }
 
 function Loaded({ answer, library, children }: LoadedProps) {
-  const queue = useMemo(() => queueFor(answer), [answer.build.id]); // eslint-disable-line react-hooks/exhaustive-deps -- one queue as long as the build is open
+  const queue = useMemo(() => queueFor(answer), [answer.build.id]); // oxlint-disable-line react-hooks/exhaustive-deps -- one queue as long as the build is open
   const state = useSyncExternalStore(queue.subscribe, queue.getState);
   const { shown: build, stored } = state;
   useEffect(() => queue.received(answer), [queue, answer]);

@@ -67,7 +67,7 @@ function Grid<R extends { readonly id: string }>(props: FigureGridProps<R>) {
     [rows, columns, sorted],
   );
   // Nothing here is memoised by a compiler, so that its functions change is no matter.
-  // eslint-disable-next-line react-hooks/incompatible-library
+  // oxlint-disable-next-line react-hooks/incompatible-library
   const virtual = useVirtualizer({
     count: shown.length,
     getScrollElement: () => frame.current,

@@ -46,7 +46,7 @@ export const useStanding = (live: LiveFit): Standing => useSyncExternalStore(liv
 /** The states of all bodies; the same object until one of them changes. */
 function useStates(live: LiveFit): Standing['states'] {
   const key = useSyncExternalStore(live.watch, () => live.now().statesKey);
-  // eslint-disable-next-line react-hooks/exhaustive-deps -- the key stands for the states
+  // oxlint-disable-next-line react-hooks/exhaustive-deps -- the key stands for the states
   return useMemo(() => live.now().states, [live, key]);
 }
 /** How the powertrain is turned: its outlines change with this and not with where it stands. */

@@ -23,7 +23,7 @@ export function useLivePlacement(candidate: Candidate): LivePlacement {
   const { saveCandidate } = useBuildActions();
   // A new bench only when something but the place changed: a move that was saved is the move that is shown.
   const key = JSON.stringify({ ...candidate, placement: undefined, whyNot: undefined });
-  // eslint-disable-next-line react-hooks/exhaustive-deps -- the key stands for build and candidate
+  // oxlint-disable-next-line react-hooks/exhaustive-deps -- the key stands for build and candidate
   const live = useMemo(() => LiveFit.of(build, candidate, library), [key, build.chassis, library]);
   const rest = useRef<ReturnType<typeof setTimeout>>(undefined);
   const saved = useRef(candidate);
