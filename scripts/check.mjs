@@ -19,7 +19,7 @@ const steps = [
   ['tables', ['scripts/tables.mjs', '--check']],
   ['map of core', ['scripts/map.mjs', '--check']],
   ...LINT,
-  ['format', [bin('prettier/bin/prettier.cjs'), '--check', '--log-level', 'warn', '.']],
+  ['format', [bin('oxfmt/bin/oxfmt'), '--check']],
 ];
 const results = await Promise.all(
   steps.map(

@@ -41,7 +41,7 @@ await stage('map of core', ['scripts/map.mjs', '--check']);
 await stage('dead exports', [bin('knip/bin/knip.js'), '--include', 'exports,types,files']);
 ensureServerBuilt();
 if (browser) ensureWebBuilt();
-await stage('format', [bin('prettier/bin/prettier.cjs'), '--check', '--log-level', 'warn', '.']);
+await stage('format', [bin('oxfmt/bin/oxfmt'), '--check']);
 
 const from = performance.now();
 const jest = [

@@ -6,7 +6,9 @@ import { compare, type Miss } from './compare.ts';
 import { sumForCase, type Case } from './map.ts';
 
 export type Verdict =
-  { state: 'passed' } | { state: 'skipped'; why: string } | { state: 'failed'; misses: readonly Miss[] };
+  | { state: 'passed' }
+  | { state: 'skipped'; why: string }
+  | { state: 'failed'; misses: readonly Miss[] };
 
 const ajv = new Ajv({ allErrors: true, strict: false });
 const inputs = new Map<string, ValidateFunction>();

@@ -1,3 +1,12 @@
 /** What a line of the bill is for; the bill is shown in groups of these. */
 export type BillClass =
-  'engine' | 'gearbox' | 'dressing' | 'part' | 'axle' | 'tyres' | 'fit' | 'work' | 'donor' | 'sum';
+  | 'engine'
+  | 'gearbox'
+  | 'dressing'
+  | 'part'
+  | 'axle'
+  | 'tyres'
+  | 'fit'
+  | 'work'
+  | 'donor'
+  | 'sum';

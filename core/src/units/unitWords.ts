@@ -73,29 +73,29 @@ const KINDS = {
     such: 'N·m, lb-ft, kg·m',
     words: {
       nm: 1,
-      'n·m': 1,
+      n·m: 1,
       'n-m': 1,
       'n m': 1,
       'lb-ft': NM_PER_LBFT,
-      'lb·ft': NM_PER_LBFT,
+      lb·ft: NM_PER_LBFT,
       'lb ft': NM_PER_LBFT,
       'lbs-ft': NM_PER_LBFT,
       lbft: NM_PER_LBFT,
-      'lbf·ft': NM_PER_LBFT,
+      lbf·ft: NM_PER_LBFT,
       'lbf-ft': NM_PER_LBFT,
       'lbf ft': NM_PER_LBFT,
       'ft-lb': NM_PER_LBFT,
       'ft-lbs': NM_PER_LBFT,
-      'ft·lb': NM_PER_LBFT,
+      ft·lb: NM_PER_LBFT,
       'ft lb': NM_PER_LBFT,
       'ft lbs': NM_PER_LBFT,
       ftlb: NM_PER_LBFT,
       'in-lb': NM_PER_LBFT / 12,
-      'in·lb': NM_PER_LBFT / 12,
+      in·lb: NM_PER_LBFT / 12,
       'lb-in': NM_PER_LBFT / 12,
-      'kg·m': GRAVITY,
+      kg·m: GRAVITY,
       'kg-m': GRAVITY,
-      'kgf·m': GRAVITY,
+      kgf·m: GRAVITY,
       kgm: GRAVITY,
       mkg: GRAVITY,
     },
@@ -311,7 +311,8 @@ export function kindWords(quantity: Quantity): { readonly name: string; readonly
 
 /** How a written unit goes into the internal unit of a quantity; the kind’s name where it is another kind’s. */
 export type UnitMatch =
-  { readonly length: number; readonly unit: WrittenUnit } | { readonly length: number; readonly otherKind: string };
+  | { readonly length: number; readonly unit: WrittenUnit }
+  | { readonly length: number; readonly otherKind: string };
 
 const wordsOf = (kind: KindId): [string, WrittenUnit][] =>
   Object.entries(KINDS[kind].words).map(([word, u]) => [word, typeof u === 'number' ? { toBase: u } : u]);

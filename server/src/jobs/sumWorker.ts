@@ -7,7 +7,8 @@ export interface SumTask {
 
 /** What came of a task: its output, or the field that is wrong. A fault of the program is thrown. */
 export type SumOutcome =
-  { readonly output: unknown } | { readonly fault: { readonly pointer: string; readonly message: string } };
+  | { readonly output: unknown }
+  | { readonly fault: { readonly pointer: string; readonly message: string } };
 
 /**
  * One sum of the registry, in a thread of its own.

@@ -5,7 +5,13 @@ import { FigureField, type Typical } from '../../pieces/FigureField.tsx';
 import fields from '../../pieces/fields.module.css';
 
 type Key =
-  'wheelbaseMm' | 'trackFrontMm' | 'trackRearMm' | 'tankL' | 'dragAreaM2' | 'rollingCoefficient' | 'axleEfficiency';
+  | 'wheelbaseMm'
+  | 'trackFrontMm'
+  | 'trackRearMm'
+  | 'tankL'
+  | 'dragAreaM2'
+  | 'rollingCoefficient'
+  | 'axleEfficiency';
 
 interface Row {
   readonly key: Key;
