@@ -77,8 +77,16 @@ describe('over HTTP', () => {
     await call(shop, 'DELETE', `/watched/${first.id}`);
     expect((await call<unknown[]>(shop, 'GET', '/watched')).body).toEqual([]);
   });
+  test('a limit typed in miles holds to its last place', async () => {
+    const within = async (km: string) =>
+      (await call<{ listings: Listing[] }>(shop, 'GET', `/yard?mostDistanceKm=${km}&count=200`)).body.listings;
+    const miles = await within('48.28032');
+    expect(miles.length).toBeGreaterThan(0);
+    expect(miles).toEqual(await within('48'));
+  });
   test('a figure that is none is refused, an offer that is gone is named', async () => {
     expect((await call(shop, 'GET', '/yard?mostPrice=cheap')).status).toBe(400);
+    expect((await call(shop, 'GET', '/yard?from=0.5')).status).toBe(400);
     expect((await call(shop, 'GET', '/yard/none')).status).toBe(404);
     expect((await call(shop, 'PUT', '/watched/none', { note: '' })).status).toBe(404);
   });

@@ -17,6 +17,8 @@ import { listWatched, putWatched, readWatched, removeWatched } from '../store/wa
 
 const O = Type.Optional;
 // A query string is text by nature; figures in it are read here, not coerced.
+/** Limits as people type them: 30 miles are 48.28032 km. */
+const limit = O(Type.String({ pattern: '^\\d{1,7}(\\.\\d{1,12})?$' }));
 const figure = O(Type.String({ pattern: '^\\d{1,7}$' }));
 const Query = Type.Object(
   {
@@ -25,9 +27,9 @@ const Query = Type.Object(
     engineId: O(Type.String({ maxLength: 64 })),
     gearboxId: O(Type.String({ maxLength: 64 })),
     condition: O(Type.Unsafe<ConditionWord>({ type: 'string', enum: [...CONDITIONS] })),
-    mostPrice: figure,
-    mostKm: figure,
-    mostDistanceKm: figure,
+    mostPrice: limit,
+    mostKm: limit,
+    mostDistanceKm: limit,
     sort: O(
       Type.Unsafe<NonNullable<YardSearch['sort']>>({
         type: 'string',

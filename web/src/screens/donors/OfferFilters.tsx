@@ -32,7 +32,6 @@ interface Props {
 
 /** What narrows the offers down. Typing is drawn here alone; the list follows when it can. */
 export const OfferFilters = memo(function OfferFilters({ filters, onChange, engines, currency }: Props) {
-  const whole = (v: number | undefined) => (v === undefined ? undefined : Math.round(v));
   return (
     <div className={css['offer-filters']} role="search" aria-label="Offers">
       <FindField label="Find" onFind={(text) => onChange({ text })} />
@@ -61,7 +60,7 @@ export const OfferFilters = memo(function OfferFilters({ filters, onChange, engi
         optional
         min={0}
         value={filters.mostPrice}
-        onCommit={(v) => onChange({ mostPrice: whole(v) })}
+        onCommit={(v) => onChange({ mostPrice: v })}
       />
       <QuantityField
         label="Run to"
@@ -69,7 +68,7 @@ export const OfferFilters = memo(function OfferFilters({ filters, onChange, engi
         optional
         min={0}
         value={filters.mostKm}
-        onCommit={(v) => onChange({ mostKm: whole(v) })}
+        onCommit={(v) => onChange({ mostKm: v })}
       />
       <QuantityField
         label="Away to"
@@ -77,7 +76,7 @@ export const OfferFilters = memo(function OfferFilters({ filters, onChange, engi
         optional
         min={0}
         value={filters.mostDistanceKm}
-        onCommit={(v) => onChange({ mostDistanceKm: whole(v) })}
+        onCommit={(v) => onChange({ mostDistanceKm: v })}
       />
     </div>
   );
