@@ -4,14 +4,16 @@ import { ObstacleChange, ObstacleRole } from './solid.ts';
 
 const closed = { additionalProperties: false };
 
+/** What a person reads with. */
 export const METHODS = ['tape', 'calliper', 'laser', 'drawing'] as const;
-export type Method = (typeof METHODS)[number];
+/** Or taken over from the other side of the car, and read there. */
+export type Method = (typeof METHODS)[number] | 'other side';
 
 /** One reading: as it was written down and as it was read, mm, once for each time it was taken. */
 export const Reading = Type.Object(
   {
     key: Id,
-    method: Type.Unsafe<Method>({ type: 'string', enum: [...METHODS] }),
+    method: Type.Unsafe<Method>({ type: 'string', enum: [...METHODS, 'other side'] }),
     takes: Type.Array(Type.Object({ typed: Type.String({ minLength: 1, maxLength: 40 }), mm: Type.Number() }, closed), {
       minItems: 1,
       maxItems: 20,

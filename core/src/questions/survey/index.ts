@@ -2,4 +2,5 @@ export * from './assessSurvey.ts';
 export * from './carGaps.ts';
 export * from './measurements.ts';
 export * from './obstacleTemplates.ts';
+export * from './sketch.ts';
 export * from './weighing.ts';

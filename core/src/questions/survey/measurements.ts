@@ -1,10 +1,17 @@
 import type { Method, Obstacle, Reading, Shape, Taped } from '../../model/index.ts';
 import { convexOf } from '../../geometry/index.ts';
 import { attempt, InputError, type EntryRange } from '../../units/index.ts';
-import { templateOf, type ReadingSpec } from './obstacleTemplates.ts';
+import { templateOf, type ReadingSpec, type Template } from './obstacleTemplates.ts';
 
 /** What one reading with each method is good for, mm: how far off a careful person’s single reading may be. */
-export const METHOD_MM: Readonly<Record<Method, number>> = { tape: 2, calliper: 0.2, laser: 1.5, drawing: 3 };
+export const METHOD_MM: Readonly<Record<Method, number>> = {
+  tape: 2,
+  calliper: 0.2,
+  laser: 1.5,
+  drawing: 3,
+  // Bodies are seldom alike on both sides by less; an old or mended car by more.
+  'other side': 10,
+};
 
 export interface Read {
   readonly mm: number;
@@ -110,4 +117,45 @@ export function withTape<C extends { readonly obstacles: readonly Obstacle[]; re
     return now ? [now] : [];
   });
   return { ...chassis, obstacles: [...kept, ...[...built.values()].flatMap((o) => (o ? [o] : []))], tape: [...tape] };
+}
+
+const OTHER = { left: 'right', right: 'left' } as const;
+const sideOf = (template: string) => /^(.*)-(left|right)$/.exec(template);
+
+/** The template of the same body on the other side of the car; undefined for what has no side. */
+export function otherSideOf(template: string): Template | undefined {
+  const [, body, side] = sideOf(template) ?? [];
+  return body === undefined ? undefined : templateOf(`${body}-${OTHER[side as keyof typeof OTHER]}`);
+}
+
+/**
+ * Something taped on one side as it would be on the other, by `id`: its readings stand as taken over, with the doubt of that, until each
+ * is read there. What may be done to it is asked anew.
+ */
+export function mirrored(taped: Taped, id: string): Taped | undefined {
+  const template = otherSideOf(taped.template);
+  if (!template) return undefined;
+  return {
+    id,
+    name: template.name,
+    template: template.key,
+    role: taped.role,
+    readings: taped.readings.map((r) => {
+      const { mm } = readOf(r);
+      return { key: r.key, method: 'other side', takes: [{ typed: String(Number(mm.toFixed(1))), mm }] };
+    }),
+    may: [],
+    ...(taped.comesOut ? { comesOut: true } : {}),
+  };
+}
+
+/** A reading with one more take; one taken over from the other side gives way to what is read here. */
+export function withTake(
+  reading: Reading | undefined,
+  key: string,
+  method: Method,
+  take: Reading['takes'][number],
+): Reading {
+  const before = reading?.method === 'other side' ? [] : (reading?.takes ?? []);
+  return { key, method, takes: [...before, take], ...(reading?.note ? { note: reading.note } : {}) };
 }

@@ -35,6 +35,12 @@ const AXLE = 'front axle line';
 const FLOOR = 'level floor';
 const MIDDLE = 'centre line of the car';
 
+/** Along which axis a length is read, from the axle, the middle or the floor; undefined for one across a round body. */
+export function readingAxis({ from }: Pick<ReadingSpec, 'from'>): 0 | 1 | 2 | undefined {
+  const axis = [AXLE, MIDDLE, FLOOR].indexOf(from);
+  return axis < 0 ? undefined : (axis as 0 | 1 | 2);
+}
+
 const ahead = (key: string, what: string, unknown: string, more: Partial<ReadingSpec> = {}): ReadingSpec => ({
   key,
   name: `${what}, ahead of the axle`,

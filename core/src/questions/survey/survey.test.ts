@@ -2,7 +2,18 @@ import fc from 'fast-check';
 import type { Chassis, Taped } from '../../model/index.ts';
 import { convexOf } from '../../geometry/index.ts';
 import { InputError, readEntry } from '../../units/index.ts';
-import { bodyFrom, METHOD_MM, missingOf, obstacleOf, readOf, takeRange, withTape } from './measurements.ts';
+import {
+  bodyFrom,
+  METHOD_MM,
+  mirrored,
+  missingOf,
+  obstacleOf,
+  otherSideOf,
+  readOf,
+  takeRange,
+  withTake,
+  withTape,
+} from './measurements.ts';
 import { fromCorners } from './weighing.ts';
 import { surveyFindings } from './assessSurvey.ts';
 import { templateOf, TEMPLATES } from './obstacleTemplates.ts';
@@ -172,4 +183,35 @@ test('four pads give axles, the sideways place and the cross weight', () => {
   expect(w.comYMm!.value).toBeCloseTo((7 * 645 - 3 * 635) / 742, 9);
   expect(w.frontKg.plusMinus).toBeCloseTo(Math.SQRT2, 9);
   expect(w.crossPct).toBeCloseTo((100 * (231 + 145)) / 742, 9);
+});
+
+describe('the other side of the car', () => {
+  const rail = { front: 600, rear: -500, inner: 340, outer: 410, bottom: 330, top: 430 };
+  test('what has a side has its twin, and only that', () => {
+    for (const t of TEMPLATES) {
+      const twin = otherSideOf(t.key);
+      expect(twin === undefined).toBe(!/-(left|right)$/.test(t.key));
+      if (twin) {
+        expect(otherSideOf(twin.key)).toBe(t);
+        expect(twin.readings.map((r) => r.key)).toEqual(t.readings.map((r) => r.key));
+      }
+    }
+  });
+  test('taken over it stands mirrored, doubted more, and may have nothing done to it', () => {
+    const left = taped('rail-left', rail, { may: [{ kind: 'remove', cost: 10, hours: 1 } as never] });
+    const right = mirrored(left, 'rail-right')!;
+    expect(right).toMatchObject({ name: 'right chassis rail', role: 'chassis rail', may: [] });
+    const [l, r] = [obstacleOf(left)!, obstacleOf(right)!];
+    if (l.shape.kind !== 'box' || r.shape.kind !== 'box') throw new Error('no box');
+    expect(r.shape.centreMm).toEqual([l.shape.centreMm[0], -l.shape.centreMm[1], l.shape.centreMm[2]]);
+    expect(r.plusMinusMm).toBe(METHOD_MM['other side']);
+    expect(r.source).toBe('6 readings by other side');
+    expect(mirrored(taped('firewall', {}), 'x')).toBeUndefined();
+  });
+  test('what is read here replaces what was taken over', () => {
+    const right = mirrored(taped('rail-left', rail), 'rail-right')!;
+    const once = withTake(right.readings[2], 'inner', 'tape', take('352'));
+    expect(readOf(once)).toMatchObject({ mm: 352, count: 1 });
+    expect(readOf(withTake(once, 'inner', 'tape', take('354')))).toMatchObject({ mm: 353, count: 2 });
+  });
 });

@@ -14,12 +14,14 @@ interface Props {
   readonly taped: Taped | undefined;
   readonly obstacle: Obstacle | undefined;
   readonly onTaped: (next: Taped | undefined) => void;
+  /** Begins the same body on the other side with what was read here; undefined where there is one or it has no side. */
+  readonly onOtherSide?: (() => void) | undefined;
   readonly onObstacle: (next: Obstacle | undefined) => void;
 }
 
 /** One thing in the bay: its readings, what it is, and what may be done to it. */
-export function BodyDetail({ taped, obstacle, onTaped, onObstacle }: Props) {
-  if (taped) return <TapedDetail taped={taped} onTaped={onTaped} />;
+export function BodyDetail({ taped, obstacle, onTaped, onOtherSide, onObstacle }: Props) {
+  if (taped) return <TapedDetail taped={taped} onTaped={onTaped} onOtherSide={onOtherSide} />;
   if (!obstacle) return <p className="muted">Pick something from the list, or measure something new.</p>;
   return (
     <section>
@@ -46,7 +48,7 @@ export function BodyDetail({ taped, obstacle, onTaped, onObstacle }: Props) {
   );
 }
 
-function TapedDetail({ taped, onTaped }: { taped: Taped; onTaped: Props['onTaped'] }) {
+function TapedDetail({ taped, onTaped, onOtherSide }: { taped: Taped } & Pick<Props, 'onTaped' | 'onOtherSide'>) {
   const template = templateOf(taped.template);
   const [name, setName] = useState<string>();
   const missing = missingOf(taped);
@@ -61,7 +63,10 @@ function TapedDetail({ taped, onTaped }: { taped: Taped; onTaped: Props['onTaped
     <section>
       <div className="row spread">
         <h2>{taped.name}</h2>
-        <Button onClick={() => onTaped(undefined)}>Take it out of the bay</Button>
+        <span className="row">
+          {onOtherSide && <Button onClick={onOtherSide}>The same on the other side</Button>}
+          <Button onClick={() => onTaped(undefined)}>Take it out of the bay</Button>
+        </span>
       </div>
       <p className="say muted">{template.why}</p>
       <Readings taped={taped} template={template} onTaped={onTaped} />

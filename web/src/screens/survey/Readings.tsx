@@ -1,13 +1,22 @@
 import { METHODS, type Method, type Reading, type Taped } from '@sable/core';
-import { METHOD_MM, readOf, takeRange, type ReadingSpec, type Template } from '@sable/core/questions/survey';
+import {
+  METHOD_MM,
+  readOf,
+  sketchOf,
+  takeRange,
+  withTake,
+  type ReadingSpec,
+  type Template,
+} from '@sable/core/questions/survey';
 import { formatNumber, unitOf } from '@sable/core/units';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { X } from 'lucide-react';
-import { useRef, useState } from 'react';
+import { useMemo, useRef, useState } from 'react';
 import { useUnits } from '../../hooks/settings.tsx';
 import { Ways } from '../../pieces/fields.tsx';
 import { useEntry } from '../../pieces/useEntry.ts';
+import { ReadingSketch } from './ReadingSketch.tsx';
 import css from './survey.module.css';
 
 /** The tape list of one body: what to read, from where to where; each field takes as many readings as one cares to make. */
@@ -21,7 +30,10 @@ export function Readings({
   onTaped: (next: Taped) => void;
 }) {
   const table = useRef<HTMLOListElement>(null);
-  const [method, setMethod] = useState<Method>(taped.readings[taped.readings.length - 1]?.method ?? 'tape');
+  const lastWith = taped.readings[taped.readings.length - 1]?.method ?? 'tape';
+  const [method, setMethod] = useState<Method>(lastWith === 'other side' ? 'tape' : lastWith);
+  const [current, setCurrent] = useState<string>();
+  const sketch = useMemo(() => sketchOf(taped, template), [taped, template]);
   const put = (key: string, reading: Reading | undefined) => {
     const others = taped.readings.filter((r) => r.key !== key);
     const readings = [...others, ...(reading ? [reading] : [])].sort(
@@ -36,6 +48,7 @@ export function Readings({
   };
   return (
     <>
+      <ReadingSketch sketch={sketch} name={taped.name} {...(current === undefined ? {} : { current })} />
       <TextField
         select
         label="Reading with"
@@ -54,11 +67,13 @@ export function Readings({
         {template.readings.map((spec, i) => (
           <ReadingRow
             key={spec.key}
+            number={i + 1}
             spec={spec}
             reading={taped.readings.find((r) => r.key === spec.key)}
             method={method}
             onReading={(r) => put(spec.key, r)}
             onNext={() => next(i)}
+            onCurrent={() => setCurrent(spec.key)}
           />
         ))}
       </ol>
@@ -67,17 +82,21 @@ export function Readings({
 }
 
 function ReadingRow({
+  number,
   spec,
   reading,
   method,
   onReading,
   onNext,
+  onCurrent,
 }: {
+  number: number;
   spec: ReadingSpec;
   reading: Reading | undefined;
   method: Method;
   onReading: (next: Reading | undefined) => void;
   onNext: () => void;
+  onCurrent: () => void;
 }) {
   const units = useUnits();
   const unit = unitOf('lengthMm', units);
@@ -88,12 +107,7 @@ function ReadingRow({
     (mm, typed) =>
       mm !== undefined &&
       // Readings of one length with another tool are taken as that tool’s from then on.
-      onReading({
-        key: spec.key,
-        method,
-        takes: [...(reading?.takes ?? []), { typed, mm }],
-        ...(reading?.note ? { note: reading.note } : {}),
-      }),
+      onReading(withTake(reading, spec.key, method, { typed, mm })),
     () => undefined,
   );
   const nothing = (entry.draft ?? '').trim() === '';
@@ -101,11 +115,17 @@ function ReadingRow({
   return (
     <li>
       <div>
+        <span className={`num ${css['number']}`} data-taken={reading !== undefined}>
+          {number}
+        </span>
         <b>{spec.name}</b>
         {spec.once && <small className={css['once']}> no second chance: read it before the old engine is out</small>}
         <p className="small muted">
           From the {spec.from} to {spec.to}.
         </p>
+        {reading?.method === 'other side' && (
+          <small className={css['once']}>Taken over from the other side: read it here.</small>
+        )}
         {reading && (
           <ul className={`${css['takes']} num`}>
             {reading.takes.map((t, i) => (
@@ -144,6 +164,7 @@ function ReadingRow({
         value={entry.draft ?? ''}
         placeholder={reading ? 'again' : unit}
         onChange={(e) => entry.type(e.target.value)}
+        onFocus={onCurrent}
         onBlur={(e) => {
           if (!(e.relatedTarget as HTMLElement | null)?.dataset['way'] && !nothing) entry.commit();
         }}

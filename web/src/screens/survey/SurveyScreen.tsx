@@ -4,7 +4,9 @@ import {
   STATIONS,
   type CarGap,
   TEMPLATES,
+  mirrored,
   missingOf,
+  otherSideOf,
   templateOf,
   withTape,
   type Station,
@@ -152,10 +154,14 @@ function Walk({ chassis }: { chassis: Chassis }) {
   const [chosen, setChosen] = useState<string>((wanted && partOf(wanted)) ?? first);
   useFieldFocus();
   const putTape = (next: readonly Taped[]) => save('chassis', chassis, withTape(chassis, next));
-  const begin = (template: Template) => {
+  const freeId = (template: Template): string => {
     const ids = new Set([...tape.map((t) => t.id), ...chassis.obstacles.map((o) => o.id)]);
     let id = template.key;
     for (let n = 2; ids.has(id); n++) id = `${template.key}-${n}`;
+    return id;
+  };
+  const begin = (template: Template) => {
+    const id = freeId(template);
     const taped: Taped = {
       id,
       name: template.name,
@@ -167,6 +173,15 @@ function Walk({ chassis }: { chassis: Chassis }) {
     };
     putTape([...tape, taped]);
     setChosen(id);
+  };
+  const otherSide = (of: Taped | undefined) => {
+    const twin = of && of.readings.length > 0 ? otherSideOf(of.template) : undefined;
+    if (!of || !twin || tape.some((t) => t.template === twin.key)) return undefined;
+    return () => {
+      const id = freeId(twin);
+      putTape([...tape, mirrored(of, id)!]);
+      setChosen(id);
+    };
   };
   const gaps = carGaps(chassis);
   const ofCar = CAR.some(([key]) => key === chosen);
@@ -203,6 +218,7 @@ function Walk({ chassis }: { chassis: Chassis }) {
                     ? putTape(tape.map((t) => (t.id === next.id ? next : t)))
                     : putTape(tape.filter((t) => t.id !== chosen))
                 }
+                onOtherSide={otherSide(taped)}
                 onObstacle={(next) =>
                   save('chassis', chassis, {
                     ...chassis,
