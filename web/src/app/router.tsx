@@ -95,6 +95,12 @@ export const router = createBrowserRouter([
               import('../screens/survey/SurveyScreen.tsx').then((m) => ({ default: m.SurveyScreen })),
             ),
           },
+          {
+            path: 'survey/tape-list',
+            element: screen(() =>
+              import('../screens/survey/TapeListScreen.tsx').then((m) => ({ default: m.TapeListScreen })),
+            ),
+          },
           { path: 'donors', element: <ToTab tab="offers" /> },
           {
             path: 'donors/:tab',

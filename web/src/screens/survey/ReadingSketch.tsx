@@ -26,7 +26,18 @@ const seenFrom = (shape: Shape): View => {
  * What to measure, drawn: the body from the side and from the front with every length that is asked, numbered as in the list. What is
  * not read yet is dashed, and drawn as on some car.
  */
-export function ReadingSketch({ sketch, name, current }: { sketch: BodySketch; name: string; current?: string }) {
+export function ReadingSketch({
+  sketch,
+  name,
+  current,
+  bare = false,
+}: {
+  sketch: BodySketch;
+  name: string;
+  current?: string;
+  /** Without the words below it. */
+  bare?: boolean;
+}) {
   const numbered = sketch.readings.map((r, i): Dimension => ({ ...r, number: i + 1 }));
   const across = seenFrom(sketch.shape);
   const isAcross = (r: Dimension) => r.axis === 2 && r.fromMm[2] !== 0;
@@ -48,11 +59,13 @@ export function ReadingSketch({ sketch, name, current }: { sketch: BodySketch; n
           />
         ))}
       </div>
-      <figcaption className="small muted">
-        {sketch.whole
-          ? 'As it was read.'
-          : 'Dashed: not read yet, drawn as on some car. Numbers as in the list; lengths from the axle line, the level floor and the middle.'}
-      </figcaption>
+      {!bare && (
+        <figcaption className="small muted">
+          {sketch.whole
+            ? 'As it was read.'
+            : 'Dashed: not read yet, drawn as on some car. Numbers as in the list; lengths from the axle line, the level floor and the middle.'}
+        </figcaption>
+      )}
     </figure>
   );
 }
@@ -96,12 +109,17 @@ function Pane({
       role="img"
       aria-label={`${name}, ${view.title.toLowerCase()}: readings ${dimensions.map((r) => r.number).join(', ')}`}
     >
-      <text x={W - 6} y={13} textAnchor="end" className={css['title']}>
+      <text
+        x={datum > W * 0.6 ? 6 : W - 6}
+        y={14}
+        textAnchor={datum > W * 0.6 ? 'start' : 'end'}
+        className={css['title']}
+      >
         {view.title}
       </text>
       <line x1={4} x2={W - 4} y1={floor} y2={floor} className={css['floor']} />
-      <line x1={datum} x2={datum} y1={20} y2={H - 4} className={css['datum']} />
-      <text x={datum + (datum > W / 2 ? -5 : 5)} y={28} textAnchor={datum > W / 2 ? 'end' : 'start'}>
+      <line x1={datum} x2={datum} y1={8} y2={H - 4} className={css['datum']} />
+      <text x={datum + (datum > W / 2 ? -5 : 5)} y={14} textAnchor={datum > W / 2 ? 'end' : 'start'}>
         {view === SIDE ? 'axle' : 'middle'}
       </text>
       {view === SIDE && (

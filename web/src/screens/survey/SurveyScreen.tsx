@@ -17,7 +17,9 @@ import type { Chassis, Obstacle, Taped } from '@sable/core';
 import Button from '@mui/material/Button';
 import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
+import useMediaQuery from '@mui/material/useMediaQuery';
 import { useMemo, useState, type ReactNode } from 'react';
+import { Link } from 'react-router';
 import { useBuild, useBuildActions, useJudgement } from '../../hooks/buildState.tsx';
 import { useFieldFocus, useWantedField } from '../../pieces/fieldFocus.ts';
 import { FindingsColumn } from '../../pieces/Findings.tsx';
@@ -146,6 +148,7 @@ function partOf(pointer: string): string | undefined {
 }
 
 function Walk({ chassis }: { chassis: Chassis }) {
+  const { build } = useBuild();
   const { save } = useBuildActions();
   const { assessment } = useJudgement();
   const tape = chassis.tape ?? [];
@@ -201,12 +204,17 @@ function Walk({ chassis }: { chassis: Chassis }) {
           </p>
         </div>
         <div className={css['survey']}>
-          <nav aria-label="Tape list">
-            <Parts title="The car" parts={CAR} chosen={chosen} onChoose={setChosen} />
-            <AddBody onBegin={begin} />
-            <WalkList chassis={chassis} chosen={chosen} onChoose={setChosen} />
-            <Parts title="Around the bay" parts={AROUND} chosen={chosen} onChoose={setChosen} />
-          </nav>
+          <Folded of={nameOf(chassis, chosen)} chosen={chosen}>
+            <nav aria-label="Tape list">
+              <Parts title="The car" parts={CAR} chosen={chosen} onChoose={setChosen} />
+              <AddBody onBegin={begin} />
+              <Button component={Link} to={`/builds/${build.id}/survey/tape-list`} fullWidth>
+                Tape list to print
+              </Button>
+              <WalkList chassis={chassis} chosen={chosen} onChoose={setChosen} />
+              <Parts title="Around the bay" parts={AROUND} chosen={chosen} onChoose={setChosen} />
+            </nav>
+          </Folded>
           <div className="survey-detail">
             {partShown(chosen, chassis) ?? (
               <BodyDetail
@@ -245,6 +253,32 @@ function Walk({ chassis }: { chassis: Chassis }) {
         }
       />
     </div>
+  );
+}
+
+/** What a part of the survey, or a body in the bay, is called. */
+function nameOf(chassis: Chassis, chosen: string): string {
+  const part = [...CAR, ...AROUND].find(([key]) => key === chosen);
+  const body = [...(chassis.tape ?? []), ...chassis.obstacles].find((b) => b.id === chosen);
+  return part?.[1] ?? body?.name ?? 'Choose';
+}
+
+/** On a phone the list would push what is read out of sight: it folds away behind what is chosen of it. */
+function Folded({ of, chosen, children }: { of: string; chosen: string; children: ReactNode }) {
+  const narrow = useMediaQuery('(max-width: 720px)', { noSsr: true });
+  const [openAt, setOpenAt] = useState<string>();
+  if (!narrow) return children;
+  return (
+    <details
+      className={css['choose']}
+      open={openAt === chosen}
+      onToggle={(e) => setOpenAt(e.currentTarget.open ? chosen : undefined)}
+    >
+      <summary>
+        {of} <small className="muted">something else</small>
+      </summary>
+      {children}
+    </details>
   );
 }
 
