@@ -160,11 +160,25 @@ test('a remedy accepted clears its finding; chosen, and withdrawn', async ({ pag
   await expect(cell(page, 'D', 'Open joints')).toHaveAccessibleName(/: 0 , clear/);
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(cell(page, 'D', 'Open joints')).toHaveAccessibleName(/: 1 , tight/);
+  const was = (await sable.build()).build;
   await page.getByRole('button', { name: 'Choose this one' }).click();
+  const dialog = page.getByRole('dialog');
+  await expect(dialog.getByRole('heading')).toHaveText('Choose D, Hesper V6, five-speed?');
+  await dialog.getByRole('button', { name: 'Choose D' }).click();
+  await expect(dialog.getByText(/^Say why, in a few words/)).toBeVisible();
+  await dialog.getByLabel('Why this one').fill('Pulls from 1,500 and goes in from above.');
+  await dialog.getByLabel(/^Why not A,/).fill('The sump meets the crossmember.');
+  await dialog.getByRole('button', { name: 'Choose D' }).click();
   await expect(page.getByText('Chosen: Hesper V6, five-speed')).toBeVisible();
-  await expect.poll(async () => (await sable.build()).build.decision.candidateId).toBe('d');
+  const chosen = async () => (await sable.build()).build;
+  await expect
+    .poll(async () => (await chosen()).decision)
+    .toMatchObject({ candidateId: 'd', reason: 'Pulls from 1,500 and goes in from above.' });
+  expect((await chosen()).candidates[0]!.whyNot).toBe('The sump meets the crossmember.');
   await page.getByRole('button', { name: 'Withdraw the choice' }).click();
-  await expect.poll(async () => (await sable.build()).build.decision.candidateId).toBe(null);
+  await expect.poll(async () => (await chosen()).decision.candidateId).toBe(null);
+  await sable.put('candidates/a', was.candidates[0]!);
+  await sable.put('decision', was.decision);
 });
 
 test('a choice stands on the rows it was made with; a finding says what today’s library would change', async ({
@@ -177,6 +191,8 @@ test('a choice stands on the rows it was made with; a finding says what today’
   await go('/builds/glider-tug/line-up?c=c');
   await expect(cell(page, 'C', 'Cruise rpm')).toHaveAccessibleName(/2,684 rpm, clear/);
   await page.getByRole('button', { name: 'Choose this one' }).click();
+  await page.getByLabel('Why this one').fill('Six gears.');
+  await page.getByRole('button', { name: 'Choose C' }).click();
   await expect(page.getByText('Chosen: Hesper V6, six-speed')).toBeVisible();
   await expect.poll(async () => (await sable.build()).build.decision.candidateId).toBe('c');
   await sable.putRow('gearboxes', 'corran-g6', { ...row, ratios: row.ratios.map((r) => r * 1.2) });

@@ -368,7 +368,8 @@ export function rangeOf(quantity: Quantity, units: Units, range: EntryRange): st
   const { min, max, above, whole, currency } = range;
   const low = min === undefined ? undefined : exact(min, quantity, units, currency);
   const high = max === undefined ? undefined : exact(max, quantity, units, currency);
-  const unit = low?.[1] ?? high?.[1] ?? '';
+  // A ratio is a bare number; its sign belongs to figures that multiply.
+  const unit = quantity === 'ratio' ? '' : (low?.[1] ?? high?.[1] ?? '');
   const gap = unit === '' ? '' : unit === '°' ? unit : ` ${unit}`;
   const words =
     low && high

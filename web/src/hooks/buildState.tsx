@@ -23,7 +23,7 @@ import type { Conflict, SaveQueue } from './saveQueue.ts';
 import { onLeaving } from './tab.ts';
 
 /** The build as it is shown, with what waits to be saved. */
-interface BuildData {
+export interface BuildData {
   readonly build: Build;
   readonly library: Library;
   readonly version: number;

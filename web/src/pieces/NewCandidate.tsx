@@ -1,15 +1,58 @@
+import type { Assessment } from '@sable/core';
 import { readTyreCode } from '@sable/core/questions/gearing';
 import { InputError } from '@sable/core/units';
 import Button from '@mui/material/Button';
 import Dialog from '@mui/material/Dialog';
 import DialogActions from '@mui/material/DialogActions';
 import DialogContent from '@mui/material/DialogContent';
-import { useRef, useState } from 'react';
+import { useMemo, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useBuild, useBuildActions } from '../hooks/buildState.tsx';
+import { usePreview } from '../hooks/preview.ts';
 import { ChoiceField, firstFault, QuantityField, WordsField } from './fields.tsx';
+import { Sentence } from './figures.tsx';
+import { StateMark } from './marks.tsx';
 import layout from './layout.module.css';
 import { newCandidate, type MadeOf } from './newCandidate.ts';
+
+/** Engine, gearbox, final drive and tyres once all are chosen; a transaxle brings the final drive. */
+function wholeOf(of: Partial<MadeOf>, inside: number | undefined): MadeOf | undefined {
+  const { engineId, gearboxId, finalDrive = inside, tyreCode } = of;
+  if (engineId === undefined || gearboxId === undefined || finalDrive === undefined || tyreCode === undefined)
+    return undefined;
+  return { engineId, gearboxId, finalDrive, tyreCode };
+}
+
+const SHOWN = 6;
+
+/** What is blocked of a candidate before it is one. */
+function Preview({ of }: { of: Assessment }) {
+  const blocked = of.findings.filter((f) => f.state === 'blocked');
+  const unknown = of.findings.filter((f) => f.state === 'unknown').length;
+  return (
+    <section aria-label="What it would meet" style={{ marginTop: 16 }}>
+      <p className="row">
+        <StateMark state={of.state} />
+        <b>
+          {blocked.length === 0
+            ? 'Nothing blocks it so far'
+            : blocked.length === 1
+              ? 'One thing would block it'
+              : `${blocked.length} things would block it`}
+        </b>
+        {unknown > 0 && <span className="muted">{unknown} not known yet</span>}
+      </p>
+      <ul className="small">
+        {blocked.slice(0, SHOWN).map((f) => (
+          <li key={f.id}>
+            <Sentence>{f.title}</Sentence>
+          </li>
+        ))}
+        {blocked.length > SHOWN && <li className="muted">and {blocked.length - SHOWN} more</li>}
+      </ul>
+    </section>
+  );
+}
 
 /** What a new candidate is made of: chosen by a person, the car's own axle and tyres offered first. */
 export function NewCandidate({ onClose }: { onClose: () => void }) {
@@ -27,6 +70,18 @@ export function NewCandidate({ onClose }: { onClose: () => void }) {
   const [fault, setFault] = useState<string>();
   const gearbox = library.gearboxes.find((g) => g.id === of.gearboxId);
   const inside = gearbox?.finalDriveInside;
+  const whole = wholeOf(of, inside);
+  const { next, fault: unread } = useMemo(() => {
+    try {
+      if (whole) readTyreCode(whole.tyreCode);
+    } catch (error) {
+      if (!(error instanceof InputError)) throw error;
+      return { next: undefined, fault: `Tyres: ${error.message}` };
+    }
+    return { next: whole && newCandidate(build, library, whole), fault: undefined };
+    // oxlint-disable-next-line react-hooks/exhaustive-deps -- made anew whenever one of the four is chosen
+  }, [build, library, whole?.engineId, whole?.gearboxId, whole?.finalDrive, whole?.tyreCode]);
+  const preview = usePreview(next);
   const add = () => {
     const wrong = firstFault(form.current);
     if (wrong) return wrong.focus();
@@ -37,13 +92,7 @@ export function NewCandidate({ onClose }: { onClose: () => void }) {
       ...(of.tyreCode === undefined ? ['tyres'] : []),
     ];
     if (missing.length > 0) return setFault(`Choose ${missing.join(', ')}.`);
-    try {
-      readTyreCode(of.tyreCode!);
-    } catch (error) {
-      if (!(error instanceof InputError)) throw error;
-      return setFault(`Tyres: ${error.message}`);
-    }
-    const next = newCandidate(build, library, { finalDrive: inside ?? 1, ...of } as MadeOf);
+    if (!next) return setFault(unread);
     saveCandidate(undefined, next);
     onClose();
     void navigate(`/builds/${build.id}/candidate?c=${next.id}`);
@@ -102,6 +151,7 @@ export function NewCandidate({ onClose }: { onClose: () => void }) {
             />
           </div>
         )}
+        {preview && <Preview of={preview} />}
         {fault && (
           <p role="alert" className="fault">
             {fault}

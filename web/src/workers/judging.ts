@@ -54,6 +54,10 @@ export function judge(build: Build, frozen: Library | undefined): Judged {
   }
 }
 
+/** A candidate that is not in the build, judged as if it were; what is known of the build stays. */
+export const preview = (build: Build, candidate: Candidate): Assessment =>
+  assess({ ...build, candidates: [...build.candidates, candidate] }, candidate, library);
+
 /** Another page of this tab asks: it holds no judgement yet, so everything is told anew. */
 export function forget(): void {
   shared = '';

@@ -3,3 +3,4 @@ export * from './changes.ts';
 export * from './engines.ts';
 export * from './hardLimits.ts';
 export * from './lineup.ts';
+export * from './measureNext.ts';

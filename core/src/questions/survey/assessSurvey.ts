@@ -25,7 +25,7 @@ export function surveyFindings(chassis: Chassis): Finding[] {
           title: `The ${taped.name} lacks ${missing.length} of its ${total} readings`,
           because: `Still unknown: ${[...new Set(missing.map((m) => m.unknown))].join('; ')}. Until then it is not in the bay.`,
           about: [taped.id],
-          missing: missing.map((m) => `/tape/${taped.id}/${m.key}`),
+          missing: [`/chassis/tape/${taped.id}`],
         }),
       );
     else if (problem)
@@ -37,7 +37,7 @@ export function surveyFindings(chassis: Chassis): Finding[] {
           title: `The readings of the ${taped.name} do not make a body`,
           because: problem,
           about: [taped.id],
-          missing: [`/tape/${taped.id}`],
+          missing: [`/chassis/tape/${taped.id}`],
         }),
       );
     for (const reading of taped.readings) {
@@ -81,7 +81,7 @@ export function surveyFindings(chassis: Chassis): Finding[] {
           step: 'survey',
           title: `Nobody has measured ${name}`,
           because: `It leaves unknown ${unknown}.`,
-          missing: [`/chassis/${id}`],
+          missing: [`/chassis/${id === 'shifter' ? 'shifterAperture' : id}`],
         }),
       );
   return findings;

@@ -8,6 +8,7 @@ import { ChangedList } from '../../pieces/ChangedList.tsx';
 import { Sentence } from '../../pieces/figures.tsx';
 import { FindingRow, FindingsColumn } from '../../pieces/Findings.tsx';
 import { LineupTable } from './LineupTable.tsx';
+import { MeasureNext } from './MeasureNext.tsx';
 import layout from '../../pieces/layout.module.css';
 import css from './lineup.module.css';
 
@@ -15,6 +16,7 @@ import css from './lineup.module.css';
 const Notes = lazy(() => import('./Notes.tsx').then((m) => ({ default: m.Notes })));
 const TorqueChart = lazy(() => import('../../pieces/TorqueChart.tsx').then((m) => ({ default: m.TorqueChart })));
 const NewCandidate = lazy(() => import('../../pieces/NewCandidate.tsx').then((m) => ({ default: m.NewCandidate })));
+const ChooseDialog = lazy(() => import('./ChooseDialog.tsx').then((m) => ({ default: m.ChooseDialog })));
 const CHART_HEIGHT = 150;
 
 /** The home of a build: what leads and why, candidates × checks along the limit line, what blocks the current one. */
@@ -25,6 +27,7 @@ export function LineupScreen() {
   const units = useUnits();
   const navigate = useNavigate();
   const tableShown = useLater(judgement !== undefined);
+  const [choosing, setChoosing] = useState(false);
   if (build.candidates.length === 0) return <NoCandidates />;
   const chosen = build.decision.candidateId;
   const rows = candidate && changed.get(candidate.id);
@@ -52,6 +55,7 @@ export function LineupScreen() {
           </div>
         </div>
         <LineupTable />
+        <MeasureNext />
         <div style={{ display: 'flex', gap: 8, marginTop: 12, flexWrap: 'wrap' }}>
           <Button component="a" href={api.lineupCsvUrl(build.id, units.system)} download>
             Line-up as CSV
@@ -61,6 +65,11 @@ export function LineupScreen() {
           </Button>
         </div>
       </div>
+      {choosing && candidate && (
+        <Suspense fallback={null}>
+          <ChooseDialog candidate={candidate} assessment={assessment} onClose={() => setChoosing(false)} />
+        </Suspense>
+      )}
       {candidate && (
         <FindingsColumn
           title={
@@ -84,12 +93,7 @@ export function LineupScreen() {
                     Withdraw the choice
                   </Button>
                 ) : (
-                  <Button
-                    variant="contained"
-                    color="primary"
-                    disabled={!judgement}
-                    onClick={() => save('decision', build.decision, { ...build.decision, candidateId: candidate.id })}
-                  >
+                  <Button variant="contained" color="primary" disabled={!judgement} onClick={() => setChoosing(true)}>
                     Choose this one
                   </Button>
                 )}

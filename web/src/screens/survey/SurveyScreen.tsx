@@ -143,7 +143,8 @@ const PART_OF: Readonly<Record<string, string>> = {
 /** The part of the survey on which a figure is entered. */
 function partOf(pointer: string): string | undefined {
   if (!pointer.startsWith('/chassis/')) return undefined;
-  const [, , key = ''] = pointer.split('/');
+  const [, , key = '', id] = pointer.split('/');
+  if (key === 'tape') return id;
   return PART_OF[key] ?? 'car';
 }
 
