@@ -103,6 +103,68 @@ const AxleRatio = Type.Object(
   closed,
 );
 
+/** How the car was weighed: its axles, or four pads, and what was aboard. */
+const Weighing = Type.Object(
+  {
+    frontKg: Type.Optional(PositiveFigure),
+    rearKg: Type.Optional(PositiveFigure),
+    corners: Type.Optional(
+      Type.Object(
+        {
+          frontLeftKg: PositiveFigure,
+          frontRightKg: PositiveFigure,
+          rearLeftKg: PositiveFigure,
+          rearRightKg: PositiveFigure,
+        },
+        closed,
+      ),
+    ),
+    comYMm: Type.Optional(AnyFigure),
+    comZMm: Type.Optional(PositiveFigure),
+    lifted: Type.Optional(
+      Type.Object(
+        { frontKg: PositiveFigure, liftMm: PositiveFigure, hubMm: PositiveFigure },
+        { ...closed, description: 'weighed again with the rear hubs lifted; hubMm is how high the front hubs stand' },
+      ),
+    ),
+    aboard: Type.String({ maxLength: 200 }),
+    driverAboard: Type.Boolean(),
+    fuelL: Type.Optional(NonNegativeFigure),
+  },
+  closed,
+);
+
+export const SHELL_STATES = ['corroded', 'cut', 'old repair', 'strengthened'] as const;
+/** A spot of the shell that is not as its maker left it. */
+const ShellSpot = Type.Object(
+  {
+    id: Id,
+    name: Name,
+    state: Type.Unsafe<(typeof SHELL_STATES)[number]>({ type: 'string', enum: [...SHELL_STATES] }),
+    atMm: Vec3,
+    reachMm: Type.Number({ exclusiveMinimum: 0, maximum: 2000, description: 'how far around it the metal is so' }),
+    note: Type.Optional(Note),
+  },
+  closed,
+);
+export type ShellSpot = Type.Static<typeof ShellSpot>;
+
+export const PAST_KINDS = ['failed swap', 'accident', 'fire', 'flood', 'other'] as const;
+export type PastKind = (typeof PAST_KINDS)[number];
+/** Something that happened to the car. `settled` once somebody has looked at what it may have left behind. */
+const PastEvent = Type.Object(
+  {
+    id: Id,
+    kind: Type.Unsafe<PastKind>({ type: 'string', enum: [...PAST_KINDS] }),
+    year: Type.Optional(Type.Integer({ minimum: 1900, maximum: 2100 })),
+    note: Type.Optional(Note),
+    settled: Type.Boolean(),
+  },
+  closed,
+);
+
+export const SPARES = ['easy to find', 'scarce', 'gone'] as const;
+
 /** The car as measured: one per build, the build's own copy. Vehicle axes ISO 8855, origin on the ground below the front axle. */
 export const Chassis = Type.Object(
   {
@@ -112,31 +174,25 @@ export const Chassis = Type.Object(
     drive: Type.Unsafe<'rear' | 'front' | 'all'>({ type: 'string', enum: ['rear', 'front', 'all'] }),
     rearTorqueShare: Type.Optional(Type.Number({ minimum: 0, maximum: 1 })),
     engineLies: Type.Unsafe<'longitudinal' | 'transverse'>({ type: 'string', enum: ['longitudinal', 'transverse'] }),
+    engineSits: Type.Optional(
+      Type.Unsafe<'front' | 'middle' | 'rear'>({
+        type: 'string',
+        enum: ['front', 'middle', 'rear'],
+        description: 'in front, unless said otherwise',
+      }),
+    ),
     wheelbaseMm: Type.Optional(PositiveFigure),
     trackFrontMm: Type.Optional(PositiveFigure),
     trackRearMm: Type.Optional(PositiveFigure),
-    weighing: Type.Object(
-      {
-        frontKg: Type.Optional(PositiveFigure),
-        rearKg: Type.Optional(PositiveFigure),
-        corners: Type.Optional(
-          Type.Object(
-            {
-              frontLeftKg: PositiveFigure,
-              frontRightKg: PositiveFigure,
-              rearLeftKg: PositiveFigure,
-              rearRightKg: PositiveFigure,
-            },
-            closed,
-          ),
-        ),
-        comYMm: Type.Optional(AnyFigure),
-        comZMm: Type.Optional(PositiveFigure),
-        aboard: Type.String({ maxLength: 200 }),
-        driverAboard: Type.Boolean(),
-        fuelL: Type.Optional(NonNegativeFigure),
-      },
-      closed,
+    weighing: Weighing,
+    earlierWeighings: Type.Optional(
+      Type.Array(
+        Type.Object({ id: Id, when: Type.String({ pattern: '^\\d{4}-\\d{2}-\\d{2}$' }), weighing: Weighing }, closed),
+        {
+          maxItems: 20,
+          description: 'how it was weighed before, kept for comparison',
+        },
+      ),
     ),
     springs: Type.Optional(Type.Object({ front: AxleSprings, rear: AxleSprings }, closed)),
     brakeFrontPct: Type.Optional(PositiveFigure),
@@ -236,6 +292,15 @@ export const Chassis = Type.Object(
     engineAt: Type.Optional({ ...Placement, description: 'where the original engine sits' } as typeof Placement),
     installFrom: Type.Optional(
       Type.Array(Type.Unsafe<'above' | 'below'>({ type: 'string', enum: ['above', 'below'] }), { uniqueItems: true }),
+    ),
+    shell: Type.Optional(Type.Array(ShellSpot, { maxItems: 60 })),
+    past: Type.Optional(Type.Array(PastEvent, { maxItems: 30 })),
+    spares: Type.Optional(
+      Type.Unsafe<(typeof SPARES)[number]>({
+        type: 'string',
+        enum: [...SPARES],
+        description: 'of its own engine, gearbox and axle',
+      }),
     ),
     note: Type.Optional(Note),
   },

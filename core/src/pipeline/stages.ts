@@ -18,7 +18,7 @@ import { assessMoney } from '../questions/money/index.ts';
 import { movementOf } from '../questions/mounts/index.ts';
 import { assessNoise } from '../questions/noise/index.ts';
 import { assessComponents, assessDriveline, assessStrength } from '../questions/strength/index.ts';
-import { surveyFindings } from '../questions/survey/index.ts';
+import { conditionFindings, surveyFindings } from '../questions/survey/index.ts';
 
 /** What each stage of a judgement comes to. */
 export interface Results {
@@ -80,7 +80,10 @@ export const STAGES: { readonly [K in StageName]: Stage<K> } = {
   survey: stage({
     step: 'survey',
     title: 'Survey',
-    compute: ({ chassis }) => ({ checks: [], findings: chassis ? surveyFindings(chassis) : [] }),
+    compute: (s) => ({
+      checks: [],
+      findings: s.chassis ? [...surveyFindings(s.chassis), ...conditionFindings(s)] : [],
+    }),
   }),
   donor: stage({ step: 'donors', title: 'Donor', compute: assessDonor }),
   engine: stage({ step: 'donors', title: 'Engine', compute: assessEngine }),

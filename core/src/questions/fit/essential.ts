@@ -22,11 +22,21 @@ const ESSENTIAL: readonly EssentialBody[] = [
   { roles: ['ground line'], name: 'the ground line', unknown: 'how low the sump may hang' },
 ];
 
-/** What of the bay does not stand in it, as far as this car has it: an engine across a front-drive car has no tunnel. */
+/**
+ * What of the bay does not stand in it, as far as this car has it: an engine across a front-drive car has no tunnel, and one in the
+ * middle or the rear has no tunnel, radiator or steering beside it.
+ */
 export function notInBay(chassis: Chassis): readonly EssentialBody[] {
   const across = chassis.drive === 'front' && chassis.engineLies === 'transverse';
+  const behind = chassis.engineSits === 'middle' || chassis.engineSits === 'rear';
+  const elsewhere: readonly ObstacleRole[] = behind
+    ? ['tunnel', 'radiator pack', 'steering box']
+    : across
+      ? ['tunnel']
+      : [];
   return ESSENTIAL.filter(
-    ({ roles }) => !(across && roles.includes('tunnel')) && !chassis.obstacles.some((o) => roles.includes(o.role)),
+    ({ roles }) =>
+      !elsewhere.some((role) => roles.includes(role)) && !chassis.obstacles.some((o) => roles.includes(o.role)),
   );
 }
 

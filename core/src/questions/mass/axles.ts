@@ -102,3 +102,36 @@ export function comFromCorners(c: Corners) {
     leftPct: (100 * (c.frontLeftKg + c.rearLeftKg)) / totalKg,
   };
 }
+
+/** A car weighed level and again with one axle lifted. Loads in kg, lengths in mm; the wheels of the other axle stay on their scales. */
+export interface LiftedWeighing {
+  readonly wheelbaseMm: number;
+  /** Radius under load of the wheels that stay down. */
+  readonly wheelRadiusMm: number;
+  readonly totalKg: number;
+  /** On the axle that stays down, level and with the other one lifted. */
+  readonly levelKg: number;
+  readonly liftedKg: number;
+  /** How far the other hubs were lifted. */
+  readonly liftMm: number;
+}
+
+/**
+ * Height of the centre of mass over the ground, mm, from what an axle gains when the other is lifted by H: with the hubs L apart and
+ * tan θ = H/√(L² − H²), h = r + L·ΔF/(m·tan θ). Springs blocked, tanks full or empty: what moves inside is not in it. Source: moments
+ * about the lifted hubs, as in Gillespie, Fundamentals of Vehicle Dynamics (1992), appendix.
+ *
+ * @throws InputError where nothing was lifted, it was lifted as far as the wheelbase, or the axle that stays down gained nothing.
+ */
+export function comHeightFromLift(w: LiftedWeighing): number {
+  if (!(w.liftMm > 0 && w.liftMm < w.wheelbaseMm))
+    throw new InputError('/liftMm', 'Lift the axle by more than nothing and less than the wheelbase.');
+  const gained = w.liftedKg - w.levelKg;
+  if (!(gained > 0))
+    throw new InputError(
+      '/liftedKg',
+      'The axle that stays down gains load when the other is lifted: check the readings.',
+    );
+  const tan = w.liftMm / Math.sqrt(w.wheelbaseMm ** 2 - w.liftMm ** 2);
+  return w.wheelRadiusMm + (w.wheelbaseMm * gained) / (w.totalKg * tan);
+}

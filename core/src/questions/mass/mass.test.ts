@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { InputError } from '../../units/index.ts';
-import { axlesAfter, comFromCorners, type PlacedMass } from './axles.ts';
+import { axlesAfter, comFromCorners, comHeightFromLift, type PlacedMass } from './axles.ts';
 import { massDifference, sumMassBuildUp } from './buildUp.ts';
 import { powerToWeight } from './powerToWeight.ts';
 
@@ -95,4 +95,43 @@ test('power to weight in its three ways of saying it', () => {
   expect(r.hpPerTonne).toBeCloseTo(100, 6);
   expect(r.lbPerHp * r.hpPerTonne).toBeCloseTo(1000 / 0.45359237, 6);
   expect(() => powerToWeight({ powerKw: 100, massKg: 0 })).toThrow(/massKg/);
+});
+
+describe('height of the centre of mass by lifting the rear', () => {
+  /** The car turned nose down about its front hub, as a rigid body: what the front scale shows. kg */
+  const frontLifted = (L: number, a: number, e: number, m: number, lift: number) => {
+    const t = Math.asin(lift / L);
+    // Hubs and centre of mass along the ground, the front hub at 0: rearward is plus, e is above the line of the hubs.
+    const rear = L * Math.cos(t);
+    const com = a * Math.cos(t) - e * Math.sin(t);
+    return (m * (rear - com)) / rear;
+  };
+  test('finds the height that a rigid car was turned with', () => {
+    const number = (min: number, max: number) => fc.double({ min, max, noNaN: true });
+    fc.assert(
+      fc.property(
+        fc.tuple(number(1800, 3200), number(0.3, 0.7), number(60, 600), number(400, 2500), number(150, 900)),
+        ([L, share, e, m, lift]) => {
+          const a = share * L;
+          const found = comHeightFromLift({
+            wheelbaseMm: L,
+            wheelRadiusMm: 280,
+            totalKg: m,
+            levelKg: (m * (L - a)) / L,
+            liftedKg: frontLifted(L, a, e, m, lift),
+            liftMm: lift,
+          });
+          expect(found).toBeCloseTo(280 + e, 4);
+        },
+      ),
+    );
+  });
+  const car = { wheelbaseMm: 2400, wheelRadiusMm: 280, totalKg: 880, levelKg: 470, liftedKg: 490, liftMm: 500 };
+  test.each([
+    ['nothing lifted', { liftMm: 0 }, /Lift the axle/],
+    ['lifted as far as the wheelbase', { liftMm: 2400 }, /Lift the axle/],
+    ['nothing gained', { liftedKg: 470 }, /gains load/],
+  ])('%s is named', (_, wrong, message) => {
+    expect(() => comHeightFromLift({ ...car, ...wrong })).toThrow(message);
+  });
 });

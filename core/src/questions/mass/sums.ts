@@ -1,6 +1,6 @@
 import { Type } from 'typebox';
 import { defineSum, EvidenceSchema } from '../../model/index.ts';
-import { axlesAfter, comFromCorners } from './axles.ts';
+import { axlesAfter, comFromCorners, comHeightFromLift } from './axles.ts';
 import { massDifference, sumMassBuildUp } from './buildUp.ts';
 import { powerToWeight } from './powerToWeight.ts';
 
@@ -108,6 +108,23 @@ export const massSums = [
     ),
     output: Type.Object({ totalKg: N, comXMm: N, comYMm: N, frontPct: N, leftPct: N }, closed),
     run: comFromCorners,
+  }),
+  defineSum({
+    name: 'mass.comHeight',
+    title: 'Height of the centre of mass from one axle lifted',
+    input: Type.Object(
+      {
+        wheelbaseMm: positive,
+        wheelRadiusMm: positive,
+        totalKg: positive,
+        levelKg: zeroUp,
+        liftedKg: zeroUp,
+        liftMm: positive,
+      },
+      closed,
+    ),
+    output: Type.Object({ comZMm: N }, closed),
+    run: (w) => ({ comZMm: comHeightFromLift(w) }),
   }),
   defineSum({
     name: 'mass.powerToWeight',

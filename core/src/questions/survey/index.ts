@@ -1,3 +1,4 @@
+export * from './assessCondition.ts';
 export * from './assessSurvey.ts';
 export * from './carGaps.ts';
 export * from './measurements.ts';

@@ -14,7 +14,7 @@ import {
   withTake,
   withTape,
 } from './measurements.ts';
-import { fromCorners } from './weighing.ts';
+import { fromCorners, heightByLifting, weighingChange } from './weighing.ts';
 import { surveyFindings } from './assessSurvey.ts';
 import { templateOf, TEMPLATES } from './obstacleTemplates.ts';
 
@@ -213,5 +213,30 @@ describe('the other side of the car', () => {
     const once = withTake(right.readings[2], 'inner', 'tape', take('352'));
     expect(readOf(once)).toMatchObject({ mm: 352, count: 1 });
     expect(readOf(withTake(once, 'inner', 'tape', take('354')))).toMatchObject({ mm: 353, count: 2 });
+  });
+});
+
+describe('weighed again', () => {
+  const kg = (value: number, plusMinus = 2) => ({ value, plusMinus, evidence: 'measured' as const });
+  const level = { frontKg: kg(470), rearKg: kg(410), aboard: '', driverAboard: false };
+  const lifted = { frontKg: kg(488), liftMm: kg(500, 3), hubMm: kg(285, 3) };
+  test('with the rear lifted it tells the height, doubted as its scales are', () => {
+    const car = { weighing: level, wheelbaseMm: kg(2400, 5) };
+    // 285 + 2400 · 18/(880 · 0.2130) = 515; each kg on the front moves it by some 13 mm.
+    const h = heightByLifting(car, lifted)!;
+    expect(h.value).toBe(515);
+    expect(h.plusMinus!).toBeGreaterThan(20);
+    expect(h.evidence).toBe('measured');
+    expect(heightByLifting({ weighing: level }, lifted)).toBeUndefined();
+    expect(() => heightByLifting(car, { ...lifted, frontKg: kg(460) })).toThrow(InputError);
+  });
+  test('each axle is compared, and what one of them lacks is not', () => {
+    expect(weighingChange(level, { ...level, frontKg: kg(455), rearKg: kg(412) })).toEqual({
+      frontKg: -15,
+      rearKg: 2,
+      totalKg: -13,
+    });
+    const { rearKg: _none, ...front } = level;
+    expect(weighingChange(front, level)).toEqual({ frontKg: 0 });
   });
 });

@@ -1,6 +1,6 @@
-import { comFromCorners } from '../mass/index.ts';
+import { comFromCorners, comHeightFromLift } from '../mass/index.ts';
 import type { Chassis } from '../../model/index.ts';
-import type { Figure } from '../../units/index.ts';
+import { propagate, type Figure } from '../../units/index.ts';
 
 export interface FourPads {
   readonly frontLeftKg: Figure;
@@ -72,4 +72,58 @@ export function cornerLoadsOf(
   const frontLeft = left(frontKg.value, trackFrontMm);
   const rearLeft = left(rearKg.value, trackRearMm);
   return { frontLeft, frontRight: frontKg.value - frontLeft, rearLeft, rearRight: rearKg.value - rearLeft };
+}
+
+/**
+ * Height of the centre of mass from the front axle weighed again with the rear lifted, with its doubt; undefined while the car is not
+ * weighed level or has no wheelbase.
+ *
+ * @throws InputError where the readings can't be of one car.
+ */
+export function heightByLifting(
+  { weighing, wheelbaseMm }: Pick<Chassis, 'weighing' | 'wheelbaseMm'>,
+  lifted: NonNullable<Chassis['weighing']['lifted']>,
+): Figure | undefined {
+  const { frontKg, rearKg } = weighing;
+  if (!frontKg || !rearKg || !wheelbaseMm) return undefined;
+  const height = propagate(
+    {
+      front: frontKg,
+      rear: rearKg,
+      wheelbase: wheelbaseMm,
+      lifted: lifted.frontKg,
+      lift: lifted.liftMm,
+      hub: lifted.hubMm,
+    },
+    (v) =>
+      comHeightFromLift({
+        wheelbaseMm: v.wheelbase,
+        wheelRadiusMm: v.hub,
+        totalKg: v.front + v.rear,
+        levelKg: v.front,
+        liftedKg: v.lifted,
+        liftMm: v.lift,
+      }),
+  );
+  return {
+    value: Math.round(height.value),
+    plusMinus: Math.max(1, Math.round(height.plusMinus)),
+    evidence: height.evidence,
+    source: 'rear lifted and the front weighed again',
+  };
+}
+
+/** How two weighings differ, kg; only what both have. */
+export function weighingChange(
+  was: Chassis['weighing'],
+  now: Chassis['weighing'],
+): { readonly frontKg?: number; readonly rearKg?: number; readonly totalKg?: number } {
+  const by = (a: Figure | undefined, b: Figure | undefined) => (a && b ? b.value - a.value : undefined);
+  const frontKg = by(was.frontKg, now.frontKg);
+  const rearKg = by(was.rearKg, now.rearKg);
+  return {
+    ...(frontKg === undefined ? {} : { frontKg }),
+    ...(rearKg === undefined ? {} : { rearKg }),
+    ...(frontKg === undefined || rearKg === undefined ? {} : { totalKg: frontKg + rearKg }),
+  };
 }

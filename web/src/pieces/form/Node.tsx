@@ -497,6 +497,7 @@ function ListNode({ name, schema, value, at, problems, onChange, special }: Node
         );
       })}
       <Button
+        aria-label={`Add to ${lowered(titleOf(name, parentOf(at)))}`}
         onClick={() => {
           const blank = blankOf(item) as object;
           onChange([...list, name === 'closes' ? { ...blank, joint: '' } : blank]);

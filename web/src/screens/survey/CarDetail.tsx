@@ -1,4 +1,4 @@
-import { BODIES, type Chassis } from '@sable/core';
+import { BODIES, SPARES, type Chassis } from '@sable/core';
 import { useBuildActions } from '../../hooks/buildState.tsx';
 import { ChoiceField, QuantityField, WordsField } from '../../pieces/fields.tsx';
 import layout from '../../pieces/layout.module.css';
@@ -52,6 +52,25 @@ export function CarDetail({ chassis }: { chassis: Chassis }) {
           value={chassis.engineLies}
           choices={choices(['longitudinal', 'transverse'])}
           onCommit={(lies) => put({ engineLies: lies as Chassis['engineLies'] })}
+        />
+        <ChoiceField
+          label="Engine sits"
+          value={chassis.engineSits ?? 'front'}
+          choices={choices(['front', 'middle', 'rear'])}
+          onCommit={(sits) => put({ engineSits: sits as NonNullable<Chassis['engineSits']> })}
+        />
+        <ChoiceField
+          label="Spares of its own"
+          value={chassis.spares ?? ''}
+          choices={[{ value: '', label: 'not entered' }, ...choices(SPARES)]}
+          onCommit={(spares) => {
+            const { spares: _old, ...rest } = chassis;
+            save(
+              'chassis',
+              chassis,
+              spares === '' ? rest : { ...rest, spares: spares as NonNullable<Chassis['spares']> },
+            );
+          }}
         />
       </div>
       <CarFigures chassis={chassis} />

@@ -80,6 +80,18 @@ export function CarDrawing({ chassis }: { chassis: Chassis }) {
             <title>{`${l.name}, ${kg(l.massKg.value)}`}</title>
           </g>
         ))}
+        {(chassis.shell ?? []).map((spot) => (
+          <circle
+            key={spot.id}
+            cx={X(spot.atMm[0])}
+            cy={-spot.atMm[2]}
+            r={Math.max(spot.reachMm, 14)}
+            className={css['spot']}
+            data-sound={spot.state === 'strengthened'}
+          >
+            <title>{`${spot.name}: ${spot.state}`}</title>
+          </circle>
+        ))}
         {comX !== undefined && comZMm && (
           <g className={css['com']} transform={`translate(${X(comX)} ${-comZMm.value})`}>
             <path d="M-34 0H34M0 -34V34" />

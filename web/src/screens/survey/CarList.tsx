@@ -8,7 +8,7 @@ import type { Schema } from '../../pieces/schemaRange.ts';
 import { validateCarLists } from '../../validators/generated/carValidator.js';
 import form from '../../pieces/form/form.module.css';
 
-type ListName = 'tyres' | 'axleRatios' | 'differentials' | 'lumps';
+type ListName = 'tyres' | 'axleRatios' | 'differentials' | 'lumps' | 'shell' | 'past';
 type Entries = readonly unknown[];
 
 /** Of several only one can be on the car: the one that was said to be last. */

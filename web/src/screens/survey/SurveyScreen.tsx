@@ -49,6 +49,7 @@ const CAR = [
   ['tyres', 'Tyres and wheels'],
   ['springs', 'Springs and brakes'],
   ['driveline', 'Ratings, shaft, radiator'],
+  ['condition', 'Shell and history'],
 ] as const;
 const AROUND = [
   ['seats', 'Mounts, shifter, shafts'],
@@ -97,6 +98,18 @@ function partShown(chosen: string, chassis: Chassis): ReactNode {
       return <SpringsDetail chassis={chassis} />;
     case 'driveline':
       return <DrivelineDetail chassis={chassis} />;
+    case 'condition':
+      return (
+        <section>
+          <h2>Shell and history</h2>
+          <p className="say muted">
+            Where the metal is corroded, cut, mended or strengthened: no mount may stand on what does not carry. And
+            what happened to the car: a fire, an accident or a swap that failed leaves something to look at.
+          </p>
+          <CarList name="shell" chassis={chassis} />
+          <CarList name="past" chassis={chassis} />
+        </section>
+      );
     case 'seats':
       return <SeatsDetail chassis={chassis} />;
     case 'services':
@@ -130,6 +143,9 @@ const PART_OF: Readonly<Record<string, string>> = {
   axleRatios: 'axle',
   differentials: 'axle',
   tyres: 'tyres',
+  shell: 'condition',
+  past: 'condition',
+  earlierWeighings: 'weighing',
   springs: 'springs',
   brakeFrontPct: 'springs',
   axleRating: 'driveline',

@@ -1,6 +1,6 @@
 import type { Chassis } from '@sable/core';
-import { fromCorners, type FourPads } from '@sable/core/questions/survey';
-import type { Figure } from '@sable/core/units';
+import { fromCorners, heightByLifting, weighingChange, type FourPads } from '@sable/core/questions/survey';
+import { InputError, type Figure } from '@sable/core/units';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { useBuild, useBuildActions } from '../../hooks/buildState.tsx';
@@ -10,6 +10,7 @@ import { QuantityField } from '../../pieces/fields.tsx';
 import { Plain } from '../../pieces/figures.tsx';
 import { PadsPanel } from './PadsPanel.tsx';
 import { NameField } from './SeatsDetail.tsx';
+import { WholeForm, type WholeField } from './WholeForm.tsx';
 import fields from '../../pieces/fields.module.css';
 import layout from '../../pieces/layout.module.css';
 import css from './survey.module.css';
@@ -23,6 +24,8 @@ const CORNERS = [
 /** What a hired set of pads is good for, kg. */
 const PAD_KG = 1;
 const NOTHING = {};
+/** As the schema of the car allows. */
+const MOST_EARLIER = 20;
 
 type Weighing = Chassis['weighing'];
 
@@ -151,7 +154,149 @@ export function WeighingDetail({ chassis }: { chassis: Chassis }) {
           />
         )}
       </div>
+      <Lifted chassis={chassis} onWeighing={putWeighing} />
+      <Earlier chassis={chassis} onChange={put} />
     </section>
+  );
+}
+
+type Lift = NonNullable<Weighing['lifted']>;
+const LIFT: readonly WholeField<Lift>[] = [
+  {
+    key: 'frontKg',
+    label: 'Front axle, rear lifted',
+    quantity: 'massKg',
+    figure: true,
+    min: 20,
+    max: 5000,
+    at: '/chassis/weighing/lifted/frontKg',
+  },
+  {
+    key: 'liftMm',
+    label: 'Rear hubs lifted by',
+    quantity: 'lengthMm',
+    figure: true,
+    min: 50,
+    max: 1500,
+    at: '/chassis/weighing/lifted/liftMm',
+  },
+  {
+    key: 'hubMm',
+    label: 'Front hubs, height',
+    quantity: 'lengthMm',
+    figure: true,
+    min: 100,
+    max: 800,
+    at: '/chassis/weighing/lifted/hubMm',
+  },
+];
+
+/** The height of the centre of mass from the front axle weighed again with the rear lifted. */
+function Lifted({ chassis, onWeighing }: { chassis: Chassis; onWeighing: (next: Weighing) => void }) {
+  const { weighing } = chassis;
+  const [fault, setFault] = useState<string>();
+  const keep = (lifted: Lift | undefined) => {
+    setFault(undefined);
+    const { lifted: _old, ...rest } = weighing;
+    if (!lifted) return onWeighing(rest);
+    try {
+      const comZMm = heightByLifting(chassis, lifted);
+      if (!comZMm) setFault('The height follows once both axles are weighed level and the wheelbase is entered.');
+      onWeighing({ ...rest, lifted, ...(comZMm ? { comZMm } : {}) });
+    } catch (error) {
+      if (!(error instanceof InputError)) throw error;
+      setFault(error.message);
+    }
+  };
+  return (
+    <>
+      <WholeForm
+        name="lifted"
+        title="Height by lifting: block the springs, lift the rear by its hubs, weigh the front again"
+        fields={LIFT}
+        stored={weighing.lifted}
+        onKeep={keep}
+      />
+      {fault && (
+        <p role="alert" className="fault">
+          {fault}
+        </p>
+      )}
+      <p className="small muted">
+        Never stand under or beside a car that is lifted at one end: chock, stands, then read.
+      </p>
+    </>
+  );
+}
+
+/** How the car was weighed before, each against how it stands now. */
+function Earlier({ chassis, onChange }: { chassis: Chassis; onChange: (more: Partial<Chassis>) => void }) {
+  const { weighing, earlierWeighings = [] } = chassis;
+  const known = weighing.frontKg !== undefined || weighing.rearKg !== undefined;
+  const put = (next: typeof earlierWeighings) => onChange({ earlierWeighings: next });
+  return (
+    <>
+      <div className="row" style={{ marginTop: 16 }}>
+        <Button
+          disabled={!known || earlierWeighings.length >= MOST_EARLIER}
+          onClick={() =>
+            put([
+              ...earlierWeighings,
+              {
+                id: `w-${Math.random().toString(36).slice(2, 8)}`,
+                when: new Date().toISOString().slice(0, 10),
+                weighing,
+              },
+            ])
+          }
+        >
+          Keep this weighing and weigh again
+        </Button>
+        <span className="small muted">Before and after strip-down, or with the new engine in: both stay.</span>
+      </div>
+      {earlierWeighings.length > 0 && (
+        <table className={layout['figures']} style={{ marginTop: 10 }}>
+          <thead>
+            <tr>
+              <th scope="col">Weighed before</th>
+              <th scope="col">Front</th>
+              <th scope="col">Rear</th>
+              <th scope="col">Since then</th>
+              <th scope="col">
+                <span className="visually-hidden">Take out</span>
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {earlierWeighings.map((e) => (
+              <tr key={e.id}>
+                <th scope="row">
+                  until {e.when}
+                  {e.weighing.aboard && <small className="muted"> {e.weighing.aboard}</small>}
+                </th>
+                <td className="r num">
+                  <Plain value={e.weighing.frontKg?.value} quantity="massKg" />
+                </td>
+                <td className="r num">
+                  <Plain value={e.weighing.rearKg?.value} quantity="massKg" />
+                </td>
+                <td className="r num">
+                  <Plain value={weighingChange(e.weighing, weighing).totalKg} quantity="massKg" signed />
+                </td>
+                <td>
+                  <Button
+                    aria-label={`Take out the weighing until ${e.when}`}
+                    onClick={() => put(earlierWeighings.filter((x) => x.id !== e.id))}
+                  >
+                    Take out
+                  </Button>
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+    </>
   );
 }
 
