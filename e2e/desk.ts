@@ -25,7 +25,7 @@ export class Desk {
   async fresh(): Promise<Page> {
     if (this.page && (this.page.isClosed() || !(await this.clean(this.page)))) await this.close();
     if (!this.page) {
-      this.page = await (await this.browser.newContext({ viewport: SIZE })).newPage();
+      this.page = await (await this.browser.newContext({ viewport: SIZE, reducedMotion: 'reduce' })).newPage();
       this.cold = true;
       return this.page;
     }

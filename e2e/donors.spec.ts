@@ -1,10 +1,6 @@
-import type { Assessment, Build, Candidate, Library } from '@sable/core';
+import type { Candidate } from '@sable/core';
 import { chip, expect, test, type Sable } from './sable.ts';
 
-const judged = async (sable: Sable, build: Build, candidateId: string): Promise<Assessment> => {
-  const library = (await (await fetch(`${sable.url}/api/v1/library`)).json()) as Library;
-  return sable.sum('assess', { build, candidateId, library });
-};
 const candidate = async (sable: Sable, letter: string): Promise<Candidate | undefined> =>
   (await sable.build()).build.candidates.find((c) => c.letter === letter);
 
@@ -39,7 +35,7 @@ test('from an offer to a judged candidate in three clicks; the bill knows what i
   await page.goto(`${sable.url}/builds/glider-tug/parts?c=${g.id}`);
   for (const line of ['Alternator', 'Starter', 'Loom and computer', 'Rebuild to be expected', 'Fetching it'])
     await expect(page.getByRole('rowheader', { name: line })).toBeVisible();
-  const findings = (await judged(sable, (await sable.build()).build, g.id)).findings;
+  const findings = (await sable.judged((await sable.build()).build, g.id)).findings;
   expect(findings.find((f) => f.id === 'offer-missing')!.title).toContain(
     'alternator, starter, brackets and loom and computer',
   );

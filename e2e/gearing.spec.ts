@@ -1,13 +1,9 @@
 import { readFileSync } from 'node:fs';
-import type { Assessment, Build, Candidate, Library } from '@sable/core';
+import type { Build, Candidate } from '@sable/core';
 import { cell, chip, expect, test, type Sable } from './sable.ts';
 
 const candidate = async (sable: Sable, letter: string): Promise<Candidate> =>
   (await sable.build()).build.candidates.find((c) => c.letter === letter)!;
-const judged = async (sable: Sable, build: Build, candidateId: string): Promise<Assessment> => {
-  const library = (await (await fetch(`${sable.url}/api/v1/library`)).json()) as Library;
-  return sable.sum('assess', { build, candidateId, library });
-};
 
 let was: Build;
 test.beforeEach(async ({ sable }) => {
@@ -35,7 +31,7 @@ test('the chooser’s pick meets cruise and hill start, says what it gives up, a
   await expect(page.getByText(/^C has the first already/)).toBeVisible();
   await expect.poll(async () => (await candidate(sable, 'C')).finalDrive).not.toBe(was.finalDrive);
   const { build } = await sable.build();
-  const check = (await judged(sable, build, 'c')).checks.find((k) => k.id === 'cruise')!;
+  const check = (await sable.judged(build, 'c')).checks.find((k) => k.id === 'cruise')!;
   expect(Math.round(check.value!)).toBe(cruise);
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect.poll(async () => (await candidate(sable, 'C')).finalDrive).toBe(was.finalDrive);

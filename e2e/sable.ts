@@ -1,5 +1,5 @@
 import { expect, test as base, type ConsoleMessage, type Page } from '@playwright/test';
-import type { Build } from '@sable/core';
+import type { Assessment, Build } from '@sable/core';
 import { Desk } from './desk.ts';
 import { RunningSable } from './running.ts';
 import { Walker } from './walker.ts';
@@ -9,6 +9,12 @@ export class Sable extends RunningSable {
   async build(id = 'glider-tug'): Promise<{ version: number; build: Build }> {
     const response = await fetch(`${this.url}/api/v1/builds/${id}`);
     return (await response.json()) as { version: number; build: Build };
+  }
+
+  /** A candidate as the sum over HTTP judges it, with the library as it is. */
+  async judged(build: Build, candidateId: string): Promise<Assessment> {
+    const library: unknown = await (await fetch(`${this.url}/api/v1/library`)).json();
+    return this.sum('assess', { build, candidateId, library });
   }
 
   /** Writes a part of a build as another program would. */

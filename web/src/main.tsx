@@ -26,7 +26,7 @@ const client = new QueryClient({
 
 function Themed() {
   const { mode } = useSettings();
-  const theme = useMemo(() => themeFor(mode), [mode]);
+  const theme = useMemo(() => themeFor(mode, !matchMedia('(prefers-reduced-motion: reduce)').matches), [mode]);
   return (
     <ThemeProvider theme={theme}>
       <GlobalStyles styles={{ ':root': { ...variablesOf(mode), colorScheme: mode === 'day' ? 'light' : 'dark' } }} />

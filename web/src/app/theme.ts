@@ -2,8 +2,30 @@ import { createTheme, type Theme } from '@mui/material/styles';
 import type { Mode } from '../hooks/settings.tsx';
 import { TOKENS } from './tokens.ts';
 
+const BRISK = {
+  shortest: 100,
+  shorter: 120,
+  short: 140,
+  standard: 160,
+  complex: 180,
+  enteringScreen: 150,
+  leavingScreen: 120,
+};
+const AT_ONCE = { transitionDuration: 0 };
+
+/** For those who want nothing to move what opens is there at once: MUI counts its transitions down in code, not in style sheets. */
+const still = {
+  transitions: { create: () => 'none', duration: Object.fromEntries(Object.keys(BRISK).map((k) => [k, 0])) },
+  components: {
+    MuiDialog: { defaultProps: AT_ONCE },
+    MuiMenu: { defaultProps: AT_ONCE },
+    MuiPopover: { defaultProps: AT_ONCE },
+    MuiTooltip: { defaultProps: { slotProps: { transition: { timeout: 0 } } } },
+  },
+};
+
 /** MUI dressed as the bench: square, flat, dense, sentence case. */
-export function themeFor(mode: Mode): Theme {
+export function themeFor(mode: Mode, moves = true): Theme {
   const c = TOKENS[mode];
   return createTheme({
     palette: {
@@ -22,18 +44,9 @@ export function themeFor(mode: Mode): Theme {
       fontSize: 14,
       button: { textTransform: 'none', fontWeight: 500, fontSize: 14, lineHeight: 1.2 },
     },
-    transitions: {
-      duration: {
-        shortest: 100,
-        shorter: 120,
-        short: 140,
-        standard: 160,
-        complex: 180,
-        enteringScreen: 150,
-        leavingScreen: 120,
-      },
-    },
+    transitions: moves ? { duration: BRISK } : still.transitions,
     components: {
+      ...(moves ? {} : still.components),
       MuiButtonBase: { defaultProps: { disableRipple: true } },
       MuiButton: {
         defaultProps: { disableElevation: true, size: 'small', variant: 'outlined', color: 'inherit' },

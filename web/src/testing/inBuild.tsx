@@ -102,7 +102,7 @@ export function draw(part: ReactNode, system: 'metric' | 'us' = 'metric') {
   localStorage.setItem('sable-units', JSON.stringify(system));
   return render(
     <MemoryRouter>
-      <ThemeProvider theme={themeFor('day')}>
+      <ThemeProvider theme={themeFor('day', false)}>
         <SettingsProvider>{part}</SettingsProvider>
       </ThemeProvider>
     </MemoryRouter>,

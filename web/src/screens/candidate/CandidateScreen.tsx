@@ -18,7 +18,7 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { X } from 'lucide-react';
 import { useMemo, useState } from 'react';
-import { useNavigate } from 'react-router';
+import { Link, useNavigate } from 'react-router';
 import { useBuild, useBuildActions, useJudgement } from '../../hooks/buildState.tsx';
 import { ChangedList } from '../../pieces/ChangedList.tsx';
 import { ChoiceField, QuantityField, WordsField } from '../../pieces/fields.tsx';
@@ -28,6 +28,8 @@ import { FindingsColumn } from '../../pieces/Findings.tsx';
 import { LetterTag, StateMark, candidateColour } from '../../pieces/marks.tsx';
 import { offered } from '../../pieces/offered.ts';
 import { ThreeViews, type DrawnSolid } from '../../pieces/ThreeViews.tsx';
+import { PLACE } from '../survey/place.ts';
+import { WholeForm } from '../survey/WholeForm.tsx';
 import { validateCandidate } from '../../validators/generated/validators.js';
 import layout from '../../pieces/layout.module.css';
 
@@ -176,54 +178,61 @@ function Open({ candidate }: { candidate: Candidate }) {
           <p className="muted small" style={{ marginBottom: 12 }}>
             The crank axis at the block’s rear face, from the ground below the front axle on the car’s centre plane.
           </p>
-          <div className={layout['form-grid']} style={{ gridTemplateColumns: 'repeat(auto-fill, minmax(128px, 1fr))' }}>
-            <QuantityField
-              label="Forward"
-              quantity="lengthMm"
-              value={p.xMm}
-              error={fault('/placement/xMm')}
-              onCommit={(v) => place({ xMm: v! })}
-            />
-            <QuantityField
-              label="Left"
-              quantity="lengthMm"
-              value={p.yMm}
-              error={fault('/placement/yMm')}
-              onCommit={(v) => place({ yMm: v! })}
-            />
-            <QuantityField
-              label="Up"
-              quantity="lengthMm"
-              value={p.zMm}
-              error={fault('/placement/zMm')}
-              onCommit={(v) => place({ zMm: v! })}
-            />
-            <QuantityField
-              label="Nose up"
-              quantity="angleDeg"
-              value={p.pitchDeg}
-              error={fault('/placement/pitchDeg')}
-              onCommit={(v) => place({ pitchDeg: v! })}
-            />
-            <QuantityField
-              label="Cant, top to right"
-              quantity="angleDeg"
-              value={p.cantDeg}
-              error={fault('/placement/cantDeg')}
-              onCommit={(v) => place({ cantDeg: v! })}
-            />
-            <ChoiceField
-              label="Turned"
-              value={String(p.yawDeg)}
-              choices={[
-                { value: '0', label: 'lengthwise' },
-                { value: '90', label: 'across, nose left' },
-                { value: '-90', label: 'across, nose right' },
-                { value: '180', label: 'lengthwise, reversed' },
-              ]}
-              onCommit={(v) => place({ yawDeg: Number(v) as 0 | 90 | -90 | 180 })}
-            />
-          </div>
+          {candidate.unplaced ? (
+            <NotPlaced candidate={candidate} onPlaced={save} />
+          ) : (
+            <div
+              className={layout['form-grid']}
+              style={{ gridTemplateColumns: 'repeat(auto-fill, minmax(128px, 1fr))' }}
+            >
+              <QuantityField
+                label="Forward"
+                quantity="lengthMm"
+                value={p.xMm}
+                error={fault('/placement/xMm')}
+                onCommit={(v) => place({ xMm: v! })}
+              />
+              <QuantityField
+                label="Left"
+                quantity="lengthMm"
+                value={p.yMm}
+                error={fault('/placement/yMm')}
+                onCommit={(v) => place({ yMm: v! })}
+              />
+              <QuantityField
+                label="Up"
+                quantity="lengthMm"
+                value={p.zMm}
+                error={fault('/placement/zMm')}
+                onCommit={(v) => place({ zMm: v! })}
+              />
+              <QuantityField
+                label="Nose up"
+                quantity="angleDeg"
+                value={p.pitchDeg}
+                error={fault('/placement/pitchDeg')}
+                onCommit={(v) => place({ pitchDeg: v! })}
+              />
+              <QuantityField
+                label="Cant, top to right"
+                quantity="angleDeg"
+                value={p.cantDeg}
+                error={fault('/placement/cantDeg')}
+                onCommit={(v) => place({ cantDeg: v! })}
+              />
+              <ChoiceField
+                label="Turned"
+                value={String(p.yawDeg)}
+                choices={[
+                  { value: '0', label: 'lengthwise' },
+                  { value: '90', label: 'across, nose left' },
+                  { value: '-90', label: 'across, nose right' },
+                  { value: '180', label: 'lengthwise, reversed' },
+                ]}
+                onCommit={(v) => place({ yawDeg: Number(v) as 0 | 90 | -90 | 180 })}
+              />
+            </div>
+          )}
           <div style={{ marginTop: 14 }}>
             <InTheBay candidate={candidate} assessment={assessment} />
           </div>
@@ -271,6 +280,26 @@ function useOpened(assessment: Assessment | undefined): Assessment | undefined {
   const [opened, setOpened] = useState(assessment);
   if (opened === undefined && assessment !== undefined) setOpened(assessment);
   return opened;
+}
+
+/** One that nobody has placed has no place to be corrected: it is entered whole, or taken hold of in Fit. */
+function NotPlaced({ candidate, onPlaced }: { candidate: Candidate; onPlaced: (next: Candidate) => void }) {
+  const { build } = useBuild();
+  return (
+    <>
+      <p className="say">
+        Nobody has said yet where it sits, so its axle loads and its fit are unknown. Enter it here, or{' '}
+        <Link to={`/builds/${build.id}/fit?c=${candidate.id}`}>take hold of it in Fit</Link>.
+      </p>
+      <WholeForm
+        name={`place-${candidate.id}`}
+        title="Crank centreline at the rear face of the block"
+        fields={PLACE}
+        stored={undefined}
+        onKeep={(at) => at && onPlaced(placedAt(candidate, at))}
+      />
+    </>
+  );
 }
 
 /** The powertrain in the bay, to scale, what it hits hatched. */
