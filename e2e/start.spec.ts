@@ -1,3 +1,5 @@
+import { once } from 'node:events';
+import { connect } from 'node:net';
 import { spawn, spawnSync } from 'node:child_process';
 import { cpSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -79,6 +81,23 @@ test('a dead process leaves no lock behind', async () => {
     expect((await own.build()).version).toBe(1);
   } finally {
     await own.stop();
+    own.remove();
+  }
+});
+
+test('asked to stop it stops, though a browser holds a connection that it never used', async () => {
+  // Left to themselves such connections stay for more than a minute.
+  test.setTimeout(45_000);
+  const own = new Sable();
+  await own.start();
+  const { hostname, port } = new URL(own.url);
+  const unused = connect(Number(port), hostname);
+  try {
+    await once(unused, 'connect');
+    expect(await own.stop()).toBe(0);
+  } finally {
+    unused.destroy();
+    await own.stop('SIGKILL');
     own.remove();
   }
 });

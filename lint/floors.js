@@ -17,6 +17,7 @@ export const HOUSES = [
           'curve',
           'engine',
           'mass',
+          'brakes',
           'gearing',
           'acceleration',
           'mounts',

@@ -50,5 +50,7 @@ ${Object.keys(exported)
 write('validators', { Brief, Candidate });
 write('libraryValidators', { Engine, Gearbox, Part, Family });
 write('carValidator', {
-  CarLists: Type.Partial(Type.Pick(Chassis, ['tyres', 'axleRatios', 'differentials', 'lumps', 'shell', 'past'])),
+  CarLists: Type.Partial(
+    Type.Pick(Chassis, ['tyres', 'axleRatios', 'differentials', 'lumps', 'shell', 'past', 'brakes']),
+  ),
 });

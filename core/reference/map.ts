@@ -65,6 +65,11 @@ const RULES: Readonly<Record<string, readonly Rule[]>> = {
     [['airFuelRatio'], 'engine.airFlow'],
   ],
   run: [[['curveRpm', 'gearRatios'], 'run.simulate']],
+  brakes: [
+    [['stops'], 'brakes.stops'],
+    [['lengthM'], 'brakes.descent'],
+    [['masterDiameterMm'], 'brakes.hydraulics'],
+  ],
   driveline: [
     [['ratingNm'], 'stress.torqueMargin'],
     [['clampLoadN'], 'stress.clutchCapacity'],

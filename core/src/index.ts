@@ -4,6 +4,7 @@ export * from './geometry/index.ts';
 export * from './questions/curve/index.ts';
 export * from './questions/engine/index.ts';
 export * from './questions/mass/index.ts';
+export * from './questions/brakes/index.ts';
 export * from './questions/gearing/index.ts';
 export * from './questions/acceleration/index.ts';
 export * from './questions/strength/index.ts';

@@ -136,7 +136,7 @@ describe('the order in which things give up', () => {
   test('what nobody has measured stands apart, with what is missing', () => {
     const { radiator: _r, brakesForKw: _b, ...chassis } = tug.chassis!;
     const bare = { ...tug, chassis };
-    const c = { ...candidate('C'), partIds: candidate('C').partIds.filter((id) => id !== 'rad-2' && id !== 'brk-256') };
+    const c = { ...candidate('C'), partIds: candidate('C').partIds.filter((id) => id !== 'rad-2' && id !== 'brk-238') };
     const { unknown } = whole(assess(bare, c, library)).figures.components;
     expect(unknown.map((l) => [l.id, l.missing])).toEqual([
       ['cooling', '/chassis/radiator'],

@@ -55,10 +55,13 @@ const app = await buildApp({
   logger: process.env['SABLE_LOG'] === '1',
 });
 
+const LAST_ANSWERS_MS = 700;
 let closing = false;
 async function close(): Promise<void> {
   if (closing) return;
   closing = true;
+  // A browser keeps connections open that it may never use: an answer in hand is finished, then they are cut.
+  setTimeout(() => app.server.closeAllConnections(), LAST_ANSWERS_MS).unref();
   await app.close();
   await db.close();
   process.exit(0);

@@ -67,6 +67,17 @@ export const Brief = Type.Object(
         closed,
       ),
     ),
+    fastestKph: Type.Optional(Type.Number({ minimum: 30, maximum: 400, description: 'fastest on the road' })),
+    descent: Type.Optional(
+      Type.Object(
+        {
+          gradePct: Type.Number({ exclusiveMinimum: 0, maximum: 60 }),
+          lengthM: Type.Number({ minimum: 50, maximum: 60_000 }),
+          speedKph: Type.Number({ minimum: 5, maximum: 200 }),
+        },
+        { ...closed, description: 'the longest hill down, with the trailer of the hill' },
+      ),
+    ),
     driverKg: NonNegativeFigure,
     distanceKm: Type.Optional(
       Type.Number({ exclusiveMinimum: 0, maximum: 2_000_000, description: 'what it must last' }),

@@ -1,5 +1,6 @@
 import { Type } from 'typebox';
 import { AnyFigure, Id, Name, NonNegativeFigure, Note, PositiveFigure, ThreePoint, Vec3 } from './figure.ts';
+import { Brakes } from './brakes.ts';
 import { BODIES, type BodyKind } from './body.ts';
 import { Port } from './port.ts';
 import { FitClaim } from './claim.ts';
@@ -196,6 +197,7 @@ export const Chassis = Type.Object(
     ),
     springs: Type.Optional(Type.Object({ front: AxleSprings, rear: AxleSprings }, closed)),
     brakeFrontPct: Type.Optional(PositiveFigure),
+    brakes: Type.Optional(Brakes),
     tankL: Type.Optional(PositiveFigure),
     dragAreaM2: Type.Optional(PositiveFigure),
     rollingCoefficient: Type.Optional(PositiveFigure),

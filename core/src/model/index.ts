@@ -5,6 +5,7 @@ export * from './assessment.ts';
 export * from './belt.ts';
 export * from './billClass.ts';
 export * from './billLine.ts';
+export * from './brakes.ts';
 export * from './brief.ts';
 export * from './build.ts';
 export * from './body.ts';

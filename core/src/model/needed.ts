@@ -36,6 +36,8 @@ function needed<T>(value: T | undefined, pointer: string): T {
 export const ofCar = <K extends keyof Chassis>(car: Chassis, key: K) =>
   needed<NonNullable<Chassis[K]>>(car[key] ?? undefined, `/chassis/${key}`);
 
+export const ofBrakes = (car: Chassis, end: 'front' | 'rear') => needed(car.brakes?.[end], `/chassis/brakes/${end}`);
+
 type Weighing = Chassis['weighing'];
 export const ofWeighing = <K extends keyof Weighing>(car: Pick<Chassis, 'weighing'>, key: K) =>
   needed<NonNullable<Weighing[K]>>(car.weighing[key] ?? undefined, `/chassis/weighing/${key}`);

@@ -1,4 +1,5 @@
 import { Type } from 'typebox';
+import { BoughtBrakes } from './brakes.ts';
 import { PropshaftTube, RadiatorCore } from './chassis.ts';
 import { AnyFigure, Id, Name, Note, PositiveFigure, ThreePoint, Vec3 } from './figure.ts';
 import { Clutch } from './gearbox.ts';
@@ -74,6 +75,7 @@ export const Part = Type.Object(
     propshaft: Type.Optional(PropshaftTube),
     radiator: Type.Optional(RadiatorCore),
     brakesForKw: Type.Optional(PositiveFigure),
+    brakes: Type.Optional(BoughtBrakes),
     noiseDeltaDb: Type.Optional(AnyFigure),
     solids: Type.Array(Solid),
     carries: Type.Optional(

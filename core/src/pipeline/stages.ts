@@ -17,6 +17,7 @@ import { assessMass, assessRide, massPlaces } from '../questions/mass/index.ts';
 import { assessMoney } from '../questions/money/index.ts';
 import { movementOf } from '../questions/mounts/index.ts';
 import { assessNoise } from '../questions/noise/index.ts';
+import { assessBrakes } from '../questions/brakes/index.ts';
 import { assessComponents, assessDriveline, assessStrength } from '../questions/strength/index.ts';
 import { conditionFindings, surveyFindings } from '../questions/survey/index.ts';
 
@@ -28,6 +29,7 @@ export interface Results {
   readonly engine: ReturnType<typeof assessEngine>;
   readonly mass: ReturnType<typeof assessMass>;
   readonly ride: ReturnType<typeof assessRide>;
+  readonly brakes: CheckResult;
   readonly gearing: ReturnType<typeof assessGearing>;
   readonly powerToWeight: CheckResult;
   readonly road: ReturnType<typeof assessRoad>;
@@ -93,6 +95,13 @@ export const STAGES: { readonly [K in StageName]: Stage<K> } = {
     title: 'Ride height and brakes',
     needs: ['mass'],
     compute: (s, { mass }) => assessRide(s, mass.figures),
+  }),
+  brakes: stage({
+    step: 'weight',
+    title: 'Brakes',
+    needs: ['mass'],
+    uses: ['tyre'],
+    compute: (s, { mass, tyre }) => assessBrakes(s, mass, tyre?.rollingRadius?.value),
   }),
   gearing: stage({
     step: 'gearing',

@@ -1,5 +1,6 @@
 import { Type, type Static } from 'typebox';
 import { assess } from '../assess/index.ts';
+import { brakeSums } from '../questions/brakes/index.ts';
 import { buyingSums } from '../questions/donor/index.ts';
 import { curveSums } from '../questions/curve/index.ts';
 import { engineSums } from '../questions/engine/index.ts';
@@ -45,6 +46,7 @@ const assessSum = defineSum({
 export const SUMS: readonly Sum[] = [
   ...curveSums,
   ...massSums,
+  ...brakeSums,
   ...engineSums,
   ...buyingSums,
   ...gearingSums,

@@ -59,6 +59,7 @@ export const QUANTITIES = [
   'fuelGPerKwh',
   'travelledKm',
   'seconds',
+  'forceN',
 ] as const;
 export type Quantity = (typeof QUANTITIES)[number];
 
@@ -153,6 +154,10 @@ const SCALES: Record<Quantity, { metric: Scale; us: Scale }> = {
     us: { unit: 'miles', factor: 1 / KPH_PER_MPH, digits: 0 },
   },
   seconds: same('s', 1),
+  forceN: {
+    metric: { unit: 'N', factor: 1, digits: 0 },
+    us: { unit: 'lbf', factor: 1 / (KG_PER_LB * GRAVITY), digits: 0 },
+  },
 };
 
 function scaleOf(quantity: Quantity, units: Units): Scale {

@@ -80,6 +80,7 @@ const LARGEST: Readonly<Record<Quantity, number>> = {
   fuelGPerKwh: 2000,
   travelledKm: 5_000_000,
   seconds: 100_000,
+  forceN: 1e6,
 };
 
 /** More than this is no entry but a paste that went wrong. */

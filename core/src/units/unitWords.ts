@@ -259,6 +259,12 @@ const KINDS = {
     words: { 'g/kwh': 1, 'lb/hp·h': (1000 * KG_PER_LB) / KW_PER_HP, 'lb/hph': (1000 * KG_PER_LB) / KW_PER_HP },
   },
   /** s */
+  /** N */
+  force: {
+    name: 'a force',
+    such: 'N, lbf',
+    words: { n: 1, kn: 1000, lbf: KG_PER_LB * GRAVITY, kgf: GRAVITY },
+  },
   time: { name: 'a time', such: 's, min', words: { s: 1, sec: 1, seconds: 1, ms: 0.001, min: 60 } },
 } as const satisfies Record<string, Kind>;
 type KindId = keyof typeof KINDS;
@@ -302,6 +308,7 @@ const KIND_OF: Readonly<Record<Quantity, readonly [KindId, number]>> = {
   frequencyHz: ['frequency', 1],
   fuelGPerKwh: ['fuel', 1],
   seconds: ['time', 1],
+  forceN: ['force', 1],
 };
 
 /** “a torque” for torqueNm, with what to write behind the number. */

@@ -23,7 +23,7 @@ import { fuelLPerH } from './fuelUse.ts';
 import { resistanceN } from './resistance.ts';
 import { rpmAtSpeed, speedKph } from './speeds.ts';
 import { rollingRadius } from './tyre.ts';
-import { tyreRoom, type RoomFact } from './tyreRoom.ts';
+import { boughtLeastRim, tyreRoom, type RoomFact } from './tyreRoom.ts';
 
 interface TyreChoice {
   readonly code: string;
@@ -262,7 +262,7 @@ function tyreChoices(subject: Subject, mass: MassFigures, gearing: GearingFigure
     return {
       code: t.code,
       fitted: t.fitted,
-      room: tyreRoom(t, chassis?.wheelRoom, gearing.topSpeed?.topSpeedKph),
+      room: tyreRoom(t, chassis?.wheelRoom, gearing.topSpeed?.topSpeedKph, boughtLeastRim(subject.parts)),
       gripN: grip,
       // A larger tyre gears the car up: thrust falls as its radius grows.
       spinsIn:
@@ -311,7 +311,11 @@ function wheelsFit(subject: Subject, mine: TyreChoice | undefined, checks: Check
       {
         about: [mine.code],
         remedies: others
-          .filter((t) => tyreRoom(t, subject.chassis?.wheelRoom, undefined).every((f) => f.fits !== false))
+          .filter((t) =>
+            tyreRoom(t, subject.chassis?.wheelRoom, undefined, boughtLeastRim(subject.parts)).every(
+              (f) => f.fits !== false,
+            ),
+          )
           .map((t) => ({
             title: `Run ${t.code}`,
             cost: t.fitted ? 0 : (t.price?.likely ?? 0),

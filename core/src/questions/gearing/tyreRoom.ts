@@ -1,4 +1,4 @@
-import { SPEED_OF_INDEX, type Chassis, type Tyre } from '../../model/index.ts';
+import { SPEED_OF_INDEX, type Chassis, type Part, type Tyre } from '../../model/index.ts';
 import { attempt, say } from '../../units/index.ts';
 import { readTyreCode } from './tyre.ts';
 
@@ -15,6 +15,8 @@ export function tyreRoom(
   tyre: Pick<Tyre, 'code' | 'speedIndex' | 'wheel'>,
   room: Chassis['wheelRoom'],
   topSpeedKph: number | undefined,
+  /** The least rim over brakes that were bought, inches: it stands in place of the one over the car’s own. */
+  boughtLeastRimIn?: number,
 ): RoomFact[] {
   const facts: RoomFact[] = [];
   const read = attempt(() => readTyreCode(tyre.code));
@@ -33,11 +35,6 @@ export function tyreRoom(
       fits: fitted(size.freeDiameterMm, room.largestDiameterMm),
       because: `${say(size.freeDiameterMm, 'lengthMm')} across, ${say(room.largestDiameterMm.value, 'lengthMm')} clears at full travel`,
     });
-    facts.push({
-      what: 'brakes',
-      fits: size.rimIn >= room.leastRimIn,
-      because: `${size.rimIn} inch rim, the brakes need ${room.leastRimIn}`,
-    });
     if (tyre.wheel) {
       facts.push({
         what: 'bolts',
@@ -51,6 +48,13 @@ export function tyreRoom(
       });
     }
   }
+  const leastRimIn = boughtLeastRimIn ?? room?.leastRimIn;
+  if (leastRimIn !== undefined)
+    facts.push({
+      what: 'brakes',
+      fits: size.rimIn >= leastRimIn,
+      because: `${size.rimIn} inch rim, the ${boughtLeastRimIn === undefined ? '' : 'bought '}brakes need ${leastRimIn}`,
+    });
   if (tyre.speedIndex) {
     const allows = SPEED_OF_INDEX[tyre.speedIndex];
     facts.push({
@@ -63,4 +67,10 @@ export function tyreRoom(
     });
   }
   return facts;
+}
+
+/** The least rim over the brakes that a candidate brings, inches; undefined where it keeps the car’s own. */
+export function boughtLeastRim(parts: readonly Part[]): number | undefined {
+  const rims = parts.flatMap((p) => p.brakes?.leastRimIn ?? []);
+  return rims.length > 0 ? Math.max(...rims) : undefined;
 }

@@ -78,6 +78,12 @@ const GAPS: readonly (CarGap & { readonly known: (c: Chassis) => boolean })[] = 
   },
   { pointer: '/chassis/springs', label: 'springs', buys: 'ride height', known: (c) => c.springs !== undefined },
   {
+    pointer: '/chassis/brakes',
+    label: 'brakes of both axles',
+    buys: 'whether they stand the heat',
+    known: (c) => c.brakes?.front !== undefined && c.brakes.rear !== undefined,
+  },
+  {
     pointer: '/chassis/brakeFrontPct',
     label: 'brake bias',
     buys: 'which axle locks first',

@@ -1,4 +1,4 @@
-import { readTyreCode, tyreRoom } from '../../questions/gearing/index.ts';
+import { boughtLeastRim, readTyreCode, tyreRoom } from '../../questions/gearing/index.ts';
 import {
   resolveSubject,
   settingOf,
@@ -48,7 +48,7 @@ function missesOf(subject: Subject, f: Omit<ComboFigures, 'misses'>): Miss[] {
   if (tyre && brief.largestWheelIn !== undefined && readTyreCode(tyre.code).rimIn > brief.largestWheelIn)
     misses.push('wheels');
   // A speed index can be held to; an arch can’t.
-  const room = tyre ? tyreRoom(tyre, chassis?.wheelRoom, f.topSpeedKph) : [];
+  const room = tyre ? tyreRoom(tyre, chassis?.wheelRoom, f.topSpeedKph, boughtLeastRim(subject.parts)) : [];
   if (room.some((x) => x.fits === false && x.what !== 'speed index')) misses.push('room');
   if (f.boxMargin !== undefined && f.boxMargin < 1) misses.push('gearbox');
   return misses;

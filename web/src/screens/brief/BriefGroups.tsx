@@ -101,6 +101,35 @@ export function HillStart() {
   );
 }
 
+export function OnTheRoad() {
+  const { brief } = useBriefForm();
+  return (
+    <FieldGroup title="Brakes: how fast, how far down">
+      <BriefFigure
+        pointer="/fastestKph"
+        label="Fastest on the road"
+        quantity="speedKph"
+        optional
+        help="Else 100 km/h"
+      />
+      <BriefFigure
+        pointer="/descent/gradePct"
+        begins={{ lengthM: 1000, speedKph: 40 }}
+        label="Longest hill down"
+        quantity="percent"
+        digits={0}
+        optional
+      />
+      {brief.descent && (
+        <>
+          <BriefFigure pointer="/descent/lengthM" label="Its length" quantity="distanceM" digits={0} />
+          <BriefFigure pointer="/descent/speedKph" label="Driven at" quantity="speedKph" />
+        </>
+      )}
+    </FieldGroup>
+  );
+}
+
 export function WorstAir() {
   const { brief, change } = useBriefForm();
   return (

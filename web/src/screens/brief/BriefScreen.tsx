@@ -2,7 +2,7 @@ import { useBuild } from '../../hooks/buildState.tsx';
 import { useFieldFocus } from '../../pieces/fieldFocus.ts';
 import { WordsField } from '../../pieces/fields.tsx';
 import { BriefFormProvider, useBriefForm } from './briefForm.tsx';
-import { Cruise, Driving, Gates, HillStart, MoneyAndTime, Targets, WorstAir } from './BriefGroups.tsx';
+import { Cruise, Driving, Gates, HillStart, MoneyAndTime, OnTheRoad, Targets, WorstAir } from './BriefGroups.tsx';
 import { Standing } from './Standing.tsx';
 
 /** What the owner wants and will not accept. Every field re-judges as it is left. */
@@ -18,6 +18,7 @@ export function BriefScreen() {
           <Gates />
           <Cruise />
           <HillStart />
+          <OnTheRoad />
           <WorstAir />
           <MoneyAndTime />
         </div>

@@ -8,8 +8,10 @@ import type { Schema } from '../../pieces/schemaRange.ts';
 import { validateCarLists } from '../../validators/generated/carValidator.js';
 import form from '../../pieces/form/form.module.css';
 
-type ListName = 'tyres' | 'axleRatios' | 'differentials' | 'lumps' | 'shell' | 'past';
+type ListName = 'tyres' | 'axleRatios' | 'differentials' | 'lumps' | 'shell' | 'past' | 'brakes';
 type Entries = readonly unknown[];
+/** A list of things, or one thing of several parts. */
+type Kept = Entries | object;
 
 /** Of several only one can be on the car: the one that was said to be last. */
 function oneFitted(before: Entries, next: Entries): Entries {
@@ -27,29 +29,23 @@ function oneFitted(before: Entries, next: Entries): Entries {
 export function CarList({ name, chassis }: { name: ListName; chassis: Chassis }) {
   const { build } = useBuild();
   const { save } = useBuildActions();
-  const [begun, setBegun] = useKept<Entries | null>(`sable-begun/${build.id}/${name}`, null);
-  const now = begun ?? chassis[name] ?? [];
-  const problemsOf = (list: Entries) =>
+  const [begun, setBegun] = useKept<Kept | null>(`sable-begun/${build.id}/${name}`, null);
+  const schema = Chassis.properties[name] as Schema;
+  const now: Kept = begun ?? chassis[name] ?? (schema.type === 'object' ? {} : []);
+  const problemsOf = (list: Kept) =>
     validateCarLists({ [name]: list })
       ? []
       : fieldProblems(validateCarLists.errors ?? []).map((p) => ({ ...p, pointer: `/chassis${p.pointer}` }));
   const problems = begun ? problemsOf(begun) : [];
   const put = (value: unknown) => {
-    const next = oneFitted(now, (value ?? []) as Entries);
+    const next = Array.isArray(now) ? oneFitted(now, (value ?? []) as Entries) : ((value ?? {}) as object);
     if (problemsOf(next).length > 0) return setBegun(next);
     setBegun(null);
     save('chassis', chassis, { ...chassis, [name]: next });
   };
   return (
     <div className={form['form']}>
-      <Node
-        name={name}
-        schema={Chassis.properties[name] as Schema}
-        value={now}
-        at={`/chassis/${name}`}
-        problems={problems}
-        onChange={put}
-      />
+      <Node name={name} schema={schema} value={now} at={`/chassis/${name}`} problems={problems} onChange={put} />
       {begun && (
         <p className="small muted" role="status">
           Waits in this browser, not yet in the survey: {problems[0]?.message ?? 'an entry is not whole.'}{' '}

@@ -3,6 +3,7 @@ import type { Figure } from '@sable/core/units';
 import { useBuildActions } from '../../hooks/buildState.tsx';
 import { FigureField } from '../../pieces/FigureField.tsx';
 import fields from '../../pieces/fields.module.css';
+import { CarList } from './CarList.tsx';
 import { WholeForm, type WholeField } from './WholeForm.tsx';
 
 type End = 'front' | 'rear';
@@ -63,6 +64,11 @@ export function SpringsDetail({ chassis }: { chassis: Chassis }) {
           }}
         />
       </div>
+      <p className="small muted" style={{ marginTop: 12 }}>
+        The heat of a stop goes into disc and drum: diameter and thickness with a calliper, or weighed. Pedal, servo and
+        callipers are asked where brakes are bought or the car becomes heavy.
+      </p>
+      <CarList name="brakes" chassis={chassis} />
     </>
   );
 }

@@ -148,6 +148,7 @@ const PART_OF: Readonly<Record<string, string>> = {
   earlierWeighings: 'weighing',
   springs: 'springs',
   brakeFrontPct: 'springs',
+  brakes: 'springs',
   axleRating: 'driveline',
   propshaft: 'driveline',
   wheelRoom: 'driveline',

@@ -1,0 +1,92 @@
+import type { Build, Chassis } from '../src/index.ts';
+import { finding, judged, library, tug } from './demo.ts';
+
+const car = tug.chassis!;
+const withCar = (more: Partial<Chassis>, brief: Partial<Build['brief']> = {}): Build => ({
+  ...tug,
+  brief: { ...tug.brief, ...brief },
+  chassis: { ...car, ...more },
+});
+const check = (build: Build, letter = 'C', partIds?: readonly string[]) => {
+  const was = build.candidates.find((c) => c.letter === letter)!;
+  const a = judged(letter, partIds ? { partIds: [...partIds] } : {}, build);
+  expect(was).toBeDefined();
+  return a;
+};
+const C = tug.candidates.find((c) => c.letter === 'C')!;
+const without = C.partIds.filter((id) => !id.startsWith('brk-'));
+
+describe('brakes are always judged', () => {
+  test('with none entered and none bought they are unknown, at both axles, and nothing of them is clear', () => {
+    const { brakes: _none, ...bare } = car;
+    const a = check({ ...tug, chassis: bare as Chassis }, 'C', without);
+    expect(finding(a, 'missing-brakes')).toMatchObject({
+      state: 'unknown',
+      missing: ['/chassis/brakes/front', '/chassis/brakes/rear'],
+    });
+    expect(a.checks.find((k) => k.id === 'brakes-stops')!.state).toBe('unknown');
+    expect(a.findings.some((f) => f.id.startsWith('brakes-') && f.state === 'clear')).toBe(false);
+    // Bought ones at the front leave the rear unknown.
+    expect(finding(check({ ...tug, chassis: bare as Chassis }), 'missing-brakes').missing).toEqual([
+      '/chassis/brakes/rear',
+    ]);
+  });
+  test('thin discs overheat, larger ones from the library are offered, and fitting them clears it', () => {
+    const thin: Chassis['brakes'] = {
+      ...car.brakes,
+      front: { kind: 'disc', outerDiameterMm: 214, innerDiameterMm: 130, thicknessMm: 9, vented: false },
+    };
+    const a = check(withCar({ brakes: thin }), 'C', without);
+    const hot = finding(a, 'brakes-stops');
+    expect(hot.state).toBe('blocked');
+    expect(hot.title).toMatch(/^The front brakes overheat/);
+    const offered = hot.remedies.map((r) => (r.accept as { partId: string }).partId);
+    expect(offered).toContain('brk-238');
+    for (const id of offered)
+      expect(finding(check(withCar({ brakes: thin }), 'C', [...without, id]), 'brakes-stops').state).toBe('clear');
+  });
+  test('the track asks for ten full stops, the road for fifteen slowings', () => {
+    expect(finding(check(withCar({})), 'brakes-stops').because).toMatch(/15 slowings/);
+    expect(finding(check(withCar({}, { use: 'track' })), 'brakes-stops').because).toMatch(/ten stops/);
+  });
+  test('faster asked is hotter; the descent is asked only where the brief has one, and its trailer counts whole', () => {
+    const c = (a: ReturnType<typeof check>, id: string) => a.checks.find((k) => k.id === id)!.value!;
+    expect(c(check(withCar({}, { fastestKph: 130 })), 'brakes-stops')).toBeGreaterThan(
+      c(check(withCar({})), 'brakes-stops'),
+    );
+    const { descent: _none, ...level } = tug.brief;
+    expect(check({ ...tug, brief: level }).findings.find((f) => f.id === 'brakes-descent')).toBeUndefined();
+    const light = c(
+      check(withCar({}, { hill: { ...tug.brief.hill!, trailerKg: 0, noseLoadKg: 0 } })),
+      'brakes-descent',
+    );
+    expect(c(check(withCar({})), 'brakes-descent')).toBeGreaterThan(light + 50);
+  });
+});
+
+describe('what is bought stands in place of what was there', () => {
+  test('brakes behind 15-inch wheels block a 13-inch tyre, and the gate blocks the 15-inch one; the car’s own do neither', () => {
+    const room = (partIds: readonly string[]) => check(tug, 'C', partIds).findings.find((f) => f.id === 'wheel-room');
+    expect(room([...without, 'brk-238'])).toBeUndefined();
+    expect(room([...without, 'brk-282'])).toMatchObject({ state: 'blocked', title: expect.stringContaining('brakes') });
+    const large = judged('C', { partIds: [...without, 'brk-282'], tyreCode: '195/50R15' });
+    expect(large.findings.find((f) => f.id === 'wheel-room')?.because ?? '').not.toMatch(
+      /15 inch rim, the bought brakes need 16/,
+    );
+    expect(finding(large, 'gate-wheel').state).toBe('blocked');
+  });
+  test('the pedal is asked once brakes are bought or somebody measured it, and a weak servo blocks', () => {
+    expect(finding(check(tug), 'brake-pedal').state).toBe('clear');
+    const { pedal: _none, ...rest } = car.brakes!;
+    expect(finding(check(withCar({ brakes: rest })), 'brake-pedal')).toMatchObject({
+      state: 'unknown',
+      missing: ['/chassis/brakes/pedal'],
+    });
+    const weak = withCar({ brakes: { ...car.brakes, pedal: { ratio: 2, servoRatio: 1, masterMm: 26 } } });
+    expect(finding(check(weak), 'brake-pedal').state).toBe('blocked');
+  });
+  test('every library part of brakes says what it is made of', () => {
+    for (const p of library.parts.filter((x) => x.class === 'brakes'))
+      expect(p.brakes?.front ?? p.brakes?.rear).toBeDefined();
+  });
+});
