@@ -15,6 +15,7 @@ const SCREENS = [
   ['brief', '/builds/glider-tug/brief'],
   ['survey', '/builds/glider-tug/survey?c=b'],
   ['survey, nothing measured', '/builds/second-car/survey'],
+  ['tape list', '/builds/ice-racer/survey/tape-list'],
   ['fit', '/builds/glider-tug/fit?c=b'],
   ['fit, across', '/builds/ice-racer/fit?c=b'],
   ['empty fit', '/builds/second-car/fit'],

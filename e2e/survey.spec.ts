@@ -1,3 +1,4 @@
+import type { Page } from '@playwright/test';
 import type { Chassis } from '@sable/core';
 import { expect, test, type Sable } from './sable.ts';
 
@@ -111,7 +112,7 @@ test('a car that nobody has measured is begun from its papers', async ({ page, g
     await page.getByRole('option', { name: choice }).click();
   }
   await page.getByRole('button', { name: 'Begin the survey' }).click();
-  await expect(page.getByText(/of 14 things about the car are known/)).toBeVisible();
+  await expect(page.getByText(/of 15 things about the car are known/)).toBeVisible();
   await expect.poll(async () => (await chassis(sable, 'second-car'))?.name).toBe('Valley runabout');
   await page.getByRole('button', { name: /^Undo/ }).click();
   await expect.poll(() => chassis(sable, 'second-car')).toBeNull();
@@ -145,4 +146,122 @@ test('plugs and services of the body are noted, and joints are judged against th
     .toEqual({ pattern: 'Other mounts' });
   await page.getByRole('button', { name: /^Undo/ }).click();
   await expect.poll(async () => (await chassis(sable, 'ice-racer'))!.ports).toEqual(before.ports);
+});
+
+/** The lengths of the body that is open, once each in the order of its list. */
+async function read(page: Page, takes: readonly string[]): Promise<void> {
+  for (const [i, mm] of takes.entries()) {
+    await page.locator('input[data-take]').nth(i).fill(mm);
+    await page.locator('input[data-take]').nth(i).press('Enter');
+  }
+}
+
+test('on a phone: one side is read and taken over to the other, and read there it counts as read there', async ({
+  page,
+  go,
+  sable,
+}) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  const was = (await sable.build('ice-racer')).build.chassis!;
+  await go('/builds/ice-racer/survey');
+  await page.locator('summary').click();
+  await page.getByRole('button', { name: 'Measure something' }).click();
+  await page.getByRole('menuitem', { name: /^left strut tower/ }).click();
+  await read(page, ['90', '-110', '470', '610', '420', '790']);
+  await page.getByRole('button', { name: 'The same on the other side' }).click();
+  await expect(page.getByRole('heading', { name: 'right strut tower' })).toBeVisible();
+  await expect(page.getByText('Taken over from the other side: read it here.')).toHaveCount(6);
+  const tower = async () => (await chassis(sable, 'ice-racer'))!.obstacles.find((o) => o.id === 'strut-right-2');
+  await expect.poll(tower).toMatchObject({ plusMinusMm: 10, source: '6 readings by other side' });
+  await read(page, ['92', '-108', '468', '612', '421', '788']);
+  await expect.poll(tower).toMatchObject({ plusMinusMm: 2, source: '6 readings by tape' });
+  expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+  await sable.put('chassis', was, 'ice-racer');
+});
+
+for (const width of [820, 390])
+  test(`every part of the car is reached by keyboard at ${width} px, and nothing scrolls sideways`, async ({
+    page,
+    go,
+  }) => {
+    await page.setViewportSize({ width, height: 1000 });
+    await go('/builds/glider-tug/survey');
+    const open = async () => {
+      const fold = page.locator('summary', { hasText: 'something else' });
+      if (await fold.count()) {
+        await fold.focus();
+        await page.keyboard.press('Enter');
+      }
+    };
+    await expect(page.locator('.survey-detail')).toBeVisible();
+    await open();
+    const car = page.getByRole('heading', { name: 'The car', exact: true });
+    await expect(car.first()).toBeVisible();
+    const parts = await car.first().locator('..').getByRole('button').allInnerTexts();
+    expect(parts.length).toBeGreaterThan(7);
+    for (const part of parts) {
+      if (!(await page.getByRole('button', { name: part, exact: true }).isVisible())) await open();
+      await page.getByRole('button', { name: part, exact: true }).focus();
+      await page.keyboard.press('Enter');
+      // From the part that is shown the keys go through all of its fields.
+      const fields = page.locator('.survey-detail input:visible:enabled');
+      const last = await fields.count();
+      if (last > 0) {
+        await fields.first().focus();
+        for (let n = 0; n < 200; n++) {
+          if (await fields.nth(last - 1).evaluate((e) => e === document.activeElement)) break;
+          await page.keyboard.press('Tab');
+        }
+        await expect(fields.nth(last - 1), part).toBeFocused();
+      }
+      expect(await page.evaluate(() => document.documentElement.scrollWidth), part).toBeLessThanOrEqual(width);
+    }
+  });
+
+test('weighed again both stay; bad metal under a mount blocks it, and undo brings all back', async ({
+  page,
+  go,
+  sable,
+}) => {
+  const was = (await sable.build()).build;
+  await go('/builds/glider-tug/survey?c=c');
+  await page.getByRole('button', { name: 'Weighing', exact: true }).click();
+  await page.getByRole('button', { name: 'Keep this weighing and weigh again' }).click();
+  await page.getByLabel('Front axle', { exact: true }).fill('470');
+  await page.getByLabel('Front axle', { exact: true }).press('Tab');
+  await expect(page.getByRole('row', { name: /until \d{4}/ })).toContainText('−11');
+  await page.getByRole('button', { name: 'Shell and history' }).click();
+  const shell = page.locator('fieldset').filter({ has: page.locator('legend', { hasText: /^Shell/ }) });
+  await shell.getByRole('button', { name: /^Add to shell/ }).click();
+  await shell.getByLabel('Where', { exact: true }).fill('rail under the mount');
+  await shell.getByRole('combobox', { name: 'The metal is' }).click();
+  await page.getByRole('option', { name: 'corroded' }).click();
+  const [x, y, z] = was.chassis!.pads[0]!.atMm;
+  for (const [label, mm] of [
+    [/forward$/, x],
+    [/left$/, y],
+    [/up$/, z],
+    [/^Reaches$/, 50],
+  ] as const) {
+    await shell.getByLabel(label).fill(String(mm));
+    await shell.getByLabel(label).press('Tab');
+  }
+  await expect.poll(async () => (await chassis(sable))!.shell?.length).toBe(1);
+  await page.getByRole('link', { name: 'Line-up' }).click();
+  await expect(page.getByText(/would stand on corroded metal: rail under the mount/).first()).toBeVisible();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect.poll(async () => (await chassis(sable))!.shell ?? []).toEqual([]);
+  await sable.putBack(was);
+});
+
+test('the tape list shows what is left to read, drawn, with room to write', async ({ page, go }) => {
+  await go('/builds/ice-racer/survey/tape-list');
+  await page.getByLabel('Everything that could be measured').check();
+  await expect(page.getByRole('heading', { name: 'heater box' })).toBeVisible();
+  await expect(page.getByRole('img', { name: /^heater box, from the front: readings 2, 3/ })).toBeVisible();
+  await expect(page.getByText(/^Osmer Pika hatch: \d+ readings to take$/)).toBeVisible();
+  await page.emulateMedia({ media: 'print' });
+  await expect(page.getByRole('button', { name: 'Print it' })).toBeHidden();
+  await expect(page.getByRole('heading', { name: 'heater box' })).toBeVisible();
+  await page.emulateMedia({ media: 'screen' });
 });

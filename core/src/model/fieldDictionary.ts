@@ -298,6 +298,7 @@ const ENTRIES = {
   'rear/diameterMm': 'Drum, inner diameter',
   'rear/widthMm': 'Drum, width of the lining',
   vented: 'Vented',
+  widthMm: 'Width',
   pistonMm: 'Calliper piston, diameter',
   pistonsOneSide: 'Pistons on one side',
   effectiveRadiusMm: ['Effective radius', 'Wheel centre to the middle of the pad'],

@@ -205,18 +205,19 @@ function TupleField({
 
 /** A value of several shapes, told apart by their kind. */
 function OneOf(props: NodeProps) {
-  const { schema, value, onChange, name } = props;
+  const { schema, value, at, onChange, name } = props;
+  const label = titleOf(name, parentOf(at));
   const kindOf = (s: Schema) => s.properties?.['kind']?.const;
   const kinds = schema.anyOf!.map(kindOf);
   const kind = (value as { kind?: unknown } | null | undefined)?.kind;
   const chosen = schema.anyOf!.find((s) => kindOf(s) === kind);
   if (kinds.some((k) => k === undefined)) {
-    return <p className="muted">{titleOf(name)} is edited as a file only.</p>;
+    return <p className="muted">{label} is edited as a file only.</p>;
   }
   return (
     <>
       <ChoiceField
-        label={titleOf(name)}
+        label={label}
         value={kind === undefined ? '' : String(kind)}
         choices={kinds.map((k) => ({ value: String(k), label: String(k) }))}
         onCommit={(k) =>
@@ -257,8 +258,8 @@ export function ObjectNode({
       {properties.map(([key, s]) => {
         const here = row[key] ?? (isPlain(s) || s.anyOf || optional(key) ? undefined : blankOf(s, key));
         if (here === undefined && !isPlain(s) && !s.anyOf) return null;
-        // Ids are made, not typed.
-        if (key === 'id' && at !== '') return null;
+        // Ids are made, not typed; what a shape is was chosen above it.
+        if ((key === 'id' && at !== '') || s.const !== undefined) return null;
         return (
           <div key={key} data-pointer={`${at}/${key}`} className={isWide(s) ? 'wide' : ''}>
             <Node
@@ -272,7 +273,7 @@ export function ObjectNode({
             />
             {optional(key) && !isPlain(s) && here !== undefined && (
               <button type="button" className={`${layout['link']} ${css['link']}`} onClick={() => put(key, undefined)}>
-                Remove {lowered(titleOf(key))}
+                Remove {lowered(titleOf(key, parentOf(`${at}/${key}`)))}
               </button>
             )}
           </div>
@@ -282,7 +283,7 @@ export function ObjectNode({
         <p className={`wide ${css['add']}`}>
           {missing.map(([key, s]) => (
             <Button key={key} onClick={() => put(key, blankOf(s, key))}>
-              Add {lowered(titleOf(key))}
+              Add {lowered(titleOf(key, parentOf(`${at}/${key}`)))}
             </Button>
           ))}
         </p>
