@@ -198,6 +198,18 @@ const GOOD: Readonly<Record<string, Record<string, unknown>>> = {
     frontCircuitVolumeMm3: 1900,
     rearCircuitVolumeMm3: 900,
   },
+  'donor.inspection': {
+    fuel: 'petrol',
+    compressionBar: [12.4, 12.1, 12.6, 12.3],
+    compressionPlusMinusBar: 0.3,
+    makersLeastBar: 10.5,
+    leakDownPct: [6, 8, 5, 9],
+    endPlayMm: 0.11,
+    endPlayLimitMm: 0.3,
+    oilPressureBar: 3.4,
+    oilPressureLeastBar: 2,
+    scoredBores: [],
+  },
   'mass.comHeight': {
     wheelbaseMm: 2400,
     wheelRadiusMm: 285,

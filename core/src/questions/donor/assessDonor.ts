@@ -3,7 +3,8 @@ import { pert, quadrature, say } from '../../units/index.ts';
 import { identify } from './identify.ts';
 import { costOfOffer, type OfferCost } from './listingCost.ts';
 import { fullRebuild, TYPICAL_PRICE } from './prices.ts';
-import { compressionSpreadPct, COMPRESSION_SPREAD_LIMIT_PCT, LEAK_DOWN_LIMIT_PCT, rebuildShare } from './rebuild.ts';
+import { GAUGE_BAR, judgeCompression, judgeLeakDown, LEAK_BLOCKED_PCT, LEAK_TIGHT_PCT } from './inspection.ts';
+import { rebuildShare } from './rebuild.ts';
 import { sealedOrRefresh, whileItIsOut, type RefreshChoice } from './refurbishment.ts';
 import { strokerChoices, type StrokerChoice } from './stroker.ts';
 import { compareWays, type Way } from './purchaseOptions.ts';
@@ -165,50 +166,144 @@ function offerFindings(
   return findings;
 }
 
+const at = ({ candidate }: Subject) => `/candidates/${candidate.id}/inspection`;
+const REBUILD = 'A rebuild, or another engine, is the cure; what a rebuild is likely to cost stands with the offer.';
+
+/** Cylinders of which a list says nothing, counted from 1. */
+const unmeasured = (list: readonly number[], cylinders: number): readonly number[] =>
+  Array.from({ length: Math.max(0, cylinders - list.length) }, (_, i) => list.length + i + 1);
+
+/** Every cylinder, or it is not known: one good cylinder of six says nothing of the others. */
+function compressionFindings(subject: Subject): Finding[] {
+  const { candidate, engine } = subject;
+  const seen = candidate.inspection!;
+  const bar = seen.compressionBar;
+  const looked =
+    bar.length > 0 || seen.leakDownPct.length > 0 || seen.oilPressureBar !== undefined || seen.by !== undefined;
+  if (!looked) return [];
+  const base = { id: 'compression', step: 'donors' as const, about: [engine.id] };
+  const missing = unmeasured(bar, engine.cylinders ?? bar.length + (bar.length === 0 ? 1 : 0));
+  const judged =
+    bar.length === 0
+      ? undefined
+      : judgeCompression({
+          fuel: engine.fuel ?? 'petrol',
+          compressionBar: bar,
+          compressionPlusMinusBar: seen.compressionPlusMinusBar,
+          makersLeastBar: seen.makersLeastBar,
+        });
+  const low = judged && judged.state === 'blocked';
+  const state = low ? 'blocked' : missing.length > 0 || !judged ? 'unknown' : judged.state;
+  const limit = judged && say(judged.leastAllowedBar, 'pressureBar', { digits: 1 });
+  return [
+    makeFinding({
+      ...base,
+      state,
+      title: low
+        ? `Compression: cylinder ${judged.lowCylinders.join(', ')} too low, ${say(judged.leastCompressionBar, 'pressureBar', { digits: 1 })}`
+        : state === 'unknown'
+          ? `Compression of cylinder ${missing.join(', ')} was not measured`
+          : state === 'tight'
+            ? 'Compression is right by less than the doubt of the gauge'
+            : `Compression within ${say(100 - judged!.shareOfHighestPct, 'percent', { digits: 0 })} across the cylinders`,
+      because: `${bar.length > 0 ? `${bar.map((b) => say(b, 'pressureBar', { digits: 1 })).join(', ')}. ` : ''}${limit ? `Each has to reach three quarters of the best and ${limit}${seen.makersLeastBar === undefined ? ', its maker’s figure not being known' : ', its maker’s figure'}; the gauge is good to ${say(seen.compressionPlusMinusBar ?? GAUGE_BAR, 'pressureBar', { digits: 1 })}. ` : ''}${low ? REBUILD : 'A leak-down test says why a cylinder is low.'}`,
+      ...(judged
+        ? {
+            figure: judged.leastCompressionBar,
+            limit: judged.leastAllowedBar,
+            quantity: 'pressureBar' as const,
+            evidence: 'measured' as const,
+          }
+        : {}),
+      missing: state === 'unknown' ? [at(subject)] : [],
+    }),
+  ];
+}
+
+function leakDownFindings(subject: Subject): Finding[] {
+  const { candidate, engine } = subject;
+  const pct = candidate.inspection!.leakDownPct;
+  if (pct.length === 0) return [];
+  const judged = judgeLeakDown(pct);
+  const missing = unmeasured(pct, engine.cylinders ?? pct.length);
+  const state = judged === 'clear' && missing.length > 0 ? 'unknown' : judged;
+  const worst = Math.max(...pct);
+  const leaks = `Cylinder ${pct.indexOf(worst) + 1} leaks ${say(worst, 'percent', { digits: 0 })}`;
+  return [
+    makeFinding({
+      id: 'leak-down',
+      step: 'donors',
+      about: [engine.id],
+      state,
+      title:
+        state === 'blocked'
+          ? `${leaks}: it is rebuilt before it runs`
+          : state === 'tight'
+            ? `${leaks}: a rebuild is likely`
+            : state === 'unknown'
+              ? `Leak-down of cylinder ${missing.join(', ')} was not measured`
+              : `Leak-down ${say(worst, 'percent', { digits: 0 })} at the worst cylinder`,
+      because: `Listen where it goes: inlet, exhaust, oil filler or coolant. Above ${LEAK_TIGHT_PCT} % is doubtful, above ${LEAK_BLOCKED_PCT} % it is worn out; good engines stay below 10.`,
+      figure: worst,
+      limit: LEAK_BLOCKED_PCT,
+      quantity: 'percent',
+      evidence: 'measured',
+      missing: state === 'unknown' ? [at(subject)] : [],
+    }),
+  ];
+}
+
 function inspectionFindings(subject: Subject): Finding[] {
   const { candidate, engine, library } = subject;
   const seen = candidate.inspection!;
   const findings: Finding[] = [];
   const base = { step: 'donors' as const, about: [engine.id] };
-  if (seen.leakDownPct.length > 0) {
-    const worst = Math.max(...seen.leakDownPct);
-    const bad = worst > LEAK_DOWN_LIMIT_PCT;
+  findings.push(...compressionFindings(subject), ...leakDownFindings(subject));
+  if (seen.oilPressureBar !== undefined) {
+    const least = seen.oilPressureLeastBar;
+    const state = least === undefined ? 'unknown' : seen.oilPressureBar < least ? 'blocked' : 'clear';
+    const has = say(seen.oilPressureBar, 'pressureBar', { digits: 1 });
     findings.push(
       makeFinding({
         ...base,
-        id: 'leak-down',
-        state: bad ? 'tight' : 'clear',
-        title: bad
-          ? `Cylinder ${seen.leakDownPct.indexOf(worst) + 1} leaks ${say(worst, 'percent', { digits: 0 })}: a rebuild is near certain`
-          : `Leak-down ${say(worst, 'percent', { digits: 0 })} at the worst cylinder`,
+        id: 'oil-pressure',
+        state,
+        title:
+          state === 'unknown'
+            ? `Oil pressure ${has}: against which least?`
+            : state === 'blocked'
+              ? `Oil pressure ${has}, below the ${say(least!, 'pressureBar', { digits: 1 })} it needs`
+              : `Oil pressure ${has}, enough`,
         because:
-          'Listen where it goes: inlet, exhaust, oil filler or coolant. The limit here is 20 %; good engines stay below 10.',
-        figure: worst,
-        limit: LEAK_DOWN_LIMIT_PCT,
-        quantity: 'percent',
+          'Hot, at the speed that its manual names. Low pressure is worn bearings or pump: it is opened before it runs.',
+        missing: state === 'unknown' ? [at(subject)] : [],
         evidence: 'measured',
       }),
     );
   }
-  const spread = compressionSpreadPct(seen.compressionBar);
-  if (spread !== undefined) {
-    const bad = spread > COMPRESSION_SPREAD_LIMIT_PCT;
+  if (seen.scoredBores && seen.scoredBores.length > 0)
     findings.push(
       makeFinding({
         ...base,
-        id: 'compression-spread',
-        state: bad ? 'tight' : 'clear',
-        title: bad
-          ? `One cylinder stands ${say(spread, 'percent', { digits: 0 })} below the best`
-          : `Compression within ${say(spread, 'percent', { digits: 0 })} across the cylinders`,
-        because: `${seen.compressionBar.map((b) => say(b, 'pressureBar', { digits: 1 })).join(', ')}. A leak-down test says why.`,
-        figure: spread,
-        limit: COMPRESSION_SPREAD_LIMIT_PCT,
-        quantity: 'percent',
+        id: 'scored-bores',
+        state: 'blocked',
+        title: `Scored bores: cylinder ${seen.scoredBores.join(', ')}`,
+        because: `It is bored or sleeved before it runs. ${REBUILD}`,
         evidence: 'measured',
       }),
     );
-  }
+  if (seen.gearboxMetal)
+    findings.push(
+      makeFinding({
+        ...base,
+        id: 'gearbox-metal',
+        state: 'blocked',
+        title: `Metal in the oil of the ${subject.gearbox.shortName}`,
+        because: 'A bearing, a synchro or a tooth is going: it is opened before it carries anything.',
+        about: [subject.gearbox.id],
+        evidence: 'measured',
+      }),
+    );
   for (const [id, what, play, limit] of [
     ['end-play', 'Crank', seen.endPlayMm, seen.endPlayLimitMm],
     ['gearbox-end-play', 'Gearbox shaft', seen.gearboxEndPlayMm, seen.gearboxEndPlayLimitMm],
@@ -230,7 +325,7 @@ function inspectionFindings(subject: Subject): Finding[] {
           state === 'blocked'
             ? 'The thrust face is gone: it is not run before that is put right.'
             : 'Measured with a dial gauge, pushed both ways.',
-        missing: state === 'unknown' ? ['/inspection/endPlayLimitMm'] : [],
+        missing: state === 'unknown' ? [at(subject)] : [],
         evidence: 'measured',
       }),
     );
@@ -256,7 +351,7 @@ function inspectionFindings(subject: Subject): Finding[] {
           state: 'unknown',
           title: 'Its marks do not belong together',
           because: words,
-          missing: ['/inspection/marksRead'],
+          missing: [at(subject)],
         }),
       ),
     );

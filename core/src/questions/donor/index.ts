@@ -1,6 +1,7 @@
 export * from './assessDonor.ts';
 export * from './block.ts';
 export * from './identify.ts';
+export * from './inspection.ts';
 export * from './listingCost.ts';
 export * from './prices.ts';
 export * from './purchaseOptions.ts';

@@ -1,4 +1,5 @@
 import type { ConditionWord, Inspection, Listing } from '../../model/index.ts';
+import { judgeCompression } from './inspection.ts';
 import { quadrature, worstEvidence, type Evidence } from '../../units/index.ts';
 
 /** Distance taken where nobody tells one, km. */
@@ -28,8 +29,8 @@ export interface RebuildShare {
 }
 
 /** Above these a rebuild is near certain. */
-export const LEAK_DOWN_LIMIT_PCT = 20;
-export const COMPRESSION_SPREAD_LIMIT_PCT = 15;
+const LEAK_DOWN_LIMIT_PCT = 20;
+const COMPRESSION_SPREAD_LIMIT_PCT = 15;
 
 /** Largest fall of one cylinder below the best, percent. */
 export function compressionSpreadPct(bar: readonly number[]): number | undefined {
@@ -60,12 +61,18 @@ export function rebuildShare(
   const byDistance = shareOfDistance(km) * WORDS[offer.condition];
   const leak = inspection && inspection.leakDownPct.length > 0 ? Math.max(...inspection.leakDownPct) : undefined;
   const spread = inspection && compressionSpreadPct(inspection.compressionBar);
+  const dead =
+    inspection && inspection.compressionBar.length > 0
+      ? judgeCompression({ ...inspection, fuel: 'petrol' }).state === 'blocked'
+      : false;
   const doubt = quadrature([slope * kmScatter, 0.1, offer.condition === 'unknown' ? 0.12 : 0.05]);
-  if ((leak ?? 0) > LEAK_DOWN_LIMIT_PCT || (spread ?? 0) > COMPRESSION_SPREAD_LIMIT_PCT) {
+  if ((leak ?? 0) > LEAK_DOWN_LIMIT_PCT || (spread ?? 0) > COMPRESSION_SPREAD_LIMIT_PCT || dead) {
     const why =
       (leak ?? 0) > LEAK_DOWN_LIMIT_PCT
         ? `one cylinder leaks ${leak!.toFixed(0)} %`
-        : `one cylinder stands ${spread!.toFixed(0)} % below the best`;
+        : (spread ?? 0) > COMPRESSION_SPREAD_LIMIT_PCT
+          ? `one cylinder stands ${spread!.toFixed(0)} % below the best`
+          : 'its compression is too low';
     return { share: 0.95, plusMinus: 0.05, evidence: 'measured', km, why };
   }
   if (leak !== undefined || spread !== undefined) {

@@ -9,15 +9,54 @@ import {
   Listing,
   Library,
   Part,
+  StateSchema,
   type ConditionWord,
 } from '../../model/index.ts';
+import { inspectEngine } from './inspection.ts';
 import { compareWays } from './purchaseOptions.ts';
 import { rebuildShare } from './rebuild.ts';
 
 const closed = { additionalProperties: false };
 const N = Type.Number();
 
+const orNull = (max: number) => Type.Optional(Type.Union([Type.Number({ minimum: 0, maximum: max }), Type.Null()]));
+
 export const buyingSums = [
+  defineSum({
+    name: 'donor.inspection',
+    title: 'A used engine as measured, against its limits',
+    input: Type.Object(
+      {
+        fuel: Type.Unsafe<'petrol' | 'diesel'>({ type: 'string', enum: ['petrol', 'diesel'] }),
+        compressionBar: Type.Array(Type.Union([Type.Number({ minimum: 0, maximum: 80 }), Type.Null()])),
+        compressionPlusMinusBar: Type.Optional(Type.Number({ minimum: 0 })),
+        makersLeastBar: orNull(80),
+        leakDownPct: Type.Optional(Type.Array(Type.Number({ minimum: 0, maximum: 100 }))),
+        endPlayMm: orNull(10),
+        endPlayLimitMm: orNull(10),
+        oilPressureBar: orNull(20),
+        oilPressureLeastBar: orNull(20),
+        scoredBores: Type.Optional(Type.Array(Type.Integer({ minimum: 1 }))),
+      },
+      closed,
+    ),
+    output: Type.Object(
+      {
+        leastCompressionBar: N,
+        shareOfHighestPct: N,
+        leastAllowedBar: N,
+        lowCylinders: Type.Array(Type.Integer()),
+        compressionState: StateSchema,
+        leakDownState: Type.Optional(StateSchema),
+        endPlayState: Type.Optional(StateSchema),
+        oilPressureState: Type.Optional(StateSchema),
+        boresState: StateSchema,
+        state: StateSchema,
+      },
+      closed,
+    ),
+    run: inspectEngine,
+  }),
   defineSum({
     name: 'buying.rebuild',
     title: 'Share of a whole rebuild to be expected of a bought engine',

@@ -2,6 +2,8 @@ import type { Candidate, Family, Inspection } from '@sable/core';
 import { identify, type Identity } from '@sable/core/questions/donor';
 import { formatQuantity } from '@sable/core/units';
 import Button from '@mui/material/Button';
+import Checkbox from '@mui/material/Checkbox';
+import FormControlLabel from '@mui/material/FormControlLabel';
 import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import TextField from '@mui/material/TextField';
@@ -205,6 +207,48 @@ function Incoming({
       {gap && <p className="small muted">Kept in the order of the cylinders: enter the ones before it too.</p>}
       <div className={layout['form-grid']}>
         <QuantityField
+          label="Gauge good to ±"
+          quantity="pressureBar"
+          digits={1}
+          optional
+          min={0}
+          max={5}
+          help="0.3 bar where nothing is entered"
+          value={inspection.compressionPlusMinusBar}
+          onCommit={(v) => put({ compressionPlusMinusBar: v } as Partial<Inspection>)}
+        />
+        <QuantityField
+          label="Least its maker allows"
+          quantity="pressureBar"
+          digits={1}
+          optional
+          min={0.1}
+          max={60}
+          help="Else 9 bar, 20 of a diesel"
+          value={inspection.makersLeastBar}
+          onCommit={(v) => put({ makersLeastBar: v } as Partial<Inspection>)}
+        />
+        <QuantityField
+          label="Oil pressure, hot"
+          quantity="pressureBar"
+          digits={1}
+          optional
+          min={0}
+          max={15}
+          value={inspection.oilPressureBar}
+          onCommit={(v) => put({ oilPressureBar: v } as Partial<Inspection>)}
+        />
+        <QuantityField
+          label="Oil pressure, least"
+          quantity="pressureBar"
+          digits={1}
+          optional
+          min={0.1}
+          max={15}
+          value={inspection.oilPressureLeastBar}
+          onCommit={(v) => put({ oilPressureLeastBar: v } as Partial<Inspection>)}
+        />
+        <QuantityField
           label="Crank end play"
           quantity="lengthMm"
           digits={2}
@@ -260,6 +304,37 @@ function Incoming({
           onCommit={(by) => put({ by: by.trim() === '' ? undefined : by } as Partial<Inspection>)}
         />
       </div>
+      <fieldset className={layout['change']} style={{ marginTop: 12 }}>
+        <legend>Scored bores and metal</legend>
+        <div className="row">
+          {Array.from({ length: cylinders }, (_, i) => i + 1).map((n) => (
+            <FormControlLabel
+              key={n}
+              control={
+                <Checkbox
+                  size="small"
+                  checked={inspection.scoredBores?.includes(n) ?? false}
+                  onChange={(_, on) => {
+                    const next = [...(inspection.scoredBores ?? []).filter((b) => b !== n), ...(on ? [n] : [])];
+                    put({ scoredBores: next.sort((a, b) => a - b) });
+                  }}
+                />
+              }
+              label={`Bore ${n} scored`}
+            />
+          ))}
+          <FormControlLabel
+            control={
+              <Checkbox
+                size="small"
+                checked={inspection.gearboxMetal ?? false}
+                onChange={(_, gearboxMetal) => put({ gearboxMetal })}
+              />
+            }
+            label="Metal in the gearbox oil"
+          />
+        </div>
+      </fieldset>
       {known.length > 0 && (
         <>
           <h3 style={{ marginTop: 14 }}>Known for</h3>
