@@ -13,7 +13,12 @@ describe('compression', () => {
   test('exactly at the limit it is met, by less than the gauge it is tight', () => {
     const at = (bar: number) =>
       judgeCompression({ ...petrol(bar, bar), makersLeastBar: 10, compressionPlusMinusBar: 0.2 });
-    expect([at(9.99), at(10), at(10.19), at(10.21)].map((j) => j.state)).toEqual(['blocked', 'tight', 'tight', 'clear']);
+    expect([at(9.99), at(10), at(10.19), at(10.21)].map((j) => j.state)).toEqual([
+      'blocked',
+      'tight',
+      'tight',
+      'clear',
+    ]);
   });
   test('a cylinder below three quarters of the best is low, however good the maker thinks it', () => {
     expect(judgeCompression({ ...petrol(16, 11.9), makersLeastBar: 8 })).toMatchObject({

@@ -8,7 +8,6 @@ import { ChangedList } from '../../pieces/ChangedList.tsx';
 import { Sentence } from '../../pieces/figures.tsx';
 import { FindingRow, FindingsColumn } from '../../pieces/Findings.tsx';
 import { LineupTable } from './LineupTable.tsx';
-import { MeasureNext } from './MeasureNext.tsx';
 import layout from '../../pieces/layout.module.css';
 import css from './lineup.module.css';
 
@@ -16,6 +15,7 @@ import css from './lineup.module.css';
 const Notes = lazy(() => import('./Notes.tsx').then((m) => ({ default: m.Notes })));
 const TorqueChart = lazy(() => import('../../pieces/TorqueChart.tsx').then((m) => ({ default: m.TorqueChart })));
 const NewCandidate = lazy(() => import('../../pieces/NewCandidate.tsx').then((m) => ({ default: m.NewCandidate })));
+const MeasureNext = lazy(() => import('./MeasureNext.tsx').then((m) => ({ default: m.MeasureNext })));
 const ChooseDialog = lazy(() => import('./ChooseDialog.tsx').then((m) => ({ default: m.ChooseDialog })));
 const CHART_HEIGHT = 150;
 
@@ -55,7 +55,7 @@ export function LineupScreen() {
           </div>
         </div>
         <LineupTable />
-        <MeasureNext />
+        <Suspense fallback={null}>{tableShown && <MeasureNext />}</Suspense>
         <div style={{ display: 'flex', gap: 8, marginTop: 12, flexWrap: 'wrap' }}>
           <Button component="a" href={api.lineupCsvUrl(build.id, units.system)} download>
             Line-up as CSV
