@@ -90,3 +90,25 @@ describe('what is bought stands in place of what was there', () => {
       expect(p.brakes?.front ?? p.brakes?.rear).toBeDefined();
   });
 });
+
+describe('travel up to the stop', () => {
+  const springs = (bump: number): Partial<Chassis> => ({
+    springs: {
+      front: { ...car.springs!.front, bumpMm: { value: bump, plusMinus: 2, evidence: 'measured' } },
+      rear: car.springs!.rear,
+    },
+  });
+  const left = (bump: number) => check(withCar(springs(bump)), 'B').checks.find((k) => k.id === 'travel-front');
+  test('is what was measured less what the load takes: a millimetre more at the stop is a millimetre more left', () => {
+    expect(left(80)!.value! - left(60)!.value!).toBeCloseTo(20, 9);
+    // 73 kg heavier, most of it in front, and the driver: it sinks.
+    expect(left(80)!.value!).toBeLessThan(80);
+  });
+  test('none left blocks, little is tight, enough is clear, unmeasured is not told', () => {
+    expect(left(5)!.state).toBe('blocked');
+    expect(left(120)!.state).toBe('clear');
+    const drop = 120 - left(120)!.value!;
+    expect(left(drop + 20)!.state).toBe('tight');
+    expect(check(tug).checks.some((k) => k.id === 'travel-front')).toBe(false);
+  });
+});

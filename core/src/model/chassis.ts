@@ -63,8 +63,9 @@ export const AxleSprings = Type.Object(
     springRateNPerMm: PositiveFigure,
     motionRatio: PositiveFigure,
     unsprungKg: PositiveFigure,
+    bumpMm: Type.Optional(PositiveFigure),
   },
-  { ...closed, description: 'unsprung mass of the whole axle' },
+  { ...closed, description: 'unsprung mass of the whole axle; bumpMm of the wheel up to the stop, as it was weighed' },
 );
 export type AxleSprings = Type.Static<typeof AxleSprings>;
 

@@ -284,6 +284,7 @@ const ENTRIES = {
   springRateNPerMm: 'Spring rate',
   motionRatio: ['Motion ratio', 'Spring travel over wheel travel'],
   unsprungKg: 'Unsprung mass, whole axle',
+  bumpMm: ['Bump travel', 'Of the wheel up to the stop, as it was weighed'],
   brakeFrontPct: 'Brake bias, front',
   brakes: 'Brakes',
   'brakes/front': 'Front brake, one wheel',

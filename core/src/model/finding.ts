@@ -99,6 +99,8 @@ const CHECK_IDS = [
   'mass-front',
   'ride-front',
   'ride-rear',
+  'travel-front',
+  'travel-rear',
   'brake-bias',
   'brakes-stops',
   'brakes-descent',

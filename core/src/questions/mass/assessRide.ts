@@ -29,6 +29,8 @@ interface AxleRide {
   readonly afterHz: Derived;
   readonly springNow: number;
   readonly springToRestore: Derived;
+  /** What the wheel may still rise with driver, half a tank and the trailer’s nose; undefined where nobody measured the stop. */
+  readonly bumpLeftMm: Derived | undefined;
 }
 
 export interface RideFigures {
@@ -53,6 +55,8 @@ const GROUP = 'Ride, brakes, tyres';
 const DROP_LIMIT_MM = 15;
 /** Front share may lie this far below the ideal before the rear axle locks first, percent points. */
 const BIAS_SLACK = 3;
+/** Less bump travel than this at full load meets its stop on an ordinary road, mm: the trade’s rule. */
+const BUMP_LEAST_MM = 35;
 
 const NOTHING: RideFigures = {
   front: undefined,
@@ -92,6 +96,8 @@ export function assessRide(subject: Subject, mass: MassFigures): CheckResult & {
   const rear = axleRide(car, 'rear');
   if (front) rideHeight(car, 'front', front, said);
   if (rear) rideHeight(car, 'rear', rear, said);
+  if (front) bumpTravel('front', front, said);
+  if (rear) bumpTravel('rear', rear, said);
   const brakes = brakeBias(car, said);
   const tyreLoad = tyreLoads(car, said);
   const L = ofCar(chassis, 'wheelbaseMm').value;
@@ -106,7 +112,7 @@ export function assessRide(subject: Subject, mass: MassFigures): CheckResult & {
 }
 
 /** How an axle stands on its springs before and after, and the spring that would put it back; undefined without its springs. */
-function axleRide({ subject, chassis, frontKg, rearKg }: Loaded, end: 'front' | 'rear'): AxleRide | undefined {
+function axleRide({ subject, chassis, mass, frontKg, rearKg }: Loaded, end: 'front' | 'rear'): AxleRide | undefined {
   const springs = chassis.springs?.[end];
   if (!springs) return undefined;
   const was = ofWeighing(chassis, end === 'front' ? 'frontKg' : 'rearKg');
@@ -133,7 +139,25 @@ function axleRide({ subject, chassis, frontKg, rearKg }: Loaded, end: 'front' | 
       springToRestore: springToRestore(v.rate, sprungBefore, sprungAfter),
     };
   });
-  return { ...r, springNow: chosen ?? springs.springRateNPerMm.value };
+  const { bumpMm } = springs;
+  const loaded = onTheRoad(subject, mass, end, is);
+  const bumpLeftMm =
+    bumpMm &&
+    propagateAll(
+      {
+        ...figures,
+        bump: bumpMm,
+        'change of axle load': { ...is, value: 2 * loaded.eachKg.value - was.value },
+      },
+      (v) => {
+        const k = wheelRate(v.rate, v.ratio);
+        const fitted =
+          chosen === undefined ? k : wheelRate((chosen * v.rate) / springs.springRateNPerMm.value, v.ratio);
+        const sprung = Math.max(1, v.was - v.unsprung);
+        return { left: v.bump - rideDropMm(sprung, Math.max(1, sprung + v['change of axle load']), k, fitted) };
+      },
+    ).left;
+  return { ...r, springNow: chosen ?? springs.springRateNPerMm.value, bumpLeftMm };
 }
 
 /** Ride height of an axle: a spring puts it right, so it is never worse than tight. */
@@ -171,6 +195,36 @@ function rideHeight({ subject }: Loaded, end: 'front' | 'rear', axle: AxleRide, 
             },
           ],
         },
+      ),
+    );
+}
+
+/** What travel is left up to the stop with everything aboard; a stiffer spring or less sag puts it right. */
+function bumpTravel(end: 'front' | 'rear', { bumpLeftMm, springToRestore }: AxleRide, said: Said): void {
+  if (!bumpLeftMm) return;
+  const check = makeCheck({
+    id: `travel-${end}`,
+    step: 'weight',
+    group: GROUP,
+    title: `Bump travel, ${end}, full load`,
+    quantity: 'lengthMm',
+    figure: bumpLeftMm,
+    limitKind: 'at least',
+    limit: BUMP_LEAST_MM,
+    span: 60,
+    // Above the stop it is only hard: on it the wheel is carried by rubber.
+    state:
+      bumpLeftMm.value <= 0 ? 'blocked' : bumpLeftMm.value - bumpLeftMm.plusMinus < BUMP_LEAST_MM ? 'tight' : 'clear',
+    because: `With driver, half a tank and what hangs on the hitch ${sayDerived(bumpLeftMm, 'lengthMm')} are left up to the stop; an ordinary road asks for ${say(BUMP_LEAST_MM, 'lengthMm')}. A spring of ${say(springToRestore.value, 'stiffnessNPerMm')} brings back what the swap took.`,
+  });
+  said.checks.push(check);
+  if (check.state !== 'clear')
+    said.findings.push(
+      findingOf(
+        check,
+        check.state === 'blocked'
+          ? `The ${end} wheels stand on their stops at full load`
+          : `The ${end} wheels have little travel left at full load`,
       ),
     );
 }

@@ -7,7 +7,8 @@ import { CarList } from './CarList.tsx';
 import { WholeForm, type WholeField } from './WholeForm.tsx';
 
 type End = 'front' | 'rear';
-type FlatSprings = Record<`${End} ${keyof AxleSprings}`, Figure>;
+type FlatSprings = Record<`${End} ${Exclude<keyof AxleSprings, 'bumpMm'>}`, Figure> &
+  Partial<Record<`${End} bumpMm`, Figure>>;
 
 const light = 'typical of a light car';
 const OF_AXLE = [
@@ -25,7 +26,16 @@ const SPRINGS = (['front', 'rear'] as const).flatMap((end) =>
     min,
     max,
     typical,
-  })),
+  })).concat({
+    key: `${end} bumpMm`,
+    at: `/chassis/springs/${end}/bumpMm`,
+    label: `${end === 'front' ? 'Front' : 'Rear'} bump travel, as weighed`,
+    quantity: 'lengthMm',
+    figure: true,
+    optional: true,
+    min: 1,
+    max: 400,
+  }),
 );
 
 /** What carries the axles and how it brakes: springs and the brake share in front. */
@@ -77,6 +87,7 @@ const axleOf = (f: FlatSprings, end: End): AxleSprings => ({
   springRateNPerMm: f[`${end} springRateNPerMm`],
   motionRatio: f[`${end} motionRatio`],
   unsprungKg: f[`${end} unsprungKg`],
+  ...(f[`${end} bumpMm`] ? { bumpMm: f[`${end} bumpMm`] } : {}),
 });
 function flatSprings({ front, rear }: NonNullable<Chassis['springs']>): FlatSprings {
   return {
@@ -86,5 +97,7 @@ function flatSprings({ front, rear }: NonNullable<Chassis['springs']>): FlatSpri
     'rear springRateNPerMm': rear.springRateNPerMm,
     'rear motionRatio': rear.motionRatio,
     'rear unsprungKg': rear.unsprungKg,
+    ...(front.bumpMm ? { 'front bumpMm': front.bumpMm } : {}),
+    ...(rear.bumpMm ? { 'rear bumpMm': rear.bumpMm } : {}),
   };
 }
