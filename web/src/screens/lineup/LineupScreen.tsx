@@ -1,5 +1,5 @@
 import Button from '@mui/material/Button';
-import { Suspense, lazy, useEffect, useState } from 'react';
+import { Suspense, lazy, useEffect, useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { api } from '../../hooks/api.ts';
 import { useBuild, useBuildActions, useJudgement } from '../../hooks/buildState.tsx';
@@ -140,13 +140,17 @@ function Curves() {
   const { build, library } = useBuild();
   const { judgement, assessmentOf } = useJudgement();
   const shown = useLater(judgement !== undefined);
-  const series = build.candidates.flatMap((c) => {
+  const drawn = build.candidates.flatMap((c) => {
     const torque = assessmentOf(c.id)?.figures?.gearing?.curve?.torque;
     const engine = library.engines.find((e) => e.id === c.engineId);
     return torque
       ? [{ candidate: { id: c.id, letter: c.letter }, label: `${c.letter} ${engine?.shortName ?? ''}`, torque }]
       : [];
   });
+  // Judged anew a curve is another object, mostly of the same points: drawing those again would keep the table waiting.
+  const key = JSON.stringify(drawn);
+  // oxlint-disable-next-line react-hooks/exhaustive-deps -- the key stands for the curves
+  const series = useMemo(() => drawn, [key]);
   if (!shown || series.length === 0) return null;
   return (
     <Suspense fallback={null}>
