@@ -1,8 +1,16 @@
 import { measureNext, type Finding, type State, type Verdictable } from '../src/index.ts';
 import { tug } from './demo.ts';
 
-const unknown = (title: string, ...missing: string[]): Finding =>
-  ({ id: title, state: 'unknown', step: 'weight', title, because: '', about: [], missing, remedies: [] }) as Finding;
+const unknown = (title: string, ...missing: string[]): Finding => ({
+  id: title,
+  state: 'unknown',
+  step: 'weight',
+  title,
+  because: '',
+  about: [],
+  missing,
+  remedies: [],
+});
 const judged = (candidateId: string, state: State, ...findings: Finding[]): Verdictable =>
   ({ candidateId, state, findings, checks: [] }) as unknown as Verdictable;
 

@@ -118,8 +118,8 @@ function peaks(
       [COOLING]: { ...exactly(1), plusMinus: COOLING_DOUBT, evidence: 'estimated' },
     },
     (v) => ({
-      front: hot(v['mass']!, v[SHARE]! / 2, v['front']!, COOLING_S.front * v[COOLING]!),
-      rear: hot(v['mass']!, (1 - v[SHARE]!) / 2, v['rear']!, COOLING_S.rear * v[COOLING]!),
+      front: hot(v['mass'], v[SHARE] / 2, v['front'], COOLING_S.front * v[COOLING]),
+      rear: hot(v['mass'], (1 - v[SHARE]) / 2, v['rear'], COOLING_S.rear * v[COOLING]),
     }),
   );
 }
@@ -279,14 +279,14 @@ function pedalForce(hot: Hot, rollingRadiusMm: number): { force: Derived; failed
           : exactly(1),
       },
       (v) => {
-        const behind = rearOf(v[SHARE]!);
+        const behind = rearOf(v[SHARE]);
         return brakeHydraulics({
-          massKg: v['mass']!,
+          massKg: v['mass'],
           pedalForceN: 100,
           pedalRatio: pedal.ratio,
           servoRatio: servo,
           masterDiameterMm: pedal.masterMm,
-          padFriction: v['friction of the pads']!,
+          padFriction: v['friction of the pads'],
           frontPistonAreaOneSideMm2: area,
           rearPistonAreaOneSideMm2: behind.area,
           frontEffectiveRadiusMm: front.effectiveRadiusMm!,

@@ -38,7 +38,7 @@ export function CarList({ name, chassis }: { name: ListName; chassis: Chassis })
       : fieldProblems(validateCarLists.errors ?? []).map((p) => ({ ...p, pointer: `/chassis${p.pointer}` }));
   const problems = begun ? problemsOf(begun) : [];
   const put = (value: unknown) => {
-    const next = Array.isArray(now) ? oneFitted(now, (value ?? []) as Entries) : ((value ?? {}) as object);
+    const next = Array.isArray(now) ? oneFitted(now, (value ?? []) as Entries) : (value ?? {});
     if (problemsOf(next).length > 0) return setBegun(next);
     setBegun(null);
     save('chassis', chassis, { ...chassis, [name]: next });
