@@ -70,6 +70,7 @@ const RULES: Readonly<Record<string, readonly Rule[]>> = {
     [['lengthM'], 'brakes.descent'],
     [['masterDiameterMm'], 'brakes.hydraulics'],
   ],
+  massbases: [[['quotedBasis'], 'mass.bases']],
   inspection: [[['compressionBar'], 'donor.inspection']],
   driveline: [
     [['ratingNm'], 'stress.torqueMargin'],

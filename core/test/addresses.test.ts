@@ -60,8 +60,8 @@ describe('an input changed by its address', () => {
     for (const [pointer, d] of main) {
       if (d.from.share < 0.02) continue;
       const inputs = inputsOf(d.build, d.candidateId);
-      // A place, and a tyre that is known by its code, have no number of their own.
-      if (/pinion$|tyres\/\d+$/.test(pointer)) continue;
+      // A place, a weighing, a tyre that is known by its code and a brake by its lengths have no number of their own.
+      if (/pinion$|tyres\/\d+$|brakes(\/(front|rear|pedal))?$|chassis\/weighing$/.test(pointer)) continue;
       const value = /curves\/\d+$/.test(pointer) ? 0.9 : d.from.value * 0.9;
       const changed = withInput(inputs, pointer, value);
       const now = changed && judge(changed).checks.find((c) => c.id === d.check.id)?.value;

@@ -55,6 +55,10 @@ export const MassRecord = Type.Object(
     includes: Type.Array(AncillarySchema, { uniqueItems: true }),
     massKg: PositiveFigure,
     inUse: Type.Boolean(),
+    withGearboxId: Type.Optional({
+      ...Id,
+      description: 'the gearbox that was weighed with it, where the basis has one',
+    } as typeof Id),
   },
   closed,
 );

@@ -32,6 +32,7 @@ const ENTRIES = {
   low: 'Low',
   likely: 'Likely',
   high: 'High',
+  withGearboxId: ['Weighed with gearbox', 'Where the basis has one; else a typical one of its kind comes off'],
   inUse: ['In use', 'The one that results are calculated from'],
 
   // Engine

@@ -30,7 +30,7 @@ function Preview({ of }: { of: Assessment }) {
   const blocked = of.findings.filter((f) => f.state === 'blocked');
   const unknown = of.findings.filter((f) => f.state === 'unknown').length;
   return (
-    <section aria-label="What it would meet" style={{ marginTop: 16 }}>
+    <section aria-label="What it would meet">
       <p className="row">
         <StateMark state={of.state} />
         <b>
@@ -151,7 +151,14 @@ export function NewCandidate({ onClose }: { onClose: () => void }) {
             />
           </div>
         )}
-        {preview && <Preview of={preview} />}
+        {/* Of one height whatever it says: a button that moves while it is pressed is missed. */}
+        <div style={{ height: 190, overflow: 'auto', marginTop: 16 }}>
+          {preview ? (
+            <Preview of={preview} />
+          ) : (
+            <p className="small muted">Once all are chosen, what would block it stands here.</p>
+          )}
+        </div>
         {fault && (
           <p role="alert" className="fault">
             {fault}

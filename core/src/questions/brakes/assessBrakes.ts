@@ -16,7 +16,18 @@ import {
   type Subject,
   type WheelBrake,
 } from '../../model/index.ts';
-import { exactly, GRAVITY, propagate, propagateAll, say, type Derived, type Figure } from '../../units/index.ts';
+import {
+  exactly,
+  GRAVITY,
+  madeFrom,
+  ORIGIN,
+  propagate,
+  propagateAll,
+  say,
+  scatterOf,
+  type Derived,
+  type Figure,
+} from '../../units/index.ts';
 import { airDensity, worstAir } from '../curve/index.ts';
 import type { MassFigures } from '../mass/index.ts';
 import {
@@ -55,6 +66,8 @@ interface Fitted {
   readonly front: WheelBrake | undefined;
   readonly rear: WheelBrake | undefined;
   readonly linings: PadKind;
+  /** Where brakes are entered: the car’s own, else the part’s. */
+  readonly entered: object;
   /** Neither end is bought: the front share of the car as found holds. */
   readonly own: boolean;
 }
@@ -65,6 +78,7 @@ function fittedBrakes(own: Brakes | undefined, bought: readonly Part[]): Fitted 
     front: of('front') ?? own?.front,
     rear: of('rear') ?? own?.rear,
     linings: of('linings') ?? own?.linings ?? 'ordinary',
+    entered: own ?? bought.find((p) => p.brakes)?.brakes ?? bought,
     own: !bought.some((p) => p.brakes?.front ?? p.brakes?.rear),
   };
 }
@@ -72,8 +86,18 @@ function fittedBrakes(own: Brakes | undefined, bought: readonly Part[]): Fitted 
 const massOf = (b: WheelBrake): Figure => {
   if (b.massKg) return b.massKg;
   const value = brakeMassKg({ ...b, massKg: undefined });
-  return { value, plusMinus: FROM_LENGTHS * value, evidence: 'estimated', source: 'from its lengths, as cast iron' };
+  return {
+    value,
+    plusMinus: FROM_LENGTHS * value,
+    evidence: 'estimated',
+    source: 'from its lengths, as cast iron',
+    [ORIGIN]: b,
+  };
 };
+
+/** A front share in percent as a share of one, still the figure that was entered. */
+const asShare = (pct: Figure): Figure =>
+  madeFrom({ ...pct, value: pct.value / 100, plusMinus: scatterOf(pct) / 100 }, pct);
 
 const nameOf = (b: WheelBrake) => (b.kind === 'disc' ? 'discs' : 'drums');
 
@@ -103,11 +127,12 @@ function peaks(
 ): Peaks {
   const fitted = brakes.own ? subject.chassis?.brakeFrontPct : undefined;
   const share: Figure = fitted
-    ? { ...fitted, value: fitted.value / 100, plusMinus: (fitted.plusMinus ?? 0) / 100 }
+    ? asShare(fitted)
     : {
         value: idealFrontShare(toRearMm, heightMm, wheelbaseMm, slope),
         plusMinus: IDEAL_SHARE_DOUBT,
         evidence: 'estimated',
+        [ORIGIN]: subject.chassis!.weighing,
       };
   return propagateAll(
     {
@@ -115,7 +140,7 @@ function peaks(
       front: massOf(brakes.front),
       rear: massOf(brakes.rear),
       [SHARE]: share,
-      [COOLING]: { ...exactly(1), plusMinus: COOLING_DOUBT, evidence: 'estimated' },
+      [COOLING]: { value: 1, plusMinus: COOLING_DOUBT, evidence: 'estimated', [ORIGIN]: brakes.entered },
     },
     (v) => ({
       front: hot(v['mass'], v[SHARE] / 2, v['front'], COOLING_S.front * v[COOLING]),
@@ -273,10 +298,8 @@ function pedalForce(hot: Hot, rollingRadiusMm: number): { force: Derived; failed
     propagate(
       {
         mass: hot.drivenKg,
-        'friction of the pads': pedal.friction ?? TYPICAL_FRICTION,
-        [SHARE]: frontPct
-          ? { ...frontPct, value: frontPct.value / 100, plusMinus: (frontPct.plusMinus ?? 0) / 100 }
-          : exactly(1),
+        'friction of the pads': pedal.friction ?? madeFrom(TYPICAL_FRICTION, pedal),
+        [SHARE]: frontPct ? asShare(frontPct) : exactly(1),
       },
       (v) => {
         const behind = rearOf(v[SHARE]);

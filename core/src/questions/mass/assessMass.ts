@@ -19,6 +19,8 @@ import {
   type Engine,
   type Finding,
   type CheckResult,
+  type Gearbox,
+  type MassRecord,
   type Subject,
   type Vec3,
 } from '../../model/index.ts';
@@ -66,15 +68,19 @@ export interface MassFigures {
 
 const GROUP = 'Weight';
 
+const weighedWith = (record: MassRecord, gearboxes: readonly Gearbox[]) =>
+  gearboxes.find((g) => g.id === record.withGearboxId);
+
 /** The bridge of the record in use of an engine. */
 function bridgeInUse(
   engine: Engine,
   dressing: Subject['dressing'],
   gearbox: Subject['gearbox'] | undefined,
   brought: readonly Ancillary[],
+  gearboxes: readonly Gearbox[],
 ): MassBuildUp | undefined {
   const record = engine.massRecords.find((r) => r.inUse) ?? engine.massRecords[0];
-  return record && installedMass(engine, record, dressing, gearbox, brought);
+  return record && installedMass(engine, record, dressing, gearbox, brought, weighedWith(record, gearboxes));
 }
 
 function broughtByParts(subject: Subject): Ancillary[] {
@@ -96,12 +102,24 @@ export function assessMass(subject: Subject, places: MassPlaces): CheckResult & 
   const { chassis, engine, gearbox, brief, parts } = subject;
   const findings: Finding[] = [];
   const gaps = new Gaps();
-  const bridge = gaps.find(() => bridgeInUse(engine, subject.dressing, gearbox, broughtByParts(subject)));
+  const bridge = gaps.find(() =>
+    bridgeInUse(engine, subject.dressing, gearbox, broughtByParts(subject), subject.library.gearboxes),
+  );
   const record = engine.massRecords.find((r) => r.inUse) ?? engine.massRecords[0];
   const others = engine.massRecords
     .filter((r) => r !== record)
     .flatMap(
-      (r) => gaps.find(() => installedMass(engine, r, subject.dressing, gearbox, broughtByParts(subject))) ?? [],
+      (r) =>
+        gaps.find(() =>
+          installedMass(
+            engine,
+            r,
+            subject.dressing,
+            gearbox,
+            broughtByParts(subject),
+            weighedWith(r, subject.library.gearboxes),
+          ),
+        ) ?? [],
     );
   findings.push(...basisFindings(subject, bridge), ...twinFindings(engine, bridge, others), ...orderFindings(subject));
 
@@ -391,7 +409,8 @@ function twinFindings(engine: Engine, bridge: MassBuildUp | undefined, others: r
 
 /** Engines of the line-up whose order as quoted is turned over once both are installed, each with its own flywheel and clutch. */
 function orderFindings(subject: Subject): Finding[] {
-  const likeForLike = (engine: Engine, dressing: Subject['dressing']) => bridgeInUse(engine, dressing, undefined, []);
+  const likeForLike = (engine: Engine, dressing: Subject['dressing']) =>
+    bridgeInUse(engine, dressing, undefined, [], subject.library.gearboxes);
   const bridge = likeForLike(subject.engine, subject.dressing);
   if (!bridge) return [];
   const seen = new Set([subject.engine.id]);

@@ -1,13 +1,19 @@
 import { madeFrom, quadrature, scatterOf, worstEvidence, type Evidence, type Figure } from '../../units/index.ts';
 import {
   USUAL_NEEDS,
-  ofGearbox,
   type Ancillary,
   type DressingOption,
   type Engine,
   type Gearbox,
   type MassRecord,
 } from '../../model/index.ts';
+import {
+  shaftsOf,
+  transmissionKind,
+  TYPICAL_SHAFTS,
+  TYPICAL_TRANSMISSION,
+  type TransmissionKind,
+} from './transmissions.ts';
 import { BASIS_INCLUDES, COOLANT_KG_PER_L, OIL_KG_PER_L, TYPICAL_MASS } from './ancillaries.ts';
 
 /** One step of the bridge: added (+1) or taken off (−1). */
@@ -66,24 +72,34 @@ export function installedMass(
   engine: Engine,
   record: MassRecord,
   dressing: readonly DressingOption[],
-  gearbox: Pick<Gearbox, 'id' | 'massKg'> | undefined,
+  gearbox: Gearbox | undefined,
   /** Ancillaries whose mass another part brings (a flywheel or clutch in the candidate): left off here, counted there. */
   broughtByParts: readonly Ancillary[] = [],
+  /** The gearbox that the record was weighed with, where it names one. */
+  weighedWith?: Gearbox,
 ): MassBuildUp | undefined {
   if (record.basis === 'unknown') return undefined;
-  const on = new Set<Ancillary>([...BASIS_INCLUDES[record.basis], ...record.includes]);
-  const wanted = new Set<Ancillary>((engine.needs ?? USUAL_NEEDS).filter((n) => !broughtByParts.includes(n)));
+  const automatic = record.includes.includes('flexplate and converter');
+  const on = new Set<Ancillary>([...coupled(BASIS_INCLUDES[record.basis], automatic), ...record.includes]);
+  const needs = engine.needs ?? USUAL_NEEDS;
+  const wanted = new Set<Ancillary>(
+    // The coupling follows the gearbox: a converter where the box is automatic, else flywheel and clutch.
+    (gearbox ? coupled(needs, gearbox.kind === 'automatic') : needs).filter((n) => !broughtByParts.includes(n)),
+  );
   const steps: MassBuildUpStep[] = [];
   for (const item of wanted) if (!on.has(item)) steps.push({ name: item, sign: 1, mass: ancillaryMass(engine, item) });
   for (const item of on)
     if (!wanted.has(item)) steps.push({ name: `${item} left off`, sign: -1, mass: ancillaryMass(engine, item) });
-  if (record.basis === 'dressed+gearbox' && gearbox) {
-    const mass = ofGearbox(gearbox, 'massKg');
-    steps.push({
-      name: `its own gearbox left off`,
-      sign: -1,
-      mass: { ...mass, evidence: 'estimated', plusMinus: mass.value * 0.15 },
-    });
+  if (record.basis === 'dressed+gearbox' || record.basis === 'complete with shafts') {
+    const kind = weighedWith ? transmissionKind(weighedWith) : kindAlike(gearbox, automatic);
+    const mass = weighedWith?.massKg ?? TYPICAL_TRANSMISSION[kind];
+    // The same box on both sides is one thing: it goes off and on without adding doubt.
+    const same = weighedWith !== undefined && weighedWith.id === gearbox?.id;
+    steps.push({ name: 'its own gearbox left off', sign: -1, mass: same ? { ...mass, plusMinus: 0 } : mass });
+    if (record.basis === 'complete with shafts') {
+      const shafts = shaftsOf(kind);
+      steps.push({ name: `its own ${shafts} left off`, sign: -1, mass: TYPICAL_SHAFTS[shafts] });
+    }
   }
   for (const option of dressing) {
     const { massKg } = option;
@@ -109,6 +125,22 @@ export function installedMass(
     plusMinusKg,
     evidence: worstEvidence(important.map((p) => p.evidence)),
   };
+}
+
+const COUPLING: readonly Ancillary[] = ['flywheel', 'clutch'];
+
+/** Ancillaries with the coupling of an automatic, or of any other gearbox, in place of what they had. */
+function coupled(list: readonly Ancillary[], automatic: boolean): readonly Ancillary[] {
+  const has = list.some((a) => COUPLING.includes(a) || a === 'flexplate and converter');
+  if (!has) return list;
+  const rest = list.filter((a) => !COUPLING.includes(a) && a !== 'flexplate and converter');
+  return [...rest, ...(automatic ? (['flexplate and converter'] as const) : COUPLING)];
+}
+
+/** The kind of gearbox of a record that names none: an automatic’s by its converter, else as the candidate’s lies. */
+function kindAlike(gearbox: Gearbox | undefined, automatic: boolean): TransmissionKind {
+  if (automatic) return 'automatic';
+  return gearbox?.halfShaftsMm ? 'transaxle' : 'manual four/five-speed';
 }
 
 /** A tie when the difference is inside the scatter of both: |Δ| ≤ √(s₁² + s₂²). */

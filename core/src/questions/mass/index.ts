@@ -7,3 +7,4 @@ export * from './places.ts';
 export * from './powerToWeight.ts';
 export * from './ride.ts';
 export * from './sums.ts';
+export * from './transmissions.ts';

@@ -1,6 +1,7 @@
 import { Type } from 'typebox';
 import { defineSum, EvidenceSchema } from '../../model/index.ts';
 import { axlesAfter, comFromCorners, comHeightFromLift } from './axles.ts';
+import { massBases } from './bases.ts';
 import { massDifference, sumMassBuildUp } from './buildUp.ts';
 import { powerToWeight } from './powerToWeight.ts';
 
@@ -10,6 +11,17 @@ const N = Type.Number();
 const positive = Type.Number({ exclusiveMinimum: 0 });
 const zeroUp = Type.Number({ minimum: 0 });
 const placed = Type.Array(Type.Object({ massKg: zeroUp, comMm: Type.Tuple([N, N, N]) }, closed));
+
+const mass = Type.Object({ massKg: zeroUp, plusMinusKg: zeroUp }, closed);
+const massed = Type.Object({ name: Type.String(), massKg: zeroUp, plusMinusKg: zeroUp }, closed);
+const transmission = Type.Object(
+  {
+    kind: Type.String(),
+    massKg: Type.Union([zeroUp, Type.Null()]),
+    plusMinusKg: Type.Union([zeroUp, Type.Null()]),
+  },
+  closed,
+);
 
 export const massSums = [
   defineSum({
@@ -108,6 +120,31 @@ export const massSums = [
     ),
     output: Type.Object({ totalKg: N, comXMm: N, comYMm: N, frontPct: N, leftPct: N }, closed),
     run: comFromCorners,
+  }),
+  defineSum({
+    name: 'mass.bases',
+    title: 'From a quoted mass on its basis to what is installed, and the change of the car',
+    input: Type.Object(
+      {
+        quotedMassKg: positive,
+        quotedPlusMinusKg: zeroUp,
+        quotedBasis: Type.String(),
+        includedInQuote: Type.Array(Type.String()),
+        recordTransmission: Type.Union([transmission, Type.Null()]),
+        recordShafts: Type.Array(Type.String()),
+        recordFluids: Type.Array(massed),
+        candidateTransmission: transmission,
+        candidateAncillaries: Type.Array(Type.String()),
+        candidateShafts: Type.Array(Type.String()),
+        candidateFluids: Type.Array(massed),
+        comesOut: Type.Array(massed),
+        ancillaryTable: Type.Record(Type.String(), mass),
+        typicalTransmissions: Type.Record(Type.String(), mass),
+      },
+      closed,
+    ),
+    output: Type.Object({ installedMassKg: N, plusMinusKg: N, changeKg: N, changePlusMinusKg: N }, closed),
+    run: massBases,
   }),
   defineSum({
     name: 'mass.comHeight',
