@@ -33,7 +33,10 @@ describe('the bridge', () => {
   test('a fuller basis leaves fewer steps, and what is on it is not added twice', () => {
     const steps = (r: MassRecord) => installedMass(v6, r, [], undefined)!.steps.map((s) => s.name);
     expect(steps(record('dressed', 160))).toEqual(['oil', 'coolant', 'loom and computer']);
-    expect(steps(record('complete with shafts', 180))).toEqual([]);
+    expect(steps(record('complete with shafts', 180))).toEqual([
+      'its own gearbox left off',
+      'its own propshaft left off',
+    ]);
     expect(steps(record('bare', 126, ['alternator', 'starter']))).not.toContain('alternator');
   });
   test('what is on it and will not run is taken off', () => {
@@ -42,10 +45,12 @@ describe('the bridge', () => {
     expect(off.map((s) => s.name)).toEqual(['steering pump left off', 'A/C compressor left off']);
     expect(bridge.installedMassKg).toBeCloseTo(160 - 3.6 - 6 + 4.8 * 0.86 + 7.4 * 1.05 + 5.5, 6);
   });
-  test('quoted with its gearbox, the gearbox comes off', () => {
-    const box = library.gearboxes[0]!;
-    const bridge = installedMass(v6, record('dressed+gearbox', 200), [], box)!;
-    expect(bridge.steps.at(-1)).toMatchObject({ sign: -1, mass: { value: box.massKg!.value } });
+  test('quoted with its gearbox, that gearbox comes off, not the one it is to have here', () => {
+    const [box, other] = library.gearboxes.filter((g) => g.massKg);
+    const last = (own: typeof box) =>
+      installedMass(v6, record('dressed+gearbox', 200), [], other, [], own)!.steps.at(-1);
+    expect(last(box)).toMatchObject({ sign: -1, mass: { value: box!.massKg!.value } });
+    expect(last(undefined)).toMatchObject({ sign: -1, mass: { value: 32, plusMinus: 6 } });
   });
   test('without a basis there is none', () => {
     expect(installedMass(v6, record('unknown', 126), [], undefined)).toBeUndefined();
@@ -62,7 +67,8 @@ describe('the bridge', () => {
     expect(mass({ intake: 'q18c-intake-moulded' }) - mass({})).toBeCloseTo(-3.1, 9);
   });
   test('is no better than its worst important step', () => {
-    expect(installedMass(v6, record('complete with shafts', 180), [], undefined)!.evidence).toBe('measured');
+    const whole = record('dressed', 180, ['oil', 'coolant', 'loom and computer']);
+    expect(installedMass(v6, whole, [], undefined)!.evidence).toBe('measured');
     expect(installedMass(v6, bare, [], undefined)!.evidence).toBe('estimated');
   });
 });

@@ -74,7 +74,7 @@ export function ChooseDialog({
           helperText={
             asked && reason.trim() === ''
               ? 'Say why, in a few words: it is what you will ask yourself in a year.'
-              : 'Kept with the build and printed with it.'
+              : 'Kept with the build.'
           }
           slotProps={{ htmlInput: MOST }}
           sx={{ mt: 2 }}
