@@ -83,6 +83,14 @@ describe('what is bought stands in place of what was there', () => {
     const weak = withCar({ brakes: { ...car.brakes, pedal: { ratio: 2, servoRatio: 1, masterMm: 26 } } });
     expect(finding(check(weak), 'brake-pedal').state).toBe('blocked');
   });
+  test('linings bought for the front raise the front alone: rear drums keep what theirs stand', () => {
+    const drum = { kind: 'drum', diameterMm: 228, widthMm: 50, thicknessMm: 6 } as const;
+    const f = finding(check(withCar({ brakes: { ...car.brakes, rear: drum } })), 'brakes-stops');
+    // Hotter than 450 °C of ordinary linings, cooler than 550 of those that came with the front discs.
+    expect(f.figure!).toBeGreaterThan(450);
+    expect(f.figure!).toBeLessThan(550);
+    expect(f).toMatchObject({ state: 'blocked', limit: 450, title: expect.stringContaining('rear') });
+  });
   test('every library part of brakes says what it is made of', () => {
     for (const p of library.parts.filter((x) => x.class === 'brakes'))
       expect(p.brakes?.front ?? p.brakes?.rear).toBeDefined();

@@ -61,11 +61,13 @@ const FAILED = { g: 0.25, limitN: 500 } as const;
 const TYPICAL_FRICTION: Figure = { value: 0.38, plusMinus: 0.05, evidence: 'estimated', source: 'typical of pads' };
 const RULES = 'Brakes are proved on a tester by someone licensed, and local rules decide.';
 
+type End = 'front' | 'rear';
+
 /** What is at the wheels of a candidate: its bought brakes before the car’s own. */
 interface Fitted {
   readonly front: WheelBrake | undefined;
   readonly rear: WheelBrake | undefined;
-  readonly linings: PadKind;
+  readonly linings: Readonly<Record<End, PadKind>>;
   /** Where brakes are entered: the car’s own, else the part’s. */
   readonly entered: object;
   /** Neither end is bought: the front share of the car as found holds. */
@@ -73,11 +75,16 @@ interface Fitted {
 }
 
 function fittedBrakes(own: Brakes | undefined, bought: readonly Part[]): Fitted {
-  const of = <K extends 'front' | 'rear' | 'linings'>(key: K) => bought.find((p) => p.brakes?.[key])?.brakes?.[key];
+  const of = (end: End) => bought.find((p) => p.brakes?.[end])?.brakes?.[end];
+  // Linings come with the end that they are bought for; pads bought alone go into both.
+  const linings = (end: End) =>
+    bought.find(({ brakes: b }) => b?.linings && (b[end] ?? !(b.front ?? b.rear)))?.brakes?.linings ??
+    own?.linings ??
+    'ordinary';
   return {
     front: of('front') ?? own?.front,
     rear: of('rear') ?? own?.rear,
-    linings: of('linings') ?? own?.linings ?? 'ordinary',
+    linings: { front: linings('front'), rear: linings('rear') },
     entered: own ?? bought.find((p) => p.brakes)?.brakes ?? bought,
     own: !bought.some((p) => p.brakes?.front ?? p.brakes?.rear),
   };
@@ -212,7 +219,11 @@ function afterDescent(hot: Hot, drag: { readonly areaM2: number; readonly rollin
   );
 }
 
-const worstOf = ({ front, rear }: Peaks): 'front' | 'rear' => (front.value >= rear.value ? 'front' : 'rear');
+const limitOf = ({ linings }: Fitted, end: End): number => PAD_LIMIT_C[linings[end]];
+
+/** The end that comes nearest to what its own linings stand. */
+const worstOf = (brakes: Fitted, { front, rear }: Peaks): End =>
+  limitOf(brakes, 'front') - front.value <= limitOf(brakes, 'rear') - rear.value ? 'front' : 'rear';
 
 /** One row and its finding: how hot the hotter end gets against what its linings stand. */
 function heatJudged(
@@ -224,8 +235,8 @@ function heatJudged(
   remedies: readonly Remedy[],
 ): { check: Check; finding: Finding } {
   const { brakes } = hot;
-  const limit = PAD_LIMIT_C[brakes.linings];
-  const worst = worstOf(found);
+  const worst = worstOf(brakes, found);
+  const limit = limitOf(brakes, worst);
   const other = worst === 'front' ? 'rear' : 'front';
   const at = found[worst];
   const check = makeCheck({
@@ -238,7 +249,7 @@ function heatJudged(
     limitKind: 'at most',
     limit,
     span: 300,
-    because: `After ${work} the ${worst} ${nameOf(brakes[worst])} are at ${say(at.value, 'temperatureC')}, the ${other} ${nameOf(brakes[other])} at ${say(found[other].value, 'temperatureC')}; ${brakes.linings} linings stand ${say(limit, 'temperatureC')}. ${RULES}`,
+    because: `After ${work} the ${worst} ${nameOf(brakes[worst])} are at ${say(at.value, 'temperatureC')}, the ${other} ${nameOf(brakes[other])} at ${say(found[other].value, 'temperatureC')}; ${brakes.linings[worst]} linings at the ${worst} stand ${say(limit, 'temperatureC')}. ${RULES}`,
   });
   const where = `The ${worst} brakes`;
   return {
@@ -265,8 +276,8 @@ function cooler(hot: Hot, own: Brakes | undefined, heat: (with_: Hot) => Peaks):
       const { front, rear } = fitted;
       if (!front || !rear) return [];
       const then = heat({ ...hot, brakes: { ...fitted, front, rear } });
-      const worst = then[worstOf(then)];
-      return worst.value + worst.plusMinus <= PAD_LIMIT_C[fitted.linings]
+      const stands = (end: End) => then[end].value + then[end].plusMinus <= limitOf(fitted, end);
+      return stands('front') && stands('rear')
         ? [{ ...costOfPart(p, `Fit ${p.name}`), accept: { kind: 'part' as const, partId: p.id } }]
         : [];
     })
@@ -290,10 +301,15 @@ function pedalForce(hot: Hot, rollingRadiusMm: number): { force: Derived; failed
   // Drums multiply by a factor that nobody measures: what the front share leaves them is taken instead.
   const frontPct = chassis.brakeFrontPct;
   if (!rearKnown && !frontPct) return undefined;
+  // That share is of the car’s own front brakes: bought ones change the front, and leave the rear as it was.
+  const own = chassis.brakes?.front;
+  const ownArea = pistonsMm2(own);
+  if (!rearKnown && (own?.kind !== 'disc' || ownArea === undefined || own.effectiveRadiusMm === undefined))
+    return undefined;
   const rearOf = (share: number) =>
     rearKnown
       ? { area: rearArea, radius: rear.effectiveRadiusMm! }
-      : { area: (area * (1 - share)) / share, radius: front.effectiveRadiusMm! };
+      : { area: (ownArea! * (1 - share)) / share, radius: (own as { effectiveRadiusMm: number }).effectiveRadiusMm };
   const at = (g: number, servo: number) =>
     propagate(
       {
@@ -452,7 +468,7 @@ export function assessBrakes(
       quantity: 'temperatureC',
       figure: undefined,
       limitKind: 'at most',
-      limit: PAD_LIMIT_C[fitted.linings],
+      limit: Math.min(limitOf(fitted, 'front'), limitOf(fitted, 'rear')),
       because: 'Needs the disc or drum of both axles, and the mass of the car as it is driven with its place.',
     });
     checks.push(check);
