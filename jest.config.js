@@ -1,5 +1,5 @@
 const swc = (parser) => [
-  '@swc/jest',
+  '<rootDir>/scripts/unitTransform.mjs',
   {
     jsc: { parser, target: 'es2022', transform: { react: { runtime: 'automatic' } } },
     module: { type: 'es6' },

@@ -125,9 +125,7 @@ test('a box strong enough only because the tyres slip first is called exactly th
   await expect(page.getByRole('row', { name: /^first/ })).toContainText(
     'strong enough only because the tyres slip first',
   );
-  await expect(
-    page.getByText('Five-speed E5 is strong enough in first only because the tyres slip first'),
-  ).toBeVisible();
+  await expect(page.getByText('Marten five is strong enough in first only because the tyres slip first')).toBeVisible();
   const kw = await page
     .getByRole('table', { name: 'Power at which each link gives up' })
     .getByRole('row')
@@ -146,10 +144,10 @@ test('an electronic automatic behind a computer that sends no torque: blocked in
   sable,
 }) => {
   await go('/builds/glider-tug/gearing/boxes?c=c');
-  await expect(page.getByRole('row', { name: /automatic A8/ }).first()).toContainText('lacks torque, pedal');
+  await expect(page.getByRole('row', { name: /Heron eight/ }).first()).toContainText('lacks torque, pedal');
   await expect(page.getByRole('row', { name: /four-speed/ }).first()).toContainText('original');
   await page
-    .getByRole('row', { name: /automatic A8/ })
+    .getByRole('row', { name: /Heron eight/ })
     .first()
     .getByRole('button', { name: 'Take it' })
     .click();
@@ -157,10 +155,10 @@ test('an electronic automatic behind a computer that sends no torque: blocked in
   await page.goto(`${sable.url}/builds/glider-tug/gearing/ratios?c=c`);
   await expect(chip(page, 'C')).toContainText('blocked');
   const side = page.getByRole('complementary', { name: 'Findings' });
-  await expect(side).toContainText('Nothing sends the automatic A8 its torque and pedal message');
+  await expect(side).toContainText('Nothing sends the Heron eight its torque and pedal message');
   await side.getByRole('button', { name: /^Gearbox controller/ }).click();
   await expect.poll(async () => (await candidate(sable, 'C')).partIds).toContain('tcm-heron');
-  await expect(side).not.toContainText('Nothing sends the automatic A8');
+  await expect(side).not.toContainText('Nothing sends the Heron eight');
   await page.goto(`${sable.url}/builds/glider-tug/line-up?c=c`);
   await expect(cell(page, 'C', 'Converter stall')).toHaveAccessibleName(/rpm/);
 });

@@ -10,8 +10,8 @@ test('a person sees what leads, a clear, a tight, a blocked and an unknown candi
   const head = page.getByRole('region', { name: 'Line-up' }).locator('thead');
   for (const [state, why] of [
     ['blocked', 'Rocker cover hits the bonnet by 14 mm.'],
-    ['clear', 'All 32 findings are clear.'],
-    ['tight', 'Five-speed E5 is strong enough in first only because the tyres slip first.'],
+    ['clear', /All \d+ findings are clear\./],
+    ['tight', 'Marten five is strong enough in first only because the tyres slip first.'],
     ['unknown', '128 kg for the 1.4 S: bare or dressed?'],
   ] as const) {
     const row = head.locator('div', { hasText: why }).last();
@@ -44,7 +44,7 @@ test('a gearbox changed in the line-up is re-judged, survives a restart, and und
     await page.goto(`${sable.url}/builds/glider-tug/line-up?c=c`);
     await expect(cell(page, 'C', 'Cruise rpm')).toHaveAccessibleName(/2,684 rpm, clear/);
     const before = await sable.build();
-    await page.getByLabel('Gearbox of C').selectOption({ label: 'five-speed E5' });
+    await page.getByLabel('Gearbox of C').selectOption({ label: 'Marten five' });
     await expect(cell(page, 'C', 'Cruise rpm')).toHaveAccessibleName(/2,863 rpm, blocked/);
     await expect(page.getByRole('heading', { name: 'What that changed' })).toBeVisible();
     await expect.poll(async () => (await sable.build()).version).toBe(before.version + 1);
@@ -197,9 +197,7 @@ test('a choice stands on the rows it was made with; a finding says what today’
   await expect.poll(async () => (await sable.build()).build.decision.candidateId).toBe('c');
   await sable.putRow('gearboxes', 'corran-g6', { ...row, ratios: row.ratios.map((r) => r * 1.2) });
   // The open page is told of the library; the choice stays as it was made.
-  await expect(
-    page.getByText('The library has changed since this was chosen: Corran six-speed G6').first(),
-  ).toBeVisible();
+  await expect(page.getByText('The library has changed since this was chosen: Corran six-speed').first()).toBeVisible();
   await expect(page.getByText('Cruise rpm 2,684 rpm to 3,22')).toContainText('clear to blocked');
   await expect(cell(page, 'C', 'Cruise rpm')).toHaveAccessibleName(/2,684 rpm, clear/);
   await page.getByRole('button', { name: 'Withdraw the choice' }).click();
@@ -253,12 +251,12 @@ test('the bill: a part left out leaves the sum, its joint opens, undo closes it 
   await go('/builds/glider-tug/parts?c=c');
   const sum = page.getByRole('row', { name: /^Sum, EUR/ });
   const before = await sum.textContent();
-  await page.getByRole('button', { name: 'Leave out Crossmember for the G6 tail' }).click();
+  await page.getByRole('button', { name: 'Leave out Crossmember for the Corran tail' }).click();
   await expect(sum).not.toHaveText(before!);
   await page.getByRole('link', { name: 'Line-up' }).click();
   await expect(cell(page, 'C', 'Open joints')).toHaveAccessibleName(/: 1 , blocked/);
   await expect(
-    page.getByText('Nothing carries the gearbox: tail G6 tail, crossmember Whimbrel tail').first(),
+    page.getByText('Nothing carries the gearbox: tail Corran tail, crossmember Whimbrel tail').first(),
   ).toBeVisible();
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(cell(page, 'C', 'Open joints')).toHaveAccessibleName(/: 0 , clear/);

@@ -66,7 +66,10 @@ test('what may be done is allowed by a person, and never to what steers the car 
   await page.getByRole('option', { name: 'relocate' }).click();
   const field = page.getByRole('group', { name: 'relocate' });
   await field.getByLabel('Up to').fill('35');
-  await field.getByLabel('Cost, the step').click();
+  await field.getByLabel('Cost, the step').fill('60');
+  // Nothing is allowed for nothing unless somebody types nought.
+  await field.getByLabel('Hours, the step').fill('2');
+  await page.keyboard.press('Enter');
   await expect
     .poll(async () =>
       (await chassis(sable, 'forestry-pickup'))!.obstacles
@@ -112,7 +115,7 @@ test('a car that nobody has measured is begun from its papers', async ({ page, g
     await page.getByRole('option', { name: choice }).click();
   }
   await page.getByRole('button', { name: 'Begin the survey' }).click();
-  await expect(page.getByText(/of 15 things about the car are known/)).toBeVisible();
+  await expect(page.getByText(/of 17 things about the car are known/)).toBeVisible();
   await expect.poll(async () => (await chassis(sable, 'second-car'))?.name).toBe('Valley runabout');
   await page.getByRole('button', { name: /^Undo/ }).click();
   await expect.poll(() => chassis(sable, 'second-car')).toBeNull();

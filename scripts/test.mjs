@@ -38,6 +38,7 @@ const linted = (async () => {
 })();
 await stage('tables', ['scripts/tables.mjs', '--check']);
 await stage('map of core', ['scripts/map.mjs', '--check']);
+await stage('table of checks', ['--import', 'tsx', 'scripts/checks.ts', '--check']);
 await stage('dead exports', [bin('knip/bin/knip.js'), '--include', 'exports,types,files']);
 ensureServerBuilt();
 if (browser) ensureWebBuilt();

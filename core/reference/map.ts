@@ -70,6 +70,11 @@ const RULES: Readonly<Record<string, readonly Rule[]>> = {
     [['lengthM'], 'brakes.descent'],
     [['masterDiameterMm'], 'brakes.hydraulics'],
   ],
+  cooling: [
+    [['coresBefore'], 'cooling.core'],
+    [['compressorInletC'], 'cooling.charge'],
+    [['haulingKph'], 'cooling.duties'],
+  ],
   massbases: [[['quotedBasis'], 'mass.bases']],
   inspection: [[['compressionBar'], 'donor.inspection']],
   driveline: [

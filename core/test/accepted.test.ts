@@ -29,6 +29,7 @@ const WORK: { [K in Accepted['kind']]: fc.Arbitrary<Extract<Accepted, { kind: K 
   }),
   shield: fc.record({ kind: fc.constant('shield' as const), on: id }),
   trim: fc.record({ kind: fc.constant('trim' as const), solidId: id }),
+  cure: fc.record({ kind: fc.constant('cure' as const), weakId: id }),
   springs: fc.record({
     kind: fc.constant('springs' as const),
     end: fc.constantFrom('front' as const, 'rear' as const),

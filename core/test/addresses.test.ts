@@ -12,8 +12,13 @@ import {
 import { candidate, library, pickup, racer, tug } from './demo.ts';
 
 const BUILDS = [tug, racer, pickup];
-/** What the program brings itself stands nowhere in build or library: fuel data of the injector sum. */
-const OF_THE_PROGRAM = new Set(['specific consumption', 'fuel, kg/l']);
+/** What the program brings itself stands nowhere in build or library: fuel data of the injector sum, heat of any engine. */
+const OF_THE_PROGRAM = new Set([
+  'specific consumption',
+  'fuel, kg/l',
+  'share of the heat into the coolant',
+  'what such a core sheds',
+]);
 
 interface Doubt {
   readonly build: Build;
@@ -60,8 +65,8 @@ describe('an input changed by its address', () => {
     for (const [pointer, d] of main) {
       if (d.from.share < 0.02) continue;
       const inputs = inputsOf(d.build, d.candidateId);
-      // A place, a weighing, a tyre that is known by its code and a brake by its lengths have no number of their own.
-      if (/pinion$|tyres\/\d+$|brakes(\/(front|rear|pedal))?$|chassis\/weighing$/.test(pointer)) continue;
+      // A place, a weighing, a tyre that is known by its code, a brake by its lengths and a duct by its kind have no number of their own.
+      if (/pinion$|tyres\/\d+$|brakes(\/(front|rear|pedal))?$|cooling$|chassis\/weighing$/.test(pointer)) continue;
       const value = /curves\/\d+$/.test(pointer) ? 0.9 : d.from.value * 0.9;
       const changed = withInput(inputs, pointer, value);
       const now = changed && judge(changed).checks.find((c) => c.id === d.check.id)?.value;

@@ -90,3 +90,22 @@ test('a guide price in a build of other money says in what money it was gathered
   expect(lines('EUR').some((l) => l.why.includes('guide price'))).toBe(false);
   expect(new Set(lines('USD').map((l) => l.currency))).toEqual(new Set(['USD']));
 });
+
+test('a joint that is open or not known costs a wide guess of its kind, and the budget says so; closed it costs nothing', () => {
+  const without = candidate('C').partIds.filter((id) => id !== 'xm-g6');
+  const open = judged('C', { partIds: without });
+  const guess = open.figures.money.bill.lines.find((l) => l.class === 'joint')!;
+  expect(guess).toMatchObject({
+    id: 'joint-gearbox-mount',
+    name: 'Gearbox mount: to be closed',
+    evidence: 'estimated',
+  });
+  expect(guess.price.high).toBeGreaterThan(3 * guess.price.low);
+  expect(finding(open, 'budget').title).toMatch(/1 open joint guessed$/);
+  expect(judged('C').figures.money.bill.lines.some((l) => l.class === 'joint')).toBe(false);
+  const { gearboxes } = library;
+  const untold = { ...library, gearboxes: gearboxes.map((g) => ({ ...g, ports: [] })) };
+  const unknown = assess(tug, candidate('C'), untold).figures!.money!.bill.lines.filter((l) => l.class === 'joint');
+  expect(unknown.length).toBeGreaterThan(2);
+  expect(unknown.every((l) => l.name.endsWith(': not known'))).toBe(true);
+});

@@ -66,6 +66,11 @@ describe('what is bought stands in place of what was there', () => {
   test('brakes behind 15-inch wheels block a 13-inch tyre, and the gate blocks the 15-inch one; the car’s own do neither', () => {
     const room = (partIds: readonly string[]) => check(tug, 'C', partIds).findings.find((f) => f.id === 'wheel-room');
     expect(room([...without, 'brk-238'])).toBeUndefined();
+    // One of the demo meets it by itself: large brakes for its power, over wheels of 13 inches.
+    expect(finding(judged('E'), 'wheel-room')).toMatchObject({
+      state: 'blocked',
+      title: expect.stringContaining('brakes'),
+    });
     expect(room([...without, 'brk-282'])).toMatchObject({ state: 'blocked', title: expect.stringContaining('brakes') });
     const large = judged('C', { partIds: [...without, 'brk-282'], tyreCode: '195/50R15' });
     expect(large.findings.find((f) => f.id === 'wheel-room')?.because ?? '').not.toMatch(

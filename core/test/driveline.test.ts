@@ -115,9 +115,14 @@ describe('axle and half shafts', () => {
   test('without the mass of the engine nobody knows what the tyres hand back', () => {
     expect(judged('F').checks.find((c) => c.id === 'axle-margin')!.state).toBe('unknown');
   });
-  test('nothing recorded, nothing judged', () => {
+  test('nothing recorded: unknown, and asked for', () => {
     const { axleRating: _gone, ...chassis } = tug.chassis!;
-    expect(judged('C', {}, { ...tug, chassis }).checks.some((c) => c.id === 'axle-margin')).toBe(false);
+    const a = judged('C', {}, { ...tug, chassis });
+    expect(finding(a, 'axle-margin')).toMatchObject({
+      state: 'unknown',
+      missing: ['/chassis/axleRating/pinionTorqueNm'],
+    });
+    expect(finding(a, 'shaft-margin').missing).toEqual(['/chassis/axleRating/shaftTorqueNm']);
   });
 });
 

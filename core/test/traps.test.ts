@@ -230,7 +230,7 @@ describe('trap 8: a mount kit that expects the original gearbox and an adapter k
       'Quillon mount kit for the Whimbrel expects the Larkspur four-speed',
     );
     expect(words(finding(a, 'clash-mk-quillon-kit-ad-e5-kit').title)).toContain(
-      'can’t be stacked on E5 in Whimbrel adapter kit',
+      'can’t be stacked on Marten in Whimbrel adapter kit',
     );
   });
   test('the mount frame in place of the kit clears both', () => {
@@ -323,7 +323,7 @@ describe('trap 11: a box strong enough only because the tyres slip first', () =>
   test('it is called exactly that', () => {
     const f = finding(judged('D'), 'gearbox-grip-saved');
     expect(f.state).toBe('tight');
-    expect(words(f.title)).toBe('Five-speed E5 is strong enough in first only because the tyres slip first');
+    expect(words(f.title)).toBe('Marten five is strong enough in first only because the tyres slip first');
   });
   test('rated above the engine it is not saved by anything; rated below the grip it is blocked', () => {
     const a = judged('D');
@@ -344,7 +344,7 @@ describe('trap 12: an electronic automatic behind a computer that sends no torqu
   test('it is blocked, says which messages are missing, and offers what makes them up', () => {
     const f = finding(with8(), 'gearbox-control');
     expect(f.state).toBe('blocked');
-    expect(words(f.title)).toBe('Nothing sends the automatic A8 its torque and pedal message');
+    expect(words(f.title)).toBe('Nothing sends the Heron eight its torque and pedal message');
     expect(f.remedies[0]!.accept).toEqual({ kind: 'part', partId: 'tcm-heron' });
   });
   test('with the controller it is told all that it wants', () => {

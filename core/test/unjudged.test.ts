@@ -25,8 +25,8 @@ test('all drawn and measured, nothing is left out', () => {
 test('a gearbox that nobody drew clears nothing, and says so where it is drawn', () => {
   const lib = withGearbox(c.gearboxId, (g) => ({ ...g, solids: [] }));
   const { a, margin, open } = fit(tug, 'C', lib);
-  expect(open).toEqual(['the six-speed G6 is not drawn']);
-  expect([margin.state, margin.because]).toEqual(['unknown', expect.stringContaining('Not judged: the six-speed G6')]);
+  expect(open).toEqual(['the Corran six is not drawn']);
+  expect([margin.state, margin.because]).toEqual(['unknown', expect.stringContaining('Not judged: the Corran six')]);
   const finding = a.findings.find((f) => f.id === `fit-undrawn-${c.gearboxId}`)!;
   expect([finding.state, finding.missing]).toEqual(['unknown', [`/gearboxes/${c.gearboxId}/solids`]]);
   expect(a.steps.fit).toBe('unknown');

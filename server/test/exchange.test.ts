@@ -110,7 +110,7 @@ test('tables: type, name and content', async () => {
   expect(String(lineup.headers['content-disposition'])).toContain('glider-tug-line-up.csv');
   expect(csvParseRows(lineup.body.replace(/^\uFEFF/, ''))[0]).toContain('C Hesper V6, six-speed');
   const bill = await call<string>(full, 'GET', '/builds/glider-tug/candidates/c/bill.csv');
-  expect(bill.body).toContain('Corran six-speed G6');
+  expect(bill.body).toContain('Corran six-speed');
   expect((await call(full, 'GET', '/builds/glider-tug/candidates/zz/bill.csv')).status).toBe(404);
   expect((await call(full, 'GET', '/builds/glider-tug/lineup.csv?units=furlongs')).status).toBe(400);
 });

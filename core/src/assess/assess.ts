@@ -1,5 +1,6 @@
 import {
   addressed,
+  indexOf,
   resolveSubject,
   settingOf,
   STATES,
@@ -20,7 +21,7 @@ import {
 } from '../model/index.ts';
 import { baselineCandidate } from '../questions/lineup/index.ts';
 import { alreadySo } from './alreadySo.ts';
-import { faultFindings, judging, type Results, type StageName } from '../pipeline/index.ts';
+import { faultFindings, judging, withWhatIsMissing, type Results, type StageName } from '../pipeline/index.ts';
 
 /** Stages with figures of their own. */
 type Figured = { [K in StageName]: Results[K] extends { figures: unknown } ? K : never }[StageName];
@@ -44,6 +45,7 @@ const CHECK_ORDER = [
   'acceleration',
   'strength',
   'driveline',
+  'cooling',
   'mass',
   'ride',
   'brakes',
@@ -57,6 +59,7 @@ const FINDING_ORDER = [
   'survey',
   'noise',
   'wheels',
+  'plausible',
   'donor',
   'engine',
   'fit',
@@ -67,6 +70,7 @@ const FINDING_ORDER = [
   'control',
   'strength',
   'driveline',
+  'cooling',
   'road',
   'acceleration',
   'components',
@@ -87,6 +91,7 @@ const FIGURED: readonly Figured[] = [
   'acceleration',
   'strength',
   'driveline',
+  'cooling',
   'components',
   'joints',
   'money',
@@ -107,23 +112,27 @@ export function assessIn(setting: Setting, candidate: Candidate, library: Librar
   return told === alone ? alone : { ...verdictOf(candidate, told.checks, told.findings), figures: alone.figures! };
 }
 
-/** The car as it was found, judged once for a survey, a brief and a library. */
-const founds = new WeakMap<
-  Library,
-  WeakMap<Chassis, { readonly brief: Brief; readonly judged: Assessment | undefined }>
->();
+interface Found {
+  readonly brief: Brief;
+  readonly engine: object | undefined;
+  readonly gearbox: object | undefined;
+  readonly judged: Assessment | undefined;
+}
+/** The car as it was found, judged once for a survey, a brief and the rows of what is in it: nothing else of the library decides it. */
+const founds = new WeakMap<Chassis, Found>();
 
 function foundIn(setting: Setting, library: Library): Assessment | undefined {
   const { chassis, brief } = setting;
   if (!chassis) return undefined;
-  const cars = founds.get(library) ?? new WeakMap<Chassis, { brief: Brief; judged: Assessment | undefined }>();
-  founds.set(library, cars);
-  const known = cars.get(chassis);
-  if (known?.brief === brief) return known.judged;
+  const index = indexOf(library);
+  const engine = index.engines.get(chassis.originalEngineId ?? '');
+  const gearbox = index.gearboxes.get(chassis.originalGearboxId ?? '');
+  const known = founds.get(chassis);
+  if (known?.brief === brief && known.engine === engine && known.gearbox === gearbox) return known.judged;
   const car = baselineCandidate(setting);
   const { subject, findings } = car ? resolveSubject(setting, car, library) : { subject: undefined, findings: [] };
   const judged = subject && assessAlone(subject, findings);
-  cars.set(chassis, { brief, judged });
+  founds.set(chassis, { brief, engine, gearbox, judged });
   return judged;
 }
 
@@ -139,7 +148,7 @@ function assessAlone(subject: Subject, missing: readonly Finding[]): Assessment 
   const found: Finding[] = [];
   for (const name of FINDING_ORDER) {
     const result = judged.find(name);
-    if (result && 'findings' in result) found.push(...result.findings);
+    if (result && 'findings' in result) found.push(...withWhatIsMissing(name, judged, result.findings));
   }
   const figures: { [name: string]: unknown } = {};
   for (const name of FIGURED) figures[name] = judged.find(name)?.figures;

@@ -4,6 +4,7 @@ export type BillClass =
   | 'gearbox'
   | 'dressing'
   | 'part'
+  | 'joint'
   | 'axle'
   | 'tyres'
   | 'fit'

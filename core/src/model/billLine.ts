@@ -13,6 +13,8 @@ export interface BillLine {
   /** Nobody has entered what it costs: the total is without it. */
   readonly unpriced?: true;
   readonly hours: Distribution;
+  /** Nobody has entered how long it takes: the hours are without it. */
+  readonly untimed?: true;
   readonly currency: string;
   readonly evidence: Evidence;
   readonly leadDays: number;

@@ -1,5 +1,6 @@
 import { Type } from 'typebox';
 import { Note, NonNegativeFigure } from './figure.ts';
+import { FuelSchema } from './fuel.ts';
 
 const closed = { additionalProperties: false };
 
@@ -67,6 +68,15 @@ export const Brief = Type.Object(
         closed,
       ),
     ),
+    climb: Type.Optional(
+      Type.Object(
+        {
+          gradePct: Type.Number({ exclusiveMinimum: 0, maximum: 60 }),
+          speedKph: Type.Optional(Type.Number({ minimum: 5, maximum: 200 })),
+        },
+        { ...closed, description: 'the hardest hill that is climbed for long, with the trailer of the hill' },
+      ),
+    ),
     fastestKph: Type.Optional(Type.Number({ minimum: 30, maximum: 400, description: 'fastest on the road' })),
     descent: Type.Optional(
       Type.Object(
@@ -88,6 +98,7 @@ export const Brief = Type.Object(
     ownLabour: Type.Boolean({ description: 'true: the owner’s own hours cost nothing' }),
     maxHours: Type.Optional(Type.Number({ exclusiveMinimum: 0 })),
     maxAddedKg: Type.Optional(Type.Number({ minimum: 0, maximum: 2000 })),
+    fuel: Type.Optional(FuelSchema),
     fuelOctaneRon: Type.Number({ minimum: 80, maximum: 120 }),
     mountSchool: MountSchoolSchema,
   },

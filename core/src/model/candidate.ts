@@ -1,4 +1,5 @@
 import { Type } from 'typebox';
+import { FuelSchema } from './fuel.ts';
 import { Belt } from './belt.ts';
 import { MountSchoolSchema } from './brief.ts';
 import { DIFFERENTIALS, type DifferentialKind } from './chassis.ts';
@@ -45,6 +46,7 @@ export const Candidate = Type.Object(
       Type.Unsafe<true>({ type: 'boolean', const: true, description: 'nobody has said yet where it sits' }),
     ),
     mountSchool: MountSchoolSchema,
+    fuel: Type.Optional({ ...FuelSchema, description: 'in place of the brief’s' } as typeof FuelSchema),
     partIds: Type.Array(Id, { uniqueItems: true, maxItems: 200 }),
     obstacleChanges: Type.Optional(Type.Array(AcceptedChange, { maxItems: 60 })),
     shields: Type.Optional(
@@ -53,6 +55,9 @@ export const Candidate = Type.Object(
         maxItems: 60,
         description: 'obstacles and routes that get a shield or sleeve',
       }),
+    ),
+    cures: Type.Optional(
+      Type.Array(Id, { uniqueItems: true, maxItems: 24, description: 'known weak parts that are put right' }),
     ),
     trims: Type.Optional(
       Type.Array(Id, { uniqueItems: true, maxItems: 60, description: 'solids with a lug taken off' }),

@@ -1,6 +1,7 @@
 import { Type } from 'typebox';
 import { AnyFigure, Id, Name, NonNegativeFigure, Note, PositiveFigure, ThreePoint, Vec3 } from './figure.ts';
 import { Brakes } from './brakes.ts';
+import { Cooling } from './cooling.ts';
 import { BODIES, type BodyKind } from './body.ts';
 import { Port } from './port.ts';
 import { FitClaim } from './claim.ts';
@@ -248,6 +249,7 @@ export const Chassis = Type.Object(
       ),
     ),
     radiator: Type.Optional(RadiatorCore),
+    cooling: Type.Optional(Cooling),
     brakesForKw: Type.Optional(PositiveFigure),
     transferLow: Type.Optional(
       Type.Number({

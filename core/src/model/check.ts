@@ -58,6 +58,17 @@ export function makeCheck(spec: CheckSpec): Check {
   return check;
 }
 
+/** A question that can’t be answered yet: its row, and the finding that names what is missing for it. */
+export function unanswered(
+  spec: Omit<CheckSpec, 'figure' | 'state'>,
+  title: string,
+  missing: readonly string[],
+  about: readonly string[] = [],
+): { readonly check: Check; readonly finding: Finding } {
+  const check = makeCheck({ ...spec, figure: undefined, state: 'unknown' });
+  return { check, finding: findingOf(check, title, { missing: [...missing], about: [...about] }) };
+}
+
 /** A finding that says the same as a check, with the sentence for its state. */
 export function findingOf(check: Check, title: string, more: Partial<Finding> = {}): Finding {
   const finding: { -readonly [K in keyof Finding]: Finding[K] } = {

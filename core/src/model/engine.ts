@@ -2,6 +2,7 @@ import { Type } from 'typebox';
 import { EvidenceSchema, AnyFigure, Id, Name, Note, PositiveFigure, ThreePoint, Vec3 } from './figure.ts';
 import { Port } from './port.ts';
 import { Solid } from './solid.ts';
+import { WeakParts } from './weakPart.ts';
 
 const closed = { additionalProperties: false };
 
@@ -124,6 +125,17 @@ export const USUAL_NEEDS = [
   'coolant',
 ] as const satisfies readonly Ancillary[];
 
+/** A set of injectors. */
+export const Injectors = Type.Object(
+  {
+    count: Type.Integer({ minimum: 1, maximum: 24 }),
+    flowCcPerMin: PositiveFigure,
+    referenceBar: PositiveFigure,
+    railBar: PositiveFigure,
+  },
+  { ...closed, description: 'flow at the reference pressure; rail pressure over the manifold' },
+);
+
 export const Engine = Type.Object(
   {
     id: Id,
@@ -156,17 +168,7 @@ export const Engine = Type.Object(
     ),
     octaneRon: Type.Optional(PositiveFigure),
     directInjection: Type.Optional(Type.Boolean()),
-    injectors: Type.Optional(
-      Type.Object(
-        {
-          count: Type.Integer({ minimum: 1, maximum: 24 }),
-          flowCcPerMin: PositiveFigure,
-          referenceBar: PositiveFigure,
-          railBar: PositiveFigure,
-        },
-        { ...closed, description: 'flow at the reference pressure; rail pressure over the manifold' },
-      ),
-    ),
+    injectors: Type.Optional(Injectors),
     cam: Type.Optional(
       Type.Object(
         {
@@ -240,6 +242,8 @@ export const Engine = Type.Object(
     ),
     oilL: Type.Optional(PositiveFigure),
     coolantL: Type.Optional(PositiveFigure),
+    coolantLimitC: Type.Optional(PositiveFigure),
+    waterToOil: Type.Optional(Type.Boolean({ description: 'its oil is cooled by its water' })),
     computer: Type.Optional(
       Type.Object({ name: Name, sends: Type.Array(Type.String()), wants: Type.Array(Type.String()) }, closed),
     ),
@@ -255,6 +259,7 @@ export const Engine = Type.Object(
     ),
     price: Type.Optional(ThreePoint),
     faults: Type.Array(Note),
+    weakParts: Type.Optional(WeakParts),
     supply: Type.Optional(
       Type.Object(
         {

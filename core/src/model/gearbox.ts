@@ -2,6 +2,7 @@ import { Type } from 'typebox';
 import { AnyFigure, Id, Name, Note, PositiveFigure, ThreePoint, Vec3 } from './figure.ts';
 import { Port } from './port.ts';
 import { Solid } from './solid.ts';
+import { WeakParts } from './weakPart.ts';
 
 const closed = { additionalProperties: false };
 
@@ -22,6 +23,16 @@ export const Rating = Type.Object(
     at: Type.Optional(Type.Unsafe<(typeof RATED_AT)[number]>({ type: 'string', enum: [...RATED_AT] })),
     unit: Type.Optional(Type.Unsafe<'stock' | 'built'>({ type: 'string', enum: ['stock', 'built'] })),
     by: Type.Optional(Type.Unsafe<(typeof RATED_BY)[number]>({ type: 'string', enum: [...RATED_BY] })),
+    ran: Type.Optional(
+      Type.Object(
+        {
+          boxes: Type.Integer({ minimum: 1, maximum: 10_000 }),
+          forKm: Type.Optional(Type.Number({ exclusiveMinimum: 0, maximum: 2_000_000 })),
+          inWhat: Type.Optional(Type.String({ maxLength: 120 })),
+        },
+        { ...closed, description: 'what a builder’s word rests on: how many were run, how far, and in what' },
+      ),
+    ),
     gear: Type.Optional(Type.Integer({ minimum: 1, maximum: 12 })),
     inUse: Type.Boolean(),
   },
@@ -108,6 +119,7 @@ export const Gearbox = Type.Object(
     oilL: Type.Optional(PositiveFigure),
     price: Type.Optional(ThreePoint),
     donorKerbKg: Type.Optional(PositiveFigure),
+    weakParts: Type.Optional(WeakParts),
     note: Type.Optional(Note),
     retired: Type.Optional(Type.Boolean()),
   },

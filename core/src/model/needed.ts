@@ -38,6 +38,10 @@ export const ofCar = <K extends keyof Chassis>(car: Chassis, key: K) =>
 
 export const ofBrakes = (car: Chassis, end: 'front' | 'rear') => needed(car.brakes?.[end], `/chassis/brakes/${end}`);
 
+type OwnCooling = NonNullable<Chassis['cooling']>;
+export const ofCooling = <K extends keyof OwnCooling>(car: Chassis, key: K) =>
+  needed<NonNullable<OwnCooling[K]>>(car.cooling?.[key] ?? undefined, `/chassis/cooling/${key}`);
+
 type Weighing = Chassis['weighing'];
 export const ofWeighing = <K extends keyof Weighing>(car: Pick<Chassis, 'weighing'>, key: K) =>
   needed<NonNullable<Weighing[K]>>(car.weighing[key] ?? undefined, `/chassis/weighing/${key}`);
@@ -68,6 +72,11 @@ export class Gaps {
     if (!(tried.fault instanceof MissingInput)) throw tried.fault;
     this.#missing.set(tried.fault.pointer, tried.fault);
     return undefined;
+  }
+
+  /** Where what is missing so far is entered. */
+  get pointers(): readonly string[] {
+    return [...this.#missing.keys()];
   }
 
   /** One finding that names all that is missing and where it is entered; none where nothing is. */

@@ -1,7 +1,9 @@
 import { Type } from 'typebox';
 import { BoughtBrakes } from './brakes.ts';
+import { BoughtCooling } from './cooling.ts';
 import { PropshaftTube, RadiatorCore } from './chassis.ts';
 import { AnyFigure, Id, Name, Note, PositiveFigure, ThreePoint, Vec3 } from './figure.ts';
+import { Injectors } from './engine.ts';
 import { Clutch } from './gearbox.ts';
 import { Port, PortSpec } from './port.ts';
 import { Obstacle, Solid } from './solid.ts';
@@ -39,13 +41,21 @@ export const PART_CLASSES = [
   'gauge',
   'propshaft',
   'radiator',
+  'fan',
+  'oil cooler',
+  'charge cooler',
   'hose',
   'pump',
+  'injectors',
   'brakes',
   'wheels',
   'shifter kit',
   'refresh kit',
+  'rebuild kit',
 ] as const;
+
+/** Links of what gives up first that a part can raise, beside clutch, cooling and brakes, which have figures of their own. */
+export const RAISED_LINKS = ['bottom end', 'fuel', 'air', 'gearbox', 'axle', 'half shafts'] as const;
 
 export const Part = Type.Object(
   {
@@ -74,8 +84,25 @@ export const Part = Type.Object(
     ),
     propshaft: Type.Optional(PropshaftTube),
     radiator: Type.Optional(RadiatorCore),
+    cooling: Type.Optional(BoughtCooling),
     brakesForKw: Type.Optional(PositiveFigure),
     brakes: Type.Optional(BoughtBrakes),
+    injectors: Type.Optional(Injectors),
+    raises: Type.Optional(
+      Type.Object(
+        {
+          link: Type.Unsafe<(typeof RAISED_LINKS)[number]>({ type: 'string', enum: [...RAISED_LINKS] }),
+          toKw: PositiveFigure,
+        },
+        { ...closed, description: 'what it makes good for more power, and for how much' },
+      ),
+    ),
+    rebuilds: Type.Optional(
+      Type.Object(
+        { of: Id, holds: Type.Array(Name, { maxItems: 40 }) },
+        { ...closed, description: 'the engine or gearbox that it makes as good as new, and what is in the kit' },
+      ),
+    ),
     noiseDeltaDb: Type.Optional(AnyFigure),
     solids: Type.Array(Solid),
     carries: Type.Optional(

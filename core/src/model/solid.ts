@@ -48,6 +48,7 @@ export const OBSTACLE_ROLES = [
   'loom',
   'cable',
   'brake line',
+  'fuel line',
   'ground line',
   'reach zone',
 ] as const;

@@ -70,6 +70,35 @@ export function judging(subject: Subject, given: Partial<Results> = {}): Judging
   };
 }
 
+/** All stages that a stage rests on, whether it needs or only uses them. */
+const upstream = new Map<StageName, readonly StageName[]>();
+function upstreamOf(stage: StageName): readonly StageName[] {
+  const known = upstream.get(stage);
+  if (known) return known;
+  const { needs, uses } = STAGES[stage];
+  const direct = [...needs, ...uses];
+  const all = [...new Set([...direct, ...direct.flatMap((s) => upstreamOf(s))])];
+  upstream.set(stage, all);
+  return all;
+}
+
+/**
+ * What a stage found, where whatever is unknown without saying why is unknown for what is missing before it: it says the same
+ * fields then.
+ */
+export function withWhatIsMissing(stage: StageName, judged: Judging, findings: readonly Finding[]): readonly Finding[] {
+  if (!findings.some((f) => f.state === 'unknown' && f.missing.length === 0)) return findings;
+  const before = new Set<string>();
+  for (const name of upstreamOf(stage)) {
+    const result = judged.find(name);
+    if (result && 'findings' in result)
+      for (const f of result.findings) if (f.state === 'unknown') for (const pointer of f.missing) before.add(pointer);
+  }
+  for (const f of findings) if (f.state === 'unknown') for (const pointer of f.missing) before.add(pointer);
+  if (before.size === 0) return findings;
+  return findings.map((f) => (f.state === 'unknown' && f.missing.length === 0 ? { ...f, missing: [...before] } : f));
+}
+
 /** What bad input keeps from being said: unknown, with the field that stops it; the other stages stand. */
 export function faultFindings(judged: Judging): Finding[] {
   return judged.faults().map(({ stage, fault }) => {

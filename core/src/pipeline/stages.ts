@@ -18,6 +18,8 @@ import { assessMoney } from '../questions/money/index.ts';
 import { movementOf } from '../questions/mounts/index.ts';
 import { assessNoise } from '../questions/noise/index.ts';
 import { assessBrakes } from '../questions/brakes/index.ts';
+import { assessPlausible } from '../questions/plausible/index.ts';
+import { assessCooling } from '../questions/cooling/index.ts';
 import { assessComponents, assessDriveline, assessStrength } from '../questions/strength/index.ts';
 import { conditionFindings, surveyFindings } from '../questions/survey/index.ts';
 
@@ -25,6 +27,7 @@ import { conditionFindings, surveyFindings } from '../questions/survey/index.ts'
 export interface Results {
   readonly tyre: ReturnType<typeof tyreOf>;
   readonly survey: CheckResult;
+  readonly plausible: CheckResult;
   readonly donor: ReturnType<typeof assessDonor>;
   readonly engine: ReturnType<typeof assessEngine>;
   readonly mass: ReturnType<typeof assessMass>;
@@ -39,6 +42,7 @@ export interface Results {
   readonly acceleration: ReturnType<typeof assessAcceleration>;
   readonly strength: ReturnType<typeof assessStrength>;
   readonly driveline: ReturnType<typeof assessDriveline>;
+  readonly cooling: ReturnType<typeof assessCooling>;
   readonly components: ReturnType<typeof assessComponents>;
   readonly noise: ReturnType<typeof assessNoise>;
   readonly wheels: CheckResult;
@@ -87,6 +91,7 @@ export const STAGES: { readonly [K in StageName]: Stage<K> } = {
       findings: s.chassis ? [...surveyFindings(s.chassis), ...conditionFindings(s)] : [],
     }),
   }),
+  plausible: stage({ step: 'donors', title: 'Figures', compute: assessPlausible }),
   donor: stage({ step: 'donors', title: 'Donor', compute: assessDonor }),
   engine: stage({ step: 'donors', title: 'Engine', compute: assessEngine }),
   mass: stage({ step: 'weight', title: 'Weight', compute: (s) => assessMass(s, massPlaces(s)) }),
@@ -150,12 +155,19 @@ export const STAGES: { readonly [K in StageName]: Stage<K> } = {
     compute: (s, { gearing, strength, fit }) =>
       assessDriveline(s, gearing.figures, strength.figures.gears, fit?.figures.seat?.propshaft?.lengthMm),
   }),
+  cooling: stage({
+    step: 'gearing',
+    title: 'Cooling',
+    needs: ['mass', 'gearing'],
+    compute: (s, { mass, gearing }) => assessCooling(s, mass, gearing.figures),
+  }),
   components: stage({
     step: 'gearing',
     title: 'Weakest component',
     needs: ['gearing', 'road', 'strength', 'driveline'],
-    compute: (s, { gearing, road, strength, driveline }) =>
-      assessComponents(s, gearing.figures, road.figures, strength.figures, driveline.figures),
+    uses: ['cooling'],
+    compute: (s, { gearing, road, strength, driveline, cooling }) =>
+      assessComponents(s, gearing.figures, road.figures, strength.figures, driveline.figures, cooling?.figures),
   }),
   noise: stage({
     step: 'brief',
@@ -170,7 +182,12 @@ export const STAGES: { readonly [K in StageName]: Stage<K> } = {
     compute: (s, { tyre }) => wheelSizeLimit(s, tyre?.rimIn),
   }),
   joints: stage({ step: 'joints', title: 'Joints', compute: assessJoints }),
-  money: stage({ step: 'money', title: 'Bill', compute: assessMoney }),
+  money: stage({
+    step: 'money',
+    title: 'Bill',
+    uses: ['joints'],
+    compute: (s, { joints }) => assessMoney(s, joints?.figures),
+  }),
 };
 
 export const STAGE_NAMES = Object.keys(STAGES) as StageName[];

@@ -1,6 +1,7 @@
 import { Type, type Static } from 'typebox';
 import { assess } from '../assess/index.ts';
 import { brakeSums } from '../questions/brakes/index.ts';
+import { coolingSums } from '../questions/cooling/index.ts';
 import { buyingSums } from '../questions/donor/index.ts';
 import { curveSums } from '../questions/curve/index.ts';
 import { engineSums } from '../questions/engine/index.ts';
@@ -47,6 +48,7 @@ export const SUMS: readonly Sum[] = [
   ...curveSums,
   ...massSums,
   ...brakeSums,
+  ...coolingSums,
   ...engineSums,
   ...buyingSums,
   ...gearingSums,

@@ -16,3 +16,6 @@ export const KELVIN_AT_ZERO_C = 273.15;
 export function powerKwFrom(torqueNm: number, rpm: number): number {
   return (torqueNm * 2 * Math.PI * rpm) / 60000;
 }
+
+/** Cubic metres an hour of one cubic foot a minute. */
+export const M3_PER_H_PER_CFM = 60 * 0.3048 ** 3;

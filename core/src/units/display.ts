@@ -6,6 +6,7 @@ import {
   KW_PER_HP,
   KW_PER_PS,
   L_PER_US_GALLON,
+  M3_PER_H_PER_CFM,
   MM_PER_IN,
   NM_PER_LBFT,
 } from './constants.ts';
@@ -51,6 +52,8 @@ export const QUANTITIES = [
   'flowCcPerMin',
   'flowLph',
   'airKgPerMin',
+  'airM3PerH',
+  'currentA',
   'speedMPerS',
   'areaCm2',
   'pressureBar',
@@ -131,6 +134,11 @@ const SCALES: Record<Quantity, { metric: Scale; us: Scale }> = {
     metric: { unit: 'kg/min', factor: 1, digits: 1 },
     us: { unit: 'lb/min', factor: 1 / KG_PER_LB, digits: 1 },
   },
+  airM3PerH: {
+    metric: { unit: 'm³/h', factor: 1, digits: 0 },
+    us: { unit: 'cfm', factor: 1 / M3_PER_H_PER_CFM, digits: 0 },
+  },
+  currentA: same('A', 0),
   speedMPerS: { metric: { unit: 'm/s', factor: 1, digits: 1 }, us: { unit: 'ft/s', factor: 1 / 0.3048, digits: 0 } },
   areaCm2: {
     metric: { unit: 'cm²', factor: 1, digits: 1 },

@@ -72,6 +72,8 @@ const LARGEST: Readonly<Record<Quantity, number>> = {
   flowCcPerMin: 100_000,
   flowLph: 10_000,
   airKgPerMin: 1000,
+  airM3PerH: 100_000,
+  currentA: 2000,
   speedMPerS: 400,
   areaCm2: 100_000,
   pressureBar: 5000,

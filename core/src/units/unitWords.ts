@@ -7,6 +7,7 @@ import {
   KW_PER_HP,
   KW_PER_PS,
   L_PER_US_GALLON,
+  M3_PER_H_PER_CFM,
   MM_PER_IN,
   NM_PER_LBFT,
 } from './constants.ts';
@@ -237,6 +238,13 @@ const KINDS = {
     such: 'kg/min, lb/min, g/s',
     words: { 'kg/min': 1, 'kg/s': 60, 'kg/h': 1 / 60, 'g/s': 0.06, 'lb/min': KG_PER_LB },
   },
+  /** m³/h */
+  fan: {
+    name: 'a flow of air by volume',
+    such: 'm³/h, m³/s, cfm',
+    words: { 'm³/h': 1, 'm3/h': 1, 'm³/s': 3600, 'm3/s': 3600, 'm³/min': 60, cfm: M3_PER_H_PER_CFM },
+  },
+  current: { name: 'a current', such: 'A', words: { a: 1, amp: 1, amps: 1, ma: 0.001 } },
   /** N/mm */
   stiffness: {
     name: 'a stiffness',
@@ -304,6 +312,8 @@ const KIND_OF: Readonly<Record<Quantity, readonly [KindId, number]>> = {
   flowLph: ['flow', 1],
   flowCcPerMin: ['flow', 0.06],
   airKgPerMin: ['airflow', 1],
+  airM3PerH: ['fan', 1],
+  currentA: ['current', 1],
   stiffnessNPerMm: ['stiffness', 1],
   frequencyHz: ['frequency', 1],
   fuelGPerKwh: ['fuel', 1],

@@ -9,7 +9,7 @@ import { useBuild, useBuildActions } from '../hooks/buildState.tsx';
 import { useUnits } from '../hooks/settings.tsx';
 import type { Conflict } from '../hooks/saveQueue.ts';
 import { fieldLabel } from '../pieces/fieldLabel.ts';
-import { quantityOf } from '../pieces/fieldQuantity.ts';
+import { quantityOf } from '@sable/core/model';
 import layout from '../pieces/layout.module.css';
 
 /** A value of the data as a person reads it: a figure in its unit, with its ± and its evidence, a list by how many it holds. */

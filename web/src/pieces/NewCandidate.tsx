@@ -1,5 +1,6 @@
 import type { Assessment } from '@sable/core';
 import { readTyreCode } from '@sable/core/questions/gearing';
+import { gearboxOffers } from '@sable/core/questions/lineup';
 import { InputError } from '@sable/core/units';
 import Button from '@mui/material/Button';
 import Dialog from '@mui/material/Dialog';
@@ -120,7 +121,10 @@ export function NewCandidate({ onClose }: { onClose: () => void }) {
             <ChoiceField
               label="Gearbox"
               value={of.gearboxId ?? ''}
-              choices={offered(library.gearboxes)}
+              choices={gearboxOffers(library, of.engineId).map(({ gearbox: g, why }) => ({
+                value: g.id,
+                label: why ? `${g.name} (${why})` : g.name,
+              }))}
               onCommit={(gearboxId) => put({ gearboxId })}
             />
             {inside === undefined && (

@@ -1,4 +1,4 @@
-import { quantityOf, unitSuffix } from './fieldQuantity.ts';
+import { quantityOf, unitSuffix } from '@sable/core/model';
 
 test.each([
   ['massKg', 'massKg', 'Kg'],

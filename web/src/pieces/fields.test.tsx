@@ -209,8 +209,8 @@ describe('words', () => {
 
 describe('one of a list', () => {
   const choices = [
-    { value: 'e5', label: 'five-speed E5' },
-    { value: 'g6', label: 'six-speed G6' },
+    { value: 'e5', label: 'Marten five' },
+    { value: 'g6', label: 'Corran six' },
   ];
   const opened = (value: string, onCommit: (v: string) => void = () => undefined) => {
     inUnits('metric', <ChoiceField label="Gearbox" value={value} choices={choices} onCommit={onCommit} />);
@@ -220,8 +220,8 @@ describe('one of a list', () => {
 
   test('offers what there is, and takes what is picked', () => {
     const onCommit = jest.fn();
-    expect(opened('e5', onCommit)).toEqual(['five-speed E5', 'six-speed G6']);
-    fireEvent.click(screen.getByRole('option', { name: 'six-speed G6' }));
+    expect(opened('e5', onCommit)).toEqual(['Marten five', 'Corran six']);
+    fireEvent.click(screen.getByRole('option', { name: 'Corran six' }));
     expect(onCommit.mock.calls).toEqual([['g6']]);
   });
 

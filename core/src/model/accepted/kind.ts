@@ -11,7 +11,8 @@ export interface AcceptedCost {
   readonly why: string;
   /** Undefined where nobody has entered one: the line stands there without. */
   readonly price: Distribution | undefined;
-  readonly hours: Distribution;
+  /** Undefined where nobody has entered them. */
+  readonly hours: Distribution | undefined;
   readonly evidence: Evidence;
   readonly leadDays?: number;
   readonly discontinued?: boolean;

@@ -1,5 +1,4 @@
 import { Type } from 'typebox';
-import { NOTHING } from '../../units/index.ts';
 import { Id } from '../figure.ts';
 import { defineAccepted } from './kind.ts';
 import { itself, put, take, withField } from './fields.ts';
@@ -20,7 +19,7 @@ export const part = defineAccepted<typeof partSchema>({
         class: 'part',
         why: found.class,
         price: found.price,
-        hours: found.hours ?? NOTHING,
+        hours: found.hours,
         evidence: found.price?.evidence ?? 'estimated',
         leadDays: found.leadDays ?? 0,
         discontinued: found.discontinued ?? false,

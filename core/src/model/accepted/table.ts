@@ -1,5 +1,6 @@
 // Written by scripts/tables.mjs from the files beside it; npm test says when it is not current.
 import { calculation, calculationSchema } from './calculation.ts';
+import { cure, cureSchema } from './cure.ts';
 import { differential, differentialSchema } from './differential.ts';
 import { dressing, dressingSchema } from './dressing.ts';
 import { gearPair, gearPairSchema } from './gearPair.ts';
@@ -15,6 +16,7 @@ import { withoutPart, withoutPartSchema } from './withoutPart.ts';
 /** Every kind of accepted work, by its name. */
 export const ACCEPTED = {
   calculation,
+  cure,
   differential,
   dressing,
   gearPair,
@@ -30,6 +32,7 @@ export const ACCEPTED = {
 
 export const ACCEPTED_SCHEMAS = [
   calculationSchema,
+  cureSchema,
   differentialSchema,
   dressingSchema,
   gearPairSchema,

@@ -338,6 +338,14 @@ function pedalForce(hot: Hot, rollingRadiusMm: number): { force: Derived; failed
   return { force: at(PEDAL_AT_G, pedal.servoRatio), failed: at(FAILED.g, 1) };
 }
 
+/** Where it is entered what the pedal presses: the pedal itself, then the front callipers, which may be bought ones. */
+function pedalMissing({ chassis, parts }: Subject): string[] {
+  if (!chassis?.brakes?.pedal) return ['/chassis/brakes/pedal'];
+  const bought = parts.find((p) => p.brakes?.front);
+  const of = bought ? [`/parts/${bought.id}/brakes/front`] : [];
+  return [...of, '/chassis/brakes/front', '/chassis/brakes/rear', '/chassis/brakeFrontPct'];
+}
+
 /** The pedal, where brakes were bought, the car became heavy, or somebody has measured it. */
 function pedalJudged(
   hot: Hot,
@@ -382,11 +390,31 @@ function pedalJudged(
               : 'The pedal is light enough',
       {
         about: [subject.candidate.id],
-        missing: check.state === 'unknown' ? [pedal ? '/chassis/brakes/front' : '/chassis/brakes/pedal'] : [],
+        missing: check.state === 'unknown' ? pedalMissing(subject) : [],
       },
     ),
   };
 }
+
+/** Rows that stand open where brakes or mass are not known. */
+const DESCENT_ROW = {
+  id: 'brakes-descent',
+  step: 'weight',
+  group: GROUP,
+  title: 'Brakes, descent',
+  quantity: 'temperatureC',
+  limitKind: 'at most',
+  figure: undefined,
+} as const;
+const PEDAL_ROW = {
+  id: 'brake-pedal',
+  step: 'weight',
+  group: GROUP,
+  title: 'Pedal force for a hard stop',
+  quantity: 'forceN',
+  limitKind: 'at most',
+  figure: undefined,
+} as const;
 
 /** Heat of repeated stops and of the brief’s descent, and the pedal. Always asked of a car that is weighed. */
 export function assessBrakes(
@@ -437,6 +465,8 @@ export function assessBrakes(
         cooler(hot, chassis.brakes, stops),
       ),
     );
+    if (brief.descent && !drag)
+      checks.push(makeCheck({ ...DESCENT_ROW, because: 'Needs drag and rolling resistance.' }));
     if (brief.descent && drag) {
       const down = (with_: Hot) => afterDescent(with_, drag);
       const { lengthM, gradePct } = brief.descent;
@@ -472,6 +502,8 @@ export function assessBrakes(
       because: 'Needs the disc or drum of both axles, and the mass of the car as it is driven with its place.',
     });
     checks.push(check);
+    if (brief.descent) checks.push(makeCheck({ ...DESCENT_ROW, because: check.because }));
+    if (chassis.brakes?.pedal ?? !fitted.own) checks.push(makeCheck({ ...PEDAL_ROW, because: check.because }));
     if (front && rear && wheelbase) {
       const missing = [...new Set(ofMass.filter((f) => f.state === 'unknown').flatMap((f) => f.missing))];
       findings.push(

@@ -1,5 +1,13 @@
-import type { DressingOption, Engine, TorqueCurve } from '../../model/index.ts';
-import { DEFAULT_SCATTER, madeFrom, ORIGIN, type Evidence, type Figure } from '../../units/index.ts';
+import type { DressingOption, Engine, Slot, TorqueCurve } from '../../model/index.ts';
+import {
+  DEFAULT_SCATTER,
+  madeFrom,
+  ORIGIN,
+  quadrature,
+  scatterOf,
+  type Evidence,
+  type Figure,
+} from '../../units/index.ts';
 import type { Standard } from './atmosphere.ts';
 import { scaled, torqueFrom, type Torque } from './torque.ts';
 
@@ -22,6 +30,7 @@ export function curveInUse(engine: Engine, dressing: readonly DressingOption[]):
   const record = engine.curves.find((c) => c.inUse) ?? engine.curves[0];
   if (!record) return undefined;
   const factor = dressing.reduce((f, option) => f * (option.powerFactor?.value ?? 1), 1);
+  const told = record.plusMinusPct === undefined ? DEFAULT_SCATTER[record.evidence] : record.plusMinusPct / 100;
   let torque = built.get(record);
   if (!torque) {
     torque = torqueFrom(record.rpm, record.torqueNm, { rpm: '/rpm', torque: '/torqueNm' });
@@ -30,11 +39,23 @@ export function curveInUse(engine: Engine, dressing: readonly DressingOption[]):
   return {
     name: record.name,
     torque: factor === 1 ? torque : scaled(torque, factor),
-    scatterShare: record.plusMinusPct === undefined ? DEFAULT_SCATTER[record.evidence] : record.plusMinusPct / 100,
+    scatterShare: quadrature([told, ...dressing.map((option) => dressingDoubt(engine, option))]),
     evidence: record.evidence,
     standard: record.standard,
     [ORIGIN]: record,
   };
+}
+
+/** Slots whose parts the air or the gas goes through, and how far the power may move with one of which nobody has told. */
+const UNTOLD: Partial<Record<Slot, number>> = { intake: 0.05, exhaust: 0.05, 'blower or turbo': 0.25 };
+
+/** Doubt that a chosen piece of dressing brings into the curve, as a share: that of its factor, or that nobody has told one. */
+function dressingDoubt(engine: Engine, option: DressingOption): number {
+  const { powerFactor, stock } = option;
+  if (powerFactor) return scatterOf(powerFactor) / powerFactor.value;
+  if (stock) return 0;
+  const slot = engine.slots.find((s) => s.options.includes(option))?.slot;
+  return (slot && UNTOLD[slot]) ?? 0;
 }
 
 /** A factor of 1 that carries the curve's doubt into a sum. */

@@ -8,6 +8,7 @@ import { rebuildShare } from './rebuild.ts';
 import { sealedOrRefresh, whileItIsOut, type RefreshChoice } from './refurbishment.ts';
 import { strokerChoices, type StrokerChoice } from './stroker.ts';
 import { compareWays, type Way } from './purchaseOptions.ts';
+import { weakPartFindings } from './weakParts.ts';
 
 export interface DonorFigures {
   readonly offer: OfferCost | undefined;
@@ -30,7 +31,8 @@ export function assessDonor(subject: Subject): CheckResult & { figures: DonorFig
   const rate = brief.ownLabour ? 0 : brief.hourlyRate;
   const strokers = strokerChoices(engine, library, rate);
   const keeps = engine.id === chassis?.originalEngineId;
-  if (keeps) return { checks: [], findings: [], figures: { offer: undefined, ways: [], refresh: undefined, strokers } };
+  findings.push(...weakPartFindings(subject));
+  if (keeps) return { checks: [], findings, figures: { offer: undefined, ways: [], refresh: undefined, strokers } };
   findings.push(...strokers.map((s) => strokerFinding(subject, s)));
   const wanted = { engine, gearbox, parts, library, inspection, refreshed: candidate.refresh === 'refresh' };
   const money = (x: number) => say(x, 'money', { currency });

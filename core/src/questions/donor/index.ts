@@ -9,3 +9,4 @@ export * from './rebuild.ts';
 export * from './refurbishment.ts';
 export * from './stroker.ts';
 export * from './sums.ts';
+export * from './weakParts.ts';

@@ -1,20 +1,30 @@
 import {
   Gaps,
   ofEngine,
+  costOfPart,
   findingOf,
   makeCheck,
   makeFinding,
+  unanswered,
   type Check,
+  type DressingOption,
+  type Part,
+  type Remedy,
   type Finding,
   type CheckResult,
   type SavedCalculation,
   type Subject,
 } from '../../model/index.ts';
-import { attempt, type Figure, InputError, say } from '../../units/index.ts';
+import { petrolOf } from './fuels.ts';
+import { attempt, type Figure, InputError, madeFrom, say, scatterOf } from '../../units/index.ts';
 import {
   calculatorNamed,
   DUTY_LIMIT_PCT,
+  fuelOf,
+  injectorsOf,
   labelled,
+  octaneOf,
+  peakPower,
   startingInputs,
   runCalculator,
   type Calculator,
@@ -35,10 +45,14 @@ export function assessEngine(subject: Subject): CheckResult & { figures: EngineF
   const { engine, candidate, chassis } = subject;
   if (engine.id !== chassis?.originalEngineId) {
     const gaps = new Gaps();
-    for (const judge of [injectors, bottomEnd, knock]) {
+    for (const judge of [injectors, bottomEnd, knock, fuelKind]) {
       const judged = gaps.find(() => judge(subject));
       checks.push(...(judged?.checks ?? []));
       findings.push(...(judged?.findings ?? []));
+      if (!judged && judge === knock)
+        checks.push(
+          makeCheck({ ...KNOCK_ROW, figure: undefined, because: 'Needs its fuel, induction and compression.' }),
+        );
     }
     findings.push(...gaps.findings('engine', 'donors', 'Engine', [engine.id]));
   }
@@ -68,6 +82,31 @@ export function assessEngine(subject: Subject): CheckResult & { figures: EngineF
   return { checks, findings, figures: { landed } };
 }
 
+const BOTTOM_ROW = {
+  id: 'bottom-end',
+  step: 'donors',
+  group: GROUP,
+  title: 'Bottom end, of what it stands',
+  quantity: 'percent',
+  limitKind: 'at most',
+  limit: 100,
+} as const;
+const KNOCK_ROW = {
+  id: 'knock',
+  step: 'donors',
+  group: GROUP,
+  title: 'Effective compression, guardrail',
+  quantity: 'number',
+  limitKind: 'at most',
+} as const;
+
+/** A target above what the engine makes asks it to be tuned: only then is what it brings from the works a question. */
+const TUNED_FROM = 1.02;
+function asksTuning(subject: Subject, powerKw: number): boolean {
+  const peak = peakPower(subject);
+  return peak === undefined || powerKw > TUNED_FROM * peak.value;
+}
+
 /** What a saved calculation says, worked out anew. */
 function landedFinding(sum: Calculator, result: WorkedOut, saved: SavedCalculation, engineId: string): Finding {
   const [first] = sum.outputs;
@@ -90,7 +129,9 @@ function landedFinding(sum: Calculator, result: WorkedOut, saved: SavedCalculati
 /** Duty at the present target, which must hold, and at the later one, which a later stage can put right. */
 function injectors(subject: Subject): CheckResult {
   const { engine, brief } = subject;
-  if (!engine.injectors || engine.fuel === 'diesel') return { checks: [], findings: [] };
+  if (engine.fuel === 'diesel') return { checks: [], findings: [] };
+  const injectors = injectorsOf(subject);
+  if (!injectors) return injectorsOpen(subject);
   const sum = calculatorNamed('injectors')!;
   const { inputs } = startingInputs(sum, subject);
   const at = (powerKw: number) =>
@@ -120,7 +161,7 @@ function injectors(subject: Subject): CheckResult {
       span: 40,
       state,
       digits: 0,
-      because: `${engine.injectors.count} of ${say(engine.injectors.flowCcPerMin.value, 'flowCcPerMin')} at ${say(powerKw, 'powerKw')}; ${say(outputs['neededCcPerMin']!.value, 'flowCcPerMin')} each would stand at ${DUTY_LIMIT_PCT} %.`,
+      because: `${injectors.count} of ${say(injectors.flowCcPerMin.value, 'flowCcPerMin')} at ${say(powerKw, 'powerKw')}; ${say(outputs['neededCcPerMin']!.value, 'flowCcPerMin')} each would stand at ${DUTY_LIMIT_PCT} %.`,
     });
     checks.push(check);
     if (check.state !== 'clear')
@@ -130,32 +171,91 @@ function injectors(subject: Subject): CheckResult {
           judged === 'blocked'
             ? `Injectors at ${say(duty.value, 'percent', { digits: 0 })} duty for the ${when === 'now' ? 'present' : 'later'} ${say(powerKw, 'powerKw')}`
             : `Injectors near their limit at ${say(powerKw, 'powerKw')}`,
-          { about: [engine.id] },
+          { about: [engine.id], remedies: largerInjectors(subject, powerKw) },
         ),
       );
   }
   return { checks, findings };
 }
 
+/** Injectors of the library that would feed a power, cheapest first. */
+function largerInjectors(subject: Subject, powerKw: number): Remedy[] {
+  const { engine, library, parts } = subject;
+  const sum = calculatorNamed('injectors')!;
+  const suits = (p: Part) => p.injectors !== undefined && (p.injectors.count === engine.cylinders || !engine.cylinders);
+  return library.parts
+    .filter((p) => suits(p) && !p.retired && !p.discontinued && !parts.includes(p))
+    .flatMap((p) => {
+      const { inputs } = startingInputs(sum, { ...subject, parts: [p, ...parts] });
+      const asked = { value: powerKw, plusMinus: 0, evidence: 'measured' as const };
+      return runCalculator(sum, { ...inputs, powerKw: asked }).state === 'clear'
+        ? [{ ...costOfPart(p, `Fit ${p.name}`), accept: { kind: 'part' as const, partId: p.id } }]
+        : [];
+    })
+    .sort((a, b) => a.cost - b.cost);
+}
+
+/** Nobody has entered the injectors: a question wherever a target asks for more than the engine makes as it is. */
+function injectorsOpen(subject: Subject): CheckResult {
+  const { engine, brief } = subject;
+  const asked = (['now', 'later'] as const).flatMap((when) => {
+    const powerKw = brief[when].powerKw;
+    if (powerKw === undefined || !asksTuning(subject, powerKw)) return [];
+    return [
+      unanswered(
+        {
+          id: `injector-duty-${when}`,
+          step: 'donors',
+          group: GROUP,
+          title: `Injector duty, ${when === 'now' ? 'present' : 'later'} target`,
+          quantity: 'percent',
+          limitKind: 'at most',
+          limit: DUTY_LIMIT_PCT,
+          because: `${say(powerKw, 'powerKw')} is more than it makes as it is, and nobody has entered its injectors. With a carburettor its jets are asked instead.`,
+        },
+        `Whether its fuel system feeds ${say(powerKw, 'powerKw')} is not known`,
+        [`/engines/${engine.id}/injectors`],
+        [engine.id],
+      ),
+    ];
+  });
+  return { checks: asked.map((a) => a.check), findings: asked.map((a) => a.finding) };
+}
+
 /** The torque of the curve in use against the weakest known limit of the bottom end. */
 function bottomEnd(subject: Subject): CheckResult {
   const { engine } = subject;
   const limit = engine.limits?.filter((l) => l.kind === 'torqueNm').sort((a, b) => a.figure.value - b.figure.value)[0];
+  const later = Math.max(subject.brief.now.powerKw ?? 0, subject.brief.later.powerKw ?? 0);
+  if (!limit && (engine.limits ?? []).length === 0 && later > 0 && asksTuning(subject, later)) {
+    const { check, finding } = unanswered(
+      {
+        ...BOTTOM_ROW,
+        because: `${say(later, 'powerKw')} is more than it makes as it left the works, and nobody has told what its bottom end stands.`,
+      },
+      `Whether its bottom end stands ${say(later, 'powerKw')} is not known`,
+      [`/engines/${engine.id}/limits`],
+      [engine.id],
+    );
+    return { checks: [check], findings: [finding] };
+  }
   if (!limit) return { checks: [], findings: [] };
   const sum = calculatorNamed('stock-limit')!;
   const { inputs } = startingInputs(sum, subject);
-  if (engine.curves.length === 0) return { checks: [], findings: [] };
+  if (engine.curves.length === 0) {
+    const { check, finding } = unanswered(
+      { ...BOTTOM_ROW, because: 'Needs a torque curve.' },
+      'Whether its bottom end stands its torque is not known',
+      [`/engines/${engine.id}/curves`],
+      [engine.id],
+    );
+    return { checks: [check], findings: [finding] };
+  }
   const { outputs, state } = runCalculator(sum, { ...inputs, limitNm: limit.figure });
   const share = labelled(sum, outputs['sharePct']!);
   const check = makeCheck({
-    id: 'bottom-end',
-    step: 'donors',
-    group: GROUP,
-    title: 'Bottom end, of what it stands',
-    quantity: 'percent',
+    ...BOTTOM_ROW,
     figure: share,
-    limitKind: 'at most',
-    limit: 100,
     span: 50,
     state,
     digits: 0,
@@ -180,29 +280,45 @@ function bottomEnd(subject: Subject): CheckResult {
 
 /** The guardrail warns: it is never worse than tight. */
 function knock(subject: Subject): CheckResult {
-  const { engine, brief } = subject;
+  const { engine } = subject;
   if (ofEngine(engine, 'fuel') === 'diesel') return { checks: [], findings: [] };
   const sum = calculatorNamed('knock')!;
-  // Its maker's own word on fuel beats a rule of thumb; the guardrail is for engines that nobody vouches for.
-  if (engine.octaneRon) return makersFuel(subject, engine.octaneRon);
+  const octane = octaneOf(subject);
+  const blower = otherBlower(subject);
+  // Its maker's own word on fuel beats a rule of thumb, for the engine as it was built; the guardrail is for all others.
+  if (engine.octaneRon && !blower) return makersFuel(subject, engine.octaneRon);
   const boosted = ofEngine(engine, 'induction') !== 'naturally aspirated';
   const staticRatio = ofEngine(engine, 'compressionRatio').value;
-  if (boosted && !engine.boost) return { checks: [], findings: [] };
-  const { inputs, choices } = startingInputs(sum, subject);
+  if (boosted && !engine.boost) {
+    const { check, finding } = unanswered(
+      { ...KNOCK_ROW, because: 'A boosted engine: neither its boost nor the fuel that its maker asks for is entered.' },
+      `Whether ${octane} RON is enough for its boost is not known`,
+      [`/engines/${engine.id}/boost`, `/engines/${engine.id}/octaneRon`],
+      [engine.id],
+    );
+    return { checks: [check], findings: [finding] };
+  }
+  if (blower && !blower.powerFactor) {
+    const { check, finding } = unanswered(
+      { ...KNOCK_ROW, because: `Nobody has entered what the ${blower.name} does to the power, and so to its boost.` },
+      `Whether ${octane} RON is enough with the ${blower.name} is not known`,
+      [`/engines/${engine.id}/slots`],
+      [engine.id],
+    );
+    return { checks: [check], findings: [finding] };
+  }
+  const started = startingInputs(sum, subject);
+  const { choices } = started;
+  const inputs = blower ? withBlower(started.inputs, blower) : started.inputs;
   const { outputs, state, limit } = runCalculator(sum, inputs, choices);
   const check = makeCheck({
-    id: 'knock',
-    step: 'donors',
-    group: GROUP,
-    title: 'Effective compression, guardrail',
-    quantity: 'number',
+    ...KNOCK_ROW,
     figure: outputs['effective'] && labelled(sum, outputs['effective']),
-    limitKind: 'at most',
     limit: limit!.limit,
     span: 3,
     state,
     digits: 1,
-    because: `${say(staticRatio, 'number', { digits: 1 })} static${boosted ? ` at a pressure ratio of ${say(engine.boost!.pressureRatio.value, 'number', { digits: 2 })}` : ''} on ${brief.fuelOctaneRon} RON. It warns, it promises nothing.`,
+    because: `${say(staticRatio, 'number', { digits: 1 })} static${boosted ? ` at a pressure ratio of ${say(inputs['pressureRatio']!.value, 'number', { digits: 2 })}${blower ? ` with the ${blower.name}` : ''}` : ''} on ${octane} RON. It warns, it promises nothing.`,
   });
   return {
     checks: [check],
@@ -213,33 +329,99 @@ function knock(subject: Subject): CheckResult {
             findingOf(
               check,
               outputs['margin']!.value < 0
-                ? `Compression ${say(-outputs['margin']!.value, 'number', { digits: 1 })} above the guardrail for ${brief.fuelOctaneRon} RON`
-                : `Compression at the guardrail for ${brief.fuelOctaneRon} RON`,
+                ? `Compression ${say(-outputs['margin']!.value, 'number', { digits: 1 })} above the guardrail for ${octane} RON`
+                : `Compression at the guardrail for ${octane} RON`,
               { about: [engine.id] },
             ),
           ],
   };
 }
 
+/** A blower or turbocharger that is not the one it was built with. */
+const otherBlower = ({ engine, dressing }: Subject): DressingOption | undefined =>
+  dressing.find(
+    (option) => !option.stock && engine.slots.some((s) => s.slot === 'blower or turbo' && s.options.includes(option)),
+  );
+
+/** More power through the same engine is as much more air: the pressure ratio goes with it. */
+function withBlower<T extends Readonly<Record<string, Figure>>>(inputs: T, { powerFactor }: DressingOption): T {
+  const ratio = inputs['pressureRatio'];
+  if (!ratio || !powerFactor) return inputs;
+  const value = ratio.value * powerFactor.value;
+  const plusMinus = value * Math.hypot(scatterOf(ratio) / ratio.value, scatterOf(powerFactor) / powerFactor.value);
+  return { ...inputs, pressureRatio: madeFrom({ ...ratio, value, plusMinus, evidence: 'estimated' }, powerFactor) };
+}
+
+/** Petrol in a diesel and the other way round, and what ethanol asks of lines, pump and seals. */
+function fuelKind(subject: Subject): CheckResult {
+  const { engine, brief, candidate, parts, library } = subject;
+  const wanted = candidate.fuel ?? brief.fuel;
+  const burns = engine.fuel;
+  if (!burns || wanted === undefined) return { checks: [], findings: [] };
+  const findings: Finding[] = [];
+  if ((wanted === 'diesel') !== (burns === 'diesel'))
+    findings.push(
+      makeFinding({
+        id: 'fuel-kind',
+        state: candidate.fuel === undefined ? 'clear' : 'blocked',
+        step: 'donors',
+        title:
+          candidate.fuel === undefined
+            ? `It burns ${fuelOf(subject)}, not the ${wanted} of the brief`
+            : `It burns ${burns}: ${wanted} is no fuel for it`,
+        because: 'Everything that rests on fuel is reckoned with what it burns.',
+        about: [engine.id],
+      }),
+    );
+  else if (candidate.fuel !== undefined && candidate.fuel !== (brief.fuel ?? petrolOf(brief.fuelOctaneRon)))
+    findings.push(
+      makeFinding({
+        id: 'fuel-own',
+        state: 'clear',
+        step: 'donors',
+        title: `It runs on ${candidate.fuel}, a choice of its own`,
+        because: `The brief fills ${brief.fuel ?? petrolOf(brief.fuelOctaneRon)}. Octane, mixture, consumption and heat follow from its own fuel.`,
+        about: [engine.id],
+      }),
+    );
+  if (wanted === 'E85' && burns === 'petrol' && !parts.some((p) => p.class === 'pump'))
+    findings.push(
+      makeFinding({
+        id: 'fuel-ethanol',
+        state: 'tight',
+        step: 'donors',
+        title: 'E85 asks more of pump, lines and seals',
+        because:
+          'A third more of it flows for the same power, and ethanol eats lines, seals and pumps that were not made for it: look before it is filled. Fuel vapour burns; lines under pressure are opened with care.',
+        about: [engine.id],
+        remedies: library.parts
+          .filter((p) => p.class === 'pump' && !p.retired && !p.discontinued)
+          .map((p) => ({ ...costOfPart(p, `Fit ${p.name}`), accept: { kind: 'part' as const, partId: p.id } })),
+      }),
+    );
+  return { checks: [], findings };
+}
+
 function makersFuel(subject: Subject, asks: Figure): CheckResult {
-  const { engine, brief } = subject;
+  const { engine } = subject;
+  const octane = octaneOf(subject);
   const check = makeCheck({
     id: 'knock',
     step: 'donors',
     group: GROUP,
     title: 'Fuel, as its maker asks',
     quantity: 'count',
-    figure: { value: brief.fuelOctaneRon, plusMinus: 0, evidence: asks.evidence, from: [] },
+    figure: { value: octane, plusMinus: 0, evidence: asks.evidence, from: [] },
     limitKind: 'at least',
     limit: asks.value,
     span: 8,
-    because: `Its maker asks for ${asks.value} RON; you fill ${brief.fuelOctaneRon}. That holds for the engine as it was built.`,
+    because: `Its maker asks for ${asks.value} RON; you fill ${octane}. That holds for the engine as it was built.`,
   });
   return {
     checks: [check],
     findings:
       check.state === 'clear'
         ? []
-        : [findingOf(check, `It wants ${asks.value} RON and you fill ${brief.fuelOctaneRon}`, { about: [engine.id] })],
+        : [findingOf(check, `It wants ${asks.value} RON and you fill ${octane}`, { about: [engine.id] })],
   };
 }

@@ -22,7 +22,6 @@ import {
   staticCompression,
 } from './compression.ts';
 import { checkMap, efficiencyAt, engineLine, type CompressorMap } from './compressorMap.ts';
-import { radiatorKw } from './cooling.ts';
 import { boreForPower, boreForSpeed, exhaustM3PerS, pipeSpeed } from './exhaust.ts';
 import { injectorFlowAt, lineBoreMm } from './fuelling.ts';
 import { bmepBar, curveFromSister, torqueOfBmep, torqueOfSister } from './referenceEngine.ts';
@@ -138,10 +137,6 @@ describe('exhaust and cooling', () => {
     const bore = boreForPower(100, 2.2);
     expect(100 / ((Math.PI / 4) * (bore / 10) ** 2)).toBeCloseTo(2.2, 9);
     expect(pipeSpeed(flow, 50, 2)).toBeCloseTo(pipeSpeed(flow, 50) / 2, 9);
-  });
-  test('twice as thick gives off twice; walking pace halves it', () => {
-    expect(radiatorKw(0.2, 50, false)).toBeCloseTo(100, 9);
-    expect(radiatorKw(0.2, 50, true)).toBeCloseTo(50, 9);
   });
   test('a gate opens at its spring over its diaphragm', () => {
     expect(boostFloorBar(100, 50)).toBeCloseTo(100 / (Math.PI * 0.025 ** 2) / 1e5, 9);

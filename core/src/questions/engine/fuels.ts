@@ -1,6 +1,5 @@
+import type { FuelName } from '../../model/index.ts';
 import type { Figure } from '../../units/index.ts';
-
-export type FuelName = 'petrol 91' | 'petrol 95' | 'petrol 98' | 'E85' | 'diesel';
 
 export interface FuelData {
   readonly densityKgPerL: Figure;
@@ -43,6 +42,15 @@ export const FUEL: Readonly<Record<FuelName, FuelData>> = {
   'petrol 91': petrol(91),
   'petrol 95': petrol(95),
   'petrol 98': petrol(98),
+  E10: {
+    ...petrol(95),
+    densityKgPerL: published(0.75, 0.012, 'EN 228, with a tenth of ethanol'),
+    stoichiometric: published(14.1, 0.15, 'from its 10 % of ethanol'),
+    heatingMjPerKg: published(41.5, 0.6, 'from its 10 % of ethanol'),
+    bsfcGPerKwh: estimated(306, 16),
+    bsfcBoostedGPerKwh: estimated(342, 21),
+    fullLoadAfr: estimated(12.4, 0.3),
+  },
   E85: {
     densityKgPerL: published(0.781, 0.008, 'EN 15293: 0.760 to 0.800 at 15 °C'),
     stoichiometric: published(9.8, 0.3, 'from its 70 to 85 % of ethanol'),

@@ -10,6 +10,7 @@ export * from './cooling.ts';
 export * from './exhaust.ts';
 export * from './fuelling.ts';
 export * from './fuels.ts';
+export * from './radiatorCore.ts';
 export * from './referenceEngine.ts';
 export * from './sums.ts';
 export * from './wastegate.ts';

@@ -1,9 +1,10 @@
 import {
   findingOf,
-  Gaps,
   makeCheck,
   makeFinding,
-  ofGearbox,
+  staysPut,
+  unanswered,
+  type Chassis,
   type Check,
   type Finding,
   type CheckResult,
@@ -41,6 +42,38 @@ const ANGLE_DOUBT_DEG = 0.2;
 /** Boss to pad, both taped, mm. */
 const REACH_DOUBT_MM = 4;
 
+const SHIFTER_ROW = {
+  id: 'fit-shifter',
+  step: 'fit',
+  group: 'Fit',
+  title: 'Shifter in its aperture',
+  quantity: 'lengthMm',
+  limitKind: 'at least',
+  limit: 0,
+  span: 60,
+} as const;
+const SHAFT_ROW = {
+  id: 'fit-shaft',
+  step: 'fit',
+  group: 'Fit',
+  title: 'Shaft angle at rest',
+  quantity: 'angleDeg',
+  limitKind: 'at most',
+  digits: 1,
+} as const;
+const REACH_ROW = {
+  id: 'fit-reach',
+  step: 'fit',
+  group: 'Fit',
+  title: 'Boss to pad, farthest',
+  quantity: 'lengthMm',
+  limitKind: 'at most',
+  limit: BRACKET_REACH_MM,
+  span: BRACKET_REACH_MM,
+} as const;
+/** Rows that rest on where the assembly sits, and what is said where that can’t be told. */
+export const ALIGNMENT_ROWS = [SHIFTER_ROW, SHAFT_ROW, REACH_ROW] as const;
+
 const figure = (value: number, plusMinus: number, evidence: Evidence = 'measured'): Derived => ({
   value,
   plusMinus,
@@ -53,15 +86,8 @@ function shifterJudged(seat: ShifterSeat): { check: Check; finding: Finding } {
     `The lever comes up ${say(Math.abs(seat.forwardMm), 'lengthMm')} ${seat.forwardMm < 0 ? 'behind' : 'ahead of'} ` +
     `and ${say(Math.abs(seat.leftMm), 'lengthMm')} ${seat.leftMm < 0 ? 'right' : 'left'} of the middle of its aperture.`;
   const check = makeCheck({
-    id: 'fit-shifter',
-    step: 'fit',
-    group: 'Fit',
-    title: 'Shifter in its aperture',
-    quantity: 'lengthMm',
+    ...SHIFTER_ROW,
     figure: figure(seat.insideMm, seat.plusMinusMm),
-    limitKind: 'at least',
-    limit: 0,
-    span: 60,
     because: where,
   });
   const title =
@@ -84,17 +110,12 @@ function shaftJudged(a: JointAngles): { check: Check; findings: Finding[] } {
     `each wants ${LEAST_JOINT_DEG}° to ${MOST_JOINT_DEG}°, so that needles roll and the ripple stays small. ` +
     `Residual with the yokes in phase ${say(a.residualDeg, 'angleDeg', { digits: 1 })}.`;
   const check = makeCheck({
-    id: 'fit-shaft',
-    step: 'fit',
-    group: 'Fit',
-    title: 'Shaft angle at rest',
-    quantity: 'angleDeg',
+    ...SHAFT_ROW,
     figure: figure(value, ANGLE_DOUBT_DEG),
     limitKind: 'between',
     limit: LEAST_JOINT_DEG,
     upperLimit: MOST_JOINT_DEG,
     span: 2.5,
-    digits: 1,
     because,
   });
   const which = rear ? 'Rear' : 'Front';
@@ -132,16 +153,10 @@ function shaftJudged(a: JointAngles): { check: Check; findings: Finding[] } {
 function halfShaftJudged(shafts: AlignmentFigures['halfShafts']): { check: Check; finding: Finding } {
   const worst = shafts.reduce((a, b) => (b.angleDeg > a.angleDeg ? b : a));
   const check = makeCheck({
-    id: 'fit-shaft',
-    step: 'fit',
-    group: 'Fit',
-    title: 'Shaft angle at rest',
-    quantity: 'angleDeg',
+    ...SHAFT_ROW,
     figure: figure(worst.angleDeg, ANGLE_DOUBT_DEG * 2),
-    limitKind: 'at most',
     limit: MOST_HALF_SHAFT_DEG,
     span: 7,
-    digits: 1,
     because: shafts
       .map((s) => `${s.side}: ${say(s.angleDeg, 'angleDeg', { digits: 1 })} over ${say(s.lengthMm, 'lengthMm')}`)
       .join('; ')
@@ -158,15 +173,8 @@ function halfShaftJudged(shafts: AlignmentFigures['halfShafts']): { check: Check
 function reachJudged(pads: readonly MountReach[]): { check: Check; finding: Finding } {
   const worst = pads[0]!;
   const check = makeCheck({
-    id: 'fit-reach',
-    step: 'fit',
-    group: 'Fit',
-    title: 'Boss to pad, farthest',
-    quantity: 'lengthMm',
+    ...REACH_ROW,
     figure: figure(worst.reachMm, REACH_DOUBT_MM),
-    limitKind: 'at most',
-    limit: BRACKET_REACH_MM,
-    span: BRACKET_REACH_MM,
     because: `From the ${worst.pad} to the ${worst.boss}. A bracket of ordinary weight reaches ${say(BRACKET_REACH_MM, 'lengthMm')}.`,
   });
   const title =
@@ -175,6 +183,60 @@ function reachJudged(pads: readonly MountReach[]): { check: Check; finding: Find
       : `Every pad has a boss within ${say(worst.reachMm, 'lengthMm')}`;
   return { check, finding: findingOf(check, title, { about: [worst.padId] }) };
 }
+
+/** What is missing for the shifter: how the box is shifted, its lever and the hole in the floor. */
+function shifterMissing({ chassis, gearbox }: Asked): string[] {
+  if (gearbox.shiftedBy === 'cable or rod') return [];
+  return [
+    // A place of the lever says that there is one.
+    ...(gearbox.shiftedBy === undefined && gearbox.shifterMm === undefined
+      ? [`/gearboxes/${gearbox.id}/shiftedBy`]
+      : []),
+    ...(gearbox.shifterMm === undefined ? [`/gearboxes/${gearbox.id}/shifterMm`] : []),
+    ...(chassis.shifterAperture === undefined ? ['/chassis/shifterAperture'] : []),
+  ];
+}
+
+/** What is missing for the angles of its shafts: joints of the gearbox and of the axle. */
+function shaftMissing({ chassis, gearbox }: Asked): string[] {
+  const transaxle =
+    gearbox.halfShaftsMm !== undefined || gearbox.finalDriveInside !== undefined || chassis.drive === 'front';
+  return transaxle
+    ? [
+        ...(gearbox.halfShaftsMm === undefined ? [`/gearboxes/${gearbox.id}/halfShaftsMm`] : []),
+        ...(chassis.hubs === undefined ? ['/chassis/hubs'] : []),
+      ]
+    : [
+        ...(gearbox.outputMm === undefined ? [`/gearboxes/${gearbox.id}/outputMm`] : []),
+        ...(chassis.pinion === undefined ? ['/chassis/pinion'] : []),
+      ];
+}
+
+/** What is missing for the mounts: pads of the car or of a carrier, bosses of the engine, the mount of the gearbox. */
+function reachMissing({ chassis, engine, gearbox, parts }: Asked): string[] {
+  return [
+    ...(chassisMountsOf(chassis, parts).length === 0 ? ['/chassis/pads'] : []),
+    ...(engine.bosses.length === 0 ? [`/engines/${engine.id}/bosses`] : []),
+    ...(gearbox.mountMm === undefined ? [`/gearboxes/${gearbox.id}/mountMm`] : []),
+  ];
+}
+
+type Asked = Subject & { readonly chassis: Chassis };
+const OPEN = [
+  [
+    SHIFTER_ROW,
+    shifterMissing,
+    'Whether the lever comes up in its aperture is not known',
+    'Needs the lever of the box and the hole in the floor.',
+  ],
+  [SHAFT_ROW, shaftMissing, 'The angles of its shafts are not known', 'Needs the joints of gearbox and axle.'],
+  [
+    REACH_ROW,
+    reachMissing,
+    'Whether its mounts reach the car is not known',
+    'Needs the pads of the car, the bosses of the engine and the mount of the gearbox.',
+  ],
+] as const;
 
 /** Where the assembly sits against what it must reach: shifter, shafts, mount pads. */
 export function assessAlignment(subject: Subject): CheckResult & { figures: AlignmentFigures } {
@@ -185,12 +247,19 @@ export function assessAlignment(subject: Subject): CheckResult & { figures: Alig
     return { checks, findings, figures: { shifter: undefined, propshaft: undefined, halfShafts: [], pads: [] } };
   const pose = poseOf(subject.candidate.placement);
   const box = gearboxPose(pose, subject);
-  const gaps = new Gaps();
-  if (chassis.shifterAperture && gearbox.shiftedBy !== 'cable or rod') gaps.find(() => ofGearbox(gearbox, 'shifterMm'));
-  if (chassis.pinion && !gearbox.halfShaftsMm) gaps.find(() => ofGearbox(gearbox, 'outputMm'));
-  if (chassis.pads.length > 0) gaps.find(() => ofGearbox(gearbox, 'mountMm'));
-  findings.push(...gaps.findings('seat', 'fit', 'Fit', [gearbox.id]));
-  const shifter = shifterSeat(chassis, gearbox, box);
+  const asked: Asked = { ...subject, chassis };
+  const open = new Set<string>();
+  // What was found in the car and stays where it was reaches what it reached.
+  if (!staysPut(subject))
+    for (const [row, missingOf, title, because] of OPEN) {
+      const missing = missingOf(asked);
+      if (missing.length === 0) continue;
+      const judged = unanswered({ ...row, because }, title, missing, [gearbox.id]);
+      checks.push(judged.check);
+      findings.push(judged.finding);
+      open.add(row.id);
+    }
+  const shifter = open.has(SHIFTER_ROW.id) ? undefined : shifterSeat(chassis, gearbox, box);
   if (shifter) {
     const judged = shifterJudged(shifter);
     checks.push(judged.check);
@@ -209,7 +278,7 @@ export function assessAlignment(subject: Subject): CheckResult & { figures: Alig
     findings.push(judged.finding);
   }
   const pads =
-    engine.bosses.length > 0
+    engine.bosses.length > 0 && !open.has(REACH_ROW.id)
       ? mountReaches(chassisMountsOf(chassis, parts), engine, gearbox, { engine: pose, box })
       : [];
   if (pads.length > 0) {

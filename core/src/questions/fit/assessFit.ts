@@ -12,7 +12,7 @@ import {
 import { firmerOf, wayAcross, type Movement } from '../mounts/index.ts';
 import { say, capital } from '../../units/index.ts';
 import { assessRoutes } from './assessRoutes.ts';
-import { assessAlignment, type AlignmentFigures } from './assessAlignment.ts';
+import { ALIGNMENT_ROWS, assessAlignment, type AlignmentFigures } from './assessAlignment.ts';
 import { bayOf, type BayBody } from './bay.ts';
 import { claimFindings } from './claims.ts';
 import { clearances, placedSolids, type PairClearance } from './clearances.ts';
@@ -194,15 +194,8 @@ export function assessFit(subject: Subject, movement: Movement): CheckResult & {
     );
   const hits = new Set(pairs.filter((p) => p.marginMm < 0).map((p) => p.obstacle.id)).size;
   const touched = makeCheck({
-    id: 'fit-touched',
-    step: 'fit',
-    group: 'Fit',
-    title: 'Obstacles in the way',
-    quantity: 'count',
+    ...TOUCHED_ROW,
     figure: { value: hits, plusMinus: 0, evidence: 'measured', from: [] },
-    limitKind: 'at most',
-    limit: 0,
-    span: 3,
     ...(unjudged.length > 0 && hits === 0 ? { state: 'unknown' as const } : {}),
     because:
       hits === 0 && unjudged.length > 0
@@ -221,6 +214,17 @@ export function assessFit(subject: Subject, movement: Movement): CheckResult & {
     figures: { pairs, smallest, routes: routes.pairs, seat: seat.figures },
   };
 }
+
+const TOUCHED_ROW = {
+  id: 'fit-touched',
+  step: 'fit',
+  group: 'Fit',
+  title: 'Obstacles in the way',
+  quantity: 'count',
+  limitKind: 'at most',
+  limit: 0,
+  span: 3,
+} as const;
 
 /** A fit of which no gap is told: not known, or known without one, for what was found in the car fits it. */
 function withoutGaps(
@@ -241,7 +245,13 @@ function withoutGaps(
     because,
   });
   return {
-    checks: [check],
+    checks:
+      state === 'clear'
+        ? [check]
+        : [
+            check,
+            ...[TOUCHED_ROW, ...ALIGNMENT_ROWS].map((row) => makeCheck({ ...row, figure: undefined, state, because })),
+          ],
     findings: [findingOf(check, title, missing === undefined ? {} : { missing: [missing] })],
     figures: { pairs: [], smallest: undefined, routes: [], seat: undefined },
   };

@@ -72,7 +72,11 @@ export function assessRoutes(
     said.add(pair.route.id);
     const hot = pair.why.startsWith('hot exhaust');
     const remedies: Remedy[] =
-      hot && pair.marginMm < 0 && pair.marginMm + 25 >= 0 && !pair.why.includes('shielded')
+      hot &&
+      pair.marginMm < 0 &&
+      pair.marginMm + 25 >= 0 &&
+      !pair.why.includes('shielded') &&
+      !pair.why.includes('radiator')
         ? [
             {
               title: `Shield the ${pair.other.name}`,

@@ -250,6 +250,14 @@ describe('required gap', () => {
   };
   const obstacle = { id: 'o', name: 'o', may: [], plusMinusMm: 3, shape: part.shape };
   test.each([
+    ['brake servo', false, 50],
+    ['steering shaft', false, 50],
+    ['steering rack', true, 25],
+    ['battery tray', false, 50],
+    ['heater box', false, 50],
+    ['fuel line', false, 50],
+    ['radiator pack', false, 40],
+    ['radiator pack', true, 40],
     ['brake line', false, 50],
     ['brake line', true, 25],
     ['hose', false, 50],

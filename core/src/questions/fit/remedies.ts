@@ -21,7 +21,7 @@ import {
   unit,
 } from '../../geometry/index.ts';
 import { wayAcross, type Movement } from '../mounts/index.ts';
-import { requiredClearance } from './requiredClearance.ts';
+import { requiredClearance, shieldable } from './requiredClearance.ts';
 
 /** The least margin of some solids to one body, each pair with what it needs. */
 function leastMargin(solids: readonly PlacedSolid[], obstacle: Obstacle, body: Convex, movement: Movement): number {
@@ -109,7 +109,7 @@ export function smallRemedies(
 ): Remedy[] {
   const remedies: Remedy[] = [];
   const { obstacle } = pair;
-  if (pair.needed.baseMm > 25 && !obstacle.shielded) {
+  if (pair.needed.why.startsWith('hot exhaust') && shieldable(obstacle.role) && !obstacle.shielded) {
     const needed = requiredClearance(
       pair.part,
       { ...obstacle, shielded: true },

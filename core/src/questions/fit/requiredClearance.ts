@@ -10,7 +10,39 @@ export interface RequiredClearance {
   readonly why: string;
 }
 
-const LINES = new Set(['hose', 'loom', 'cable', 'brake line']);
+/** What heat hurts: rubber, plastic, fluids, grease and what is steered with. */
+type NearHeat = Obstacle['role'] | Solid['role'] | 'charge pipe';
+const HEAT_HURTS: ReadonlySet<string> = new Set<NearHeat>([
+  'hose',
+  'loom',
+  'cable',
+  'brake line',
+  'fuel line',
+  'brake servo',
+  'battery tray',
+  'steering shaft',
+  'steering rack',
+  'heater box',
+  'oil filter',
+  'sump',
+  'charge pipe',
+]);
+/** Whether a shield or a sleeve takes off what heat asks of it; the core of a radiator has to breathe. */
+export const shieldable = (role: string): boolean => HEAT_HURTS.has(role);
+/** Hot exhaust to what it hurts, bare and behind a shield, and to the core of a radiator, mm. */
+const HEAT_MM = { bare: 50, shielded: 25, radiator: 40 } as const;
+
+/** What stands near hot exhaust needs, where heat is what asks for the room. */
+export function heatClearance(near: {
+  readonly role: NearHeat;
+  readonly shielded?: boolean | undefined;
+}): { mm: number; why: string } | undefined {
+  if (near.role === 'radiator pack') return { mm: HEAT_MM.radiator, why: 'hot exhaust to the radiator' };
+  if (!HEAT_HURTS.has(near.role)) return undefined;
+  return near.shielded
+    ? { mm: HEAT_MM.shielded, why: `hot exhaust to a shielded ${near.role}` }
+    : { mm: HEAT_MM.bare, why: `hot exhaust to ${near.role}` };
+}
 
 /** Base gap by role: what fabricators leave before movement and measuring error are added. */
 export function baseClearance(
@@ -18,10 +50,9 @@ export function baseClearance(
   obstacle: Pick<Obstacle, 'role' | 'shielded'>,
 ): { mm: number; why: string } {
   if (obstacle.role === 'ground line') return { mm: 0, why: 'lowest part above the ground line' };
-  if (LINES.has(obstacle.role) && part.temperature === 'hot') {
-    return obstacle.shielded
-      ? { mm: 25, why: `hot exhaust to a shielded ${obstacle.role}` }
-      : { mm: 50, why: `hot exhaust to ${obstacle.role}` };
+  if (part.temperature === 'hot') {
+    const heat = heatClearance(obstacle);
+    if (heat) return heat;
   }
   if (obstacle.role === 'bonnet') return { mm: 20, why: 'bonnet' };
   if (obstacle.role === 'fan') return { mm: 25, why: 'fan' };

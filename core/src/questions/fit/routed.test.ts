@@ -3,9 +3,12 @@ import { InputError } from '../../units/index.ts';
 import { beltRun, usualPulleys } from './belt.ts';
 import { clipped, convexOf, cornersOf, signedDistance, tubeOf } from '../../geometry/index.ts';
 import { groupClaims } from './claims.ts';
+import { routeClearances } from './routes.ts';
 import { halfShaft, jointAngles, axisOf } from './shaftAngles.ts';
 import { thicknessAlong, changedBody } from './bay.ts';
-import type { FitClaim, Obstacle } from '../../model/index.ts';
+import { movementOf } from '../mounts/index.ts';
+import type { PlacedSolid } from './clearances.ts';
+import type { FitClaim, Obstacle, Route, Shape } from '../../model/index.ts';
 
 describe('a tube swept along a route', () => {
   const route = (pointsMm: [number, number, number][], leastBendRadiusMm = 60, diameterMm = 50) => ({
@@ -224,4 +227,49 @@ test('claims that contradict stand side by side, none merged or lost', () => {
     [['intake'], false, []],
   ]);
   expect(groups.flatMap((g) => [...g.fits, ...g.doesNot])).toHaveLength(3);
+});
+
+describe('heat along an exhaust', () => {
+  const exhaust = {
+    id: 'run',
+    name: 'exhaust',
+    kind: 'exhaust' as const,
+    diameterMm: 50,
+    leastBendRadiusMm: 60,
+    plusMinusMm: 0,
+    pointsMm: [
+      [0, 0, 0],
+      [200, 0, 0],
+      [400, 0, 0],
+      [600, 0, 0],
+    ] as [number, number, number][],
+  };
+  const beside = (role: 'sump' | 'block' | 'oil filter'): PlacedSolid => {
+    const shape: Shape = { kind: 'box', centreMm: [300, 0, 75], sizeMm: [50, 50, 30] };
+    return {
+      owner: 'engine',
+      solid: { id: role, name: role, role, shape, plusMinusMm: 0 },
+      convex: convexOf(shape),
+    };
+  };
+  const still = movementOf({ mountSchool: 'solid' });
+  const needed = (routes: readonly Route[], solids: readonly PlacedSolid[]) =>
+    routeClearances({ routes: [...routes] }, still, solids, []).map((p) => [p.other.id, p.why]);
+  test('a sump or an oil filter beside it needs room for heat, the block only not to be touched', () => {
+    expect(needed([exhaust], [beside('sump')])).toEqual([['sump', 'hot exhaust to sump']]);
+    expect(needed([exhaust], [beside('oil filter')])).toEqual([['oil filter', 'hot exhaust to oil filter']]);
+    expect(needed([exhaust], [beside('block')])).toEqual([['block', 'moves with the engine']]);
+  });
+  test('a charge pipe and a fuel line beside it too', () => {
+    const other = (kind: 'charge pipe' | 'fuel line') => ({
+      ...exhaust,
+      id: kind,
+      name: kind,
+      kind,
+      diameterMm: 10,
+      pointsMm: exhaust.pointsMm.map(([x, y, z]): [number, number, number] => [x, y, z + 80]),
+    });
+    expect(needed([exhaust, other('charge pipe')], [])).toEqual([['charge pipe', 'hot exhaust to charge pipe']]);
+    expect(needed([exhaust, other('fuel line')], [])).toEqual([['fuel line', 'hot exhaust to fuel line']]);
+  });
 });

@@ -3,7 +3,7 @@ import { wayAcross, type Movement } from '../mounts/index.ts';
 import type { BayBody } from './bay.ts';
 import type { PlacedSolid } from './clearances.ts';
 import { boundsGapSquared, type Convex, signedDistance, type Tube, tubeOf, type V3 } from '../../geometry/index.ts';
-import { baseClearance } from './requiredClearance.ts';
+import { baseClearance, heatClearance } from './requiredClearance.ts';
 
 /** What a route counts as when something else comes near it. */
 const AS_OBSTACLE: Readonly<Record<RouteKind, ObstacleRole | undefined>> = {
@@ -14,7 +14,7 @@ const AS_OBSTACLE: Readonly<Record<RouteKind, ObstacleRole | undefined>> = {
   loom: 'loom',
   cable: 'cable',
   'brake line': 'brake line',
-  'fuel line': 'brake line',
+  'fuel line': 'fuel line',
 };
 /** A line clipped to the body only must not chafe; a pipe that hangs on the engine moves with it. mm */
 const CHAFE_MM = 5;
@@ -139,13 +139,18 @@ export function routeClearances(
       const role = hot && AS_OBSTACLE[hot.kind];
       const base = role
         ? baseClearance(PIPE, { role, shielded: candidate.shields?.includes(hot.id) ?? false })
-        : { mm: CHAFE_MM, why: 'must not chafe' };
+        : (hot?.kind === 'charge pipe' && heatClearance({ role: 'charge pipe' })) || {
+            mm: CHAFE_MM,
+            why: 'must not chafe',
+          };
       tightest(other, freePieces(other), base, other.plusMinusMm, moves !== (AS_OBSTACLE[other.kind] === undefined));
     });
     if (moves) {
       // A pipe that hangs on the engine moves with it: only touching counts, and heat.
-      for (const { solid, convex } of solids)
-        tightest(solid, [convex], { mm: CHAFE_MM, why: 'moves with the engine' }, solid.plusMinusMm, false);
+      for (const { solid, convex } of solids) {
+        const heat = route.kind === 'exhaust' ? heatClearance(solid) : undefined;
+        tightest(solid, [convex], heat ?? { mm: CHAFE_MM, why: 'moves with the engine' }, solid.plusMinusMm, false);
+      }
     }
   });
   return found.sort((a, b) => a.marginMm - b.marginMm);

@@ -1,4 +1,4 @@
-import type { Subject } from '../../model/index.ts';
+import { dressingOf, type DressingOption, type PartRole, type Slot, type Subject } from '../../model/index.ts';
 import { notInBay } from './essential.ts';
 
 /** Something that is not drawn or not measured: no gap of it can be told. */
@@ -10,6 +10,27 @@ export interface Unjudged {
   readonly pointer: string;
   /** Of the powertrain; else of the bay. */
   readonly undrawn: boolean;
+}
+
+/** What a slot puts outside of the engine, where it is not the exhaust, which a route may stand for. */
+const SLOT_ROLES: Partial<Record<Slot, readonly PartRole[]>> = {
+  sump: ['sump'],
+  intake: ['intake', 'throttle body'],
+  'blower or turbo': ['turbo', 'intake'],
+  cover: ['rocker cover'],
+};
+
+/** Chosen dressing without a shape, where nothing else of the engine is drawn in its place. */
+function undrawnOptions({ engine, candidate }: Subject): readonly DressingOption[] {
+  if (engine.solids.length === 0) return [];
+  return dressingOf(engine, candidate)
+    .filter(({ slot, option }) => {
+      const roles = SLOT_ROLES[slot];
+      // What takes something away has no shape.
+      if (!roles || option.solids.length > 0 || option.massKg.value < 0) return false;
+      return !engine.solids.some((s) => roles.includes(s.role));
+    })
+    .map(({ option }) => option);
 }
 
 /** What stands between a clear fit and the word "clear": nothing undrawn or unmeasured clears anything. */
@@ -43,6 +64,13 @@ export function unjudgedOf(subject: Subject): readonly Unjudged[] {
     things.push({
       id: 'exhaust',
       words: 'the exhaust is not drawn',
+      pointer: `/engines/${engine.id}/slots`,
+      undrawn: true,
+    });
+  for (const option of undrawnOptions(subject))
+    things.push({
+      id: option.id,
+      words: `${option.name} is not drawn`,
       pointer: `/engines/${engine.id}/slots`,
       undrawn: true,
     });

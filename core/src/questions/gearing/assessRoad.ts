@@ -9,8 +9,10 @@ import {
   ofCar,
   ofEngine,
   ofTyre,
+  unanswered,
   type Check,
   type DifferentialKind,
+  type Part,
   type Finding,
   type CheckResult,
   type Subject,
@@ -151,7 +153,7 @@ export function assessRoad(
     );
   }
 
-  gaps.find(() => lowRange(subject, mass, gearing, checks, findings));
+  lowRange(subject, mass, gearing, gaps, checks, findings);
   const lugsBelowRpm = brief.lowestCruiseRpm ?? lugRpm(gearing);
   const cruise = gearing.cruiseRpm?.value;
   if (cruise !== undefined && lugsBelowRpm !== undefined && cruise < lugsBelowRpm)
@@ -209,6 +211,7 @@ function lowRange(
   subject: Subject,
   mass: MassFigures,
   gearing: GearingFigures,
+  gaps: Gaps,
   checks: Check[],
   findings: Finding[],
 ): void {
@@ -218,9 +221,12 @@ function lowRange(
   if (low === undefined || !radius) return;
   const first = gearbox.ratios[0]!;
   const ratio = first * low * gearing.finalDrive;
-  const crawl = propagate({ idle: ofEngine(engine, 'idleRpm'), 'rolling radius': radius }, (v) =>
-    speedKph(v.idle, v['rolling radius'], first * low, gearing.finalDrive),
-  );
+  const idle = gaps.find(() => ofEngine(engine, 'idleRpm'));
+  const crawl =
+    idle &&
+    propagate({ idle, 'rolling radius': radius }, (v) =>
+      speedKph(v.idle, v['rolling radius'], first * low, gearing.finalDrive),
+    );
   const peakN = gearing.gears[0] && gearing.gears[0].peakThrustN * low;
   const gripN = gearing.gripN;
   checks.push(
@@ -236,7 +242,7 @@ function lowRange(
       because: `${first.toFixed(2)} × ${low.toFixed(2)} × ${gearing.finalDrive.toFixed(2)} is ${ratio.toFixed(0)} to one.`,
     }),
   );
-  if (peakN !== undefined && gripN !== undefined && mass.drivenKg)
+  if (crawl && peakN !== undefined && gripN !== undefined && mass.drivenKg)
     findings.push(
       makeFinding({
         id: 'low-range',
@@ -278,25 +284,69 @@ function radiusOf(tyre: Tyre): number | undefined {
   return tried.ok ? tried.value.rollingRadiusMm : undefined;
 }
 
+const ROOM_ROW = {
+  id: 'wheel-room',
+  step: 'gearing',
+  group: GROUP,
+  title: 'Wheels and tyres, what does not fit',
+  quantity: 'count',
+  limitKind: 'at most',
+  limit: 0,
+  span: 3,
+} as const;
+
+/** Bought discs or drums of which nobody has said what rim goes over them; linings alone ask for none. */
+const rimUnknown = ({ class: of, brakes }: Part): boolean =>
+  of === 'brakes' && brakes?.leastRimIn === undefined && (brakes === undefined || Boolean(brakes.front ?? brakes.rear));
+
 function wheelsFit(subject: Subject, mine: TyreChoice | undefined, checks: Check[], findings: Finding[]): void {
-  if (!mine || mine.room.length === 0) return;
+  const { chassis, tyre } = subject;
+  if (!chassis) return;
+  if (!mine || !tyre) {
+    const open = unanswered(
+      { ...ROOM_ROW, because: `The survey has no tyre ${subject.candidate.tyreCode}.` },
+      `Whether ${subject.candidate.tyreCode} has room on this car is not known`,
+      ['/chassis/tyres'],
+      [subject.candidate.tyreCode],
+    );
+    checks.push(open.check);
+    findings.push(open.finding);
+    return;
+  }
+  const at = `/chassis/tyres/${chassis.tyres.indexOf(tyre)}`;
+  // What is on the car has room there: it was found so. Of anything else nobody knows until the room is measured.
+  const missing = [
+    ...(tyre.fitted || chassis.wheelRoom ? [] : ['/chassis/wheelRoom']),
+    ...(tyre.fitted || tyre.wheel || !chassis.wheelRoom ? [] : [`${at}/wheel`]),
+    ...(tyre.speedIndex ? [] : [`${at}/speedIndex`]),
+    ...subject.parts.filter(rimUnknown).map((p) => `/parts/${p.id}/brakes/leastRimIn`),
+  ];
   const wrong = mine.room.filter((f) => f.fits === false);
   // The driver can hold to a speed, but not to an arch.
   const blocking = wrong.filter((f) => f.what !== 'speed index');
   const unknown = mine.room.filter((f) => f.fits === undefined);
-  const others = (subject.chassis?.tyres ?? []).filter((t) => t.code !== mine.code);
+  const others = chassis.tyres.filter((t) => t.code !== mine.code);
   const check = makeCheck({
-    id: 'wheel-room',
-    step: 'gearing',
-    group: GROUP,
-    title: 'Wheels and tyres, what does not fit',
-    quantity: 'count',
+    ...ROOM_ROW,
     figure: { value: wrong.length, plusMinus: 0, evidence: 'measured', from: [] },
-    limitKind: 'at most',
-    limit: 0,
-    span: 3,
-    state: blocking.length > 0 ? 'blocked' : unknown.length > 0 ? 'unknown' : wrong.length > 0 ? 'tight' : 'clear',
-    because: `${mine.room.map((f) => f.because).join('; ')}.`,
+    state:
+      blocking.length > 0
+        ? 'blocked'
+        : unknown.length + missing.length > 0
+          ? 'unknown'
+          : wrong.length > 0
+            ? 'tight'
+            : 'clear',
+    because:
+      [
+        ...mine.room.map((f) => f.because),
+        ...(missing.some((m) => m.endsWith('/wheelRoom')) ? ['nobody has measured the room for wheels'] : []),
+        ...(missing.some((m) => m.endsWith('/wheel')) ? ['nobody has entered its wheel'] : []),
+        ...(missing.some((m) => m.endsWith('/leastRimIn'))
+          ? ['nobody has entered the rim that the bought brakes need']
+          : []),
+        ...(missing.some((m) => m.endsWith('/speedIndex')) ? ['nobody has entered its speed symbol'] : []),
+      ].join('; ') + '.',
   });
   checks.push(check);
   if (check.state === 'clear') return;
@@ -307,14 +357,15 @@ function wheelsFit(subject: Subject, mine: TyreChoice | undefined, checks: Check
         ? `${mine.code} has no room: ${blocking.map((f) => f.what).join(', ')}`
         : wrong.length > 0
           ? `${mine.code} may not run at the top speed`
-          : `Whether ${mine.code} may run at its top speed is not known`,
+          : missing[0]?.endsWith('/speedIndex') === false
+            ? `Whether ${mine.code} has room on this car is not known`
+            : `Whether ${mine.code} may run at its top speed is not known`,
       {
         about: [mine.code],
+        missing: check.state === 'unknown' ? missing : [],
         remedies: others
           .filter((t) =>
-            tyreRoom(t, subject.chassis?.wheelRoom, undefined, boughtLeastRim(subject.parts)).every(
-              (f) => f.fits !== false,
-            ),
+            tyreRoom(t, chassis.wheelRoom, undefined, boughtLeastRim(subject.parts)).every((f) => f.fits !== false),
           )
           .map((t) => ({
             title: `Run ${t.code}`,

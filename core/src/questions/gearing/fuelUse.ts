@@ -1,4 +1,5 @@
-import { FUEL, type FuelName } from '../engine/index.ts';
+import type { FuelName } from '../../model/index.ts';
+import { FUEL } from '../engine/index.ts';
 import { requirePositive } from '../../units/index.ts';
 
 /** Friction mean effective pressure of a warm engine and the load at which its full-load consumption is told, bar. */

@@ -105,7 +105,11 @@ function jointFinding(subject: Subject, joint: JointInstance, closure: Closure):
         state: 'unknown',
         title: `${title}: not known until somebody looks`,
         because: `Missing: ${closure.missing.map((m) => m.words).join('; ')}.`,
-        missing: [...new Set(closure.missing.map((m) => (m.side ? portsPointer(subject, joint, m.side) : '/partIds')))],
+        missing: [
+          ...new Set(
+            closure.missing.map((m) => (m.side ? portsPointer(subject, joint, m.side) : `/parts/${m.partId}/closes`)),
+          ),
+        ],
       });
     case 'open':
       return openFinding(subject, joint, closure.by, base);

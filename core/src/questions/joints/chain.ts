@@ -6,6 +6,8 @@ import type { Face, JointInstance } from './ports.ts';
 interface Missing {
   readonly words: string;
   readonly side?: 'a' | 'b';
+  /** The part whose face it is. */
+  readonly partId?: string;
 }
 
 export type Closure =
@@ -89,6 +91,9 @@ export function closeJoint(joint: JointInstance, parts: readonly Part[]): Closur
       })),
     };
   if (unsure.size > 0)
-    return { how: 'unknown', missing: [...unsure].map((p) => ({ words: `the faces of ${p.name} for this joint` })) };
+    return {
+      how: 'unknown',
+      missing: [...unsure].map((p) => ({ partId: p.id, words: `the faces of ${p.name} for this joint` })),
+    };
   return { how: 'open', by: direct.by };
 }

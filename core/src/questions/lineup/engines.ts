@@ -106,7 +106,11 @@ const EASY = new Set(['crank', 'cam', 'air flow', 'throttle']);
 
 /** What its computer asks of the car, in words: nothing, its own sensors only, or things of the car that it came from. */
 function electronicsWords(engine: Engine): string {
-  if (!engine.computer) return engine.fuel === 'diesel' ? 'none: mechanical pump' : 'none: distributor';
+  if (!engine.computer) {
+    // Only of an engine whose trigger somebody has described is it known that nothing reads one.
+    if (!engine.ports.some((p) => p.kind === 'crank-trigger')) return 'not known';
+    return engine.fuel === 'diesel' ? 'none: mechanical pump' : 'none: distributor';
+  }
   const hard = engine.computer.wants.filter((w) => !EASY.has(w));
   return hard.length === 0
     ? `${engine.computer.name}: its own sensors`

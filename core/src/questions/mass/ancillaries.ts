@@ -1,5 +1,5 @@
-import type { Figure } from '../../units/index.ts';
-import type { Ancillary, MassRecord } from '../../model/index.ts';
+import { madeFrom, type Figure } from '../../units/index.ts';
+import type { Ancillary, Gearbox, MassRecord, Part } from '../../model/index.ts';
 
 /** Densities in use, kg per litre. */
 export const OIL_KG_PER_L = 0.86;
@@ -51,3 +51,50 @@ export const BASIS_INCLUDES: Readonly<Record<Exclude<MassRecord['basis'], 'unkno
   'dressed+gearbox': DRESSED,
   'complete with shafts': [...DRESSED, 'oil', 'coolant', 'loom and computer'],
 };
+
+/** What parts of a class weigh where nobody has weighed them, kg: wide, for a class holds much. */
+const TYPICAL_PART: Readonly<Record<Part['class'], readonly [number, number]>> = {
+  'adapter plate': [6, 3],
+  flywheel: [8, 2],
+  'clutch kit': [5.5, 1.5],
+  'mount kit': [4, 2],
+  crossmember: [7, 3],
+  sump: [4, 2],
+  manifold: [6, 3],
+  silencer: [6, 3],
+  'trigger kit': [0.5, 0.3],
+  computer: [1, 0.5],
+  'harness adapter': [1, 0.7],
+  'signal box': [0.4, 0.3],
+  sensor: [0.2, 0.15],
+  gauge: [0.4, 0.3],
+  propshaft: [9, 2],
+  radiator: [6, 3],
+  fan: [3, 1.5],
+  'oil cooler': [2.5, 1.5],
+  'charge cooler': [7, 2],
+  hose: [1.5, 1],
+  pump: [1.5, 1],
+  injectors: [1, 0.5],
+  brakes: [12, 8],
+  wheels: [0, 8],
+  'shifter kit': [2, 1],
+  'refresh kit': [0, 0.5],
+  'rebuild kit': [0, 0.5],
+};
+
+/** What a part weighs where nobody has weighed it: typical of its class, estimated. */
+export const typicalPart = (part: Part): Figure => {
+  const [value, plusMinus] = TYPICAL_PART[part.class];
+  return madeFrom({ ...typical(value, plusMinus), source: `typical of a ${part.class}` }, part);
+};
+
+/** What a gearbox holds where nobody has entered it, l: typical, estimated. */
+export const typicalOil = (gearbox: Gearbox): Figure =>
+  madeFrom(gearbox.kind === 'automatic' ? typicalLitres(7, 2) : typicalLitres(2, 0.6), gearbox.massKg ?? gearbox);
+const typicalLitres = (value: number, plusMinus: number): Figure => ({
+  value,
+  plusMinus,
+  evidence: 'estimated',
+  source: 'typical of its kind',
+});

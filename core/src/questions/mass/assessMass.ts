@@ -39,7 +39,7 @@ import {
   type Figure,
 } from '../../units/index.ts';
 import { axlesAfter, type PlacedMass } from './axles.ts';
-import { BASIS_INCLUDES, OIL_KG_PER_L, PETROL_KG_PER_L, TYPICAL_MASS } from './ancillaries.ts';
+import { BASIS_INCLUDES, OIL_KG_PER_L, PETROL_KG_PER_L, TYPICAL_MASS, typicalOil, typicalPart } from './ancillaries.ts';
 import { installedMass, massDifference, type MassBuildUp } from './buildUp.ts';
 
 /** One thing that comes out of the car or goes in. */
@@ -147,7 +147,7 @@ export function assessMass(subject: Subject, places: MassPlaces): CheckResult & 
   }
   const boxMass = gearboxStays ? undefined : gaps.find(() => ofGearbox(gearbox, 'massKg'));
   if (boxMass) into.push({ name: gearbox.name, mass: boxMass, comMm: places.gearbox });
-  const oil = gearboxStays ? undefined : gaps.find(() => ofGearbox(gearbox, 'oilL'));
+  const oil = gearboxStays ? undefined : (gaps.find(() => ofGearbox(gearbox, 'oilL')) ?? typicalOil(gearbox));
   if (oil)
     into.push({
       name: 'gearbox oil',
@@ -157,10 +157,21 @@ export function assessMass(subject: Subject, places: MassPlaces): CheckResult & 
       ),
       comMm: places.gearbox,
     });
+  const unweighed: string[] = [];
   for (const part of parts) {
-    const mass = gaps.find(() => ofPart(part, 'massKg'));
-    if (mass && mass.value !== 0) into.push({ name: part.name, mass, comMm: part.atMm ?? places.gearbox });
+    // A part that nobody has weighed counts with what its kind weighs; what rests on the sum alone is not judged then.
+    const mass = gaps.find(() => ofPart(part, 'massKg')) ?? typicalPart(part);
+    if (!part.massKg) unweighed.push(part.name);
+    if (mass.value !== 0) into.push({ name: part.name, mass, comMm: part.atMm ?? places.gearbox });
   }
+  // The car lost nothing only where nothing was taken out: an empty list is one that nobody has made.
+  if (chassis)
+    gaps.find(() => {
+      const leaves = (with_: 'engine' | 'gearbox') => chassis.lumps.some((l) => l.leavesWith === with_);
+      if ((!engineStays && !leaves('engine')) || (engineStays && !gearboxStays && !leaves('gearbox')))
+        throw new MissingInput('/chassis/lumps');
+    });
+  const lumpsKnown = !gaps.pointers.includes('/chassis/lumps');
   const checks = [];
   const { tyre } = subject;
   const fitted = chassis?.tyres.find((t) => t.fitted);
@@ -179,7 +190,7 @@ export function assessMass(subject: Subject, places: MassPlaces): CheckResult & 
       comMm: chassis.wheelbaseMm && [-chassis.wheelbaseMm.value / 2, 0, 290],
     });
   }
-  const massKnown = (bridge !== undefined || engineStays) && (boxMass !== undefined || gearboxStays);
+  const massKnown = (bridge !== undefined || engineStays) && (boxMass !== undefined || gearboxStays) && lumpsKnown;
   const sums = chassis && massKnown ? gaps.find(() => carSums(subject, chassis, places, out, into, gaps)) : undefined;
   const change = chassis && massKnown ? changeOf(out, into) : undefined;
 
@@ -195,6 +206,7 @@ export function assessMass(subject: Subject, places: MassPlaces): CheckResult & 
     limit,
     span: 80,
     signed: true,
+    ...(change && unweighed.length > 0 ? { state: 'unknown' as const } : {}),
     because: change
       ? `${say(
           out.reduce((s, m) => s + m.mass.value, 0),
@@ -202,10 +214,12 @@ export function assessMass(subject: Subject, places: MassPlaces): CheckResult & 
         )} out, ${say(
           into.reduce((s, m) => s + m.mass.value, 0),
           'massKg',
-        )} in.`
-      : chassis
-        ? `The installed mass of the ${bridge || engineStays ? 'gearbox' : 'engine'} is not known.`
-        : 'The car has not been weighed.',
+        )} in.${unweighed.length > 0 ? ` Nobody has weighed ${unweighed.join(', ')}: what its kind weighs is counted.` : ''}`
+      : chassis && !lumpsKnown
+        ? 'Nobody has listed what comes out of the car.'
+        : chassis
+          ? `The installed mass of the ${bridge || engineStays ? 'gearbox' : 'engine'} is not known.`
+          : 'The car has not been weighed.',
   });
   checks.push(changeCheck);
   if (changeCheck.state !== 'unknown' && limit !== undefined && change) {

@@ -4,6 +4,7 @@ import {
   ofCar,
   ofWeighing,
   SPRINGS,
+  unanswered,
   type Chassis,
   type Check,
   type CheckResult,
@@ -58,6 +59,42 @@ const BIAS_SLACK = 3;
 /** Less bump travel than this at full load meets its stop on an ordinary road, mm: the trade’s rule. */
 const BUMP_LEAST_MM = 35;
 
+const rideRow = (end: 'front' | 'rear') =>
+  ({
+    id: `ride-${end}`,
+    step: 'weight',
+    group: GROUP,
+    title: `Ride height, ${end}`,
+    quantity: 'lengthMm',
+    limitKind: 'between',
+    limit: -DROP_LIMIT_MM,
+    upperLimit: DROP_LIMIT_MM,
+    span: 30,
+    signed: true,
+  }) as const;
+const RIDE_ROW = { front: rideRow('front'), rear: rideRow('rear') } as const;
+const BIAS_ROW = {
+  id: 'brake-bias',
+  step: 'weight',
+  group: GROUP,
+  title: 'Brake bias, front',
+  quantity: 'percent',
+  limitKind: 'at least',
+  limit: -BIAS_SLACK,
+  span: 15,
+  signed: true,
+  digits: 1,
+} as const;
+/** Its limit comes from the index. */
+const LOAD_ROW = {
+  id: 'tyre-load',
+  step: 'weight',
+  group: GROUP,
+  title: 'Tyre load',
+  quantity: 'massKg',
+  limitKind: 'at most',
+} as const;
+
 const NOTHING: RideFigures = {
   front: undefined,
   rear: undefined,
@@ -89,17 +126,56 @@ interface Loaded {
 export function assessRide(subject: Subject, mass: MassFigures): CheckResult & { figures: RideFigures } {
   const { chassis } = subject;
   const { frontKg, rearKg, totalKg, comMm } = mass;
-  if (!chassis || !frontKg || !rearKg || !totalKg || !comMm) return { checks: [], findings: [], figures: NOTHING };
-  const car: Loaded = { subject, chassis, mass, frontKg, rearKg, totalKg, comMm };
   const said: Said = { checks: [], findings: [] };
+  if (!chassis) return { ...said, figures: NOTHING };
+  if (!frontKg || !rearKg || !totalKg || !comMm) {
+    // What stands in the way of the masses is said by their own question.
+    for (const row of [RIDE_ROW.front, RIDE_ROW.rear, BIAS_ROW, LOAD_ROW])
+      said.checks.push(
+        makeCheck({ ...row, figure: undefined, because: 'Needs the axle loads and the centre of mass.' }),
+      );
+    return { ...said, figures: NOTHING };
+  }
+  const car: Loaded = { subject, chassis, mass, frontKg, rearKg, totalKg, comMm };
+  const open = (
+    row: (typeof RIDE_ROW)['front' | 'rear'] | typeof BIAS_ROW | typeof LOAD_ROW,
+    title: string,
+    because: string,
+    missing: string,
+  ) => {
+    const { check, finding } = unanswered({ ...row, because }, title, [missing]);
+    said.checks.push(check);
+    said.findings.push(finding);
+  };
   const front = axleRide(car, 'front');
   const rear = axleRide(car, 'rear');
-  if (front) rideHeight(car, 'front', front, said);
-  if (rear) rideHeight(car, 'rear', rear, said);
+  if (!front || !rear) {
+    const because = 'Nobody has measured springs and motion ratio.';
+    open(RIDE_ROW.front, 'How the car stands on its springs is not known', because, '/chassis/springs');
+    said.checks.push(makeCheck({ ...RIDE_ROW.rear, figure: undefined, because }));
+  } else {
+    rideHeight(car, 'front', front, said);
+    rideHeight(car, 'rear', rear, said);
+  }
   if (front) bumpTravel('front', front, said);
   if (rear) bumpTravel('rear', rear, said);
   const brakes = brakeBias(car, said);
+  if (!chassis.brakeFrontPct)
+    open(
+      BIAS_ROW,
+      'Which axle locks first is not known',
+      'Nobody has entered the brake bias.',
+      '/chassis/brakeFrontPct',
+    );
   const tyreLoad = tyreLoads(car, said);
+  const { tyre } = subject;
+  if (!tyreLoad)
+    open(
+      LOAD_ROW,
+      'Whether the tyres carry the car is not known',
+      'Nobody has entered their load index.',
+      tyre ? `/chassis/tyres/${chassis.tyres.indexOf(tyre)}/loadIndex` : '/chassis/tyres',
+    );
   const L = ofCar(chassis, 'wheelbaseMm').value;
   const weighedRearKg = ofWeighing(chassis, 'rearKg').value;
   const total = ofWeighing(chassis, 'frontKg').value + weighedRearKg;
@@ -164,19 +240,10 @@ function axleRide({ subject, chassis, mass, frontKg, rearKg }: Loaded, end: 'fro
 function rideHeight({ subject }: Loaded, end: 'front' | 'rear', axle: AxleRide, said: Said): void {
   const off = Math.abs(axle.dropMm.value);
   const check = makeCheck({
-    id: `ride-${end}`,
-    step: 'weight',
-    group: GROUP,
-    title: `Ride height, ${end}`,
-    quantity: 'lengthMm',
+    ...RIDE_ROW[end],
     figure: { ...axle.dropMm, value: -axle.dropMm.value },
-    limitKind: 'between',
-    limit: -DROP_LIMIT_MM,
-    upperLimit: DROP_LIMIT_MM,
-    span: 30,
     // A spring puts it right: it is never worse than tight.
     state: off + axle.dropMm.plusMinus <= DROP_LIMIT_MM ? 'clear' : 'tight',
-    signed: true,
     because: `${say(axle.afterHz.value, 'frequencyHz')} instead of ${say(axle.beforeHz.value, 'frequencyHz')}; height and frequency come back with a spring of ${say(axle.springToRestore.value, 'stiffnessNPerMm')}; ${say(axle.springNow, 'stiffnessNPerMm')} is ${subject.candidate.springs?.[end === 'front' ? 'frontNPerMm' : 'rearNPerMm'] === undefined ? 'fitted' : 'planned'}.`,
   });
   said.checks.push(check);
@@ -246,22 +313,13 @@ function brakeBias(
   const fitted = chassis.brakeFrontPct;
   if (!fitted) return figures;
   const check = makeCheck({
-    id: 'brake-bias',
-    step: 'weight',
-    group: GROUP,
-    title: 'Brake bias, front',
-    quantity: 'percent',
+    ...BIAS_ROW,
     figure: {
       value: fitted.value - ideal.value,
       plusMinus: ideal.plusMinus,
       evidence: fitted.evidence,
       from: ideal.from,
     },
-    limitKind: 'at least',
-    limit: -BIAS_SLACK,
-    span: 15,
-    signed: true,
-    digits: 1,
     because: `${say(fitted.value, 'percent', { digits: 0 })} of the braking is in front; at ${BRAKED_AT_G} g the loads ask for ${sayDerived(ideal, 'percent', { digits: 0 })}, ${say(idealBefore, 'percent', { digits: 0 })} as it was weighed.`,
   });
   said.checks.push(check);
@@ -291,13 +349,9 @@ function tyreLoads({ subject, mass, frontKg, rearKg }: Loaded, said: Said): Ride
   const need = onTheRoad(subject, mass, worst, worst === 'front' ? frontKg : rearKg);
   const needKg = need.eachKg;
   const check = makeCheck({
-    id: 'tyre-load',
-    step: 'weight',
-    group: GROUP,
+    ...LOAD_ROW,
     title: need.with.length > 0 ? `Tyre load, ${need.with.at(-1)!} on` : 'Tyre load, empty',
-    quantity: 'massKg',
     figure: needKg,
-    limitKind: 'at most',
     limit: hasKg,
     span: hasKg / 2,
     because: `Each ${worst} tyre carries ${sayDerived(needKg, 'massKg')} with ${need.with.join(', ') || 'nobody aboard'}; index ${tyre.loadIndex} stands for ${say(hasKg, 'massKg')}. Passengers and luggage come on top.`,

@@ -5,14 +5,33 @@ import {
   type Check,
   type Finding,
   type CheckResult,
+  type BillLine,
   type Subject,
 } from '../../model/index.ts';
 import { say, worstEvidence, type Derived } from '../../units/index.ts';
+import type { JointFigures } from '../joints/index.ts';
 import { billOf, type Bill } from './bill.ts';
 
-export function assessMoney(subject: Subject): CheckResult & { figures: { bill: Bill } } {
+/** Where the price of a line is entered. */
+function priceAt({ engine, gearbox, chassis, candidate }: Subject, line: BillLine): string[] {
+  if (line.class === 'engine') return [`/engines/${engine.id}/price`];
+  if (line.class === 'gearbox') return [`/gearboxes/${gearbox.id}/price`];
+  if (line.acceptance?.kind === 'part') return [`/parts/${line.acceptance.partId}/price`];
+  const list = line.class === 'axle' ? chassis?.axleRatios : line.class === 'tyres' ? chassis?.tyres : undefined;
+  const i = (list ?? []).findIndex((x) =>
+    'ratio' in x ? Math.abs(x.ratio - candidate.finalDrive) < 1e-6 : x.code === candidate.tyreCode,
+  );
+  return i < 0 ? [] : [`/chassis/${line.class === 'axle' ? 'axleRatios' : 'tyres'}/${i}/price`];
+}
+
+export function assessMoney(
+  subject: Subject,
+  joints: JointFigures | undefined,
+): CheckResult & { figures: { bill: Bill } } {
   const { brief, currency } = subject;
-  const bill = billOf(subject);
+  const bill = billOf(subject, joints?.joints);
+  const guessed = bill.lines.filter((l) => l.class === 'joint').length;
+  const withGuesses = guessed === 0 ? '' : `, ${guessed} open ${guessed === 1 ? 'joint' : 'joints'} guessed`;
   const money = (value: number) => say(value, 'money', { currency });
   const worst = worstEvidence(
     bill.lines
@@ -33,7 +52,7 @@ export function assessMoney(subject: Subject): CheckResult & { figures: { bill: 
     limitKind: brief.budget === undefined ? 'info' : 'at most',
     limit: brief.budget,
     span: brief.budget === undefined ? undefined : brief.budget / 2,
-    because: `${bill.lines.length} lines${unpriced.length > 0 ? `, ${unpriced.length} of them without a price` : ''}: ${money(bill.total.low)} if all goes well, ${money(bill.total.likely)} likely, ${money(bill.total.high)} if nothing does.`,
+    because: `${bill.lines.length} lines${guessed > 0 ? `, ${guessed} of them guesses for joints that nobody has closed yet` : ''}${unpriced.length > 0 ? `, ${unpriced.length} of them without a price` : ''}: ${money(bill.total.low)} if all goes well, ${money(bill.total.likely)} likely, ${money(bill.total.high)} if nothing does.`,
   });
   checks.push(budget);
   if (brief.budget !== undefined) {
@@ -45,33 +64,46 @@ export function assessMoney(subject: Subject): CheckResult & { figures: { bill: 
           : budget.state === 'blocked'
             ? `${money(bill.meanTotal - brief.budget)} over the budget`
             : budget.state === 'tight'
-              ? `Inside the budget by less than the bill’s own doubt`
-              : `${money(brief.budget - bill.meanTotal)} of the budget left`,
+              ? `Inside the budget by less than the bill’s own doubt${withGuesses}`
+              : `${money(brief.budget - bill.meanTotal)} of the budget left${withGuesses}`,
+        { missing: unpriced.flatMap((l) => priceAt(subject, l)) },
       ),
     );
   }
+  const untimed = bill.lines.filter((l) => l.untimed);
   const hours = makeCheck({
     id: 'hours',
     step: 'money',
     group: 'Money and time',
     title: 'Hours',
     quantity: 'hours',
-    figure: { value: bill.meanHours, plusMinus: bill.plusMinusHours, evidence: 'estimated', from: [] },
+    figure:
+      untimed.length > 0
+        ? undefined
+        : { value: bill.meanHours, plusMinus: bill.plusMinusHours, evidence: 'estimated', from: [] },
     limitKind: brief.maxHours === undefined ? 'info' : 'at most',
     limit: brief.maxHours,
     span: brief.maxHours === undefined ? undefined : brief.maxHours / 2,
-    because: `${say(bill.hours.low, 'hours')} to ${say(bill.hours.high, 'hours')}, ${brief.ownLabour ? 'your own, at no cost' : `at ${money(brief.hourlyRate)} an hour`}.`,
+    because: `${untimed.length > 0 ? `Without the hours of ${untimed.map((l) => l.name).join(', ')}: ` : ''}${say(bill.hours.low, 'hours')} to ${say(bill.hours.high, 'hours')}, ${brief.ownLabour ? 'your own, at no cost' : `at ${money(brief.hourlyRate)} an hour`}.`,
   });
   checks.push(hours);
-  if (brief.maxHours !== undefined) {
+  if (brief.maxHours !== undefined || untimed.length > 0) {
+    const maxHours = brief.maxHours ?? 0;
     findings.push(
       findingOf(
         hours,
-        hours.state === 'blocked'
-          ? `${say(bill.meanHours - brief.maxHours, 'hours')} more than you want to spend`
-          : hours.state === 'tight'
-            ? 'Inside your hours by less than their doubt'
-            : `${say(bill.meanHours, 'hours')} of work`,
+        hours.state === 'unknown'
+          ? `Hours: those of ${untimed.map((l) => l.name).join(', ')} missing`
+          : hours.state === 'blocked'
+            ? `${say(bill.meanHours - maxHours, 'hours')} more than you want to spend`
+            : hours.state === 'tight'
+              ? 'Inside your hours by less than their doubt'
+              : `${say(bill.meanHours, 'hours')} of work`,
+        {
+          missing: untimed.flatMap((l) =>
+            l.acceptance?.kind === 'part' ? [`/parts/${l.acceptance.partId}/hours`] : [],
+          ),
+        },
       ),
     );
   }

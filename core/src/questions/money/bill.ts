@@ -13,6 +13,8 @@ import {
   type Subject,
 } from '../../model/index.ts';
 import { about, fixed, GUIDE_CURRENCY, NOTHING, pert, sumOf, type Distribution } from '../../units/index.ts';
+import type { JointFigures } from '../joints/index.ts';
+import { costOfOpenJoint } from './openJoints.ts';
 import { costOfOffer, refreshOf, type OfferCost, type OfferLine } from '../donor/index.ts';
 
 export interface Bill {
@@ -37,6 +39,7 @@ const CLASS_ORDER: readonly BillClass[] = [
   'tyres',
   'part',
   'sum',
+  'joint',
   'fit',
   'work',
 ];
@@ -54,18 +57,19 @@ const AXLE_HOURS: Distribution = { low: 4, likely: 6, high: 10 };
 /** A line before the build's currency is put to it; what it leaves out is nought, or no. */
 type Draft = Omit<AcceptedCost, 'hours'> &
   Pick<BillLine, 'id' | 'name'> &
-  Partial<Pick<BillLine, 'hours' | 'acceptance'>>;
+  Partial<Pick<BillLine, 'acceptance'>> & { readonly hours?: Distribution | undefined };
 
 /** Labour for some hours at the shop's rate: in a sum of likely hours and in one draw of them alike. */
 const labourFor = (hours: number, hourlyRate: number): number => hours * hourlyRate;
 
 /** The bill of a candidate as it stands: everything chosen and accepted, nothing else. */
-export function billOf(subject: Subject): Bill {
+export function billOf(subject: Subject, joints: JointFigures['joints'] = []): Bill {
   const lines = [
     ...chosenLines(subject),
     ...linesOf(subject, acceptedIn(subject.candidate)),
     ...refreshLines(subject),
     ...standingLines(subject),
+    ...openJointLines(joints),
   ]
     .map((draft) => lineOf(draft, subject.currency))
     .sort((a, b) => RANK[a.class] - RANK[b.class]);
@@ -112,6 +116,7 @@ function lineOf(draft: Draft, currency: string): BillLine {
     discontinued: draft.discontinued ?? false,
   };
   if (!price) line.unpriced = true;
+  if (!draft.hours && draft.acceptance?.kind === 'part') line.untimed = true;
   if (draft.acceptance) line.acceptance = draft.acceptance;
   return line;
 }
@@ -223,6 +228,21 @@ function refreshLines(subject: Subject): Draft[] {
       guideCurrency: GUIDE_CURRENCY,
     },
   ];
+}
+
+/** A joint of which nobody knows how it closes costs something all the same: a wide guess of its kind. */
+function openJointLines(joints: JointFigures['joints']): Draft[] {
+  return joints
+    .filter(({ closure }) => closure.how === 'open' || closure.how === 'unknown')
+    .map(({ key, kind, title, closure }) => ({
+      id: `joint-${key}`,
+      name: `${title}: ${closure.how === 'open' ? 'to be closed' : 'not known'}`,
+      class: 'joint',
+      why: 'a guess of its kind, from bought to made',
+      ...costOfOpenJoint(kind),
+      evidence: 'estimated',
+      guideCurrency: GUIDE_CURRENCY,
+    }));
 }
 
 function standingLines(subject: Subject): Draft[] {

@@ -10,6 +10,8 @@ export interface NoiseFigures {
   readonly levelDb: Derived | undefined;
 }
 
+const UNTOLD: Figure = { value: 0, plusMinus: 3, evidence: 'estimated', source: 'nobody has told' };
+
 /**
  * A level brought to the rule's distance (−6 dB per doubling outdoors) and power (+10·log10 of the ratio), with the
  * deltas of intake dressing and silencers. A gate with its doubt, never an approval.
@@ -24,7 +26,10 @@ export function assessNoise(
   const source = engine.noise;
   const deltas: Record<string, Figure> = {};
   for (const d of dressing) if (d.noiseDeltaDb) deltas[d.name] = level(d.noiseDeltaDb);
-  for (const p of parts) if (p.noiseDeltaDb) deltas[p.name] = level(p.noiseDeltaDb);
+  for (const p of parts)
+    if (p.noiseDeltaDb) deltas[p.name] = level(p.noiseDeltaDb);
+    // A silencer of which nobody has told what it does: either way, so that it makes nothing quieter.
+    else if (p.class === 'silencer' && source) deltas[p.name] = madeFrom(UNTOLD, source.levelDb);
   const powerDelta = source && peakPowerKw ? 10 * Math.log10(peakPowerKw / source.powerKw) : 0;
   const distanceDelta = source ? 6 * Math.log2(source.distanceM / rule.distanceM) : 0;
   const figure =

@@ -12,8 +12,9 @@ export function assessClutch(
   const { gearbox, parts } = subject;
   if (gearbox.kind === 'automatic' || gearbox.kind === 'dual clutch')
     return { margin: undefined, capacityNm: undefined };
-  const kit = parts.find((p) => p.clutch);
-  const clutch = kit?.clutch ?? gearbox.clutch;
+  const kit = parts.find((p) => p.clutch) ?? parts.find((p) => p.class === 'clutch kit');
+  // A kit whose figures nobody has entered is not the clutch that it replaces.
+  const clutch = kit ? kit.clutch : gearbox.clutch;
   const capacityNm =
     clutch &&
     propagate(
@@ -56,11 +57,21 @@ export function assessClutch(
       check.state === 'unknown'
         ? 'The clutch can’t be judged yet'
         : check.state === 'blocked'
-          ? `The clutch slips: it holds ${say((figure?.value ?? 0) * (peak?.value ?? 0), 'torqueNm')}`
+          ? (figure?.value ?? 0) < 1
+            ? `The clutch slips: it holds ${say((figure?.value ?? 0) * (peak?.value ?? 0), 'torqueNm')}`
+            : `The clutch is short of its reserve: it holds ${say(figure?.value ?? 0, 'ratio')} the peak torque, ${CLUTCH_RESERVE} is asked`
           : check.state === 'tight'
             ? 'The clutch holds by less than the doubt of its clamp load'
             : `The clutch holds ${say(figure?.value ?? 0, 'ratio')} peak torque`,
-      { about: [kit?.id ?? gearbox.id], missing: check.state === 'unknown' ? [`/gearboxes/${gearbox.id}/clutch`] : [] },
+      {
+        about: [kit?.id ?? gearbox.id],
+        missing:
+          check.state !== 'unknown'
+            ? []
+            : clutch
+              ? [`/engines/${subject.engine.id}/curves`]
+              : [kit ? `/parts/${kit.id}/clutch` : `/gearboxes/${gearbox.id}/clutch`],
+      },
     ),
   );
   return { margin: figure, capacityNm };

@@ -1,6 +1,14 @@
-import { bsfcOf, DUTY_LIMIT_PCT, FUEL, fuelEnergyKw, fuelOf, radiatorKw, USE_DUTY } from '../engine/index.ts';
+import type { CoolingFigures } from '../cooling/index.ts';
+import { bsfcOf, DUTY_LIMIT_PCT, FUEL, fuelOf, injectorsOf } from '../engine/index.ts';
 import { STANDARD_AIR_DENSITY, type GearingFigures, type RoadFigures } from '../gearing/index.ts';
-import { makeFinding, type CheckResult, type Finding, type Subject } from '../../model/index.ts';
+import {
+  makeFinding,
+  type CheckResult,
+  type Finding,
+  type Part,
+  type RAISED_LINKS,
+  type Subject,
+} from '../../model/index.ts';
 import { say, scatterOf, type Figure } from '../../units/index.ts';
 import { CLUTCH_RESERVE } from './clutch.ts';
 import { SERVICE_FACTOR } from './load.ts';
@@ -9,10 +17,6 @@ import type { StrengthFigures } from './assessStrength.ts';
 import { gearWord } from './gearLoad.ts';
 import { rankComponentLimits, type ComponentLimit, type ComponentLimits } from './weakestComponent.ts';
 
-const COOLANT_SHARE = 0.3;
-/** Doubt of what a core sheds, as a share. */
-const CORE_DOUBT = 0.2;
-
 /** The order in which engine, fuel, cooling, clutch, gearbox, axle, tyres and brakes give up, and what is said of it. */
 export function assessComponents(
   subject: Subject,
@@ -20,14 +24,15 @@ export function assessComponents(
   road: RoadFigures,
   strength: StrengthFigures,
   driveline: DrivelineFigures,
+  cooling: CoolingFigures | undefined,
 ): CheckResult & { figures: ComponentLimits } {
   const links = [
     ...engineLinks(subject, gearing),
-    coolingLink(subject),
+    coolingLink(cooling),
     ...drivelineLinks(subject, gearing, strength, driveline),
     tyreLink(gearing, road),
     brakeLink(subject),
-  ];
+  ].map((link) => raised(link, subject.parts));
   const { now, later } = subject.brief;
   const order = rankComponentLimits(links, { now: now.powerKw, later: later.powerKw }, subject.parts);
   const findings: Finding[] = [];
@@ -72,6 +77,34 @@ export function assessComponents(
   return { checks: [], findings, figures: order };
 }
 
+/** Which links a part can raise, by their ids. */
+const LINK_IDS: Readonly<Record<(typeof RAISED_LINKS)[number], RegExp>> = {
+  'bottom end': /^inside/,
+  fuel: /^fuel$/,
+  air: /^air$/,
+  gearbox: /^gear/,
+  axle: /^axle$/,
+  'half shafts': /^shafts$/,
+};
+
+/** A link with the part that raises it, where it is raised above what it stands. */
+function raised(link: ComponentLimit, parts: readonly Part[]): ComponentLimit {
+  const part = parts.find((p) => p.raises && LINK_IDS[p.raises.link].test(link.id));
+  const to = part?.raises?.toKw;
+  if (!part || !to || (link.kw !== undefined && link.kw >= to.value)) return link;
+  const { missing: _known, ...rest } = link;
+  return {
+    ...rest,
+    kw: to.value,
+    plusMinusKw: scatterOf(to),
+    evidence: to.evidence,
+    because: `${part.name}: good for ${say(to.value, 'powerKw')}.`,
+    raisedBy: [...new Set([...link.raisedBy, part.class])],
+  };
+}
+
+const sentenceCase = (s: string) => s.charAt(0).toUpperCase() + s.slice(1);
+
 const spread = (kw: number, f: Figure) => (f.value === 0 ? 0 : (kw * scatterOf(f)) / f.value);
 
 function engineLinks(subject: Subject, gearing: GearingFigures): ComponentLimit[] {
@@ -111,8 +144,9 @@ function engineLinks(subject: Subject, gearing: GearingFigures): ComponentLimit[
             raisedBy: [],
           },
         ];
-  if (engine.injectors) {
-    const { count, flowCcPerMin, referenceBar, railBar } = engine.injectors;
+  const injectors = injectorsOf(subject);
+  if (injectors) {
+    const { count, flowCcPerMin, referenceBar, railBar } = injectors;
     const flow = flowCcPerMin.value * Math.sqrt(railBar.value / referenceBar.value) * (DUTY_LIMIT_PCT / 100);
     const bsfc = bsfcOf(subject);
     const kw = (count * flow * 60 * FUEL[fuelOf(subject)].densityKgPerL.value) / bsfc.value;
@@ -124,7 +158,7 @@ function engineLinks(subject: Subject, gearing: GearingFigures): ComponentLimit[
       plusMinusKw: Math.hypot(spread(kw, flowCcPerMin), spread(kw, bsfc)),
       evidence: bsfc.evidence,
       because: `${count} injectors of ${say(flowCcPerMin.value, 'flowCcPerMin')} at ${DUTY_LIMIT_PCT} % duty.`,
-      raisedBy: [],
+      raisedBy: ['injectors', 'pump'],
     });
   }
   links.push(airLink(subject));
@@ -167,11 +201,10 @@ function airLink(subject: Subject): ComponentLimit {
   };
 }
 
-function coolingLink(subject: Subject): ComponentLimit {
-  const radiator = subject.chassis?.radiator;
-  const better = subject.parts.find((p) => p.class === 'radiator' && p.radiator);
-  const core = better?.radiator ?? radiator;
-  if (!core)
+function coolingLink(cooling: CoolingFigures | undefined): ComponentLimit {
+  const raisedBy = ['radiator', 'fan'] as const;
+  const limitKw = cooling?.limitKw;
+  if (!limitKw)
     return {
       id: 'cooling',
       carries: true,
@@ -181,23 +214,17 @@ function coolingLink(subject: Subject): ComponentLimit {
       evidence: undefined,
       because: 'Nobody has measured the radiator’s core.',
       missing: '/chassis/radiator',
-      raisedBy: ['radiator'],
+      raisedBy,
     };
-  const sheds = radiatorKw(core.coreM2.value, core.thicknessMm.value, false);
-  const f = FUEL[fuelOf(subject)];
-  const bsfc = bsfcOf(subject);
-  const perKw = COOLANT_SHARE * fuelEnergyKw(1, bsfc.value, f.heatingMjPerKg.value);
-  const duty = USE_DUTY[subject.brief.use]!;
-  const kw = sheds / (perKw * duty);
   return {
     id: 'cooling',
     carries: true,
     name: 'cooling',
-    kw,
-    plusMinusKw: Math.hypot(CORE_DOUBT * kw, spread(kw, bsfc)),
-    evidence: 'estimated',
-    because: `${better ? `${better.name}: ` : ''}${say(core.coreM2.value, 'areaM2')} of core, ${say(core.thicknessMm.value, 'lengthMm')} thick, sheds ${say(sheds, 'powerKw')} at road speed; ${subject.brief.use} asks ${say(100 * duty, 'percent', { digits: 0 })} of full power for long.`,
-    raisedBy: ['radiator'],
+    kw: limitKw.value,
+    plusMinusKw: limitKw.plusMinus,
+    evidence: limitKw.evidence,
+    because: `${sentenceCase(cooling.core!)} keeps it cool up to there in the brief’s worst air: climbing, crawling and on the share of power that its use asks for long.`,
+    raisedBy,
   };
 }
 

@@ -3,6 +3,8 @@ import {
   findingOf,
   makeCheck,
   makeFinding,
+  unanswered,
+  type Chassis,
   type Check,
   type Finding,
   type CheckResult,
@@ -28,6 +30,8 @@ export interface DrivelineFigures {
   readonly donorLaunchJ: number | undefined;
 }
 
+type Tube = NonNullable<Chassis['propshaft']>;
+
 const GROUP = 'Driving';
 /** Joints placed with a tape, mm. */
 const LENGTH_DOUBT_MM = 5;
@@ -52,6 +56,7 @@ export function assessDriveline(
 ): CheckResult & { figures: DrivelineFigures } {
   const said: Said = { checks: [], findings: [] };
   const axle = axleStrength(subject, gearing, gears, said);
+  propshaftStrength(subject, gearing, gears, said);
   const propshaft = propshaftSpeed(subject, gearing, propshaftMm, said);
   const launch = launchBesideDonor(subject, gearing, said);
   return { ...said, figures: { ...axle, ...propshaft, ...launch } };
@@ -62,40 +67,43 @@ type AxleFigures = Pick<DrivelineFigures, 'pinionNm' | 'shaftNm' | 'pinionMargin
 /** Pinion and half shafts in first: what the engine or the tyres put through them against what they are rated for. */
 function axleStrength(subject: Subject, gearing: GearingFigures, gears: readonly GearLoad[], said: Said): AxleFigures {
   const { chassis, gearbox, candidate } = subject;
-  const peak = gearing.peakTorqueNm;
   const { behindNm, governs } = behindGearbox(subject, gearing, gears);
   const pinion = gearbox.finalDriveInside === undefined ? chassis?.axleRating?.pinionTorqueNm : undefined;
   const shaft = chassis?.axleRating?.shaftTorqueNm;
   const { differential, share } = oneShaftShare(subject);
   const shaftNm = behindNm === undefined ? undefined : behindNm * gearing.finalDrive * share;
-  const margin = (rating: Figure | undefined, load: number | undefined) =>
-    rating && load !== undefined && peak
-      ? propagate(
-          {
-            rating,
-            'peak torque':
-              governs === 'engine' ? { ...peak, value: 1, plusMinus: peak.plusMinus / peak.value } : exactly(1),
-          },
-          (v) => v.rating / (load * v['peak torque']),
-        )
-      : undefined;
-  const pinionMargin = margin(pinion, behindNm);
-  const shaftMargin = margin(shaft, shaftNm);
-  for (const [id, title, what, figure, load, rating] of [
-    ['axle-margin', 'Axle margin', 'axle', pinionMargin, behindNm, pinion],
-    ['shaft-margin', 'Half shaft margin', 'half shaft', shaftMargin, shaftNm, shaft],
+  const pinionMargin = marginOf(pinion, behindNm, governs, gearing);
+  const shaftMargin = marginOf(shaft, shaftNm, governs, gearing);
+  for (const [id, title, what, figure, load, rating, key] of [
+    ['axle-margin', 'Axle margin', 'axle', pinionMargin, behindNm, pinion, 'pinionTorqueNm'],
+    ['shaft-margin', 'Half shaft margin', 'half shaft', shaftMargin, shaftNm, shaft, 'shaftTorqueNm'],
   ] as const) {
-    if (!rating) continue;
-    const check = makeCheck({
+    // A transaxle has its pinion inside: its own rating is the gearbox’s.
+    if (!chassis || (id === 'axle-margin' && gearbox.finalDriveInside !== undefined)) continue;
+    const row = {
       id,
-      step: 'gearing',
+      step: 'gearing' as const,
       group: GROUP,
       title,
-      quantity: 'ratio',
-      figure,
-      limitKind: 'at least',
+      quantity: 'ratio' as const,
+      limitKind: 'at least' as const,
       limit: 1,
       span: 1,
+    };
+    if (!rating) {
+      const open = unanswered(
+        { ...row, because: `Nobody has entered what the ${what} stands.` },
+        `Nobody knows what the ${what} stands`,
+        [`/chassis/axleRating/${key}`],
+        [candidate.id],
+      );
+      said.checks.push(open.check);
+      said.findings.push(open.finding);
+      continue;
+    }
+    const check = makeCheck({
+      ...row,
+      figure,
       // Without the car's mass nobody knows what the tyres hand back.
       ...(gearing.gripN === undefined && figure && figure.value < 1 ? { state: 'unknown' as const } : {}),
       because:
@@ -113,11 +121,31 @@ function axleStrength(subject: Subject, gearing: GearingFigures, gears: readonly
             : check.state === 'tight'
               ? `The ${what} stands first by less than the doubt of its rating`
               : `Nobody can say yet whether the ${what} stands it`,
-          { about: [candidate.id] },
+          {
+            about: [candidate.id],
+            missing: check.state === 'unknown' && !figure ? [`/engines/${subject.engine.id}/curves`] : [],
+          },
         ),
       );
   }
   return { pinionNm: behindNm, shaftNm, pinionMargin, shaftMargin };
+}
+
+/** A rating over a load, with the doubt of the torque curve where the engine sets the load. */
+function marginOf(
+  rating: Figure | undefined,
+  load: number | undefined,
+  governs: 'engine' | 'tyres',
+  { peakTorqueNm: peak }: GearingFigures,
+): Derived | undefined {
+  if (!rating || load === undefined || !peak) return undefined;
+  return propagate(
+    {
+      rating,
+      'peak torque': governs === 'engine' ? { ...peak, value: 1, plusMinus: peak.plusMinus / peak.value } : exactly(1),
+    },
+    (v) => v.rating / (load * v['peak torque']),
+  );
 }
 
 /** Torque behind the gearbox in first, N·m: the engine's, or what the tyres hand back. */
@@ -139,6 +167,79 @@ function oneShaftShare({ chassis, candidate }: Subject) {
   return { differential, share: differential === 'open' ? 0.5 : differential === 'locked' ? 1 : bias / (1 + bias) };
 }
 
+/** The tube between gearbox and axle; where there must be one and nobody has entered it, where it is entered. */
+function propshaftIn({ chassis, gearbox, parts }: Subject): {
+  readonly tube: Tube | undefined;
+  readonly missing?: string;
+} {
+  // A transaxle has none, and neither has a car that is driven in front.
+  if (!chassis || chassis.drive === 'front' || gearbox.finalDriveInside !== undefined || gearbox.halfShaftsMm)
+    return { tube: undefined };
+  const bought = parts.find((p) => p.propshaft) ?? parts.find((p) => p.class === 'propshaft');
+  if (bought)
+    return bought.propshaft
+      ? { tube: bought.propshaft }
+      : { tube: undefined, missing: `/parts/${bought.id}/propshaft` };
+  return chassis.propshaft ? { tube: chassis.propshaft } : { tube: undefined, missing: '/chassis/propshaft' };
+}
+
+const MARGIN_ROW = {
+  id: 'propshaft-margin',
+  step: 'gearing',
+  group: GROUP,
+  title: 'Propshaft margin',
+  quantity: 'ratio',
+  limitKind: 'at least',
+  limit: 1,
+  span: 1,
+} as const;
+
+/** What the propshaft stands against the torque behind the gearbox in first. */
+function propshaftStrength(subject: Subject, gearing: GearingFigures, gears: readonly GearLoad[], said: Said): void {
+  const { tube } = propshaftIn(subject);
+  const { behindNm, governs } = behindGearbox(subject, gearing, gears);
+  if (!tube) return;
+  const bought = subject.parts.find((p) => p.propshaft === tube);
+  const { ratingNm } = tube;
+  if (!ratingNm) {
+    const open = unanswered(
+      { ...MARGIN_ROW, because: 'Its joints give up before its tube, and nobody has said what they stand.' },
+      'Nobody knows what the propshaft stands',
+      [bought ? `/parts/${bought.id}/propshaft/ratingNm` : '/chassis/propshaft/ratingNm'],
+      [subject.candidate.id],
+    );
+    said.checks.push(open.check);
+    said.findings.push(open.finding);
+    return;
+  }
+  const figure = marginOf(ratingNm, behindNm, governs, gearing);
+  const check = makeCheck({
+    ...MARGIN_ROW,
+    figure,
+    ...(gearing.gripN === undefined && figure && figure.value < 1 ? { state: 'unknown' as const } : {}),
+    because:
+      behindNm === undefined
+        ? 'Needs a torque curve.'
+        : `${say(ratingNm.value, 'torqueNm')} (${ratingNm.evidence}) against ${say(behindNm, 'torqueNm')} in first, set by the ${governs}. A hoop round it is the usual caution.`,
+  });
+  said.checks.push(check);
+  if (check.state !== 'clear')
+    said.findings.push(
+      findingOf(
+        check,
+        check.state === 'blocked'
+          ? `The propshaft is ${say(behindNm! - ratingNm.value, 'torqueNm')} short in first`
+          : check.state === 'tight'
+            ? 'The propshaft stands first by less than the doubt of its rating'
+            : 'Nobody can say yet whether the propshaft stands it',
+        {
+          about: [subject.candidate.id],
+          missing: check.state === 'unknown' && !figure ? [`/engines/${subject.engine.id}/curves`] : [],
+        },
+      ),
+    );
+}
+
 type PropshaftFigures = Pick<DrivelineFigures, 'propshaftRpm' | 'criticalRpm'>;
 
 /** The propshaft at top speed against the speed at which it whips. */
@@ -148,9 +249,30 @@ function propshaftSpeed(
   lengthMm: number | undefined,
   said: Said,
 ): PropshaftFigures {
-  const tube = subject.parts.find((p) => p.propshaft)?.propshaft ?? subject.chassis?.propshaft;
-  if (!tube || subject.gearbox.finalDriveInside !== undefined)
+  const { tube, missing } = propshaftIn(subject);
+  const row = {
+    id: 'propshaft-speed' as const,
+    step: 'gearing' as const,
+    group: GROUP,
+    title: 'Propshaft, of critical speed',
+    quantity: 'percent' as const,
+    limitKind: 'at most' as const,
+    limit: 100 * CRITICAL_SHARE,
+    span: 60,
+    digits: 0,
+  };
+  if (!tube) {
+    if (missing) {
+      const open = unanswered(
+        { ...row, because: 'Nobody has entered its tube.' },
+        'Nobody knows the propshaft: neither its speed nor what it stands can be judged',
+        [missing],
+      );
+      said.checks.push(makeCheck({ ...MARGIN_ROW, figure: undefined, because: open.check.because }), open.check);
+      said.findings.push(open.finding);
+    }
     return { propshaftRpm: undefined, criticalRpm: undefined };
+  }
   const { topSpeed: top, rollingRadius: radius } = gearing;
   const propshaftRpm =
     top && radius
@@ -175,16 +297,8 @@ function propshaftSpeed(
       ? propagate({ 'critical speed': critical }, (v) => (100 * propshaftRpm) / v['critical speed'])
       : undefined;
   const check = makeCheck({
-    id: 'propshaft-speed',
-    step: 'gearing',
-    group: GROUP,
-    title: 'Propshaft, of critical speed',
-    quantity: 'percent',
+    ...row,
     figure: share,
-    limitKind: 'at most',
-    limit: 100 * CRITICAL_SHARE,
-    span: 60,
-    digits: 0,
     because:
       critical && propshaftRpm !== undefined && sectionMm !== undefined
         ? `${say(propshaftRpm, 'rpm')} at top speed; a ${tube.outerDiameterMm} mm tube of ${say(sectionMm, 'lengthMm')} between joints${tube.pieces > 1 ? `, in ${tube.pieces} pieces,` : ''} whips at ${say(critical.value, 'rpm')}. Above ${say(100 * CRITICAL_SHARE, 'percent', { digits: 0 })} it is not driven.`
@@ -202,7 +316,7 @@ function propshaftSpeed(
             ? 'Propshaft at its speed limit by less than the doubt of its length'
             : 'Propshaft speed can’t be judged yet',
         {
-          missing: check.state === 'unknown' ? ['/chassis/pinion'] : [],
+          missing: check.state === 'unknown' && lengthMm === undefined ? ['/chassis/pinion'] : [],
           because: `${check.because}${longest === undefined ? '' : ` One piece of this tube may be ${say(longest, 'lengthMm')}: make it in ${Math.ceil((lengthMm ?? longest) / longest)} pieces with a centre bearing, or of a wider tube. A hoop round the front joint is the usual caution.`}`,
         },
       ),
@@ -246,7 +360,7 @@ function launchBesideDonor(subject: Subject, gearing: GearingFigures, said: Said
         id: 'launch-heat',
         state: 'tight',
         step: 'gearing',
-        title: `Each start heats the clutch ${say(share, 'ratio')} times as much as in the car it came from`,
+        title: `Each start heats the clutch ${say(share, 'number', { digits: 2 })} times as much as in the car it came from`,
         because: `${say(driven.value + behindKg, 'massKg')}${behindKg > 0 ? ' with the trailer' : ''} against ${say(kerb.value, 'massKg')}, at this gearing from ${say(launchRpm, 'rpm')}: ${(launchJ / 1000).toFixed(0)} kJ a start. A shorter first or final drive takes it down by its square.`,
         about: [gearbox.id],
       }),

@@ -39,6 +39,8 @@ function bandUnder(subject: Subject, gearing: GearingFigures, limitNm: number): 
   return Math.min(best, limitNm);
 }
 
+const gearList = (gears: readonly GearLoad[]) => gears.map((g) => gearWord(g.gear)).join(', ');
+
 /** What the gearbox and the clutch are rated for, against what engine and tyres put through them in each gear. */
 export function assessStrength(subject: Subject, gearing: GearingFigures): CheckResult & { figures: StrengthFigures } {
   const { gearbox, engine, brief } = subject;
@@ -78,6 +80,9 @@ export function assessStrength(subject: Subject, gearing: GearingFigures): Check
       : undefined;
   // Without the car's mass nobody knows what the tyres pass: a box too weak for the engine may yet be saved by them.
   const gripUnknown = worst !== undefined && worst.margin! < 1 && gearing.gripN === undefined;
+  // A rating for one gear says nothing of the others.
+  const unrated = worst === undefined ? [] : gears.filter((g) => g.margin === undefined);
+  const openGears = unrated.length > 0 && worst!.margin! >= 1;
   const check = makeCheck({
     id: 'gearbox-margin',
     step: 'gearing',
@@ -88,9 +93,9 @@ export function assessStrength(subject: Subject, gearing: GearingFigures): Check
     limitKind: 'at least',
     limit: 1,
     span: 1,
-    ...(gripUnknown ? { state: 'unknown' as const } : {}),
+    ...(gripUnknown || openGears ? { state: 'unknown' as const } : {}),
     because: worst?.bridged
-      ? `Rated ${say(worst.ratingNm!, 'torqueNm')} at its input (${worst.bridged.inputNm.evidence}${worst.bridged.steps.length > 0 ? `, from what was told by: ${worst.bridged.steps.map((s) => s.name).join('; ')}` : ''}); ${gearWord(worst.gear)} sees ${say(worst.loadNm, 'torqueNm')}, set by the ${worst.governs === 'grip' ? 'tyres' : `engine × ${factor} for ${brief.use}`}. A dumped clutch adds the engine's inertia torque to that.`
+      ? `${openGears ? `Nobody has a rating for ${gearList(unrated)}. ` : ''}Rated ${say(worst.ratingNm!, 'torqueNm')} at its input (${worst.bridged.inputNm.evidence}${worst.bridged.steps.length > 0 ? `, from what was told by: ${worst.bridged.steps.map((s) => s.name).join('; ')}` : ''}); ${gearWord(worst.gear)} sees ${say(worst.loadNm, 'torqueNm')}, set by the ${worst.governs === 'grip' ? 'tyres' : `engine × ${factor} for ${brief.use}`}. A dumped clutch adds the engine's inertia torque to that.`
       : peak
         ? `Nobody has a rating for the ${gearbox.name}.`
         : 'Needs a torque curve.',
@@ -101,16 +106,18 @@ export function assessStrength(subject: Subject, gearing: GearingFigures): Check
     findings.push(
       findingOf(
         check,
-        state === 'unknown'
-          ? `${box} is too weak for the engine in ${gearWord(worst.gear)} unless the tyres slip first, and nobody can say`
-          : state === 'blocked'
-            ? `${box} is ${say(worst.loadNm - worst.ratingNm!, 'torqueNm')} short in ${gearWord(worst.gear)}`
-            : state === 'tight'
-              ? `${box} stands ${gearWord(worst.gear)} by less than the doubt of its rating`
-              : `${box} has ${say(worst.margin!, 'ratio')} margin in its worst gear, ${gearWord(worst.gear)}`,
+        state === 'unknown' && openGears
+          ? `Nobody knows what the ${gearbox.shortName} stands in ${gearList(unrated)}`
+          : state === 'unknown'
+            ? `${box} is too weak for the engine in ${gearWord(worst.gear)} unless the tyres slip first, and nobody can say`
+            : state === 'blocked'
+              ? `${box} is ${say(worst.loadNm - worst.ratingNm!, 'torqueNm')} short in ${gearWord(worst.gear)}`
+              : state === 'tight'
+                ? `${box} stands ${gearWord(worst.gear)} by less than the doubt of its rating`
+                : `${box} has ${say(worst.margin!, 'ratio')} margin in its worst gear, ${gearWord(worst.gear)}`,
         {
           about: [gearbox.id, engine.id],
-          missing: gripUnknown ? ['/chassis/weighing'] : [],
+          missing: openGears ? [`/gearboxes/${gearbox.id}/ratings`] : [],
           remedies: state === 'blocked' ? mapRemedies(subject, gearing, gears, factor) : [],
         },
       ),

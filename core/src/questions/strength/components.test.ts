@@ -82,6 +82,26 @@ describe('the rating bridge', () => {
     // Each step adds doubt in quadrature.
     expect(b.inputNm.plusMinus / b.inputNm.value).toBeCloseTo(Math.hypot(6 / 150, 0.03 / 0.85, 0.12), 3);
   });
+  test('a builder’s word is worth the more the more boxes it rests on, and the less the shorter they ran', () => {
+    const doubt = (ran?: { boxes: number; forKm?: number }) =>
+      ratingAtInputShaft({
+        id: 'a',
+        torqueNm: { ...nm(300), plusMinus: 0 },
+        by: 'one builder',
+        inUse: true,
+        ...(ran && { ran }),
+      })!.inputNm.plusMinus / 300;
+    expect(doubt()).toBeCloseTo(0.12, 9);
+    expect(doubt({ boxes: 1, forKm: 60_000 })).toBeCloseTo(0.12, 9);
+    expect(doubt({ boxes: 4, forKm: 60_000 })).toBeCloseTo(0.06, 9);
+    expect(doubt({ boxes: 4, forKm: 2000 })).toBeCloseTo(0.09, 9);
+    expect(doubt({ boxes: 400 })).toBeCloseTo(0.04, 9);
+    // A maker’s sheet has its own ±.
+    expect(
+      ratingAtInputShaft({ id: 'a', torqueNm: nm(300), by: 'maker', ran: { boxes: 4 }, inUse: true })!.inputNm
+        .plusMinus,
+    ).toBe(10);
+  });
   test('a power without its engine speed says nothing', () => {
     expect(ratingAtInputShaft({ id: 'a', powerKw: nm(150), inUse: true })).toBeUndefined();
   });

@@ -1,5 +1,5 @@
 import type { Rating } from '../../model/index.ts';
-import { propagate, worstEvidence, type Derived, type Figure } from '../../units/index.ts';
+import { propagate, say, worstEvidence, type Derived, type Figure } from '../../units/index.ts';
 
 /** One step from what was told to torque at the input shaft, with the torque after it. */
 interface RatingStep {
@@ -26,6 +26,26 @@ const WORD_DOUBT: Readonly<Record<NonNullable<Rating['by']>, number>> = {
   'several builders': 0.06,
   'one builder': 0.12,
 };
+
+/** One box that held proves little, a dozen more; none is surer than this. */
+const SUREST_WORD = 0.04;
+/** A box that ran for less has not shown that it lasts, km; its word is worth half as much more doubt. */
+const SHORT_RUN_KM = 10_000;
+const SHORT_RUN = 1.5;
+
+/** Doubt of whose word a rating is, as a share: a builder’s shrinks with the number of boxes run, and grows where they ran for little. */
+function wordDoubt({ by, ran }: Rating): number {
+  const plain = by ? WORD_DOUBT[by] : 0;
+  if (plain === 0 || !ran) return plain;
+  const short = ran.forKm !== undefined && ran.forKm < SHORT_RUN_KM ? SHORT_RUN : 1;
+  return Math.max(SUREST_WORD, (WORD_DOUBT['one builder'] * short) / Math.sqrt(ran.boxes));
+}
+
+function ranWords({ ran }: Rating): string {
+  if (!ran) return '';
+  const far = ran.forKm === undefined ? '' : ` for ${say(ran.forKm, 'travelledKm')}`;
+  return `: ${ran.boxes} run${far}${ran.inWhat ? `, ${ran.inWhat}` : ''}`;
+}
 
 /**
  * Brings a rating to torque at the input shaft of the box as it is bought (used, in the state it left the works), step by
@@ -62,8 +82,8 @@ export function ratingAtInputShaft(rating: Rating): InputShaftRating | undefined
       (by * BUILT_OVER_STOCK.plusMinus) / BUILT_OVER_STOCK.value,
     );
   }
-  const word = rating.by ? WORD_DOUBT[rating.by] : 0;
-  if (word > 0) step(`the word of ${rating.by}`, 1, word);
+  const word = wordDoubt(rating);
+  if (word > 0) step(`the word of ${rating.by}${ranWords(rating)}`, 1, word);
   const fixed = exact.reduce((p, x) => p * x, 1);
   const d = propagate(inputs, (v) => Object.values<number>(v).reduce((p, x) => p * x, fixed));
   // The steps are rules of ours; the word that was given keeps its own name.
@@ -77,7 +97,7 @@ export function ratingAtInputShaft(rating: Rating): InputShaftRating | undefined
   };
 }
 
-/** The rating that holds in a gear: its own where there is one, else the box's; brought to the input shaft. */
+/** The rating that holds in a gear: its own where there is one, else the box's; brought to the input shaft. One without a figure says nothing of its gear. */
 export function ratingIn(ratings: readonly Rating[], gear: number): InputShaftRating | undefined {
   const inUse = ratings.filter((r) => r.inUse);
   const found = inUse.find((r) => r.gear === gear) ?? inUse.find((r) => r.gear === undefined);

@@ -90,6 +90,18 @@ const GAPS: readonly (CarGap & { readonly known: (c: Chassis) => boolean })[] = 
     known: (c) => c.brakeFrontPct !== undefined,
   },
   {
+    pointer: '/chassis/radiator',
+    label: 'radiator core',
+    buys: 'whether it keeps cool',
+    known: (c) => c.radiator !== undefined,
+  },
+  {
+    pointer: '/chassis/cooling',
+    label: 'radiator air path and fans',
+    buys: 'whether it keeps cool, in traffic too',
+    known: (c) => (c.cooling?.seal ?? c.cooling?.airSharePct) !== undefined && c.cooling?.fanM3PerH !== undefined,
+  },
+  {
     pointer: '/chassis/axleRating',
     label: 'axle and half-shaft ratings',
     buys: 'what the axle stands',

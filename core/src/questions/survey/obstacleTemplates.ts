@@ -318,6 +318,7 @@ export const TEMPLATES: readonly Template[] = [
       bar([-mm('rear'), mm('side'), mm('centre')], [-mm('front'), mm('side'), mm('centre')], mm('diameter')),
   },
   line('brake-line', 'brake line', 'brake line', 'Firewall', 6, 'Heat near it is dangerous.'),
+  line('fuel-line', 'fuel line', 'fuel line', 'Firewall', 8, 'Fuel near heat burns.'),
   line('hose', 'hose', 'hose', 'Firewall', 20, 'Heat kills it.'),
   line('loom', 'wiring loom', 'loom', 'Firewall', 30, 'Heat and edges kill it.'),
   line('cable', 'throttle or clutch cable', 'cable', 'Firewall', 10, 'It has to keep its sweep.'),

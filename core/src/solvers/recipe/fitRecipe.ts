@@ -1,4 +1,4 @@
-import { awayOf, thicknessAlong } from '../../questions/fit/index.ts';
+import { awayOf, shieldable, thicknessAlong } from '../../questions/fit/index.ts';
 import { convexOf } from '../../geometry/index.ts';
 import {
   allowedChanges,
@@ -108,7 +108,7 @@ export function recipeSteps(subject: Subject, near: (id: string) => boolean = ()
   }
   for (const obstacle of obstacles) if (near(obstacle.id)) steps.push(...obstacleSteps(obstacle, candidate, worth));
   for (const o of [...obstacles, ...(candidate.routes ?? [])]) {
-    const line = 'role' in o && ['hose', 'loom', 'cable', 'brake line'].includes(o.role);
+    const line = 'role' in o && shieldable(o.role);
     const isRoute = 'kind' in o && !['exhaust', 'intake pipe', 'charge pipe'].includes(o.kind);
     if (!(line || isRoute) || ('shielded' in o && o.shielded) || candidate.shields?.includes(o.id) || !near(o.id))
       continue;

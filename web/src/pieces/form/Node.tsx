@@ -14,7 +14,7 @@ import { LinesField, PointsField } from './lists.tsx';
 import { blankOf, isFigure, isPlain, isRecord, isThreePoint, itemOf, titleOf, tupleOf } from './schema.ts';
 import { rangeOfSchema, type Schema } from '../schemaRange.ts';
 import layout from '../layout.module.css';
-import { quantityOf } from '../fieldQuantity.ts';
+import { quantityOf } from '@sable/core/model';
 import css from './form.module.css';
 
 export interface NodeProps {

@@ -1,4 +1,5 @@
-import { SCHOOLS, USES, type Brief } from '@sable/core';
+import { FUELS, SCHOOLS, USES, type Brief, type FuelName } from '@sable/core';
+import { FUEL, petrolOf } from '@sable/core/questions/engine';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import Switch from '@mui/material/Switch';
 import { useBuild } from '../../hooks/buildState.tsx';
@@ -25,13 +26,25 @@ export function Driving() {
   );
 }
 
+/** Octane of a fuel; a diesel has none, and what was there stays. */
+const octaneIn = (fuel: FuelName, brief: Brief) => (FUEL[fuel].ron > 0 ? FUEL[fuel].ron : brief.fuelOctaneRon);
+
 export function Targets() {
+  const { brief, change } = useBriefForm();
   return (
     <FieldGroup title="What it must make">
       <BriefFigure pointer="/now/powerKw" label="Peak power, now" quantity="powerKw" optional />
       <BriefFigure pointer="/now/bandTorqueNm" label="Torque in the band, now" quantity="torqueNm" optional />
       <BriefFigure pointer="/later/powerKw" label="Peak power, later" quantity="powerKw" optional />
-      <BriefFigure pointer="/fuelOctaneRon" label="Fuel, RON" quantity="number" digits={0} />
+      <ChoiceField
+        label="Fuel"
+        value={brief.fuel ?? petrolOf(brief.fuelOctaneRon)}
+        choices={choices(FUELS)}
+        onCommit={(fuel) =>
+          change({ ...brief, fuel: fuel as FuelName, fuelOctaneRon: octaneIn(fuel as FuelName, brief) })
+        }
+        help="A candidate may have its own"
+      />
     </FieldGroup>
   );
 }
@@ -97,6 +110,24 @@ export function HillStart() {
           <BriefFigure pointer="/hill/hitchOverhangMm" label="Hitch behind the rear axle" quantity="lengthMm" />
         </>
       )}
+    </FieldGroup>
+  );
+}
+
+export function SteadyClimb() {
+  const { brief } = useBriefForm();
+  return (
+    <FieldGroup title="Cooling: the hill it climbs for long">
+      <BriefFigure
+        pointer="/climb/gradePct"
+        begins={{}}
+        label="Hardest steady climb"
+        quantity="percent"
+        digits={0}
+        optional
+        help="With the trailer"
+      />
+      {brief.climb && <BriefFigure pointer="/climb/speedKph" label="Held at" quantity="speedKph" optional />}
     </FieldGroup>
   );
 }

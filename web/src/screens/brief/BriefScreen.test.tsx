@@ -74,7 +74,7 @@ test('a gate that is emptied is gone with all that stands beside it, and comes b
 
 test('a required figure can’t be emptied', () => {
   draw(<BriefScreen />);
-  type('Fuel, RON', '');
+  type('Shop’s hour', '');
   expect(screen.getByText('Enter a value: it is required.')).toBeTruthy();
   expect(actions.save).not.toHaveBeenCalled();
 });

@@ -2,7 +2,17 @@ import { useBuild } from '../../hooks/buildState.tsx';
 import { useFieldFocus } from '../../pieces/fieldFocus.ts';
 import { WordsField } from '../../pieces/fields.tsx';
 import { BriefFormProvider, useBriefForm } from './briefForm.tsx';
-import { Cruise, Driving, Gates, HillStart, MoneyAndTime, OnTheRoad, Targets, WorstAir } from './BriefGroups.tsx';
+import {
+  Cruise,
+  Driving,
+  Gates,
+  HillStart,
+  MoneyAndTime,
+  OnTheRoad,
+  SteadyClimb,
+  Targets,
+  WorstAir,
+} from './BriefGroups.tsx';
 import { Standing } from './Standing.tsx';
 
 /** What the owner wants and will not accept. Every field re-judges as it is left. */
@@ -19,6 +29,7 @@ export function BriefScreen() {
           <Cruise />
           <HillStart />
           <OnTheRoad />
+          <SteadyClimb />
           <WorstAir />
           <MoneyAndTime />
         </div>

@@ -1,5 +1,6 @@
 import {
   dressingOf,
+  FUELS,
   placedSolids,
   resolveSubject,
   settingOf,
@@ -7,10 +8,12 @@ import {
   type Assessment,
   type Candidate,
   type FieldProblem,
+  type FuelName,
 } from '@sable/core';
 import { convexOf } from '@sable/core/geometry';
 import { fieldProblems } from '@sable/core/formats';
 import { placedAt } from '@sable/core/model';
+import { petrolOf } from '@sable/core/questions/engine';
 import { readTyreCode } from '@sable/core/questions/gearing';
 import { whatChanged } from '@sable/core/questions/lineup';
 import Autocomplete from '@mui/material/Autocomplete';
@@ -42,6 +45,9 @@ export function CandidateScreen() {
     <p className="main">There is no candidate yet.</p>
   );
 }
+
+/** Not a fuel of its own: what the brief fills. */
+const BRIEFS = 'of the brief';
 
 function Open({ candidate }: { candidate: Candidate }) {
   const { build, library } = useBuild();
@@ -156,6 +162,18 @@ function Open({ candidate }: { candidate: Candidate }) {
             value={candidate.mountSchool}
             choices={SCHOOLS.map((s) => ({ value: s, label: s }))}
             onCommit={(v) => change({ mountSchool: v as Candidate['mountSchool'] })}
+          />
+          <ChoiceField
+            label="Fuel"
+            value={candidate.fuel ?? BRIEFS}
+            choices={[
+              { value: BRIEFS, label: `the brief’s, ${build.brief.fuel ?? petrolOf(build.brief.fuelOctaneRon)}` },
+              ...FUELS.map((f) => ({ value: f, label: f })),
+            ]}
+            onCommit={(v) => {
+              const { fuel: _old, ...rest } = candidate;
+              save(v === BRIEFS ? rest : { ...rest, fuel: v as FuelName });
+            }}
           />
           {engine &&
             dressingOf(engine, candidate).map(({ slot, option }) => {

@@ -60,9 +60,9 @@ describe('the answer of the fit', () => {
       gearboxes: library.gearboxes.map((g) => (g.id === c.gearboxId ? { ...g, solids: [] } : g)),
     };
     draw(<FitAnswer live={LiveFit.of(tug, c, undrawn)!} />);
-    expect(say()).toMatch(/Nobody can say yet: the six-speed G6 is not drawn$/);
+    expect(say()).toMatch(/Nobody can say yet: the Corran six is not drawn$/);
     expect(document.body.textContent).toMatch(
-      /Not judged: the six-speed G6 is not drawn\. Of what is there, .+ clears the /,
+      /Not judged: the Corran six is not drawn\. Of what is there, .+ clears the /,
     );
   });
   test('of one that nobody has placed it says that, and tells no gap', () => {

@@ -10,10 +10,11 @@ import { FigureText, Sentence } from '../../pieces/figures.tsx';
 import { FindingsColumn } from '../../pieces/Findings.tsx';
 import { EvidenceMark, StateMark } from '../../pieces/marks.tsx';
 import layout from '../../pieces/layout.module.css';
+import { Cooling } from './Cooling.tsx';
 import css from './gearing.module.css';
 
 const ABOUT =
-  /^(gearbox-(margin|grip-saved)|clutch-margin|axle-margin|shaft-margin|propshaft|launch-heat|weakest|idle-|torque-limit|boost)/;
+  /^(gearbox-(margin|grip-saved)|clutch-margin|axle-margin|shaft-margin|propshaft|launch-heat|weakest|idle-|torque-limit|boost|cooling|missing-cooling)/;
 const NO_POWERS: number[] = [];
 
 /** What gives up first as power rises, what box and axle stand, and whether a weak box now or a strong one is cheaper. */
@@ -42,19 +43,24 @@ export function Stress() {
       </div>
     );
   const first = components.known.find((l) => l.carries);
+  // Tyres that slip and brakes that fade break nothing, but they come first where they do.
+  const before = components.known.filter((l) => !l.carries && first && l.kw! < first.kw!);
   return (
     <div className="screen">
       <div className="main">
         <div className="answer">
           <p className="say big">
             {first ? (
-              <Sentence>{`The ${first.name} ${first.name.endsWith('s') ? 'give' : 'gives'} up first, at {{${first.kw!}|powerKw}}`}</Sentence>
+              <Sentence>{`${before.length > 0 ? 'Of what can break the' : 'The'} ${first.name} ${first.name.endsWith('s') ? 'give' : 'gives'} up first, at {{${first.kw!}|powerKw}}`}</Sentence>
             ) : (
               'Nobody has told what any of it stands'
             )}
           </p>
           {first && (
             <p className="say muted">
+              {before.length > 0 && (
+                <Sentence>{`Before it, breaking nothing: ${before.map((l) => `${l.name} at {{${l.kw!}|powerKw}}`).join(', ')}. `}</Sentence>
+              )}
               <Sentence>{first.because}</Sentence>
               {components.unknown.length > 0 && ` Not known: ${components.unknown.map((l) => l.name).join(', ')}.`}
             </p>
@@ -62,6 +68,7 @@ export function Stress() {
         </div>
         <h2>The order in which things give up</h2>
         <LinkTrack links={components.known} unknown={components.unknown} />
+        <Cooling />
         <section className="block">
           <h2>Load in each gear against the rating</h2>
           <Loads />

@@ -1,16 +1,4 @@
-import {
-  Engine,
-  Family,
-  Gearbox,
-  Part,
-  checkEngine,
-  checkFamily,
-  checkGearbox,
-  checkPart,
-  type FieldProblem,
-  type Solid,
-  type TorqueCurve,
-} from '@sable/core';
+import type { FieldProblem, Solid, TorqueCurve } from '@sable/core';
 import { convexOf } from '@sable/core/geometry';
 import { fieldProblems } from '@sable/core/formats';
 import { InputError } from '@sable/core/units';
@@ -28,15 +16,11 @@ import { UnitSwitch } from '../../pieces/UnitSwitch.tsx';
 import { PlainShell } from '../../pieces/PlainShell.tsx';
 import { useFieldFocus } from '../../pieces/fieldFocus.ts';
 import { ThreeViews, type DrawnSolid } from '../../pieces/ThreeViews.tsx';
-import {
-  validateEngine,
-  validateFamily,
-  validateGearbox,
-  validatePart,
-} from '../../validators/generated/libraryValidators.js';
 import { firstFault } from '../../pieces/fields.tsx';
 import { CurveEditor } from './edit/CurveEditor.tsx';
 import { FirstThings } from './edit/FirstThings.tsx';
+import { ROW_FORMS } from './edit/forms.ts';
+import { RowPick } from './edit/RowPick.tsx';
 import { LeaveDialog } from './edit/LeaveDialog.tsx';
 import { KindOfRow, Node, ObjectNode, type NodeProps } from '../../pieces/form/Node.tsx';
 import { blankOf, titleOf } from '../../pieces/form/schema.ts';
@@ -47,140 +31,12 @@ import css from './edit/edit.module.css';
 
 type Row = Record<string, unknown> & { id: string; name: string };
 
-/** For each kind: its schema, how it is checked, and its fields in groups as one thinks of them. */
-const KINDS: Readonly<
-  Record<
-    RowKind,
-    {
-      readonly word: string;
-      readonly schema: Schema;
-      readonly validate: typeof validateEngine;
-      readonly check: (row: never) => void;
-      readonly groups: readonly (readonly [string, readonly string[]])[];
-    }
-  >
-> = {
-  engines: {
-    word: 'engine',
-    schema: Engine as Schema,
-    validate: validateEngine,
-    check: checkEngine,
-    groups: [
-      [
-        'Identification',
-        [
-          'name',
-          'shortName',
-          'family',
-          'codes',
-          'builtFrom',
-          'builtTo',
-          'arrangement',
-          'cylinders',
-          'valvesPerCylinder',
-          'blockMaterial',
-          'induction',
-          'fuel',
-        ],
-      ],
-      ['Torque', ['curves', 'idleRpm', 'redlineRpm', 'inertiaKgM2']],
-      ['Mass', ['massRecords', 'needs', 'ancillaryMasses', 'comMm', 'oilL', 'coolantL']],
-      [
-        'Bottom end and head',
-        [
-          'boreMm',
-          'strokeMm',
-          'compressionRatio',
-          'rodLengthMm',
-          'chamber',
-          'cam',
-          'limits',
-          'octaneRon',
-          'directInjection',
-          'injectors',
-          'throttle',
-          'boost',
-        ],
-      ],
-      ['Outside', ['solids', 'slots', 'bosses', 'ports']],
-      ['Electronics, noise, supply', ['computer', 'noise', 'price', 'faults', 'supply', 'retired']],
-    ],
-  },
-  gearboxes: {
-    word: 'gearbox',
-    schema: Gearbox as Schema,
-    validate: validateGearbox,
-    check: checkGearbox,
-    groups: [
-      [
-        'Identification',
-        [
-          'name',
-          'shortName',
-          'kind',
-          'ratios',
-          'reverseRatio',
-          'finalDriveInside',
-          'pairs',
-          'shiftTimeS',
-          'wants',
-          'note',
-        ],
-      ],
-      [
-        'Torque rating and clutch',
-        ['ratings', 'clutch', 'converter', 'donorKerbKg', 'efficiencyDirect', 'efficiencyOther'],
-      ],
-      ['Mass and price', ['massKg', 'comMm', 'oilL', 'price', 'newPrice', 'retired']],
-      ['Outside', ['solids', 'lengthMm', 'shifterMm', 'shiftedBy', 'outputMm', 'mountMm', 'halfShaftsMm', 'ports']],
-    ],
-  },
-  parts: {
-    word: 'part',
-    schema: Part as Schema,
-    validate: validatePart,
-    check: checkPart,
-    groups: [
-      ['Identification', ['name', 'class', 'made', 'discontinued', 'leadDays', 'note']],
-      ['Price, hours, mass', ['price', 'hours', 'massKg', 'atMm', 'retired']],
-      [
-        'Joints and requirements',
-        [
-          'closes',
-          'provides',
-          'requires',
-          'excludes',
-          'shifts',
-          'clutch',
-          'sends',
-          'propshaft',
-          'radiator',
-          'brakesForKw',
-          'noiseDeltaDb',
-        ],
-      ],
-      ['Outside', ['solids', 'carries']],
-    ],
-  },
-  families: {
-    word: 'family',
-    schema: Family as Schema,
-    validate: validateFamily,
-    check: checkFamily,
-    groups: [
-      ['The family', ['name', 'note', 'rebuild', 'retired']],
-      ['Marks on its castings', ['marks']],
-      ['What swaps within it', ['interchange']],
-    ],
-  },
-};
-
 /** One row of the library, every field of it, with the evidence of every figure. */
 export function EditScreen() {
   const { kind = '', id = '' } = useParams();
   const [search] = useSearchParams();
   const from = search.get('from');
-  const known = kind in KINDS ? (kind as RowKind) : undefined;
+  const known = kind in ROW_FORMS ? (kind as RowKind) : undefined;
   const source = id === 'new' ? from : id;
   const { data, error } = useQuery({
     queryKey: KEYS.row(kind, source),
@@ -206,12 +62,12 @@ export function EditScreen() {
     ? fresh
       ? { ...data.row, id: 'new', name: `${data.row.name}, copy` }
       : data.row
-    : { ...(blankOf(KINDS[known].schema) as Row), id: 'new', name: '' };
+    : { ...(blankOf(ROW_FORMS[known].schema) as Row), id: 'new', name: '' };
   return <Editor key={`${kind} ${id} ${from}`} kind={known} row={row} version={fresh ? 0 : data!.version} />;
 }
 
 function Editor({ kind, row, version }: { kind: RowKind; row: Row; version: number }) {
-  const { word, schema, validate, check, groups } = KINDS[kind];
+  const { word, schema, validate, check, groups } = ROW_FORMS[kind];
   const navigate = useNavigate();
   const client = useQueryClient();
   useFieldFocus(`/${kind}/${String(row['id'])}`);
@@ -268,6 +124,8 @@ function Editor({ kind, row, version }: { kind: RowKind; row: Row; version: numb
   const theirs = problem?.status === 409 ? (problem.body['theirs'] as Row | null) : null;
   const special: Record<string, (p: NodeProps) => ReactNode> = {
     curves: (p) => <Curves {...p} />,
+    withGearboxId: (p) => <RowPick {...p} kinds={['gearboxes']} />,
+    of: (p) => <RowPick {...p} kinds={['engines', 'gearboxes']} />,
   };
   const drawn = solidsOf(value);
   return (

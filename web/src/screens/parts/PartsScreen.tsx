@@ -17,6 +17,7 @@ const CLASSES: readonly (readonly [BillClass, string])[] = [
   ['donor', 'Buying it'],
   ['dressing', 'Dressing'],
   ['part', 'Parts'],
+  ['joint', 'Open joints, guessed'],
   ['axle', 'Axle and wheels'],
   ['tyres', 'Axle and wheels'],
   ['sum', 'From the bench'],
@@ -39,6 +40,7 @@ export function PartsScreen() {
   const navigate = useNavigate();
   if (!candidate) return <p className="main">There is no candidate yet.</p>;
   const bill = assessment?.figures?.money?.bill;
+  const guessed = bill?.lines.filter((l) => l.class === 'joint').length ?? 0;
   const money = (v: number) => formatQuantity(v, 'money', units, { currency: build.currency });
   const findings = (assessment?.findings ?? []).filter((f) => f.step === 'money');
   const budget = build.brief.budget;
@@ -67,7 +69,7 @@ export function PartsScreen() {
           </p>
           {bill && bill.lines.length > 0 && (
             <p className="say">
-              <Sentence>{`{{${bill.meanHours}±${bill.plusMinusHours}|hours}} of work, ${build.brief.ownLabour ? 'your own at no cost' : `at ${money(build.brief.hourlyRate)} an hour`}. ± is one standard deviation, lines taken as independent.`}</Sentence>
+              <Sentence>{`{{${bill.meanHours}±${bill.plusMinusHours}|hours}} of work, ${build.brief.ownLabour ? 'your own at no cost' : `at ${money(build.brief.hourlyRate)} an hour`}. ± is one standard deviation, lines taken as independent.${guessed > 0 ? ` ${guessed === 1 ? 'One joint is' : `${guessed} joints are`} not closed yet and stand in it as guesses.` : ''}`}</Sentence>
             </p>
           )}
         </div>

@@ -13,7 +13,8 @@ type Body = Pick<Obstacle, 'name' | 'role' | 'may' | 'engineersWord'>;
 export function ChangesEditor({ body, onChange }: { body: Body; onChange: (more: Partial<Body>) => void }) {
   const { build } = useBuild();
   const [word, setWord] = useState<string>();
-  const left = CHANGE_KINDS.filter((k) => k !== 'replace' && !body.may.some((m) => m.do === k));
+  const [begun, setBegun] = useState<BegunChange>();
+  const left = CHANGE_KINDS.filter((k) => k !== 'replace' && k !== begun?.do && !body.may.some((m) => m.do === k));
   const structural =
     body.may.length === 0 ? allowedChanges({ ...body, may: [PROBE] }).length === 0 : allowedChanges(body).length === 0;
   const put = (i: number, next: ObstacleChange | undefined) =>
@@ -101,16 +102,76 @@ export function ChangesEditor({ body, onChange }: { body: Body; onChange: (more:
                 label="Allow"
                 value=""
                 choices={[{ value: '', label: 'choose' }, ...left.map((k) => ({ value: k, label: k }))]}
-                onCommit={(v) =>
-                  v !== '' &&
-                  onChange({ may: [...body.may, { do: v as ChangeKind, allowanceMm: 20, cost: 0, hours: 0 }] })
-                }
+                onCommit={(v) => v !== '' && setBegun({ do: v as ChangeKind })}
               />
             </div>
           )}
+          {begun && <Begun begun={begun} onChange={setBegun} onWhole={(m) => onChange({ may: [...body.may, m] })} />}
         </>
       )}
     </section>
+  );
+}
+
+interface BegunChange extends Pick<ObstacleChange, 'do'> {
+  readonly allowanceMm?: number | undefined;
+  readonly cost?: number | undefined;
+  readonly hours?: number | undefined;
+}
+
+/** A change that is being allowed: it counts once somebody has said how far, for what money and how long; nought is typed too. */
+function Begun({
+  begun,
+  onChange,
+  onWhole,
+}: {
+  begun: BegunChange;
+  onChange: (b: BegunChange | undefined) => void;
+  onWhole: (m: ObstacleChange) => void;
+}) {
+  const { build } = useBuild();
+  const put = (more: Partial<BegunChange>) => {
+    const next = { ...begun, ...more };
+    const { allowanceMm, cost, hours } = next;
+    if (allowanceMm === undefined || cost === undefined || hours === undefined) return onChange(next);
+    onChange(undefined);
+    onWhole({ do: next.do, allowanceMm, cost, hours });
+  };
+  return (
+    <fieldset className={layout['change']}>
+      <legend>{begun.do}</legend>
+      <QuantityField
+        label="Up to"
+        quantity="lengthMm"
+        optional
+        value={begun.allowanceMm}
+        min={0}
+        max={5000}
+        onCommit={(v) => put({ allowanceMm: v })}
+      />
+      <QuantityField
+        label="Cost, the step"
+        quantity="money"
+        optional
+        currency={build.currency}
+        value={begun.cost}
+        min={0}
+        onCommit={(v) => put({ cost: v })}
+      />
+      <QuantityField
+        label="Hours, the step"
+        quantity="hours"
+        optional
+        value={begun.hours}
+        digits={1}
+        min={0}
+        onCommit={(v) => put({ hours: v })}
+      />
+      <p className="small muted">Allowed once all three are there; type 0 where it costs nothing.</p>
+      <Button aria-label={`Not allow the ${begun.do}`} onClick={() => onChange(undefined)}>
+        <X size={14} />
+      </Button>
+    </fieldset>
   );
 }
 

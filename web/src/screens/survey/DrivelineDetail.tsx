@@ -4,6 +4,7 @@ import { useBuildActions } from '../../hooks/buildState.tsx';
 import { FigureField } from '../../pieces/FigureField.tsx';
 import { ChoiceField, QuantityField } from '../../pieces/fields.tsx';
 import css from '../../pieces/fields.module.css';
+import { CarList } from './CarList.tsx';
 import { WholeForm, type WholeField } from './WholeForm.tsx';
 
 const NOTHING = { low: 0, likely: 0, high: 0, evidence: 'measured' } as const;
@@ -53,7 +54,7 @@ const ROOM: readonly WholeField<Room>[] = [
   { key: 'offsetToMm', label: 'Wheel offset, maximum', quantity: 'lengthMm', min: -100, max: 100 },
 ];
 
-/** Axle, shafts, differential, room for tyres, radiator, brakes. */
+/** Axle, shafts, differential, room for tyres, radiator and cooling, brakes. */
 export function DrivelineDetail({ chassis }: { chassis: Chassis }) {
   const { save } = useBuildActions();
   const put = (more: Partial<Chassis>) => save('chassis', chassis, { ...chassis, ...more });
@@ -144,6 +145,11 @@ export function DrivelineDetail({ chassis }: { chassis: Chassis }) {
       </div>
       <WholeForm title="Propshaft" fields={TUBE} {...kept('propshaft')} />
       <WholeForm title="Radiator" fields={CORE} {...kept('radiator')} />
+      <p className="small muted" style={{ marginTop: 12 }}>
+        How the air is led to the radiator and what its fans draw decide as much as its size; what nobody enters is
+        never counted as good.
+      </p>
+      <CarList name="cooling" chassis={chassis} />
       <WholeForm title="Space for wheels" fields={ROOM} {...kept('wheelRoom')} />
     </>
   );

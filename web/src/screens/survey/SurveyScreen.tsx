@@ -153,6 +153,7 @@ const PART_OF: Readonly<Record<string, string>> = {
   propshaft: 'driveline',
   wheelRoom: 'driveline',
   radiator: 'driveline',
+  cooling: 'driveline',
   brakesForKw: 'driveline',
   transferLow: 'driveline',
 };

@@ -1,11 +1,12 @@
 /** @jest-environment jsdom */
 /** Things whose figures are only of use together: kept once whole, waiting until then, never lost by emptying one. */
 import type { Chassis } from '@sable/core';
-import { cleanup, fireEvent, screen } from '@testing-library/react';
+import { cleanup, fireEvent, screen, within } from '@testing-library/react';
 import { tug } from '../../../../core/test/demo.ts';
 import { actions, draw, open } from '../../testing/inBuild.tsx';
 import { typeAndLeave } from '../../testing/everyText.ts';
 
+const { ChangesEditor } = await import('./ChangesEditor.tsx');
 const { SpringsDetail } = await import('./SpringsDetail.tsx');
 const { SeatsDetail } = await import('./SeatsDetail.tsx');
 const { DrivelineDetail } = await import('./DrivelineDetail.tsx');
@@ -126,4 +127,20 @@ test('a propshaft of two figures is not kept; the sections make it whole', () =>
   expect(screen.getByText(/^Enter .*whole/)).toBeTruthy();
   type('Propshaft sections', '2');
   expect(savedChassis().propshaft).toEqual({ outerDiameterMm: 76.2, innerDiameterMm: 73, pieces: 2 });
+});
+
+test('a change that is being allowed forgets what was emptied: nothing is allowed for a cost that no longer stands there', () => {
+  const given: unknown[] = [];
+  draw(<ChangesEditor body={{ name: 'Tray', role: 'battery tray', may: [] }} onChange={(more) => given.push(more)} />);
+  fireEvent.mouseDown(screen.getByRole('combobox', { name: 'Allow' }));
+  fireEvent.click(screen.getByRole('option', { name: 'relocate' }));
+  const group = within(screen.getByRole('group', { name: 'relocate' }));
+  const put = (label: string, text: string) => typeAndLeave(group.getByLabelText(label), text);
+  put('Up to', '35');
+  put('Cost, the step', '60');
+  put('Cost, the step', '');
+  put('Hours, the step', '2');
+  expect(given).toEqual([]);
+  put('Cost, the step', '0');
+  expect(given).toEqual([{ may: [{ do: 'relocate', allowanceMm: 35, cost: 0, hours: 2 }] }]);
 });

@@ -1,11 +1,15 @@
 import { airToFuel, power, specificConsumption } from './inputs.ts';
 import { say, sayDerived } from '../../../units/index.ts';
 import { airKgPerS } from '../air.ts';
-import { fuelEnergyKw, radiatorKw, USE_DUTY } from '../cooling.ts';
+import { fuelEnergyKw, USE_DUTY } from '../cooling.ts';
+import { airAtCoreC, coreAir, faceSpeedMPerS } from '../radiatorCore.ts';
 import { boreForPower, boreForSpeed, exhaustM3PerS, pipeSpeed } from '../exhaust.ts';
 import { FUEL } from '../fuels.ts';
 import type { Calculator } from './calculator.ts';
-import { count, fuelOf, peakPower, usual } from './from.ts';
+import { count, fuelOf, peakPower, usual, worstTemperature } from './from.ts';
+
+/** Warm air of a summer’s day near the ground, kg/m³. */
+const DENSITY = 1.13;
 
 export const heat: readonly Calculator[] = [
   {
@@ -62,8 +66,8 @@ export const heat: readonly Calculator[] = [
     group: 'Cooling',
     title: 'Heat against the radiator',
     formula:
-      'heat = P·BSFC·LHV × duty × share to the coolant; core gives 250 kW per m² and 25 mm, half at walking pace',
-    source: 'Heywood 12.4; core rule of the field',
+      'heat = P·BSFC·LHV × duty × share to the coolant; core = ε·C·(top hose − air at it), C = ρ·v·A·c_p, ε = 1 − e^(−NTU), NTU = 0.60·(thickness/25 mm)·(6 m/s / v)^0.4',
+    source: 'Heywood 12.4; Kays and London, Compact Heat Exchangers',
     caution: 'Never open a hot radiator.',
     inputs: [
       {
@@ -120,25 +124,56 @@ export const heat: readonly Calculator[] = [
         usual: usual(0.2, 0.005),
       },
       { name: 'thicknessMm', label: 'Core thickness', quantity: 'lengthMm', min: 5, max: 150, usual: usual(40, 1) },
+      { name: 'speedKph', label: 'Road speed', quantity: 'speedKph', min: 0, max: 300, usual: usual(100, 0) },
+      {
+        name: 'airSharePct',
+        label: 'Air through the core, share of road speed',
+        quantity: 'percent',
+        digits: 0,
+        min: 0,
+        max: 100,
+        usual: usual(20, 3),
+      },
+      { name: 'fanM3PerH', label: 'Fan flow', quantity: 'airM3PerH', min: 0, max: 20_000, usual: usual(1800, 300) },
+      {
+        name: 'ambientC',
+        label: 'Outside air',
+        quantity: 'temperatureC',
+        min: -60,
+        max: 60,
+        usual: usual(30, 2),
+        from: worstTemperature,
+      },
+      {
+        name: 'beforeKw',
+        label: 'Heat of the cores in front of it',
+        quantity: 'powerKw',
+        digits: 1,
+        min: 0,
+        max: 200,
+        usual: usual(0, 0),
+      },
+      { name: 'topHoseC', label: 'Top hose', quantity: 'temperatureC', min: 60, max: 150, usual: usual(100, 2) },
     ],
-    choices: [{ name: 'pace', label: 'At', options: ['road speed', 'walking pace with fans'] }],
     outputs: [
       { name: 'sharePct', label: 'Of what the core gives off', quantity: 'percent', digits: 0 },
       { name: 'heatKw', label: 'Heat to the coolant', quantity: 'powerKw', digits: 1 },
       { name: 'coreKw', label: 'The core gives off', quantity: 'powerKw', digits: 1 },
-      { name: 'faceNeededM2', label: 'Face that would do', quantity: 'areaM2', digits: 2 },
+      { name: 'airC', label: 'Air at the core', quantity: 'temperatureC', digits: 0 },
     ],
-    run: (v, c) => {
+    run: (v) => {
       const heatKw =
         fuelEnergyKw(v['powerKw']!, v['bsfcGPerKwh']!, v['heatingMjPerKg']!) *
         (v['dutyPct']! / 100) *
         (v['coolantPct']! / 100);
-      const walking = c['pace'] === 'walking pace with fans';
-      const coreKw = radiatorKw(v['faceM2']!, v['thicknessMm']!, walking);
-      return { sharePct: (100 * heatKw) / coreKw, heatKw, coreKw, faceNeededM2: (v['faceM2']! * heatKw) / coreKw };
+      const face = faceSpeedMPerS(v['airSharePct']! / 100, v['speedKph']!, v['fanM3PerH']! / 3600, v['faceM2']!);
+      const { capacityWPerK, effectiveness } = coreAir(v['faceM2']!, v['thicknessMm']!, face, DENSITY);
+      const airC = airAtCoreC(v['ambientC']!, v['beforeKw']!, capacityWPerK);
+      const coreKw = (effectiveness * capacityWPerK * (v['topHoseC']! - airC)) / 1000;
+      return { sharePct: (100 * heatKw) / coreKw, heatKw, coreKw, airC };
     },
     limit: () => ({ kind: 'at most', limit: 100, warns: true }),
-    says: (r, state) =>
-      `${sayDerived(r['heatKw']!, 'powerKw', { digits: 0 })} of heat against ${say(r['coreKw']!.value, 'powerKw', { digits: 0 })} that the core gives off${state === 'clear' ? '' : `: ${say(r['faceNeededM2']!.value, 'areaM2')} of face would do`}`,
+    says: (r) =>
+      `${sayDerived(r['heatKw']!, 'powerKw', { digits: 0 })} of heat against ${say(r['coreKw']!.value, 'powerKw', { digits: 0 })} that the core gives off`,
   },
 ];

@@ -1,8 +1,8 @@
 import { curveInUse, peaksOf } from '../../curve/index.ts';
-import type { Subject } from '../../../model/index.ts';
+import type { FuelName, Subject } from '../../../model/index.ts';
 import { ORIGIN, type Figure } from '../../../units/index.ts';
 import { knownDisplacement } from '../compression.ts';
-import { FUEL, petrolOf, type FuelName } from '../fuels.ts';
+import { FUEL, petrolOf } from '../fuels.ts';
 
 export const usual = (value: number, plusMinus?: number): Figure => ({
   value,
@@ -12,8 +12,24 @@ export const usual = (value: number, plusMinus?: number): Figure => ({
 });
 const asked = (value: number): Figure => ({ value, plusMinus: 0, evidence: 'measured', source: 'the brief' });
 
-export const fuelOf = (s: Subject): FuelName =>
-  s.engine.fuel === 'diesel' ? 'diesel' : petrolOf(s.brief.fuelOctaneRon);
+/** What is filled, whatever the engine burns: the candidate’s own choice, else the brief’s. */
+const filled = ({ brief, candidate }: Subject): FuelName =>
+  candidate.fuel ?? brief.fuel ?? petrolOf(brief.fuelOctaneRon);
+
+/** What the engine burns: what is filled, where it is of its kind. A petrol for a diesel, or the other way, is no choice. */
+export function fuelOf(s: Subject): FuelName {
+  const wanted = filled(s);
+  if (s.engine.fuel === 'diesel') return 'diesel';
+  return wanted === 'diesel' ? petrolOf(s.brief.fuelOctaneRon) : wanted;
+}
+
+/** The injectors that feed it: bought ones stand in place of its own. */
+export const injectorsOf = ({ engine, parts }: Pick<Subject, 'engine' | 'parts'>) =>
+  parts.find((p) => p.injectors)?.injectors ?? engine.injectors;
+
+/** Octane of what is filled, RON; a brief without a choice tells its number. */
+export const octaneOf = (s: Subject): number =>
+  (s.candidate.fuel ?? s.brief.fuel) === undefined ? s.brief.fuelOctaneRon : FUEL[fuelOf(s)].ron;
 export const bsfcOf = (s: Subject): Figure =>
   s.engine.induction === 'naturally aspirated' ? FUEL[fuelOf(s)].bsfcGPerKwh : FUEL[fuelOf(s)].bsfcBoostedGPerKwh;
 

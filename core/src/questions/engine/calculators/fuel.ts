@@ -2,7 +2,7 @@ import { fuelDensity, powerWanted, specificConsumption } from './inputs.ts';
 import { say, sayDerived } from '../../../units/index.ts';
 import { injectorFlowAt, injectorNeededCcPerMin, lineBoreMm, pumpLph } from '../fuelling.ts';
 import type { Calculator } from './calculator.ts';
-import { count, counted, usual } from './from.ts';
+import { count, counted, usual, injectorsOf } from './from.ts';
 
 /** Duty above which an injector no longer closes surely between pulses, percent. */
 export const DUTY_LIMIT_PCT = 85;
@@ -25,7 +25,7 @@ export const fuel: readonly Calculator[] = [
         min: 1,
         max: 24,
         usual: count(4),
-        from: (s) => counted(s.engine.injectors?.count ?? s.engine.cylinders),
+        from: (s) => counted(injectorsOf(s)?.count ?? s.engine.cylinders),
       },
       {
         name: 'ratedFlowCcPerMin',
@@ -34,7 +34,7 @@ export const fuel: readonly Calculator[] = [
         min: 10,
         max: 4000,
         usual: usual(240, 10),
-        from: (s) => s.engine.injectors?.flowCcPerMin,
+        from: (s) => injectorsOf(s)?.flowCcPerMin,
       },
       {
         name: 'referencePressureBar',
@@ -43,7 +43,7 @@ export const fuel: readonly Calculator[] = [
         min: 0.1,
         max: 400,
         usual: usual(3, 0),
-        from: (s) => s.engine.injectors?.referenceBar,
+        from: (s) => injectorsOf(s)?.referenceBar,
       },
       {
         name: 'railBar',
@@ -52,7 +52,7 @@ export const fuel: readonly Calculator[] = [
         min: 0.1,
         max: 400,
         usual: usual(3, 0.1),
-        from: (s) => s.engine.injectors?.railBar,
+        from: (s) => injectorsOf(s)?.railBar,
       },
       fuelDensity,
     ],

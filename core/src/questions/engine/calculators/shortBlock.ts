@@ -12,7 +12,7 @@ import {
   type Chamber,
 } from '../compression.ts';
 import type { Calculator } from './calculator.ts';
-import { count, counted, peakTorque, usual } from './from.ts';
+import { count, counted, peakTorque, usual, octaneOf } from './from.ts';
 
 const chamberOf = (v: Readonly<Record<string, number>>) => v as unknown as Chamber;
 
@@ -166,7 +166,7 @@ export const bottomEnd: readonly Calculator[] = [
         min: 80,
         max: 120,
         usual: count(95),
-        from: (s) => ({ ...count(s.brief.fuelOctaneRon), source: 'the brief' }),
+        from: (s) => ({ ...count(octaneOf(s)), source: 'the brief' }),
       },
     ],
     choices: [

@@ -127,7 +127,7 @@ test('own car and engine by form from an empty shop: decimal commas, units and s
     await expect(page.getByText('Enter 1900 to 2100, whole.')).toBeVisible();
     await fill(page, 'Year', '');
     await page.getByRole('button', { name: 'Begin the survey' }).click();
-    await expect(page.getByText(/5 of 15 things about the car are known/)).toBeVisible();
+    await expect(page.getByText(/5 of 17 things about the car are known/)).toBeVisible();
     const { build } = (await (await fetch(`${shop.url}/api/v1/builds/own-saloon`)).json()) as { build: Build };
     expect(build.chassis).toMatchObject({
       axleRatios: [{ ratio: 4.1, fitted: true }],
@@ -160,7 +160,7 @@ test('own car and engine by form from an empty shop: decimal commas, units and s
     await page.getByRole('button', { name: 'Engine and gearbox in it' }).click();
     await pick(page, 'Engine', 'Two-litre four');
     await pick(page, 'Gearbox', 'Four-speed');
-    await expect(page.getByText(/7 of 15 things about the car are known/)).toBeVisible();
+    await expect(page.getByText(/7 of 17 things about the car are known/)).toBeVisible();
     await page.goto(`${shop.url}/builds/own-saloon/line-up`);
     await expect(page.getByRole('button', { name: /^A, Car, change as weighed: ±?0 kg/ })).toBeVisible();
     await expect(page.getByRole('button', { name: /^A, Open joints: 0 , clear/ })).toBeVisible();

@@ -1,4 +1,4 @@
-import type { Quantity } from '@sable/core/units';
+import type { Quantity } from '../units/index.ts';
 
 const SUFFIXES: readonly (readonly [string, Quantity])[] = [
   ['CcPerMin', 'flowCcPerMin'],
@@ -15,12 +15,17 @@ const SUFFIXES: readonly (readonly [string, Quantity])[] = [
   ['Db', 'soundDb'],
   ['Bar', 'pressureBar'],
   ['Pct', 'percent'],
+  ['Kpa', 'pressureKpa'],
+  ['M3PerH', 'airM3PerH'],
+  ['Amps', 'currentA'],
+  ['M2', 'areaM2'],
   ['Days', 'days'],
   ['Km', 'travelledKm'],
   ['L', 'volumeL'],
   ['M', 'distanceM'],
+  ['C', 'temperatureC'],
 ];
-const MONEY = new Set(['price', 'newPrice', 'rebuild', 'cost', 'costPerMm', 'budget', 'hourlyRate']);
+const MONEY = new Set(['takesWithIt', 'price', 'newPrice', 'rebuild', 'cost', 'costPerMm', 'budget', 'hourlyRate']);
 const HOURS = new Set(['hours', 'maxHours', 'hoursPerMm']);
 /** A place; a direction has no unit. */
 const LENGTHS = new Set(['at']);

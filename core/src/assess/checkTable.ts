@@ -1,0 +1,561 @@
+import type { CheckId } from '../model/index.ts';
+
+/**
+ * What a check rests on. Addresses are those of the data with `*` for an id or a place in a list, and `[]` for a whole list.
+ * `required`: missing, it is unknown and says so. `estimable`: missing, a typical figure or a worse case stands in its place, and
+ * never makes it better. `raisedBy`: without it the question is not asked.
+ */
+export interface CheckEntry {
+  /** The question, as one would ask it. */
+  readonly asks: string;
+  readonly required: readonly string[];
+  readonly estimable: readonly string[];
+  readonly raisedBy: readonly string[];
+  /** Where its formula comes from. */
+  readonly formula: string;
+  /** The limit, and where that comes from. */
+  readonly limit: string;
+}
+
+const CURVE = ['/engines/*/curves[]'];
+/** The curve’s own doubt, and what the dressing does to it. */
+const CURVE_EST = [
+  '/engines/*/curves/*/plusMinusPct',
+  '/engines/*/slots[]',
+  '/engines/*/slots/*/options/*/powerFactor',
+];
+/** What the change of mass rests on. */
+const CHANGE = ['/chassis/lumps[]', '/engines/*/massRecords[]', '/gearboxes/*/massKg'];
+const CHANGE_EST = [
+  '/engines/*/needs',
+  '/engines/*/oilL',
+  '/engines/*/coolantL',
+  '/engines/*/ancillaryMasses[]',
+  '/gearboxes/*/oilL',
+  '/parts/*/massKg',
+  '/chassis/tyres[]',
+  '/chassis/tyres/*/massKgEach',
+  '/chassis/originalGearboxId',
+];
+/** Axle loads: the weighed car and where everything sits. */
+const AXLES = [
+  ...CHANGE,
+  '/chassis/weighing/frontKg',
+  '/chassis/weighing/rearKg',
+  '/chassis/wheelbaseMm',
+  '/engines/*/comMm',
+  '/gearboxes/*/comMm',
+];
+const AXLES_EST = [...CHANGE_EST, '/parts/*/atMm', '/parts/*/shifts'];
+/** The centre of mass in all three directions. */
+const COM = ['/chassis/weighing/comYMm', '/chassis/weighing/comZMm'];
+/** With driver and half a tank. */
+const DRIVEN = [...AXLES, '/chassis/tankL', '/chassis/weighing/fuelL'];
+const TRAIN = ['/chassis/axleEfficiency', '/gearboxes/*/efficiencyDirect', '/gearboxes/*/efficiencyOther'];
+const GEARS = [...TRAIN, '/engines/*/redlineRpm'];
+const ROAD = ['/chassis/dragAreaM2', '/chassis/rollingCoefficient'];
+const GRIP = [...COM, '/chassis/tyres/*/dryGrip'];
+/** Without what grip rests on the engine is taken to set the load: a margin can only be less then, or unknown. */
+const GRIP_EST = [...DRIVEN, ...GRIP, ...AXLES_EST, ...CURVE_EST];
+/** A joint that is not known to close stands on the bill with a guess of its kind. */
+const OPEN_JOINTS = [
+  '/chassis/ports[]',
+  '/engines/*/ports[]',
+  '/gearboxes/*/ports[]',
+  '/engines/*/family',
+  '/parts/*/closes[]',
+  '/parts/*/closes/*/toA',
+  '/parts/*/closes/*/toB',
+  '/parts/*/provides[]',
+];
+const TOP_SPEED = [...CURVE, ...GEARS, ...DRIVEN, ...ROAD];
+
+/** Every check: what it needs, where its formula and its limit come from. The table in the docs is written from it. */
+export const CHECK_TABLE: Readonly<Record<CheckId, CheckEntry>> = {
+  'gate-noise': {
+    asks: 'Is it quiet enough for the rule of the brief?',
+    required: ['/engines/*/noise'],
+    estimable: [
+      '/engines/*/curves[]',
+      '/engines/*/slots[]',
+      '/parts/*/noiseDeltaDb',
+      '/engines/*/slots/*/options/*/noiseDeltaDb',
+    ],
+    raisedBy: ['/brief/noise'],
+    formula: '−6 dB for twice the distance outdoors, 10·log10 of the power ratio, changes of silencer and intake added',
+    limit: 'brief',
+  },
+  'gate-wheel': {
+    asks: 'Is the wheel within what the brief allows?',
+    required: [],
+    estimable: [],
+    raisedBy: ['/brief/largestWheelIn'],
+    formula: 'rim of the tyre code, ISO 4000-1',
+    limit: 'brief',
+  },
+  'injector-duty-now': {
+    asks: 'Do the injectors feed the present target?',
+    required: [],
+    estimable: ['/engines/*/induction'],
+    raisedBy: ['/brief/now/powerKw', '/engines/*/injectors'],
+    formula: 'P·BSFC/(density·count) over flow·√(rail/reference)',
+    limit: '85 %, trade',
+  },
+  'injector-duty-later': {
+    asks: 'Do they feed the later target?',
+    required: [],
+    estimable: ['/engines/*/induction'],
+    raisedBy: ['/brief/later/powerKw', '/engines/*/injectors'],
+    formula: 'as for the present target',
+    limit: '85 %, trade; never worse than tight where known',
+  },
+  'bottom-end': {
+    asks: 'Does the short block stand its torque?',
+    required: CURVE,
+    estimable: CURVE_EST,
+    raisedBy: ['/engines/*/limits', '/engines/*/limits[]'],
+    formula: 'peak torque over the weakest known limit',
+    limit: '100 %, by the record of the limit',
+  },
+  knock: {
+    asks: 'Is the fuel good enough, with the blower that is on it?',
+    required: [
+      '/engines/*/fuel',
+      '/engines/*/induction',
+      '/engines/*/boost',
+      '/engines/*/compressionRatio',
+      '/engines/*/slots/*/options/*/powerFactor',
+    ],
+    estimable: ['/engines/*/octaneRon', '/engines/*/slots[]'],
+    raisedBy: [],
+    formula: 'the maker’s octane; else effective compression ε·√(pressure ratio)',
+    limit: 'the maker’s; else 10.0 at 91 RON and 0.25 for each RON, 1.0 more with direct injection, trade',
+  },
+  'fit-margin': {
+    asks: 'Has everything the gap it needs?',
+    required: [
+      '/chassis/obstacles[]',
+      '/engines/*/solids[]',
+      '/engines/*/slots[]',
+      '/engines/*/slots/*/options/*/solids[]',
+      '/gearboxes/*/solids[]',
+    ],
+    estimable: ['/parts/*/shifts'],
+    raisedBy: [],
+    formula: 'exact distance of convex solids',
+    limit: 'gap by role, movement of the mounts and tolerances',
+  },
+  'fit-touched': {
+    asks: 'How many obstacles are in the way?',
+    required: [
+      '/chassis/obstacles[]',
+      '/engines/*/solids[]',
+      '/engines/*/slots[]',
+      '/engines/*/slots/*/options/*/solids[]',
+      '/gearboxes/*/solids[]',
+    ],
+    estimable: [],
+    raisedBy: [],
+    formula: 'exact distance of convex solids',
+    limit: 'none',
+  },
+  'fit-shifter': {
+    asks: 'Does the lever come up in its aperture?',
+    required: ['/chassis/shifterAperture', '/gearboxes/*/shifterMm', '/chassis/obstacles[]'],
+    estimable: ['/chassis/shifterAperture/plusMinusMm', '/parts/*/shifts'],
+    raisedBy: ['/gearboxes/*/shiftedBy'],
+    formula: 'place of the lever against the edges of the aperture',
+    limit: 'inside',
+  },
+  'fit-shaft': {
+    asks: 'Do the joints of its shafts work in their range?',
+    required: [
+      '/chassis/pinion',
+      '/gearboxes/*/outputMm',
+      '/chassis/hubs',
+      '/gearboxes/*/halfShaftsMm',
+      '/chassis/obstacles[]',
+    ],
+    estimable: ['/parts/*/shifts'],
+    raisedBy: [],
+    formula: 'angle between axes in space, SAE J901',
+    limit: '0.5 to 3° and alike within 1°, half shafts 7° at rest, trade',
+  },
+  'fit-reach': {
+    asks: 'Do its mounts reach the car?',
+    required: ['/chassis/pads[]', '/engines/*/bosses[]', '/gearboxes/*/mountMm', '/chassis/obstacles[]'],
+    estimable: [],
+    raisedBy: [],
+    formula: 'distance from pad to the nearest boss',
+    limit: '250 mm, trade',
+  },
+  'power-now': {
+    asks: 'Does it make the power asked?',
+    required: CURVE,
+    estimable: CURVE_EST,
+    raisedBy: ['/brief/now/powerKw'],
+    formula: 'peak of the monotone curve through the points',
+    limit: 'brief',
+  },
+  'band-torque': {
+    asks: 'Does it make the torque asked where one drives?',
+    required: CURVE,
+    estimable: CURVE_EST,
+    raisedBy: ['/brief/now/bandTorqueNm'],
+    formula: 'best of the curve within the band',
+    limit: 'brief',
+  },
+  'band-power': {
+    asks: 'What power does it make on average in the band?',
+    required: CURVE,
+    estimable: CURVE_EST,
+    raisedBy: [],
+    formula: 'mean of torque × speed over the band',
+    limit: 'none',
+  },
+  cruise: {
+    asks: 'Does it cruise near the revs asked?',
+    required: [],
+    estimable: [],
+    raisedBy: ['/brief/cruise'],
+    formula: 'speed·i·i_f/(2πr)',
+    limit: 'brief',
+  },
+  hill: {
+    asks: 'Does it start on the brief’s hill, trailer on?',
+    required: [
+      ...CURVE,
+      ...DRIVEN,
+      ...GRIP,
+      ...TRAIN,
+      '/chassis/rollingCoefficient',
+      '/chassis/tyres[]',
+      '/engines/*/idleRpm',
+    ],
+    estimable: [...AXLES_EST.filter((a) => a !== '/chassis/tyres[]'), ...CURVE_EST],
+    raisedBy: ['/brief/hill'],
+    formula: 'thrust at launch or grip of the driven axle with weight transfer, less rolling and 0.5 m/s²',
+    limit: 'brief',
+  },
+  'wheel-room': {
+    asks: 'Have wheels and tyres room, and may they run so fast?',
+    required: [
+      ...TOP_SPEED,
+      '/chassis/tyres[]',
+      '/chassis/tyres/*/speedIndex',
+      '/chassis/wheelRoom',
+      '/chassis/tyres/*/wheel',
+      '/parts/*/brakes',
+      '/parts/*/brakes/leastRimIn',
+    ],
+    estimable: [],
+    raisedBy: [],
+    formula: 'ISO 4000-1 sizes against the measured room; speed symbols of UN R30',
+    limit: 'measured room; the symbol',
+  },
+  'low-range': {
+    asks: 'How slowly does it crawl in low range?',
+    required: ['/engines/*/idleRpm'],
+    estimable: [],
+    raisedBy: ['/chassis/transferLow'],
+    formula: 'idle speed in first through the low range',
+    limit: 'none',
+  },
+  stall: {
+    asks: 'Does the converter stall where the engine pulls?',
+    required: [],
+    estimable: [],
+    raisedBy: [],
+    formula: 'n = K·√T(n)',
+    limit: 'speed of peak torque, trade',
+  },
+  'zero-to-100': {
+    asks: 'How long from rest to 100 km/h?',
+    required: [...TOP_SPEED, ...GRIP, '/chassis/tyres[]', '/engines/*/idleRpm'],
+    estimable: [
+      ...AXLES_EST.filter((a) => a !== '/chassis/tyres[]'),
+      ...CURVE_EST,
+      '/chassis/rearTorqueShare',
+      '/engines/*/inertiaKgM2',
+    ],
+    raisedBy: [],
+    formula: 'run by Bogacki and Shampine 3(2) with clutch slip, grip and shifts',
+    limit: 'none',
+  },
+  'gearbox-margin': {
+    asks: 'Does the gearbox stand it in every gear?',
+    required: [...CURVE, ...GEARS, '/gearboxes/*/ratings[]', '/gearboxes/*/ratings/*/torqueNm'],
+    estimable: [...GRIP_EST, '/gearboxes/*/ratings/*/gear'],
+    raisedBy: [],
+    formula: 'least of engine × service factor and what the tyres hand back',
+    limit: '1, service factors by use from the trade',
+  },
+  'clutch-margin': {
+    asks: 'Does the clutch hold?',
+    required: [...CURVE, '/gearboxes/*/clutch', '/parts/*/clutch'],
+    estimable: CURVE_EST,
+    raisedBy: [],
+    formula: 'uniform wear, n·μ·F·(r_o + r_i)/2',
+    limit: '1.25 of peak torque, trade',
+  },
+  'axle-margin': {
+    asks: 'Does the axle stand first gear?',
+    required: [...CURVE, ...GEARS, '/chassis/axleRating', '/chassis/axleRating/pinionTorqueNm'],
+    estimable: [...GRIP_EST, '/chassis/rearTorqueShare'],
+    raisedBy: ['/gearboxes/*/finalDriveInside'],
+    formula: 'torque behind the gearbox, by engine or tyres',
+    limit: '1 of its rating',
+  },
+  'shaft-margin': {
+    asks: 'Does a half shaft stand first gear?',
+    required: [...CURVE, ...GEARS, '/chassis/axleRating', '/chassis/axleRating/shaftTorqueNm'],
+    estimable: [...GRIP_EST, '/chassis/rearTorqueShare'],
+    raisedBy: [],
+    formula: 'its share by the differential of torque × final drive',
+    limit: '1 of its rating',
+  },
+  'propshaft-speed': {
+    asks: 'Does the propshaft stay below its critical speed?',
+    required: [
+      ...TOP_SPEED,
+      '/chassis/propshaft',
+      '/parts/*/propshaft',
+      '/chassis/pinion',
+      '/gearboxes/*/outputMm',
+      '/chassis/obstacles[]',
+    ],
+    estimable: [...AXLES_EST, ...CURVE_EST],
+    raisedBy: [],
+    formula: 'first bending of a tube on two joints, π/2·√(EI/ρAL⁴)',
+    limit: '70 % of it, trade',
+  },
+  'propshaft-margin': {
+    asks: 'Does the propshaft stand first gear?',
+    required: [
+      ...CURVE,
+      ...GEARS,
+      '/chassis/propshaft',
+      '/chassis/propshaft/ratingNm',
+      '/parts/*/propshaft',
+      '/parts/*/propshaft/ratingNm',
+    ],
+    estimable: [...GRIP_EST, '/chassis/rearTorqueShare'],
+    raisedBy: [],
+    formula: 'torque behind the gearbox, by engine or tyres',
+    limit: '1 of its rating',
+  },
+  'mass-change': {
+    asks: 'How much heavier does it become?',
+    required: [...CHANGE, '/parts/*/massKg'],
+    estimable: CHANGE_EST.filter((a) => a !== '/parts/*/massKg'),
+    raisedBy: [],
+    formula: 'records brought to installed; scatter in quadrature, GUM 5.1.2',
+    limit: 'brief',
+  },
+  'mass-front': {
+    asks: 'How much of it stands on the front axle?',
+    required: AXLES,
+    estimable: AXLES_EST,
+    raisedBy: [],
+    formula: 'moments about the axles',
+    limit: 'none',
+  },
+  'ride-front': {
+    asks: 'Does the front stand at its height?',
+    required: [...AXLES, ...COM, '/chassis/springs'],
+    estimable: AXLES_EST,
+    raisedBy: [],
+    formula: 'change of load over the wheel rate',
+    limit: '15 mm, trade; never worse than tight',
+  },
+  'ride-rear': {
+    asks: 'Does the rear stand at its height?',
+    required: [...AXLES, ...COM, '/chassis/springs'],
+    estimable: AXLES_EST,
+    raisedBy: [],
+    formula: 'change of load over the wheel rate',
+    limit: '15 mm, trade; never worse than tight',
+  },
+  'travel-front': {
+    asks: 'Is bump travel left in front at full load?',
+    required: [],
+    estimable: [],
+    raisedBy: ['/chassis/springs/front/bumpMm'],
+    formula: 'travel as weighed less the sag to full load',
+    limit: '35 mm, trade',
+  },
+  'travel-rear': {
+    asks: 'Is bump travel left at the rear at full load?',
+    required: [],
+    estimable: [],
+    raisedBy: ['/chassis/springs/rear/bumpMm'],
+    formula: 'travel as weighed less the sag to full load',
+    limit: '35 mm, trade',
+  },
+  'brake-bias': {
+    asks: 'Does the front axle lock first?',
+    required: [...AXLES, ...COM, '/chassis/brakeFrontPct'],
+    estimable: AXLES_EST,
+    raisedBy: [],
+    formula: 'share of the front load at the deceleration, (b + h·a/g)/L',
+    limit: '3 points below it, trade; a tester decides',
+  },
+  'brakes-stops': {
+    asks: 'Do the brakes stand stop after stop?',
+    required: [...DRIVEN, ...COM, '/chassis/brakes', '/chassis/brakes/front', '/chassis/brakes/rear'],
+    estimable: [
+      ...AXLES_EST,
+      '/chassis/brakeFrontPct',
+      '/parts/*/brakes',
+      '/parts/*/brakes/front',
+      '/parts/*/brakes/linings',
+    ],
+    raisedBy: [],
+    formula: 'heat of 15 slowings at 3 m/s², on the track of ten stops at 0.6 g, cooling between',
+    limit: 'linings: 450 °C ordinary, 550 fast road, 700 track; after the fade test of the type-approval rules',
+  },
+  'brakes-descent': {
+    asks: 'Do they stand the longest hill down?',
+    required: [...DRIVEN, ...COM, ...ROAD, '/chassis/brakes', '/chassis/brakes/rear'],
+    estimable: [...AXLES_EST, '/brief/hill', '/parts/*/brakes', '/parts/*/brakes/front', '/parts/*/brakes/linings'],
+    raisedBy: ['/brief/descent'],
+    formula: 'steady power down the slope against cooling, without engine braking',
+    limit: 'linings, as for stops',
+  },
+  'brake-pedal': {
+    asks: 'Can a foot press hard enough?',
+    required: [
+      ...DRIVEN,
+      ...COM,
+      '/chassis/brakeFrontPct',
+      '/chassis/brakes',
+      '/chassis/brakes/front',
+      '/chassis/brakes/front/pistonMm',
+      '/chassis/brakes/front/effectiveRadiusMm',
+      '/chassis/brakes/rear',
+      '/chassis/brakes/pedal',
+      '/parts/*/brakes/front/pistonMm',
+      '/parts/*/brakes/front/effectiveRadiusMm',
+    ],
+    estimable: [...AXLES_EST, '/parts/*/brakes', '/parts/*/brakes/front'],
+    raisedBy: ['/chassis/brakes/pedal'],
+    formula: 'p = F·i·k/A, wheel torque 2·μ·p·A·r',
+    limit: '500 N with servo, 700 N without, for 0.8 g; 500 N for 0.25 g with the servo failed; local code decides',
+  },
+  'tyre-load': {
+    asks: 'Do the tyres carry it?',
+    required: [...AXLES, ...COM, '/chassis/tyres/*/loadIndex', '/chassis/tyres[]'],
+    estimable: [
+      ...AXLES_EST.filter((a) => a !== '/chassis/tyres[]'),
+      '/chassis/tankL',
+      '/chassis/weighing/fuelL',
+      '/brief/hill',
+    ],
+    raisedBy: [],
+    formula: 'half of the heavier axle with driver, half a tank and the trailer’s nose',
+    limit: 'load index, UN R30',
+  },
+  'cooling-now': {
+    asks: 'Does it keep cool?',
+    required: [
+      ...CURVE,
+      ...GEARS,
+      ...DRIVEN,
+      ...ROAD,
+      '/chassis/radiator',
+      '/parts/*/radiator',
+      '/chassis/cooling',
+      '/chassis/cooling/seal',
+      '/chassis/cooling/fanM3PerH',
+      '/brief/climb',
+      '/brief/climb/speedKph',
+      '/engines/*/induction',
+      '/engines/*/fuel',
+      '/engines/*/boost',
+    ],
+    estimable: [
+      ...AXLES_EST,
+      ...CURVE_EST,
+      '/brief/hill',
+      '/parts/*/cooling',
+      '/parts/*/cooling/airSharePct',
+      '/parts/*/cooling/fanM3PerH',
+    ],
+    raisedBy: [],
+    formula: 'ε-NTU core, heat 0.30 (diesel 0.25) of the fuel, cores in front; Kays and London, Heywood 12.4',
+    limit: 'what the core sheds at 105 °C less 5 K, or as the cap lets the coolant boil',
+  },
+  'cooling-later': {
+    asks: 'Will it keep cool at the later target?',
+    required: [
+      ...CURVE,
+      ...GEARS,
+      ...DRIVEN,
+      ...ROAD,
+      '/chassis/radiator',
+      '/parts/*/radiator',
+      '/chassis/cooling',
+      '/chassis/cooling/seal',
+      '/brief/climb',
+      '/brief/climb/speedKph',
+      '/engines/*/induction',
+      '/engines/*/fuel',
+      '/engines/*/boost',
+    ],
+    estimable: [
+      ...AXLES_EST,
+      ...CURVE_EST,
+      '/brief/hill',
+      '/parts/*/cooling',
+      '/parts/*/cooling/airSharePct',
+      '/parts/*/cooling/fanM3PerH',
+    ],
+    raisedBy: ['/brief/later/powerKw'],
+    formula: 'as it is now',
+    limit: 'as now; never worse than tight where known',
+  },
+  'power-to-weight': {
+    asks: 'What power for each tonne?',
+    required: [...CURVE, ...DRIVEN],
+    estimable: [...CHANGE_EST, ...CURVE_EST],
+    raisedBy: [],
+    formula: 'peak power over the mass as it is driven',
+    limit: 'none',
+  },
+  'open-joints': {
+    asks: 'Does everything mate?',
+    required: [
+      '/chassis/ports[]',
+      '/engines/*/ports[]',
+      '/gearboxes/*/ports[]',
+      '/parts/*/closes/*/toA',
+      '/parts/*/closes/*/toB',
+    ],
+    estimable: ['/engines/*/family', '/parts/*/closes[]', '/parts/*/provides[]'],
+    raisedBy: [],
+    formula: 'faces compared field by field',
+    limit: 'none open',
+  },
+  budget: {
+    asks: 'What will it cost?',
+    required: [
+      '/engines/*/price',
+      '/gearboxes/*/price',
+      '/parts/*/price',
+      '/chassis/axleRatios/*/price',
+      '/chassis/tyres/*/price',
+    ],
+    estimable: [...OPEN_JOINTS, '/chassis/axleRatios[]', '/chassis/tyres[]', '/engines/*/slots[]'],
+    raisedBy: [],
+    formula: 'PERT mean and variance of each line, lines independent; Vose, ch. 17',
+    limit: 'brief',
+  },
+  hours: {
+    asks: 'How long will it take?',
+    required: ['/parts/*/hours'],
+    estimable: [...OPEN_JOINTS, '/chassis/axleRatios[]', '/chassis/tyres[]', '/engines/*/slots[]'],
+    raisedBy: [],
+    formula: 'PERT mean and variance of each line',
+    limit: 'brief',
+  },
+};

@@ -1,0 +1,143 @@
+import { Engine, Family, Gearbox, Part, checkEngine, checkFamily, checkGearbox, checkPart } from '@sable/core';
+import type { RowKind } from '../../../hooks/api.ts';
+import type { Schema } from '../../../pieces/schemaRange.ts';
+import {
+  validateEngine,
+  validateFamily,
+  validateGearbox,
+  validatePart,
+} from '../../../validators/generated/libraryValidators.js';
+
+/** For each kind: its schema, how it is checked, and its fields in groups as one thinks of them. */
+export const ROW_FORMS: Readonly<
+  Record<
+    RowKind,
+    {
+      readonly word: string;
+      readonly schema: Schema;
+      readonly validate: typeof validateEngine;
+      readonly check: (row: never) => void;
+      readonly groups: readonly (readonly [string, readonly string[]])[];
+    }
+  >
+> = {
+  engines: {
+    word: 'engine',
+    schema: Engine as Schema,
+    validate: validateEngine,
+    check: checkEngine,
+    groups: [
+      [
+        'Identification',
+        [
+          'name',
+          'shortName',
+          'family',
+          'codes',
+          'builtFrom',
+          'builtTo',
+          'arrangement',
+          'cylinders',
+          'valvesPerCylinder',
+          'blockMaterial',
+          'induction',
+          'fuel',
+        ],
+      ],
+      ['Torque', ['curves', 'idleRpm', 'redlineRpm', 'inertiaKgM2']],
+      ['Mass', ['massRecords', 'needs', 'ancillaryMasses', 'comMm', 'oilL', 'coolantL']],
+      [
+        'Bottom end and head',
+        [
+          'boreMm',
+          'strokeMm',
+          'compressionRatio',
+          'rodLengthMm',
+          'chamber',
+          'cam',
+          'limits',
+          'octaneRon',
+          'directInjection',
+          'injectors',
+          'throttle',
+          'boost',
+        ],
+      ],
+      ['Cooling', ['coolantLimitC', 'waterToOil']],
+      ['Outside', ['solids', 'slots', 'bosses', 'ports']],
+      ['Electronics, noise, supply', ['computer', 'noise', 'price', 'faults', 'weakParts', 'supply', 'retired']],
+    ],
+  },
+  gearboxes: {
+    word: 'gearbox',
+    schema: Gearbox as Schema,
+    validate: validateGearbox,
+    check: checkGearbox,
+    groups: [
+      [
+        'Identification',
+        [
+          'name',
+          'shortName',
+          'kind',
+          'ratios',
+          'reverseRatio',
+          'finalDriveInside',
+          'pairs',
+          'shiftTimeS',
+          'wants',
+          'note',
+        ],
+      ],
+      [
+        'Torque rating and clutch',
+        ['ratings', 'clutch', 'converter', 'donorKerbKg', 'efficiencyDirect', 'efficiencyOther', 'weakParts'],
+      ],
+      ['Mass and price', ['massKg', 'comMm', 'oilL', 'price', 'newPrice', 'retired']],
+      ['Outside', ['solids', 'lengthMm', 'shifterMm', 'shiftedBy', 'outputMm', 'mountMm', 'halfShaftsMm', 'ports']],
+    ],
+  },
+  parts: {
+    word: 'part',
+    schema: Part as Schema,
+    validate: validatePart,
+    check: checkPart,
+    groups: [
+      ['Identification', ['name', 'class', 'made', 'discontinued', 'leadDays', 'note']],
+      ['Price, hours, mass', ['price', 'hours', 'massKg', 'atMm', 'retired']],
+      [
+        'Joints and requirements',
+        [
+          'closes',
+          'provides',
+          'requires',
+          'excludes',
+          'shifts',
+          'clutch',
+          'sends',
+          'propshaft',
+          'radiator',
+          'cooling',
+          'brakes',
+          'brakesForKw',
+          'injectors',
+          'raises',
+          'rebuilds',
+          'noiseDeltaDb',
+        ],
+      ],
+      ['Outside', ['solids', 'carries']],
+    ],
+  },
+  families: {
+    word: 'family',
+    schema: Family as Schema,
+    validate: validateFamily,
+    check: checkFamily,
+    groups: [
+      ['The family', ['name', 'note', 'rebuild', 'retired']],
+      ['Marks on its castings', ['marks']],
+      ['What swaps within it', ['interchange']],
+    ],
+  },
+};
