@@ -64,4 +64,6 @@ export interface RunQuestion {
   readonly from?: { readonly speedKph: number; readonly gear: number } | undefined;
   /** Whether points for drawing are kept. */
   readonly trace?: boolean | undefined;
+  /** Error asked of one step: m/s and m, relative to 1 m/s and to the figure; 2e-5 if nothing is said. */
+  readonly tolerance?: number | undefined;
 }

@@ -4,7 +4,6 @@ import { Stepper } from './steps.ts';
 import { GRIP_TIME, LEADING, SIZE, SLIP, UnderWay, V, W, X } from './underWay.ts';
 
 const LONGEST_S = 180;
-/** Error asked of one step: m/s and m, relative to 1 m/s and to the figure. */
 const TOLERANCE = 2e-5;
 const TRACE_EVERY_S = 0.05;
 
@@ -96,6 +95,7 @@ export function simulate(p: Plant, question: RunQuestion): RunResult {
   const car = new UnderWay(p, question.from);
   const notes = new Notes(question, car);
   const stepper = new Stepper(SIZE, LEADING);
+  const { tolerance = TOLERANCE } = question;
   const { y } = car;
   const { k1, k4, next } = stepper;
   let t = 0;
@@ -113,7 +113,12 @@ export function simulate(p: Plant, question: RunQuestion): RunResult {
       notes.point(t, true);
       continue;
     }
-    const { size: most, grown } = stepWithin(stepper, car, car.mode === 'shifting' ? Math.min(h, shiftEnd - t) : h);
+    const { size: most, grown } = stepWithin(
+      stepper,
+      car,
+      car.mode === 'shifting' ? Math.min(h, shiftEnd - t) : h,
+      tolerance,
+    );
     const { size, ends } = cutShort(stepper, car, most, notes.wantsDistance ? question.distanceM : undefined);
     notes.passed(stepper, t, size);
     const vEnd = car.endSpeed();
@@ -162,14 +167,14 @@ export function simulate(p: Plant, question: RunQuestion): RunResult {
 }
 
 /** A step no longer than `most` that keeps the error, and how long the next may be. s */
-function stepWithin(stepper: Stepper, car: UnderWay, most: number): { size: number; grown: number } {
+function stepWithin(stepper: Stepper, car: UnderWay, most: number, tolerance: number): { size: number; grown: number } {
   let size = most;
   let error = stepper.step(car.y, size, car);
-  while (error > TOLERANCE && size > 1e-6) {
-    size *= Math.max(0.2, 0.9 * (TOLERANCE / error) ** (1 / 3));
+  while (error > tolerance && size > 1e-6) {
+    size *= Math.max(0.2, 0.9 * (tolerance / error) ** (1 / 3));
     error = stepper.step(car.y, size, car);
   }
-  return { size, grown: size * Math.min(4, 0.9 * (TOLERANCE / Math.max(error, 1e-14)) ** (1 / 3)) };
+  return { size, grown: size * Math.min(4, 0.9 * (tolerance / Math.max(error, 1e-14)) ** (1 / 3)) };
 }
 
 /** Where the mode or the distance ends inside the step, the step ends there. */

@@ -216,7 +216,7 @@ function better(asked: Omit<Asked, 'seal'>, full: Figure, when: 'now' | 'later')
   return library.parts
     .filter((p) => helps(p) !== undefined && !p.retired && !p.discontinued && !parts.includes(p))
     .flatMap((p) => {
-      const fitted = fittedCooling({ chassis: subject.chassis, parts: [p, ...parts] });
+      const fitted = fittedCooling({ chassis: subject.chassis, parts: [p, ...parts], candidate: subject.candidate });
       return judged({ ...asked, fitted }, when, full).state === 'clear'
         ? [{ ...costOfPart(p, `Fit ${p.name}`), accept: { kind: 'part' as const, partId: p.id } }]
         : [];

@@ -1,5 +1,5 @@
 import { airDensity, worstAir } from '../curve/index.ts';
-import { boilsC, bsfcOf, chargeHeat, FUEL, fuelEnergyKw, fuelOf } from '../engine/index.ts';
+import { boilsC, boughtBySum, bsfcOf, chargeHeat, FUEL, fuelEnergyKw, fuelOf } from '../engine/index.ts';
 import {
   ofCar,
   ofCooling,
@@ -62,8 +62,13 @@ export interface Fitted {
 }
 
 /** @throws MissingInput where nobody has entered a radiator, or where the core of a car sits whose engine is not in front. */
-export function fittedCooling({ chassis, parts }: Pick<Subject, 'parts'> & { readonly chassis: Chassis }): Fitted {
+export function fittedCooling({
+  chassis,
+  parts,
+  candidate,
+}: Pick<Subject, 'parts' | 'candidate'> & { readonly chassis: Chassis }): Fitted {
   const bought = parts.find((p) => p.radiator) ?? parts.find((p) => p.class === 'radiator');
+  const reckoned = bought ? undefined : boughtBySum({ candidate }, 'radiator');
   const own = chassis.cooling ?? {};
   const from = <K extends 'seal' | 'fanM3PerH'>(key: K) =>
     parts.find((p) => p.cooling?.[key] !== undefined)?.cooling?.[key] ?? own[key];
@@ -71,8 +76,12 @@ export function fittedCooling({ chassis, parts }: Pick<Subject, 'parts'> & { rea
   const before = (key: 'oilCooler' | 'chargeCooler') => parts.find((p) => p.cooling?.[key]);
   return {
     // A radiator whose core nobody has entered is not the one that it replaces.
-    core: bought ? ofPart(bought, 'radiator') : ofCar(chassis, 'radiator'),
-    name: bought?.name ?? 'the car’s radiator',
+    core: bought
+      ? ofPart(bought, 'radiator')
+      : reckoned
+        ? { coreM2: reckoned.inputs['faceM2']!, thicknessMm: reckoned.inputs['thicknessMm']! }
+        : ofCar(chassis, 'radiator'),
+    name: bought?.name ?? reckoned?.name ?? 'the car’s radiator',
     cooling: own,
     place: own.place ?? ((chassis.engineSits ?? 'front') === 'front' ? 'in front' : ofCooling(chassis, 'place')),
     seal: from('seal'),

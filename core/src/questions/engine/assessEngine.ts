@@ -17,6 +17,7 @@ import {
 } from '../../model/index.ts';
 import { petrolOf } from './fuels.ts';
 import { attempt, type Figure, InputError, madeFrom, say, scatterOf } from '../../units/index.ts';
+import { servesWords } from './boughtBySum.ts';
 import {
   calculatorNamed,
   DUTY_LIMIT_PCT,
@@ -116,7 +117,12 @@ function landedFinding(sum: Calculator, result: WorkedOut, saved: SavedCalculati
     state: result.state,
     step: 'donors',
     title: result.sentence,
-    because: `${sum.title}, landed from the bench${saved.note ? `: ${saved.note}` : ''}. ${sum.formula}.`,
+    because: [
+      `${sum.title}, landed from the bench${saved.note ? `: ${saved.note}` : ''}. ${sum.formula}.`,
+      servesWords(saved, (name) => sum.inputs.find((i) => i.name === name)?.label ?? name) ?? [],
+    ]
+      .flat()
+      .join(' '),
     figure: main.value,
     plusMinus: main.plusMinus,
     quantity: first!.quantity,

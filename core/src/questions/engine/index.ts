@@ -2,6 +2,7 @@ export * from './air.ts';
 export * from './assessEngine.ts';
 export * from './balance.ts';
 export * from './calculators/index.ts';
+export * from './boughtBySum.ts';
 export * from './cam.ts';
 export * from './chargeCooling.ts';
 export * from './compression.ts';

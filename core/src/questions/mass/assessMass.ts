@@ -38,7 +38,7 @@ import {
   type Derived,
   type Figure,
 } from '../../units/index.ts';
-import { axlesAfter, type PlacedMass } from './axles.ts';
+import { axlesMoved } from './axles.ts';
 import { BASIS_INCLUDES, OIL_KG_PER_L, PETROL_KG_PER_L, TYPICAL_MASS, typicalOil, typicalPart } from './ancillaries.ts';
 import { installedMass, massDifference, type MassBuildUp } from './buildUp.ts';
 
@@ -315,24 +315,21 @@ function carSums(
   const names = new Map([...namesOf('out', outNames, out), ...namesOf('in', inNames, into)]);
   out.forEach((m, i) => (inputs[outNames[i]!] = m.mass));
   into.forEach((m, i) => (inputs[inNames[i]!] = m.mass));
+  const keys = [...outNames, ...inNames];
+  const moved = [...out, ...into].map((m) => ({ massKg: 0, comMm: m.comMm! }));
   const axles = (v: Readonly<Record<string, number>>) => {
-    const gained: PlacedMass[] = [];
-    const lost: PlacedMass[] = out.map((m, i) => ({ massKg: v[outNames[i]!]!, comMm: m.comMm! }));
-    // Lighter tyres are a negative mass gained: what is gained below nought is lost.
-    into.forEach((m, i) => {
-      const kg = v[inNames[i]!]!;
-      if (kg >= 0) gained.push({ massKg: kg, comMm: m.comMm! });
-      else lost.push({ massKg: -kg, comMm: m.comMm! });
-    });
-    return axlesAfter({
-      weighedFrontKg: v['front']!,
-      weighedRearKg: v['rear']!,
-      wheelbaseMm: v['wheelbase']!,
-      carComYMm: w.comYMm?.value,
-      carComZMm: w.comZMm?.value,
-      out: lost,
-      in: gained,
-    });
+    // Lighter tyres are a negative mass gained.
+    for (let i = 0; i < keys.length; i++) moved[i]!.massKg = i < out.length ? -v[keys[i]!]! : v[keys[i]!]!;
+    return axlesMoved(
+      {
+        weighedFrontKg: v['front']!,
+        weighedRearKg: v['rear']!,
+        wheelbaseMm: v['wheelbase']!,
+        carComYMm: w.comYMm?.value,
+        carComZMm: w.comZMm?.value,
+      },
+      moved,
+    );
   };
   const at = axles(Object.fromEntries(Object.entries(inputs).map(([k, f]) => [k, f.value])));
   const driver: Figure = w.driverAboard ? exactly(0) : subject.brief.driverKg;

@@ -34,28 +34,36 @@ export interface Axles {
  * @throws InputError on a mass or wheelbase that is not above 0, or where more comes out than the car weighs.
  */
 export function axlesAfter(input: AxleInput): Axles {
-  requirePositive('/weighedFrontKg', input.weighedFrontKg, 'kg');
-  requirePositive('/weighedRearKg', input.weighedRearKg, 'kg');
-  requirePositive('/wheelbaseMm', input.wheelbaseMm, 'mm');
-  const L = input.wheelbaseMm;
-  const before = input.weighedFrontKg + input.weighedRearKg;
+  for (const [way, masses] of [
+    ['out', input.out],
+    ['in', input.in],
+  ] as const)
+    masses.forEach(({ massKg }, i) => {
+      if (!(massKg >= 0))
+        throw new InputError(`/${way}/${i}/massKg`, `massKg may not be negative; it is ${massKg} kg.`);
+    });
+  return axlesMoved(input, [...input.out.map(({ massKg, comMm }) => ({ massKg: -massKg, comMm })), ...input.in]);
+}
+
+/**
+ * The same of moves with a sign: what leaves weighs less than nothing.
+ * @throws InputError on a weight or wheelbase that is not above 0, or where more comes out than the car weighs.
+ */
+export function axlesMoved(car: Omit<AxleInput, 'out' | 'in'>, moves: readonly PlacedMass[]): Axles {
+  requirePositive('/weighedFrontKg', car.weighedFrontKg, 'kg');
+  requirePositive('/weighedRearKg', car.weighedRearKg, 'kg');
+  requirePositive('/wheelbaseMm', car.wheelbaseMm, 'mm');
+  const L = car.wheelbaseMm;
+  const before = car.weighedFrontKg + car.weighedRearKg;
   let total = before;
-  let rear = input.weighedRearKg;
-  let my = (input.carComYMm ?? 0) * total;
-  let mz = (input.carComZMm ?? 0) * total;
-  const outs = input.out.length;
-  for (let i = 0; i < outs + input.in.length; i++) {
-    const leaves = i < outs;
-    const { massKg, comMm } = leaves ? input.out[i]! : input.in[i - outs]!;
-    if (!(massKg >= 0)) {
-      const at = leaves ? `/out/${i}` : `/in/${i - outs}`;
-      throw new InputError(`${at}/massKg`, `massKg may not be negative; it is ${massKg} kg.`);
-    }
-    const moved = leaves ? -massKg : massKg;
-    total += moved;
-    rear += (moved * -comMm[0]) / L;
-    my += moved * comMm[1];
-    mz += moved * comMm[2];
+  let rear = car.weighedRearKg;
+  let my = (car.carComYMm ?? 0) * total;
+  let mz = (car.carComZMm ?? 0) * total;
+  for (const { massKg, comMm } of moves) {
+    total += massKg;
+    rear += (massKg * -comMm[0]) / L;
+    my += massKg * comMm[1];
+    mz += massKg * comMm[2];
   }
   if (!(total > 0)) throw new InputError('/out', `More comes out than the car weighs: ${before} kg.`);
   const front = total - rear;
@@ -65,11 +73,11 @@ export function axlesAfter(input: AxleInput): Axles {
     totalKg: total,
     frontPct: (100 * front) / total,
     comXMm: (-rear * L) / total,
-    changeFrontKg: front - input.weighedFrontKg,
-    changeRearKg: rear - input.weighedRearKg,
+    changeFrontKg: front - car.weighedFrontKg,
+    changeRearKg: rear - car.weighedRearKg,
   };
-  if (input.carComYMm !== undefined) axles.comYMm = my / total;
-  if (input.carComZMm !== undefined) axles.comZMm = mz / total;
+  if (car.carComYMm !== undefined) axles.comYMm = my / total;
+  if (car.carComZMm !== undefined) axles.comZMm = mz / total;
   return axles;
 }
 

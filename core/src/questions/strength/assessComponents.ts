@@ -1,5 +1,15 @@
 import type { CoolingFigures } from '../cooling/index.ts';
-import { bsfcOf, DUTY_LIMIT_PCT, FUEL, fuelOf, injectorsOf } from '../engine/index.ts';
+import {
+  boughtBySum,
+  boughtBySums,
+  bsfcOf,
+  DUTY_LIMIT_PCT,
+  FUEL,
+  fuelOf,
+  injectorsOf,
+  pumpLph,
+  throttleOf,
+} from '../engine/index.ts';
 import { STANDARD_AIR_DENSITY, type GearingFigures, type RoadFigures } from '../gearing/index.ts';
 import {
   makeFinding,
@@ -9,7 +19,7 @@ import {
   type RAISED_LINKS,
   type Subject,
 } from '../../model/index.ts';
-import { say, scatterOf, type Figure } from '../../units/index.ts';
+import { say, scatterOf, worstEvidence, type Figure } from '../../units/index.ts';
 import { CLUTCH_RESERVE } from './clutch.ts';
 import { SERVICE_FACTOR } from './load.ts';
 import type { DrivelineFigures } from './assessDriveline.ts';
@@ -34,7 +44,10 @@ export function assessComponents(
     brakeLink(subject),
   ].map((link) => raised(link, subject.parts));
   const { now, later } = subject.brief;
-  const order = rankComponentLimits(links, { now: now.powerKw, later: later.powerKw }, subject.parts);
+  const order = rankComponentLimits(links, { now: now.powerKw, later: later.powerKw }, [
+    ...subject.parts,
+    ...boughtBySums(subject),
+  ]);
   const findings: Finding[] = [];
   for (const t of order.targets) {
     // Tyres that slip break nothing: they stand in the order, not in the warning.
@@ -71,7 +84,7 @@ export function assessComponents(
         step: 'gearing',
         title: `${i.name} brings nothing until the ${i.until.map((l) => l.name).join(' and ')} ${i.until.length > 1 ? 'are' : 'is'} done`,
         because: `${i.until.map((l) => `${l.name} ${say(l.kw!, 'powerKw')}`).join(', ')}: what it carries more, they don’t.`,
-        about: [i.partId],
+        about: subject.parts.some((p) => p.id === i.partId) ? [i.partId] : [subject.candidate.id],
       }),
     );
   return { checks: [], findings, figures: order };
@@ -144,6 +157,7 @@ function engineLinks(subject: Subject, gearing: GearingFigures): ComponentLimit[
             raisedBy: [],
           },
         ];
+  const pump = pumpLink(subject);
   const injectors = injectorsOf(subject);
   if (injectors) {
     const { count, flowCcPerMin, referenceBar, railBar } = injectors;
@@ -158,11 +172,32 @@ function engineLinks(subject: Subject, gearing: GearingFigures): ComponentLimit[
       plusMinusKw: Math.hypot(spread(kw, flowCcPerMin), spread(kw, bsfc)),
       evidence: bsfc.evidence,
       because: `${count} injectors of ${say(flowCcPerMin.value, 'flowCcPerMin')} at ${DUTY_LIMIT_PCT} % duty.`,
-      raisedBy: ['injectors', 'pump'],
+      raisedBy: pump ? ['injectors'] : ['injectors', 'pump'],
     });
   }
+  if (pump) links.push(pump);
   links.push(airLink(subject));
   return links;
+}
+
+/** A pump that a sum has bought; what the car’s own gives nobody is asked. */
+function pumpLink(subject: Subject): ComponentLimit | undefined {
+  const pump = boughtBySum(subject, 'pump');
+  if (!pump) return undefined;
+  const gives = pump.inputs['givesLph']!;
+  const bsfc = bsfcOf(subject);
+  const density = FUEL[fuelOf(subject)].densityKgPerL.value;
+  const kw = gives.value / pumpLph(1, bsfc.value, density, pump.inputs['reservePct']!.value);
+  return {
+    id: 'pump',
+    carries: true,
+    name: 'fuel pump',
+    kw,
+    plusMinusKw: Math.hypot(spread(kw, gives), spread(kw, bsfc)),
+    evidence: worstEvidence([gives.evidence, bsfc.evidence]),
+    because: `${pump.name} gives ${say(gives.value, 'flowLph')} at rail pressure.`,
+    raisedBy: ['pump'],
+  };
 }
 
 /** Mean speed in the throat of the throttle that an engine still breathes freely at, m/s; the bench's rule. */
@@ -171,7 +206,7 @@ const THROAT_M_PER_S = 90;
 /** Air: the power at which the throat of the throttle reaches its speed, outside air. */
 function airLink(subject: Subject): ComponentLimit {
   const { engine } = subject;
-  const { throttle } = engine;
+  const throttle = throttleOf(subject);
   if (!throttle)
     return {
       id: 'air',

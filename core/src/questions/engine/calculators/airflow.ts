@@ -11,7 +11,7 @@ import {
   valveLiftMm,
 } from '../cam.ts';
 import type { Calculator } from './calculator.ts';
-import { count, counted, engineCc, peakTorque, usual, worstTemperature } from './from.ts';
+import { count, counted, engineCc, peakTorque, throttleOf, usual, worstTemperature } from './from.ts';
 
 export const breathing: readonly Calculator[] = [
   {
@@ -295,8 +295,17 @@ export const breathing: readonly Calculator[] = [
         min: 10,
         max: 200,
         usual: usual(52, 0.5),
+        from: (s) => throttleOf(s)?.boreMm,
       },
-      { name: 'throats', label: 'Throats', quantity: 'count', min: 1, max: 16, usual: count(1) },
+      {
+        name: 'throats',
+        label: 'Throats',
+        quantity: 'count',
+        min: 1,
+        max: 16,
+        usual: count(1),
+        from: (s) => counted(throttleOf(s)?.throats),
+      },
     ],
     outputs: [
       { name: 'speed', label: 'Mean speed in the throat', quantity: 'speedMPerS', digits: 0 },

@@ -122,8 +122,17 @@ export const heat: readonly Calculator[] = [
         min: 0.01,
         max: 2,
         usual: usual(0.2, 0.005),
+        from: (s) => s.chassis?.radiator?.coreM2,
       },
-      { name: 'thicknessMm', label: 'Core thickness', quantity: 'lengthMm', min: 5, max: 150, usual: usual(40, 1) },
+      {
+        name: 'thicknessMm',
+        label: 'Core thickness',
+        quantity: 'lengthMm',
+        min: 5,
+        max: 150,
+        usual: usual(40, 1),
+        from: (s) => s.chassis?.radiator?.thicknessMm,
+      },
       { name: 'speedKph', label: 'Road speed', quantity: 'speedKph', min: 0, max: 300, usual: usual(100, 0) },
       {
         name: 'airSharePct',

@@ -1,6 +1,7 @@
 import { curveInUse, peaksOf } from '../../curve/index.ts';
 import type { FuelName, Subject } from '../../../model/index.ts';
 import { ORIGIN, type Figure } from '../../../units/index.ts';
+import { boughtBySum, USUAL } from '../boughtBySum.ts';
 import { knownDisplacement } from '../compression.ts';
 import { FUEL, petrolOf } from '../fuels.ts';
 
@@ -8,7 +9,7 @@ export const usual = (value: number, plusMinus?: number): Figure => ({
   value,
   ...(plusMinus === undefined ? {} : { plusMinus }),
   evidence: 'estimated',
-  source: 'usual for its kind',
+  source: USUAL,
 });
 const asked = (value: number): Figure => ({ value, plusMinus: 0, evidence: 'measured', source: 'the brief' });
 
@@ -23,9 +24,27 @@ export function fuelOf(s: Subject): FuelName {
   return wanted === 'diesel' ? petrolOf(s.brief.fuelOctaneRon) : wanted;
 }
 
+type Injectors = NonNullable<Subject['engine']['injectors']>;
+
 /** The injectors that feed it: bought ones stand in place of its own. */
-export const injectorsOf = ({ engine, parts }: Pick<Subject, 'engine' | 'parts'>) =>
-  parts.find((p) => p.injectors)?.injectors ?? engine.injectors;
+export function injectorsOf(s: Pick<Subject, 'engine' | 'parts' | 'candidate'>): Injectors | undefined {
+  const part = s.parts.find((p) => p.injectors)?.injectors;
+  if (part) return part;
+  const bought = boughtBySum(s, 'injectors')?.inputs;
+  if (!bought) return s.engine.injectors;
+  return {
+    count: Math.round(bought['injectors']!.value),
+    flowCcPerMin: bought['ratedFlowCcPerMin']!,
+    referenceBar: bought['referencePressureBar']!,
+    railBar: bought['railBar']!,
+  };
+}
+
+/** The throttle that it breathes through: a bought one stands in place of its own. */
+export function throttleOf(s: Pick<Subject, 'engine' | 'candidate'>): Subject['engine']['throttle'] {
+  const bought = boughtBySum(s, 'throttle')?.inputs;
+  return bought ? { boreMm: bought['boreMm']!, throats: Math.round(bought['throats']!.value) } : s.engine.throttle;
+}
 
 /** Octane of what is filled, RON; a brief without a choice tells its number. */
 export const octaneOf = (s: Subject): number =>

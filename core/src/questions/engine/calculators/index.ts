@@ -7,7 +7,7 @@ import { heat } from './exhaustAndCooling.ts';
 
 export * from './calculator.ts';
 export { DUTY_LIMIT_PCT } from './fuel.ts';
-export { bsfcOf, fuelOf, injectorsOf, octaneOf, peakPower, targetPower } from './from.ts';
+export { bsfcOf, fuelOf, injectorsOf, octaneOf, peakPower, targetPower, throttleOf } from './from.ts';
 
 /** The workbench: every sum, in the order in which an engine is thought through. */
 export const CALCULATORS: readonly Calculator[] = [...bottomEnd, ...breathing, ...fuel, ...boost, ...heat];
