@@ -146,6 +146,12 @@ describe('gearboxes side by side', () => {
     expect(weakOrStrong(compareBoxes(tug, D, priceless('marten-e5'), [85]), tug.brief)).toBeUndefined();
     expect(weakOrStrong(compareBoxes(tug, D, priceless(strong), [85]), tug.brief)?.strong.gearbox.id).not.toBe(strong);
   });
+  test('how far it is to last is the brief’s to say: without it nobody tells a chance of failure', () => {
+    const { distanceKm: _, ...brief } = tug.brief;
+    const endless = compareBoxes({ ...tug, brief }, D, library, [85]);
+    expect(endless.map((b) => b.failure)).toEqual(endless.map(() => undefined));
+    expect(weakOrStrong(endless, brief)).toBeUndefined();
+  });
   test('weak now or strong now: the cheaper flips at the break-even', () => {
     const w = weakOrStrong(boxes, tug.brief)!;
     expect(w.weak.gearbox.id).toBe('marten-e5');

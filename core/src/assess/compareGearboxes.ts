@@ -17,7 +17,6 @@ import {
   breakEvenExtra,
   chanceOfFailure,
   expectedCost,
-  FAILURE_DISTANCE_KM,
   loadInGear,
   SERVICE_FACTOR,
   type BoxCost,
@@ -112,7 +111,10 @@ export function compareBoxes(
                 loadInGear(powerKw * perKw, by, gearing.gears[g.gear - 1]?.torqueAtGripNm ?? Infinity).loadNm,
             ),
           );
-    const failure = strength.margin && chanceOfFailure(strength.margin, build.brief.distanceKm ?? FAILURE_DISTANCE_KM);
+    const { distanceKm } = build.brief;
+    // A chance of failure is one over a distance: how far it is to last is the brief's to say.
+    const failure =
+      strength.margin && distanceKm !== undefined ? chanceOfFailure(strength.margin, distanceKm) : undefined;
     return [
       {
         gearbox,

@@ -94,7 +94,7 @@ export function weakPartFindings(subject: Subject): Finding[] {
       return makeFinding({
         ...base,
         state: chance > 0.25 ? 'tight' : 'clear',
-        title: `${thing.shortName}: ${weak.name} fails within ${km(lastKm)} with ${say(100 * chance, 'percent', { digits: 0 })}`,
+        title: `${thing.shortName}: ${weak.name}, ${say(100 * chance, 'percent', { digits: 0 })} likely to fail within ${km(lastKm)}`,
         because: `It has run ${km(ran.km)} (${ran.evidence}); half of them are gone at ${km(weak.failsAtKm.value)}. ${money(expected)} stand behind it, ${money(cure.price)} put it right now.`,
         figure: expected,
         quantity: 'money',

@@ -118,16 +118,16 @@ describe('the rating bridge', () => {
 
 describe('weak now or strong now', () => {
   test('even odds at a margin of 0.7, one in twenty at 1.2; less for less distance', () => {
-    expect(chanceAt(0.7)).toBeCloseTo(0.5, 12);
-    expect(chanceAt(1.2)).toBeCloseTo(0.05, 12);
+    expect(chanceAt(0.7, 60_000)).toBeCloseTo(0.5, 12);
+    expect(chanceAt(1.2, 60_000)).toBeCloseTo(0.05, 12);
     expect(chanceAt(1.2, 30_000)).toBeLessThan(0.026);
     expect(chanceAt(1.2, 600_000)).toBeGreaterThan(0.35);
   });
   test('doubt makes the chance flatter on either side, and never leaves 0 to 1', () => {
-    const at = (value: number, plusMinus: number) => chanceOfFailure({ value, plusMinus });
+    const at = (value: number, plusMinus: number) => chanceOfFailure({ value, plusMinus }, 60_000);
     expect(at(1.4, 0.4)).toBeGreaterThan(at(1.4, 0.01));
     expect(at(0.5, 0.2)).toBeLessThan(at(0.5, 0.01));
-    expect(at(1.1, 1e-9)).toBeCloseTo(chanceAt(1.1), 5);
+    expect(at(1.1, 1e-9)).toBeCloseTo(chanceAt(1.1, 60_000), 5);
     for (const m of [0.1, 0.7, 1, 3]) expect(at(m, m) > 0 && at(m, m) < 1).toBe(true);
   });
   test('expected cost and break-even', () => {

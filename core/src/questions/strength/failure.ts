@@ -5,10 +5,10 @@ const HALF_AT = 0.7;
 const TWENTIETH_AT = 1.2;
 const STEEPNESS = Math.log(19) / Math.log(TWENTIETH_AT / HALF_AT);
 /** Distance that the curve stands for, km. */
-export const FAILURE_DISTANCE_KM = 60_000;
+const FAILURE_DISTANCE_KM = 60_000;
 
 /** Chance that a box at a margin fails over a distance: logistic in ln(margin), hazard even over the distance. 0 to 1. */
-export function chanceAt(margin: number, distanceKm = FAILURE_DISTANCE_KM): number {
+export function chanceAt(margin: number, distanceKm: number): number {
   if (margin <= 0) return 1;
   const p = 1 / (1 + Math.exp(STEEPNESS * Math.log(margin / HALF_AT)));
   return 1 - (1 - p) ** (distanceKm / FAILURE_DISTANCE_KM);
@@ -24,10 +24,7 @@ const NORMAL = [
 ] as const;
 
 /** The same over the doubt of the margin: a poor rating makes the chance flatter, in both directions. */
-export function chanceOfFailure(
-  margin: { value: number; plusMinus: number },
-  distanceKm = FAILURE_DISTANCE_KM,
-): number {
+export function chanceOfFailure(margin: { value: number; plusMinus: number }, distanceKm: number): number {
   const s = margin.plusMinus / margin.value;
   return NORMAL.reduce((sum, [z, w]) => sum + w * chanceAt(margin.value * Math.exp(s * z), distanceKm), 0);
 }

@@ -3,10 +3,12 @@ import { ratingAtInputShaft, gearWord, type ComponentLimit } from '@sable/core/q
 import { formatNumber, formatQuantity, unitOf } from '@sable/core/units';
 import Button from '@mui/material/Button';
 import { useMemo } from 'react';
+import { Link } from 'react-router';
 import { useSum } from '../../hooks/useSum.ts';
 import { useBuild, useBuildActions, useJudgement } from '../../hooks/buildState.tsx';
 import { useUnits } from '../../hooks/settings.tsx';
 import { FigureText, Sentence } from '../../pieces/figures.tsx';
+import { fieldPath } from '../../pieces/fieldFocus.ts';
 import { FindingsColumn } from '../../pieces/Findings.tsx';
 import { EvidenceMark, StateMark } from '../../pieces/marks.tsx';
 import layout from '../../pieces/layout.module.css';
@@ -318,11 +320,19 @@ function WeakStrong({ boxes, fault }: { boxes: readonly BoxFigures[] | undefined
   const units = useUnits();
   const answer = useMemo(() => boxes && weakOrStrong(boxes, build.brief), [boxes, build.brief]);
   const money = (v: number) => formatQuantity(v, 'money', units, { currency: build.currency });
+  if (build.brief.distanceKm === undefined)
+    return (
+      <p className="muted">
+        A chance of failure is one over a distance:{' '}
+        <Link to={fieldPath('/brief/distanceKm', build.id, candidate?.letter ?? '') ?? ''}>say in the brief</Link> how
+        far it is to last.
+      </p>
+    );
   if (!boxes) return <p className="muted">{fault ?? 'Comparing…'}</p>;
   if (!answer)
     return <p className="muted">No stronger box of this layout is in the library that is told all that it wants.</p>;
   const { weak, strong, extra, breakEven, cheaper } = answer;
-  const km = formatQuantity(build.brief.distanceKm ?? 60_000, 'travelledKm', units);
+  const km = formatQuantity(build.brief.distanceKm, 'travelledKm', units);
   return (
     <>
       <p className="say">
