@@ -37,6 +37,8 @@ export * from './port.ts';
 export * from './resolveSubject.ts';
 export * from './route.ts';
 export * from './savedCalculation.ts';
+export * from './shapeBox.ts';
+export * from './shield.ts';
 export * from './solid.ts';
 export * from './subject.ts';
 export * from './sum.ts';

@@ -1,4 +1,3 @@
-import { GUIDE_CURRENCY } from '../units/index.ts';
 import type { Chassis } from './chassis.ts';
 import type { Part } from './part.ts';
 import type { ChangeKind, Obstacle, ObstacleChange, Solid } from './solid.ts';
@@ -36,9 +35,6 @@ export function costOfChange(
     massKg: change.massKg ?? 0,
   };
 }
-
-/** A heat shield or sleeve over a line, fitted: usual shop figures, estimated. */
-export const SHIELD = { currency: GUIDE_CURRENCY, cost: 45, hours: 1, massKg: 0.3 } as const;
 
 /** The bay as measured, without what a carrier takes out and with what it brings. */
 export function obstaclesWith(chassis: Pick<Chassis, 'obstacles'>, parts: readonly Part[]): Obstacle[] {

@@ -1,7 +1,7 @@
 import { Type } from 'typebox';
 import { about } from '../../units/index.ts';
 import { Id } from '../figure.ts';
-import { obstaclesWith, SHIELD } from '../obstacleChange.ts';
+import { shieldedBy, shieldOn } from '../shield.ts';
 import { defineAccepted } from './kind.ts';
 import { itself, put, take, withField } from './fields.ts';
 
@@ -13,16 +13,18 @@ export const shield = defineAccepted<typeof shieldSchema>({
   key: ({ on }) => `shield-${on}`,
   apply: (c, { on }) => withField(c, 'shields', put(c.shields, on, itself)),
   undo: (c, { on }, before) => withField(c, 'shields', take(c.shields, on, itself, before?.shields)),
-  words({ chassis, parts, candidate }, { on }) {
-    const bodies = [...obstaclesWith(chassis ?? { obstacles: [] }, parts), ...(candidate.routes ?? [])];
-    return `Shield the ${bodies.find((o) => o.id === on)?.name ?? on}`;
+  words: (subject, { on }) => `Shield the ${shieldedBy(subject, on)?.name ?? on}`,
+  billLine(subject, { on }) {
+    const body = shieldedBy(subject, on);
+    if (!body) return undefined;
+    const shield = shieldOn(body);
+    return {
+      class: 'fit',
+      why: 'heat',
+      price: about(shield.cost, 'price'),
+      hours: about(shield.hours, 'hours'),
+      evidence: 'estimated',
+      guideCurrency: shield.currency,
+    };
   },
-  billLine: () => ({
-    class: 'fit',
-    why: 'heat',
-    price: about(SHIELD.cost, 'price'),
-    hours: about(SHIELD.hours, 'hours'),
-    evidence: 'estimated',
-    guideCurrency: SHIELD.currency,
-  }),
 });

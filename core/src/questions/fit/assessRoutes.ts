@@ -1,8 +1,9 @@
 import type { Bend } from '../../geometry/index.ts';
-import { makeFinding, SHIELD, type Finding, type Remedy, type Route, type Subject } from '../../model/index.ts';
+import { makeFinding, shieldedBy, type Finding, type Remedy, type Route, type Subject } from '../../model/index.ts';
 import { attempt, say, type InputError, capital } from '../../units/index.ts';
 import type { Movement } from '../mounts/index.ts';
 import type { BayBody } from './bay.ts';
+import { shieldRemedy } from './remedies.ts';
 import type { PlacedSolid } from './clearances.ts';
 import { fitState } from './margin.ts';
 import { routeClearances, tubeOnce, type RouteClearance } from './routes.ts';
@@ -77,14 +78,7 @@ export function assessRoutes(
       pair.marginMm + 25 >= 0 &&
       !pair.why.includes('shielded') &&
       !pair.why.includes('radiator')
-        ? [
-            {
-              title: `Shield the ${pair.other.name}`,
-              cost: SHIELD.cost,
-              hours: SHIELD.hours,
-              accept: { kind: 'shield', on: pair.other.id },
-            },
-          ]
+        ? [shieldedBy(subject, pair.other.id)].flatMap((body) => (body ? [shieldRemedy(body)] : []))
         : [];
     findings.push(
       makeFinding({

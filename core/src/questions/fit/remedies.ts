@@ -2,9 +2,10 @@ import {
   allowedChanges,
   changeWords,
   costOfChange,
-  SHIELD,
+  shieldOn,
   type Obstacle,
   type Remedy,
+  type Shieldable,
   type Subject,
 } from '../../model/index.ts';
 import { say } from '../../units/index.ts';
@@ -99,6 +100,17 @@ export function obstacleRemedies(
   });
 }
 
+/** A shield over something of the bay, with its area, mass, price and hours. */
+export function shieldRemedy(body: Shieldable): Remedy {
+  const { cost, hours, areaM2, massKg } = shieldOn(body);
+  return {
+    title: `Shield the ${body.name}: ${say(areaM2, 'areaM2', { digits: 2 })}, ${say(massKg, 'massKg', { digits: 1 })}`,
+    cost,
+    hours,
+    accept: { kind: 'shield', on: body.id },
+  };
+}
+
 /** A shield where heat is what asks for room, and the lug of the touching solid where it may come off. */
 export function smallRemedies(
   subject: Subject,
@@ -116,13 +128,8 @@ export function smallRemedies(
       pair.needed.movementMm,
       placed.convex.excessMm + body.excessMm,
     );
-    if (pair.gapMm >= needed.totalMm)
-      remedies.push({
-        title: `Shield the ${obstacle.name}`,
-        cost: SHIELD.cost,
-        hours: SHIELD.hours,
-        accept: { kind: 'shield', on: obstacle.id },
-      });
+    const route = subject.candidate.routes?.find((r) => r.id === obstacle.id);
+    if (pair.gapMm >= needed.totalMm) remedies.push(shieldRemedy(route ?? obstacle));
   }
   const trim = pair.part.mayTrim;
   if (trim && !subject.candidate.trims?.includes(pair.part.id)) {

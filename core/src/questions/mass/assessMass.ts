@@ -40,6 +40,7 @@ import {
 } from '../../units/index.ts';
 import { axlesMoved } from './axles.ts';
 import { BASIS_INCLUDES, OIL_KG_PER_L, PETROL_KG_PER_L, TYPICAL_MASS, typicalOil, typicalPart } from './ancillaries.ts';
+import { fittedToBay } from './fittedToBay.ts';
 import { installedMass, massDifference, type MassBuildUp } from './buildUp.ts';
 
 /** One thing that comes out of the car or goes in. */
@@ -164,6 +165,7 @@ export function assessMass(subject: Subject, places: MassPlaces): CheckResult & 
     if (!part.massKg) unweighed.push(part.name);
     if (mass.value !== 0) into.push({ name: part.name, mass, comMm: part.atMm ?? places.gearbox });
   }
+  into.push(...fittedToBay(subject, places.engine));
   // The car lost nothing only where nothing was taken out: an empty list is one that nobody has made.
   if (chassis)
     gaps.find(() => {
@@ -192,7 +194,7 @@ export function assessMass(subject: Subject, places: MassPlaces): CheckResult & 
   }
   const massKnown = (bridge !== undefined || engineStays) && (boxMass !== undefined || gearboxStays) && lumpsKnown;
   const sums = chassis && massKnown ? gaps.find(() => carSums(subject, chassis, places, out, into, gaps)) : undefined;
-  const change = chassis && massKnown ? changeOf(out, into) : undefined;
+  const change = chassis && massKnown ? changeIn(out, into) : undefined;
 
   const limit = brief.maxAddedKg;
   const changeCheck = makeCheck({
@@ -272,7 +274,7 @@ export function assessMass(subject: Subject, places: MassPlaces): CheckResult & 
   };
 }
 
-function changeOf(out: readonly Move[], into: readonly Move[]): Derived {
+function changeIn(out: readonly Move[], into: readonly Move[]): Derived {
   const outNames = keysOf('out', out);
   const inNames = keysOf('in', into);
   const inputs: Record<string, Figure> = {};

@@ -6,7 +6,7 @@ import {
   costOfChange,
   dressingOf,
   obstaclesWith,
-  SHIELD,
+  shieldOn,
   trimmable,
   accept,
   type Accepted,
@@ -112,11 +112,12 @@ export function recipeSteps(subject: Subject, near: (id: string) => boolean = ()
     const isRoute = 'kind' in o && !['exhaust', 'intake pipe', 'charge pipe'].includes(o.kind);
     if (!(line || isRoute) || ('shielded' in o && o.shielded) || candidate.shields?.includes(o.id) || !near(o.id))
       continue;
+    const shield = shieldOn(o);
     add(`shield:${o.id}`, `shield:${o.id}`, [o.id], {
       title: `Shield the ${o.name}`,
-      cost: SHIELD.cost,
-      hours: SHIELD.hours,
-      massKg: SHIELD.massKg,
+      cost: shield.cost,
+      hours: shield.hours,
+      massKg: shield.massKg,
       accept: { kind: 'shield', on: o.id },
     });
   }
