@@ -88,6 +88,47 @@ describe('what is bought stands in place of what was there', () => {
     const weak = withCar({ brakes: { ...car.brakes, pedal: { ratio: 2, servoRatio: 1, masterMm: 26 } } });
     expect(finding(check(weak), 'brake-pedal').state).toBe('blocked');
   });
+  test('larger callipers on the old master: its travel is asked once brakes are bought, and a short one blocks', () => {
+    const { pedal, rear } = car.brakes!;
+    const stroke = finding(check(tug), 'brake-stroke');
+    expect(stroke.state).toBe('clear');
+    // Two circuits by hand: pistons of 48 mm in front, wheel cylinders of 19 mm behind, on a bore of 20.6 mm.
+    const volume = 2 * (Math.PI / 4) * 48 ** 2 * 0.55 + 2 * 2 * (Math.PI / 4) * 19 ** 2 * 1.5;
+    expect(stroke.figure).toBeCloseTo(volume / ((Math.PI / 4) * 20.6 ** 2), 6);
+    const short = withCar({ brakes: { ...car.brakes, pedal: { ...pedal!, strokeMm: 7 } } });
+    // The car as found misses it too; larger pistons make it worse.
+    expect(finding(check(short), 'brake-stroke')).toMatchObject({
+      state: 'tight',
+      because: expect.stringContaining('Already so'),
+    });
+    expect(finding(check(short, 'C', [...without, 'brk-282']), 'brake-stroke').state).toBe('blocked');
+    const near = withCar({ brakes: { ...car.brakes, pedal: { ...pedal!, strokeMm: stroke.figure! + 0.5 } } });
+    expect(finding(check(near), 'brake-stroke').state).toBe('tight');
+    const { strokeMm: _s, ...unmeasured } = pedal!;
+    expect(finding(check(withCar({ brakes: { ...car.brakes, pedal: unmeasured } })), 'brake-stroke')).toMatchObject({
+      state: 'unknown',
+      missing: ['/chassis/brakes/pedal'],
+    });
+    const { cylinderMm: _c, ...drum } = rear as Extract<typeof rear, { kind: 'drum' }>;
+    expect(finding(check(withCar({ brakes: { ...car.brakes, rear: drum } })), 'brake-stroke')).toMatchObject({
+      state: 'unknown',
+      missing: ['/chassis/brakes/rear'],
+    });
+    // As found, with a master whose travel nobody has measured, nothing is asked.
+    const own = check(withCar({ brakes: { ...car.brakes, pedal: unmeasured } }), 'C', without);
+    expect(own.checks.map((c) => c.id)).not.toContain('brake-stroke');
+  });
+  test('the heat is drawn up to the figures that are judged', () => {
+    const judged = check(tug);
+    const { courses } = judged.figures!.brakes!;
+    expect(courses.map((c) => c.id)).toEqual(['brakes-stops', 'brakes-descent']);
+    for (const { id, course } of courses) {
+      const figure = finding(judged, id).figure!;
+      expect([course.front.at(-1)!.c, course.rear.at(-1)!.c].some((c) => Math.abs(c - figure) < 1e-6)).toBe(true);
+      for (const end of [course.front, course.rear])
+        for (let i = 1; i < end.length; i++) expect(end[i]!.timeS).toBeGreaterThanOrEqual(end[i - 1]!.timeS);
+    }
+  });
   test('linings bought for the front raise the front alone: rear drums keep what theirs stand', () => {
     const drum = { kind: 'drum', diameterMm: 228, widthMm: 50, thicknessMm: 6 } as const;
     const f = finding(check(withCar({ brakes: { ...car.brakes, rear: drum } })), 'brakes-stops');

@@ -44,7 +44,9 @@ test('what a shield weighs is in the car, where it hangs, and on the bill by its
   const { massKg } = shieldOn(line);
   expect(after.totalKg!.value - before.totalKg!.value).toBeCloseTo(massKg, 9);
   expect(after.in).toContainEqual(expect.objectContaining({ name: `shield on the ${line.name}` }));
-  const price = whole(judged('D', { shields: [line.id] })).figures.money.bill.lines.find((l) => l.name.startsWith('Shield the'))!;
+  const price = whole(judged('D', { shields: [line.id] })).figures.money.bill.lines.find((l) =>
+    l.name.startsWith('Shield the'),
+  )!;
   expect(price.price!.likely).toBeCloseTo(shieldOn(line).cost, 9);
 });
 

@@ -85,6 +85,7 @@ const FIGURED: readonly Figured[] = [
   'fit',
   'mass',
   'ride',
+  'brakes',
   'gearing',
   'road',
   'control',

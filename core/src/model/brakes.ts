@@ -27,6 +27,7 @@ const Drum = Type.Object(
     widthMm: Type.Number({ exclusiveMinimum: 0, maximum: 200 }),
     thicknessMm: Type.Number({ exclusiveMinimum: 0, maximum: 80 }),
     massKg: Type.Optional(PositiveFigure),
+    cylinderMm: Type.Optional(Type.Number({ exclusiveMinimum: 0, maximum: 60 })),
   },
   closed,
 );
@@ -56,6 +57,7 @@ export const Brakes = Type.Object(
             description: 'force after the servo over force before it; 1 without one',
           }),
           masterMm: Type.Number({ exclusiveMinimum: 0, maximum: 60 }),
+          strokeMm: Type.Optional(Type.Number({ exclusiveMinimum: 0, maximum: 100 })),
           friction: Type.Optional(PositiveFigure),
         },
         { ...closed, description: 'pedal, servo and master cylinder' },

@@ -106,6 +106,7 @@ const CHECK_IDS = [
   'brakes-stops',
   'brakes-descent',
   'brake-pedal',
+  'brake-stroke',
   'tyre-load',
   'cooling-now',
   'cooling-later',

@@ -32,7 +32,7 @@ export interface Results {
   readonly engine: ReturnType<typeof assessEngine>;
   readonly mass: ReturnType<typeof assessMass>;
   readonly ride: ReturnType<typeof assessRide>;
-  readonly brakes: CheckResult;
+  readonly brakes: ReturnType<typeof assessBrakes>;
   readonly gearing: ReturnType<typeof assessGearing>;
   readonly powerToWeight: CheckResult;
   readonly road: ReturnType<typeof assessRoad>;

@@ -10,112 +10,62 @@ import {
   type Check,
   type CheckResult,
   type Finding,
-  type PadKind,
-  type Part,
   type Remedy,
   type Subject,
-  type WheelBrake,
 } from '../../model/index.ts';
-import {
-  exactly,
-  GRAVITY,
-  madeFrom,
-  ORIGIN,
-  propagate,
-  propagateAll,
-  say,
-  scatterOf,
-  type Derived,
-  type Figure,
-} from '../../units/index.ts';
+import { GRAVITY, ORIGIN, propagateAll, say, type Derived, type Figure } from '../../units/index.ts';
 import { airDensity, worstAir } from '../curve/index.ts';
 import type { MassFigures } from '../mass/index.ts';
 import {
   afterDescentC,
-  afterStopsC,
-  brakeMassKg,
+  stopsC,
   COOLING_S,
   descentPowerW,
   idealFrontShare,
   IRON_J_PER_KG_K,
   stopEnergyJ,
 } from './heat.ts';
-import { brakeHydraulics } from './hydraulics.ts';
+import {
+  asShare,
+  fittedBrakes,
+  GROUP,
+  massOf,
+  nameOf,
+  RULES,
+  SHARE,
+  type End,
+  type Fitted,
+  type Hot,
+} from './fitted.ts';
+import { PEDAL_ROW, pedalJudged, STROKE_ROW, strokeJudged } from './pedal.ts';
 
-const GROUP = 'Ride, brakes, tyres';
 /** Asked of a road car where the brief says nothing faster, km/h. */
 const ROAD_KPH = 100;
-/** Mass from lengths leaves out hat, ribs and wear: by this share. */
-const FROM_LENGTHS = 0.08;
 /** How well the cooling of brakes nobody has measured is known, as a share. */
 const COOLING_DOUBT = 0.15;
 /** Points by which a front share that follows the loads may be out. */
 const IDEAL_SHARE_DOUBT = 0.04;
-/** A pedal that presses the car’s own brakes is asked about once the car is heavier than this times as weighed. */
-const HEAVIER = 1.1;
-const PEDAL_AT_G = 0.8;
-const SERVO_LIMIT_N = 500;
-const BARE_LIMIT_N = 700;
-/** With the servo failed: deceleration in g and force; from memory of the type-approval rules. */
-const FAILED = { g: 0.25, limitN: 500 } as const;
-const TYPICAL_FRICTION: Figure = { value: 0.38, plusMinus: 0.05, evidence: 'estimated', source: 'typical of pads' };
-const RULES = 'Brakes are proved on a tester by someone licensed, and local rules decide.';
-
-type End = 'front' | 'rear';
-
-/** What is at the wheels of a candidate: its bought brakes before the car’s own. */
-interface Fitted {
-  readonly front: WheelBrake | undefined;
-  readonly rear: WheelBrake | undefined;
-  readonly linings: Readonly<Record<End, PadKind>>;
-  /** Where brakes are entered: the car’s own, else the part’s. */
-  readonly entered: object;
-  /** Neither end is bought: the front share of the car as found holds. */
-  readonly own: boolean;
+/** A moment of some braking: seconds from its start, °C of the disc or drum. */
+export interface HeatPoint {
+  readonly timeS: number;
+  readonly c: number;
 }
 
-function fittedBrakes(own: Brakes | undefined, bought: readonly Part[]): Fitted {
-  const of = (end: End) => bought.find((p) => p.brakes?.[end])?.brakes?.[end];
-  // Linings come with the end that they are bought for; pads bought alone go into both.
-  const linings = (end: End) =>
-    bought.find(({ brakes: b }) => b?.linings && (b[end] ?? !(b.front ?? b.rear)))?.brakes?.linings ??
-    own?.linings ??
-    'ordinary';
-  return {
-    front: of('front') ?? own?.front,
-    rear: of('rear') ?? own?.rear,
-    linings: { front: linings('front'), rear: linings('rear') },
-    entered: own ?? bought.find((p) => p.brakes)?.brakes ?? bought,
-    own: !bought.some((p) => p.brakes?.front ?? p.brakes?.rear),
-  };
+/** The heat of some braking from its start to its end, for drawing. */
+export interface HeatCourse {
+  readonly id: 'brakes-stops' | 'brakes-descent';
+  readonly course: Readonly<Record<End, readonly HeatPoint[]>>;
+  readonly limitC: Readonly<Record<End, number>>;
+  readonly what: Readonly<Record<End, string>>;
 }
 
-const massOf = (b: WheelBrake): Figure => {
-  if (b.massKg) return b.massKg;
-  const value = brakeMassKg({ ...b, massKg: undefined });
-  return {
-    value,
-    plusMinus: FROM_LENGTHS * value,
-    evidence: 'estimated',
-    source: 'from its lengths, as cast iron',
-    [ORIGIN]: b,
-  };
-};
+export interface BrakeFigures {
+  readonly courses: readonly HeatCourse[];
+}
 
-/** A front share in percent as a share of one, still the figure that was entered. */
-const asShare = (pct: Figure): Figure =>
-  madeFrom({ ...pct, value: pct.value / 100, plusMinus: scatterOf(pct) / 100 }, pct);
-
-const nameOf = (b: WheelBrake) => (b.kind === 'disc' ? 'discs' : 'drums');
-
-/** What the heat of the brakes rests on. */
-interface Hot {
-  readonly subject: Subject;
-  readonly brakes: Fitted & { readonly front: WheelBrake; readonly rear: WheelBrake };
-  readonly drivenKg: Derived;
-  readonly toRearMm: number;
-  readonly heightMm: number;
-  readonly wheelbaseMm: number;
+interface Drag {
+  readonly areaM2: number;
+  readonly rolling: number;
 }
 
 interface Peaks {
@@ -123,15 +73,13 @@ interface Peaks {
   readonly rear: Derived;
 }
 
-const SHARE = 'front share of the braking';
 const COOLING = 'cooling of the brakes';
 
-/** Both ends of the car after some braking, °C, with the doubt of mass, discs, drums, front share and cooling. */
-function peaks(
-  { subject, brakes, drivenKg, toRearMm, heightMm, wheelbaseMm }: Hot,
-  slope: number,
-  hot: (mass: number, wheelShare: number, brakeKg: number, timeConstantS: number) => number,
-): Peaks {
+/** What one end of the car is asked: mass of the car, share of one wheel, its disc or drum, how slowly that cools. */
+type Heat<T> = (mass: number, wheelShare: number, brakeKg: number, timeConstantS: number) => T;
+
+/** What the heat of both ends rests on, with its doubt. */
+function inputsOf({ subject, brakes, drivenKg, toRearMm, heightMm, wheelbaseMm }: Hot, slope: number) {
   const fitted = brakes.own ? subject.chassis?.brakeFrontPct : undefined;
   const share: Figure = fitted
     ? asShare(fitted)
@@ -141,19 +89,30 @@ function peaks(
         evidence: 'estimated',
         [ORIGIN]: subject.chassis!.weighing,
       };
-  return propagateAll(
-    {
-      mass: drivenKg,
-      front: massOf(brakes.front),
-      rear: massOf(brakes.rear),
-      [SHARE]: share,
-      [COOLING]: { value: 1, plusMinus: COOLING_DOUBT, evidence: 'estimated', [ORIGIN]: brakes.entered },
-    },
-    (v) => ({
-      front: hot(v['mass'], v[SHARE] / 2, v['front'], COOLING_S.front * v[COOLING]),
-      rear: hot(v['mass'], (1 - v[SHARE]) / 2, v['rear'], COOLING_S.rear * v[COOLING]),
-    }),
-  );
+  return {
+    mass: drivenKg,
+    front: massOf(brakes.front),
+    rear: massOf(brakes.rear),
+    [SHARE]: share,
+    [COOLING]: { value: 1, plusMinus: COOLING_DOUBT, evidence: 'estimated', [ORIGIN]: brakes.entered } as Figure,
+  };
+}
+type Inputs = ReturnType<typeof inputsOf>;
+
+const atEnds = <T>(v: Readonly<Record<keyof Inputs, number>>, hot: Heat<T>): Record<End, T> => ({
+  front: hot(v['mass'], v[SHARE] / 2, v['front'], COOLING_S.front * v[COOLING]),
+  rear: hot(v['mass'], (1 - v[SHARE]) / 2, v['rear'], COOLING_S.rear * v[COOLING]),
+});
+
+/** Both ends of the car after some braking, °C, with the doubt of mass, discs, drums, front share and cooling. */
+const peaks = (hot: Hot, slope: number, heat: Heat<number>): Peaks =>
+  propagateAll(inputsOf(hot, slope), (v) => atEnds(v, heat));
+
+/** The same on the way there, without doubt. */
+function courses(hot: Hot, slope: number, heat: Heat<readonly HeatPoint[]>): Record<End, readonly HeatPoint[]> {
+  const inputs = inputsOf(hot, slope);
+  const values = Object.fromEntries(Object.entries(inputs).map(([k, f]) => [k, f.value]));
+  return atEnds(values as Record<keyof Inputs, number>, heat);
 }
 
 /** A round of stops: full ones on the track, slowings to half the speed on the road. */
@@ -179,23 +138,44 @@ function roundOf({ brief }: Subject): Round {
       };
 }
 
-const afterRound = (hot: Hot, round: Round): Peaks =>
-  peaks(hot, round.decelerationG, (mass, share, brakeKg, timeConstantS) =>
-    afterStopsC({
-      riseK: (stopEnergyJ(mass, round.fromKph, round.toKph) * share) / (brakeKg * IRON_J_PER_KG_K),
+const stopsOf =
+  (hot: Hot, round: Round): Heat<readonly number[]> =>
+  (mass, share, brakeKg, timeConstantS) =>
+    stopsC({
+      riseK: riseOf(round, mass, share, brakeKg),
       stops: round.stops,
       intervalS: INTERVAL_S,
       timeConstantS,
       airC: hot.subject.brief.worstAir.temperatureC,
-    }),
-  );
+    });
+const riseOf = (round: Round, mass: number, share: number, brakeKg: number) =>
+  (stopEnergyJ(mass, round.fromKph, round.toKph) * share) / (brakeKg * IRON_J_PER_KG_K);
 
-function afterDescent(hot: Hot, drag: { readonly areaM2: number; readonly rolling: number }): Peaks {
+function afterRound(hot: Hot, round: Round): Peaks {
+  const heat = stopsOf(hot, round);
+  return peaks(hot, round.decelerationG, (...at) => heat(...at).at(-1)!);
+}
+
+/** Each stop as a rise at once, with what it cools down to before the next. */
+function courseOfRound(hot: Hot, round: Round) {
+  const heat = stopsOf(hot, round);
+  return courses(hot, round.decelerationG, (...at) => {
+    const [mass, share, brakeKg] = at;
+    const rise = riseOf(round, mass, share, brakeKg);
+    return heat(...at).flatMap((c, i) => [
+      { timeS: i * INTERVAL_S, c: c - rise },
+      { timeS: i * INTERVAL_S, c },
+    ]);
+  });
+}
+
+/** What a wheel of either end has reached after so many metres of the descent. */
+function descentTo(hot: Hot, drag: Drag, lengthM: number): Heat<number> {
   const { brief } = hot.subject;
-  const { gradePct, lengthM, speedKph } = brief.descent!;
+  const { gradePct, speedKph } = brief.descent!;
   const trailerKg = brief.hill?.trailerKg ?? 0;
   const airDensityKgPerM3 = airDensity(worstAir(brief.worstAir));
-  return peaks(hot, gradePct / 100, (mass, share, brakeKg, timeConstantS) =>
+  return (mass, share, brakeKg, timeConstantS) =>
     afterDescentC({
       wheelPowerW:
         share *
@@ -215,6 +195,23 @@ function afterDescent(hot: Hot, drag: { readonly areaM2: number; readonly rollin
       lengthM,
       speedKph,
       airC: brief.worstAir.temperatureC,
+    });
+}
+
+function afterDescent(hot: Hot, drag: Drag): Peaks {
+  const { gradePct, lengthM } = hot.subject.brief.descent!;
+  return peaks(hot, gradePct / 100, descentTo(hot, drag, lengthM));
+}
+
+/** Points of a descent that are drawn. */
+const DESCENT_POINTS = 25;
+
+function courseOfDescent(hot: Hot, drag: Drag) {
+  const { gradePct, lengthM, speedKph } = hot.subject.brief.descent!;
+  return courses(hot, gradePct / 100, (...at) =>
+    Array.from({ length: DESCENT_POINTS }, (_, i) => {
+      const m = (lengthM * i) / (DESCENT_POINTS - 1);
+      return { timeS: m / (speedKph / 3.6), c: descentTo(hot, drag, m)(...at) };
     }),
   );
 }
@@ -284,118 +281,6 @@ function cooler(hot: Hot, own: Brakes | undefined, heat: (with_: Hot) => Peaks):
     .sort((a, b) => a.cost - b.cost);
 }
 
-const pistonsMm2 = (b: WheelBrake | undefined): number | undefined =>
-  b?.kind === 'disc' && b.pistonMm !== undefined
-    ? (b.pistonsOneSide ?? 1) * (Math.PI / 4) * b.pistonMm ** 2
-    : undefined;
-
-/** What the foot has to press for a hard stop, N; undefined where the callipers or the share behind them are not known. */
-function pedalForce(hot: Hot, rollingRadiusMm: number): { force: Derived; failed: Derived } | undefined {
-  const { chassis } = hot.subject;
-  const pedal = chassis?.brakes?.pedal;
-  const { front, rear } = hot.brakes;
-  const area = pistonsMm2(front);
-  if (!pedal || area === undefined || front.kind !== 'disc' || front.effectiveRadiusMm === undefined) return undefined;
-  const rearArea = pistonsMm2(rear);
-  const rearKnown = rear.kind === 'disc' && rearArea !== undefined && rear.effectiveRadiusMm !== undefined;
-  // Drums multiply by a factor that nobody measures: what the front share leaves them is taken instead.
-  const frontPct = chassis.brakeFrontPct;
-  if (!rearKnown && !frontPct) return undefined;
-  // That share is of the car’s own front brakes: bought ones change the front, and leave the rear as it was.
-  const own = chassis.brakes?.front;
-  const ownArea = pistonsMm2(own);
-  if (!rearKnown && (own?.kind !== 'disc' || ownArea === undefined || own.effectiveRadiusMm === undefined))
-    return undefined;
-  const rearOf = (share: number) =>
-    rearKnown
-      ? { area: rearArea, radius: rear.effectiveRadiusMm! }
-      : { area: (ownArea! * (1 - share)) / share, radius: (own as { effectiveRadiusMm: number }).effectiveRadiusMm };
-  const at = (g: number, servo: number) =>
-    propagate(
-      {
-        mass: hot.drivenKg,
-        'friction of the pads': pedal.friction ?? madeFrom(TYPICAL_FRICTION, pedal),
-        [SHARE]: frontPct ? asShare(frontPct) : exactly(1),
-      },
-      (v) => {
-        const behind = rearOf(v[SHARE]);
-        return brakeHydraulics({
-          massKg: v['mass'],
-          pedalForceN: 100,
-          pedalRatio: pedal.ratio,
-          servoRatio: servo,
-          masterDiameterMm: pedal.masterMm,
-          padFriction: v['friction of the pads'],
-          frontPistonAreaOneSideMm2: area,
-          rearPistonAreaOneSideMm2: behind.area,
-          frontEffectiveRadiusMm: front.effectiveRadiusMm!,
-          rearEffectiveRadiusMm: behind.radius,
-          rollingRadiusMm,
-          targetDecelerationG: g,
-        }).pedalForceForTargetN;
-      },
-    );
-  return { force: at(PEDAL_AT_G, pedal.servoRatio), failed: at(FAILED.g, 1) };
-}
-
-/** Where it is entered what the pedal presses: the pedal itself, then the front callipers, which may be bought ones. */
-function pedalMissing({ chassis, parts }: Subject): string[] {
-  if (!chassis?.brakes?.pedal) return ['/chassis/brakes/pedal'];
-  const bought = parts.find((p) => p.brakes?.front);
-  const of = bought ? [`/parts/${bought.id}/brakes/front`] : [];
-  return [...of, '/chassis/brakes/front', '/chassis/brakes/rear', '/chassis/brakeFrontPct'];
-}
-
-/** The pedal, where brakes were bought, the car became heavy, or somebody has measured it. */
-function pedalJudged(
-  hot: Hot,
-  asWeighedKg: number | undefined,
-  totalKg: number | undefined,
-  radiusMm: number | undefined,
-) {
-  const { subject, brakes } = hot;
-  const pedal = subject.chassis?.brakes?.pedal;
-  const heavier = asWeighedKg !== undefined && totalKg !== undefined && totalKg > HEAVIER * asWeighedKg;
-  if (!pedal && brakes.own && !heavier) return undefined;
-  const found = radiusMm === undefined ? undefined : pedalForce(hot, radiusMm);
-  const limit = pedal && pedal.servoRatio > 1 ? SERVO_LIMIT_N : BARE_LIMIT_N;
-  const failing = found && pedal && pedal.servoRatio > 1 && found.failed.value > FAILED.limitN;
-  const check = makeCheck({
-    id: 'brake-pedal',
-    step: 'weight',
-    group: GROUP,
-    title: 'Pedal force for a hard stop',
-    quantity: 'forceN',
-    figure: found?.force,
-    limitKind: 'at most',
-    limit,
-    span: 500,
-    ...(failing ? { state: 'blocked' as const } : {}),
-    because: found
-      ? `For ${PEDAL_AT_G} g the foot presses ${say(found.force.value, 'forceN')}, at most ${say(limit, 'forceN')}${pedal!.servoRatio > 1 ? `; with the servo failed ${say(found.failed.value, 'forceN')} for ${FAILED.g} g, at most ${say(FAILED.limitN, 'forceN')}` : ''}. ${RULES}`
-      : 'Needs pedal ratio, servo, master cylinder, the front callipers, and the rear ones or the front share.',
-  });
-  return {
-    check,
-    finding: findingOf(
-      check,
-      check.state === 'unknown'
-        ? 'Whether the pedal suits the brakes is not known'
-        : failing
-          ? 'With the servo failed nobody can press hard enough'
-          : check.state === 'blocked'
-            ? `The pedal asks for ${say(found!.force.value, 'forceN')}, more than a leg may be asked for`
-            : check.state === 'tight'
-              ? 'The pedal is light enough by less than the doubt of the sum'
-              : 'The pedal is light enough',
-      {
-        about: [subject.candidate.id],
-        missing: check.state === 'unknown' ? pedalMissing(subject) : [],
-      },
-    ),
-  };
-}
-
 /** Rows that stand open where brakes or mass are not known. */
 const DESCENT_ROW = {
   id: 'brakes-descent',
@@ -406,27 +291,18 @@ const DESCENT_ROW = {
   limitKind: 'at most',
   figure: undefined,
 } as const;
-const PEDAL_ROW = {
-  id: 'brake-pedal',
-  step: 'weight',
-  group: GROUP,
-  title: 'Pedal force for a hard stop',
-  quantity: 'forceN',
-  limitKind: 'at most',
-  figure: undefined,
-} as const;
-
 /** Heat of repeated stops and of the brief’s descent, and the pedal. Always asked of a car that is weighed. */
 export function assessBrakes(
   subject: Subject,
   { figures: mass, findings: ofMass }: { readonly figures: MassFigures; readonly findings: readonly Finding[] },
   rollingRadiusMm: number | undefined,
-): CheckResult {
+): CheckResult & { figures: BrakeFigures } {
   const { chassis, brief, parts } = subject;
   const checks: Check[] = [];
   const findings: Finding[] = [];
+  const drawn: HeatCourse[] = [];
   const { drivenKg, comMm } = mass;
-  if (!chassis) return { checks, findings };
+  if (!chassis) return { checks, findings, figures: { courses: drawn } };
   const gaps = new Gaps();
   const bought = parts.filter((p) => p.brakes);
   const fitted = fittedBrakes(chassis.brakes, bought);
@@ -453,6 +329,14 @@ export function assessBrakes(
       checks.push(check);
       findings.push(finding);
     };
+    const draw = (id: HeatCourse['id'], course: HeatCourse['course']) =>
+      drawn.push({
+        id,
+        course,
+        limitC: { front: limitOf(fitted, 'front'), rear: limitOf(fitted, 'rear') },
+        what: { front: nameOf(front), rear: nameOf(rear) },
+      });
+    draw('brakes-stops', courseOfRound(hot, round));
     const stops = (with_: Hot) => afterRound(with_, round);
     const stopped = stops(hot);
     put(
@@ -468,6 +352,7 @@ export function assessBrakes(
     if (brief.descent && !drag)
       checks.push(makeCheck({ ...DESCENT_ROW, because: 'Needs drag and rolling resistance.' }));
     if (brief.descent && drag) {
+      draw('brakes-descent', courseOfDescent(hot, drag));
       const down = (with_: Hot) => afterDescent(with_, drag);
       const { lengthM, gradePct } = brief.descent;
       put(
@@ -489,6 +374,8 @@ export function assessBrakes(
       rollingRadiusMm,
     );
     if (pedal) put(pedal);
+    const stroke = strokeJudged(hot);
+    if (stroke) put(stroke);
   } else {
     const check = makeCheck({
       id: 'brakes-stops',
@@ -504,6 +391,8 @@ export function assessBrakes(
     checks.push(check);
     if (brief.descent) checks.push(makeCheck({ ...DESCENT_ROW, because: check.because }));
     if (chassis.brakes?.pedal ?? !fitted.own) checks.push(makeCheck({ ...PEDAL_ROW, because: check.because }));
+    if (chassis.brakes?.pedal?.strokeMm ?? !fitted.own)
+      checks.push(makeCheck({ ...STROKE_ROW, because: check.because }));
     if (front && rear && wheelbase) {
       const missing = [...new Set(ofMass.filter((f) => f.state === 'unknown').flatMap((f) => f.missing))];
       findings.push(
@@ -514,5 +403,5 @@ export function assessBrakes(
     }
   }
   findings.push(...gaps.findings('brakes', 'weight', 'Brakes', [subject.candidate.id]));
-  return { checks, findings };
+  return { checks, findings, figures: { courses: drawn } };
 }

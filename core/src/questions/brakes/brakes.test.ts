@@ -1,14 +1,6 @@
 import fc from 'fast-check';
 import { GRAVITY, InputError } from '../../units/index.ts';
-import {
-  afterDescentC,
-  afterStopsC,
-  brakeMassKg,
-  descentPowerW,
-  heatState,
-  idealFrontShare,
-  stopEnergyJ,
-} from './heat.ts';
+import { afterDescentC, brakeMassKg, descentPowerW, heatState, idealFrontShare, stopsC, stopEnergyJ } from './heat.ts';
 import { brakeHydraulics } from './hydraulics.ts';
 
 const number = (min: number, max: number) => fc.double({ min, max, noNaN: true });
@@ -27,7 +19,7 @@ describe('the heat of stops', () => {
         ([riseK, stops, intervalS, timeConstantS, airC]) => {
           const q = Math.exp(-intervalS / timeConstantS);
           const series = airC + (riseK * (1 - q ** stops)) / (1 - q);
-          expect(afterStopsC({ riseK, stops, intervalS, timeConstantS, airC })).toBeCloseTo(series, 6);
+          expect(stopsC({ riseK, stops, intervalS, timeConstantS, airC }).at(-1)).toBeCloseTo(series, 6);
         },
       ),
     );

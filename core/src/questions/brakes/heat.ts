@@ -45,18 +45,22 @@ export const stopEnergyJ = (massKg: number, fromKph: number, toKph: number, rota
 export const idealFrontShare = (toRearMm: number, comHeightMm: number, wheelbaseMm: number, g: number): number =>
   (toRearMm + comHeightMm * g) / wheelbaseMm;
 
-/** Temperature of one disc or drum after repeated stops, °C; each is an instant, and it cools from stop to stop. */
-export function afterStopsC(p: {
+/** Temperature of one disc or drum after each of repeated stops, °C; each is an instant, and it cools from stop to stop. */
+export function stopsC(p: {
   readonly riseK: number;
   readonly stops: number;
   readonly intervalS: number;
   readonly timeConstantS: number;
   readonly airC: number;
-}): number {
+}): number[] {
   const kept = Math.exp(-p.intervalS / p.timeConstantS);
+  const after: number[] = [];
   let c = p.airC;
-  for (let n = 0; n < p.stops; n++) c = (n === 0 ? p.airC : p.airC + (c - p.airC) * kept) + p.riseK;
-  return c;
+  for (let n = 0; n < p.stops; n++) {
+    c = (n === 0 ? p.airC : p.airC + (c - p.airC) * kept) + p.riseK;
+    after.push(c);
+  }
+  return after;
 }
 
 /** What the brakes have to take on a steady descent, W: weight down the slope less rolling, air and the engine; never below nought. */

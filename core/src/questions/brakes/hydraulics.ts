@@ -41,6 +41,14 @@ export function brakeHydraulics(h: Hydraulics) {
     pedalForceForTargetN,
     pedalForceForTargetServoFailedN: pedalForceForTargetN * h.servoRatio,
     volumePerMmPedalMm3: masterMm2 / h.pedalRatio,
-    masterMm2,
   };
+}
+
+/**
+ * Travel of the master’s piston until both circuits press, mm: a tandem master of one bore, the sum of both volumes (mm³) over its area.
+ * @throws InputError on a bore that is not above nought.
+ */
+export function masterStrokeMm(volumeMm3: number, masterDiameterMm: number): number {
+  requirePositive('/masterDiameterMm', masterDiameterMm, 'mm');
+  return volumeMm3 / ((Math.PI / 4) * masterDiameterMm ** 2);
 }

@@ -1,16 +1,8 @@
 import { Type } from 'typebox';
 import { defineSum, StateSchema } from '../../model/index.ts';
 import { InputError } from '../../units/index.ts';
-import {
-  afterDescentC,
-  afterStopsC,
-  brakeMassKg,
-  descentPowerW,
-  heatState,
-  idealFrontShare,
-  stopEnergyJ,
-} from './heat.ts';
-import { brakeHydraulics } from './hydraulics.ts';
+import { afterDescentC, stopsC, brakeMassKg, descentPowerW, heatState, idealFrontShare, stopEnergyJ } from './heat.ts';
+import { brakeHydraulics, masterStrokeMm } from './hydraulics.ts';
 
 const closed = { additionalProperties: false };
 const O = Type.Optional;
@@ -121,7 +113,7 @@ export const brakeSums = [
       const one = (brake: Wheel, at: string, share: number, timeConstantS: number) => {
         const massKg = brakeMassKg(brake, i.discDensityKgPerM3, at);
         const riseK = (energyJ * share) / 2 / (massKg * (i.specificHeatJPerKgK ?? 480));
-        const peakC = afterStopsC({ riseK, stops: i.stops, intervalS: i.intervalS, timeConstantS, airC: i.airC });
+        const peakC = stopsC({ riseK, stops: i.stops, intervalS: i.intervalS, timeConstantS, airC: i.airC }).at(-1)!;
         return { massKg, riseK, peakC, state: heatState(peakC, i.padLimitC, i.temperaturePlusMinusC ?? 0) };
       };
       const front = one(known(i.frontBrake, 'frontBrake'), '/frontBrake', frontShare, i.frontTimeConstantS ?? 180);
@@ -231,7 +223,7 @@ export const brakeSums = [
       closed,
     ),
     run: ({ pedalForceLimitN, frontCircuitVolumeMm3, rearCircuitVolumeMm3, ...h }) => {
-      const { masterMm2, ...found } = brakeHydraulics(h);
+      const found = brakeHydraulics(h);
       const volume =
         frontCircuitVolumeMm3 === undefined && rearCircuitVolumeMm3 === undefined
           ? undefined
@@ -239,7 +231,9 @@ export const brakeSums = [
       return {
         ...found,
         ...(pedalForceLimitN === undefined ? {} : { withinLimit: found.pedalForceForTargetN <= pedalForceLimitN }),
-        ...(volume === undefined ? {} : { pedalTravelForVolumeMm: (volume / masterMm2) * h.pedalRatio }),
+        ...(volume === undefined
+          ? {}
+          : { pedalTravelForVolumeMm: masterStrokeMm(volume, h.masterDiameterMm) * h.pedalRatio }),
       };
     },
   }),

@@ -14,7 +14,9 @@ import type { Move } from './assessMass.ts';
 export function fittedToBay(subject: Subject, enginePlace: Vec3 | undefined): Move[] {
   const { candidate, chassis, parts } = subject;
   const move = (name: string, massKg: number, comMm: Vec3 | undefined): Move[] =>
-    massKg === 0 ? [] : [{ name, mass: { value: massKg, plusMinus: Math.abs(massKg) / 2, evidence: 'estimated' }, comMm }];
+    massKg === 0
+      ? []
+      : [{ name, mass: { value: massKg, plusMinus: Math.abs(massKg) / 2, evidence: 'estimated' }, comMm }];
   const shields = (candidate.shields ?? []).flatMap((on) => {
     const body = shieldedBy(subject, on);
     if (!body) return [];

@@ -39,3 +39,16 @@ test('a mass of unknown basis is not added up: why is said, and no change is cla
   expect(document.body.textContent).not.toContain('The car changes by');
   expect(document.body.textContent).toMatch(/bare or dressed/);
 });
+
+test('the heat of the brakes is drawn up to the figures that are judged, in the reader’s units', () => {
+  openJudged(tug, 'c');
+  const judged = open.judged!.assessments.find((a) => a.candidateId === 'c')!;
+  const stops = judged.checks.find((c) => c.id === 'brakes-stops')!;
+  const drawn = () => screen.getByRole('figure', { name: /^Brakes, repeated stops/ }).getAttribute('aria-label')!;
+  draw(<WeightScreen />);
+  const metric = [...drawn().matchAll(/(\d+) °C/g)].map((m) => Number(m[1]));
+  expect(metric).toContain(Math.round(stops.value!));
+  cleanup();
+  draw(<WeightScreen />, 'us');
+  expect(drawn()).toContain(`${Math.round((stops.value! * 9) / 5 + 32)} °F`);
+});

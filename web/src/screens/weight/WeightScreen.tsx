@@ -8,6 +8,7 @@ import { FindingsColumn } from '../../pieces/Findings.tsx';
 import { EvidenceMark, candidateColour } from '../../pieces/marks.tsx';
 import { BridgeChart } from './BridgeChart.tsx';
 import { LeftOff } from './LeftOff.tsx';
+import { BrakeHeat } from './BrakeHeat.tsx';
 import { Ride } from './Ride.tsx';
 import layout from '../../pieces/layout.module.css';
 
@@ -88,6 +89,7 @@ export function WeightScreen() {
         )}
         {mass?.frontKg && <AxleLoads />}
         <Ride />
+        <BrakeHeat />
         <LeftOff />
         {mass?.drivenKg && <PowerToWeight />}
         {mass && (mass.out.length > 0 || mass.in.length > 0) && (
