@@ -95,16 +95,16 @@ describe('what is bought stands in place of what was there', () => {
     // Two circuits by hand: pistons of 48 mm in front, wheel cylinders of 19 mm behind, on a bore of 20.6 mm.
     const volume = 2 * (Math.PI / 4) * 48 ** 2 * 0.55 + 2 * 2 * (Math.PI / 4) * 19 ** 2 * 1.5;
     expect(stroke.figure).toBeCloseTo(volume / ((Math.PI / 4) * 20.6 ** 2), 6);
-    const short = withCar({ brakes: { ...car.brakes, pedal: { ...pedal!, strokeMm: 7 } } });
+    const short = withCar({ brakes: { ...car.brakes, pedal: { ...pedal!, masterTravelMm: 7 } } });
     // The car as found misses it too; larger pistons make it worse.
     expect(finding(check(short), 'brake-stroke')).toMatchObject({
       state: 'tight',
       because: expect.stringContaining('Already so'),
     });
     expect(finding(check(short, 'C', [...without, 'brk-282']), 'brake-stroke').state).toBe('blocked');
-    const near = withCar({ brakes: { ...car.brakes, pedal: { ...pedal!, strokeMm: stroke.figure! + 0.5 } } });
+    const near = withCar({ brakes: { ...car.brakes, pedal: { ...pedal!, masterTravelMm: stroke.figure! + 0.5 } } });
     expect(finding(check(near), 'brake-stroke').state).toBe('tight');
-    const { strokeMm: _s, ...unmeasured } = pedal!;
+    const { masterTravelMm: _s, ...unmeasured } = pedal!;
     expect(finding(check(withCar({ brakes: { ...car.brakes, pedal: unmeasured } })), 'brake-stroke')).toMatchObject({
       state: 'unknown',
       missing: ['/chassis/brakes/pedal'],

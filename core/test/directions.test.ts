@@ -45,7 +45,7 @@ const DIRECTIONS: Readonly<Record<string, readonly [better: string, worse: strin
   '/chassis/brakes/pedal/masterMm': ['brake-stroke', 'brake-pedal'],
   '/chassis/brakes/pedal/ratio': ['brake-pedal', ''],
   '/chassis/brakes/pedal/servoRatio': ['brake-pedal', ''],
-  '/chassis/brakes/pedal/strokeMm': ['brake-stroke', ''],
+  '/chassis/brakes/pedal/masterTravelMm': ['brake-stroke', ''],
   '/chassis/brakes/rear/cylinderMm': ['', 'brake-stroke'],
   '/chassis/brakes/rear/diameterMm': ['brakes-stops brakes-descent', ''],
   '/chassis/brakes/rear/thicknessMm': ['brakes-stops brakes-descent', ''],

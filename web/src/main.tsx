@@ -7,9 +7,9 @@ import { ThemeProvider } from '@mui/material/styles';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { StrictMode, useMemo } from 'react';
 import { createRoot } from 'react-dom/client';
-import { RouterProvider } from 'react-router';
+import { BrowserRouter } from 'react-router';
 import { ApiProblem } from './hooks/problem.ts';
-import { router } from './app/router.tsx';
+import { Screens } from './app/router.tsx';
 import { SettingsProvider, useSettings } from './hooks/settings.tsx';
 import { themeFor } from './app/theme.ts';
 import { variablesOf } from './app/tokens.ts';
@@ -30,7 +30,9 @@ function Themed() {
   return (
     <ThemeProvider theme={theme}>
       <GlobalStyles styles={{ ':root': { ...variablesOf(mode), colorScheme: mode === 'day' ? 'light' : 'dark' } }} />
-      <RouterProvider router={router} />
+      <BrowserRouter>
+        <Screens />
+      </BrowserRouter>
     </ThemeProvider>
   );
 }

@@ -451,7 +451,7 @@ export const CHECK_TABLE: Readonly<Record<CheckId, CheckEntry>> = {
       '/chassis/brakes/rear',
       '/chassis/brakes/rear/cylinderMm',
       '/chassis/brakes/pedal',
-      '/chassis/brakes/pedal/strokeMm',
+      '/chassis/brakes/pedal/masterTravelMm',
       '/parts/*/brakes/front/pistonMm',
     ],
     estimable: [

@@ -57,7 +57,7 @@ export const Brakes = Type.Object(
             description: 'force after the servo over force before it; 1 without one',
           }),
           masterMm: Type.Number({ exclusiveMinimum: 0, maximum: 60 }),
-          strokeMm: Type.Optional(Type.Number({ exclusiveMinimum: 0, maximum: 100 })),
+          masterTravelMm: Type.Optional(Type.Number({ exclusiveMinimum: 0, maximum: 100 })),
           friction: Type.Optional(PositiveFigure),
         },
         { ...closed, description: 'pedal, servo and master cylinder' },

@@ -308,7 +308,7 @@ const ENTRIES = {
   'pedal/ratio': ['Pedal ratio', '', '4.2'],
   servoRatio: ['Servo ratio', '1 without a servo', '3.5'],
   masterMm: 'Master cylinder, bore',
-  'pedal/strokeMm': ['Master cylinder, travel', 'Of the push rod until the piston stops'],
+  masterTravelMm: ['Master cylinder, travel', 'Of the push rod until the piston stops'],
   cylinderMm: 'Wheel cylinder, bore',
   'pedal/friction': 'Friction of the pads',
   'front/thicknessMm': 'Thickness',

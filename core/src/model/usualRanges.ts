@@ -45,6 +45,8 @@ const RANGES = {
   motionRatio: [0.3, 1.2],
   unsprungKg: [35, 180],
   brakeFrontPct: [45, 90],
+  masterTravelMm: [15, 45],
+  cylinderMm: [12, 32],
   frontKg: [150, 1400],
   rearKg: [120, 1400],
   comZMm: [280, 900],

@@ -1,12 +1,12 @@
 import { useQuery } from '@tanstack/react-query';
 import { Suspense, lazy, type ComponentType } from 'react';
-import { Navigate, createBrowserRouter, useLocation, useRouteError } from 'react-router';
+import { Navigate, useLocation, useRoutes, type RouteObject } from 'react-router';
 import { LineupScreen } from '../screens/lineup/LineupScreen.tsx';
 import { api } from '../hooks/api.ts';
 import { KEYS } from '../hooks/queryKeys.ts';
 import { WhenJudged } from '../pieces/WhenJudged.tsx';
 import { BuildShell } from './Shell.tsx';
-import layout from '../pieces/layout.module.css';
+import { WhenBroken } from './WhenBroken.tsx';
 
 const screen = (load: () => Promise<{ default: ComponentType }>) => {
   const Screen = lazy(load);
@@ -34,104 +34,83 @@ function ToTab({ tab }: { tab: string }) {
   return <Navigate to={{ pathname: tab, search }} replace />;
 }
 
-function Broken() {
-  const error = useRouteError();
-  return (
-    <main className="main">
-      <div className={layout['empty']} role="alert">
-        <h2>This screen broke</h2>
-        <p>{error instanceof Error ? error.message : 'Nobody knows why.'} What was saved is safe.</p>
-        <a href="/">Start again</a>
-      </div>
-    </main>
-  );
-}
-
-export const router = createBrowserRouter([
+const ROUTES: RouteObject[] = [
+  { path: '/', element: <Home /> },
   {
-    errorElement: <Broken />,
+    path: '/shop',
+    element: screen(() => import('../screens/shop/ShopScreen.tsx').then((m) => ({ default: m.ShopScreen }))),
+  },
+  { path: '/library', element: <Navigate to="/library/engines" replace /> },
+  {
+    path: '/library/:kind',
+    element: screen(() => import('../screens/library/LibraryScreen.tsx').then((m) => ({ default: m.LibraryScreen }))),
+  },
+  {
+    path: '/library/:kind/:id/edit',
+    element: screen(() => import('../screens/library/EditScreen.tsx').then((m) => ({ default: m.EditScreen }))),
+  },
+  {
+    path: '/library/:kind/:id',
+    element: screen(() => import('../screens/library/LibraryDetail.tsx').then((m) => ({ default: m.LibraryDetail }))),
+  },
+  {
+    path: '/builds/:buildId',
+    element: <BuildShell />,
     children: [
-      { path: '/', element: <Home /> },
+      { index: true, element: <Navigate to="line-up" replace /> },
+      { path: 'line-up', element: <LineupScreen /> },
       {
-        path: '/shop',
-        element: screen(() => import('../screens/shop/ShopScreen.tsx').then((m) => ({ default: m.ShopScreen }))),
+        path: 'brief',
+        element: screen(() => import('../screens/brief/BriefScreen.tsx').then((m) => ({ default: m.BriefScreen }))),
       },
-      { path: '/library', element: <Navigate to="/library/engines" replace /> },
       {
-        path: '/library/:kind',
+        path: 'candidate',
         element: screen(() =>
-          import('../screens/library/LibraryScreen.tsx').then((m) => ({ default: m.LibraryScreen })),
+          import('../screens/candidate/CandidateScreen.tsx').then((m) => ({ default: m.CandidateScreen })),
         ),
       },
       {
-        path: '/library/:kind/:id/edit',
-        element: screen(() => import('../screens/library/EditScreen.tsx').then((m) => ({ default: m.EditScreen }))),
+        path: 'survey',
+        element: screen(() => import('../screens/survey/SurveyScreen.tsx').then((m) => ({ default: m.SurveyScreen }))),
       },
       {
-        path: '/library/:kind/:id',
+        path: 'survey/tape-list',
         element: screen(() =>
-          import('../screens/library/LibraryDetail.tsx').then((m) => ({ default: m.LibraryDetail })),
+          import('../screens/survey/TapeListScreen.tsx').then((m) => ({ default: m.TapeListScreen })),
+        ),
+      },
+      { path: 'donors', element: <ToTab tab="offers" /> },
+      {
+        path: 'donors/:tab',
+        element: screen(() => import('../screens/donors/DonorsScreen.tsx').then((m) => ({ default: m.DonorsScreen }))),
+      },
+      {
+        path: 'fit',
+        element: screen(() => import('../screens/fit/FitScreen.tsx').then((m) => ({ default: m.FitScreen }))),
+      },
+      { path: 'gearing', element: <ToTab tab="ratios" /> },
+      {
+        path: 'gearing/:tab',
+        element: screen(() =>
+          import('../screens/gearing/GearingScreen.tsx').then((m) => ({ default: m.GearingScreen })),
         ),
       },
       {
-        path: '/builds/:buildId',
-        element: <BuildShell />,
-        children: [
-          { index: true, element: <Navigate to="line-up" replace /> },
-          { path: 'line-up', element: <LineupScreen /> },
-          {
-            path: 'brief',
-            element: screen(() => import('../screens/brief/BriefScreen.tsx').then((m) => ({ default: m.BriefScreen }))),
-          },
-          {
-            path: 'candidate',
-            element: screen(() =>
-              import('../screens/candidate/CandidateScreen.tsx').then((m) => ({ default: m.CandidateScreen })),
-            ),
-          },
-          {
-            path: 'survey',
-            element: screen(() =>
-              import('../screens/survey/SurveyScreen.tsx').then((m) => ({ default: m.SurveyScreen })),
-            ),
-          },
-          {
-            path: 'survey/tape-list',
-            element: screen(() =>
-              import('../screens/survey/TapeListScreen.tsx').then((m) => ({ default: m.TapeListScreen })),
-            ),
-          },
-          { path: 'donors', element: <ToTab tab="offers" /> },
-          {
-            path: 'donors/:tab',
-            element: screen(() =>
-              import('../screens/donors/DonorsScreen.tsx').then((m) => ({ default: m.DonorsScreen })),
-            ),
-          },
-          {
-            path: 'fit',
-            element: screen(() => import('../screens/fit/FitScreen.tsx').then((m) => ({ default: m.FitScreen }))),
-          },
-          { path: 'gearing', element: <ToTab tab="ratios" /> },
-          {
-            path: 'gearing/:tab',
-            element: screen(() =>
-              import('../screens/gearing/GearingScreen.tsx').then((m) => ({ default: m.GearingScreen })),
-            ),
-          },
-          {
-            path: 'weight',
-            element: judged(() =>
-              import('../screens/weight/WeightScreen.tsx').then((m) => ({ default: m.WeightScreen })),
-            ),
-          },
-          {
-            path: 'parts',
-            element: judged(() => import('../screens/parts/PartsScreen.tsx').then((m) => ({ default: m.PartsScreen }))),
-          },
-        ],
+        path: 'weight',
+        element: judged(() => import('../screens/weight/WeightScreen.tsx').then((m) => ({ default: m.WeightScreen }))),
       },
-      { path: '*', element: <Navigate to="/" replace /> },
+      {
+        path: 'parts',
+        element: judged(() => import('../screens/parts/PartsScreen.tsx').then((m) => ({ default: m.PartsScreen }))),
+      },
     ],
   },
-]);
+  { path: '*', element: <Navigate to="/" replace /> },
+];
+
+/** The screen of the address; one that breaks says so, and the next address is tried anew. */
+export function Screens() {
+  const screens = useRoutes(ROUTES);
+  const { pathname } = useLocation();
+  return <WhenBroken at={pathname}>{screens}</WhenBroken>;
+}

@@ -391,7 +391,7 @@ export function assessBrakes(
     checks.push(check);
     if (brief.descent) checks.push(makeCheck({ ...DESCENT_ROW, because: check.because }));
     if (chassis.brakes?.pedal ?? !fitted.own) checks.push(makeCheck({ ...PEDAL_ROW, because: check.because }));
-    if (chassis.brakes?.pedal?.strokeMm ?? !fitted.own)
+    if (chassis.brakes?.pedal?.masterTravelMm ?? !fitted.own)
       checks.push(makeCheck({ ...STROKE_ROW, because: check.because }));
     if (front && rear && wheelbase) {
       const missing = [...new Set(ofMass.filter((f) => f.state === 'unknown').flatMap((f) => f.missing))];

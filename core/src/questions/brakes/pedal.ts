@@ -146,14 +146,14 @@ function displacingMm2(b: WheelBrake): number | undefined {
 export function strokeJudged(hot: Hot) {
   const { subject, brakes } = hot;
   const pedal = subject.chassis?.brakes?.pedal;
-  if (brakes.own && pedal?.strokeMm === undefined) return undefined;
+  if (brakes.own && pedal?.masterTravelMm === undefined) return undefined;
   const ends = (['front', 'rear'] as const).map((end) => ({
     end,
     brake: brakes[end],
     mm2: displacingMm2(brakes[end]),
   }));
   const missing = [
-    ...(pedal?.strokeMm === undefined ? ['/chassis/brakes/pedal'] : []),
+    ...(pedal?.masterTravelMm === undefined ? ['/chassis/brakes/pedal'] : []),
     ...ends.filter(({ mm2 }) => mm2 === undefined).flatMap(({ end }) => enteredAt(subject, end)),
   ];
   const stroke =
@@ -177,9 +177,9 @@ export function strokeJudged(hot: Hot) {
   const check = makeCheck({
     ...STROKE_ROW,
     figure: stroke,
-    limit: pedal?.strokeMm,
+    limit: pedal?.masterTravelMm,
     because: stroke
-      ? `Callipers and cylinders take ${say(stroke.value, 'lengthMm')} of the push rod for a hard stop, of ${say(pedal!.strokeMm!, 'lengthMm')} that the master has: ${say(stroke.value * pedal!.ratio, 'lengthMm', { digits: 0 })} at the pedal. ${RULES}`
+      ? `Callipers and cylinders take ${say(stroke.value, 'lengthMm')} of the push rod for a hard stop, of ${say(pedal!.masterTravelMm!, 'lengthMm')} that the master has: ${say(stroke.value * pedal!.ratio, 'lengthMm', { digits: 0 })} at the pedal. ${RULES}`
       : 'Needs bore and travel of the master cylinder, and the pistons of callipers and wheel cylinders.',
   });
   return {

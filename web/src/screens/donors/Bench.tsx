@@ -320,7 +320,7 @@ function SumPanel({ sum, candidate }: { sum: Calculator; candidate: Candidate | 
           <h2>Land it in {candidate.letter}</h2>
           <p className="muted small" style={{ marginBottom: 10 }}>
             It becomes a finding there, worked out anew from these inputs. Name a piece to buy and it stands on the bill
-            too.
+            too; injectors, pump, throttle or radiator then count in every other sum.
           </p>
           <div className={layout['form-grid']}>
             <WordsField label="Note" value={note} maxLength={1000} onCommit={setNote} />
