@@ -21,7 +21,11 @@ export default {
   testTimeout: 30_000,
   extensionsToTreatAsEsm: ['.ts', '.tsx'],
   // Style sheets are the bundler’s business; a class is called what it is called.
-  moduleNameMapper: { '\\.module\\.css$': '<rootDir>/scripts/styleNames.mjs' },
+  moduleNameMapper: {
+    '\\.module\\.css$': '<rootDir>/scripts/styleNames.mjs',
+    '^lucide-react$': '<rootDir>/node_modules/lucide-react/dist/cjs/lucide-react.js',
+    '^recharts$': '<rootDir>/node_modules/recharts/lib/index.js',
+  },
   transform: {
     '^.+\\.ts$': swc({ syntax: 'typescript' }),
     '^.+\\.tsx$': swc({ syntax: 'typescript', tsx: true }),

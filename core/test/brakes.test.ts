@@ -120,7 +120,7 @@ describe('what is bought stands in place of what was there', () => {
   });
   test('the heat is drawn up to the figures that are judged', () => {
     const judged = check(tug);
-    const { courses } = judged.figures!.brakes!;
+    const { courses } = judged.figures.brakes;
     expect(courses.map((c) => c.id)).toEqual(['brakes-stops', 'brakes-descent']);
     for (const { id, course } of courses) {
       const figure = finding(judged, id).figure!;

@@ -47,7 +47,7 @@ test('what a shield weighs is in the car, where it hangs, and on the bill by its
   const price = whole(judged('D', { shields: [line.id] })).figures.money.bill.lines.find((l) =>
     l.name.startsWith('Shield the'),
   )!;
-  expect(price.price!.likely).toBeCloseTo(shieldOn(line).cost, 9);
+  expect(price.price.likely).toBeCloseTo(shieldOn(line).cost, 9);
 });
 
 test('a change of the bay weighs what the survey says of it', () => {

@@ -41,15 +41,8 @@ import {
 import { axlesMoved } from './axles.ts';
 import { BASIS_INCLUDES, OIL_KG_PER_L, PETROL_KG_PER_L, TYPICAL_MASS, typicalOil, typicalPart } from './ancillaries.ts';
 import { fittedToBay } from './fittedToBay.ts';
+import type { Move } from './move.ts';
 import { installedMass, massDifference, type MassBuildUp } from './buildUp.ts';
-
-/** One thing that comes out of the car or goes in. */
-export interface Move {
-  readonly name: string;
-  readonly mass: Figure;
-  /** Undefined where nobody has entered where it sits: the total is known then, the axles are not. */
-  readonly comMm: Vec3 | undefined;
-}
 
 export interface MassFigures {
   readonly bridge: MassBuildUp | undefined;

@@ -8,7 +8,7 @@ import {
   type Subject,
   type Vec3,
 } from '../../model/index.ts';
-import type { Move } from './assessMass.ts';
+import type { Move } from './move.ts';
 
 /** Shields, and what is welded or bolted to the bay where the survey says what it weighs; by the half is all that anybody knows. */
 export function fittedToBay(subject: Subject, enginePlace: Vec3 | undefined): Move[] {

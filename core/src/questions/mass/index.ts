@@ -3,6 +3,7 @@ export * from './assessMass.ts';
 export * from './assessRide.ts';
 export * from './axles.ts';
 export * from './buildUp.ts';
+export * from './move.ts';
 export * from './places.ts';
 export * from './powerToWeight.ts';
 export * from './ride.ts';

@@ -38,14 +38,16 @@ export function useLeaving(held: boolean): Leaving | undefined {
         },
         stay: () => setLeaving(undefined),
       });
-    for (const way of ['push', 'replace'] as const)
-      navigator[way] = (...args: Parameters<Navigator['push']>) => {
-        const go = () => own[way].apply(navigator, args);
+    const heldUp =
+      (way: Navigator['push']): Navigator['push'] =>
+      (...args) => {
+        const go = () => way.apply(navigator, args);
         if (free || pathOf(args[0]) === window.location.pathname) {
           go();
           place = placeOf(window.history.state);
         } else hold(go);
       };
+    Object.assign(navigator, { push: heldUp(own.push), replace: heldUp(own.replace) });
     const back = (e: PopStateEvent) => {
       if (free) return;
       const delta = placeOf(e.state) - place;
