@@ -27,6 +27,11 @@ const WORK: { [K in Accepted['kind']]: fc.Arbitrary<Extract<Accepted, { kind: K 
     do: fc.constantFrom('notch' as const, 'bulge' as const),
     amountMm: fc.integer({ min: 0, max: 90 }),
   }),
+  movedLump: fc.record({
+    kind: fc.constant('movedLump' as const),
+    lumpId: id,
+    toMm: fc.constantFrom<[number, number, number]>([-500, 0, 300], [-2000, 100, 250]),
+  }),
   shield: fc.record({ kind: fc.constant('shield' as const), on: id }),
   trim: fc.record({ kind: fc.constant('trim' as const), solidId: id }),
   cure: fc.record({ kind: fc.constant('cure' as const), weakId: id }),

@@ -4,7 +4,7 @@ import { Belt } from './belt.ts';
 import { MountSchoolSchema } from './brief.ts';
 import { DIFFERENTIALS, type DifferentialKind } from './chassis.ts';
 import { AncillarySchema, SLOTS } from './engine.ts';
-import { Id, Name, Note } from './figure.ts';
+import { Id, Name, Note, ThreePoint, Vec3 } from './figure.ts';
 import { Bought, Inspection } from './listing.ts';
 import { Placement } from './placement.ts';
 import { Route } from './route.ts';
@@ -23,6 +23,13 @@ export const AcceptedChange = Type.Object(
   closed,
 );
 export type AcceptedChange = Type.Static<typeof AcceptedChange>;
+
+/** Something of the car put in another place: tank, battery, spare wheel, ballast. */
+export const MovedLump = Type.Object(
+  { lumpId: Id, toMm: Vec3, price: Type.Optional(ThreePoint), hours: Type.Optional(ThreePoint) },
+  { ...closed, description: 'its new place, vehicle axes' },
+);
+export type MovedLump = Type.Static<typeof MovedLump>;
 
 /** Everything that a solver proposed and a person accepted, and nothing else. */
 export const Candidate = Type.Object(
@@ -105,6 +112,7 @@ export const Candidate = Type.Object(
         { ...closed, description: 'steering pump, A/C, heater … that are deleted' },
       ),
     ),
+    moved: Type.Optional(Type.Array(MovedLump, { maxItems: 40, description: 'lumps put in another place' })),
     whyNot: Note,
   },
   closed,

@@ -166,6 +166,83 @@ const PastEvent = Type.Object(
   closed,
 );
 
+/** What steers the car. */
+const Steering = Type.Object(
+  {
+    kind: Type.Unsafe<'rack' | 'box'>({ type: 'string', enum: ['rack', 'box'] }),
+    sits: Type.Unsafe<'ahead of the axle' | 'behind the axle'>({
+      type: 'string',
+      enum: ['ahead of the axle', 'behind the axle'],
+    }),
+    help: Type.Unsafe<'none' | 'hydraulic' | 'electric'>({ type: 'string', enum: ['none', 'hydraulic', 'electric'] }),
+    turns: Type.Optional(Type.Number({ exclusiveMinimum: 0, maximum: 10, description: 'lock to lock' })),
+    note: Type.Optional(Note),
+  },
+  closed,
+);
+
+/** How the wheels of each axle are led. */
+const LED_BY = [
+  'wishbones',
+  'struts',
+  'trailing arms',
+  'swing axle',
+  'live axle on links',
+  'live axle on leaves',
+  'dead axle',
+  'other',
+] as const;
+const LedBy = Type.Unsafe<(typeof LED_BY)[number]>({ type: 'string', enum: [...LED_BY] });
+const ControlArms = Type.Object(
+  { front: Type.Optional(LedBy), rear: Type.Optional(LedBy), note: Type.Optional(Note) },
+  closed,
+);
+
+/** Anti-roll bars, by axle: what turns the body one degree. */
+const AntiRoll = Type.Object(
+  { front: Type.Optional(PositiveFigure), rear: Type.Optional(PositiveFigure) },
+  { ...closed, description: 'N·m for each degree that the body rolls' },
+);
+
+const FuelSystem = Type.Object(
+  {
+    pump: Type.Unsafe<'on the engine' | 'outside the tank' | 'in the tank'>({
+      type: 'string',
+      enum: ['on the engine', 'outside the tank', 'in the tank'],
+    }),
+    returnLine: Type.Boolean(),
+    lineMm: Type.Optional(Type.Number({ exclusiveMinimum: 0, maximum: 40, description: 'bore of the feed' })),
+    pressureBar: Type.Optional(PositiveFigure),
+    note: Type.Optional(Note),
+  },
+  closed,
+);
+
+const Electrics = Type.Object(
+  {
+    volts: Type.Unsafe<6 | 12 | 24>({ type: 'number', enum: [6, 12, 24] }),
+    earth: Type.Unsafe<'negative' | 'positive'>({ type: 'string', enum: ['negative', 'positive'] }),
+    alternatorA: Type.Optional(Type.Number({ exclusiveMinimum: 0, maximum: 500 })),
+    batteryAh: Type.Optional(Type.Number({ exclusiveMinimum: 0, maximum: 400 })),
+    note: Type.Optional(Note),
+  },
+  closed,
+);
+
+const ExhaustSystem = Type.Object(
+  {
+    pipes: Type.Integer({ minimum: 1, maximum: 4 }),
+    boreMm: Type.Optional(Type.Number({ exclusiveMinimum: 0, maximum: 200 })),
+    leaves: Type.Unsafe<'left' | 'right' | 'middle' | 'at the side'>({
+      type: 'string',
+      enum: ['left', 'right', 'middle', 'at the side'],
+    }),
+    silencers: Type.Integer({ minimum: 0, maximum: 6 }),
+    note: Type.Optional(Note),
+  },
+  closed,
+);
+
 export const SPARES = ['easy to find', 'scarce', 'gone'] as const;
 
 /** The car as measured: one per build, the build's own copy. Vehicle axes ISO 8855, origin on the ground below the front axle. */
@@ -184,6 +261,14 @@ export const Chassis = Type.Object(
         description: 'in front, unless said otherwise',
       }),
     ),
+    gearboxSits: Type.Optional(
+      Type.Unsafe<'on the engine' | 'at the driven axle'>({
+        type: 'string',
+        enum: ['on the engine', 'at the driven axle'],
+        description: 'on the engine, unless said otherwise; at the driven axle it is a transaxle away from the engine',
+      }),
+    ),
+    torqueTube: Type.Optional(Type.Boolean({ description: 'the shaft to the axle runs in a tube that carries it' })),
     wheelbaseMm: Type.Optional(PositiveFigure),
     trackFrontMm: Type.Optional(PositiveFigure),
     trackRearMm: Type.Optional(PositiveFigure),
@@ -198,6 +283,12 @@ export const Chassis = Type.Object(
       ),
     ),
     springs: Type.Optional(Type.Object({ front: AxleSprings, rear: AxleSprings }, closed)),
+    antiRoll: Type.Optional(AntiRoll),
+    controlArms: Type.Optional(ControlArms),
+    steering: Type.Optional(Steering),
+    fuelSystem: Type.Optional(FuelSystem),
+    electrics: Type.Optional(Electrics),
+    exhaust: Type.Optional(ExhaustSystem),
     brakeFrontPct: Type.Optional(PositiveFigure),
     brakes: Type.Optional(Brakes),
     tankL: Type.Optional(PositiveFigure),
@@ -312,3 +403,6 @@ export const Chassis = Type.Object(
   closed,
 );
 export type Chassis = Type.Static<typeof Chassis>;
+
+/** The gearbox sits at the driven axle, away from the engine; the shaft between turns with the crank. */
+export const hasTransaxle = (car: Pick<Chassis, 'gearboxSits'>): boolean => car.gearboxSits === 'at the driven axle';

@@ -48,6 +48,9 @@ export const PART_CLASSES = [
   'pump',
   'injectors',
   'brakes',
+  'anti-roll bar',
+  'control arms',
+  'steering',
   'wheels',
   'shifter kit',
   'refresh kit',
@@ -88,6 +91,12 @@ export const Part = Type.Object(
     brakesForKw: Type.Optional(PositiveFigure),
     brakes: Type.Optional(BoughtBrakes),
     injectors: Type.Optional(Injectors),
+    antiRoll: Type.Optional(
+      Type.Object(
+        { end: Type.Unsafe<'front' | 'rear'>({ type: 'string', enum: ['front', 'rear'] }), nmPerDeg: PositiveFigure },
+        { ...closed, description: 'a bar in place of the car’s own' },
+      ),
+    ),
     raises: Type.Optional(
       Type.Object(
         {

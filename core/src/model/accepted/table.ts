@@ -4,6 +4,7 @@ import { cure, cureSchema } from './cure.ts';
 import { differential, differentialSchema } from './differential.ts';
 import { dressing, dressingSchema } from './dressing.ts';
 import { gearPair, gearPairSchema } from './gearPair.ts';
+import { movedLump, movedLumpSchema } from './movedLump.ts';
 import { obstacleChange, obstacleChangeSchema } from './obstacleChange.ts';
 import { part, partSchema } from './part.ts';
 import { shield, shieldSchema } from './shield.ts';
@@ -20,6 +21,7 @@ export const ACCEPTED = {
   differential,
   dressing,
   gearPair,
+  movedLump,
   obstacleChange,
   part,
   shield,
@@ -36,6 +38,7 @@ export const ACCEPTED_SCHEMAS = [
   differentialSchema,
   dressingSchema,
   gearPairSchema,
+  movedLumpSchema,
   obstacleChangeSchema,
   partSchema,
   shieldSchema,

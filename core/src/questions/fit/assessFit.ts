@@ -3,6 +3,7 @@ import {
   makeCheck,
   makeFinding,
   obstaclesWith,
+  hasTransaxle,
   staysPut,
   changeOf,
   type Finding,
@@ -65,6 +66,15 @@ export function assessFit(subject: Subject, movement: Movement): CheckResult & {
       'Stays as found',
       'Engine and gearbox stay where they were found: they fit, and nobody has entered where that is.',
     );
+  if (chassis && hasTransaxle(chassis))
+    return staysPut(subject)
+      ? withoutGaps('clear', 'Stays as found', 'Engine and gearbox stay where they were found: they fit.')
+      : withoutGaps(
+          'unknown',
+          'Gaps beside a transaxle are not reckoned',
+          'The gearbox sits at the driven axle, away from the engine. What is drawn here is an engine with its gearbox on it: nothing about the room of either is judged.',
+          '/chassis/gearboxSits',
+        );
   if (!chassis || chassis.obstacles.length === 0)
     return withoutGaps(
       'unknown',

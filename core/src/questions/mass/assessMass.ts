@@ -40,8 +40,8 @@ import {
 } from '../../units/index.ts';
 import { axlesMoved } from './axles.ts';
 import { BASIS_INCLUDES, OIL_KG_PER_L, PETROL_KG_PER_L, TYPICAL_MASS, typicalOil, typicalPart } from './ancillaries.ts';
-import { fittedToBay } from './fittedToBay.ts';
-import type { Move } from './move.ts';
+import { fittedToBay, shiftsOf } from './fittedToBay.ts';
+import type { Move, Shift } from './move.ts';
 import { installedMass, massDifference, type MassBuildUp } from './buildUp.ts';
 
 export interface MassFigures {
@@ -50,6 +50,8 @@ export interface MassFigures {
   readonly otherBridges: readonly MassBuildUp[];
   readonly out: readonly Move[];
   readonly in: readonly Move[];
+  /** What stays in the car in another place. */
+  readonly shifted: readonly Shift[];
   readonly frontKg: Derived | undefined;
   readonly rearKg: Derived | undefined;
   readonly totalKg: Derived | undefined;
@@ -159,6 +161,7 @@ export function assessMass(subject: Subject, places: MassPlaces): CheckResult & 
     if (mass.value !== 0) into.push({ name: part.name, mass, comMm: part.atMm ?? places.gearbox });
   }
   into.push(...fittedToBay(subject, places.engine));
+  const shifted = shiftsOf(subject);
   // The car lost nothing only where nothing was taken out: an empty list is one that nobody has made.
   if (chassis)
     gaps.find(() => {
@@ -186,7 +189,8 @@ export function assessMass(subject: Subject, places: MassPlaces): CheckResult & 
     });
   }
   const massKnown = (bridge !== undefined || engineStays) && (boxMass !== undefined || gearboxStays) && lumpsKnown;
-  const sums = chassis && massKnown ? gaps.find(() => carSums(subject, chassis, places, out, into, gaps)) : undefined;
+  const sums =
+    chassis && massKnown ? gaps.find(() => carSums(subject, chassis, places, { out, into, shifted }, gaps)) : undefined;
   const change = chassis && massKnown ? changeIn(out, into) : undefined;
 
   const limit = brief.maxAddedKg;
@@ -256,6 +260,7 @@ export function assessMass(subject: Subject, places: MassPlaces): CheckResult & 
       otherBridges: others,
       out,
       in: into,
+      shifted,
       frontKg: sums?.frontKg,
       rearKg: sums?.rearKg,
       totalKg: sums?.totalKg,
@@ -291,8 +296,7 @@ function carSums(
   subject: Subject,
   chassis: Chassis,
   places: MassPlaces,
-  out: readonly Move[],
-  into: readonly Move[],
+  { out, into, shifted }: { out: readonly Move[]; into: readonly Move[]; shifted: readonly Shift[] },
   gaps: Gaps,
 ) {
   const w = chassis.weighing;
@@ -310,11 +314,21 @@ function carSums(
   const names = new Map([...namesOf('out', outNames, out), ...namesOf('in', inNames, into)]);
   out.forEach((m, i) => (inputs[outNames[i]!] = m.mass));
   into.forEach((m, i) => (inputs[inNames[i]!] = m.mass));
-  const keys = [...outNames, ...inNames];
-  const moved = [...out, ...into].map((m) => ({ massKg: 0, comMm: m.comMm! }));
+  const shiftNames = shifted.map((m, i) => `moved: ${m.name} ${i}`);
+  shifted.forEach((m, i) => {
+    inputs[shiftNames[i]!] = m.mass;
+    names.set(shiftNames[i]!, `moved: ${m.name}`);
+  });
+  // What is shifted leaves one place and comes to another: one mass with one doubt.
+  const keys = [...outNames, ...shiftNames, ...inNames, ...shiftNames];
+  const leaving = outNames.length + shiftNames.length;
+  const moved = [
+    ...[...out.map((m) => m.comMm!), ...shifted.map((m) => m.fromMm)],
+    ...[...into.map((m) => m.comMm!), ...shifted.map((m) => m.comMm)],
+  ].map((comMm) => ({ massKg: 0, comMm }));
   const axles = (v: Readonly<Record<string, number>>) => {
     // Lighter tyres are a negative mass gained.
-    for (let i = 0; i < keys.length; i++) moved[i]!.massKg = i < out.length ? -v[keys[i]!]! : v[keys[i]!]!;
+    for (let i = 0; i < keys.length; i++) moved[i]!.massKg = i < leaving ? -v[keys[i]!]! : v[keys[i]!]!;
     return axlesMoved(
       {
         weighedFrontKg: v['front']!,

@@ -13,6 +13,7 @@ import {
 } from '../../model/index.ts';
 import { madeFrom, propagateAll, say, sayDerived, type Derived, type Figure } from '../../units/index.ts';
 import type { MassFigures } from './assessMass.ts';
+import { rollShares } from './roll.ts';
 import {
   BRAKED_AT_G,
   idealBrakeFrontPct,
@@ -47,6 +48,9 @@ export interface RideFigures {
         readonly with: readonly string[];
       }
     | undefined;
+  /** Share of the roll stiffness that is in front, percent, as it will be and as found; undefined without springs, tracks and bars. */
+  readonly rollFrontPct: Derived | undefined;
+  readonly rollBeforePct: Derived | undefined;
   readonly yawBefore: number | undefined;
   readonly yawAfter: number | undefined;
 }
@@ -101,6 +105,8 @@ const NOTHING: RideFigures = {
   brakeFrontPct: undefined,
   brakeBeforePct: undefined,
   tyreLoad: undefined,
+  rollFrontPct: undefined,
+  rollBeforePct: undefined,
   yawBefore: undefined,
   yawAfter: undefined,
 };
@@ -183,7 +189,15 @@ export function assessRide(subject: Subject, mass: MassFigures): CheckResult & {
   const yawBefore = yawInertia(total, a, L - a);
   return {
     ...said,
-    figures: { front, rear, ...brakes, tyreLoad, yawBefore, yawAfter: yawBefore + yawChange(mass, a, -comMm[0]) },
+    figures: {
+      front,
+      rear,
+      ...brakes,
+      ...rollShares(subject, chassis),
+      tyreLoad,
+      yawBefore,
+      yawAfter: yawBefore + yawChange(mass, a, -comMm[0]),
+    },
   };
 }
 

@@ -8,7 +8,7 @@ import {
   type Subject,
   type Vec3,
 } from '../../model/index.ts';
-import type { Move } from './move.ts';
+import type { Move, Shift } from './move.ts';
 
 /** Shields, and what is welded or bolted to the bay where the survey says what it weighs; by the half is all that anybody knows. */
 export function fittedToBay(subject: Subject, enginePlace: Vec3 | undefined): Move[] {
@@ -33,4 +33,13 @@ export function fittedToBay(subject: Subject, enginePlace: Vec3 | undefined): Mo
     return move(`${work.do} in the ${obstacle.name}`, massKg, boxOfShape(obstacle.shape).middleMm);
   });
   return [...shields, ...changes];
+}
+
+/** Lumps that stay in the car and are put in another place. One that is taken out, or is gone from the survey, goes nowhere. */
+export function shiftsOf({ candidate, chassis }: Subject): Shift[] {
+  return (candidate.moved ?? []).flatMap(({ lumpId, toMm }) => {
+    const lump = chassis?.lumps.find((l) => l.id === lumpId && l.leavesWith === 'stays');
+    if (!lump || candidate.leftOff?.lumps.includes(lumpId)) return [];
+    return [{ name: lump.name, mass: lump.massKg, fromMm: lump.comMm, comMm: toMm }];
+  });
 }

@@ -8,3 +8,9 @@ export interface Move {
   /** Undefined where nobody has entered where it sits: the total is known then, the axles are not. */
   readonly comMm: Vec3 | undefined;
 }
+
+/** Something of the car that goes from one place to another: it weighs what it weighed. */
+export interface Shift extends Move {
+  readonly fromMm: Vec3;
+  readonly comMm: Vec3;
+}

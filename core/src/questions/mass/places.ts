@@ -1,5 +1,5 @@
 import { applyPose, offsetPose, poseOf, type Pose, type V3 } from '../../geometry/index.ts';
-import type { Part, Subject } from '../../model/index.ts';
+import { hasTransaxle, type Chassis, type Part, type Subject } from '../../model/index.ts';
 
 /** How far adapters and spacers shift the gearbox along the engine's x, mm: rearward is negative. */
 export function gearboxShiftMm(parts: readonly Pick<Part, 'shifts'>[]): number {
@@ -12,13 +12,23 @@ export function gearboxPose(engine: Pose, subject: Pick<Subject, 'parts'>): Pose
   return shift === 0 ? engine : offsetPose(engine, [shift, 0, 0]);
 }
 
+/** The middle of the driven axle at the height of its hubs, where a transaxle sits; undefined while the survey does not say. */
+function atDrivenAxle({ drive, wheelbaseMm, hubs, pinion }: Chassis): V3 | undefined {
+  const upMm = hubs ? (hubs.leftMm[2] + hubs.rightMm[2]) / 2 : pinion?.atMm[2];
+  if (upMm === undefined || (drive !== 'front' && !wheelbaseMm)) return undefined;
+  return [drive === 'front' ? 0 : -wheelbaseMm!.value, 0, upMm];
+}
+
 /** Where the masses of engine and gearbox sit, vehicle axes; undefined where nobody has entered it. */
 export function massPlaces(subject: Subject): {
   readonly engine: V3 | undefined;
   readonly gearbox: V3 | undefined;
 } {
-  if (subject.candidate.unplaced) return { engine: undefined, gearbox: undefined };
-  const pose = poseOf(subject.candidate.placement);
+  const { chassis, candidate } = subject;
+  if (candidate.unplaced) return { engine: undefined, gearbox: undefined };
+  const pose = poseOf(candidate.placement);
+  if (chassis && hasTransaxle(chassis))
+    return { engine: subject.engine.comMm && applyPose(pose, subject.engine.comMm.at), gearbox: atDrivenAxle(chassis) };
   return {
     engine: subject.engine.comMm && applyPose(pose, subject.engine.comMm.at),
     gearbox: subject.gearbox.comMm && applyPose(gearboxPose(pose, subject), subject.gearbox.comMm),

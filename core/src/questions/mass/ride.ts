@@ -16,6 +16,13 @@ export function rideDropMm(
   return (GRAVITY / 2) * (sprungAfterKg / wheelRateAfter - sprungBeforeKg / wheelRateBefore);
 }
 
+/**
+ * What an axle holds against roll, N·m for each degree: its springs at the wheels, k_wheel·t²/2, and its bar. Milliken, 16.3. For
+ * an axle that is led as a whole the springs act over their own distance: then this is the most that they hold.
+ */
+export const rollStiffnessNmPerDeg = (wheelRateNPerMm: number, trackMm: number, barNmPerDeg: number) =>
+  ((wheelRateNPerMm * trackMm ** 2) / 2 / 1000) * (Math.PI / 180) + barNmPerDeg;
+
 /** Ride frequency, Hz: (1/2π)·√(k_wheel/m), m the sprung mass of the corner. */
 export const rideFrequencyHz = (wheelRateNPerMm: number, sprungCornerKg: number) =>
   Math.sqrt((wheelRateNPerMm * 1000) / sprungCornerKg) / (2 * Math.PI);

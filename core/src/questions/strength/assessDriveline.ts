@@ -1,6 +1,7 @@
 import type { GearingFigures } from '../gearing/index.ts';
 import {
   findingOf,
+  hasTransaxle,
   makeCheck,
   makeFinding,
   unanswered,
@@ -274,10 +275,13 @@ function propshaftSpeed(
     return { propshaftRpm: undefined, criticalRpm: undefined };
   }
   const { topSpeed: top, rollingRadius: radius } = gearing;
+  // Before a transaxle the shaft turns with the crank.
   const propshaftRpm =
-    top && radius
-      ? (top.topSpeedKph / 3.6 / (2 * Math.PI * (radius.value / 1000))) * 60 * gearing.finalDrive
-      : undefined;
+    subject.chassis && hasTransaxle(subject.chassis)
+      ? subject.engine.redlineRpm?.value
+      : top && radius
+        ? (top.topSpeedKph / 3.6 / (2 * Math.PI * (radius.value / 1000))) * 60 * gearing.finalDrive
+        : undefined;
   const shaftTube = { ...STEEL, outerDiameterMm: tube.outerDiameterMm, innerDiameterMm: tube.innerDiameterMm };
   const sectionMm = lengthMm === undefined ? undefined : lengthMm / tube.pieces;
   const critical =
