@@ -51,6 +51,21 @@ write('validators', { Brief, Candidate });
 write('libraryValidators', { Engine, Gearbox, Part, Family });
 write('carValidator', {
   CarLists: Type.Partial(
-    Type.Pick(Chassis, ['tyres', 'axleRatios', 'differentials', 'lumps', 'shell', 'past', 'brakes', 'cooling']),
+    Type.Pick(Chassis, [
+      'tyres',
+      'axleRatios',
+      'differentials',
+      'lumps',
+      'shell',
+      'past',
+      'brakes',
+      'cooling',
+      'antiRoll',
+      'controlArms',
+      'steering',
+      'fuelSystem',
+      'electrics',
+      'exhaust',
+    ]),
   ),
 });

@@ -200,7 +200,7 @@ const ControlArms = Type.Object(
 
 /** Anti-roll bars, by axle: what turns the body one degree. */
 const AntiRoll = Type.Object(
-  { front: Type.Optional(PositiveFigure), rear: Type.Optional(PositiveFigure) },
+  { frontNmPerDeg: Type.Optional(PositiveFigure), rearNmPerDeg: Type.Optional(PositiveFigure) },
   { ...closed, description: 'N·m for each degree that the body rolls' },
 );
 
@@ -222,7 +222,7 @@ const Electrics = Type.Object(
   {
     volts: Type.Unsafe<6 | 12 | 24>({ type: 'number', enum: [6, 12, 24] }),
     earth: Type.Unsafe<'negative' | 'positive'>({ type: 'string', enum: ['negative', 'positive'] }),
-    alternatorA: Type.Optional(Type.Number({ exclusiveMinimum: 0, maximum: 500 })),
+    alternatorAmps: Type.Optional(Type.Number({ exclusiveMinimum: 0, maximum: 500 })),
     batteryAh: Type.Optional(Type.Number({ exclusiveMinimum: 0, maximum: 400 })),
     note: Type.Optional(Note),
   },

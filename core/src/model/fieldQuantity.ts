@@ -2,6 +2,7 @@ import type { Quantity } from '../units/index.ts';
 
 const SUFFIXES: readonly (readonly [string, Quantity])[] = [
   ['CcPerMin', 'flowCcPerMin'],
+  ['NmPerDeg', 'rollNmPerDeg'],
   ['NPerMm', 'stiffnessNPerMm'],
   ['Mm', 'lengthMm'],
   ['KgEach', 'massKg'],

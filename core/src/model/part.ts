@@ -93,7 +93,10 @@ export const Part = Type.Object(
     injectors: Type.Optional(Injectors),
     antiRoll: Type.Optional(
       Type.Object(
-        { end: Type.Unsafe<'front' | 'rear'>({ type: 'string', enum: ['front', 'rear'] }), nmPerDeg: PositiveFigure },
+        {
+          end: Type.Unsafe<'front' | 'rear'>({ type: 'string', enum: ['front', 'rear'] }),
+          rateNmPerDeg: PositiveFigure,
+        },
         { ...closed, description: 'a bar in place of the car’s own' },
       ),
     ),

@@ -58,6 +58,7 @@ export const QUANTITIES = [
   'areaCm2',
   'pressureBar',
   'stiffnessNPerMm',
+  'rollNmPerDeg',
   'frequencyHz',
   'fuelGPerKwh',
   'travelledKm',
@@ -151,6 +152,10 @@ const SCALES: Record<Quantity, { metric: Scale; us: Scale }> = {
   stiffnessNPerMm: {
     metric: { unit: 'N/mm', factor: 1, digits: 1 },
     us: { unit: 'lb/in', factor: MM_PER_IN / (KG_PER_LB * GRAVITY), digits: 0 },
+  },
+  rollNmPerDeg: {
+    metric: { unit: 'N·m/°', factor: 1, digits: 0 },
+    us: { unit: 'lb-ft/°', factor: 1 / NM_PER_LBFT, digits: 0 },
   },
   frequencyHz: same('Hz', 2),
   fuelGPerKwh: {

@@ -78,6 +78,7 @@ const LARGEST: Readonly<Record<Quantity, number>> = {
   areaCm2: 100_000,
   pressureBar: 5000,
   stiffnessNPerMm: 100_000,
+  rollNmPerDeg: 100_000,
   frequencyHz: 10_000,
   fuelGPerKwh: 2000,
   travelledKm: 5_000_000,

@@ -259,6 +259,12 @@ const KINDS = {
       'lbs/in': (KG_PER_LB * GRAVITY) / MM_PER_IN,
     },
   },
+  /** N·m for each degree */
+  rollStiffness: {
+    name: 'a roll stiffness',
+    such: 'N·m/°, lb-ft/°',
+    words: { 'n·m/°': 1, 'nm/°': 1, 'nm/deg': 1, 'n·m/deg': 1, 'lb-ft/°': NM_PER_LBFT, 'lb-ft/deg': NM_PER_LBFT },
+  },
   frequency: { name: 'a frequency', such: 'Hz', words: { hz: 1, 'cycles/s': 1 } },
   /** g/kWh */
   fuel: {
@@ -315,6 +321,7 @@ const KIND_OF: Readonly<Record<Quantity, readonly [KindId, number]>> = {
   airM3PerH: ['fan', 1],
   currentA: ['current', 1],
   stiffnessNPerMm: ['stiffness', 1],
+  rollNmPerDeg: ['rollStiffness', 1],
   frequencyHz: ['frequency', 1],
   fuelGPerKwh: ['fuel', 1],
   seconds: ['time', 1],

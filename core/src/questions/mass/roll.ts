@@ -36,16 +36,16 @@ export function rollShares({ candidate, parts }: Subject, { springs, antiRoll, t
         return (100 * inFront) / (inFront + behind);
       },
     );
-  const bought = (end: 'front' | 'rear') => parts.find((p) => p.antiRoll?.end === end)?.antiRoll?.nmPerDeg;
+  const bought = (end: 'front' | 'rear') => parts.find((p) => p.antiRoll?.end === end)?.antiRoll?.rateNmPerDeg;
   return {
     rollFrontPct: share(
       rate(springs.front, candidate.springs?.frontNPerMm),
       rate(springs.rear, candidate.springs?.rearNPerMm),
-      { front: bought('front') ?? antiRoll.front, rear: bought('rear') ?? antiRoll.rear },
+      { front: bought('front') ?? antiRoll.frontNmPerDeg, rear: bought('rear') ?? antiRoll.rearNmPerDeg },
     ),
     rollBeforePct: share(springs.front.springRateNPerMm, springs.rear.springRateNPerMm, {
-      front: antiRoll.front,
-      rear: antiRoll.rear,
+      front: antiRoll.frontNmPerDeg,
+      rear: antiRoll.rearNmPerDeg,
     }),
   };
 }

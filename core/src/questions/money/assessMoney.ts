@@ -13,15 +13,25 @@ import type { JointFigures } from '../joints/index.ts';
 import { billOf, type Bill } from './bill.ts';
 
 /** Where the price of a line is entered. */
-function priceAt({ engine, gearbox, chassis, candidate }: Subject, line: BillLine): string[] {
+function priceAt(subject: Subject, line: BillLine): string[] {
+  const { engine, gearbox, chassis, candidate } = subject;
   if (line.class === 'engine') return [`/engines/${engine.id}/price`];
   if (line.class === 'gearbox') return [`/gearboxes/${gearbox.id}/price`];
-  if (line.acceptance?.kind === 'part') return [`/parts/${line.acceptance.partId}/price`];
+  const work = workAt(subject, line, 'price');
+  if (work.length > 0) return work;
   const list = line.class === 'axle' ? chassis?.axleRatios : line.class === 'tyres' ? chassis?.tyres : undefined;
   const i = (list ?? []).findIndex((x) =>
     'ratio' in x ? Math.abs(x.ratio - candidate.finalDrive) < 1e-6 : x.code === candidate.tyreCode,
   );
   return i < 0 ? [] : [`/chassis/${line.class === 'axle' ? 'axleRatios' : 'tyres'}/${i}/price`];
+}
+
+/** Where accepted work has its price and its hours. */
+function workAt({ candidate }: Subject, { acceptance }: BillLine, key: 'price' | 'hours'): string[] {
+  if (acceptance?.kind === 'part') return [`/parts/${acceptance.partId}/${key}`];
+  if (acceptance?.kind !== 'movedLump') return [];
+  const i = (candidate.moved ?? []).findIndex((m) => m.lumpId === acceptance.lumpId);
+  return [`/candidates/${candidate.id}/moved/${i}/${key}`];
 }
 
 export function assessMoney(
@@ -100,9 +110,7 @@ export function assessMoney(
               ? 'Inside your hours by less than their doubt'
               : `${say(bill.meanHours, 'hours')} of work`,
         {
-          missing: untimed.flatMap((l) =>
-            l.acceptance?.kind === 'part' ? [`/parts/${l.acceptance.partId}/hours`] : [],
-          ),
+          missing: untimed.flatMap((l) => workAt(subject, l, 'hours')),
         },
       ),
     );

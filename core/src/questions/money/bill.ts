@@ -116,8 +116,9 @@ function lineOf(draft: Draft, currency: string): BillLine {
     discontinued: draft.discontinued ?? false,
   };
   if (!price) line.unpriced = true;
-  if (!draft.hours && draft.acceptance?.kind === 'part') line.untimed = true;
-  if (draft.acceptance) line.acceptance = draft.acceptance;
+  const { acceptance } = draft;
+  if (!draft.hours && (acceptance?.kind === 'part' || acceptance?.kind === 'movedLump')) line.untimed = true;
+  if (acceptance) line.acceptance = acceptance;
   return line;
 }
 

@@ -60,6 +60,37 @@ export function CarDetail({ chassis }: { chassis: Chassis }) {
           onCommit={(sits) => put({ engineSits: sits as NonNullable<Chassis['engineSits']> })}
         />
         <ChoiceField
+          label="Gearbox sits"
+          value={chassis.gearboxSits ?? 'on the engine'}
+          choices={choices(['on the engine', 'at the driven axle'])}
+          onCommit={(sits) => put({ gearboxSits: sits as NonNullable<Chassis['gearboxSits']> })}
+        />
+        {chassis.engineLies === 'longitudinal' && (
+          <ChoiceField
+            label="Shaft to the axle"
+            value={chassis.torqueTube === undefined ? '' : chassis.torqueTube ? 'in a torque tube' : 'open'}
+            choices={[{ value: '', label: 'not entered' }, ...choices(['open', 'in a torque tube'])]}
+            onCommit={(shaft) => {
+              const { torqueTube: _old, ...rest } = chassis;
+              save('chassis', chassis, shaft === '' ? rest : { ...rest, torqueTube: shaft !== 'open' });
+            }}
+          />
+        )}
+        {chassis.drive === 'all' && (
+          <QuantityField
+            label="Torque to the rear axle, share"
+            quantity="percent"
+            optional
+            min={0}
+            max={100}
+            value={chassis.rearTorqueShare === undefined ? undefined : 100 * chassis.rearTorqueShare}
+            onCommit={(pct) => {
+              const { rearTorqueShare: _old, ...rest } = chassis;
+              save('chassis', chassis, pct === undefined ? rest : { ...rest, rearTorqueShare: pct / 100 });
+            }}
+          />
+        )}
+        <ChoiceField
           label="Spares of its own"
           value={chassis.spares ?? ''}
           choices={[{ value: '', label: 'not entered' }, ...choices(SPARES)]}

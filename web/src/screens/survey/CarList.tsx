@@ -8,7 +8,21 @@ import type { Schema } from '../../pieces/schemaRange.ts';
 import { validateCarLists } from '../../validators/generated/carValidator.js';
 import form from '../../pieces/form/form.module.css';
 
-type ListName = 'tyres' | 'axleRatios' | 'differentials' | 'lumps' | 'shell' | 'past' | 'brakes' | 'cooling';
+type ListName =
+  | 'tyres'
+  | 'axleRatios'
+  | 'differentials'
+  | 'lumps'
+  | 'shell'
+  | 'past'
+  | 'brakes'
+  | 'cooling'
+  | 'antiRoll'
+  | 'controlArms'
+  | 'steering'
+  | 'fuelSystem'
+  | 'electrics'
+  | 'exhaust';
 type Entries = readonly unknown[];
 /** A list of things, or one thing of several parts. */
 type Kept = Entries | object;

@@ -58,6 +58,11 @@ export function SpringsDetail({ chassis }: { chassis: Chassis }) {
           );
         }}
       />
+      <p className="small muted" style={{ marginTop: 12 }}>
+        Bars share the roll between the axles. Enter what there is: an axle left empty then has none.
+      </p>
+      <CarList name="antiRoll" chassis={chassis} />
+      <CarList name="controlArms" chassis={chassis} />
       <h3 style={{ marginTop: 18 }}>Brakes</h3>
       <div className={fields['figures']} style={{ marginTop: 10 }}>
         <FigureField

@@ -49,6 +49,7 @@ const CAR = [
   ['tyres', 'Tyres and wheels'],
   ['springs', 'Springs and brakes'],
   ['driveline', 'Ratings, shaft, radiator'],
+  ['systems', 'Steering, fuel, electrics, exhaust'],
   ['condition', 'Shell and history'],
 ] as const;
 const AROUND = [
@@ -98,6 +99,18 @@ function partShown(chosen: string, chassis: Chassis): ReactNode {
       return <SpringsDetail chassis={chassis} />;
     case 'driveline':
       return <DrivelineDetail chassis={chassis} />;
+    case 'systems':
+      return (
+        <section>
+          <h2>Steering, fuel, electrics, exhaust</h2>
+          <p className="say muted">
+            As found: what stays in the car has to serve the engine that comes in. What is empty is not known.
+          </p>
+          {(['steering', 'fuelSystem', 'electrics', 'exhaust'] as const).map((name) => (
+            <CarList key={name} name={name} chassis={chassis} />
+          ))}
+        </section>
+      );
     case 'condition':
       return (
         <section>
@@ -147,6 +160,12 @@ const PART_OF: Readonly<Record<string, string>> = {
   past: 'condition',
   earlierWeighings: 'weighing',
   springs: 'springs',
+  antiRoll: 'springs',
+  controlArms: 'springs',
+  steering: 'systems',
+  fuelSystem: 'systems',
+  electrics: 'systems',
+  exhaust: 'systems',
   brakeFrontPct: 'springs',
   brakes: 'springs',
   axleRating: 'driveline',

@@ -97,6 +97,21 @@ export function Ride() {
               'no load index recorded'
             )}
           </dd>
+          <dt>Roll stiffness, front</dt>
+          <dd>
+            {ride.rollFrontPct ? (
+              <>
+                <FigureText figure={ride.rollFrontPct} quantity="percent" digits={0} />
+                {ride.rollBeforePct && Math.abs(ride.rollBeforePct.value - ride.rollFrontPct.value) > 0.5 && (
+                  <>
+                    , as found <Plain value={ride.rollBeforePct.value} quantity="percent" digits={0} />
+                  </>
+                )}
+              </>
+            ) : (
+              'not known: needs springs, tracks and anti-roll bars'
+            )}
+          </dd>
           <dt>Turns in</dt>
           <dd>
             {ride.yawBefore !== undefined && ride.yawAfter !== undefined

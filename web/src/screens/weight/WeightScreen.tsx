@@ -8,6 +8,7 @@ import { FindingsColumn } from '../../pieces/Findings.tsx';
 import { EvidenceMark, candidateColour } from '../../pieces/marks.tsx';
 import { BridgeChart } from './BridgeChart.tsx';
 import { LeftOff } from './LeftOff.tsx';
+import { MovedLumps } from './MovedLumps.tsx';
 import { BrakeHeat } from './BrakeHeat.tsx';
 import { Ride } from './Ride.tsx';
 import layout from '../../pieces/layout.module.css';
@@ -91,11 +92,13 @@ export function WeightScreen() {
         <Ride />
         <BrakeHeat />
         <LeftOff />
+        <MovedLumps />
         {mass?.drivenKg && <PowerToWeight />}
-        {mass && (mass.out.length > 0 || mass.in.length > 0) && (
+        {mass && mass.out.length + mass.in.length + mass.shifted.length > 0 && (
           <section className="block grid-two">
             <Moves title="What comes out" moves={mass.out} />
             <Moves title="What goes in" moves={mass.in} />
+            {mass.shifted.length > 0 && <Moves title="What moves" moves={mass.shifted} />}
           </section>
         )}
       </div>
