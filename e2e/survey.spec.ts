@@ -268,3 +268,51 @@ test('the tape list shows what is left to read, drawn, with room to write', asyn
   await expect(page.getByRole('heading', { name: 'heater box' })).toBeVisible();
   await page.emulateMedia({ media: 'screen' });
 });
+
+test('systems as found are typed in; the battery is moved to the boot: the axles follow, the bill asks what it takes, undo puts it back', async ({
+  page,
+  go,
+  sable,
+}) => {
+  await go('/builds/glider-tug/survey?c=c');
+  const was = (await chassis(sable))!;
+  await page.getByRole('button', { name: 'Steering, fuel, electrics, exhaust', exact: true }).click();
+  await page.getByRole('textbox', { name: 'Turns lock to lock' }).fill('3,8');
+  await page.keyboard.press('Tab');
+  await page.getByRole('combobox', { name: 'Pump' }).click();
+  await page.getByRole('option', { name: 'in the tank', exact: true }).click();
+  await page.getByRole('checkbox', { name: 'Return line' }).check();
+  await expect
+    .poll(async () => await chassis(sable))
+    .toMatchObject({
+      steering: { ...was.steering, turns: 3.8 },
+      fuelSystem: { ...was.fuelSystem, pump: 'in the tank', returnLine: true },
+    });
+  await go('/builds/glider-tug/weight?c=c');
+  const front = async () =>
+    Number(/([\d.]+) ± [\d.]+ % of it on the front axle/.exec(await page.locator('main').innerText())![1]);
+  await expect(page.locator('main')).toContainText('on the front axle');
+  const before = await front();
+  await page.getByRole('combobox', { name: 'Move something' }).click();
+  await page.getByRole('option', { name: 'battery', exact: true }).click();
+  const moved = page.getByRole('group', { name: 'battery' });
+  await moved.getByRole('textbox', { name: 'Forward' }).fill('-2800');
+  await page.keyboard.press('Tab');
+  await expect.poll(front).toBeLessThan(before - 1);
+  await expect(page.getByRole('heading', { name: 'What moves' })).toBeVisible();
+  await expect(page.locator('.say.big')).toContainText('+138');
+  await page.getByRole('link', { name: /^Parts & budget/ }).click();
+  await expect(page.getByText('Move the battery').first()).toBeVisible();
+  await expect(page.getByText(/price of Move the battery missing/).first()).toBeVisible();
+  await go('/builds/glider-tug/weight?c=c');
+  await moved.getByRole('textbox', { name: 'Price' }).fill('25');
+  await page.keyboard.press('Tab');
+  await moved.getByRole('textbox', { name: 'Hours' }).fill('1,5');
+  await page.keyboard.press('Tab');
+  await expect
+    .poll(async () => (await sable.build()).build.candidates.find((c) => c.id === 'c')!.moved)
+    .toMatchObject([{ lumpId: 'battery', toMm: [-2800, -410, 640], price: { likely: 25 }, hours: { likely: 1.5 } }]);
+  await moved.getByRole('button', { name: 'Leave it where it is' }).click();
+  await expect.poll(front).toBe(before);
+  await sable.put('chassis', was);
+});

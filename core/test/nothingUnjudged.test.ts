@@ -81,7 +81,7 @@ const OF_NO_CHECK: Readonly<Record<string, string>> = {
   '/chassis/electrics/alternatorAmps': 'of the wiring, which is for the reader so far',
   '/chassis/electrics/batteryAh': 'of the wiring, which is for the reader so far',
   '/chassis/exhaust': 'for the reader',
-  '/chassis/exhaust/boreMm': 'for the reader',
+  '/chassis/exhaust/pipeMm': 'for the reader',
   '/engines/*/arrangement': 'of rebuilds',
   '/engines/*/blockMaterial': 'for the reader',
   '/engines/*/builtFrom': 'of marks and bosses',

@@ -232,7 +232,7 @@ const Electrics = Type.Object(
 const ExhaustSystem = Type.Object(
   {
     pipes: Type.Integer({ minimum: 1, maximum: 4 }),
-    boreMm: Type.Optional(Type.Number({ exclusiveMinimum: 0, maximum: 200 })),
+    pipeMm: Type.Optional(Type.Number({ exclusiveMinimum: 0, maximum: 200 })),
     leaves: Type.Unsafe<'left' | 'right' | 'middle' | 'at the side'>({
       type: 'string',
       enum: ['left', 'right', 'middle', 'at the side'],

@@ -309,6 +309,7 @@ const ENTRIES = {
   alternatorAmps: ['Alternator', 'Rated current'],
   batteryAh: 'Battery, ampere-hours',
   pipes: 'Tail pipes',
+  pipeMm: 'Pipe, bore',
   leaves: 'Leaves',
   silencers: 'Silencers',
   gearboxSits: 'Gearbox sits',
