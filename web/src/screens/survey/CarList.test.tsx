@@ -9,6 +9,7 @@ import { typeAndLeave } from '../../testing/everyText.ts';
 const { CarList } = await import('./CarList.tsx');
 const { CarDetail } = await import('./CarDetail.tsx');
 const { CarDrawing } = await import('./CarDrawing.tsx');
+const { SeatsDrawing } = await import('./SeatsDrawing.tsx');
 const { FittedDetail } = await import('./FittedDetail.tsx');
 
 const chassis = tug.chassis!;
@@ -135,5 +136,24 @@ test('the drawing has the car’s figures; of what nobody entered it says that',
   draw(<CarDrawing chassis={{ ...rest, weighing: { aboard: '', driverAboard: false }, tyres: [], lumps: [] }} />);
   expect(screen.getByText('wheelbase not entered')).toBeTruthy();
   expect(screen.getByText('Front axle not weighed')).toBeTruthy();
+  expect(document.body.innerHTML).not.toMatch(/NaN|undefined/);
+});
+
+test('seats are drawn where they were read; what this layout has and nobody has read is named, what it has not is not asked', () => {
+  const image = () => screen.getByRole('img').getAttribute('aria-label')!;
+  draw(<SeatsDrawing chassis={chassis} />);
+  const read = document.querySelectorAll('[data-read="true"]').length;
+  expect(read).toBe(2 * (chassis.pads.length + 2));
+  cleanup();
+  const { pinion: _p, hubs: _h, shifterAperture: _s, ...rest } = chassis;
+  draw(<SeatsDrawing chassis={{ ...rest, pads: [] }} />);
+  expect(image()).toContain('Not read: right pad, left pad, shifter hole, pinion flange.');
+  expect(document.querySelectorAll('[data-read="true"]')).toHaveLength(0);
+  cleanup();
+  draw(<SeatsDrawing chassis={{ ...rest, pads: [], controlArms: { rear: 'trailing arms' } }} />);
+  expect(image()).toContain('pinion flange, left outer joint, right outer joint.');
+  cleanup();
+  draw(<SeatsDrawing chassis={{ ...rest, pads: [], drive: 'front', engineLies: 'transverse' }} />);
+  expect(image()).toContain('Not read: right pad, left pad, left outer joint, right outer joint.');
   expect(document.body.innerHTML).not.toMatch(/NaN|undefined/);
 });

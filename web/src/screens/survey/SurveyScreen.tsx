@@ -34,6 +34,7 @@ import { Claims } from './Claims.tsx';
 import { DrivelineDetail } from './DrivelineDetail.tsx';
 import { FittedDetail } from './FittedDetail.tsx';
 import { SeatsDetail } from './SeatsDetail.tsx';
+import { SeatsDrawing } from './SeatsDrawing.tsx';
 import { ServicesDetail } from './ServicesDetail.tsx';
 import { SpringsDetail } from './SpringsDetail.tsx';
 import { WeighingDetail } from './WeighingDetail.tsx';
@@ -275,7 +276,13 @@ function Walk({ chassis }: { chassis: Chassis }) {
                 }
               />
             )}
-            {ofCar ? <CarDrawing chassis={chassis} /> : <BayDrawing chassis={chassis} chosen={chosen} />}
+            {ofCar ? (
+              <CarDrawing chassis={chassis} />
+            ) : chosen === 'seats' ? (
+              <SeatsDrawing chassis={chassis} />
+            ) : (
+              <BayDrawing chassis={chassis} chosen={chosen} />
+            )}
           </div>
         </div>
       </div>
