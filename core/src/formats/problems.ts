@@ -1,4 +1,4 @@
-import { fieldEntry } from '../model/index.ts';
+import { fieldLabelOf } from '../model/index.ts';
 
 /** What an Ajv error says, as far as it is needed here. */
 export interface SchemaError {
@@ -52,7 +52,7 @@ function nameOf(pointer: string): string {
   const index = /^\d+$/.test(parts.at(-1) ?? '') ? ` ${Number(parts.at(-1)) + 1}` : '';
   if (named === undefined) return 'The body';
   const parent = parts.filter((p) => !/^\d+$/.test(p) && p !== named).at(-1);
-  return `${fieldEntry(named, parent)?.label.replace(/ \(.*/, '') ?? named}${index}`;
+  return `${fieldLabelOf(named, parent)?.replace(/ \(.*/, '') ?? named}${index}`;
 }
 
 function sentence(e: SchemaError, name: string): string {

@@ -1,4 +1,4 @@
-import { fieldEntry } from './fieldDictionary.ts';
+import { fieldLabelOf } from './fieldDictionary.ts';
 import type { Subject } from './subject.ts';
 
 /** Where a figure is entered. */
@@ -159,7 +159,7 @@ export function fieldWords(pointer: string): FieldWords | undefined {
     .split('/')
     .filter((k) => k !== '*' && k !== 'value')
     .slice(-2);
-  const label = WORDS[`/${pattern}`] ?? lower(fieldEntry(key ?? '', parent)?.label);
+  const label = WORDS[`/${pattern}`] ?? lower(fieldLabelOf(key ?? '', parent));
   const screen = SCREENS[root];
   return label === undefined || screen === undefined ? undefined : { label, screen, keys: keys.slice(0, 3) };
 }

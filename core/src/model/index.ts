@@ -19,6 +19,7 @@ export * from './claim.ts';
 export * from './engine.ts';
 export * from './family.ts';
 export * from './fieldDictionary.ts';
+export * from './fieldHelp.ts';
 export * from './usualRanges.ts';
 export * from './weakPart.ts';
 export * from './fieldQuantity.ts';

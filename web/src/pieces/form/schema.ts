@@ -1,5 +1,5 @@
 import type { Schema } from '../schemaRange.ts';
-import { fieldEntry } from '@sable/core/model';
+import { fieldLabelOf } from '@sable/core/model';
 
 export const isFigure = (s: Schema) => Boolean(s.properties?.['value'] && s.properties['evidence']);
 export const isThreePoint = (s: Schema) => Boolean(s.properties?.['likely'] && s.properties['evidence']);
@@ -14,7 +14,7 @@ export const itemOf = (s: Schema): Schema | undefined =>
   s.type === 'array' && s.items && !Array.isArray(s.items) ? (s.items as Schema) : undefined;
 
 /** What a field is called, by the dictionary of fields. */
-export const titleOf = (name: string, parent = ''): string => fieldEntry(name, parent)?.label ?? name;
+export const titleOf = (name: string, parent = ''): string => fieldLabelOf(name, parent) ?? name;
 
 /**
  * Something to begin with that says nothing: lists are empty, what has to be told is absent, a mark is not set. Undefined

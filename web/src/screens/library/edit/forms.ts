@@ -59,6 +59,7 @@ export const ROW_FORMS: Readonly<
           'octaneRon',
           'directInjection',
           'injectors',
+          'antiRoll',
           'throttle',
           'boost',
         ],
