@@ -11,7 +11,7 @@ import layout from '../../pieces/layout.module.css';
 
 export interface Explained {
   readonly anchor: HTMLElement;
-  readonly candidate: Candidate;
+  readonly candidateId: string;
   readonly check: Check;
   readonly found: Check | undefined;
 }
@@ -19,17 +19,19 @@ export interface Explained {
 /** Why a figure is what it is: the sentence, the limit, and what its doubt comes from. */
 export function Explain({
   explained,
+  candidate,
   buildId,
   currency,
   onClose,
 }: {
   explained: Explained;
+  candidate: Candidate;
   buildId: string;
   currency: string;
   onClose: () => void;
 }) {
   const units = useUnits();
-  const { check, candidate, found } = explained;
+  const { check, found } = explained;
   const limit = (n: number) => formatQuantity(n, check.quantity, units, { currency });
   const inputs = [...check.from]
     .filter((f) => f.plusMinus > 0)

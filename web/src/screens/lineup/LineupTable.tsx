@@ -1,9 +1,10 @@
-import type { Candidate, Check } from '@sable/core';
-import { formatNumber, formatQuantity, unitOf } from '@sable/core/units';
-import { lazy, memo, Suspense, useCallback, useState } from 'react';
+import type { Candidate, Chassis, Check, Gearbox, LineupVerdict } from '@sable/core';
+import { formatNumber, formatQuantity, unitOf, type Units } from '@sable/core/units';
+import { lazy, memo, Suspense, useCallback, useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { offered } from '../../pieces/offered.ts';
 import { useBuild, useBuildActions, useJudgement } from '../../hooks/buildState.tsx';
+import type { Judgement } from '../../hooks/judgement.ts';
 import { useUnits } from '../../hooks/settings.tsx';
 import { Sentence } from '../../pieces/figures.tsx';
 import { EvidenceMark, LetterTag, StateMark, candidateColour } from '../../pieces/marks.tsx';
@@ -13,33 +14,37 @@ import { LimitTrack } from './LimitTrack.tsx';
 import { rowGroups } from './rows.ts';
 import css from './lineup.module.css';
 
+const NONE: Chassis['axleRatios'] = [];
 const Explain = lazy(() => import('./Explain.tsx').then((m) => ({ default: m.Explain })));
+
+/** A candidate as a column of the table knows it. */
+type Column = Pick<Candidate, 'id' | 'letter'>;
 
 /** Candidates × checks in working order, along the scribed limit line. */
 export function LineupTable() {
-  const { build, candidate: current } = useBuild();
-  const { judgement, assessmentOf, fault } = useJudgement();
+  const { build, library, candidate: current } = useBuild();
+  const { judgement, verdict, fault } = useJudgement();
   const { select } = useBuildActions();
-  const units = useUnits();
   const [explained, setExplained] = useState<Explained>();
   const open = useCallback(
     (next: Explained) => {
-      select(next.candidate.id);
+      select(next.candidateId);
       setExplained(next);
     },
     [select],
   );
+  // A change of one candidate is shown at once and judged later: until then nothing below the heads is drawn anew.
+  const key = JSON.stringify(build.candidates.map(({ id, letter }): Column => ({ id, letter })));
+  const columns = useMemo(() => JSON.parse(key) as Column[], [key]);
   if (!judgement) return <p className="muted">{notJudged(fault)}</p>;
-  const groups = rowGroups(judgement.assessments);
-  const found = new Map(judgement.found?.checks.map((c) => [c.id, c]));
-  const selected = (c: Candidate) => (c.id === current?.id ? css['sel'] : undefined);
+  const explaining = explained && build.candidates.find((c) => c.id === explained.candidateId);
   return (
     <div className={css['lineup-scroll']} role="region" aria-label="Line-up" tabIndex={0}>
       <table className={css['lineup']} style={{ minWidth: 190 + 58 + build.candidates.length * 112 }}>
         <colgroup>
           <col style={{ width: 138 }} />
           <col style={{ width: 46 }} />
-          {build.candidates.map((c) => (
+          {columns.map((c) => (
             <col key={c.id} />
           ))}
         </colgroup>
@@ -60,60 +65,24 @@ export function LineupTable() {
               )}
             </th>
             {build.candidates.map((c) => (
-              <Heading key={c.id} candidate={c} className={selected(c)} />
+              <Heading
+                key={c.id}
+                candidate={c}
+                own={verdict?.candidates.find((v) => v.candidateId === c.id)}
+                gearboxes={library.gearboxes}
+                ratios={build.chassis?.axleRatios}
+                selected={c.id === current?.id}
+              />
             ))}
           </tr>
         </thead>
-        <tbody>
-          {groups.map((group) => [
-            <tr className={css['group']} key={group.name}>
-              <th scope="rowgroup" colSpan={2}>
-                {group.name}
-              </th>
-              {build.candidates.map((c) => (
-                <td key={c.id} className={selected(c)}>
-                  <div className={css['cell']} aria-hidden>
-                    <i />
-                    <i />
-                    <LimitTrack />
-                  </div>
-                </td>
-              ))}
-            </tr>,
-            ...group.rows.map((row) => (
-              <tr key={row.id}>
-                <th scope="row">
-                  {row.title}
-                  <small>{limitWords(row.sample)}</small>
-                </th>
-                <td className={`${css['now']} num`}>
-                  <AsFound check={found.get(row.id)} known={judgement.found !== undefined} />
-                </td>
-                {build.candidates.map((c) => {
-                  const check = assessmentOf(c.id)?.checks.find((x) => x.id === row.id);
-                  return (
-                    <td key={c.id} className={selected(c)}>
-                      {check && (
-                        <Cell
-                          check={check}
-                          candidate={c}
-                          currency={build.currency}
-                          found={found.get(row.id)}
-                          onOpen={open}
-                        />
-                      )}
-                    </td>
-                  );
-                })}
-              </tr>
-            )),
-          ])}
-        </tbody>
+        <Rows judgement={judgement} columns={columns} currentId={current?.id} currency={build.currency} onOpen={open} />
       </table>
-      {explained && (
+      {explaining && (
         <Suspense fallback={null}>
           <Explain
             explained={explained}
+            candidate={explaining}
             buildId={build.id}
             currency={build.currency}
             onClose={() => setExplained(undefined)}
@@ -122,14 +91,81 @@ export function LineupTable() {
       )}
     </div>
   );
+}
 
-  function limitWords(c: Check): string {
-    const unit = unitOf(c.quantity, units, build.currency);
-    if (c.limitKind === 'info' || c.limit === undefined) return unit;
-    const show = (n: number) => formatNumber(n, c.quantity, units, digitsOf(c));
-    if (c.limitKind === 'between') return `${show(c.limit)} to ${show(c.upperLimit ?? c.limit)} ${unit}`;
-    return `${formatQuantity(c.limit, c.quantity, units, { ...digitsOf(c), currency: build.currency })} ${c.limitKind === 'at most' ? 'at most' : 'or more'}`;
-  }
+interface RowsProps {
+  readonly judgement: Judgement;
+  readonly columns: readonly Column[];
+  readonly currentId: string | undefined;
+  readonly currency: string;
+  readonly onOpen: (explained: Explained) => void;
+}
+
+/** All that is judged, row by row; drawn anew when something is judged, or another column is the current one. */
+const Rows = memo(function Rows({ judgement, columns, currentId, currency, onOpen }: RowsProps) {
+  const units = useUnits();
+  const groups = useMemo(() => rowGroups(judgement.assessments), [judgement]);
+  const found = new Map(judgement.found?.checks.map((c) => [c.id, c]));
+  const checks = new Map(
+    judgement.assessments.map((a) => [a.candidateId, new Map(a.checks.map((check) => [check.id, check]))]),
+  );
+  const selected = (c: Column) => (c.id === currentId ? css['sel'] : undefined);
+  return (
+    <tbody>
+      {groups.map((group) => [
+        <tr className={css['group']} key={group.name}>
+          <th scope="rowgroup" colSpan={2}>
+            {group.name}
+          </th>
+          {columns.map((c) => (
+            <td key={c.id} className={selected(c)}>
+              <div className={css['cell']} aria-hidden>
+                <i />
+                <i />
+                <LimitTrack />
+              </div>
+            </td>
+          ))}
+        </tr>,
+        ...group.rows.map((row) => (
+          <tr key={row.id}>
+            <th scope="row">
+              {row.title}
+              <small>{limitWords(row.sample, units, currency)}</small>
+            </th>
+            <td className={`${css['now']} num`}>
+              <AsFound check={found.get(row.id)} known={judgement.found !== undefined} />
+            </td>
+            {columns.map((c) => {
+              const check = checks.get(c.id)?.get(row.id);
+              return (
+                <td key={c.id} className={selected(c)}>
+                  {check && (
+                    <Cell
+                      check={check}
+                      candidateId={c.id}
+                      letter={c.letter}
+                      currency={currency}
+                      found={found.get(row.id)}
+                      onOpen={onOpen}
+                    />
+                  )}
+                </td>
+              );
+            })}
+          </tr>
+        )),
+      ])}
+    </tbody>
+  );
+});
+
+function limitWords(c: Check, units: Units, currency: string): string {
+  const unit = unitOf(c.quantity, units, currency);
+  if (c.limitKind === 'info' || c.limit === undefined) return unit;
+  const show = (n: number) => formatNumber(n, c.quantity, units, digitsOf(c));
+  if (c.limitKind === 'between') return `${show(c.limit)} to ${show(c.upperLimit ?? c.limit)} ${unit}`;
+  return `${formatQuantity(c.limit, c.quantity, units, { ...digitsOf(c), currency })} ${c.limitKind === 'at most' ? 'at most' : 'or more'}`;
 }
 
 /** A check may ask for fewer digits, or more, than its quantity usually has. */
@@ -144,14 +180,15 @@ function AsFound({ check, known }: { check: Check | undefined; known: boolean })
 
 interface CellProps {
   readonly check: Check;
-  readonly candidate: Candidate;
+  readonly candidateId: string;
+  readonly letter: string;
   readonly currency: string;
   readonly found: Check | undefined;
   readonly onOpen: (explained: Explained) => void;
 }
 
 /** One judged figure; drawn anew only when it was judged anew. */
-const Cell = memo(function Cell({ check, candidate, currency, found, onOpen }: CellProps) {
+const Cell = memo(function Cell({ check, candidateId, letter, currency, found, onOpen }: CellProps) {
   const units = useUnits();
   const shown =
     check.value === undefined
@@ -164,8 +201,8 @@ const Cell = memo(function Cell({ check, candidate, currency, found, onOpen }: C
     <button
       type="button"
       className={css['cell']}
-      onClick={(e) => onOpen({ anchor: e.currentTarget, candidate, check, found })}
-      aria-label={`${candidate.letter}, ${check.title}: ${shown} ${unitOf(check.quantity, units, currency)}, ${check.limitKind === 'info' ? 'not judged' : check.state}. Why?`}
+      onClick={(e) => onOpen({ anchor: e.currentTarget, candidateId, check, found })}
+      aria-label={`${letter}, ${check.title}: ${shown} ${unitOf(check.quantity, units, currency)}, ${check.limitKind === 'info' ? 'not judged' : check.state}. Why?`}
     >
       {check.limitKind === 'info' && check.state !== 'unknown' ? (
         <i />
@@ -184,18 +221,22 @@ const Cell = memo(function Cell({ check, candidate, currency, found, onOpen }: C
   );
 });
 
+interface HeadingProps {
+  readonly candidate: Candidate;
+  readonly own: LineupVerdict['candidates'][number] | undefined;
+  readonly gearboxes: readonly Gearbox[];
+  readonly ratios: Chassis['axleRatios'] | undefined;
+  readonly selected: boolean;
+}
+
 /** A column's head: what it is, the two things most often tried, and why it stands where it does. */
-function Heading({ candidate, className }: { candidate: Candidate; className: string | undefined }) {
-  const { build, library } = useBuild();
-  const { verdict } = useJudgement();
+const Heading = memo(function Heading({ candidate, own, gearboxes, ratios = NONE, selected }: HeadingProps) {
   const { select, saveCandidate } = useBuildActions();
-  const own = verdict?.candidates.find((v) => v.candidateId === candidate.id);
-  const box = library.gearboxes.find((g) => g.id === candidate.gearboxId);
-  const ratios = build.chassis?.axleRatios ?? [];
+  const box = gearboxes.find((g) => g.id === candidate.gearboxId);
   return (
     <th
       scope="col"
-      className={`c ${className ?? ''}`}
+      className={`c ${selected ? css['sel'] : ''}`}
       style={{ ['--cc' as string]: candidateColour(candidate.letter) }}
     >
       <button type="button" className="name" onClick={() => select(candidate.id)}>
@@ -209,7 +250,7 @@ function Heading({ candidate, className }: { candidate: Candidate; className: st
         onChange={(e) => saveCandidate(candidate, { ...candidate, gearboxId: e.target.value })}
       >
         {!box && <option value={candidate.gearboxId}>{candidate.gearboxId}</option>}
-        {offered(library.gearboxes, candidate.gearboxId).map((g) => (
+        {offered(gearboxes, candidate.gearboxId).map((g) => (
           <option key={g.id} value={g.id}>
             {g.shortName}
           </option>
@@ -240,4 +281,4 @@ function Heading({ candidate, className }: { candidate: Candidate; className: st
       )}
     </th>
   );
-}
+});
