@@ -1,7 +1,7 @@
 import type { Finding, Remedy, State } from '@sable/core';
 import { formatQuantity, wordSentence } from '@sable/core/units';
 import Button from '@mui/material/Button';
-import type { ReactNode } from 'react';
+import { memo, type ReactNode } from 'react';
 import { useBuild, useBuildActions, useJudgement } from '../hooks/buildState.tsx';
 import { useUnits } from '../hooks/settings.tsx';
 import { Sentence } from './figures.tsx';
@@ -9,21 +9,8 @@ import { EvidenceMark, StateMark } from './marks.tsx';
 import { notJudged } from './WhenJudged.tsx';
 import layout from './layout.module.css';
 
-export function FindingRow({ finding, action = true }: { finding: Finding; action?: boolean }) {
-  const { build, candidate } = useBuild();
-  const { saveCandidate } = useBuildActions();
-  const units = useUnits();
-  const price = (r: Remedy) => {
-    const cost = formatQuantity(r.cost, 'money', units, { currency: build.currency });
-    return r.hours === 0
-      ? cost
-      : `${cost}, ${formatQuantity(r.hours, 'hours', units, { digits: Math.abs(r.hours) < 10 && r.hours % 1 !== 0 ? 1 : 0 })}`;
-  };
-  // Fetched when it is wanted: what accepting means is known to core, and the first page needs none of it.
-  const take = async (r: Remedy) => {
-    const { withRemedy } = await import('./remedy.ts');
-    if (candidate) saveCandidate(candidate, withRemedy(candidate, r));
-  };
+/** One finding; drawn anew only when it was judged anew. */
+export const FindingRow = memo(function FindingRow({ finding, action = true }: { finding: Finding; action?: boolean }) {
   return (
     <li className={layout['finding']}>
       <StateMark state={finding.state} />
@@ -34,16 +21,34 @@ export function FindingRow({ finding, action = true }: { finding: Finding; actio
       <div className={layout['because']}>
         <Sentence>{finding.because}</Sentence>
       </div>
-      {action &&
-        candidate &&
-        finding.remedies.map((r) => (
-          <div className={layout['act']} key={r.title}>
-            <Button onClick={() => void take(r)}>{wordSentence(r.title, units)}</Button>
-            <span className="muted num">{price(r)}</span>
-          </div>
-        ))}
+      {action && finding.remedies.length > 0 && <Remedies remedies={finding.remedies} />}
     </li>
   );
+});
+
+/** What would put a finding right in the current candidate, each with its price and hours. */
+function Remedies({ remedies }: { remedies: readonly Remedy[] }) {
+  const { build, candidate } = useBuild();
+  const { saveCandidate } = useBuildActions();
+  const units = useUnits();
+  if (!candidate) return null;
+  const price = (r: Remedy) => {
+    const cost = formatQuantity(r.cost, 'money', units, { currency: build.currency });
+    return r.hours === 0
+      ? cost
+      : `${cost}, ${formatQuantity(r.hours, 'hours', units, { digits: Math.abs(r.hours) < 10 && r.hours % 1 !== 0 ? 1 : 0 })}`;
+  };
+  // Fetched when it is wanted: what accepting means is known to core, and the first page needs none of it.
+  const take = async (r: Remedy) => {
+    const { withRemedy } = await import('./remedy.ts');
+    saveCandidate(candidate, withRemedy(candidate, r));
+  };
+  return remedies.map((r) => (
+    <div className={layout['act']} key={r.title}>
+      <Button onClick={() => void take(r)}>{wordSentence(r.title, units)}</Button>
+      <span className="muted num">{price(r)}</span>
+    </div>
+  ));
 }
 
 const ORDER: readonly State[] = ['blocked', 'unknown', 'tight', 'clear'];
