@@ -272,24 +272,32 @@ export function assessMass(subject: Subject, places: MassPlaces): CheckResult & 
   };
 }
 
-function changeIn(out: readonly Move[], into: readonly Move[]): Derived {
-  const outNames = keysOf('out', out);
-  const inNames = keysOf('in', into);
+/** Moves as inputs of a sum: each under its place in the list, whatever it is called. */
+function inputsOf(moves: readonly (readonly [way: 'in' | 'moved' | 'out', move: Move])[]) {
   const inputs: Record<string, Figure> = {};
-  out.forEach((m, i) => (inputs[outNames[i]!] = m.mass));
-  into.forEach((m, i) => (inputs[inNames[i]!] = m.mass));
-  const names = new Map([...namesOf('out', outNames, out), ...namesOf('in', inNames, into)]);
-  return propagate(
+  moves.forEach(([, move], i) => (inputs[i] = move.mass));
+  return {
     inputs,
-    (v) => inNames.reduce((s, n) => s + v[n]!, 0) - outNames.reduce((s, n) => s + v[n]!, 0),
-    (key) => names.get(key) ?? key,
-  );
+    nameOf: (key: string) => {
+      const found = moves[Number(key)];
+      return found ? `${found[0]}: ${found[1].name}` : key;
+    },
+  };
 }
 
-/** Moves by keys of their own: a number keeps two of one name apart. */
-const keysOf = (way: 'in' | 'out', moves: readonly Move[]) => moves.map((m, i) => `${way}: ${m.name} ${i}`);
-const namesOf = (way: 'in' | 'out', keys: readonly string[], moves: readonly Move[]) =>
-  keys.map((key, i): [string, string] => [key, `${way}: ${moves[i]!.name}`]);
+function changeIn(out: readonly Move[], into: readonly Move[]): Derived {
+  const { inputs, nameOf } = inputsOf([...out.map((m) => ['out', m] as const), ...into.map((m) => ['in', m] as const)]);
+  const count = out.length + into.length;
+  return propagate(
+    inputs,
+    (v) => {
+      let sum = 0;
+      for (let i = 0; i < count; i++) sum += i < out.length ? -v[i]! : v[i]!;
+      return sum;
+    },
+    nameOf,
+  );
+}
 
 /** Axle loads, total and driven mass with their scatter, from the weighed car and everything that moves. */
 function carSums(
@@ -300,7 +308,13 @@ function carSums(
   gaps: Gaps,
 ) {
   const w = chassis.weighing;
+  const { inputs: moves, nameOf } = inputsOf([
+    ...out.map((m) => ['out', m] as const),
+    ...shifted.map((m) => ['moved', m] as const),
+    ...into.map((m) => ['in', m] as const),
+  ]);
   const inputs: Record<string, Figure> = {
+    ...moves,
     front: ofWeighing(chassis, 'frontKg'),
     rear: ofWeighing(chassis, 'rearKg'),
     wheelbase: ofCar(chassis, 'wheelbaseMm'),
@@ -309,26 +323,16 @@ function carSums(
     throw new MissingInput(`/candidates/${subject.candidate.id}/placement`);
   if (!places.engine && into.some((m) => m.comMm === undefined)) ofEngine(subject.engine, 'comMm');
   if (!places.gearbox && into.some((m) => m.comMm === undefined)) ofGearbox(subject.gearbox, 'comMm');
-  const outNames = keysOf('out', out);
-  const inNames = keysOf('in', into);
-  const names = new Map([...namesOf('out', outNames, out), ...namesOf('in', inNames, into)]);
-  out.forEach((m, i) => (inputs[outNames[i]!] = m.mass));
-  into.forEach((m, i) => (inputs[inNames[i]!] = m.mass));
-  const shiftNames = shifted.map((m, i) => `moved: ${m.name} ${i}`);
-  shifted.forEach((m, i) => {
-    inputs[shiftNames[i]!] = m.mass;
-    names.set(shiftNames[i]!, `moved: ${m.name}`);
-  });
   // What is shifted leaves one place and comes to another: one mass with one doubt.
-  const keys = [...outNames, ...shiftNames, ...inNames, ...shiftNames];
-  const leaving = outNames.length + shiftNames.length;
+  const leaving = out.length + shifted.length;
   const moved = [
     ...[...out.map((m) => m.comMm!), ...shifted.map((m) => m.fromMm)],
     ...[...into.map((m) => m.comMm!), ...shifted.map((m) => m.comMm)],
   ].map((comMm) => ({ massKg: 0, comMm }));
+  const inputOf = (i: number) => (i < leaving + into.length ? i : i - into.length - shifted.length);
   const axles = (v: Readonly<Record<string, number>>) => {
     // Lighter tyres are a negative mass gained.
-    for (let i = 0; i < keys.length; i++) moved[i]!.massKg = i < leaving ? -v[keys[i]!]! : v[keys[i]!]!;
+    for (let i = 0; i < moved.length; i++) moved[i]!.massKg = i < leaving ? -v[i]! : v[inputOf(i)]!;
     return axlesMoved(
       {
         weighedFrontKg: v['front']!,
@@ -354,10 +358,10 @@ function carSums(
         rearKg: after.rearKg,
         totalKg: after.totalKg,
         frontPct: after.frontPct,
-        drivenKg: after.totalKg + v['driver'] + (halfTank ?? 0),
+        drivenKg: after.totalKg + v['driver']! + (halfTank ?? 0),
       };
     },
-    (key) => names.get(key) ?? key,
+    nameOf,
   );
   const height = gaps.find(() => ofWeighing(chassis, 'comZMm'));
   const sideways = gaps.find(() => ofWeighing(chassis, 'comYMm'));
