@@ -1,4 +1,4 @@
-import type { Assessment } from '@sable/core';
+import type { Assessment, Candidate } from '@sable/core';
 import { readTyreCode } from '@sable/core/questions/gearing';
 import { gearboxOffers } from '@sable/core/questions/lineup';
 import { InputError } from '@sable/core/units';
@@ -6,13 +6,13 @@ import Button from '@mui/material/Button';
 import Dialog from '@mui/material/Dialog';
 import DialogActions from '@mui/material/DialogActions';
 import DialogContent from '@mui/material/DialogContent';
-import { useMemo, useRef, useState } from 'react';
+import { lazy, Suspense, useMemo, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
-import { useBuild, useBuildActions } from '../hooks/buildState.tsx';
+import { useBuild, useBuildActions, useJudgement } from '../hooks/buildState.tsx';
 import { usePreview } from '../hooks/preview.ts';
 import { ChoiceField, firstFault, QuantityField, WordsField } from './fields.tsx';
 import { Sentence } from './figures.tsx';
-import { StateMark } from './marks.tsx';
+import { candidateColour, StateMark } from './marks.tsx';
 import layout from './layout.module.css';
 import { newCandidate, type MadeOf } from './newCandidate.ts';
 
@@ -22,6 +22,42 @@ function wholeOf(of: Partial<MadeOf>, inside: number | undefined): MadeOf | unde
   if (engineId === undefined || gearboxId === undefined || finalDrive === undefined || tyreCode === undefined)
     return undefined;
   return { engineId, gearboxId, finalDrive, tyreCode };
+}
+
+const TorqueChart = lazy(() => import('./TorqueChart.tsx').then((m) => ({ default: m.TorqueChart })));
+const CHART_HEIGHT = 140;
+
+const torqueOf = (a: Assessment | undefined) => a?.figures?.gearing?.curve?.torque;
+
+/** Its torque over the engine speeds beside that of the engine which is in the car. */
+function Curves({ next, preview }: { next: Candidate | undefined; preview: Assessment | undefined }) {
+  const { build, library } = useBuild();
+  const { judgement } = useJudgement();
+  const shortName = (id: string | undefined) => library.engines.find((e) => e.id === id)?.shortName ?? '';
+  const found = torqueOf(judgement?.found);
+  const own = torqueOf(preview);
+  // Another colour and another dash than the new one has.
+  const beside = next && candidateColour(next.letter) === candidateColour('C') ? 'A' : 'C';
+  const series = [
+    ...(found
+      ? [
+          {
+            candidate: { id: 'found', letter: beside },
+            label: `${shortName(build.chassis?.originalEngineId)}, in it now`,
+            torque: found,
+          },
+        ]
+      : []),
+    ...(own && next
+      ? [{ candidate: { id: next.id, letter: next.letter }, label: shortName(next.engineId), torque: own }]
+      : []),
+  ];
+  if (series.length === 0) return null;
+  return (
+    <Suspense fallback={null}>
+      <TorqueChart series={series} band={build.brief.band} height={CHART_HEIGHT} />
+    </Suspense>
+  );
 }
 
 const SHOWN = 6;
@@ -156,12 +192,15 @@ export function NewCandidate({ onClose }: { onClose: () => void }) {
           </div>
         )}
         {/* Of one height whatever it says: a button that moves while it is pressed is missed. */}
-        <div style={{ height: 190, overflow: 'auto', marginTop: 16 }}>
+        <div style={{ height: 150, overflow: 'auto', marginTop: 16 }}>
           {preview ? (
             <Preview of={preview} />
           ) : (
             <p className="small muted">Once all are chosen, what would block it stands here.</p>
           )}
+        </div>
+        <div style={{ height: CHART_HEIGHT, marginTop: 8 }}>
+          <Curves next={next} preview={preview} />
         </div>
         {fault && (
           <p role="alert" className="fault">
