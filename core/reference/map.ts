@@ -76,6 +76,12 @@ const RULES: Readonly<Record<string, readonly Rule[]>> = {
     [['haulingKph'], 'cooling.duties'],
   ],
   massbases: [[['quotedBasis'], 'mass.bases']],
+  mounts: [
+    [['torqueReactionNm'], 'mounts.loads'],
+    [['excitationHz'], 'mounts.transmissibility'],
+    [['engineRpm', 'cylinders'], 'mounts.firing'],
+    [['mounts'], 'mounts.body'],
+  ],
   inspection: [[['compressionBar'], 'donor.inspection']],
   driveline: [
     [['ratingNm'], 'stress.torqueMargin'],

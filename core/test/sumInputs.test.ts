@@ -181,6 +181,27 @@ const GOOD: Readonly<Record<string, Record<string, unknown>>> = {
     padLimitC: 450,
     temperaturePlusMinusC: 25,
   },
+  'mounts.body': {
+    lumps: [{ massKg: 120, comMm: [0, 0, 100], boxSizeMm: [500, 400, 450] }],
+    mounts: [
+      { id: 'left', positionMm: [100, 300, 0], stiffnessNPerMm: [100, 80, 200] },
+      { id: 'right', positionMm: [100, -300, 0], stiffnessNPerMm: [100, 80, 200] },
+      { id: 'tail', positionMm: [-500, 0, -20], stiffnessNPerMm: [60, 80, 150] },
+    ],
+  },
+  'mounts.loads': {
+    lumps: [{ massKg: 120, comMm: [0, 0, 100], boxSizeMm: [500, 400, 450] }],
+    mounts: [
+      { id: 'left', positionMm: [100, 300, 0], stiffnessNPerMm: [100, 80, 200] },
+      { id: 'right', positionMm: [100, -300, 0], stiffnessNPerMm: [100, 80, 200] },
+      { id: 'tail', positionMm: [-500, 0, -20], stiffnessNPerMm: [60, 80, 150] },
+    ],
+    torqueReactionNm: [600, 0, 0],
+  },
+  'mounts.transmissibility': { excitationHz: 26, naturalHz: 9, dampingRatio: 0.06 },
+  'mounts.firing': { engineRpm: 800, cylinders: 4, strokes: 4 },
+  'mounts.bush': { shoreA: 55, innerDiameterMm: 14, outerDiameterMm: 40, bushLengthMm: 40 },
+  'mounts.block': { shoreA: 55, blockLengthMm: 60, blockWidthMm: 50, blockThicknessMm: 30 },
   'brakes.hydraulics': {
     massKg: 1560,
     pedalForceN: 200,

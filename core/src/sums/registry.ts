@@ -8,6 +8,7 @@ import { engineSums } from '../questions/engine/index.ts';
 import { fitSums } from '../questions/fit/index.ts';
 import { gearingSums } from '../questions/gearing/index.ts';
 import { massSums } from '../questions/mass/index.ts';
+import { mountSums } from '../questions/mounts/index.ts';
 import { Build, Check, defineSum, Finding, Id, Library, StateSchema, type Sum } from '../model/index.ts';
 import { placementSums } from '../solvers/placement/index.ts';
 import { recipeSums } from '../solvers/recipe/index.ts';
@@ -54,6 +55,7 @@ export const SUMS: readonly Sum[] = [
   ...gearingSums,
   ...runSums,
   ...stressSums,
+  ...mountSums,
   ...fitSums,
   ...placementSums,
   ...recipeSums,

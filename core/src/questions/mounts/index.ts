@@ -1,1 +1,2 @@
 export * from './movement.ts';
+export * from './sums.ts';
