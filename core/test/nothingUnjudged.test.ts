@@ -76,6 +76,7 @@ const OF_NO_CHECK: Readonly<Record<string, string>> = {
   '/chassis/steering': 'for the reader',
   '/chassis/steering/turns': 'for the reader',
   '/chassis/fuelSystem': 'of the fuel lines, which are for the reader so far',
+  '/chassis/fuelSystem/returnLine': 'of the fuel lines, which are for the reader so far',
   '/chassis/fuelSystem/lineMm': 'of the fuel lines, which are for the reader so far',
   '/chassis/electrics': 'of the wiring, which is for the reader so far',
   '/chassis/electrics/alternatorAmps': 'of the wiring, which is for the reader so far',

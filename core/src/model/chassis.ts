@@ -210,7 +210,7 @@ const FuelSystem = Type.Object(
       type: 'string',
       enum: ['on the engine', 'outside the tank', 'in the tank'],
     }),
-    returnLine: Type.Boolean(),
+    returnLine: Type.Optional(Type.Boolean()),
     lineMm: Type.Optional(Type.Number({ exclusiveMinimum: 0, maximum: 40, description: 'bore of the feed' })),
     pressureBar: Type.Optional(PositiveFigure),
     note: Type.Optional(Note),

@@ -199,7 +199,8 @@ export function NewCandidate({ onClose }: { onClose: () => void }) {
             <p className="small muted">Once all are chosen, what would block it stands here.</p>
           )}
         </div>
-        <div style={{ height: CHART_HEIGHT, marginTop: 8 }}>
+        {/* What only a reader of the page hears stands in the chart too, and must not lengthen the dialog. */}
+        <div style={{ height: CHART_HEIGHT, marginTop: 8, position: 'relative', overflow: 'hidden' }}>
           <Curves next={next} preview={preview} />
         </div>
         {fault && (
