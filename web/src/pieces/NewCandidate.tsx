@@ -200,7 +200,7 @@ export function NewCandidate({ onClose }: { onClose: () => void }) {
           )}
         </div>
         {/* What only a reader of the page hears stands in the chart too, and must not lengthen the dialog. */}
-        <div style={{ height: CHART_HEIGHT, marginTop: 8, position: 'relative', overflow: 'hidden' }}>
+        <div style={{ height: CHART_HEIGHT + 16, paddingTop: 16, position: 'relative', overflow: 'hidden' }}>
           <Curves next={next} preview={preview} />
         </div>
         {fault && (
