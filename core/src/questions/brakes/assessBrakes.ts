@@ -170,25 +170,25 @@ function courseOfRound(hot: Hot, round: Round) {
 }
 
 /** What a wheel of either end has reached after so many metres of the descent. */
-function descentTo(hot: Hot, drag: Drag, lengthM: number): Heat<number> {
+function descending(hot: Hot, drag: Drag): (lengthM: number) => Heat<number> {
   const { brief } = hot.subject;
   const { gradePct, speedKph } = brief.descent!;
   const trailerKg = brief.hill?.trailerKg ?? 0;
   const airDensityKgPerM3 = airDensity(worstAir(brief.worstAir));
-  return (mass, share, brakeKg, timeConstantS) =>
+  const powerW = (mass: number) =>
+    descentPowerW({
+      massKg: mass + trailerKg,
+      speedKph,
+      gradePct,
+      rollingCoefficient: drag.rolling,
+      dragAreaM2: drag.areaM2,
+      airDensityKgPerM3,
+      // In neutral: what the engine takes is a reserve that nobody has measured.
+      engineBrakingKw: 0,
+    });
+  return (lengthM) => (mass, share, brakeKg, timeConstantS) =>
     afterDescentC({
-      wheelPowerW:
-        share *
-        descentPowerW({
-          massKg: mass + trailerKg,
-          speedKph,
-          gradePct,
-          rollingCoefficient: drag.rolling,
-          dragAreaM2: drag.areaM2,
-          airDensityKgPerM3,
-          // In neutral: what the engine takes is a reserve that nobody has measured.
-          engineBrakingKw: 0,
-        }),
+      wheelPowerW: share * powerW(mass),
       massKg: brakeKg,
       heatJPerKgK: IRON_J_PER_KG_K,
       timeConstantS,
@@ -200,7 +200,7 @@ function descentTo(hot: Hot, drag: Drag, lengthM: number): Heat<number> {
 
 function afterDescent(hot: Hot, drag: Drag): Peaks {
   const { gradePct, lengthM } = hot.subject.brief.descent!;
-  return peaks(hot, gradePct / 100, descentTo(hot, drag, lengthM));
+  return peaks(hot, gradePct / 100, descending(hot, drag)(lengthM));
 }
 
 /** Points of a descent that are drawn. */
@@ -208,10 +208,11 @@ const DESCENT_POINTS = 25;
 
 function courseOfDescent(hot: Hot, drag: Drag) {
   const { gradePct, lengthM, speedKph } = hot.subject.brief.descent!;
+  const down = descending(hot, drag);
   return courses(hot, gradePct / 100, (...at) =>
     Array.from({ length: DESCENT_POINTS }, (_, i) => {
       const m = (lengthM * i) / (DESCENT_POINTS - 1);
-      return { timeS: m / (speedKph / 3.6), c: descentTo(hot, drag, m)(...at) };
+      return { timeS: m / (speedKph / 3.6), c: down(m)(...at) };
     }),
   );
 }
