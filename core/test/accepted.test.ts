@@ -32,6 +32,12 @@ const WORK: { [K in Accepted['kind']]: fc.Arbitrary<Extract<Accepted, { kind: K 
     lumpId: id,
     toMm: fc.constantFrom<[number, number, number]>([-500, 0, 300], [-2000, 100, 250]),
   }),
+  mount: fc.record({
+    kind: fc.constant('mount' as const),
+    id,
+    name: fc.constantFrom('left', 'right', 'tail'),
+    padId: id,
+  }),
   shield: fc.record({ kind: fc.constant('shield' as const), on: id }),
   trim: fc.record({ kind: fc.constant('trim' as const), solidId: id }),
   cure: fc.record({ kind: fc.constant('cure' as const), weakId: id }),

@@ -1,5 +1,6 @@
 import {
   fitSheet,
+  movementOf,
   resolveSubject,
   settingOf,
   sheetDxf,
@@ -8,11 +9,12 @@ import {
   type Mark,
   type Sheet,
 } from '../src/index.ts';
-import { candidate, library, pickup, racer, tug } from './demo.ts';
+import { candidate, judged, library, pickup, racer, tug } from './demo.ts';
 
 const sheetOf = (letter: string, build: Build = tug, system: 'metric' | 'us' = 'metric'): Sheet =>
   fitSheet(
     resolveSubject(settingOf(build), candidate(letter, build), library).subject!,
+    movementOf(judged(letter, {}, build).figures.mounts.movement),
     { system },
     { buildName: build.name, date: '2026-05-01' },
   );

@@ -3,7 +3,7 @@ import {
   allowedChanges,
   assess,
   fitMatrix,
-  movementOf,
+  judging,
   rangeAround,
   recipeSteps,
   resolveSubject,
@@ -125,7 +125,7 @@ test('hours count at the shop’s rate, and only break ties where they are the o
 });
 
 test('the matrix shows that the larger blower fits only with the cast intake', () => {
-  const rows = fitMatrix(subject('B', racer), movementOf(subject('B', racer).candidate));
+  const rows = fitMatrix(subject('B', racer), judging(subject('B', racer)).get('mounts').movement);
   const row = rows.find((r) => r.option.id === 't14-blower-90')!;
   expect(row.against.get('t14-intake')!.marginMm).toBeLessThan(0);
   expect(row.against.get('t14-intake-cast')!.marginMm).toBeGreaterThanOrEqual(0);

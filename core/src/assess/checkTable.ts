@@ -70,6 +70,27 @@ const OPEN_JOINTS = [
 ];
 const TOP_SPEED = [...CURVE, ...GEARS, ...DRIVEN, ...ROAD];
 
+/** What hangs on the mounts, and where they hold it. */
+const HUNG = [
+  '/candidates/*/mounts[]',
+  '/engines/*/massRecords[]',
+  '/engines/*/comMm',
+  '/gearboxes/*/massKg',
+  '/gearboxes/*/comMm',
+];
+const HUNG_EST = [
+  '/engines/*/needs',
+  '/engines/*/oilL',
+  '/engines/*/coolantL',
+  '/engines/*/ancillaryMasses[]',
+  '/engines/*/slots[]',
+  '/gearboxes/*/oilL',
+  '/parts/*/massKg',
+  '/parts/*/atMm',
+  '/parts/*/shifts',
+  '/candidates/*/mounts/*/element/freeTravelMm',
+];
+
 /** Every check: what it needs, where its formula and its limit come from. The table in the docs is written from it. */
 export const CHECK_TABLE: Readonly<Record<CheckId, CheckEntry>> = {
   'gate-noise': {
@@ -188,6 +209,59 @@ export const CHECK_TABLE: Readonly<Record<CheckId, CheckEntry>> = {
     raisedBy: [],
     formula: 'distance from pad to the nearest boss',
     limit: '250 mm, trade',
+  },
+  'mounts-held': {
+    asks: 'Do the mounts hold engine and gearbox, and in which turn do they give most?',
+    required: [...HUNG],
+    estimable: [...HUNG_EST, '/candidates/*/mounts/*/element'],
+    raisedBy: [],
+    formula: 'greatest eigenvalue of the turning block of K⁻¹; K = ΣTᵀkT',
+    limit: 'every motion held; 5 % of the weight on a link, trade',
+  },
+  'mounts-load': {
+    asks: 'Does every mount stand its greatest load?',
+    required: [...HUNG, ...CURVE, '/candidates/*/mounts/*/element/ratingN'],
+    estimable: [...HUNG_EST, ...CURVE_EST, ...GRIP_EST, '/gearboxes/*/reverseRatio', '/chassis/tyres[]'],
+    raisedBy: ['/candidates/*/mounts[]'],
+    formula: 'at rest under weight, drive torque, 1 g braking and cornering, 3 g bump; stops ten times as stiff',
+    limit: 'rating of the mount',
+  },
+  'mounts-moves': {
+    asks: 'How far does it move?',
+    required: [...HUNG],
+    estimable: [...HUNG_EST, ...CURVE, ...CURVE_EST, ...GRIP_EST, '/gearboxes/*/reverseRatio', '/chassis/tyres[]'],
+    raisedBy: ['/candidates/*/mounts[]'],
+    formula: 'displacement of the load case less that of weight alone',
+    limit: 'shown; each gap counts it at its own place',
+  },
+  'mounts-idle': {
+    asks: 'Do the mounts keep the shake of idle from the car?',
+    required: [...HUNG, '/engines/*/solids[]', '/gearboxes/*/solids[]', '/engines/*/idleRpm', '/engines/*/cylinders'],
+    estimable: HUNG_EST,
+    raisedBy: ['/candidates/*/mounts[]'],
+    formula: '√((1 + (2ζr)²)/((1 − r²)² + (2ζr)²)), r firing over the motion’s own frequency; K·φ = ω²M·φ',
+    limit: '100 %: more is passed on than kept back; never worse than tight',
+  },
+  'mounts-cruise': {
+    asks: 'Do they at cruise?',
+    required: [...HUNG, '/engines/*/solids[]', '/gearboxes/*/solids[]', '/engines/*/cylinders'],
+    estimable: HUNG_EST,
+    raisedBy: ['/brief/cruise', '/candidates/*/mounts[]'],
+    formula: 'as at idle',
+    limit: '100 %',
+  },
+  'mounts-bolts': {
+    asks: 'Does every mount bolt hold, and none bottom?',
+    required: [
+      '/engines/*/bosses[]',
+      '/engines/*/bosses/*/material',
+      '/engines/*/bosses/*/threadDepthMm',
+      '/gearboxes/*/mountBoss',
+    ],
+    estimable: [],
+    raisedBy: ['/candidates/*/mounts/*/bolt'],
+    formula: 'thread in: 1.0 d steel, 1.5 d cast iron, 2.0 d aluminium; length − stack against full thread − 1 pitch',
+    limit: 'none, trade',
   },
   'power-now': {
     asks: 'Does it make the power asked?',

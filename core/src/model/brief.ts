@@ -6,7 +6,7 @@ const closed = { additionalProperties: false };
 
 /** Service factors by use, domain section 4. */
 export const USES = ['street', 'touring and tow', 'track', 'off-road', 'drift', 'drag with slicks'] as const;
-export const SCHOOLS = ['solid', 'polyurethane', 'rubber'] as const;
+export const SCHOOLS = ['solid', 'polyurethane', 'rubber', 'hydraulic'] as const;
 export type MountSchool = (typeof SCHOOLS)[number];
 export const MountSchoolSchema = Type.Unsafe<MountSchool>({ type: 'string', enum: [...SCHOOLS] });
 

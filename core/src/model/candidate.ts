@@ -6,6 +6,7 @@ import { DIFFERENTIALS, type DifferentialKind } from './chassis.ts';
 import { AncillarySchema, SLOTS } from './engine.ts';
 import { Id, Name, Note, ThreePoint, Vec3 } from './figure.ts';
 import { Bought, Inspection } from './listing.ts';
+import { FittedMount } from './mount.ts';
 import { Placement } from './placement.ts';
 import { Route } from './route.ts';
 import { CHANGE_KINDS, Solid, type ChangeKind } from './solid.ts';
@@ -53,6 +54,7 @@ export const Candidate = Type.Object(
       Type.Unsafe<true>({ type: 'boolean', const: true, description: 'nobody has said yet where it sits' }),
     ),
     mountSchool: MountSchoolSchema,
+    mounts: Type.Optional(Type.Array(FittedMount, { maxItems: 12, description: 'what carries engine and gearbox' })),
     fuel: Type.Optional({ ...FuelSchema, description: 'in place of the brief’s' } as typeof FuelSchema),
     partIds: Type.Array(Id, { uniqueItems: true, maxItems: 200 }),
     obstacleChanges: Type.Optional(Type.Array(AcceptedChange, { maxItems: 60 })),

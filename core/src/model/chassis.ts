@@ -245,6 +245,23 @@ const ExhaustSystem = Type.Object(
 
 export const SPARES = ['easy to find', 'scarce', 'gone'] as const;
 
+/** Where something can be hung from the car: its place, and the metal that it is welded or bolted to. */
+export const ChassisMount = Type.Object(
+  {
+    id: Id,
+    name: Name,
+    atMm: Vec3,
+    shellMm: Type.Optional(PositiveFigure),
+    reinforced: Type.Optional(Type.Boolean()),
+    made: Type.Optional(
+      Type.Unsafe<'as found' | 'new'>({ type: 'string', enum: ['as found', 'new'], description: 'what it is' }),
+    ),
+    outOfPlaneMm: Type.Optional(NonNegativeFigure),
+  },
+  closed,
+);
+export type ChassisMount = Type.Static<typeof ChassisMount>;
+
 /** The car as measured: one per build, the build's own copy. Vehicle axes ISO 8855, origin on the ground below the front axle. */
 export const Chassis = Type.Object(
   {
@@ -362,7 +379,7 @@ export const Chassis = Type.Object(
         closed,
       ),
     ),
-    pads: Type.Array(Type.Object({ id: Id, name: Name, atMm: Vec3 }, closed)),
+    pads: Type.Array(ChassisMount),
     pinion: Type.Optional(
       Type.Object(
         {

@@ -1,5 +1,6 @@
 import { Type } from 'typebox';
 import { EvidenceSchema, AnyFigure, Id, Name, Note, PositiveFigure, ThreePoint, Vec3 } from './figure.ts';
+import { BossMaterialSchema } from './mount.ts';
 import { Port } from './port.ts';
 import { Solid } from './solid.ts';
 import { WeakParts } from './weakPart.ts';
@@ -109,6 +110,8 @@ const Boss = Type.Object(
     thread: Type.String({ maxLength: 20 }),
     fromYear: Type.Integer(),
     toYear: Type.Integer(),
+    threadDepthMm: Type.Optional(PositiveFigure),
+    material: Type.Optional(BossMaterialSchema),
   },
   closed,
 );

@@ -14,7 +14,7 @@ export function worstState(states: readonly State[]): State {
   return worst;
 }
 
-export const STEPS = ['brief', 'survey', 'donors', 'fit', 'gearing', 'weight', 'joints', 'money'] as const;
+export const STEPS = ['brief', 'survey', 'donors', 'fit', 'mounts', 'gearing', 'weight', 'joints', 'money'] as const;
 export type Step = (typeof STEPS)[number];
 
 const QuantitySchema = Type.Unsafe<Quantity>({ type: 'string', enum: [...QUANTITIES] });
@@ -81,6 +81,12 @@ const CHECK_IDS = [
   'fit-shifter',
   'fit-shaft',
   'fit-reach',
+  'mounts-held',
+  'mounts-load',
+  'mounts-moves',
+  'mounts-idle',
+  'mounts-cruise',
+  'mounts-bolts',
   'power-now',
   'band-torque',
   'band-power',

@@ -1,5 +1,6 @@
 import { Type } from 'typebox';
 import { AnyFigure, Id, Name, Note, PositiveFigure, ThreePoint, Vec3 } from './figure.ts';
+import { BossMaterialSchema } from './mount.ts';
 import { Port } from './port.ts';
 import { Solid } from './solid.ts';
 import { WeakParts } from './weakPart.ts';
@@ -103,6 +104,16 @@ export const Gearbox = Type.Object(
     ),
     outputMm: Type.Optional(Vec3),
     mountMm: Type.Optional(Vec3),
+    mountBoss: Type.Optional(
+      Type.Object(
+        {
+          thread: Type.String({ minLength: 1, maxLength: 20 }),
+          threadDepthMm: Type.Optional(PositiveFigure),
+          material: Type.Optional(BossMaterialSchema),
+        },
+        { ...closed, description: 'what its mount bolts into' },
+      ),
+    ),
     ports: Type.Array(Port),
     clutch: Type.Optional(Clutch),
     converter: Type.Optional(Converter),

@@ -1,10 +1,11 @@
 import { Type } from 'typebox';
 import { BoughtBrakes } from './brakes.ts';
 import { BoughtCooling } from './cooling.ts';
-import { PropshaftTube, RadiatorCore } from './chassis.ts';
+import { ChassisMount, PropshaftTube, RadiatorCore } from './chassis.ts';
 import { AnyFigure, Id, Name, Note, PositiveFigure, ThreePoint, Vec3 } from './figure.ts';
 import { Injectors } from './engine.ts';
 import { Clutch } from './gearbox.ts';
+import { MountElement } from './mount.ts';
 import { Port, PortSpec } from './port.ts';
 import { Obstacle, Solid } from './solid.ts';
 
@@ -29,6 +30,7 @@ export const PART_CLASSES = [
   'flywheel',
   'clutch kit',
   'mount kit',
+  'mount',
   'crossmember',
   'sump',
   'manifold',
@@ -115,14 +117,19 @@ export const Part = Type.Object(
         { ...closed, description: 'the engine or gearbox that it makes as good as new, and what is in the kit' },
       ),
     ),
+    mount: Type.Optional(MountElement),
     noiseDeltaDb: Type.Optional(AnyFigure),
     solids: Type.Array(Solid),
     carries: Type.Optional(
       Type.Object(
         {
-          pads: Type.Array(Type.Object({ id: Id, name: Name, atMm: Vec3 }, closed), { maxItems: 12 }),
+          pads: Type.Array(ChassisMount, { maxItems: 12 }),
           obstacles: Type.Array(Obstacle, { maxItems: 24 }),
           inPlaceOf: Type.Array(Id, { maxItems: 40, description: 'obstacles and pads that leave with it' }),
+          bushNPerMm: Type.Optional({
+            ...PositiveFigure,
+            description: 'stiffness of its own bushes under each of its mounts; firm where nothing is said',
+          } as typeof PositiveFigure),
           alsoFits: Type.Array(Id, { maxItems: 40, description: 'engines that it can take at a later stage' }),
         },
         { ...closed, description: 'a bolt-in carrier or subframe, vehicle axes' },

@@ -15,7 +15,7 @@ import { assessJoints } from '../questions/joints/index.ts';
 import { wheelSizeLimit } from '../questions/lineup/index.ts';
 import { assessMass, assessRide, massPlaces } from '../questions/mass/index.ts';
 import { assessMoney } from '../questions/money/index.ts';
-import { movementOf } from '../questions/mounts/index.ts';
+import { assessMounts } from '../questions/mounts/index.ts';
 import { assessNoise } from '../questions/noise/index.ts';
 import { assessBrakes } from '../questions/brakes/index.ts';
 import { assessPlausible } from '../questions/plausible/index.ts';
@@ -37,7 +37,7 @@ export interface Results {
   readonly powerToWeight: CheckResult;
   readonly road: ReturnType<typeof assessRoad>;
   readonly control: ReturnType<typeof assessControl>;
-  readonly mounts: ReturnType<typeof movementOf>;
+  readonly mounts: ReturnType<typeof assessMounts>;
   readonly fit: ReturnType<typeof assessFit>;
   readonly acceleration: ReturnType<typeof assessAcceleration>;
   readonly strength: ReturnType<typeof assessStrength>;
@@ -133,8 +133,18 @@ export const STAGES: { readonly [K in StageName]: Stage<K> } = {
     needs: ['gearing'],
     compute: (s, { gearing }) => assessControl(s, gearing.figures.curve, cruiseLoad(s, gearing.figures)),
   }),
-  mounts: stage({ step: 'fit', title: 'Mounts', compute: ({ candidate }) => movementOf(candidate) }),
-  fit: stage({ step: 'fit', title: 'Fit', needs: ['mounts'], compute: (s, { mounts }) => assessFit(s, mounts) }),
+  mounts: stage({
+    step: 'mounts',
+    title: 'Mounts',
+    uses: ['mass', 'gearing'],
+    compute: (s, { mass, gearing }) => assessMounts(s, mass?.figures, gearing?.figures),
+  }),
+  fit: stage({
+    step: 'fit',
+    title: 'Fit',
+    needs: ['mounts'],
+    compute: (s, { mounts }) => assessFit(s, mounts.movement, mounts.firmer),
+  }),
   acceleration: stage({
     step: 'gearing',
     title: 'Acceleration',

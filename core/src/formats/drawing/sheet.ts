@@ -9,7 +9,7 @@ import {
 } from '../../questions/fit/index.ts';
 import { type Convex } from '../../geometry/index.ts';
 import type { State, Subject } from '../../model/index.ts';
-import { movementOf } from '../../questions/mounts/index.ts';
+import type { Movement } from '../../questions/mounts/index.ts';
 import { formatNumber, unitOf, type Units } from '../../units/index.ts';
 import { FRONT, outline, PLAN, SIDE, viewOf, type Flat, type View } from './views.ts';
 
@@ -70,13 +70,13 @@ export interface SheetHead {
  * A candidate in its bay on one A3 sheet: three views at one stated scale, overall lengths, the place of the engine from
  * axle, middle and floor, and the tightest gaps with what each needs.
  */
-export function fitSheet(subject: Subject, units: Units, head: SheetHead): Sheet {
+export function fitSheet(subject: Subject, movement: Movement, units: Units, head: SheetHead): Sheet {
   const { chassis, candidate } = subject;
   const solids = placedSolids(subject, candidate.placement);
   const bay = bayOf(chassis?.obstacles ?? [], candidate, subject.parts);
   const bodies = [...bay.filter((b) => b.obstacle.role !== 'reach zone'), ...routeBodies(candidate)];
   const said = new Set<string>();
-  const gaps = clearances(solids, bodies, movementOf(candidate)).filter((g) => {
+  const gaps = clearances(solids, bodies, movement).filter((g) => {
     const first = !said.has(g.obstacle.id);
     said.add(g.obstacle.id);
     return first;

@@ -4,6 +4,7 @@ import { cure, cureSchema } from './cure.ts';
 import { differential, differentialSchema } from './differential.ts';
 import { dressing, dressingSchema } from './dressing.ts';
 import { gearPair, gearPairSchema } from './gearPair.ts';
+import { mount, mountSchema } from './mount.ts';
 import { movedLump, movedLumpSchema } from './movedLump.ts';
 import { obstacleChange, obstacleChangeSchema } from './obstacleChange.ts';
 import { part, partSchema } from './part.ts';
@@ -21,6 +22,7 @@ export const ACCEPTED = {
   differential,
   dressing,
   gearPair,
+  mount,
   movedLump,
   obstacleChange,
   part,
@@ -38,6 +40,7 @@ export const ACCEPTED_SCHEMAS = [
   differentialSchema,
   dressingSchema,
   gearPairSchema,
+  mountSchema,
   movedLumpSchema,
   obstacleChangeSchema,
   partSchema,

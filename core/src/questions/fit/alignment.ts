@@ -1,4 +1,4 @@
-import type { Chassis, Engine, Gearbox, Part } from '../../model/index.ts';
+import type { Chassis, Engine, Gearbox } from '../../model/index.ts';
 import { applyPose, length, type Pose, sub, type V3 } from '../../geometry/index.ts';
 
 /** A bracket of ordinary weight reaches so far from boss to pad, mm. */
@@ -47,12 +47,6 @@ export interface MountReach {
   readonly boss: string;
   readonly bossMm: V3;
   readonly reachMm: number;
-}
-
-/** The pads of the car with those that a carrier takes out or brings. */
-export function chassisMountsOf(chassis: Pick<Chassis, 'pads'>, parts: readonly Part[]): Chassis['pads'] {
-  const gone = new Set(parts.flatMap((p) => p.carries?.inPlaceOf ?? []));
-  return [...chassis.pads.filter((p) => !gone.has(p.id)), ...parts.flatMap((p) => p.carries?.pads ?? [])];
 }
 
 /** From each pad to the nearest boss of the engine or the mount of the gearbox, farthest first. */

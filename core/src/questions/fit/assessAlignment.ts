@@ -1,4 +1,5 @@
 import {
+  chassisMountsOf,
   findingOf,
   makeCheck,
   makeFinding,
@@ -21,14 +22,7 @@ import {
   type JointAngles,
 } from './shaftAngles.ts';
 import { poseOf } from '../../geometry/index.ts';
-import {
-  BRACKET_REACH_MM,
-  mountReaches,
-  chassisMountsOf,
-  shifterSeat,
-  type MountReach,
-  type ShifterSeat,
-} from './alignment.ts';
+import { BRACKET_REACH_MM, mountReaches, shifterSeat, type MountReach, type ShifterSeat } from './alignment.ts';
 
 export interface AlignmentFigures {
   readonly shifter: ShifterSeat | undefined;

@@ -10,7 +10,7 @@ import {
   type CheckResult,
   type Subject,
 } from '../../model/index.ts';
-import { firmerOf, wayAcross, type Movement } from '../mounts/index.ts';
+import { caseWords, wayAcross, type Movement } from '../mounts/index.ts';
 import { say, capital } from '../../units/index.ts';
 import { assessRoutes } from './assessRoutes.ts';
 import { ALIGNMENT_ROWS, assessAlignment, type AlignmentFigures } from './assessAlignment.ts';
@@ -47,8 +47,15 @@ export function pairBecause(pair: PairClearance, movement: Movement): string {
   const n = pair.needed;
   return (
     `Gap ${say(pair.gapMm, 'lengthMm')} of ${say(n.totalMm, 'lengthMm')} needed: ${say(n.baseMm, 'lengthMm')} base (${n.why}), ` +
-    `${say(n.movementMm, 'lengthMm')} movement on ${movement.on}, ${say(n.toleranceMm, 'lengthMm')} tolerance`
+    `${say(n.movementMm, 'lengthMm')} movement on ${movement.on}${inCase(pair, movement)}, ${say(n.toleranceMm, 'lengthMm')} tolerance`
   );
+}
+
+/** The load that asks most of a gap, in words; a typical movement is of none. */
+function inCase(pair: PairClearance, movement: Movement): string {
+  const way = wayAcross({ signedDistanceMm: pair.gapMm, witnessA: pair.witnessPart, witnessB: pair.witnessObstacle });
+  const worst = movement.caseAt(pair.witnessPart, way);
+  return worst ? ` (${caseWords(worst)})` : '';
 }
 
 /** What firmer mounts would ask less at a pair, mm; never below nought. */
@@ -58,7 +65,11 @@ function spared(pair: PairClearance, movement: Movement, firmer: Movement): numb
 }
 
 /** Clearances at the candidate's placement, each judged against what it needs. */
-export function assessFit(subject: Subject, movement: Movement): CheckResult & { figures: FitFigures } {
+export function assessFit(
+  subject: Subject,
+  movement: Movement,
+  firmerOf: () => Movement | undefined = () => undefined,
+): CheckResult & { figures: FitFigures } {
   const { chassis, candidate } = subject;
   if (chassis && chassis.engineAt === undefined && staysPut(subject))
     return withoutGaps(
@@ -98,7 +109,7 @@ export function assessFit(subject: Subject, movement: Movement): CheckResult & {
   const placedOf = (pair: PairClearance) => solids.find((p) => p.solid === pair.part)!;
   const smallest = pairs[0];
   const findings: Finding[] = [];
-  const firmer = firmerOf(candidate);
+  let stiffened: { readonly on: Movement | undefined } | undefined;
   // One finding for each obstacle: its tightest pair says it, or a bay of touching solids would bury the reader.
   const said = new Set<string>();
   for (const pair of pairs) {
@@ -113,7 +124,8 @@ export function assessFit(subject: Subject, movement: Movement): CheckResult & {
             ...smallRemedies(subject, movement, pair, bodyOf(pair).convex, placedOf(pair)),
             ...(state === 'blocked' ? obstacleRemedies(subject, movement, solids, pair) : []),
           ];
-    const wouldDo = state === 'blocked' && firmer && pair.marginMm + spared(pair, movement, firmer) >= 0;
+    const firmer = state === 'blocked' ? (stiffened ??= { on: firmerOf() }).on : undefined;
+    const wouldDo = firmer && pair.marginMm + spared(pair, movement, firmer) >= 0;
     findings.push(
       makeFinding({
         id: `fit-${pair.obstacle.id}`,

@@ -1,4 +1,4 @@
-import { movementOf } from '../mounts/index.ts';
+import { movementOf, typicalMovement } from '../mounts/index.ts';
 import fc from 'fast-check';
 import type { Solid } from '../../model/index.ts';
 import {
@@ -278,7 +278,7 @@ describe('required gap', () => {
       requiredClearance(
         part,
         { ...obstacle, role: 'bonnet' },
-        movementOf({ mountSchool: school }).at([0, 0, 0], [0, 0, 1]),
+        movementOf(typicalMovement({ mountSchool: school })).at([0, 0, 0], [0, 0, 1]),
         0.5,
       ).totalMm;
     expect(total('solid')).toBe(20 + 1 + 5.5);

@@ -6,7 +6,7 @@ import { groupClaims } from './claims.ts';
 import { routeClearances } from './routes.ts';
 import { halfShaft, jointAngles, axisOf } from './shaftAngles.ts';
 import { thicknessAlong, changedBody } from './bay.ts';
-import { movementOf } from '../mounts/index.ts';
+import { movementOf, typicalMovement } from '../mounts/index.ts';
 import type { PlacedSolid } from './clearances.ts';
 import type { FitClaim, Obstacle, Route, Shape } from '../../model/index.ts';
 
@@ -252,7 +252,7 @@ describe('heat along an exhaust', () => {
       convex: convexOf(shape),
     };
   };
-  const still = movementOf({ mountSchool: 'solid' });
+  const still = movementOf(typicalMovement({ mountSchool: 'solid' }));
   const needed = (routes: readonly Route[], solids: readonly PlacedSolid[]) =>
     routeClearances({ routes: [...routes] }, still, solids, []).map((p) => [p.other.id, p.why]);
   test('a sump or an oil filter beside it needs room for heat, the block only not to be touched', () => {

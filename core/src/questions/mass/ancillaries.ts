@@ -58,6 +58,7 @@ const TYPICAL_PART: Readonly<Record<Part['class'], readonly [number, number]>> =
   flywheel: [8, 2],
   'clutch kit': [5.5, 1.5],
   'mount kit': [4, 2],
+  mount: [1.2, 0.5],
   crossmember: [7, 3],
   sump: [4, 2],
   manifold: [6, 3],

@@ -29,6 +29,10 @@ function priceAt(subject: Subject, line: BillLine): string[] {
 /** Where accepted work has its price and its hours. */
 function workAt({ candidate }: Subject, { acceptance }: BillLine, key: 'price' | 'hours'): string[] {
   if (acceptance?.kind === 'part') return [`/parts/${acceptance.partId}/${key}`];
+  if (acceptance?.kind === 'mount') {
+    const at = (candidate.mounts ?? []).findIndex((m) => m.id === acceptance.id);
+    return [`/candidates/${candidate.id}/mounts/${at}/${key}`];
+  }
   if (acceptance?.kind !== 'movedLump') return [];
   const i = (candidate.moved ?? []).findIndex((m) => m.lumpId === acceptance.lumpId);
   return [`/candidates/${candidate.id}/moved/${i}/${key}`];

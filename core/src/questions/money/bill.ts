@@ -117,7 +117,8 @@ function lineOf(draft: Draft, currency: string): BillLine {
   };
   if (!price) line.unpriced = true;
   const { acceptance } = draft;
-  if (!draft.hours && (acceptance?.kind === 'part' || acceptance?.kind === 'movedLump')) line.untimed = true;
+  if (!draft.hours && (acceptance?.kind === 'part' || acceptance?.kind === 'movedLump' || acceptance?.kind === 'mount'))
+    line.untimed = true;
   if (acceptance) line.acceptance = acceptance;
   return line;
 }

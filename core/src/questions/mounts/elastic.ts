@@ -1,4 +1,4 @@
-import { CholeskyDecomposition, EigenvalueDecomposition, inverse, Matrix } from 'ml-matrix';
+import { CholeskyDecomposition, EigenvalueDecomposition, inverse, Matrix, solve } from 'ml-matrix';
 import { InputError, requirePositive } from '../../units/index.ts';
 import type { RigidBody } from './rigidBody.ts';
 
@@ -21,94 +21,137 @@ const STOP = 10;
 /** Below this share of the stiffest motion nothing holds: rounding, not rubber. */
 const SLACK = 1e-9;
 
-/** a × b as a matrix on b. */
-const across = (a: V3): Matrix =>
-  new Matrix([
-    [0, -a[2], a[1]],
-    [a[2], 0, -a[0]],
-    [-a[1], a[0], 0],
-  ]);
-
-/** How a point moves with the body, from its shift and turn about the centre of mass; lengths in m. 3 × 6. */
-function motionAt(pointMm: V3, comMm: V3): Matrix {
-  const arm: V3 = [(pointMm[0] - comMm[0]) / 1000, (pointMm[1] - comMm[1]) / 1000, (pointMm[2] - comMm[2]) / 1000];
-  const b = Matrix.zeros(3, 6);
-  b.setSubMatrix(Matrix.eye(3), 0, 0);
-  b.setSubMatrix(across(arm).mul(-1), 0, 3);
-  return b;
+/** A mount as the sums read it, in m and N. */
+interface Hung {
+  readonly mount: Mount;
+  /** How its place moves with the body, from the shift and turn about the centre of mass: 3 × 6, row by row. */
+  readonly moves: Float64Array;
+  /** Its own directions, row by row, in the axes of the car. */
+  readonly own: readonly [V3, V3, V3];
+  readonly stiffness: V3;
+  readonly free: number;
 }
 
-/** Stiffness of a mount in the axes of the car, N/m. 3 × 3. */
-function stiffnessOf(mount: Mount, at: string): Matrix {
-  const { id, stiffnessNPerMm, freeTravelMm } = mount;
-  stiffnessNPerMm.forEach((k, i) => {
-    if (!(Number.isFinite(k) && k >= 0))
+const CAR_AXES: readonly [V3, V3, V3] = [
+  [1, 0, 0],
+  [0, 1, 0],
+  [0, 0, 1],
+];
+
+/** @throws InputError naming a stiffness or a free travel below nought. */
+function hung(mount: Mount, comMm: V3, at: string): Hung {
+  const { id, stiffnessNPerMm: k, freeTravelMm, positionMm: p, axes = CAR_AXES } = mount;
+  k.forEach((x, i) => {
+    if (!(Number.isFinite(x) && x >= 0))
       throw new InputError(
         `${at}/stiffnessNPerMm/${i}`,
-        `A mount can’t push the way it is pushed: stiffnessNPerMm of “${id}” may not be below 0; it is ${k}.`,
+        `A mount can’t push the way it is pushed: stiffnessNPerMm of “${id}” may not be below 0; it is ${x}.`,
       );
   });
   if (freeTravelMm !== undefined && !(freeTravelMm >= 0))
     throw new InputError(`${at}/freeTravelMm`, `freeTravelMm of “${id}” may not be below 0; it is ${freeTravelMm}.`);
-  const turn = directionsOf(mount);
-  return turn.mmul(Matrix.diag(stiffnessNPerMm.map((k) => 1000 * k))).mmul(turn.transpose());
-}
-
-/** Directions of a mount in the axes of the car, as columns. 3 × 3. */
-const directionsOf = ({ axes }: Mount): Matrix => (axes ? new Matrix(axes.map((row) => [...row])) : Matrix.eye(3));
-
-/** What a mount does at a movement (3 × 1, m, axes of the car): its force on the powertrain, N, and how stiff it is there. */
-function mountAt(mount: Mount, moved: Matrix): { force: Matrix; stiffness: Matrix } {
-  const turn = directionsOf(mount);
-  const along = turn.transpose().mmul(moved).to1DArray();
-  const free = mount.freeTravelMm === undefined ? Infinity : mount.freeTravelMm / 1000;
-  const own = mount.stiffnessNPerMm.map((k, i) => {
-    const by = along[i]!;
-    const over = Math.abs(by) - free;
-    const at = 1000 * k;
-    return over <= 0
-      ? { force: at * by, stiffness: at }
-      : { force: Math.sign(by) * at * (free + STOP * over), stiffness: STOP * at };
-  });
+  const [x, y, z] = [(p[0] - comMm[0]) / 1000, (p[1] - comMm[1]) / 1000, (p[2] - comMm[2]) / 1000];
   return {
-    force: turn.mmul(Matrix.columnVector(own.map((o) => -o.force))),
-    stiffness: turn.mmul(Matrix.diag(own.map((o) => o.stiffness))).mmul(turn.transpose()),
+    mount,
+    // A point at an arm a moves by u + θ × a.
+    moves: Float64Array.of(1, 0, 0, 0, z, -y, 0, 1, 0, -z, 0, x, 0, 0, 1, y, -x, 0),
+    own: [
+      [axes[0][0], axes[1][0], axes[2][0]],
+      [axes[0][1], axes[1][1], axes[2][1]],
+      [axes[0][2], axes[1][2], axes[2][2]],
+    ],
+    stiffness: [1000 * k[0], 1000 * k[1], 1000 * k[2]],
+    free: freeTravelMm === undefined ? Infinity : freeTravelMm / 1000,
   };
 }
 
-/** A powertrain on its mounts, for small movements. SI units inside. */
-interface OnMounts {
-  readonly body: RigidBody;
-  readonly mounts: readonly Mount[];
-  /** 6 × 6 about the centre of mass: shift in m, then turn in rad. */
-  readonly stiffness: Matrix;
-  readonly mass: Matrix;
+/** How a place moves, m, with the body shifted and turned by q. */
+function movedBy(moves: Float64Array, q: ArrayLike<number>): [number, number, number] {
+  const by: [number, number, number] = [0, 0, 0];
+  for (let i = 0; i < 3; i++) for (let j = 0; j < 6; j++) by[i]! += moves[6 * i + j]! * q[j]!;
+  return by;
 }
 
+/** Adds a stiffness along one direction at a place to that of the body, 6 × 6. */
+function addStiffness(to: Float64Array, moves: Float64Array, along: V3, stiffness: number): void {
+  if (stiffness === 0) return;
+  const row = [0, 0, 0, 0, 0, 0];
+  for (let j = 0; j < 6; j++) row[j] = along[0] * moves[j]! + along[1] * moves[6 + j]! + along[2] * moves[12 + j]!;
+  for (let i = 0; i < 6; i++) for (let j = 0; j < 6; j++) to[6 * i + j]! += stiffness * row[i]! * row[j]!;
+}
+
+/** What a mount does where its place has moved: its force on the powertrain, N, and how stiff it is along each of its directions there. */
+function reaction({ own, stiffness, free }: Hung, moved: V3): { force: [number, number, number]; stiffness: V3 } {
+  const force: [number, number, number] = [0, 0, 0];
+  const there: [number, number, number] = [0, 0, 0];
+  for (let i = 0; i < 3; i++) {
+    const along = own[i]!;
+    const k = stiffness[i]!;
+    const by = along[0] * moved[0] + along[1] * moved[1] + along[2] * moved[2];
+    const over = Math.abs(by) - free;
+    const pull = over <= 0 ? k * by : Math.sign(by) * k * (free + STOP * over);
+    there[i] = over <= 0 ? k : STOP * k;
+    for (let axis = 0; axis < 3; axis++) force[axis]! -= pull * along[axis]!;
+  }
+  return { force, stiffness: there };
+}
+
+/** A powertrain on its mounts, for small movements. SI units inside. */
+export interface OnMounts {
+  readonly body: Pick<RigidBody, 'massKg' | 'comMm'> & Partial<RigidBody>;
+  readonly hung: readonly Hung[];
+  /** 6 × 6 about the centre of mass: shift in m, then turn in rad. */
+  readonly stiffness: Matrix;
+  /** Of the stiffness with every turn counted at an arm of typical length: what holds least, from the least. */
+  readonly holds: { readonly values: readonly number[]; readonly motions: Matrix };
+}
+
+/** An arm by which turns are weighed against shifts where no inertia is asked, m. */
+const ARM = 0.3;
+
 /** @throws InputError naming a stiffness below nought, or where there is no mount. */
-export function onMounts(body: RigidBody, mounts: readonly Mount[]): OnMounts {
+export function onMounts(body: OnMounts['body'], mounts: readonly Mount[]): OnMounts {
   if (mounts.length === 0) throw new InputError('/mounts', 'Nothing carries it: enter one mount at least.');
-  const stiffness = Matrix.zeros(6, 6);
-  mounts.forEach((mount, i) => {
-    const b = motionAt(mount.positionMm, body.comMm);
-    stiffness.add(
-      b
-        .transpose()
-        .mmul(stiffnessOf(mount, `/mounts/${i}`))
-        .mmul(b),
-    );
-  });
-  const mass = Matrix.zeros(6, 6);
-  mass.setSubMatrix(Matrix.eye(3).mul(body.massKg), 0, 0);
-  mass.setSubMatrix(new Matrix(body.inertiaKgM2), 3, 3);
-  return { body, mounts, stiffness, mass };
+  const all = mounts.map((mount, i) => hung(mount, body.comMm, `/mounts/${i}`));
+  const k = new Float64Array(36);
+  for (const h of all) h.own.forEach((along, i) => addStiffness(k, h.moves, along, h.stiffness[i]!));
+  const stiffness = Matrix.from1DArray(6, 6, [...k]);
+  const weighed = stiffness.clone();
+  for (let i = 0; i < 6; i++)
+    for (let j = 0; j < 6; j++) weighed.set(i, j, weighed.get(i, j) / ((i > 2 ? ARM : 1) * (j > 2 ? ARM : 1)));
+  const found = new EigenvalueDecomposition(weighed, { assumeSymmetric: true });
+  return { body, hung: all, stiffness, holds: { values: found.realEigenvalues, motions: found.eigenvectorMatrix } };
+}
+
+/** Whether every motion is held by some mount. */
+export function isHeld({ holds: { values } }: OnMounts): boolean {
+  const most = Math.max(...values);
+  return most > 0 && values.every((v) => v > SLACK * most);
+}
+
+/** A motion that nothing holds: its turn, and where the line lies about which it turns, mm; no turn where it only slides. */
+export interface FreeMotion {
+  readonly shift: V3;
+  readonly turn: V3;
+}
+
+/** What nothing holds, that which turns most first. */
+export function freeMotions({ holds: { values, motions } }: OnMounts): FreeMotion[] {
+  const most = Math.max(...values);
+  return values
+    .flatMap((v, i): FreeMotion[] => {
+      if (most > 0 && v > SLACK * most) return [];
+      const m = motions.getColumn(i);
+      return [{ shift: [m[0]!, m[1]!, m[2]!], turn: [m[3]! / ARM, m[4]! / ARM, m[5]! / ARM] }];
+    })
+    .sort((a, b) => Math.hypot(...b.turn) - Math.hypot(...a.turn));
 }
 
 /** What a motion mostly is, by where its energy lies. */
 const MOTIONS = ['fore and aft', 'sideways', 'up and down', 'roll', 'pitch', 'yaw'] as const;
-type Motion = (typeof MOTIONS)[number];
+export type Motion = (typeof MOTIONS)[number];
 
-interface Mode {
+export interface Mode {
   readonly hz: number;
   readonly motion: Motion;
   /** Share of the energy in each of the six, 0 to 1. */
@@ -117,8 +160,15 @@ interface Mode {
   readonly shape: readonly number[];
 }
 
-/** The six motions of the body on its mounts from the slowest, K·φ = ω²·M·φ; one that nothing holds has 0 Hz. */
-export function modesOf({ stiffness, mass }: OnMounts): Mode[] {
+/**
+ * The six motions of the body on its mounts from the slowest, K·φ = ω²·M·φ; one that nothing holds has 0 Hz.
+ * @throws InputError where the body has no inertia.
+ */
+export function modesOf({ stiffness, body: { massKg, inertiaKgM2 } }: OnMounts): Mode[] {
+  if (!inertiaKgM2) throw new InputError('/inertiaKgM2', 'The motions of a body rest on its inertia.');
+  const mass = Matrix.zeros(6, 6);
+  mass.setSubMatrix(Matrix.eye(3).mul(massKg), 0, 0);
+  mass.setSubMatrix(new Matrix(inertiaKgM2), 3, 3);
   const lower = new CholeskyDecomposition(mass).lowerTriangularMatrix;
   const back = inverse(lower);
   const scaled = back.mmul(stiffness).mmul(back.transpose());
@@ -142,9 +192,6 @@ export function modesOf({ stiffness, mass }: OnMounts): Mode[] {
     .sort((a, b) => a.hz - b.hz);
 }
 
-/** Whether every motion is held by some mount. */
-export const isHeld = (modes: readonly Mode[]): boolean => modes.every((m) => m.hz > 0);
-
 interface Softest {
   /** N·m for each radian about the axis; 0 where nothing holds it. */
   readonly stiffnessNmPerRad: number;
@@ -157,11 +204,13 @@ const unit = (v: readonly number[]): V3 => {
 };
 
 /** The axis about which a couple turns it most: the greatest eigenvalue of the turning block of K⁻¹, wherever it is taken. */
-export function softestAxis(on: OnMounts, modes = modesOf(on)): Softest {
-  if (!isHeld(modes)) {
-    // Of what nothing holds, the motion that turns most.
-    const free = modes.filter((m) => m.hz === 0).sort((a, b) => turnOf(b) - turnOf(a))[0]!;
-    return { stiffnessNmPerRad: 0, axis: turnOf(free) > 0 ? unit(free.shape.slice(3)) : [1, 0, 0] };
+export function softestAxis(on: OnMounts): Softest {
+  if (!isHeld(on)) {
+    const [free] = freeMotions(on);
+    return {
+      stiffnessNmPerRad: 0,
+      axis: free && Math.hypot(...free.turn) > 1e-6 ? unit(free.turn) : [1, 0, 0],
+    };
   }
   const gives = inverse(on.stiffness).subMatrix(3, 5, 3, 5);
   const found = new EigenvalueDecomposition(gives, { assumeSymmetric: true });
@@ -169,7 +218,6 @@ export function softestAxis(on: OnMounts, modes = modesOf(on)): Softest {
   const at = values.indexOf(Math.max(...values));
   return { stiffnessNmPerRad: 1 / values[at]!, axis: unit(found.eigenvectorMatrix.getColumn(at)) };
 }
-const turnOf = (m: Mode) => Math.hypot(...m.shape.slice(3));
 
 /** Where a load moves it, and what each mount does then. */
 interface Settled {
@@ -180,16 +228,17 @@ interface Settled {
   readonly mountDeflectionMm: Readonly<Record<string, V3>>;
 }
 
-const triple = (m: Matrix, from: number, times: number): V3 => [
-  times * m.get(from, 0),
-  times * m.get(from + 1, 0),
-  times * m.get(from + 2, 0),
-];
-
 /** Turns of the search for rest; each stop that is met or left asks for one. */
 const MOST_TURNS = 60;
 /** At rest once what is left over is this share of the load. */
 const AT_REST = 1e-10;
+
+const size = (v: ArrayLike<number>) => {
+  let sum = 0;
+  for (let i = 0; i < v.length; i++) sum += v[i]! ** 2;
+  return Math.sqrt(sum);
+};
+const times = (v: ArrayLike<number>, by: number): V3 => [by * v[0]!, by * v[1]!, by * v[2]!];
 
 /**
  * Where it comes to rest under a force (N) and a couple (N·m) at the centre of mass, by small turns; stops are met as they come
@@ -197,47 +246,47 @@ const AT_REST = 1e-10;
  * @throws InputError where nothing holds it: no answer would be one.
  */
 export function settle(on: OnMounts, forceN: V3, coupleNm: V3): Settled {
-  if (!isHeld(modesOf(on)))
+  if (!isHeld(on))
     throw new InputError('/mounts', 'These mounts leave it free to turn or to slide: add one, or set one aslant.');
-  const load = Matrix.columnVector([...forceN, ...coupleNm]);
-  const motions = on.mounts.map((m) => motionAt(m.positionMm, on.body.comMm));
-  const at = (q: Matrix) => {
-    const left = load.clone();
-    const stiffness = Matrix.zeros(6, 6);
-    on.mounts.forEach((mount, i) => {
-      const b = motions[i]!;
-      const { force, stiffness: k } = mountAt(mount, b.mmul(q));
-      left.add(b.transpose().mmul(force));
-      stiffness.add(b.transpose().mmul(k).mmul(b));
+  const load = [...forceN, ...coupleNm];
+  const at = (q: readonly number[]) => {
+    const left = [...load];
+    const reactions = on.hung.map((h) => {
+      const found = reaction(h, movedBy(h.moves, q));
+      for (let j = 0; j < 6; j++)
+        left[j]! += h.moves[j]! * found.force[0] + h.moves[6 + j]! * found.force[1] + h.moves[12 + j]! * found.force[2];
+      return found;
     });
-    return { left, stiffness, size: left.norm() };
+    return { q, left, reactions, size: size(left) };
   };
-  let q = Matrix.zeros(6, 1);
-  let now = at(q);
+  const stiffnessAt = (reactions: ReturnType<typeof at>['reactions']) => {
+    const k = new Float64Array(36);
+    on.hung.forEach((h, n) =>
+      h.own.forEach((along, i) => addStiffness(k, h.moves, along, reactions[n]!.stiffness[i]!)),
+    );
+    return Matrix.from1DArray(6, 6, [...k]);
+  };
+  const step = (stiffness: Matrix, left: readonly number[]) =>
+    solve(stiffness, Matrix.columnVector([...left])).to1DArray();
+  let now = at([0, 0, 0, 0, 0, 0]);
   const whole = now.size;
   for (let turn = 0; turn < MOST_TURNS && now.size > AT_REST * whole; turn++) {
-    const step = inverse(now.stiffness).mmul(now.left);
+    const by = step(turn === 0 ? on.stiffness : stiffnessAt(now.reactions), now.left);
     let share = 1;
-    let next = at(Matrix.add(q, step));
+    const along = () => at(now.q.map((x, i) => x + share * by[i]!));
+    let next = along();
     while (next.size > now.size && share > 1 / 1024) {
       share /= 2;
-      next = at(Matrix.add(q, Matrix.mul(step, share)));
+      next = along();
     }
-    q = Matrix.add(q, Matrix.mul(step, share));
     now = next;
   }
-  const forces: Record<string, V3> = {};
-  const deflections: Record<string, V3> = {};
-  on.mounts.forEach((mount, i) => {
-    const moved = motions[i]!.mmul(q);
-    deflections[mount.id] = triple(moved, 0, 1000);
-    forces[mount.id] = triple(mountAt(mount, moved).force, 0, 1);
-  });
+  const { q, reactions } = now;
   return {
-    comDisplacementMm: triple(q, 0, 1000),
-    rotationMrad: triple(q, 3, 1000),
-    mountForceOnPowertrainN: forces,
-    mountDeflectionMm: deflections,
+    comDisplacementMm: times(q, 1000),
+    rotationMrad: times(q.slice(3), 1000),
+    mountForceOnPowertrainN: Object.fromEntries(on.hung.map((h, i) => [h.mount.id, reactions[i]!.force])),
+    mountDeflectionMm: Object.fromEntries(on.hung.map((h) => [h.mount.id, times(movedBy(h.moves, q), 1000)])),
   };
 }
 

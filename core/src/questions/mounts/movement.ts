@@ -1,41 +1,86 @@
-import type { V3 } from '../../geometry/index.ts';
+import { cross, dot, length, type V3 } from '../../geometry/index.ts';
 import type { Candidate, MountSchool } from '../../model/index.ts';
+import type { LoadCase } from './loads.ts';
+
+/** How the powertrain lies in one load case against where it hangs at rest: shift of its centre of mass, mm, and turn, rad. */
+export interface CaseMotion {
+  readonly case: LoadCase;
+  readonly shiftMm: V3;
+  readonly turnRad: V3;
+}
+
+/** All that movement rests on, as it can be handed from thread to thread. */
+export interface MovementData {
+  /** What it sits on, as it stands in sentences: "rubber". */
+  readonly on: string;
+  readonly comMm: V3;
+  readonly cases: readonly CaseMotion[];
+  /** Stands in at every point where nobody has said what carries it, mm. */
+  readonly typicalMm?: number;
+}
 
 /** How far a powertrain moves on its mounts: all that a gap needs to know of them. */
 export interface Movement {
-  /** What it sits on, as it stands in sentences: "rubber". */
   readonly on: string;
   /** How far a point of the powertrain, vehicle axes in mm, may come along a direction (a unit vector), mm. */
   at(pointMm: V3, direction: V3): number;
+  /** The load in which it comes farthest that way; undefined where a typical figure stands in. */
+  caseAt(pointMm: V3, direction: V3): LoadCase | undefined;
   /** No point comes farther along any direction, mm: for what must be bounded before the place is known. */
   readonly mostMm: number;
+  /** The same for one solid, by its corners: x, y, z by turns, vehicle axes in mm. */
+  mostOf(corners: readonly number[]): number;
 }
 
 /**
- * Until mounts are modelled for themselves these stand in, mm: typical extremes of torque reaction and bump for a
- * longitudinal engine of ordinary weight, the same at every point.
+ * Until somebody says what carries it these stand in, mm: typical extremes of torque reaction and bump for a longitudinal engine
+ * of ordinary weight, the same at every point.
  */
-const TYPICAL_MM: Readonly<Record<MountSchool, number>> = { solid: 1, polyurethane: 5, rubber: 10 };
+const TYPICAL_MM: Readonly<Record<MountSchool, number>> = { solid: 1, polyurethane: 5, rubber: 10, hydraulic: 9 };
 
-const movementOn = (school: MountSchool): Movement => ({
-  on: school,
-  at: () => TYPICAL_MM[school],
-  mostMm: TYPICAL_MM[school],
+/** No point of a powertrain lies farther from its centre of mass, mm. */
+const FARTHEST_MM = 1500;
+
+export const typicalMovement = ({ mountSchool }: Pick<Candidate, 'mountSchool'>): MovementData => ({
+  on: mountSchool,
+  comMm: [0, 0, 0],
+  cases: [],
+  typicalMm: TYPICAL_MM[mountSchool],
 });
-const MOVEMENTS: Readonly<Record<MountSchool, Movement>> = {
-  solid: movementOn('solid'),
-  polyurethane: movementOn('polyurethane'),
-  rubber: movementOn('rubber'),
-};
 
-/** The movement of a candidate's powertrain on the mounts that it has. */
-export function movementOf(candidate: Pick<Candidate, 'mountSchool'>): Movement {
-  return MOVEMENTS[candidate.mountSchool];
+/** How far a point moves in a case, mm. */
+export function motionAt({ shiftMm, turnRad }: CaseMotion, comMm: V3, pointMm: V3): V3 {
+  const by = cross(turnRad, [pointMm[0] - comMm[0], pointMm[1] - comMm[1], pointMm[2] - comMm[2]]);
+  return [shiftMm[0] + by[0], shiftMm[1] + by[1], shiftMm[2] + by[2]];
 }
 
-/** The same powertrain on firmer mounts that still spare the car; undefined where it sits on such already. */
-export function firmerOf(candidate: Pick<Candidate, 'mountSchool'>): Movement | undefined {
-  return candidate.mountSchool === 'rubber' ? MOVEMENTS.polyurethane : undefined;
+export function movementOf({ on, comMm, cases, typicalMm }: MovementData): Movement {
+  if (typicalMm !== undefined)
+    return { on, at: () => typicalMm, caseAt: () => undefined, mostMm: typicalMm, mostOf: () => typicalMm };
+  const farthest = (point: V3, direction: V3) => {
+    let most = 0;
+    let at: LoadCase | undefined;
+    for (const c of cases) {
+      const comes = dot(motionAt(c, comMm, point), direction);
+      if (comes <= most) continue;
+      most = comes;
+      at = c.case;
+    }
+    return { most, at };
+  };
+  return {
+    on,
+    at: (point, direction) => farthest(point, direction).most,
+    caseAt: (point, direction) => farthest(point, direction).at,
+    mostMm: Math.max(0, ...cases.map((c) => length(c.shiftMm) + length(c.turnRad) * FARTHEST_MM)),
+    mostOf: (corners) => {
+      let most = 0;
+      for (const c of cases)
+        for (let i = 0; i < corners.length; i += 3)
+          most = Math.max(most, length(motionAt(c, comMm, [corners[i]!, corners[i + 1]!, corners[i + 2]!])));
+      return most;
+    },
+  };
 }
 
 /** The way from one solid to another across their gap, or out of their overlap: a unit vector; up where they touch. */

@@ -4,11 +4,19 @@ type V3 = readonly [number, number, number];
 type M3 = [[number, number, number], [number, number, number], [number, number, number]];
 
 /** A piece of the powertrain: mass in kg, centre in mm, and the box that its own inertia is taken from, mm. */
-interface BodyLump {
+export interface BodyLump {
   readonly massKg: number;
   readonly comMm: V3;
   readonly boxSizeMm: V3;
+  /** How its box is turned in the car, rows of the matrix; along the axes of the car where nothing is said. */
+  readonly turn?: M3Read | undefined;
 }
+type M3Read = readonly [V3, V3, V3];
+const STRAIGHT: M3Read = [
+  [1, 0, 0],
+  [0, 1, 0],
+  [0, 0, 1],
+];
 
 export interface RigidBody {
   readonly massKg: number;
@@ -40,9 +48,11 @@ export function rigidBody(lumps: readonly BodyLump[]): RigidBody {
     const size = l.boxSizeMm.map((s) => s / 1000);
     const far2 = away.reduce((sum, a) => sum + a * a, 0);
     const size2 = size.reduce((sum, s) => sum + s * s, 0);
+    const { turn = STRAIGHT } = l;
     for (let i = 0; i < 3; i++)
       for (let j = 0; j < 3; j++) {
-        const own = i === j ? (size2 - size[i]! ** 2) / 12 + far2 : 0;
+        let own = i === j ? far2 : 0;
+        for (let k = 0; k < 3; k++) own += (turn[i]![k]! * turn[j]![k]! * (size2 - size[k]! ** 2)) / 12;
         inertiaKgM2[i]![j]! += l.massKg * (own - away[i]! * away[j]!);
       }
   }

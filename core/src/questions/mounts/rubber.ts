@@ -45,6 +45,20 @@ export function roundBush(shearMpa: number, innerMm: number, outerMm: number, le
   };
 }
 
+/** Radial stiffness between the long bush and the short one, by how far its length reaches over its wall; its doubt as a share. */
+export function bushBetween(
+  { radialLongNPerMm, radialShortNPerMm }: BushStiffness,
+  innerDiameterMm: number,
+  outerDiameterMm: number,
+  lengthMm: number,
+): { readonly nPerMm: number; readonly doubt: number } {
+  const wallMm = (outerDiameterMm - innerDiameterMm) / 2;
+  const long = Math.min(1, lengthMm / (4 * wallMm));
+  const nPerMm = long * radialLongNPerMm + (1 - long) * radialShortNPerMm;
+  // Half of what lies between both formulas.
+  return { nPerMm, doubt: Math.abs(long * (1 - long) * (radialLongNPerMm - radialShortNPerMm)) / nPerMm };
+}
+
 /**
  * A block between two plates, N/mm: pressed EA(1 + 1.2·S²)/t with the shape factor S, area over the free surface round it, and
  * sheared GA/t. Sizes in mm.

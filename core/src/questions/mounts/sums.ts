@@ -3,7 +3,7 @@ import { defineSum } from '../../model/index.ts';
 import { InputError } from '../../units/index.ts';
 import { firingHz, isHeld, modesOf, onMounts, settle, softestAxis, transmissibility, type Mount } from './elastic.ts';
 import { rigidBody } from './rigidBody.ts';
-import { block, roundBush, RUBBER_DOUBT, rubberMpa } from './rubber.ts';
+import { block, bushBetween, roundBush, RUBBER_DOUBT, rubberMpa } from './rubber.ts';
 
 const closed = { additionalProperties: false };
 const O = Type.Optional;
@@ -76,8 +76,8 @@ export const mountSums = [
       const body = rigidBody(lumps);
       const on = onMounts(body, mounts);
       const modes = modesOf(on);
-      const softest = softestAxis(on, modes);
-      const held = isHeld(modes);
+      const softest = softestAxis(on);
+      const held = isHeld(on);
       return {
         massKg: body.massKg,
         comMm: body.comMm,
@@ -165,20 +165,13 @@ export const mountSums = [
       if (outerDiameterMm <= innerDiameterMm)
         throw new InputError('/outerDiameterMm', 'The rubber has a wall: its outer diameter is above its inner one.');
       const found = roundBush(shearMpa, innerDiameterMm / 2, outerDiameterMm / 2, bushLengthMm);
-      // Between the long bush and the short one, by how far its length reaches over its wall.
-      const wallMm = (outerDiameterMm - innerDiameterMm) / 2;
-      const long = Math.min(1, bushLengthMm / (4 * wallMm));
-      const radialNPerMm = long * found.radialLongNPerMm + (1 - long) * found.radialShortNPerMm;
+      const radial = bushBetween(found, innerDiameterMm, outerDiameterMm, bushLengthMm);
       return {
         shearMpa,
         axialNPerMm: found.axialNPerMm,
         axialPlusMinusNPerMm: RUBBER_DOUBT * found.axialNPerMm,
-        radialNPerMm,
-        // The doubt of the rubber, and half of what lies between both formulas.
-        radialPlusMinusNPerMm: Math.hypot(
-          RUBBER_DOUBT * radialNPerMm,
-          long * (1 - long) * (found.radialLongNPerMm - found.radialShortNPerMm),
-        ),
+        radialNPerMm: radial.nPerMm,
+        radialPlusMinusNPerMm: Math.hypot(RUBBER_DOUBT, radial.doubt) * radial.nPerMm,
       };
     },
   }),

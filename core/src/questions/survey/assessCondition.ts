@@ -1,4 +1,5 @@
 import {
+  chassisMountsOf,
   keepsEngine,
   keepsGearbox,
   makeFinding,
@@ -8,7 +9,6 @@ import {
   type Subject,
 } from '../../model/index.ts';
 import { say } from '../../units/index.ts';
-import { chassisMountsOf } from '../fit/index.ts';
 
 const WORDS = {
   corroded: 'corroded metal',

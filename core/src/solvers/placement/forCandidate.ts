@@ -8,7 +8,6 @@ import {
   MOST_JOINT_DEG,
   MOST_JOINT_DIFFERENCE_DEG,
   longestReach,
-  chassisMountsOf,
   placedSolids,
   propshaftOf,
   requiredClearance,
@@ -19,8 +18,9 @@ import {
   type PlacedSolid,
 } from '../../questions/fit/index.ts';
 import { offsetPose, type Pose } from '../../geometry/index.ts';
-import type { Placement, Subject } from '../../model/index.ts';
-import { movementOf, type Movement } from '../../questions/mounts/index.ts';
+import { chassisMountsOf, type Placement, type Subject } from '../../model/index.ts';
+import { judging } from '../../pipeline/index.ts';
+import { movementOf, typicalMovement } from '../../questions/mounts/index.ts';
 import { InputError } from '../../units/index.ts';
 import type { Limit, PlacementProblem, Range } from './problem.ts';
 
@@ -144,22 +144,32 @@ export function problemFor(
   return {
     parts: solids.map(({ solid, convex }) => ({ id: solid.id, name: solid.name, convex })),
     obstacles: bodies.map(({ obstacle, convex }) => ({ id: obstacle.id, name: obstacle.name, convex })),
-    requiredMm: requiredOf(solids, bodies, movementOf(candidate)),
+    requiredMm: requiredOf(solids, bodies, mostMoved(subject)),
     range,
     yawDeg: candidate.placement.yawDeg,
     limits,
   };
 }
 
-function requiredOf(solids: readonly PlacedSolid[], bodies: readonly BayBody[], movement: Movement): Float64Array {
+/** How far each solid moves on the mounts at most, where it sits now, mm, in the order of `placedSolids`. */
+function mostMoved(subject: Subject): readonly number[] {
+  const movement = judging(subject).find('mounts')?.movement ?? movementOf(typicalMovement(subject.candidate));
+  return placedSolids(subject, subject.candidate.placement).map((s) => movement.mostOf(s.convex.vertices));
+}
+
+function requiredOf(
+  solids: readonly PlacedSolid[],
+  bodies: readonly BayBody[],
+  movesMm: readonly number[],
+): Float64Array {
   const required = new Float64Array(solids.length * bodies.length);
   solids.forEach(({ solid, convex }, p) =>
     bodies.forEach(({ obstacle, convex: body }, o) => {
       required[p * bodies.length + o] = requiredClearance(
         solid,
         obstacle,
-        // Where it will sit is what is looked for: the most that any of its points moves.
-        movement.mostMm,
+        // Where it will sit is what is looked for: the most that any of its points moves, whichever way.
+        movesMm[p]!,
         convex.excessMm + body.excessMm,
       ).totalMm;
     }),

@@ -12,7 +12,7 @@ export function DrawingOut({ live }: { live: LiveFit }) {
   const units = useUnits();
   const { candidate } = live.subject;
   const sheet = () =>
-    fitSheet({ ...live.subject, candidate: { ...candidate, placement: live.now().placement } }, units, {
+    fitSheet({ ...live.subject, candidate: { ...candidate, placement: live.now().placement } }, live.movement, units, {
       buildName: build.name,
       date: new Date().toISOString().slice(0, 10),
     });

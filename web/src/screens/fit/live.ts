@@ -8,7 +8,7 @@ import {
   type State,
   type Subject,
 } from '@sable/core';
-import { movementOf, type Movement } from '@sable/core/questions/mounts';
+import { movementOf, typicalMovement, type Movement, type MovementData } from '@sable/core/questions/mounts';
 import {
   bayOf,
   clearances,
@@ -40,7 +40,7 @@ export interface Standing {
  */
 export class LiveFit {
   readonly subject: Subject;
-  readonly movement: Movement;
+  private onMounts: Movement;
   /** The solids about the engine's origin, unturned. */
   readonly solids: readonly PlacedSolid[];
   readonly bay: readonly BayBody[];
@@ -51,7 +51,7 @@ export class LiveFit {
 
   constructor(subject: Subject) {
     this.subject = subject;
-    this.movement = movementOf(subject.candidate);
+    this.onMounts = movementOf(typicalMovement(subject.candidate));
     this.solids = placedSolids(subject, NOWHERE);
     this.bay = bayOf(subject.chassis?.obstacles ?? [], subject.candidate, subject.parts);
     this.bodies = [...this.bay.filter((b) => b.obstacle.role !== 'reach zone'), ...routeBodies(subject.candidate)];
@@ -61,6 +61,16 @@ export class LiveFit {
   static of(build: Build, candidate: Candidate, library: Library): LiveFit | undefined {
     const { subject } = resolveSubject(settingOf(build), candidate, library);
     return subject && new LiveFit(subject);
+  }
+
+  get movement(): Movement {
+    return this.onMounts;
+  }
+
+  /** How it moves on its mounts, once that is judged: every gap is reckoned anew. */
+  movesAs(movement: MovementData): void {
+    this.onMounts = movementOf(movement);
+    this.put(this.standing.placement);
   }
 
   readonly watch = (watcher: () => void): (() => void) => {

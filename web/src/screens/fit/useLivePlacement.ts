@@ -1,7 +1,7 @@
 import type { Candidate, Placement } from '@sable/core';
 import { placedAt } from '@sable/core/model';
 import { useCallback, useEffect, useMemo, useRef } from 'react';
-import { useBuild, useBuildActions } from '../../hooks/buildState.tsx';
+import { useBuild, useBuildActions, useJudgement } from '../../hooks/buildState.tsx';
 import { LiveFit } from './live.ts';
 import { samePlace } from './Readout.tsx';
 
@@ -25,6 +25,10 @@ export function useLivePlacement(candidate: Candidate): LivePlacement {
   const key = JSON.stringify({ ...candidate, placement: undefined, whyNot: undefined });
   // oxlint-disable-next-line react-hooks/exhaustive-deps -- the key stands for build and candidate
   const live = useMemo(() => LiveFit.of(build, candidate, library), [key, build.chassis, library]);
+  const movement = useJudgement().assessment?.figures?.mounts?.movement;
+  useEffect(() => {
+    if (movement) live?.movesAs(movement);
+  }, [live, movement]);
   const rest = useRef<ReturnType<typeof setTimeout>>(undefined);
   const saved = useRef(candidate);
   useEffect(() => {

@@ -1,6 +1,6 @@
 import { VIEWS, type View } from '@sable/core/formats/drawing';
 import { bayOf, clearances, placedSolids, type PairClearance } from '@sable/core/questions/fit';
-import { movementOf } from '@sable/core/questions/mounts';
+import { movementOf, typicalMovement } from '@sable/core/questions/mounts';
 import { moved, poseOf } from '@sable/core/geometry';
 import { resolveSubject, settingOf, type Placement } from '@sable/core';
 import { seeded } from '@sable/core/units';
@@ -82,7 +82,7 @@ describe('boxed gaps', () => {
   const gaps: readonly PairClearance[] = clearances(
     placed,
     bay.filter((b) => b.obstacle.role !== 'reach zone'),
-    movementOf(candidate),
+    movementOf(typicalMovement(candidate)),
   );
   const word = (g: PairClearance) => `${Math.round(g.gapMm)}`;
   const boxesOf = (view: View, px = 2, names: Parameters<typeof gapBoxes>[4] = []) =>
