@@ -65,8 +65,13 @@ describe('an input changed by its address', () => {
     for (const [pointer, d] of main) {
       if (d.from.share < 0.02) continue;
       const inputs = inputsOf(d.build, d.candidateId);
-      // A place, a weighing, a tyre that is known by its code, a brake by its lengths and a duct by its kind have no number of their own.
-      if (/pinion$|tyres\/\d+$|brakes(\/(front|rear|pedal))?$|cooling$|chassis\/weighing$/.test(pointer)) continue;
+      // A place, a weighing, a tyre that is known by its code, a brake by its lengths, a duct by its kind and a solid mount have no number of their own.
+      if (
+        /pinion$|tyres\/\d+$|brakes(\/(front|rear|pedal))?$|cooling$|chassis\/weighing$|mounts\/\d+\/element$/.test(
+          pointer,
+        )
+      )
+        continue;
       const value = /curves\/\d+$/.test(pointer) ? 0.9 : d.from.value * 0.9;
       const changed = withInput(inputs, pointer, value);
       const now = changed && judge(changed).checks.find((c) => c.id === d.check.id)?.value;

@@ -32,6 +32,7 @@ test('what the car has costs nothing: fitted tyres, fitted axle, its own engine 
     finalDrive: 4.11,
     tyreCode: '165/80R13',
     partIds: [],
+    mounts: [],
     dressing: {},
     springs: {},
   });

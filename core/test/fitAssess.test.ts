@@ -31,20 +31,21 @@ const box = (
 });
 
 describe('softer mounts need more room', () => {
+  /** Where nobody has said what carries it, what is typical of the type stands in. */
   const margin = (school: 'solid' | 'polyurethane' | 'rubber') =>
-    judged('C', { mountSchool: school }).figures.fit.smallest!.marginMm;
-  test('by exactly what they move', () => {
+    judged('C', { mountSchool: school, mounts: [] }).figures.fit.smallest!.marginMm;
+  test('by exactly what is typical of them', () => {
     expect(margin('solid') - margin('polyurethane')).toBeCloseTo(4, 9);
     expect(margin('polyurethane') - margin('rubber')).toBeCloseTo(5, 9);
   });
   test('so the same place can be clear on one and tight or blocked on another', () => {
-    expect(finding(judged('B', { mountSchool: 'solid' }), 'fit-crossmember').state).toBe('clear');
-    expect(finding(judged('B'), 'fit-crossmember').state).toBe('tight');
+    expect(finding(judged('B', { mountSchool: 'solid', mounts: [] }), 'fit-crossmember').state).toBe('clear');
+    expect(finding(judged('B', { mounts: [] }), 'fit-crossmember').state).toBe('tight');
   });
   test('and a finding says where firmer ones would do', () => {
     const p = candidate('C').placement;
-    const short = judged('C', { mountSchool: 'rubber' }).figures.fit.smallest!.marginMm;
-    const a = judged('C', { mountSchool: 'rubber', placement: { ...p, zMm: p.zMm - short - 2 } });
+    const short = judged('C', { mountSchool: 'rubber', mounts: [] }).figures.fit.smallest!.marginMm;
+    const a = judged('C', { mountSchool: 'rubber', mounts: [], placement: { ...p, zMm: p.zMm - short - 2 } });
     const blocked = a.findings.filter((f) => f.step === 'fit' && f.state === 'blocked');
     expect(blocked.length).toBeGreaterThan(0);
     expect(blocked.some((f) => f.because.includes('Polyurethane mounts would ask less and clear it.'))).toBe(true);

@@ -12,6 +12,7 @@ import {
   Part,
   type Assessment,
   type Build,
+  Candidate as CandidateSchema,
   type Candidate,
   type Check,
   type CheckId,
@@ -23,6 +24,8 @@ import { removables, type Removable } from './removable.ts';
 
 /** Inputs that no check rests on, and why. */
 const OF_NO_CHECK: Readonly<Record<string, string>> = {
+  '/candidates/*/mounts/*/bolt/boltClass': 'of the tightening torque, which is told',
+  '/candidates/*/mounts/*/link': 'the racer that has one has no mass; of its own test',
   '/chassis/year': 'for the reader',
   '/chassis/trackFrontMm': 'of the differential’s table and of the drawing',
   '/chassis/trackRearMm': 'of the differential’s table and of the drawing',
@@ -89,7 +92,6 @@ const OF_NO_CHECK: Readonly<Record<string, string>> = {
   '/engines/*/builtTo': 'of marks and bosses',
   '/engines/*/boreMm': 'of its displacement, where nobody has entered the inertia',
   '/engines/*/strokeMm': 'of its displacement, where nobody has entered the inertia',
-  '/engines/*/cylinders': 'of its displacement, where nobody has entered the inertia',
   '/engines/*/cam': 'of calculators',
   '/engines/*/chamber': 'of calculators',
   '/engines/*/rodLengthMm': 'of calculators',
@@ -180,6 +182,13 @@ function takenFrom(build: Build, c: Candidate): Taken[] {
   ofRow('engines', Engine, c.engineId);
   ofRow('gearboxes', Gearbox, c.gearboxId);
   for (const id of c.partIds) ofRow('parts', Part, id);
+  // Of the candidate itself: what carries it. The rest of it are choices.
+  add(
+    removables(CandidateSchema, c, `/candidates/${c.id}`)
+      .filter((r) => r.pattern.startsWith(`/candidates/${c.id}/mounts`))
+      .map((r) => ({ ...r, pattern: r.pattern.replace(`/candidates/${c.id}`, '/candidates/*') })),
+    (without) => assess(build, without as Candidate, library),
+  );
   return all;
 }
 

@@ -49,7 +49,13 @@ describe('bad input in one stage', () => {
       expect(['unknown', 'blocked']).toContain(a.steps[f.step]);
     }
     // A stage that only makes use of it may say less; one that has nothing to do with it says the same.
-    const touched = new Set(STAGE_NAMES.filter((s) => STAGES[s].uses.some((u) => gone.includes(u))).flatMap(restingOn));
+    const touched = new Set<StageName>();
+    for (let before = -1; before !== touched.size;) {
+      before = touched.size;
+      for (const s of STAGE_NAMES)
+        if (STAGES[s].uses.some((u) => gone.includes(u) || touched.has(u)))
+          for (const t of restingOn(s)) touched.add(t);
+    }
     const untouched = (Object.keys(whole.figures!) as (keyof NonNullable<Assessment['figures']>)[]).filter(
       (s) => !gone.includes(s) && !touched.has(s),
     );

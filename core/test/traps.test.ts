@@ -442,8 +442,8 @@ describe('trap 18: an exhaust run 19 mm from the clutch hose', () => {
     expect(shielded.findings.find((x) => x.id === id)?.state ?? 'clear').not.toBe('blocked');
   });
   test('it flips where the gap is what a hot pipe needs', () => {
-    expect(along(61).findings.find((f) => f.id === id)?.state).toBe('blocked');
-    expect(along(63).findings.find((f) => f.id === id)?.state ?? 'clear').not.toBe('blocked');
+    expect(along(52).findings.find((f) => f.id === id)?.state).toBe('blocked');
+    expect(along(55).findings.find((f) => f.id === id)?.state ?? 'clear').not.toBe('blocked');
   });
 });
 

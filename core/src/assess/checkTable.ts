@@ -72,7 +72,11 @@ const TOP_SPEED = [...CURVE, ...GEARS, ...DRIVEN, ...ROAD];
 
 /** What hangs on the mounts, and where they hold it. */
 const HUNG = [
+  '/candidates/*/mounts',
   '/candidates/*/mounts[]',
+  '/candidates/*/mounts/*/element',
+  '/candidates/*/mounts/*/padId',
+  '/chassis/pads[]',
   '/engines/*/massRecords[]',
   '/engines/*/comMm',
   '/gearboxes/*/massKg',
@@ -89,7 +93,21 @@ const HUNG_EST = [
   '/parts/*/atMm',
   '/parts/*/shifts',
   '/candidates/*/mounts/*/element/freeTravelMm',
+  '/candidates/*/mounts/*/element/stiffness',
+  '/candidates/*/mounts/*/element/bush',
+  '/candidates/*/mounts/*/element/block',
+  '/candidates/*/mounts/*/bossId',
+  '/candidates/*/mounts/*/atMm',
+  '/candidates/*/mounts/*/turnDeg',
+  '/candidates/*/mounts/*/link',
+  '/engines/*/slots/*/options/*/solids[]',
 ];
+/** A mount is a line of the bill, but for one that comes with a kit. */
+const MOUNT_LINES = ['/candidates/*/mounts', '/candidates/*/mounts[]', '/candidates/*/mounts/*/partId'];
+/** What drives it against its mounts. */
+const DRIVES = [...CURVE, ...CURVE_EST, ...GRIP_EST, '/gearboxes/*/reverseRatio', '/chassis/tyres[]'];
+/** How far it moves, which each gap counts: typical of its mounts where it can’t be told. */
+const MOVED = [...HUNG, ...HUNG_EST, ...DRIVES];
 
 /** Every check: what it needs, where its formula and its limit come from. The table in the docs is written from it. */
 export const CHECK_TABLE: Readonly<Record<CheckId, CheckEntry>> = {
@@ -161,7 +179,7 @@ export const CHECK_TABLE: Readonly<Record<CheckId, CheckEntry>> = {
       '/engines/*/slots/*/options/*/solids[]',
       '/gearboxes/*/solids[]',
     ],
-    estimable: ['/parts/*/shifts'],
+    estimable: ['/parts/*/shifts', ...MOVED],
     raisedBy: [],
     formula: 'exact distance of convex solids',
     limit: 'gap by role, movement of the mounts and tolerances',
@@ -175,7 +193,7 @@ export const CHECK_TABLE: Readonly<Record<CheckId, CheckEntry>> = {
       '/engines/*/slots/*/options/*/solids[]',
       '/gearboxes/*/solids[]',
     ],
-    estimable: [],
+    estimable: MOVED,
     raisedBy: [],
     formula: 'exact distance of convex solids',
     limit: 'none',
@@ -213,7 +231,7 @@ export const CHECK_TABLE: Readonly<Record<CheckId, CheckEntry>> = {
   'mounts-held': {
     asks: 'Do the mounts hold engine and gearbox, and in which turn do they give most?',
     required: [...HUNG],
-    estimable: [...HUNG_EST, '/candidates/*/mounts/*/element'],
+    estimable: HUNG_EST,
     raisedBy: [],
     formula: 'greatest eigenvalue of the turning block of K⁻¹; K = ΣTᵀkT',
     limit: 'every motion held; 5 % of the weight on a link, trade',
@@ -221,16 +239,16 @@ export const CHECK_TABLE: Readonly<Record<CheckId, CheckEntry>> = {
   'mounts-load': {
     asks: 'Does every mount stand its greatest load?',
     required: [...HUNG, ...CURVE, '/candidates/*/mounts/*/element/ratingN'],
-    estimable: [...HUNG_EST, ...CURVE_EST, ...GRIP_EST, '/gearboxes/*/reverseRatio', '/chassis/tyres[]'],
-    raisedBy: ['/candidates/*/mounts[]'],
+    estimable: [...HUNG_EST, ...DRIVES.filter((d) => !CURVE.includes(d))],
+    raisedBy: [],
     formula: 'at rest under weight, drive torque, 1 g braking and cornering, 3 g bump; stops ten times as stiff',
     limit: 'rating of the mount',
   },
   'mounts-moves': {
     asks: 'How far does it move?',
     required: [...HUNG],
-    estimable: [...HUNG_EST, ...CURVE, ...CURVE_EST, ...GRIP_EST, '/gearboxes/*/reverseRatio', '/chassis/tyres[]'],
-    raisedBy: ['/candidates/*/mounts[]'],
+    estimable: [...HUNG_EST, ...DRIVES],
+    raisedBy: [],
     formula: 'displacement of the load case less that of weight alone',
     limit: 'shown; each gap counts it at its own place',
   },
@@ -238,7 +256,7 @@ export const CHECK_TABLE: Readonly<Record<CheckId, CheckEntry>> = {
     asks: 'Do the mounts keep the shake of idle from the car?',
     required: [...HUNG, '/engines/*/solids[]', '/gearboxes/*/solids[]', '/engines/*/idleRpm', '/engines/*/cylinders'],
     estimable: HUNG_EST,
-    raisedBy: ['/candidates/*/mounts[]'],
+    raisedBy: [],
     formula: '√((1 + (2ζr)²)/((1 − r²)² + (2ζr)²)), r firing over the motion’s own frequency; K·φ = ω²M·φ',
     limit: '100 %: more is passed on than kept back; never worse than tight',
   },
@@ -246,7 +264,7 @@ export const CHECK_TABLE: Readonly<Record<CheckId, CheckEntry>> = {
     asks: 'Do they at cruise?',
     required: [...HUNG, '/engines/*/solids[]', '/gearboxes/*/solids[]', '/engines/*/cylinders'],
     estimable: HUNG_EST,
-    raisedBy: ['/brief/cruise', '/candidates/*/mounts[]'],
+    raisedBy: ['/brief/cruise'],
     formula: 'as at idle',
     limit: '100 %',
   },
@@ -257,9 +275,12 @@ export const CHECK_TABLE: Readonly<Record<CheckId, CheckEntry>> = {
       '/engines/*/bosses/*/material',
       '/engines/*/bosses/*/threadDepthMm',
       '/gearboxes/*/mountBoss',
+      '/gearboxes/*/mountBoss/material',
+      '/gearboxes/*/mountBoss/threadDepthMm',
+      '/candidates/*/mounts/*/bossId',
     ],
     estimable: [],
-    raisedBy: ['/candidates/*/mounts/*/bolt'],
+    raisedBy: ['/candidates/*/mounts/*/bolt', '/candidates/*/mounts', '/candidates/*/mounts[]'],
     formula: 'thread in: 1.0 d steel, 1.5 d cast iron, 2.0 d aluminium; length − stack against full thread − 1 pitch',
     limit: 'none, trade',
   },
@@ -641,17 +662,18 @@ export const CHECK_TABLE: Readonly<Record<CheckId, CheckEntry>> = {
       '/parts/*/price',
       '/chassis/axleRatios/*/price',
       '/chassis/tyres/*/price',
+      '/candidates/*/mounts/*/price',
     ],
     estimable: [...OPEN_JOINTS, '/chassis/axleRatios[]', '/chassis/tyres[]', '/engines/*/slots[]'],
-    raisedBy: [],
+    raisedBy: MOUNT_LINES,
     formula: 'PERT mean and variance of each line, lines independent; Vose, ch. 17',
     limit: 'brief',
   },
   hours: {
     asks: 'How long will it take?',
-    required: ['/parts/*/hours'],
+    required: ['/parts/*/hours', '/candidates/*/mounts/*/hours'],
     estimable: [...OPEN_JOINTS, '/chassis/axleRatios[]', '/chassis/tyres[]', '/engines/*/slots[]'],
-    raisedBy: [],
+    raisedBy: MOUNT_LINES,
     formula: 'PERT mean and variance of each line',
     limit: 'brief',
   },

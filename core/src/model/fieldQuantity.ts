@@ -30,6 +30,7 @@ const MONEY = new Set(['takesWithIt', 'price', 'newPrice', 'rebuild', 'cost', 'c
 const HOURS = new Set(['hours', 'maxHours', 'hoursPerMm']);
 /** A place; a direction has no unit. */
 const LENGTHS = new Set(['at']);
+const FORCES = new Set(['ratingN']);
 
 const known = (name: string) => SUFFIXES.find(([suffix]) => name.endsWith(suffix) && name.length > suffix.length);
 
@@ -38,6 +39,7 @@ export function quantityOf(name: string): Quantity {
   if (MONEY.has(name)) return 'money';
   if (HOURS.has(name)) return 'hours';
   if (LENGTHS.has(name)) return 'lengthMm';
+  if (FORCES.has(name)) return 'forceN';
   return known(name)?.[1] ?? 'number';
 }
 

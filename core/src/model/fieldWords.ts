@@ -2,7 +2,7 @@ import { fieldLabelOf } from './fieldDictionary.ts';
 import type { Subject } from './subject.ts';
 
 /** Where a figure is entered. */
-type FieldScreen = 'brief' | 'survey' | 'library' | 'candidate' | 'line-up';
+type FieldScreen = 'brief' | 'survey' | 'library' | 'candidate' | 'mounts' | 'line-up';
 
 export interface FieldWords {
   readonly label: string;
@@ -160,7 +160,8 @@ export function fieldWords(pointer: string): FieldWords | undefined {
     .filter((k) => k !== '*' && k !== 'value')
     .slice(-2);
   const label = WORDS[`/${pattern}`] ?? lower(fieldLabelOf(key ?? '', parent));
-  const screen = SCREENS[root];
+  // What carries a candidate is entered beside its drawing.
+  const screen = root === 'candidates' && keys[2] === 'mounts' ? 'mounts' : SCREENS[root];
   return label === undefined || screen === undefined ? undefined : { label, screen, keys: keys.slice(0, 3) };
 }
 

@@ -23,6 +23,7 @@ const WHERE = {
   survey: 'Survey',
   library: 'Library',
   candidate: 'Candidate',
+  mounts: 'Mounts',
   'line-up': 'Line-up',
 } as const;
 const capital = (s: string) => s.charAt(0).toUpperCase() + s.slice(1);

@@ -70,7 +70,7 @@ test('sentences stand in the reader’s units, and never as tokens', () => {
 test('a remedy that is taken is written into the candidate that it was offered for', async () => {
   openJudged(tug, 'b');
   draw(<FindingsColumn title="Quillon" findings={findingsOf('b')} />);
-  fireEvent.click(screen.getByRole('button', { name: 'Bulge in the bonnet, 44 mm' }));
+  fireEvent.click(screen.getByRole('button', { name: 'Bulge in the bonnet, 39 mm' }));
   await import('./remedy.ts');
   await new Promise((resolve) => setTimeout(resolve, 0));
   const [from, to] = actions.saveCandidate.mock.calls[0] as [typeof open.candidate, typeof open.candidate];

@@ -17,10 +17,11 @@ export const mount = defineAccepted<typeof mountSchema>({
   apply: (c, { kind: _kind, ...fitted }) => withField(c, 'mounts', put(c.mounts, fitted, keyOf)),
   undo: (c, { id }, before) => withField(c, 'mounts', take(c.mounts, id, keyOf, before?.mounts)),
   words: (_subject, { name, link }) => `${link ? 'Link' : 'Mount'}: ${name}`,
-  billLine({ library, candidate }, { partId, price, hours }) {
-    // One of a kit that is on the bill already.
-    if (partId !== undefined && price === undefined && candidate.partIds.includes(partId)) return undefined;
+  billLine({ library }, { partId, price, hours }) {
     const part = library.parts.find((p) => p.id === partId);
+    const kit = part && part.class !== 'mount';
+    // One of a kit costs what the kit costs, and that is a line of its own.
+    if (kit && price === undefined) return undefined;
     const cost = price ?? part?.price;
     return {
       class: 'part',

@@ -192,10 +192,22 @@ export function modesOf({ stiffness, body: { massKg, inertiaKgM2 } }: OnMounts):
     .sort((a, b) => a.hz - b.hz);
 }
 
+/** Of the energy that a movement of the body stores in its mounts, the share of each, by its id; in the linear range. */
+export function strainShares({ hung: all }: OnMounts, q: ArrayLike<number>): Record<string, number> {
+  const energy = all.map(({ moves, own, stiffness }) => {
+    const by = movedBy(moves, q);
+    return own.reduce((sum, d, i) => sum + stiffness[i]! * (d[0] * by[0] + d[1] * by[1] + d[2] * by[2]) ** 2, 0);
+  });
+  const whole = energy.reduce((a, b) => a + b, 0);
+  return Object.fromEntries(all.map((h, i) => [h.mount.id, whole > 0 ? energy[i]! / whole : 1 / all.length]));
+}
+
 interface Softest {
   /** N·m for each radian about the axis; 0 where nothing holds it. */
   readonly stiffnessNmPerRad: number;
   readonly axis: V3;
+  /** How it moves under a couple about that axis: shift, then turn; nothing where it is not held. */
+  readonly motion: readonly number[];
 }
 
 const unit = (v: readonly number[]): V3 => {
@@ -210,13 +222,17 @@ export function softestAxis(on: OnMounts): Softest {
     return {
       stiffnessNmPerRad: 0,
       axis: free && Math.hypot(...free.turn) > 1e-6 ? unit(free.turn) : [1, 0, 0],
+      motion: [],
     };
   }
-  const gives = inverse(on.stiffness).subMatrix(3, 5, 3, 5);
+  const compliance = inverse(on.stiffness);
+  const gives = compliance.subMatrix(3, 5, 3, 5);
   const found = new EigenvalueDecomposition(gives, { assumeSymmetric: true });
   const values = found.realEigenvalues;
   const at = values.indexOf(Math.max(...values));
-  return { stiffnessNmPerRad: 1 / values[at]!, axis: unit(found.eigenvectorMatrix.getColumn(at)) };
+  const axis = unit(found.eigenvectorMatrix.getColumn(at));
+  const motion = compliance.mmul(Matrix.columnVector([0, 0, 0, ...axis])).to1DArray();
+  return { stiffnessNmPerRad: 1 / values[at]!, axis, motion };
 }
 
 /** Where a load moves it, and what each mount does then. */

@@ -21,7 +21,7 @@ import {
   type MountSchool,
   type Subject,
 } from '../../model/index.ts';
-import { scatterOf, type Evidence, type Figure } from '../../units/index.ts';
+import { madeFrom, type Evidence, type Figure } from '../../units/index.ts';
 import { gearboxPose } from '../mass/index.ts';
 import { block, bushBetween, roundBush, RUBBER_DOUBT, rubberMpa } from './rubber.ts';
 
@@ -62,22 +62,39 @@ export interface MountInUse {
   readonly axes: readonly [V3, V3, V3];
   /** Static, along its own directions, bushes of a carrier in series, N/mm. */
   readonly stiffnessNPerMm: V3;
-  /** How far the stiffness is known, as a share, and on what that rests. */
-  readonly stiffnessDoubt: number;
+  readonly doubt: StiffnessDoubt;
   readonly evidence: Evidence;
-  /** What its stiffness goes back to. */
-  readonly from: object;
   readonly freeTravelMm: number | undefined;
   readonly ratingN: Figure | undefined;
 }
 
 const SIDES = ['xNPerMm', 'yNPerMm', 'zNPerMm'] as const;
 
+/** What the doubt of a stiffness comes from, and what it does to it. */
+export interface StiffnessDoubt {
+  readonly figure: Figure;
+  readonly of: 'stiffness' | 'hardness';
+  /** How much stiffer it is at a value of the figure, about 1. */
+  readonly times: (value: number) => number;
+}
+
 interface Stiffness {
   readonly along: V3;
-  readonly doubt: number;
+  readonly doubt: StiffnessDoubt;
   readonly evidence: Evidence;
-  readonly from: object;
+}
+
+/** A stiffness by hardness: what nobody knows of the rubber, said as so many Shore A. */
+function byHardness(shoreA: Figure, share: number): StiffnessDoubt {
+  const at = shoreA.value;
+  const { youngMpa } = rubberMpa(at);
+  const times = (value: number) => rubberMpa(Math.min(95, Math.max(20, value))).youngMpa / youngMpa;
+  const perShore = (times(at + 1) - times(at - 1)) / 2;
+  return {
+    figure: madeFrom({ ...shoreA, plusMinus: share / perShore, evidence: 'estimated' }, shoreA),
+    of: 'hardness',
+    times,
+  };
 }
 
 /** Static stiffness of an element along its own directions, N/mm; undefined where nobody has told what it is made of. */
@@ -89,9 +106,12 @@ export function stiffnessOf(element: MountElement): Stiffness | undefined {
     const firmest = figures.reduce((a, b) => (b.value > a.value ? b : a));
     return {
       along: [x, y, z],
-      doubt: firmest.value > 0 ? scatterOf(firmest) / firmest.value : 0,
+      doubt: {
+        figure: madeFrom(firmest, firmest),
+        of: 'stiffness',
+        times: (value) => (firmest.value > 0 ? value / firmest.value : 1),
+      },
       evidence: firmest.evidence,
-      from: firmest,
     };
   }
   if (bush) {
@@ -105,9 +125,8 @@ export function stiffnessOf(element: MountElement): Stiffness | undefined {
     const radial = bushBetween(found, bush.innerDiameterMm.value, bush.outerDiameterMm.value, bush.bushLengthMm.value);
     return {
       along: [found.axialNPerMm, radial.nPerMm, radial.nPerMm],
-      doubt: Math.hypot(RUBBER_DOUBT, radial.doubt),
+      doubt: byHardness(bush.shoreA, Math.hypot(RUBBER_DOUBT, radial.doubt)),
       evidence: 'estimated',
-      from: bush.shoreA,
     };
   }
   if (pad) {
@@ -119,20 +138,25 @@ export function stiffnessOf(element: MountElement): Stiffness | undefined {
     });
     return {
       along: [found.shearedNPerMm, found.shearedNPerMm, found.pressedNPerMm],
-      doubt: RUBBER_DOUBT,
+      doubt: byHardness(pad.shoreA, RUBBER_DOUBT),
       evidence: 'estimated',
-      from: pad.shoreA,
     };
   }
   if (school === 'solid')
     return {
       along: [SOLID_N_PER_MM, SOLID_N_PER_MM, SOLID_N_PER_MM],
-      doubt: 0.5,
+      doubt: typicalDoubt(SOLID_N_PER_MM, 0.5, element),
       evidence: 'estimated',
-      from: element,
     };
   return undefined;
 }
+
+/** A stiffness that is typical of its kind, known by a share. */
+export const typicalDoubt = (nPerMm: number, share: number, from: object): StiffnessDoubt => ({
+  figure: madeFrom({ value: nPerMm, plusMinus: share * nPerMm, evidence: 'estimated' }, from),
+  of: 'stiffness',
+  times: (value) => value / nPerMm,
+});
 
 const CAR_AXES: readonly [V3, V3, V3] = [
   [1, 0, 0],
@@ -189,7 +213,8 @@ export function mountInUse(
   if (!element || !stiffness) throw new MissingInput(`${at}/element`);
   const pad = chassisMountsOf(subject.chassis, subject.parts).find((p) => p.id === fitted.padId);
   const bossMm = fitted.bossId === undefined ? undefined : bosses.get(fitted.bossId)?.atMm;
-  const atMm = fitted.atMm ?? pad?.atMm ?? bossMm;
+  if (fitted.padId !== undefined && !pad) throw new MissingInput('/chassis/pads');
+  const atMm = fitted.atMm ?? pad?.atMm;
   if (!atMm) throw new MissingInput(`${at}/padId`);
   let axes = CAR_AXES;
   if (fitted.link) {
@@ -213,9 +238,8 @@ export function mountInUse(
     padMm: pad?.atMm,
     axes,
     stiffnessNPerMm: [inSeries(along[0]), inSeries(along[1]), inSeries(along[2])],
-    stiffnessDoubt: stiffness.doubt,
+    doubt: stiffness.doubt,
     evidence: stiffness.evidence,
-    from: stiffness.from,
     freeTravelMm: element.freeTravelMm?.value ?? USUAL_TRAVEL_MM[element.school],
     ratingN: element.ratingN,
   };

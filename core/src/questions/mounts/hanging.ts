@@ -8,11 +8,12 @@ import {
   onMounts,
   settle,
   softestAxis,
+  strainShares,
   type FreeMotion,
   type Mode,
   type Mount,
 } from './elastic.ts';
-import { DAMPING, DYNAMIC, SOLID_N_PER_MM, type MountInUse } from './fittedMounts.ts';
+import { DAMPING, DYNAMIC, SOLID_N_PER_MM, typicalDoubt, type MountInUse } from './fittedMounts.ts';
 import { LOAD_CASES, loadOf } from './loads.ts';
 import type { CaseMotion } from './movement.ts';
 import type { Powertrain } from './powertrain.ts';
@@ -28,6 +29,13 @@ export interface MountAtCase {
 
 export interface CaseResult extends CaseMotion {
   readonly mounts: Readonly<Record<string, MountAtCase>>;
+  /** Which mounts decide how far it moves, by id: their shares of the energy, 0 to 1. */
+  readonly decidedBy: Shares;
+}
+type Shares = Readonly<Record<string, number>>;
+
+export interface HangingMode extends Mode {
+  readonly decidedBy: Shares;
 }
 
 /** A powertrain that hangs: every load case, its six motions, what gives most. */
@@ -39,9 +47,9 @@ export interface Hanging {
   readonly sagMm: number;
   /** Of the weight, by mount; down is positive. */
   readonly weightShare: Readonly<Record<string, number>>;
-  readonly softest: { readonly stiffnessNmPerRad: number; readonly axis: V3 };
+  readonly softest: { readonly stiffnessNmPerRad: number; readonly axis: V3; readonly decidedBy: Shares };
   /** Shaken, not leaned on; empty where its inertia is not known. */
-  readonly modes: readonly Mode[];
+  readonly modes: readonly HangingMode[];
   /** Share of critical damping, by the stiffness of the mounts. */
   readonly damping: number;
 }
@@ -61,6 +69,8 @@ const elastic = (m: MountInUse, times = 1): Mount => ({
   axes: m.axes,
   freeTravelMm: m.freeTravelMm,
 });
+
+const less = (a: V3, b: V3, times: number): V3 => [(a[0] - b[0]) * times, (a[1] - b[1]) * times, (a[2] - b[2]) * times];
 
 const stiffest = (m: MountInUse) => Math.max(...m.stiffnessNPerMm);
 
@@ -83,16 +93,13 @@ export function hang(
       const { forceN, coupleNm } = loadOf(which, body.massKg, drive ?? none);
       const found = settle(on, forceN, coupleNm);
       rest ??= found;
-      const from = rest;
-      const less = (a: V3, b: V3, times: number): V3 => [
-        (a[0] - b[0]) * times,
-        (a[1] - b[1]) * times,
-        (a[2] - b[2]) * times,
-      ];
+      const shiftMm = less(found.comDisplacementMm, rest.comDisplacementMm, 1);
+      const turnRad = less(found.rotationMrad, rest.rotationMrad, 0.001);
       return {
         case: which,
-        shiftMm: less(found.comDisplacementMm, from.comDisplacementMm, 1),
-        turnRad: less(found.rotationMrad, from.rotationMrad, 0.001),
+        shiftMm,
+        turnRad,
+        decidedBy: strainShares(on, [...shiftMm.map((mm) => mm / 1000), ...turnRad]),
         mounts: Object.fromEntries(
           mounts.map(({ fitted: { id } }) => {
             const force = found.mountForceOnPowertrainN[id]!;
@@ -103,21 +110,25 @@ export function hang(
     },
   );
   const weight = body.massKg * GRAVITY;
+  const softest = softestAxis(on);
+  const shaken = body.inertiaKgM2
+    ? onMounts(
+        body,
+        mounts.map((m) => elastic(m, DYNAMIC[m.school])),
+      )
+    : undefined;
   const total = mounts.reduce((sum, m) => sum + stiffest(m), 0);
   return {
     held: true,
     cases,
     sagMm: -rest!.comDisplacementMm[2],
     weightShare: Object.fromEntries(mounts.map(({ fitted: { id } }) => [id, cases[0]!.mounts[id]!.forceN[2] / weight])),
-    softest: softestAxis(on),
-    modes: body.inertiaKgM2
-      ? modesOf(
-          onMounts(
-            body,
-            mounts.map((m) => elastic(m, DYNAMIC[m.school])),
-          ),
-        )
-      : [],
+    softest: {
+      stiffnessNmPerRad: softest.stiffnessNmPerRad,
+      axis: softest.axis,
+      decidedBy: strainShares(on, softest.motion),
+    },
+    modes: shaken ? modesOf(shaken).map((m) => ({ ...m, decidedBy: strainShares(shaken, m.shape) })) : [],
     damping: mounts.reduce((sum, m) => sum + (DAMPING[m.school] * stiffest(m)) / total, 0),
   };
 }
@@ -145,10 +156,15 @@ export function asType(mount: MountInUse, school: MountSchool): MountInUse {
     ...mount,
     school,
     stiffnessNPerMm: [scale(x), scale(y), scale(z)],
-    stiffnessDoubt: school === 'solid' ? 0.5 : 0.3,
+    doubt: typicalDoubt(scale(stiffest(mount)), school === 'solid' ? 0.5 : 0.3, mount.doubt.figure),
     evidence: 'estimated',
     freeTravelMm: school === 'solid' ? undefined : school === 'polyurethane' ? 3 : 8,
   };
 }
 /** Of an ordinary rubber mount under a four-cylinder engine, N/mm. */
 const ORDINARY_N_PER_MM = 250;
+
+/** The greatest load of a mount over all cases. */
+export function worstOf(id: string, cases: readonly CaseResult[]) {
+  return cases.reduce((a, b) => (b.mounts[id]!.sizeN > a.mounts[id]!.sizeN ? b : a));
+}

@@ -1,6 +1,6 @@
 import { poseOf, turn, type V3 } from '../../geometry/index.ts';
 import { MissingInput, type Subject } from '../../model/index.ts';
-import { GRAVITY, madeFrom, ORIGIN, propagate, type Derived, type Figure } from '../../units/index.ts';
+import { exactly, GRAVITY, madeFrom, ORIGIN, propagate, type Derived } from '../../units/index.ts';
 import type { GearingFigures } from '../gearing/index.ts';
 
 /** What a powertrain is put through: each a force and a couple at its centre of mass. */
@@ -27,6 +27,8 @@ export interface DriveReaction {
   /** Along which the reaction turns it, driving forward; a unit vector. */
   readonly about: V3;
   readonly setBy: 'engine' | 'tyres';
+  /** The record of the library that it goes back to. */
+  readonly from: object;
 }
 
 /**
@@ -55,10 +57,10 @@ export function driveReaction(
           { value: peakTorqueNm.value, plusMinus: peakTorqueNm.plusMinus, evidence: peakTorqueNm.evidence },
           curve[ORIGIN],
         ),
-        ...(stall ? { 'stall torque ratio': stall } : {}),
-      } as Record<string, Figure>,
+        'stall torque ratio': stall ?? exactly(1),
+      },
       (v) => {
-        const engineNm = v['peak torque']! * ratio * (v['stall torque ratio'] ?? 1) * low * (inside ?? 1);
+        const engineNm = v['peak torque'] * ratio * v['stall torque ratio'] * low * (inside ?? 1);
         return tyresNm === undefined ? engineNm : Math.min(engineNm, tyresNm);
       },
     );
@@ -69,6 +71,7 @@ export function driveReaction(
     // Where nobody has entered it, reverse is geared as first is.
     reverse: by(gearbox.reverseRatio ?? first),
     about: inside === undefined ? turn(poseOf(candidate.placement).turned, [1, 0, 0]) : [0, -1, 0],
+    from: curve[ORIGIN],
     setBy: tyresNm !== undefined && tyresNm < engineNm ? 'tyres' : 'engine',
   };
 }
@@ -101,3 +104,18 @@ export function loadOf(
       return { forceN: [0, 0, -BUMP_G * weight], coupleNm: none };
   }
 }
+
+/** A load case as it stands in sentences. */
+export const caseWords = (which: LoadCase): string =>
+  which === 'bump'
+    ? 'a 3 g bump'
+    : which === 'braking'
+      ? 'braking at 1 g'
+      : which === 'rest'
+        ? 'rest'
+        : which.startsWith('cornering')
+          ? `${which} at 1 g`
+          : which;
+
+/** Whether the drive is what loads it, rather than its mass. */
+export const isDriven = (which: LoadCase): boolean => which === 'first gear' || which === 'reverse';

@@ -1,6 +1,6 @@
 import { convexOf, poseOf, type V3 } from '../../geometry/index.ts';
 import { MissingInput, ofEngine, ofGearbox, type Part, type Solid, type Subject } from '../../model/index.ts';
-import { scatterOf, type Figure } from '../../units/index.ts';
+import { madeFrom, scatterOf, type Figure } from '../../units/index.ts';
 import { massPlaces, OIL_KG_PER_L, typicalOil, typicalPart, type MassFigures } from '../mass/index.ts';
 import { rigidBody, type BodyLump, type RigidBody } from './rigidBody.ts';
 
@@ -55,7 +55,8 @@ export function powertrainOf(subject: Subject, mass: MassFigures): Powertrain {
   const [engineAt, boxAt] = [places.engine!, places.gearbox!];
   const { turned: turn } = poseOf(candidate.placement);
   const oil = gearbox.oilL ?? typicalOil(gearbox);
-  const engineBox = boxOf([...engine.solids, ...dressing.flatMap((d) => d.solids)]);
+  const engineBox =
+    engine.solids.length > 0 ? boxOf([...engine.solids, ...dressing.flatMap((d) => d.solids)]) : undefined;
   const gearboxBox = boxOf(gearbox.solids);
   const lumps: (Omit<BodyLump, 'boxSizeMm'> & { name: string; box: V3 | undefined; doubtKg: number })[] = [
     {
@@ -94,11 +95,14 @@ export function powertrainOf(subject: Subject, mass: MassFigures): Powertrain {
   const body = rigidBody(lumps.map(({ box, ...l }) => ({ ...l, boxSizeMm: box ?? UNDRAWN_MM })));
   return {
     body: undrawn.length > 0 ? { massKg: body.massKg, comMm: body.comMm } : body,
-    massKg: {
-      value: body.massKg,
-      plusMinus: Math.hypot(...lumps.map((l) => l.doubtKg)),
-      evidence: bridge.evidence,
-    },
+    massKg: madeFrom(
+      {
+        value: body.massKg,
+        plusMinus: Math.hypot(...lumps.map((l) => l.doubtKg)),
+        evidence: bridge.evidence,
+      },
+      bridge.quoted,
+    ),
     lumps: lumps.map(({ name, massKg, comMm }) => ({ name, massKg, comMm })),
     undrawn,
   };

@@ -79,6 +79,7 @@ export function candidateFrom(
           placement: model.placement,
           ...(model.unplaced ? { unplaced: true as const } : {}),
           mountSchool: model.mountSchool,
+          ...(model.mounts ? { mounts: model.mounts } : {}),
           ...(model.springs ? { springs: model.springs } : {}),
           ...(model.obstacleChanges ? { obstacleChanges: model.obstacleChanges } : {}),
           ...(model.shields ? { shields: model.shields } : {}),

@@ -25,7 +25,9 @@ describe('a powertrain in the hand', () => {
   test.each(['A', 'B', 'C', 'D'])('%s stands where it was saved, with the gaps that the judgement has', (letter) => {
     const live = of(letter);
     const { candidate } = live.subject;
-    const judged = assess(tug, candidate, library).figures!.fit!.pairs;
+    const { fit, mounts } = assess(tug, candidate, library).figures!;
+    const judged = fit!.pairs;
+    live.movesAs(mounts!.movement);
     expect(live.now().placement).toEqual(candidate.placement);
     for (const gap of live.now().gaps) {
       const same = judged.filter((p) => p.obstacle.id === gap.obstacle.id);

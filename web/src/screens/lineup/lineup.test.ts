@@ -79,6 +79,7 @@ test('the rows are every check of any candidate, once, in working order', () => 
     'Gates',
     'Engine',
     'Fit',
+    'Mounts',
     'Driving',
     'Weight',
     'Ride, brakes, tyres',

@@ -94,7 +94,10 @@ export const ROW_FORMS: Readonly<
         ['ratings', 'clutch', 'converter', 'donorKerbKg', 'efficiencyDirect', 'efficiencyOther', 'weakParts'],
       ],
       ['Mass and price', ['massKg', 'comMm', 'oilL', 'price', 'newPrice', 'retired']],
-      ['Outside', ['solids', 'lengthMm', 'shifterMm', 'shiftedBy', 'outputMm', 'mountMm', 'halfShaftsMm', 'ports']],
+      [
+        'Outside',
+        ['solids', 'lengthMm', 'shifterMm', 'shiftedBy', 'outputMm', 'mountMm', 'mountBoss', 'halfShaftsMm', 'ports'],
+      ],
     ],
   },
   parts: {
@@ -119,6 +122,7 @@ export const ROW_FORMS: Readonly<
           'radiator',
           'cooling',
           'brakes',
+          'mount',
           'brakesForKw',
           'antiRoll',
           'injectors',

@@ -1,0 +1,285 @@
+import { findingOf, makeCheck, unanswered, type Chassis, type Check, type Subject } from '../../model/index.ts';
+import {
+  capital,
+  exactly,
+  madeFrom,
+  ORIGIN,
+  propagate,
+  say,
+  scatterOf,
+  type Derived,
+  type Figure,
+} from '../../units/index.ts';
+import type { V3 } from '../../geometry/index.ts';
+import { firingHz, transmissibility, type Mode } from './elastic.ts';
+import type { MountInUse } from './fittedMounts.ts';
+import { worstOf, type CaseResult, type Hanging } from './hanging.ts';
+import { caseWords, isDriven, type DriveReaction } from './loads.ts';
+import type { Isolation } from './mountsFigures.ts';
+import type { Powertrain } from './powertrain.ts';
+
+const GROUP = 'Mounts';
+/** A link may be asked for so much of the weight, as a share. */
+const LINK_WEIGHT = 0.05;
+
+export const HELD = {
+  id: 'mounts-held',
+  step: 'mounts',
+  group: GROUP,
+  title: 'Softest turn',
+  quantity: 'rollNmPerDeg',
+} as const;
+const LOAD = {
+  id: 'mounts-load',
+  step: 'mounts',
+  group: GROUP,
+  title: 'Greatest load of its rating',
+  quantity: 'percent',
+  limitKind: 'at most',
+  limit: 100,
+  span: 100,
+} as const;
+const MOVES = {
+  id: 'mounts-moves',
+  step: 'mounts',
+  group: GROUP,
+  title: 'Centre of mass moves',
+  quantity: 'lengthMm',
+  limitKind: 'info',
+  digits: 1,
+} as const;
+export const IDLE = {
+  id: 'mounts-idle',
+  step: 'mounts',
+  group: GROUP,
+  title: 'Vibration passed at idle',
+  quantity: 'percent',
+  limitKind: 'at most',
+  limit: 100,
+  span: 150,
+} as const;
+export const CRUISE = { ...IDLE, id: 'mounts-cruise', title: 'Vibration passed at cruise' } as const;
+
+/** The other rows where they can't be told: without the reason that stands at the first. */
+export function openRows({ brief }: Subject, because: string): Check[] {
+  return [LOAD, MOVES, IDLE, ...(brief.cruise ? [CRUISE] : [])].map((row) =>
+    makeCheck({ ...row, figure: undefined, state: 'unknown', because }),
+  );
+}
+
+export type InCar = Subject & { readonly chassis: Chassis };
+
+/** What the answers rest on, each with its own doubt; in the linear range a movement goes with load over stiffness. */
+export interface Doubts {
+  /** Of each mount, by its id: the figure that its stiffness is known by, what that is called, and what it does. */
+  readonly mounts: Readonly<Record<string, Figure>>;
+  readonly names: Readonly<Record<string, string>>;
+  readonly times: Readonly<Record<string, (value: number) => number>>;
+  readonly mass: Figure;
+  readonly drive: Figure;
+}
+/** Beside the mounts, which go by their ids. */
+const LOAD_KEY = ' load';
+const MASS = 'mass of engine and gearbox';
+const DRIVE = 'drive torque';
+
+export function doubtsOf(
+  mounts: readonly MountInUse[],
+  powertrain: Powertrain,
+  drive: DriveReaction | undefined,
+): Doubts {
+  const about = (f: Figure | Derived): Figure => ({
+    value: 1,
+    plusMinus: f.value > 0 ? scatterOf(f) / f.value : 0,
+    evidence: f.evidence,
+  });
+  return {
+    mounts: Object.fromEntries(mounts.map((m) => [m.fitted.id, m.doubt.figure])),
+    names: Object.fromEntries(mounts.map((m) => [m.fitted.id, `${m.doubt.of} of the ${m.fitted.name}`])),
+    times: Object.fromEntries(mounts.map((m) => [m.fitted.id, m.doubt.times])),
+    mass: madeFrom(about(powertrain.massKg), powertrain.massKg[ORIGIN] ?? powertrain.massKg),
+    drive: drive ? madeFrom(about(drive.forward), drive.from) : exactly(1),
+  };
+}
+
+/** How much stiffer or softer all of them are together, each by its share of the work: to first order. */
+function together(
+  { times }: Doubts,
+  values: Readonly<Record<string, number>>,
+  decidedBy: Readonly<Record<string, number>>,
+): number {
+  let sum = 0;
+  for (const id in decidedBy) sum += decidedBy[id]! * times[id]!(values[id]!);
+  return Math.max(0.05, sum);
+}
+
+export function held({ candidate }: InCar, hangs: Hanging, mounts: readonly MountInUse[], doubts: Doubts) {
+  const perDeg = (hangs.softest.stiffnessNmPerRad * Math.PI) / 180;
+  const figure = propagate(
+    doubts.mounts,
+    (v) => perDeg * together(doubts, v, hangs.softest.decidedBy),
+    (id) => doubts.names[id]!,
+  );
+  const leaning = mounts.filter((m) => m.fitted.link && Math.abs(hangs.weightShare[m.fitted.id]!) > LINK_WEIGHT);
+  const [axis] = axisWords(hangs.softest.axis);
+  const check = makeCheck({
+    ...HELD,
+    figure,
+    limitKind: 'info',
+    state: leaning.length > 0 ? 'blocked' : 'clear',
+    because: `It gives most in ${axis}: ${sizeOf(perDeg)}. It sinks ${say(hangs.sagMm, 'lengthMm', { digits: 1 })} under its own weight.`,
+  });
+  const title =
+    leaning.length > 0
+      ? `${capital(leaning.map((m) => m.fitted.name).join(', '))} would carry ${say(100 * Math.abs(hangs.weightShare[leaning[0]!.fitted.id]!), 'percent', { digits: 0 })} of the weight: a link may carry ${say(100 * LINK_WEIGHT, 'percent', { digits: 0 })}`
+      : `${mounts.length === 1 ? 'One mount holds' : `${mounts.length} mounts hold`} it; it gives most in ${axis}`;
+  return {
+    check,
+    found: [
+      findingOf(check, title, {
+        about: [candidate.id],
+        ...(leaning.length > 0
+          ? { because: 'A link or torque bar limits a turn; weight wears it out. The mounts have to carry it.' }
+          : {}),
+      }),
+    ],
+  };
+}
+const sizeOf = (nmPerDeg: number) => say(nmPerDeg, 'rollNmPerDeg');
+
+/** The turn that an axis stands for, by the axis of the car that it lies nearest to. */
+function axisWords(axis: V3): ['roll' | 'pitch' | 'yaw'] {
+  const size = axis.map(Math.abs);
+  return [(['roll', 'pitch', 'yaw'] as const)[size.indexOf(Math.max(...size))]!];
+}
+
+export function loaded(
+  { candidate }: InCar,
+  hangs: Hanging,
+  mounts: readonly MountInUse[],
+  doubts: Doubts,
+  missingDrive: readonly string[],
+) {
+  const index = (m: MountInUse) => (candidate.mounts ?? []).indexOf(m.fitted);
+  const rated = mounts.flatMap((m) => {
+    const worst = worstOf(m.fitted.id, hangs.cases);
+    return m.ratingN ? [{ m, worst, loadN: worst.mounts[m.fitted.id]!.sizeN, ratingN: m.ratingN }] : [];
+  });
+  const unrated = mounts.filter((m) => !m.ratingN);
+  const missing = [
+    ...unrated.map((m) => `/candidates/${candidate.id}/mounts/${index(m)}/element/ratingN`),
+    ...missingDrive,
+  ];
+  const top =
+    rated.length > 0
+      ? rated.reduce((a, b) => (b.loadN / b.ratingN.value > a.loadN / a.ratingN.value ? b : a))
+      : undefined;
+  const figure =
+    top &&
+    propagate(
+      { load: isDriven(top.worst.case) ? doubts.drive : doubts.mass, rating: top.ratingN },
+      (v) => (100 * top.loadN * v.load) / v.rating,
+      (key) => (key === 'load' ? (isDriven(top.worst.case) ? DRIVE : MASS) : `rating of the ${top.m.fitted.name}`),
+    );
+  const over = figure !== undefined && figure.value > 100;
+  const because = top
+    ? `${capital(top.m.fitted.name)}: ${say(top.loadN, 'forceN')} in ${caseWords(top.worst.case)}, rated ${say(top.ratingN.value, 'forceN')}.${unrated.length > 0 ? ` Without a rating: ${unrated.map((m) => m.fitted.name).join(', ')}.` : ''}`
+    : 'Nobody has entered what its mounts are rated for.';
+  const check = makeCheck({
+    ...LOAD,
+    figure,
+    ...(missing.length > 0 && !over ? { state: 'unknown' as const } : {}),
+    because,
+  });
+  const title =
+    check.state === 'unknown'
+      ? 'Whether its mounts stand the load is not known'
+      : check.state === 'blocked'
+        ? `The ${top!.m.fitted.name} takes ${say(top!.loadN, 'forceN')} in ${caseWords(top!.worst.case)}, more than its ${say(top!.ratingN.value, 'forceN')}`
+        : check.state === 'tight'
+          ? `The ${top!.m.fitted.name} stands its load by less than the doubt`
+          : 'Every mount stands its greatest load';
+  return {
+    check,
+    found: [
+      findingOf(check, title, {
+        about: [top?.m.fitted.id ?? candidate.id],
+        missing: check.state === 'unknown' ? missing : [],
+      }),
+    ],
+  };
+}
+
+export function moving(hangs: Hanging, doubts: Doubts) {
+  const cases = hangs.cases.slice(1);
+  const size = (c: CaseResult) => Math.hypot(...c.shiftMm);
+  const worst = cases.reduce((a, b) => (size(b) > size(a) ? b : a));
+  const turnDeg = (c: CaseResult) => (Math.hypot(...c.turnRad) * 180) / Math.PI;
+  const turns = cases.reduce((a, b) => (turnDeg(b) > turnDeg(a) ? b : a));
+  const load = isDriven(worst.case) ? doubts.drive : doubts.mass;
+  const figure = propagate(
+    { ...doubts.mounts, [LOAD_KEY]: load },
+    (v) => (size(worst) * v[LOAD_KEY]) / together(doubts, v, worst.decidedBy),
+    (key) => (key === LOAD_KEY ? (isDriven(worst.case) ? DRIVE : MASS) : doubts.names[key]!),
+  );
+  return {
+    check: makeCheck({
+      ...MOVES,
+      figure,
+      because: `Farthest in ${caseWords(worst.case)}; it turns most in ${caseWords(turns.case)}, ${say(turnDeg(turns), 'angleDeg', { digits: 1 })}.`,
+    }),
+    found: [],
+  };
+}
+
+export function isolation(
+  hangs: Hanging,
+  doubts: Doubts,
+  rpm: Figure | Derived | undefined,
+  cylinders: number | undefined,
+): Isolation | undefined {
+  if (!rpm || cylinders === undefined) return undefined;
+  const hz = firingHz(rpm.value, cylinders, 4);
+  const shaken = hangs.modes.filter((m) => (m.motion === 'up and down' || m.motion === 'roll') && m.hz > 0);
+  if (shaken.length === 0) return undefined;
+  const passes = (m: Mode) => transmissibility(hz, m.hz, hangs.damping);
+  const worst = shaken.reduce((a, b) => (passes(b) > passes(a) ? b : a));
+  const passesPct = propagate(
+    { ...doubts.mounts, [LOAD_KEY]: doubts.mass },
+    (v) =>
+      100 *
+      transmissibility(hz, worst.hz * Math.sqrt(together(doubts, v, worst.decidedBy) / v[LOAD_KEY]), hangs.damping),
+    (key) => (key === LOAD_KEY ? MASS : doubts.names[key]!),
+  );
+  return { rpm: rpm.value, firingHz: hz, passesPct, by: worst.motion, modeHz: worst.hz };
+}
+
+export function shaken(
+  row: typeof IDLE | typeof CRUISE,
+  found: Isolation | undefined,
+  when: 'idle' | 'cruise',
+  missing: readonly string[],
+) {
+  if (!found) {
+    const because = 'Needs the shape of engine and gearbox, its cylinders and the speed of the engine.';
+    const open = unanswered(
+      { ...row, because },
+      `Whether its mounts keep the shake of ${when} from the car is not known`,
+      missing,
+    );
+    return { check: open.check, found: [open.finding] };
+  }
+  const { passesPct } = found;
+  const check = makeCheck({
+    ...row,
+    figure: passesPct,
+    // A shake is lived with: it never keeps a car from running.
+    state: passesPct.value + passesPct.plusMinus > 100 ? 'tight' : 'clear',
+    because: `It fires ${say(found.firingHz, 'frequencyHz')} at ${say(found.rpm, 'rpm')}; its own ${found.by} is at ${say(found.modeHz, 'frequencyHz')}. Below ${say(found.firingHz / Math.SQRT2, 'frequencyHz')} the mounts keep back more than they pass.`,
+  });
+  const title =
+    passesPct.value > 100
+      ? `At ${when} the mounts pass on more than they keep back: ${say(passesPct.value, 'percent')}`
+      : `At ${when} ${say(passesPct.value, 'percent')} of the shake comes through`;
+  return { check, found: [findingOf(check, title)] };
+}

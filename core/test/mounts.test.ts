@@ -1,0 +1,241 @@
+/** Mounts of whole candidates: what holds, what rocks, what a link may do, what bolts do, what each gap is asked. */
+import * as fc from 'fast-check';
+import { assess, type Candidate, type FittedMount, type Library } from '../src/index.ts';
+import { candidate, finding, judged, library, racer, tug, withEngine, words } from './demo.ts';
+
+const mountsOf = (letter: string, build = tug): readonly FittedMount[] => candidate(letter, build).mounts!;
+const check = (a: ReturnType<typeof judged>, id: string) => a.checks.find((c) => c.id === id)!;
+
+describe('trap 19: a two-mount layout that rocks', () => {
+  test('it is blocked, with the line that it turns about, though nobody knows what it weighs', () => {
+    const b = judged('B', {}, racer);
+    const f = finding(b, 'mounts-held');
+    expect(f.state).toBe('blocked');
+    expect(f.title).toContain('Rocks about the line through right top mount and left mount');
+    expect(b.figures.mounts.rocks!.axis[1] ** 2).toBeGreaterThan(0.95);
+    // Of the line, as far as its two mounts are concerned: both lie on it.
+    for (const m of b.figures.mounts.mounts) {
+      const { atMm, axis } = b.figures.mounts.rocks!;
+      const d = m.atMm.map((v, i) => v - atMm[i]!);
+      const along = d.reduce((s, v, i) => s + v * axis[i]!, 0);
+      expect(Math.hypot(...d) ** 2 - along ** 2).toBeLessThan(1);
+    }
+  });
+  test('it offers a third mount, and with that it holds', () => {
+    const [remedy] = finding(judged('B', {}, racer), 'mounts-held').remedies;
+    expect(remedy!.accept!.kind).toBe('mount');
+    const { kind: _kind, ...third } = remedy!.accept as FittedMount & { kind: 'mount' };
+    const then = judged('B', { mounts: [...mountsOf('B', racer), third] }, racer);
+    expect(finding(then, 'mounts-held').state).not.toBe('blocked');
+  });
+});
+
+/** The racer with an engine whose mass is told: dressed, in place of the advert’s that says not how. */
+const weighed: Library = withEngine('tansy-14s', (e) => ({
+  ...e,
+  massRecords: e.massRecords.map((r) => ({ ...r, basis: 'dressed' as const })),
+}));
+
+describe('a link', () => {
+  const whole = (mounts: FittedMount[], change: Partial<Candidate> = {}) =>
+    judged('A', { mounts, ...change }, racer, weighed);
+  const [top, left, link] = mountsOf('A', racer) as [FittedMount, FittedMount, FittedMount];
+  test('holds two mounts that would rock, where they carry the weight', () => {
+    const held = whole([top, left, link]);
+    // The centre of mass put under the line of both mounts: nothing leans on the link.
+    const { comMm } = held.figures.mounts;
+    const over = [top, left].map((m, i) => ({
+      ...m,
+      atMm: [comMm![0], i === 0 ? -425 : 320, comMm![2] + 20] as [number, number, number],
+    }));
+    const a = whole([...over, link]);
+    const f = finding(a, 'mounts-held');
+    expect(f.state).toBe('clear');
+    expect(Math.abs(a.figures.mounts.mounts[2]!.weightShare!)).toBeLessThan(0.05);
+  });
+  test('that is leaned on by more than a twentieth of the weight is blocked, and says by how much', () => {
+    const { comMm } = whole([top, left, link]).figures.mounts;
+    const beside = [top, left].map((m, i) => ({
+      ...m,
+      atMm: [comMm![0] + 260, i === 0 ? -425 : 320, comMm![2] + 20] as [number, number, number],
+    }));
+    const f = finding(whole([...beside, link]), 'mounts-held');
+    expect(f.state).toBe('blocked');
+    expect(words(f.title)).toMatch(/Lower link would carry \d+ % of the weight/);
+  });
+  test('along the line of two mounts restrains nothing', () => {
+    const across = { ...link, bossId: 't14-bl1', padId: 'pad-right' };
+    expect(finding(whole([top, left, across]), 'mounts-held').state).toBe('blocked');
+  });
+});
+
+describe('trap 23: a bolt that bottoms in aluminium', () => {
+  test('it is found, with the length to buy', () => {
+    const f = finding(judged('E'), 'mounts-bolt-left');
+    expect(f.state).toBe('blocked');
+    expect(words(f.title)).toContain('M10 × 45 bottoms in its hole by 4.5 mm');
+    expect(f.because).toContain('Buy 35 mm');
+  });
+  test('that one holds and does not bottom; a shorter one holds by too little', () => {
+    const bolted = (lengthMm: number) =>
+      judged('E', { mounts: mountsOf('E').map((m) => ({ ...m, bolt: { lengthMm, stackMm: 14 } })) });
+    expect(finding(bolted(35), 'mounts-bolt-left').state).toBe('clear');
+    const short = finding(bolted(30), 'mounts-bolt-left');
+    expect(short.state).toBe('blocked');
+    expect(words(short.title)).toContain('holds by 16.0 mm of thread, 20.0 mm needed in aluminium');
+  });
+  test('without the depth of its hole nobody knows whether it bottoms', () => {
+    const lib = withEngine('dotterel-triple', (e) => ({
+      ...e,
+      bosses: e.bosses.map(({ threadDepthMm: _depth, ...b }) => b),
+    }));
+    expect(finding(judged('E', {}, tug, lib), 'mounts-bolt-left').state).toBe('unknown');
+  });
+});
+
+test('solid mounts free the tightest gap of polyurethane ones, and let more of the shake through', () => {
+  const solid = mountsOf('C').map((m) => ({
+    ...m,
+    element: { school: 'solid' as const, ratingN: m.element!.ratingN! },
+  }));
+  const [poly, hard] = [judged('C'), judged('C', { mounts: solid })];
+  expect(hard.figures.fit.smallest!.marginMm).toBeGreaterThan(poly.figures.fit.smallest!.marginMm);
+  expect(check(hard, 'mounts-idle').value!).toBeGreaterThan(check(poly, 'mounts-idle').value!);
+  expect(check(hard, 'mounts-moves').value!).toBeLessThan(check(poly, 'mounts-moves').value!);
+});
+
+test('each gap counts what its own place moves, and says in which load', () => {
+  const { pairs } = judged('C').figures.fit;
+  expect(new Set(pairs.map((p) => p.needed.movementMm.toFixed(3))).size).toBeGreaterThan(pairs.length / 2);
+  expect(finding(judged('A'), 'fit-crossmember').because).toMatch(/movement on polyurethane \(.+\)/);
+});
+
+test('every load case is in balance: forces within 0.1 N, couples within 0.1 N·m', () => {
+  for (const letter of ['A', 'B', 'C', 'D', 'E']) {
+    const { cases, mounts, comMm, massKg, drive } = judged(letter).figures.mounts;
+    for (const c of cases) {
+      const weight = massKg! * 9.80665;
+      const force = [
+        c.case === 'braking' ? weight : 0,
+        c.case === 'cornering left' ? -weight : c.case === 'cornering right' ? weight : 0,
+        c.case === 'bump' ? -3 * weight : -weight,
+      ];
+      const couple = drive!.about.map((x) => (c.case === 'first gear' ? x * drive!.forwardNm : 0));
+      for (const m of mounts) {
+        const f = c.mounts[m.id]!.forceN;
+        const arm = m.atMm.map((v, i) => (v - comMm![i]!) / 1000);
+        f.forEach((v, i) => (force[i]! += v));
+        couple[0]! += arm[1]! * f[2] - arm[2]! * f[1];
+        couple[1]! += arm[2]! * f[0] - arm[0]! * f[2];
+        couple[2]! += arm[0]! * f[1] - arm[1]! * f[0];
+      }
+      expect(Math.hypot(...force)).toBeLessThan(0.1);
+      if (c.case !== 'reverse') expect(Math.hypot(...couple)).toBeLessThan(0.1);
+    }
+  }
+});
+
+test('mirrored, the answers are mirrored', () => {
+  // The V6 is even from side to side but for where its pieces lie: both corners are compared with each other.
+  const { cases, mounts } = judged('C').figures.mounts;
+  const left = cases.find((c) => c.case === 'cornering left')!;
+  const right = cases.find((c) => c.case === 'cornering right')!;
+  expect(left.shiftMm[1]).toBeCloseTo(-right.shiftMm[1], 6);
+  expect(left.turnRad[0]).toBeCloseTo(-right.turnRad[0], 9);
+  expect(mounts).toHaveLength(3);
+});
+
+test('a mount that nobody rated leaves its load unknown, and says which', () => {
+  const mounts = mountsOf('C').map((m) => {
+    const { ratingN: _rating, ...element } = m.element!;
+    return m.id === 'tail' ? { ...m, element } : m;
+  });
+  const f = finding(judged('C', { mounts }), 'mounts-load');
+  expect(f.state).toBe('unknown');
+  expect(f.missing).toEqual(['/candidates/c/mounts/2/element/ratingN']);
+});
+
+test('with no mount told the step is unknown, and asks for them', () => {
+  const f = finding(judged('C', { mounts: [] }), 'mounts-held');
+  expect(f).toMatchObject({ state: 'unknown', missing: ['/candidates/c/mounts'] });
+});
+
+test('a pad out of plane pulls at a solid mount by stiffness times what it is out, and not at a soft one', () => {
+  const chassis = {
+    ...tug.chassis!,
+    pads: tug.chassis!.pads.map((p) => ({ ...p, outOfPlaneMm: { value: 0.4, evidence: 'measured' as const } })),
+  };
+  const d = judged('D', {}, { ...tug, chassis });
+  const hard = finding(d, 'mounts-preload-left');
+  expect(hard.figure).toBeCloseTo(0.4 * 20_000, 6);
+  expect(hard.state).toBe('tight');
+  expect(finding(d, 'mounts-preload-tail').state).toBe('clear');
+});
+
+test('stiffer mounts never move it farther, whichever is made stiffer', () => {
+  fc.assert(
+    fc.property(fc.constantFrom('left', 'right', 'tail'), fc.double({ min: 1, max: 5, noNaN: true }), (id, times) => {
+      const stiffer = mountsOf('C').map((m) => {
+        const { block: _block, stiffness, ...element } = m.element!;
+        const base = stiffness ?? {
+          xNPerMm: { value: 200, evidence: 'measured' as const },
+          yNPerMm: { value: 200, evidence: 'measured' as const },
+          zNPerMm: { value: 600, evidence: 'measured' as const },
+        };
+        const by = m.id === id ? times : 1;
+        const scaled = (f: { value: number }) => ({ value: f.value * by, evidence: 'measured' as const });
+        return {
+          ...m,
+          element: {
+            ...element,
+            freeTravelMm: { value: 1000, evidence: 'measured' as const },
+            stiffness: {
+              xNPerMm: scaled(base.xNPerMm),
+              yNPerMm: scaled(base.yNPerMm),
+              zNPerMm: scaled(base.zNPerMm),
+            },
+          },
+        };
+      });
+      const a = judged('C', { mounts: stiffer }).figures.mounts;
+      const same = judged('C', {
+        mounts: stiffer.map((m) =>
+          m.id === id
+            ? {
+                ...m,
+                element: {
+                  ...m.element,
+                  stiffness: {
+                    xNPerMm: { ...m.element.stiffness.xNPerMm, value: m.element.stiffness.xNPerMm.value / times },
+                    yNPerMm: { ...m.element.stiffness.yNPerMm, value: m.element.stiffness.yNPerMm.value / times },
+                    zNPerMm: { ...m.element.stiffness.zNPerMm, value: m.element.stiffness.zNPerMm.value / times },
+                  },
+                },
+              }
+            : m,
+        ),
+      }).figures.mounts;
+      // The work of the weight over its sag: f·K⁻¹·f.
+      expect(a.sagMm!).toBeLessThanOrEqual(same.sagMm! + 1e-9);
+      expect(a.softest!.stiffnessNmPerRad).toBeGreaterThanOrEqual(same.softest!.stiffnessNmPerRad - 1e-6);
+    }),
+    { numRuns: 12 },
+  );
+});
+
+test('what stays as it was found hangs as it hung', () => {
+  const car = tug.chassis!;
+  const own = assess(
+    tug,
+    {
+      ...candidate('A'),
+      mounts: [],
+      engineId: car.originalEngineId!,
+      gearboxId: car.originalGearboxId!,
+      dressing: {},
+      partIds: [],
+    },
+    library,
+  );
+  expect(finding(own, 'mounts-held').state).toBe('clear');
+});
