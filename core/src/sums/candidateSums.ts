@@ -1,5 +1,12 @@
 import { Type } from 'typebox';
-import { compareBoxes, runOf, type BoxFigures, type RunAnswer } from '../assess/index.ts';
+import {
+  compareBoxes,
+  compareMountTypes,
+  runOf,
+  type BoxFigures,
+  type MountTypeFigures,
+  type RunAnswer,
+} from '../assess/index.ts';
 import {
   Brief,
   Build,
@@ -9,11 +16,13 @@ import {
   Library,
   Placement,
   resolveSubject,
+  SCHOOLS,
   settingOf,
   ThreePoint,
   type Subject,
   type Work,
 } from '../model/index.ts';
+import { LOAD_CASES } from '../questions/mounts/index.ts';
 import type { RunChoices } from '../questions/acceleration/index.ts';
 import {
   problemFor,
@@ -171,6 +180,20 @@ const Box = Type.Object(
   closed,
 );
 
+const MountType = Type.Object(
+  {
+    type: one(...SCHOOLS),
+    chosen: Type.Boolean(),
+    gap: O(Type.Object({ part: S, obstacle: S, movementMm: N, roomMm: N, load: O(one(...LOAD_CASES)) }, closed)),
+    sagMm: N,
+    loadPct: O(N),
+    idlePct: O(N),
+    cruisePct: O(N),
+    preloadN: O(N),
+  },
+  closed,
+);
+
 /** What is worked out about one candidate beyond its judgement: where it could sit, how it runs, what could drive it. */
 export const candidateSums = [
   defineSum({
@@ -287,5 +310,12 @@ export const candidateSums = [
     ),
     output: Type.Unsafe<readonly BoxFigures[]>(list(Box)),
     run: ({ build, candidate, library, powersKw }) => compareBoxes(build, candidate, library, powersKw),
+  }),
+  defineSum({
+    name: 'candidate.mountTypes',
+    title: 'Each type of mount in place of those that a candidate has; null where they can’t be reckoned',
+    input: Type.Object(asked, closed),
+    output: Type.Unsafe<readonly MountTypeFigures[] | null>(Type.Union([list(MountType), Type.Null()])),
+    run: ({ build, candidate, library }) => compareMountTypes(build, candidate, library) ?? null,
   }),
 ] as const;

@@ -189,7 +189,7 @@ function judge(
   put(held(subject, hangs, inUse, doubt));
   put(loaded(subject, hangs, inUse, doubt, drive === undefined ? gaps.pointers : []));
   put(moving(hangs, doubt));
-  const idle = isolation(hangs, doubt, engine.idleRpm, engine.cylinders);
+  const idle = isolation(hangs, doubt, engine.idleRpm, engine);
   put(
     shaken(IDLE, idle, 'idle', [
       ...powertrain.undrawn,
@@ -200,8 +200,7 @@ function judge(
   const { cruise: wish } = subject.brief;
   const cruiseRpm = gearing?.cruiseRpm;
   const cruise =
-    wish &&
-    isolation(hangs, doubt, cruiseRpm ?? { value: wish.rpm, plusMinus: 0, evidence: 'measured' }, engine.cylinders);
+    wish && isolation(hangs, doubt, cruiseRpm ?? { value: wish.rpm, plusMinus: 0, evidence: 'measured' }, engine);
   if (wish)
     put(
       shaken(CRUISE, cruise, 'cruise', [

@@ -2,6 +2,7 @@ import type { V3 } from '../../geometry/index.ts';
 import type { MountSchool } from '../../model/index.ts';
 import { GRAVITY } from '../../units/index.ts';
 import {
+  firingHz,
   freeMotions,
   isHeld,
   modesOf,
@@ -9,6 +10,7 @@ import {
   settle,
   softestAxis,
   strainShares,
+  transmissibility,
   type FreeMotion,
   type Mode,
   type Mount,
@@ -167,4 +169,23 @@ const ORDINARY_N_PER_MM = 250;
 /** The greatest load of a mount over all cases. */
 export function worstOf(id: string, cases: readonly CaseResult[]) {
   return cases.reduce((a, b) => (b.mounts[id]!.sizeN > a.mounts[id]!.sizeN ? b : a));
+}
+
+/** Of up and down and of roll, which firing shakes, the motion that passes more at so many firings a second. */
+export function shakiest({ modes, damping }: Hanging, hz: number): HangingMode | undefined {
+  const passes = (m: HangingMode) => transmissibility(hz, m.hz, damping);
+  const shaken = modes.filter((m) => (m.motion === 'up and down' || m.motion === 'roll') && m.hz > 0);
+  return shaken.length > 0 ? shaken.reduce((a, b) => (passes(b) > passes(a) ? b : a)) : undefined;
+}
+
+/** Of the shake of firing, what comes through, %; undefined where speed, cylinders or inertia are not known. */
+export function shakePassedPct(
+  hangs: Hanging,
+  rpm: number | undefined,
+  cylinders: number | undefined,
+): number | undefined {
+  if (rpm === undefined || cylinders === undefined) return undefined;
+  const hz = firingHz(rpm, cylinders, 4);
+  const worst = shakiest(hangs, hz);
+  return worst && 100 * transmissibility(hz, worst.hz, hangs.damping);
 }

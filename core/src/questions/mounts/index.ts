@@ -4,4 +4,5 @@ export * from './hanging.ts';
 export * from './loads.ts';
 export * from './mountsFigures.ts';
 export * from './movement.ts';
+export * from './powertrain.ts';
 export * from './sums.ts';

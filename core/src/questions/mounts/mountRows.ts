@@ -1,4 +1,12 @@
-import { findingOf, makeCheck, unanswered, type Chassis, type Check, type Subject } from '../../model/index.ts';
+import {
+  findingOf,
+  makeCheck,
+  unanswered,
+  type Chassis,
+  type Check,
+  type Engine,
+  type Subject,
+} from '../../model/index.ts';
 import {
   capital,
   exactly,
@@ -11,9 +19,9 @@ import {
   type Figure,
 } from '../../units/index.ts';
 import type { V3 } from '../../geometry/index.ts';
-import { firingHz, transmissibility, type Mode } from './elastic.ts';
+import { firingHz, transmissibility } from './elastic.ts';
 import type { MountInUse } from './fittedMounts.ts';
-import { worstOf, type CaseResult, type Hanging } from './hanging.ts';
+import { shakiest, worstOf, type CaseResult, type Hanging } from './hanging.ts';
 import { caseWords, isDriven, type DriveReaction } from './loads.ts';
 import type { Isolation } from './mountsFigures.ts';
 import type { Powertrain } from './powertrain.ts';
@@ -236,14 +244,12 @@ export function isolation(
   hangs: Hanging,
   doubts: Doubts,
   rpm: Figure | Derived | undefined,
-  cylinders: number | undefined,
+  { cylinders, arrangement }: Pick<Engine, 'cylinders' | 'arrangement'>,
 ): Isolation | undefined {
   if (!rpm || cylinders === undefined) return undefined;
   const hz = firingHz(rpm.value, cylinders, 4);
-  const shaken = hangs.modes.filter((m) => (m.motion === 'up and down' || m.motion === 'roll') && m.hz > 0);
-  if (shaken.length === 0) return undefined;
-  const passes = (m: Mode) => transmissibility(hz, m.hz, hangs.damping);
-  const worst = shaken.reduce((a, b) => (passes(b) > passes(a) ? b : a));
+  const worst = shakiest(hangs, hz);
+  if (!worst) return undefined;
   const passesPct = propagate(
     { ...doubts.mounts, [LOAD_KEY]: doubts.mass },
     (v) =>
@@ -251,7 +257,25 @@ export function isolation(
       transmissibility(hz, worst.hz * Math.sqrt(together(doubts, v, worst.decidedBy) / v[LOAD_KEY]), hangs.damping),
     (key) => (key === LOAD_KEY ? MASS : doubts.names[key]!),
   );
-  return { rpm: rpm.value, firingHz: hz, passesPct, by: worst.motion, modeHz: worst.hz };
+  return {
+    rpm: rpm.value,
+    firingHz: hz,
+    passesPct,
+    by: worst.motion,
+    modeHz: worst.hz,
+    unbalanced: unbalancedWords(arrangement, cylinders),
+  };
+}
+
+/**
+ * What an even-firing engine of this kind leaves unbalanced besides its firing, in words; nothing where it is balanced or its kind
+ * says nothing. C. F. Taylor, The Internal-Combustion Engine, vol. 2, ch. 8.
+ */
+function unbalancedWords(arrangement: Engine['arrangement'], cylinders: number): string | undefined {
+  if (arrangement === 'inline' && cylinders === 3) return 'a triple rocks end to end once a turn';
+  if (arrangement === 'inline' && cylinders === 4) return 'an inline four shakes up and down twice a turn';
+  if (arrangement === 'vee' && cylinders === 6) return 'a V6 rocks end to end twice a turn';
+  return undefined;
 }
 
 export function shaken(
@@ -275,7 +299,7 @@ export function shaken(
     figure: passesPct,
     // A shake is lived with: it never keeps a car from running.
     state: passesPct.value + passesPct.plusMinus > 100 ? 'tight' : 'clear',
-    because: `It fires ${say(found.firingHz, 'frequencyHz')} at ${say(found.rpm, 'rpm')}; its own ${found.by} is at ${say(found.modeHz, 'frequencyHz')}. Below ${say(found.firingHz / Math.SQRT2, 'frequencyHz')} the mounts keep back more than they pass.`,
+    because: `It fires ${say(found.firingHz, 'frequencyHz')} at ${say(found.rpm, 'rpm')}; its own ${found.by} is at ${say(found.modeHz, 'frequencyHz')}. Below ${say(found.firingHz / Math.SQRT2, 'frequencyHz')} the mounts keep back more than they pass.${found.unbalanced ? ` Besides, ${found.unbalanced}.` : ''}`,
   });
   const title =
     passesPct.value > 100

@@ -33,6 +33,8 @@ export interface Isolation {
   readonly passesPct: Derived;
   readonly by: HangingMode['motion'];
   readonly modeHz: number;
+  /** What shakes it besides its firing, in words. */
+  readonly unbalanced: string | undefined;
 }
 
 export interface MountsFigures {

@@ -1,0 +1,117 @@
+import {
+  resolveSubject,
+  SCHOOLS,
+  settingOf,
+  type Build,
+  type Candidate,
+  type Library,
+  type MountSchool,
+} from '../model/index.ts';
+import { judging } from '../pipeline/index.ts';
+import {
+  asType,
+  driveReaction,
+  hang,
+  movementOf,
+  mountInUse,
+  powertrainOf,
+  shakePassedPct,
+  wayAcross,
+  worstOf,
+  type LoadCase,
+  type MountInUse,
+} from '../questions/mounts/index.ts';
+import { attempt } from '../units/index.ts';
+
+/** What one type of mount does for a candidate, at the same places and in the same size. */
+export interface MountTypeFigures {
+  readonly type: MountSchool;
+  /** All of its mounts are of this type now. */
+  readonly chosen: boolean;
+  /** The gap that is left with least: what it moves there, what may be moved, and in which load. */
+  readonly gap:
+    | {
+        readonly part: string;
+        readonly obstacle: string;
+        readonly movementMm: number;
+        readonly roomMm: number;
+        readonly load: LoadCase | undefined;
+      }
+    | undefined;
+  readonly sagMm: number;
+  /** The greatest load against its rating, %; undefined where a mount is not rated. */
+  readonly loadPct: number | undefined;
+  /** Of the shake of firing, what comes through, %; undefined where it can’t be told. */
+  readonly idlePct: number | undefined;
+  readonly cruisePct: number | undefined;
+  /** What a chassis mount out of plane forces into the casting, N; undefined where nobody measured one so. */
+  readonly preloadN: number | undefined;
+}
+
+/** Each type of mount in place of those that a candidate has; links stay links. Undefined where they can’t be reckoned. */
+export function compareMountTypes(
+  build: Build,
+  candidate: Candidate,
+  library: Library,
+): readonly MountTypeFigures[] | undefined {
+  const { subject } = resolveSubject(settingOf(build), candidate, library);
+  const { chassis, engine } = subject ?? {};
+  if (!subject || !chassis || !engine || !candidate.mounts?.length) return undefined;
+  const judged = judging(subject);
+  const mass = judged.find('mass')?.figures;
+  const gearing = judged.find('gearing')?.figures;
+  const pairs = judged.find('fit')?.figures.pairs ?? [];
+  const tried = attempt(() => ({
+    powertrain: powertrainOf(subject, mass!),
+    drive: driveReaction(subject, gearing!),
+    mounts: candidate.mounts!.map((m) => mountInUse({ ...subject, chassis }, m)),
+  }));
+  if (!mass || !gearing || !tried.ok) return undefined;
+  const { powertrain, drive, mounts } = tried.value;
+  const asked = { forwardNm: drive.forward.value, reverseNm: drive.reverse.value, about: drive.about };
+  return SCHOOLS.flatMap((type): MountTypeFigures[] => {
+    const on = mounts.map((m) => (m.fitted.link ? m : asType(m, type)));
+    const hangs = hang(powertrain, on, asked);
+    if (!hangs.held) return [];
+    const movement = movementOf({ on: type, comMm: powertrain.body.comMm, cases: hangs.cases.slice(1) });
+    const gaps = pairs.map((p) => {
+      const way = wayAcross({ signedDistanceMm: p.gapMm, witnessA: p.witnessPart, witnessB: p.witnessObstacle });
+      return {
+        part: p.part.name,
+        obstacle: p.obstacle.name,
+        movementMm: movement.at(p.witnessPart, way),
+        roomMm: p.gapMm - p.needed.baseMm - p.needed.toleranceMm,
+        load: movement.caseAt(p.witnessPart, way),
+      };
+    });
+    const left = (g: (typeof gaps)[number]) => g.roomMm - g.movementMm;
+    const rated = on.filter((m) => m.ratingN);
+    const cruiseRpm = build.brief.cruise && (gearing.cruiseRpm?.value ?? build.brief.cruise.rpm);
+    return [
+      {
+        type,
+        chosen: mounts.every((m) => m.fitted.link || m.school === type),
+        gap: gaps.length > 0 ? gaps.reduce((a, b) => (left(b) < left(a) ? b : a)) : undefined,
+        sagMm: hangs.sagMm,
+        loadPct:
+          rated.length === on.length
+            ? Math.max(
+                ...on.map(
+                  (m) => (100 * worstOf(m.fitted.id, hangs.cases).mounts[m.fitted.id]!.sizeN) / m.ratingN!.value,
+                ),
+              )
+            : undefined,
+        idlePct: shakePassedPct(hangs, engine.idleRpm?.value, engine.cylinders),
+        cruisePct: shakePassedPct(hangs, cruiseRpm, engine.cylinders),
+        preloadN: preloadOf(on),
+      },
+    ];
+  });
+}
+
+function preloadOf(mounts: readonly MountInUse[]): number | undefined {
+  const out = mounts.flatMap((m) =>
+    m.pad?.outOfPlaneMm ? [Math.max(...m.stiffnessNPerMm) * m.pad.outOfPlaneMm.value] : [],
+  );
+  return out.length > 0 ? Math.max(...out) : undefined;
+}
