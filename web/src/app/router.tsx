@@ -88,6 +88,10 @@ const ROUTES: RouteObject[] = [
         path: 'fit',
         element: screen(() => import('../screens/fit/FitScreen.tsx').then((m) => ({ default: m.FitScreen }))),
       },
+      {
+        path: 'mounts',
+        element: judged(() => import('../screens/mounts/MountsScreen.tsx').then((m) => ({ default: m.MountsScreen }))),
+      },
       { path: 'gearing', element: <ToTab tab="ratios" /> },
       {
         path: 'gearing/:tab',

@@ -52,7 +52,12 @@ function hull(points: Flat[]): Flat[] {
 
 /** What is seen of a solid in a view. */
 export function outline(convex: Convex, flat: View['flat']): Flat[] {
-  return hull(cornersOf(convex).map((p) => flat(...p)));
+  return outlineOf(cornersOf(convex), flat);
+}
+
+/** The same of its corners, wherever they were put. */
+export function outlineOf(corners: readonly V3[], flat: View['flat']): Flat[] {
+  return hull(corners.map((p) => flat(...p)));
 }
 
 /** A solid cut by the plane where the view's depth axis reads `at`: empty where the plane misses it. */

@@ -1,8 +1,6 @@
 import type { Chassis, Engine, Gearbox } from '../../model/index.ts';
 import { applyPose, length, type Pose, sub, type V3 } from '../../geometry/index.ts';
 
-/** A bracket of ordinary weight reaches so far from boss to pad, mm. */
-export const BRACKET_REACH_MM = 250;
 /** Where nobody noted how surely the aperture was measured, mm. */
 const APERTURE_DOUBT_MM = 3;
 

@@ -1,4 +1,5 @@
 import {
+  BRACKET_REACH_MM,
   chassisMountsOf,
   findingOf,
   makeCheck,
@@ -22,7 +23,7 @@ import {
   type JointAngles,
 } from './shaftAngles.ts';
 import { poseOf } from '../../geometry/index.ts';
-import { BRACKET_REACH_MM, mountReaches, shifterSeat, type MountReach, type ShifterSeat } from './alignment.ts';
+import { mountReaches, shifterSeat, type MountReach, type ShifterSeat } from './alignment.ts';
 
 export interface AlignmentFigures {
   readonly shifter: ShifterSeat | undefined;

@@ -62,6 +62,7 @@ export function boltFindings(
   const bolted = mounts.filter((m) => m.bolt);
   if (bolted.length === 0) return { checks: [], findings: [] };
   const { candidate } = subject;
+  const sound: string[] = [];
   const findings = bolted.flatMap((m): Finding[] => {
     const { lengthMm, stackMm, boltClass = '8.8' } = m.bolt!;
     const boss = bossOf(subject, m);
@@ -101,6 +102,12 @@ export function boltFindings(
         ? ' The hole is not deep enough for any bolt: cut it deeper, fit an insert, or use a larger thread.'
         : '';
     const state = bottoms || short ? 'blocked' : boss.depthMm === undefined ? 'unknown' : 'clear';
+    if (state === 'clear') {
+      sound.push(
+        `${m.name}: ${name} by ${mm(bolt.engagedMm)} of ${mm(bolt.neededMm)}, ${say(tighteningNm(read.value, boltClass), 'torqueNm')} at ${boltClass}`,
+      );
+      return [];
+    }
     return [
       makeFinding({
         id,
@@ -110,14 +117,12 @@ export function boltFindings(
           ? `${capital(m.name)}: ${name} bottoms in its hole by ${mm(bolt.bottomsByMm)}`
           : short
             ? `${capital(m.name)}: ${name} holds by ${mm(bolt.engagedMm)} of thread, ${wants}`
-            : boss.depthMm === undefined
-              ? `${capital(m.name)}: whether ${name} bottoms in its hole is not known`
-              : `${capital(m.name)}: ${name} holds by ${mm(bolt.engagedMm)} of thread`,
+            : `${capital(m.name)}: whether ${name} bottoms in its hole is not known`,
         because: bottoms
           ? `It would be tight on the ground of the hole before it clamps anything, and can split the boss.${instead}`
           : short
             ? `Thread in: 1 diameter in steel, 1.5 in cast iron, 2 in aluminium.${instead}`
-            : `${capital(wants)}. ${boltClass}: ${say(tighteningNm(read.value, boltClass), 'torqueNm')} dry, unless its maker says otherwise; a critical joint is checked by whoever answers for it.`,
+            : `It holds by ${mm(bolt.engagedMm)} of thread, ${wants}; how deep its hole is nobody has entered.`,
         figure: bolt.engagedMm,
         limit: bolt.neededMm,
         quantity: 'lengthMm',
@@ -140,5 +145,19 @@ export function boltFindings(
           ? `${open} of ${bolted.length} are not known.`
           : 'Every bolt has thread enough and room below it.',
   });
+  if (sound.length > 0)
+    findings.push(
+      makeFinding({
+        id: 'mounts-bolts',
+        state: 'clear',
+        step: 'mounts',
+        title:
+          sound.length === bolted.length
+            ? 'Every mount bolt holds, and none bottoms'
+            : `${sound.length} of ${bolted.length} mount bolts hold`,
+        because: `Thread in and torque, dry: ${sound.join('; ')}. What its maker says of a joint goes before; a critical one is checked by whoever answers for it.`,
+        about: [candidate.id],
+      }),
+    );
   return { checks: [check], findings };
 }

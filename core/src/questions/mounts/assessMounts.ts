@@ -188,7 +188,7 @@ function judge(
   const doubt = doubtsOf(inUse, powertrain, drive);
   put(held(subject, hangs, inUse, doubt));
   put(loaded(subject, hangs, inUse, doubt, drive === undefined ? gaps.pointers : []));
-  put(moving(hangs, doubt));
+  put(moving(hangs, inUse, doubt));
   const idle = isolation(hangs, doubt, engine.idleRpm, engine);
   put(
     shaken(IDLE, idle, 'idle', [

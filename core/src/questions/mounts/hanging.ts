@@ -16,7 +16,7 @@ import {
   type Mount,
 } from './elastic.ts';
 import { DAMPING, DYNAMIC, SOLID_N_PER_MM, typicalDoubt, type MountInUse } from './fittedMounts.ts';
-import { LOAD_CASES, loadOf } from './loads.ts';
+import { LOAD_CASES, loadOf, type LoadCase } from './loads.ts';
 import type { CaseMotion } from './movement.ts';
 import type { Powertrain } from './powertrain.ts';
 import { rubberMpa } from './rubber.ts';
@@ -188,4 +188,12 @@ export function shakePassedPct(
   const hz = firingHz(rpm, cylinders, 4);
   const worst = shakiest(hangs, hz);
   return worst && 100 * transmissibility(hz, worst.hz, hangs.damping);
+}
+
+/** The load cases in which a mount goes past its free travel. */
+export function onStop({ fitted, axes, freeTravelMm }: MountInUse, cases: readonly CaseResult[]): LoadCase[] {
+  if (freeTravelMm === undefined) return [];
+  const past = (by: V3) =>
+    [0, 1, 2].some((i) => Math.abs(axes[0][i]! * by[0] + axes[1][i]! * by[1] + axes[2][i]! * by[2]) > freeTravelMm);
+  return cases.filter((c) => past(c.mounts[fitted.id]!.deflectionMm)).map((c) => c.case);
 }

@@ -5,4 +5,5 @@ export * from './loads.ts';
 export * from './mountsFigures.ts';
 export * from './movement.ts';
 export * from './powertrain.ts';
+export * from './proposed.ts';
 export * from './sums.ts';

@@ -21,7 +21,7 @@ import {
 import type { V3 } from '../../geometry/index.ts';
 import { firingHz, transmissibility } from './elastic.ts';
 import type { MountInUse } from './fittedMounts.ts';
-import { shakiest, worstOf, type CaseResult, type Hanging } from './hanging.ts';
+import { onStop, shakiest, worstOf, type CaseResult, type Hanging } from './hanging.ts';
 import { caseWords, isDriven, type DriveReaction } from './loads.ts';
 import type { Isolation } from './mountsFigures.ts';
 import type { Powertrain } from './powertrain.ts';
@@ -218,13 +218,17 @@ export function loaded(
   };
 }
 
-export function moving(hangs: Hanging, doubts: Doubts) {
+export function moving(hangs: Hanging, mounts: readonly MountInUse[], doubts: Doubts) {
   const cases = hangs.cases.slice(1);
   const size = (c: CaseResult) => Math.hypot(...c.shiftMm);
   const worst = cases.reduce((a, b) => (size(b) > size(a) ? b : a));
   const turnDeg = (c: CaseResult) => (Math.hypot(...c.turnRad) * 180) / Math.PI;
   const turns = cases.reduce((a, b) => (turnDeg(b) > turnDeg(a) ? b : a));
   const load = isDriven(worst.case) ? doubts.drive : doubts.mass;
+  const stopped = mounts.flatMap((m) => {
+    const on = onStop(m, hangs.cases);
+    return on.length > 0 ? [`${m.fitted.name} in ${on.map(caseWords).join(', ')}`] : [];
+  });
   const figure = propagate(
     { ...doubts.mounts, [LOAD_KEY]: load },
     (v) => (size(worst) * v[LOAD_KEY]) / together(doubts, v, worst.decidedBy),
@@ -234,7 +238,7 @@ export function moving(hangs: Hanging, doubts: Doubts) {
     check: makeCheck({
       ...MOVES,
       figure,
-      because: `Farthest in ${caseWords(worst.case)}; it turns most in ${caseWords(turns.case)}, ${say(turnDeg(turns), 'angleDeg', { digits: 1 })}.`,
+      because: `Farthest in ${caseWords(worst.case)}; it turns most in ${caseWords(turns.case)}, ${say(turnDeg(turns), 'angleDeg', { digits: 1 })}.${stopped.length > 0 ? ` On its stop: ${stopped.join(', ')}.` : ''}`,
     }),
     found: [],
   };

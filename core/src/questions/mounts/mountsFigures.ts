@@ -2,7 +2,7 @@ import type { V3 } from '../../geometry/index.ts';
 import type { CheckResult, MountSchool } from '../../model/index.ts';
 import type { Derived } from '../../units/index.ts';
 import type { MountInUse } from './fittedMounts.ts';
-import { worstOf, type CaseResult, type Hanging, type HangingMode } from './hanging.ts';
+import { onStop, worstOf, type CaseResult, type Hanging, type HangingMode } from './hanging.ts';
 import type { DriveReaction, LoadCase } from './loads.ts';
 import type { Movement, MovementData } from './movement.ts';
 
@@ -66,7 +66,6 @@ export function drawn(m: MountInUse, hangs: Hanging | undefined): MountFigures {
   const { id, name, link } = m.fitted;
   const worst = hangs && worstOf(id, hangs.cases);
   const at = worst?.mounts[id];
-  const { freeTravelMm } = m;
   return {
     id,
     name,
@@ -79,13 +78,6 @@ export function drawn(m: MountInUse, hangs: Hanging | undefined): MountFigures {
     weightShare: hangs?.weightShare[id],
     worst: worst && at && { case: worst.case, loadN: at.sizeN, deflectionMm: Math.hypot(...at.deflectionMm) },
     ratingN: m.ratingN?.value,
-    onStop:
-      hangs && freeTravelMm !== undefined
-        ? hangs.cases
-            .filter((c) => alongOwn(m.axes, c.mounts[id]!.deflectionMm).some((d) => Math.abs(d) > freeTravelMm))
-            .map((c) => c.case)
-        : [],
+    onStop: hangs ? onStop(m, hangs.cases) : [],
   };
 }
-const alongOwn = (axes: MountInUse['axes'], by: V3) =>
-  [0, 1, 2].map((i) => axes[0][i]! * by[0] + axes[1][i]! * by[1] + axes[2][i]! * by[2]);

@@ -1,5 +1,6 @@
 import type { V3 } from '../../geometry/index.ts';
 import {
+  BRACKET_REACH_MM,
   chassisMountsOf,
   findingOf,
   makeCheck,
@@ -118,7 +119,7 @@ function addedMounts(
         mm: Math.hypot(...pad.atMm.map((v, i) => v - boss.atMm[i]!)),
       })),
     )
-    .filter((p) => p.mm <= REACH_MM)
+    .filter((p) => p.mm <= BRACKET_REACH_MM)
     .sort((a, b) => a.mm - b.mm);
   const remedies: Remedy[] = [];
   for (const { pad, bossId, boss } of pairs) {
@@ -147,5 +148,3 @@ function addedMounts(
   }
   return remedies;
 }
-/** A bracket of ordinary weight reaches so far from boss to chassis mount, mm. */
-const REACH_MM = 250;

@@ -1,7 +1,6 @@
 import { gearboxShiftMm } from '../../questions/mass/index.ts';
 import {
   bayOf,
-  BRACKET_REACH_MM,
   halfShaftsOf,
   LEAST_JOINT_DEG,
   MOST_HALF_SHAFT_DEG,
@@ -18,7 +17,7 @@ import {
   type PlacedSolid,
 } from '../../questions/fit/index.ts';
 import { offsetPose, type Pose } from '../../geometry/index.ts';
-import { chassisMountsOf, type Placement, type Subject } from '../../model/index.ts';
+import { BRACKET_REACH_MM, chassisMountsOf, type Placement, type Subject } from '../../model/index.ts';
 import { judging } from '../../pipeline/index.ts';
 import { movementOf, typicalMovement } from '../../questions/mounts/index.ts';
 import { InputError } from '../../units/index.ts';

@@ -30,7 +30,7 @@ const NOTHING = {};
 const TOGETHER = 'It is needed with the others: correct it, or remove them all.';
 
 /**
- * A thing whose figures are only of use together: it goes into the survey once all are there, and nothing is put in their place.
+ * A thing whose figures are only of use together: it is kept once all are there, and nothing is put in their place.
  * What is begun waits in this browser; of what is whole no figure can be emptied alone.
  */
 export function WholeForm<T extends object>({
@@ -113,8 +113,7 @@ export function WholeForm<T extends object>({
       </div>
       {open.length > 0 && open.length < fields.length && (
         <p className="small muted">
-          Waits in this browser; kept in the survey once all are there. Missing:{' '}
-          {open.map((f) => f.label.toLowerCase()).join(', ')}.
+          Waits in this browser; kept once all are there. Missing: {open.map((f) => f.label.toLowerCase()).join(', ')}.
         </p>
       )}
       {(stored ?? onDrop ?? open.length < fields.length) && (
