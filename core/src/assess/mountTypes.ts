@@ -1,12 +1,4 @@
-import {
-  resolveSubject,
-  SCHOOLS,
-  settingOf,
-  type Build,
-  type Candidate,
-  type Library,
-  type MountSchool,
-} from '../model/index.ts';
+import { resolveSubject, SCHOOLS, settingOf, type Build, type Candidate, type Library } from '../model/index.ts';
 import { judging } from '../pipeline/index.ts';
 import {
   asType,
@@ -16,6 +8,7 @@ import {
   mountInUse,
   powertrainOf,
   shakePassedPct,
+  typesOf,
   wayAcross,
   worstOf,
   type LoadCase,
@@ -25,8 +18,9 @@ import { attempt } from '../units/index.ts';
 
 /** What one type of mount does for a candidate, at the same places and in the same size. */
 export interface MountTypeFigures {
-  readonly type: MountSchool;
-  /** All of its mounts are of this type now. */
+  /** A type, or several where the candidate's own are mixed. */
+  readonly type: string;
+  /** What the candidate has now. */
   readonly chosen: boolean;
   /** The gap that is left with least: what it moves there, what may be moved, and in which load. */
   readonly gap:
@@ -69,8 +63,11 @@ export function compareMountTypes(
   if (!mass || !gearing || !tried.ok) return undefined;
   const { powertrain, drive, mounts } = tried.value;
   const asked = { forwardNm: drive.forward.value, reverseNm: drive.reverse.value, about: drive.about };
-  return SCHOOLS.flatMap((type): MountTypeFigures[] => {
-    const on = mounts.map((m) => (m.fitted.link ? m : asType(m, type)));
+  const own = typesOf(mounts.filter((m) => !m.fitted.link));
+  const types: readonly string[] = (SCHOOLS as readonly string[]).includes(own) ? SCHOOLS : [...SCHOOLS, own];
+  return types.flatMap((type): MountTypeFigures[] => {
+    const school = SCHOOLS.find((s) => s === type);
+    const on = school && school !== own ? mounts.map((m) => (m.fitted.link ? m : asType(m, school))) : mounts;
     const hangs = hang(powertrain, on, asked);
     if (!hangs.held) return [];
     const movement = movementOf({ on: type, comMm: powertrain.body.comMm, cases: hangs.cases.slice(1) });
@@ -90,7 +87,7 @@ export function compareMountTypes(
     return [
       {
         type,
-        chosen: mounts.every((m) => m.fitted.link || m.school === type),
+        chosen: type === own,
         gap: gaps.length > 0 ? gaps.reduce((a, b) => (left(b) < left(a) ? b : a)) : undefined,
         sagMm: hangs.sagMm,
         loadPct:

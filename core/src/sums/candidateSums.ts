@@ -16,7 +16,6 @@ import {
   Library,
   Placement,
   resolveSubject,
-  SCHOOLS,
   settingOf,
   ThreePoint,
   type Subject,
@@ -182,7 +181,7 @@ const Box = Type.Object(
 
 const MountType = Type.Object(
   {
-    type: one(...SCHOOLS),
+    type: S,
     chosen: Type.Boolean(),
     gap: O(Type.Object({ part: S, obstacle: S, movementMm: N, roomMm: N, load: O(one(...LOAD_CASES)) }, closed)),
     sagMm: N,

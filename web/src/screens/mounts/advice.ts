@@ -11,7 +11,9 @@ export function adviceOf(rows: readonly MountTypeFigures[]): string | undefined 
   if (!now?.gap) return undefined;
   const short = now.gap.movementMm > now.gap.roomMm;
   const at = rows.indexOf(now);
-  const softer = rows[at + 1];
+  // Mixed ones stand last, and are neither softer nor firmer than another.
+  if (now.type.includes(' and ')) return undefined;
+  const softer = rows.slice(at + 1).find((r) => !r.type.includes(' and '));
   const firmer = rows[at - 1];
   const other = short ? (firmer ?? softer) : now.type === 'hydraulic' ? firmer : (softer ?? firmer);
   if (!other?.gap) return undefined;
