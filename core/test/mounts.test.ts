@@ -174,6 +174,21 @@ test('a pad out of plane pulls at a solid mount by stiffness times what it is ou
   expect(finding(d, 'mounts-preload-tail').state).toBe('clear');
 });
 
+test('a new chassis mount on thin shell wants a plate; on shell that nobody measured it is not known', () => {
+  const on = (more: object) => {
+    const chassis = {
+      ...tug.chassis!,
+      pads: tug.chassis!.pads.map((p) => (p.id === 'pad-left' ? { ...p, made: 'new' as const, ...more } : p)),
+    };
+    return judged('C', {}, { ...tug, chassis }).findings.find((f) => f.id === 'mounts-shell-pad-left');
+  };
+  const shell = (value: number) => ({ shellMm: { value, evidence: 'measured' as const } });
+  expect(on({})).toMatchObject({ state: 'unknown', missing: ['/chassis/pads/0/shellMm'] });
+  expect(on(shell(0.9))?.state).toBe('tight');
+  expect(on({ ...shell(0.9), reinforced: true })).toBeUndefined();
+  expect(on(shell(2.5))).toBeUndefined();
+});
+
 test('stiffer mounts never move it farther, whichever is made stiffer', () => {
   fc.assert(
     fc.property(fc.constantFrom('left', 'right', 'tail'), fc.double({ min: 1, max: 5, noNaN: true }), (id, times) => {

@@ -38,6 +38,7 @@ import { movementOf, typicalMovement, type MovementData } from './movement.ts';
 import { powertrainOf } from './powertrain.ts';
 import { preloads } from './preload.ts';
 import { rocking, weightless } from './rocking.ts';
+import { shellFindings } from './shell.ts';
 
 /** Mounts of a kit that is not among the parts. */
 function kitsMissing({ candidate, library }: Subject, mounts: readonly FittedMount[]): Finding[] {
@@ -208,7 +209,7 @@ function judge(
         ...(engine.cylinders === undefined ? [`/engines/${engine.id}/cylinders`] : []),
       ]),
     );
-  findings.push(...preloads(subject, inUse), ...kitsMissing(subject, mounts));
+  findings.push(...preloads(subject, inUse), ...shellFindings(subject, inUse), ...kitsMissing(subject, mounts));
   findings.push(...gaps.findings('mounts', 'mounts', 'Mounts', [engine.id, gearbox.id]));
   checks.push(...bolts.checks);
   findings.push(...bolts.findings);

@@ -53,6 +53,8 @@ export function MountList({
       })),
     [subject],
   );
+  // The first of which nobody has said yet how stiff it is stands open.
+  const [unsaid] = useState(() => mounts.find((m) => !m.partId && !stiffnessSaid(m.element))?.id);
   const add = () => {
     let n = mounts.length + 1;
     while (mounts.some((m) => m.id === `mount-${n}`)) n++;
@@ -75,7 +77,9 @@ export function MountList({
       {mounts.map((m, i) => (
         <One
           key={m.id}
-          open={m.id === added || wanted?.startsWith(`/candidates/${candidate.id}/mounts/${i}`) === true}
+          open={
+            m.id === added || m.id === unsaid || wanted?.startsWith(`/candidates/${candidate.id}/mounts/${i}`) === true
+          }
           at={`/candidates/${candidate.id}/mounts/${i}`}
           candidate={candidate}
           mount={m}
@@ -91,6 +95,9 @@ export function MountList({
     </section>
   );
 }
+
+const stiffnessSaid = (element: MountElement | undefined) =>
+  element !== undefined && (element.school === 'solid' || element.stiffness || element.bush || element.block);
 
 const AXES = ['Ahead of the front axle', 'Left of the middle', 'Above the floor'] as const;
 

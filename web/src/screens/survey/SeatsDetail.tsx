@@ -23,13 +23,43 @@ const AT: readonly WholeField<At>[] = [
   { key: 'y', label: 'Left of the middle', ...place },
   { key: 'z', label: 'Above the floor', ...place },
 ];
-const pointOf = ({ x, y, z }: At): Point => [x, y, z];
 const atOf = ([x, y, z]: readonly [number, number, number]): At => ({ x, y, z });
 
-interface Named extends At {
-  readonly name: string;
-}
-const PAD: readonly WholeField<Named>[] = [{ key: 'name', label: 'Name', quantity: 'words' }, ...AT];
+type Pad = Chassis['pads'][number];
+/** A chassis mount with its place laid flat. */
+type FlatPad = At &
+  Omit<Pad, 'id' | 'atMm' | 'reinforced'> & { readonly reinforced?: 'yes' | 'no'; readonly name: string };
+const PAD: readonly WholeField<FlatPad>[] = [
+  { key: 'name', label: 'Name', quantity: 'words' },
+  ...AT,
+  {
+    key: 'made',
+    label: 'As found or new',
+    quantity: 'choice',
+    optional: true,
+    choices: (['as found', 'new'] as const).map((v) => ({ value: v, label: v })),
+  },
+  {
+    key: 'reinforced',
+    label: 'Reinforced',
+    quantity: 'choice',
+    optional: true,
+    choices: (['yes', 'no'] as const).map((v) => ({ value: v, label: v })),
+  },
+  { key: 'shellMm', label: 'Shell thickness', quantity: 'lengthMm', figure: true, optional: true, min: 0.3, max: 20 },
+  { key: 'outOfPlaneMm', label: 'Out of plane', quantity: 'lengthMm', figure: true, optional: true, min: 0, max: 50 },
+];
+const padOf = (id: string, { x, y, z, reinforced, ...rest }: FlatPad): Pad => ({
+  ...rest,
+  id,
+  atMm: [x, y, z],
+  ...(reinforced ? { reinforced: reinforced === 'yes' } : {}),
+});
+const flatPad = ({ id: _id, atMm, reinforced, ...rest }: Pad): FlatPad => ({
+  ...rest,
+  ...atOf(atMm),
+  ...(reinforced === undefined ? {} : { reinforced: reinforced ? 'yes' : 'no' }),
+});
 
 type Aperture = NonNullable<Chassis['shifterAperture']>;
 type FlatAperture = At & Omit<Aperture, 'centreMm'>;
@@ -69,8 +99,8 @@ export function SeatsDetail({ chassis }: { chassis: Chassis }) {
   const { build } = useBuild();
   const [newPads, setNewPads] = useKept(`sable-begun/${build.id}/new-pads`, NONE);
   const from = chassis.installFrom ?? [];
-  const putPad = (id: string, next: Named | undefined) => {
-    const pad = next && { id, name: next.name, atMm: pointOf(next) };
+  const putPad = (id: string, next: FlatPad | undefined) => {
+    const pad = next && padOf(id, next);
     const here = pads.some((p) => p.id === id);
     if (pad) setNewPads(newPads.filter((x) => x !== id));
     put({ pads: here ? pads.flatMap((p) => (p.id === id ? (pad ?? []) : [p])) : pad ? [...pads, pad] : pads });
@@ -87,7 +117,7 @@ export function SeatsDetail({ chassis }: { chassis: Chassis }) {
           name={pad.id}
           title={`Chassis mount: ${pad.name}`}
           fields={PAD}
-          stored={{ name: pad.name, ...atOf(pad.atMm) }}
+          stored={flatPad(pad)}
           onKeep={(next) => putPad(pad.id, next)}
         />
       ))}
