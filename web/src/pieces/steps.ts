@@ -15,7 +15,7 @@ export const SCREENS: readonly ScreenEntry[] = [
   { path: 'donors', title: 'Donors', steps: ['donors'], key: 'o' },
   { path: 'line-up', title: 'Line-up', steps: [], key: 'l' },
   { path: 'fit', title: 'Fit', steps: ['fit'], key: 'f' },
-  { path: 'mounts', title: 'Mounts', steps: ['mounts'], key: 'm' },
+  { path: 'mounts', title: 'Mounts', steps: ['mounts'], key: 'h' },
   { path: 'gearing', title: 'Gearing', steps: ['gearing'], key: 'g' },
   { path: 'weight', title: 'Weight', steps: ['weight'], key: 'w' },
   { path: 'parts', title: 'Parts & budget', steps: ['money'], key: 'p' },
