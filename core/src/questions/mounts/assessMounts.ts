@@ -17,7 +17,7 @@ import {
 import type { GearingFigures } from '../gearing/index.ts';
 import type { MassFigures } from '../mass/index.ts';
 import { boltFindings } from './assessBolts.ts';
-import { bossesAt, mountInUse, type MountInUse } from './fittedMounts.ts';
+import { mountInUse, seatsOf, type MountInUse } from './fittedMounts.ts';
 import { asType, hang, type Drive } from './hanging.ts';
 import { driveReaction } from './loads.ts';
 import {
@@ -148,8 +148,8 @@ function judge(
   const { candidate, engine, gearbox } = subject;
   const about = [candidate.id];
   const gaps = new Gaps();
-  const bosses = bossesAt(subject);
-  const inUse = mounts.flatMap((m) => gaps.find(() => mountInUse(subject, m, bosses)) ?? []);
+  const seats = seatsOf(subject);
+  const inUse = mounts.flatMap((m) => gaps.find(() => mountInUse(subject, m, seats)) ?? []);
   const powertrain = gaps.find(() => {
     if (!mass) throw new MissingInput(`/engines/${engine.id}/massRecords`);
     return powertrainOf(subject, mass);

@@ -72,13 +72,20 @@ function movedBy(moves: Float64Array, q: ArrayLike<number>): [number, number, nu
   return by;
 }
 
+/** Rows of a 6 × 6 of noughts. */
+const noughts = (): number[][] => [0, 1, 2, 3, 4, 5].map(() => [0, 0, 0, 0, 0, 0]);
+
 /** Adds a stiffness along one direction at a place to that of the body, 6 × 6. */
-function addStiffness(to: Float64Array, moves: Float64Array, along: V3, stiffness: number): void {
+function addStiffness(to: number[][], moves: Float64Array, along: V3, stiffness: number): void {
   if (stiffness === 0) return;
-  const row = [0, 0, 0, 0, 0, 0];
-  for (let j = 0; j < 6; j++) row[j] = along[0] * moves[j]! + along[1] * moves[6 + j]! + along[2] * moves[12 + j]!;
-  for (let i = 0; i < 6; i++) for (let j = 0; j < 6; j++) to[6 * i + j]! += stiffness * row[i]! * row[j]!;
+  for (let j = 0; j < 6; j++) ROW[j] = along[0] * moves[j]! + along[1] * moves[6 + j]! + along[2] * moves[12 + j]!;
+  for (let i = 0; i < 6; i++) {
+    const row = to[i]!;
+    const by = stiffness * ROW[i]!;
+    for (let j = 0; j < 6; j++) row[j]! += by * ROW[j]!;
+  }
 }
+const ROW = new Float64Array(6);
 
 /** What a mount does where its place has moved: its force on the powertrain, N, and how stiff it is along each of its directions there. */
 function reaction({ own, stiffness, free }: Hung, moved: V3): { force: [number, number, number]; stiffness: V3 } {
@@ -103,7 +110,19 @@ export interface OnMounts {
   /** 6 × 6 about the centre of mass: shift in m, then turn in rad. */
   readonly stiffness: Matrix;
   /** Of the stiffness with every turn counted at an arm of typical length: what holds least, from the least. */
-  readonly holds: { readonly values: readonly number[]; readonly motions: Matrix };
+  readonly holds: () => Holds;
+  /** K⁻¹, where it is held. */
+  readonly compliance: () => Matrix;
+}
+interface Holds {
+  readonly values: readonly number[];
+  readonly motions: Matrix;
+}
+
+/** Worked out when it is first asked. */
+function once<T>(work: () => T): () => T {
+  let kept: { readonly value: T } | undefined;
+  return () => (kept ??= { value: work() }).value;
 }
 
 /** An arm by which turns are weighed against shifts where no inertia is asked, m. */
@@ -113,18 +132,27 @@ const ARM = 0.3;
 export function onMounts(body: OnMounts['body'], mounts: readonly Mount[]): OnMounts {
   if (mounts.length === 0) throw new InputError('/mounts', 'Nothing carries it: enter one mount at least.');
   const all = mounts.map((mount, i) => hung(mount, body.comMm, `/mounts/${i}`));
-  const k = new Float64Array(36);
-  for (const h of all) h.own.forEach((along, i) => addStiffness(k, h.moves, along, h.stiffness[i]!));
-  const stiffness = Matrix.from1DArray(6, 6, [...k]);
-  const weighed = stiffness.clone();
-  for (let i = 0; i < 6; i++)
-    for (let j = 0; j < 6; j++) weighed.set(i, j, weighed.get(i, j) / ((i > 2 ? ARM : 1) * (j > 2 ? ARM : 1)));
-  const found = new EigenvalueDecomposition(weighed, { assumeSymmetric: true });
-  return { body, hung: all, stiffness, holds: { values: found.realEigenvalues, motions: found.eigenvectorMatrix } };
+  const k = noughts();
+  for (const h of all) for (let i = 0; i < 3; i++) addStiffness(k, h.moves, h.own[i]!, h.stiffness[i]!);
+  const stiffness = new Matrix(k);
+  return {
+    body,
+    hung: all,
+    stiffness,
+    holds: once(() => {
+      const weighed = stiffness.clone();
+      for (let i = 0; i < 6; i++)
+        for (let j = 0; j < 6; j++) weighed.set(i, j, weighed.get(i, j) / ((i > 2 ? ARM : 1) * (j > 2 ? ARM : 1)));
+      const found = new EigenvalueDecomposition(weighed, { assumeSymmetric: true });
+      return { values: found.realEigenvalues, motions: found.eigenvectorMatrix };
+    }),
+    compliance: once(() => inverse(stiffness)),
+  };
 }
 
 /** Whether every motion is held by some mount. */
-export function isHeld({ holds: { values } }: OnMounts): boolean {
+export function isHeld({ holds }: OnMounts): boolean {
+  const { values } = holds();
   const most = Math.max(...values);
   return most > 0 && values.every((v) => v > SLACK * most);
 }
@@ -136,7 +164,8 @@ export interface FreeMotion {
 }
 
 /** What nothing holds, that which turns most first. */
-export function freeMotions({ holds: { values, motions } }: OnMounts): FreeMotion[] {
+export function freeMotions({ holds }: OnMounts): FreeMotion[] {
+  const { values, motions } = holds();
   const most = Math.max(...values);
   return values
     .flatMap((v, i): FreeMotion[] => {
@@ -225,7 +254,7 @@ export function softestAxis(on: OnMounts): Softest {
       motion: [],
     };
   }
-  const compliance = inverse(on.stiffness);
+  const compliance = on.compliance();
   const gives = compliance.subMatrix(3, 5, 3, 5);
   const found = new EigenvalueDecomposition(gives, { assumeSymmetric: true });
   const values = found.realEigenvalues;
@@ -276,18 +305,25 @@ export function settle(on: OnMounts, forceN: V3, coupleNm: V3): Settled {
     return { q, left, reactions, size: size(left) };
   };
   const stiffnessAt = (reactions: ReturnType<typeof at>['reactions']) => {
-    const k = new Float64Array(36);
-    on.hung.forEach((h, n) =>
-      h.own.forEach((along, i) => addStiffness(k, h.moves, along, reactions[n]!.stiffness[i]!)),
-    );
-    return Matrix.from1DArray(6, 6, [...k]);
+    const k = noughts();
+    on.hung.forEach((h, n) => {
+      for (let i = 0; i < 3; i++) addStiffness(k, h.moves, h.own[i]!, reactions[n]!.stiffness[i]!);
+    });
+    return new Matrix(k);
   };
   const step = (stiffness: Matrix, left: readonly number[]) =>
     solve(stiffness, Matrix.columnVector([...left])).to1DArray();
-  let now = at([0, 0, 0, 0, 0, 0]);
-  const whole = now.size;
+  // Straight to rest where no stop is met; from there on where one is.
+  const compliance = on.compliance();
+  const whole = size(load);
+  const straight = [0, 1, 2, 3, 4, 5].map((i) => {
+    let sum = 0;
+    for (let j = 0; j < 6; j++) sum += compliance.get(i, j) * load[j]!;
+    return sum;
+  });
+  let now = at(straight);
   for (let turn = 0; turn < MOST_TURNS && now.size > AT_REST * whole; turn++) {
-    const by = step(turn === 0 ? on.stiffness : stiffnessAt(now.reactions), now.left);
+    const by = step(stiffnessAt(now.reactions), now.left);
     let share = 1;
     const along = () => at(now.q.map((x, i) => x + share * by[i]!));
     let next = along();

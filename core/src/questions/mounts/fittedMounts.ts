@@ -194,6 +194,25 @@ export function bossesAt(subject: Subject): ReadonlyMap<string, { readonly name:
   return bosses;
 }
 
+/** What the mounts of a candidate may hold and stand on, looked up once for all of them. */
+export interface Seats {
+  readonly bosses: ReturnType<typeof bossesAt>;
+  readonly pads: ReadonlyMap<string, ChassisMount>;
+  /** Stiffness of the bushes under those of a carrier, N/mm. */
+  readonly bushes: ReadonlyMap<string, number>;
+}
+
+export function seatsOf(subject: Subject & { readonly chassis: Chassis }): Seats {
+  const bushes = new Map<string, number>();
+  for (const { carries } of subject.parts)
+    if (carries?.bushNPerMm) for (const pad of carries.pads) bushes.set(pad.id, carries.bushNPerMm.value);
+  return {
+    bosses: bossesAt(subject),
+    pads: new Map(chassisMountsOf(subject.chassis, subject.parts).map((p) => [p.id, p])),
+    bushes,
+  };
+}
+
 /** What a mount of a candidate is: the part of the library that it is, or what was entered for it alone. */
 export const elementOf = (subject: Pick<Subject, 'library'>, mount: FittedMount): MountElement | undefined =>
   mount.element ?? subject.library.parts.find((p) => p.id === mount.partId)?.mount;
@@ -205,13 +224,13 @@ export const elementOf = (subject: Pick<Subject, 'library'>, mount: FittedMount)
 export function mountInUse(
   subject: Subject & { readonly chassis: Chassis },
   fitted: FittedMount,
-  bosses = bossesAt(subject),
+  { bosses, pads, bushes }: Seats = seatsOf(subject),
 ): MountInUse {
   const at = `/candidates/${subject.candidate.id}/mounts/${(subject.candidate.mounts ?? []).indexOf(fitted)}`;
   const element = elementOf(subject, fitted);
   const stiffness = element && stiffnessOf(element);
   if (!element || !stiffness) throw new MissingInput(`${at}/element`);
-  const pad = chassisMountsOf(subject.chassis, subject.parts).find((p) => p.id === fitted.padId);
+  const pad = fitted.padId === undefined ? undefined : pads.get(fitted.padId);
   const bossMm = fitted.bossId === undefined ? undefined : bosses.get(fitted.bossId)?.atMm;
   if (fitted.padId !== undefined && !pad) throw new MissingInput('/chassis/pads');
   const atMm = fitted.atMm ?? pad?.atMm;
@@ -227,8 +246,8 @@ export function mountInUse(
   }
   // A link hangs in two bushes, one at either end, and gives along its line alone.
   const along: V3 = fitted.link ? [stiffness.along[0] / (element.bush ? 2 : 1), 0, 0] : stiffness.along;
-  const carrier = subject.parts.find((p) => p.carries?.pads.some((c) => c.id === fitted.padId))?.carries?.bushNPerMm;
-  const inSeries = (k: number) => (carrier && k > 0 ? 1 / (1 / k + 1 / carrier.value) : k);
+  const carrier = bushes.get(fitted.padId ?? '');
+  const inSeries = (k: number) => (carrier && k > 0 ? 1 / (1 / k + 1 / carrier) : k);
   return {
     fitted,
     school: element.school,

@@ -1,4 +1,4 @@
-import { cross, dot, length, type V3 } from '../../geometry/index.ts';
+import { cross, length, type V3 } from '../../geometry/index.ts';
 import type { Candidate, MountSchool } from '../../model/index.ts';
 import type { LoadCase } from './loads.ts';
 
@@ -57,14 +57,17 @@ export function motionAt({ shiftMm, turnRad }: CaseMotion, comMm: V3, pointMm: V
 export function movementOf({ on, comMm, cases, typicalMm }: MovementData): Movement {
   if (typicalMm !== undefined)
     return { on, at: () => typicalMm, caseAt: () => undefined, mostMm: typicalMm, mostOf: () => typicalMm };
-  const farthest = (point: V3, direction: V3) => {
+  const farthest = (p: V3, d: V3) => {
+    // (θ × r)·d = θ·(r × d): of all that depends on the case only two products are left. Asked for every pair of every judgement.
+    const [x, y, z] = [p[0] - comMm[0], p[1] - comMm[1], p[2] - comMm[2]];
+    const [a, b, c] = [y * d[2] - z * d[1], z * d[0] - x * d[2], x * d[1] - y * d[0]];
     let most = 0;
     let at: LoadCase | undefined;
-    for (const c of cases) {
-      const comes = dot(motionAt(c, comMm, point), direction);
+    for (const { case: which, shiftMm: s, turnRad: t } of cases) {
+      const comes = s[0] * d[0] + s[1] * d[1] + s[2] * d[2] + t[0] * a + t[1] * b + t[2] * c;
       if (comes <= most) continue;
       most = comes;
-      at = c.case;
+      at = which;
     }
     return { most, at };
   };

@@ -1,5 +1,6 @@
 import { compareMountTypes } from '@sable/core';
 import { SIDE } from '@sable/core/formats/drawing';
+import type { V3 } from '@sable/core/geometry';
 import { candidate, library, tug } from '../../../../core/test/demo.ts';
 import { adviceOf } from './advice.ts';
 import { across, boxAround, labelGroups, niceScale } from './drawn.ts';
@@ -26,11 +27,11 @@ test('a line goes from edge to edge, left end first; seen end on or beside the b
 });
 
 test('all points lie in the box of a view', () => {
-  const points = [
+  const points: readonly V3[] = [
     [10, 20, 30],
     [-500, 100, 700],
     [200, -90, -40],
-  ] as const;
+  ];
   const box = boxAround(points, SIDE);
   for (const p of points) {
     const [x, y] = SIDE.flat(...p);
