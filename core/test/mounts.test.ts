@@ -1,6 +1,15 @@
 /** Mounts of whole candidates: what holds, what rocks, what a link may do, what bolts do, what each gap is asked. */
 import * as fc from 'fast-check';
-import { assess, type Candidate, type FittedMount, type Library } from '../src/index.ts';
+import {
+  assess,
+  finished,
+  resolveSubject,
+  searchMountLayouts,
+  settingOf,
+  type Candidate,
+  type FittedMount,
+  type Library,
+} from '../src/index.ts';
 import { candidate, finding, judged, library, racer, tug, withEngine, words } from './demo.ts';
 
 const mountsOf = (letter: string, build = tug): readonly FittedMount[] => candidate(letter, build).mounts!;
@@ -255,4 +264,40 @@ test('what stays as it was found hangs as it hung', () => {
     library,
   );
   expect(finding(own, 'mounts-held').state).toBe('clear');
+});
+
+describe('layouts', () => {
+  const layouts = (letter: string, change: Partial<Candidate> = {}, build = tug) =>
+    finished(
+      searchMountLayouts(
+        resolveSubject(settingOf(build), { ...candidate(letter, build), ...change }, library).subject!,
+      ),
+    );
+  test('are found from the bosses and chassis mounts in reach, like the mount that it has, and hold it', () => {
+    const { proposals, allTried } = layouts('C');
+    expect(allTried).toBe(true);
+    expect(proposals.length).toBeGreaterThan(0);
+    const [best] = proposals;
+    const a = judged('C', { mounts: [...best!.mounts] });
+    expect(finding(a, 'mounts-held').state).toBe('clear');
+    // What is said of it is what is judged, but for stops, which make it stiffer.
+    expect(check(a, 'mounts-load').value!).toBeGreaterThan(0.9 * best!.loadPct);
+    expect(check(a, 'mounts-load').value!).toBeLessThan(1.1 * best!.loadPct);
+  });
+  test('where a chassis mount is out of reach it is named, with how far it is', () => {
+    const pads = tug.chassis!.pads.map((p) => (p.id === 'pad-tail' ? { ...p, atMm: [-1500, 0, 240] as const } : p));
+    const { proposals, none } = layouts(
+      'C',
+      {},
+      {
+        ...tug,
+        chassis: { ...tug.chassis!, pads: pads.map((p) => ({ ...p, atMm: [...p.atMm] as [number, number, number] })) },
+      },
+    );
+    expect(proposals).toEqual([]);
+    expect(words(none!)).toMatch(/No boss reaches the gearbox crossmember holes: gearbox mount is \d+ mm away/);
+  });
+  test('without one mount to make the others like, it says so', () => {
+    expect(() => layouts('C', { mounts: [] })).toThrow('Enter one mount with its stiffness and its rating');
+  });
 });

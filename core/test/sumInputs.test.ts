@@ -527,6 +527,7 @@ const GOOD: Readonly<Record<string, Record<string, unknown>>> = {
   'candidate.place': { ...OF_C, cantDeg: 0 },
   'candidate.recipes': { ...OF_C, cantDeg: 0, wantMm: 5 },
   'candidate.installPath': { ...OF_C, from: 'above' },
+  'candidate.mountLayouts': OF_C,
   'candidate.mountTypes': OF_C,
   'candidate.run': { ...OF_C, choices: { day: 'worst', grip: 'wet', trailer: false, gradePct: 4 } },
   'candidate.gearings': { ...OF_C, scope: 'this box' },

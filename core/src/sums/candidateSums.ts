@@ -1,12 +1,5 @@
 import { Type } from 'typebox';
-import {
-  compareBoxes,
-  compareMountTypes,
-  runOf,
-  type BoxFigures,
-  type MountTypeFigures,
-  type RunAnswer,
-} from '../assess/index.ts';
+import { compareBoxes, runOf, type BoxFigures, type RunAnswer } from '../assess/index.ts';
 import {
   Brief,
   Build,
@@ -21,7 +14,6 @@ import {
   type Subject,
   type Work,
 } from '../model/index.ts';
-import { LOAD_CASES } from '../questions/mounts/index.ts';
 import type { RunChoices } from '../questions/acceleration/index.ts';
 import {
   problemFor,
@@ -45,12 +37,20 @@ const list = Type.Array;
 const one = <T extends string>(...words: readonly T[]) => Type.Unsafe<T>({ type: 'string', enum: [...words] });
 
 /** A candidate as it stands or as it is tried, in its build; what it is made of is in the library. */
-const asked = { build: Build, candidate: Candidate, library: Library };
+export const asked = { build: Build, candidate: Candidate, library: Library };
 const leant = {
   cantDeg: Type.Number({ minimum: 0, maximum: 60, description: 'how far it may be leant over from where it is' }),
 };
 
-function subjectOf({ build, candidate, library }: { build: Build; candidate: Candidate; library: Library }): Subject {
+export function subjectOf({
+  build,
+  candidate,
+  library,
+}: {
+  build: Build;
+  candidate: Candidate;
+  library: Library;
+}): Subject {
   const { subject } = resolveSubject(settingOf(build), candidate, library);
   if (!subject)
     throw new InputError('/candidate/engineId', 'The engine or gearbox of this candidate is not in the library.');
@@ -179,20 +179,6 @@ const Box = Type.Object(
   closed,
 );
 
-const MountType = Type.Object(
-  {
-    type: S,
-    chosen: Type.Boolean(),
-    gap: O(Type.Object({ part: S, obstacle: S, movementMm: N, roomMm: N, load: O(one(...LOAD_CASES)) }, closed)),
-    sagMm: N,
-    loadPct: O(N),
-    idlePct: O(N),
-    cruisePct: O(N),
-    preloadN: O(N),
-  },
-  closed,
-);
-
 /** What is worked out about one candidate beyond its judgement: where it could sit, how it runs, what could drive it. */
 export const candidateSums = [
   defineSum({
@@ -309,12 +295,5 @@ export const candidateSums = [
     ),
     output: Type.Unsafe<readonly BoxFigures[]>(list(Box)),
     run: ({ build, candidate, library, powersKw }) => compareBoxes(build, candidate, library, powersKw),
-  }),
-  defineSum({
-    name: 'candidate.mountTypes',
-    title: 'Each type of mount in place of those that a candidate has; null where they can’t be reckoned',
-    input: Type.Object(asked, closed),
-    output: Type.Unsafe<readonly MountTypeFigures[] | null>(Type.Union([list(MountType), Type.Null()])),
-    run: ({ build, candidate, library }) => compareMountTypes(build, candidate, library) ?? null,
   }),
 ] as const;

@@ -17,6 +17,7 @@ import { stressSums } from '../questions/strength/index.ts';
 import { InputError } from '../units/index.ts';
 import { calculatorSums } from './calculatorSums.ts';
 import { candidateSums } from './candidateSums.ts';
+import { candidateMountSums } from './mountLayoutSums.ts';
 
 const closed = { additionalProperties: false };
 
@@ -61,11 +62,12 @@ export const SUMS: readonly Sum[] = [
   ...recipeSums,
   assessSum,
   ...candidateSums,
+  ...candidateMountSums,
   ...calculatorSums,
 ];
 
 /** Sums that are asked of one candidate, with their types: what a screen calls by name. */
-type CandidateSum = (typeof candidateSums)[number];
+type CandidateSum = (typeof candidateSums)[number] | (typeof candidateMountSums)[number];
 export type CandidateSumName = CandidateSum['name'];
 type Named<N extends CandidateSumName> = Extract<CandidateSum, { readonly name: N }>;
 export type CandidateSumInput<N extends CandidateSumName> = Static<Named<N>['input']>;

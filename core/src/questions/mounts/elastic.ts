@@ -103,6 +103,27 @@ function reaction({ own, stiffness, free }: Hung, moved: V3): { force: [number, 
   return { force, stiffness: there };
 }
 
+/** One mount along the axes of the car, for those who try many layouts: what it adds to the stiffness, and its force at a movement. */
+export interface Spring {
+  /** 6 × 6 about the centre of mass, row by row; N/m, N, N·m. */
+  readonly stiffness: readonly (readonly number[])[];
+  /** How large its force is with the body shifted (m) and turned (rad) by q, N. */
+  forceN(q: readonly number[]): number;
+}
+
+export function springOf(positionMm: V3, stiffnessNPerMm: V3, comMm: V3): Spring {
+  const h = hung({ id: 'spring', positionMm, stiffnessNPerMm }, comMm, '/mounts');
+  const stiffness = noughts();
+  for (let i = 0; i < 3; i++) addStiffness(stiffness, h.moves, h.own[i]!, h.stiffness[i]!);
+  return {
+    stiffness,
+    forceN: (q) => {
+      const by = movedBy(h.moves, q);
+      return Math.hypot(h.stiffness[0] * by[0], h.stiffness[1] * by[1], h.stiffness[2] * by[2]);
+    },
+  };
+}
+
 /** A powertrain on its mounts, for small movements. SI units inside. */
 export interface OnMounts {
   readonly body: Pick<RigidBody, 'massKg' | 'comMm'> & Partial<RigidBody>;

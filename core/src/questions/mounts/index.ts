@@ -1,4 +1,5 @@
 export * from './assessMounts.ts';
+export { springOf, type Spring } from './elastic.ts';
 export * from './fittedMounts.ts';
 export * from './hanging.ts';
 export * from './loads.ts';

@@ -15,6 +15,7 @@ import { Modes } from './Modes.tsx';
 import { MountList } from './MountList.tsx';
 import { MountsDrawing, type Shown } from './MountsDrawing.tsx';
 import { MountTypes } from './MountTypes.tsx';
+import { Layouts } from './Layouts.tsx';
 import { LoadCases } from './LoadCases.tsx';
 
 /** What carries engine and gearbox: how it hangs, how far it moves, and what that asks of every gap. */
@@ -69,6 +70,7 @@ function Open({ candidate, subject }: { candidate: Candidate; subject: Subject }
         )}
         {rows.length > 0 && <MountTypes rows={rows} />}
         {types.fault && <p className="muted">The types can’t be compared: {types.fault}</p>}
+        {mounts.length > 0 && <Layouts build={build} candidate={candidate} />}
         <MountList candidate={candidate} subject={subject} figures={figures} />
       </div>
       <FindingsColumn

@@ -1,0 +1,2 @@
+export * from './forCandidate.ts';
+export * from './layouts.ts';

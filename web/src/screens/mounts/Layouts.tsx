@@ -1,0 +1,91 @@
+import type { Build, Candidate } from '@sable/core';
+import { formatNumber, formatQuantity, unitOf } from '@sable/core/units';
+import Button from '@mui/material/Button';
+import LinearProgress from '@mui/material/LinearProgress';
+import { useBuildActions } from '../../hooks/buildState.tsx';
+import { useUnits } from '../../hooks/settings.tsx';
+import { useSum } from '../../hooks/useSum.ts';
+import { Sentence } from '../../pieces/figures.tsx';
+import layout from '../../pieces/layout.module.css';
+import css from './mounts.module.css';
+
+/** The best layouts from the bosses and chassis mounts in reach of each other; one press takes one. */
+export function Layouts({ build, candidate }: { build: Build; candidate: Candidate }) {
+  const search = useSum('candidate.mountLayouts');
+  const { saveCandidate } = useBuildActions();
+  const units = useUnits();
+  const { answer, progress, running, fault } = search;
+  return (
+    <section className="block">
+      <h2>Layouts</h2>
+      <div className={css['buttons']} style={{ marginTop: 0 }}>
+        <Button onClick={() => (running ? search.stop() : search.ask({ build, candidate }))}>
+          {running ? 'Stop' : 'Find a layout'}
+        </Button>
+      </div>
+      {running && (
+        <LinearProgress
+          variant="determinate"
+          value={100 * (progress?.share ?? 0)}
+          sx={{ mt: 1 }}
+          aria-label="Layouts tried"
+        />
+      )}
+      {fault && <p className="muted">{fault}</p>}
+      {answer?.none && (
+        <p>
+          <Sentence>{answer.none}</Sentence>
+        </p>
+      )}
+      {answer && answer.proposals.length > 0 && (
+        <>
+          <div className={layout['scroll-x']}>
+            <table className={layout['figures']} style={{ marginTop: 8 }}>
+              <thead>
+                <tr>
+                  <th scope="col">From boss to chassis mount</th>
+                  <th scope="col" className="r">
+                    Load of rating
+                  </th>
+                  <th scope="col" className="r">
+                    Moves at a tight gap, {unitOf('lengthMm', units)}
+                  </th>
+                  <th scope="col" className="r">
+                    Price
+                  </th>
+                  <th scope="col" className="r">
+                    Score
+                  </th>
+                  <th scope="col" aria-label="Take it" />
+                </tr>
+              </thead>
+              <tbody>
+                {answer.proposals.map((p) => (
+                  <tr key={p.title}>
+                    <th scope="row">{p.title}</th>
+                    <td className="r">{formatNumber(p.loadPct, 'percent', units, { digits: 0 })} %</td>
+                    <td className="r">{formatNumber(p.movesMm, 'lengthMm', units, { digits: 1 })}</td>
+                    <td className="r">{formatQuantity(p.price, 'money', units, { currency: build.currency })}</td>
+                    <td className="r">{formatNumber(p.score, 'number', units, { digits: 2 })}</td>
+                    <td className="r">
+                      <Button onClick={() => saveCandidate(candidate, { ...candidate, mounts: [...p.mounts] })}>
+                        Use this
+                      </Button>
+                    </td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+          </div>
+          <p className="muted small">
+            {answer.allTried
+              ? `All ${answer.tried} layouts of three and four mounts were tried.`
+              : `${answer.tried} layouts were tried; there are more.`}{' '}
+            Score, the lower the better: load of rating, movement at a tight gap over 8 mm, price over 500. Each mount
+            is like the first that has a stiffness and a rating.
+          </p>
+        </>
+      )}
+    </section>
+  );
+}
