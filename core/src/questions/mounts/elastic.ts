@@ -199,7 +199,7 @@ export function freeMotions({ holds }: OnMounts): FreeMotion[] {
 
 /** What a motion mostly is, by where its energy lies. */
 const MOTIONS = ['fore and aft', 'sideways', 'up and down', 'roll', 'pitch', 'yaw'] as const;
-export type Motion = (typeof MOTIONS)[number];
+type Motion = (typeof MOTIONS)[number];
 
 export interface Mode {
   readonly hz: number;

@@ -62,7 +62,7 @@ export function ElementFields({
   const kind = stored ?? picked;
   const keep = (key: Kind, value: Stiffness | Bush | Block | undefined) => {
     const { stiffness: _s, bush: _b, block: _k, ...rest } = element;
-    onChange((value === undefined ? rest : { ...rest, [key]: value }) as MountElement);
+    onChange(value === undefined ? rest : { ...rest, [key]: value });
   };
   const addressed = <T,>(fields: readonly WholeField<T>[], key: Kind): WholeField<T>[] =>
     fields.map((f) => ({ ...f, at: `${at}/${key}/${f.key}` }));

@@ -98,7 +98,7 @@ test('nothing in reach: it says what to enter, each as a way there', () => {
 
 describe('a mount in its form', () => {
   const form = (name: string) => {
-    const summary = [...document.querySelectorAll('summary')].find((s) => s.textContent!.startsWith(name))!;
+    const summary = [...document.querySelectorAll('summary')].find((s) => s.textContent.startsWith(name))!;
     return summary.closest('details')!;
   };
   const type = (of: HTMLElement, label: string, text: string) => {
