@@ -65,7 +65,9 @@ export function Layouts({ build, candidate }: { build: Build; candidate: Candida
                     <th scope="row">{p.title}</th>
                     <td className="r">{formatNumber(p.loadPct, 'percent', units, { digits: 0 })} %</td>
                     <td className="r">{formatNumber(p.movesMm, 'lengthMm', units, { digits: 1 })}</td>
-                    <td className="r">{formatQuantity(p.price, 'money', units, { currency: build.currency })}</td>
+                    <td className="r">
+                      {p.price === 0 ? '–' : formatQuantity(p.price, 'money', units, { currency: build.currency })}
+                    </td>
                     <td className="r">{formatNumber(p.score, 'number', units, { digits: 2 })}</td>
                     <td className="r">
                       <Button onClick={() => saveCandidate(candidate, { ...candidate, mounts: [...p.mounts] })}>
@@ -79,7 +81,9 @@ export function Layouts({ build, candidate }: { build: Build; candidate: Candida
           </div>
           <p className="muted small">
             {answer.allTried
-              ? `All ${answer.tried} layouts of three and four mounts were tried.`
+              ? answer.tried === 1
+                ? 'There is one layout of three or four mounts.'
+                : `All ${answer.tried} layouts of three and four mounts were tried.`
               : `${answer.tried} layouts were tried; there are more.`}{' '}
             Score, the lower the better: load of rating, movement at a tight gap over 8 mm, price over 500. Each mount
             is like the first that has a stiffness and a rating.
