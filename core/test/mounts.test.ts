@@ -166,6 +166,23 @@ test('a mount that nobody rated leaves its load unknown, and says which', () => 
   expect(f.missing).toEqual(['/candidates/c/mounts/2/element/ratingN']);
 });
 
+describe('a mount on a boss that only some blocks have', () => {
+  const said = (from: number, to: number) => {
+    const lib = withEngine('hesper-v6-27', (e) => ({
+      ...e,
+      builtFrom: 1988,
+      builtTo: 1998,
+      bosses: e.bosses.map((b) => ({ ...b, fromYear: from, toYear: to })),
+    }));
+    return judged('C', {}, tug, lib).findings.find((f) => f.id === 'mounts-boss-left');
+  };
+  test('is unknown until the block is read, blocked where it can’t have it, and not spoken of where all have it', () => {
+    expect(said(1992, 1998)).toMatchObject({ state: 'unknown', missing: ['/candidates/c/inspection'] });
+    expect(said(1999, 2004)?.state).toBe('blocked');
+    expect(said(1980, 2004)).toBeUndefined();
+  });
+});
+
 test('with no mount told the step is unknown, and asks for them', () => {
   const f = finding(judged('C', { mounts: [] }), 'mounts-held');
   expect(f).toMatchObject({ state: 'unknown', missing: ['/candidates/c/mounts'] });

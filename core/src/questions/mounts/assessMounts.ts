@@ -17,6 +17,7 @@ import {
 import type { GearingFigures } from '../gearing/index.ts';
 import type { MassFigures } from '../mass/index.ts';
 import { boltFindings } from './assessBolts.ts';
+import { bossesMissing } from './bosses.ts';
 import { mountInUse, seatsOf, type MountInUse } from './fittedMounts.ts';
 import { asType, hang, type Drive } from './hanging.ts';
 import { driveReaction } from './loads.ts';
@@ -155,6 +156,7 @@ function judge(
     return powertrainOf(subject, mass);
   });
   const bolts = boltFindings(subject, mounts);
+  bolts.findings.unshift(...bossesMissing(subject, mounts));
   const drive = gaps.find(() => {
     if (!gearing) throw new MissingInput(`/engines/${engine.id}/curves`);
     return driveReaction(subject, gearing);
