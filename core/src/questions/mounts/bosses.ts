@@ -15,17 +15,22 @@ export function bossesMissing(subject: Subject, mounts: readonly FittedMount[]):
     return [
       makeFinding({
         id: `mounts-boss-${m.id}`,
-        state: has === 'no' ? 'blocked' : 'unknown',
+        // A boss that the library does not list may be there all the same.
+        state: has === 'no' && boss ? 'blocked' : 'unknown',
         step: 'mounts',
         title:
-          has === 'no'
+          has === 'no' && boss
             ? `${capital(m.name)}: this block has no boss “${name}”`
             : `${capital(m.name)} bolts to the boss “${name}”: does this block have it?`,
         because: boss
           ? `It is in blocks cast from ${boss.fromYear} to ${boss.toYear}; this one is of ${yearsOf(years)}. Read its casting mark, or look.`
           : 'The engine has no such boss in the library.',
         about: [m.id],
-        missing: has === 'some' ? [`/candidates/${candidate.id}/inspection`] : [],
+        missing: !boss
+          ? [`/engines/${engine.id}/bosses`]
+          : has === 'some'
+            ? [`/candidates/${candidate.id}/inspection`]
+            : [],
       }),
     ];
   });
