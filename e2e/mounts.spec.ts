@@ -133,6 +133,7 @@ test('a boss pattern and chassis mounts by tape: three mounts judged, in an empt
     await page.goto(`${shop.url}/builds/glider-tug/mounts?c=c`);
     await h.press('Begin with the 3 chassis mounts that have a boss in reach');
     await expect(page.getByText('Whether its mounts hold it is not known').first()).toBeVisible();
+    // The first of which nobody has said how stiff it is stands open by itself.
     const one = page.locator('details[open]', { hasText: 'Bolts to' });
     await h.pick('Stiffness known by', 'Stiffness as measured or told', one);
     await h.fillAll(

@@ -53,8 +53,10 @@ export function MountList({
       })),
     [subject],
   );
-  // The first of which nobody has said yet how stiff it is stands open.
-  const [unsaid] = useState(() => mounts.find((m) => !m.partId && !stiffnessSaid(m.element))?.id);
+  // The first of which nobody has said yet how stiff it is stands open, and stays so while it is said.
+  const [unsaid, setUnsaid] = useState<string>();
+  const first = mounts.find((m) => !m.partId && !stiffnessSaid(m.element))?.id;
+  if (unsaid === undefined && first !== undefined) setUnsaid(first);
   const add = () => {
     let n = mounts.length + 1;
     while (mounts.some((m) => m.id === `mount-${n}`)) n++;
