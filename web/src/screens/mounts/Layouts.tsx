@@ -64,7 +64,9 @@ export function Layouts({ build, candidate }: { build: Build; candidate: Candida
                   <tr key={p.title}>
                     <th scope="row">{p.title}</th>
                     <td className="r">{formatNumber(p.loadPct, 'percent', units, { digits: 0 })} %</td>
-                    <td className="r">{formatNumber(p.movesMm, 'lengthMm', units, { digits: 1 })}</td>
+                    <td className="r">
+                      {formatNumber(p.movesMm, 'lengthMm', units, { digits: units.system === 'us' ? 2 : 1 })}
+                    </td>
                     <td className="r">
                       {p.price === 0 ? '–' : formatQuantity(p.price, 'money', units, { currency: build.currency })}
                     </td>

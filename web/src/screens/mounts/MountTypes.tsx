@@ -12,7 +12,8 @@ export function MountTypes({ rows }: { rows: readonly MountTypeFigures[] }) {
   const reach = Math.max(8, ...gaps.map(Math.abs)) * 1.15;
   const x = (mm: number) => 50 + (50 * mm) / reach;
   const tight = rows.find((r) => r.chosen)?.gap ?? rows[0]?.gap;
-  const mm = (v: number | undefined) => (v === undefined ? '–' : formatNumber(v, 'lengthMm', units, { digits: 1 }));
+  const mm = (v: number | undefined) =>
+    v === undefined ? '–' : formatNumber(v, 'lengthMm', units, { digits: units.system === 'us' ? 2 : 1 });
   const preload = rows.some((r) => r.preloadN !== undefined);
   const cruise = rows.some((r) => r.cruisePct !== undefined);
   return (

@@ -1,10 +1,13 @@
 import type { MountTypeFigures } from '@sable/core';
 
+/** Less than this is no reason to change mounts, mm. */
+const WORTH_MM = 0.5;
+
 const capital = (s: string) => s.charAt(0).toUpperCase() + s.slice(1);
 
 /**
- * What another type would do, in a sentence: a firmer one where the tightest gap is short of what it is moved, else a softer one
- * where more of the shake of idle comes through than is kept back, else the next softer one for comparison. Figures as tokens.
+ * What another type would do, in a sentence: a firmer one where that frees something of a gap that is short, else the next softer
+ * one, for what it does to the shake of idle. Figures as tokens.
  */
 export function adviceOf(rows: readonly MountTypeFigures[]): string | undefined {
   const now = rows.find((r) => r.chosen);
@@ -15,7 +18,9 @@ export function adviceOf(rows: readonly MountTypeFigures[]): string | undefined 
   if (now.type.includes(' and ')) return undefined;
   const softer = rows.slice(at + 1).find((r) => !r.type.includes(' and '));
   const firmer = rows[at - 1];
-  const other = short ? (firmer ?? softer) : now.type === 'hydraulic' ? firmer : (softer ?? firmer);
+  // A firmer one is named where it gives a short gap something; else what another does to the shake is worth more.
+  const gains = short && firmer?.gap !== undefined && now.gap.movementMm - firmer.gap.movementMm >= WORTH_MM;
+  const other = gains ? firmer : (softer ?? firmer);
   if (!other?.gap) return undefined;
   const moves = other.gap.movementMm - now.gap.movementMm;
   const shake =
