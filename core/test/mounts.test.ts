@@ -72,6 +72,15 @@ describe('a link', () => {
     expect(f.state).toBe('blocked');
     expect(words(f.title)).toMatch(/Lower link would carry \d+ % of the weight/);
   });
+  test('in bushes pushes across their axes, two in a row', () => {
+    const figure = (value: number) => ({ value, evidence: 'measured' as const });
+    const size = { innerDiameterMm: figure(12), outerDiameterMm: figure(40), bushLengthMm: figure(40) };
+    const element = { school: 'polyurethane' as const, bush: { shoreA: figure(80), ...size } };
+    const [, , asLink] = whole([top, left, { ...link, element }]).figures.mounts.mounts;
+    const [asMount] = whole([{ ...top, element }, left, link]).figures.mounts.mounts;
+    expect(asLink!.stiffnessNPerMm[0]).toBeCloseTo(asMount!.stiffnessNPerMm[1] / 2, 6);
+    expect(asLink!.stiffnessNPerMm.slice(1)).toEqual([0, 0]);
+  });
   test('along the line of two mounts restrains nothing', () => {
     const across = { ...link, bossId: 't14-bl1', padId: 'pad-right' };
     expect(finding(whole([top, left, across]), 'mounts-held').state).toBe('blocked');
@@ -181,6 +190,15 @@ describe('a mount on a boss that only some blocks have', () => {
     expect(said(1999, 2004)?.state).toBe('blocked');
     expect(said(1980, 2004)).toBeUndefined();
   });
+});
+
+test('without a curve nobody knows what drives it: no gap counts less than is typical, and its movement is unknown', () => {
+  const lib = withEngine('hesper-v6-27', (e) => ({ ...e, curves: [] }));
+  const c = candidate('C');
+  const a = assess(tug, c, lib);
+  expect(a.checks.find((k) => k.id === 'mounts-moves')!.state).toBe('unknown');
+  expect(a.figures!.mounts!.movement.typicalMm).toBe(5);
+  expect(a.figures!.fit!.pairs.every((p) => p.needed.movementMm === 5)).toBe(true);
 });
 
 test('with no mount told the step is unknown, and asks for them', () => {

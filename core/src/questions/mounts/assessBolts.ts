@@ -64,7 +64,7 @@ export function boltFindings(
   const { candidate } = subject;
   const sound: string[] = [];
   const findings = bolted.flatMap((m): Finding[] => {
-    const { lengthMm, stackMm, boltClass = '8.8' } = m.bolt!;
+    const { lengthMm, stackMm, boltClass } = m.bolt!;
     const boss = bossOf(subject, m);
     const id = `mounts-bolt-${m.id}`;
     const open = (missing: string, because: string) => [
@@ -104,7 +104,7 @@ export function boltFindings(
     const state = bottoms || short ? 'blocked' : boss.depthMm === undefined ? 'unknown' : 'clear';
     if (state === 'clear') {
       sound.push(
-        `${m.name}: ${name} by ${mm(bolt.engagedMm)} of ${mm(bolt.neededMm)}, ${say(tighteningNm(read.value, boltClass), 'torqueNm')} at ${boltClass}`,
+        `${m.name}: ${name} by ${mm(bolt.engagedMm)} of ${mm(bolt.neededMm)}${boltClass ? `, ${say(tighteningNm(read.value, boltClass), 'torqueNm')} at ${boltClass}` : ''}`,
       );
       return [];
     }

@@ -191,7 +191,7 @@ function judge(
   const doubt = doubtsOf(inUse, powertrain, drive);
   put(held(subject, hangs, inUse, doubt));
   put(loaded(subject, hangs, inUse, doubt, drive === undefined ? gaps.pointers : []));
-  put(moving(hangs, inUse, doubt));
+  put(moving(hangs, inUse, doubt, drive !== undefined));
   const idle = isolation(hangs, doubt, engine.idleRpm, engine);
   put(
     shaken(IDLE, idle, 'idle', [
@@ -215,7 +215,10 @@ function judge(
   findings.push(...gaps.findings('mounts', 'mounts', 'Mounts', [engine.id, gearbox.id]));
   checks.push(...bolts.checks);
   findings.push(...bolts.findings);
-  const movement: MovementData = { on: typesOf(inUse), comMm: body.comMm, cases: hangs.cases.slice(1) };
+  // Without its drive torque the loads that move it most are missing: then what is typical stands in, as where nothing is known.
+  const movement: MovementData = drive
+    ? { on: typesOf(inUse), comMm: body.comMm, cases: hangs.cases.slice(1) }
+    : typicalMovement(candidate);
   return {
     checks,
     findings,
@@ -234,7 +237,7 @@ function judge(
     },
     movement: movementOf(movement),
     firmer: () => {
-      if (!inUse.some((m) => m.school === 'rubber' || m.school === 'hydraulic')) return undefined;
+      if (!drive || !inUse.some((m) => m.school === 'rubber' || m.school === 'hydraulic')) return undefined;
       const on = inUse.map((m) => (m.school === 'solid' ? m : asType(m, 'polyurethane')));
       const firm = hang(powertrain, on, asked);
       return firm.held ? movementOf({ on: typesOf(on), comMm: body.comMm, cases: firm.cases.slice(1) }) : undefined;

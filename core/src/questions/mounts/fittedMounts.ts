@@ -194,6 +194,9 @@ export function bossesAt(subject: Subject): ReadonlyMap<string, { readonly name:
   return bosses;
 }
 
+/** A link gives along its line alone: across the axes of the two bushes it hangs in, or as a block is pressed. */
+const alongLink = ({ bush, block: pad }: MountElement, [x, y, z]: V3): number => (bush ? y / 2 : pad ? z : x);
+
 /** What the mounts of a candidate may hold and stand on, looked up once for all of them. */
 export interface Seats {
   readonly bosses: ReturnType<typeof bossesAt>;
@@ -244,8 +247,7 @@ export function mountInUse(
     const [x, y, z] = fitted.turnDeg;
     axes = multiply(aboutZ(z), multiply(aboutY(y), aboutX(x)));
   }
-  // A link hangs in two bushes, one at either end, and gives along its line alone.
-  const along: V3 = fitted.link ? [stiffness.along[0] / (element.bush ? 2 : 1), 0, 0] : stiffness.along;
+  const along: V3 = fitted.link ? [alongLink(element, stiffness.along), 0, 0] : stiffness.along;
   const carrier = bushes.get(fitted.padId ?? '');
   const inSeries = (k: number) => (carrier && k > 0 ? 1 / (1 / k + 1 / carrier) : k);
   return {

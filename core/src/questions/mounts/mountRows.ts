@@ -218,7 +218,7 @@ export function loaded(
   };
 }
 
-export function moving(hangs: Hanging, mounts: readonly MountInUse[], doubts: Doubts) {
+export function moving(hangs: Hanging, mounts: readonly MountInUse[], doubts: Doubts, driveKnown: boolean) {
   const cases = hangs.cases.slice(1);
   const size = (c: CaseResult) => Math.hypot(...c.shiftMm);
   const worst = cases.reduce((a, b) => (size(b) > size(a) ? b : a));
@@ -238,7 +238,8 @@ export function moving(hangs: Hanging, mounts: readonly MountInUse[], doubts: Do
     check: makeCheck({
       ...MOVES,
       figure,
-      because: `Farthest in ${caseWords(worst.case)}; it turns most in ${caseWords(turns.case)}, ${say(turnDeg(turns), 'angleDeg', { digits: 1 })}.${stopped.length > 0 ? ` On its stop: ${stopped.join(', ')}.` : ''}`,
+      ...(driveKnown ? {} : { state: 'unknown' as const }),
+      because: `${driveKnown ? '' : 'Without the drive torque, which nobody knows. '}Farthest in ${caseWords(worst.case)}; it turns most in ${caseWords(turns.case)}, ${say(turnDeg(turns), 'angleDeg', { digits: 1 })}.${stopped.length > 0 ? ` On its stop: ${stopped.join(', ')}.` : ''}`,
     }),
     found: [],
   };

@@ -4,7 +4,6 @@ import {
   chassisMountsOf,
   SCHOOLS,
   takeOut,
-  type BoltClass,
   type Candidate,
   type FittedMount,
   type MountElement,
@@ -24,6 +23,7 @@ import { useWantedField } from '../../pieces/fieldFocus.ts';
 import { FigureField } from '../../pieces/FigureField.tsx';
 import { ChoiceField, QuantityField, WordsField, type Choice } from '../../pieces/fields.tsx';
 import layout from '../../pieces/layout.module.css';
+import { WholeForm, type WholeField } from '../survey/WholeForm.tsx';
 import { ElementFields } from './ElementFields.tsx';
 import css from './mounts.module.css';
 
@@ -101,6 +101,21 @@ export function MountList({
 const stiffnessSaid = (element: MountElement | undefined) =>
   element !== undefined && (element.school === 'solid' || element.stiffness || element.bush || element.block);
 
+type Bolt = NonNullable<FittedMount['bolt']>;
+/** Of use only together: what it clamps decides how much of it is left to hold. */
+const BOLT: readonly WholeField<Bolt>[] = [
+  { key: 'lengthMm', label: 'Bolt, length under the head', quantity: 'lengthMm', min: 5, max: 400 },
+  { key: 'stackMm', label: 'Bolt, thickness it clamps', quantity: 'lengthMm', min: 0, max: 380 },
+  {
+    key: 'boltClass',
+    label: 'Bolt, strength class',
+    quantity: 'choice',
+    optional: true,
+    choices: BOLT_CLASSES.map((c) => ({ value: c, label: c })),
+  },
+];
+
+const TURNS = ['Turned about fore and aft', 'Turned about across', 'Turned about upright'] as const;
 const AXES = ['Ahead of the front axle', 'Left of the middle', 'Above the floor'] as const;
 
 function One({
@@ -227,6 +242,27 @@ function One({
           onCommit={(school) => setElement({ ...element, school: school as MountSchool })}
         />
       </div>
+      {!mount.link && element && element.school !== 'solid' && (
+        <div className={layout['form-grid']} style={{ marginTop: 12 }}>
+          {TURNS.map((label, axis) => (
+            <QuantityField
+              key={label}
+              label={label}
+              quantity="angleDeg"
+              optional
+              min={-180}
+              max={180}
+              at={`${at}/turnDeg/${axis}`}
+              value={mount.turnDeg?.[axis]}
+              onCommit={(deg) => {
+                const was = mount.turnDeg ?? [0, 0, 0];
+                const turned = was.map((v, i) => (i === axis ? (deg ?? 0) : v)) as [number, number, number];
+                change({ turnDeg: turned.every((v) => v === 0) ? undefined : turned });
+              }}
+            />
+          ))}
+        </div>
+      )}
       {element && (
         <>
           <ElementFields
@@ -269,40 +305,14 @@ function One({
           </div>
         </>
       )}
-      <h3 style={{ margin: '16px 0 8px' }}>Bolt into the boss, price</h3>
-      <div className={layout['form-grid']}>
-        <QuantityField
-          label="Bolt, length under the head"
-          quantity="lengthMm"
-          optional
-          above
-          min={0}
-          max={400}
-          at={`${at}/bolt/lengthMm`}
-          value={mount.bolt?.lengthMm}
-          onCommit={(mm) =>
-            change({ bolt: mm === undefined ? undefined : { stackMm: 0, ...mount.bolt, lengthMm: mm } })
-          }
-        />
-        {mount.bolt && (
-          <>
-            <QuantityField
-              label="Bolt, thickness it clamps"
-              quantity="lengthMm"
-              min={0}
-              max={380}
-              at={`${at}/bolt/stackMm`}
-              value={mount.bolt.stackMm}
-              onCommit={(mm) => mm !== undefined && change({ bolt: { ...mount.bolt!, stackMm: mm } })}
-            />
-            <ChoiceField
-              label="Bolt, strength class"
-              value={mount.bolt.boltClass ?? '8.8'}
-              choices={BOLT_CLASSES.map((c) => ({ value: c, label: c }))}
-              onCommit={(c) => change({ bolt: { ...mount.bolt!, boltClass: c as BoltClass } })}
-            />
-          </>
-        )}
+      <WholeForm
+        name={`mount-bolt/${candidate.id}/${mount.id}`}
+        title="Bolt into the boss"
+        fields={BOLT.map((f) => ({ ...f, at: `${at}/bolt/${f.key}` }))}
+        stored={mount.bolt}
+        onKeep={(bolt) => change({ bolt })}
+      />
+      <div className={layout['form-grid']} style={{ marginTop: 12 }}>
         <QuantityField
           label="Price"
           quantity="money"
