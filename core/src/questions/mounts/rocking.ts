@@ -1,21 +1,13 @@
 import type { V3 } from '../../geometry/index.ts';
-import {
-  BRACKET_REACH_MM,
-  chassisMountsOf,
-  findingOf,
-  makeCheck,
-  type Check,
-  type Finding,
-  type FittedMount,
-  type Remedy,
-} from '../../model/index.ts';
+import { findingOf, makeCheck, type Check, type Finding, type FittedMount, type Remedy } from '../../model/index.ts';
 import { attempt, exactly, say } from '../../units/index.ts';
-import { bossesAt, elementOf, mountInUse, type MountInUse } from './fittedMounts.ts';
+import { elementOf, mountInUse, type MountInUse } from './fittedMounts.ts';
 import { hang, type Drive, type NotHeld } from './hanging.ts';
 import type { DriveReaction } from './loads.ts';
 import { HELD, openRows, type InCar } from './mountRows.ts';
 import { drawn, type MountsFigures } from './mountsFigures.ts';
 import type { Powertrain } from './powertrain.ts';
+import { inReach, reachesOf } from './proposed.ts';
 
 /** A mount lies on the line about which it rocks within this, mm. */
 const ON_LINE_MM = 8;
@@ -103,24 +95,12 @@ function addedMounts(
   inUse: readonly MountInUse[],
   drive: Drive | undefined,
 ): Remedy[] {
-  const { candidate, chassis, parts } = subject;
+  const { candidate } = subject;
   const usedPads = new Set(inUse.map((m) => m.fitted.padId));
   const usedBosses = new Set(inUse.map((m) => m.fitted.bossId));
   const like = inUse.find((m) => !m.fitted.link)?.fitted;
   if (!like || !elementOf(subject, like)) return [];
-  const bosses = [...bossesAt(subject)].filter(([id]) => !usedBosses.has(id));
-  const pairs = chassisMountsOf(chassis, parts)
-    .filter((p) => !usedPads.has(p.id))
-    .flatMap((pad) =>
-      bosses.map(([bossId, boss]) => ({
-        pad,
-        bossId,
-        boss,
-        mm: Math.hypot(...pad.atMm.map((v, i) => v - boss.atMm[i]!)),
-      })),
-    )
-    .filter((p) => p.mm <= BRACKET_REACH_MM)
-    .sort((a, b) => a.mm - b.mm);
+  const pairs = reachesOf(subject).filter((r) => inReach(r) && !usedPads.has(r.pad.id) && !usedBosses.has(r.bossId));
   const remedies: Remedy[] = [];
   for (const { pad, bossId, boss } of pairs) {
     let n = candidate.mounts!.length + 1;
@@ -139,7 +119,7 @@ function addedMounts(
     const tried = attempt(() => mountInUse(subject, added));
     if (!tried.ok || !hang(powertrain, [...inUse, tried.value], drive).held) continue;
     remedies.push({
-      title: `Add a mount between ${boss.name} and ${pad.name}, like the ${like.name}`,
+      title: `Add a mount between ${boss} and ${pad.name}, like the ${like.name}`,
       cost: price?.likely ?? 0,
       hours: hours?.likely ?? 0,
       accept: { kind: 'mount', ...added },

@@ -8,12 +8,14 @@ import {
 } from '../../model/index.ts';
 import { judging } from '../../pipeline/index.ts';
 import {
-  bossesAt,
   driveReaction,
   elementOf,
+  inReach,
   powertrainOf,
+  reachesOf,
   stiffnessOf,
   wayAcross,
+  type Reach,
 } from '../../questions/mounts/index.ts';
 import { InputError, say } from '../../units/index.ts';
 import { searchLayouts, type Layout, type LayoutProblem, type Site } from './layouts.ts';
@@ -64,17 +66,8 @@ export function* searchMountLayouts(subject: Subject): Work<MountLayouts> {
   const drive = driveReaction(subject, gearing);
   const part = subject.library.parts.find((p) => p.id === like.partId && p.class === 'mount');
   const price = like.price?.likely ?? part?.price?.likely ?? 0;
-  const bosses = [...bossesAt(subject)];
-  const pads = chassisMountsOf(chassis, subject.parts);
-  const reaches = pads.flatMap((pad) =>
-    bosses.map(([bossId, boss]) => ({
-      pad,
-      bossId,
-      boss,
-      mm: Math.hypot(...pad.atMm.map((v, axis) => v - boss.atMm[axis]!)),
-    })),
-  );
-  const near = reaches.filter((r) => r.mm <= BRACKET_REACH_MM);
+  const reaches = reachesOf({ ...subject, chassis });
+  const near = reaches.filter(inReach);
   const sites = near.map(({ pad, bossId }): Site => ({
     bossId,
     padId: pad.id,
@@ -100,16 +93,15 @@ export function* searchMountLayouts(subject: Subject): Work<MountLayouts> {
     counts: [3, 4],
   };
   const { layouts, tried, allTried } = yield* searchLayouts(problem);
-  const padName = (id: string) => pads.find((p) => p.id === id)?.name ?? id;
   const taken = (layout: Layout): FittedMount[] =>
     layout.sites.map((s, i) => {
-      const { bossId, padId } = sites[s]!;
+      const { bossId, pad } = near[s]!;
       const { bolt, price: own, hours, partId } = like;
       return {
         id: `mount-${i + 1}`,
-        name: padName(padId),
+        name: pad.name,
         bossId,
-        padId,
+        padId: pad.id,
         element,
         ...(partId && part ? { partId } : {}),
         ...(bolt ? { bolt } : {}),
@@ -123,19 +115,15 @@ export function* searchMountLayouts(subject: Subject): Work<MountLayouts> {
     loadPct: 100 * l.loadShare,
     movesMm: l.movesMm,
     price: l.price,
-    title: l.sites
-      .map((s) => `${bosses.find(([id]) => id === sites[s]!.bossId)![1].name} to ${padName(sites[s]!.padId)}`)
-      .join(', '),
+    title: l.sites.map((s) => `${near[s]!.boss} to ${near[s]!.pad.name}`).join(', '),
   }));
-  return { proposals, tried, allTried, ...(proposals.length === 0 ? { none: whyNone(reaches, pads.length) } : {}) };
+  return {
+    proposals,
+    tried,
+    allTried,
+    ...(proposals.length === 0 ? { none: whyNone(reaches, chassisMountsOf(chassis, subject.parts).length) } : {}),
+  };
 }
-
-type Reach = {
-  readonly pad: { readonly id: string; readonly name: string };
-  readonly bossId: string;
-  readonly boss: { readonly name: string };
-  readonly mm: number;
-};
 
 /** What is missing where no layout holds it: the chassis mount that no boss reaches, or one more away from the others. */
 function whyNone(reaches: readonly Reach[], pads: number): string {
@@ -143,12 +131,12 @@ function whyNone(reaches: readonly Reach[], pads: number): string {
     return `A layout needs three chassis mounts, and there ${pads === 1 ? 'is one' : `are ${pads}`}: enter another in Survey.`;
   const byPad = new Map<string, Reach>();
   for (const r of reaches) if (r.mm < (byPad.get(r.pad.id)?.mm ?? Infinity)) byPad.set(r.pad.id, r);
-  const far = [...byPad.values()].filter((r) => r.mm > BRACKET_REACH_MM);
+  const far = [...byPad.values()].filter((r) => !inReach(r));
   if (far.length > 0)
     return far
       .map(
         (r) =>
-          `No boss reaches the ${r.pad.name}: ${r.boss.name} is ${say(r.mm, 'lengthMm')} away, a bracket reaches ${say(BRACKET_REACH_MM, 'lengthMm')}.`,
+          `No boss reaches the ${r.pad.name}: ${r.boss} is ${say(r.mm, 'lengthMm')} away, a bracket reaches ${say(BRACKET_REACH_MM, 'lengthMm')}.`,
       )
       .join(' ');
   return 'Bosses and chassis mounts reach each other, but two of them want the same boss: another boss or chassis mount is missing.';
