@@ -284,6 +284,21 @@ export const CHECK_TABLE: Readonly<Record<CheckId, CheckEntry>> = {
     formula: 'thread in: 1.0 d steel, 1.5 d cast iron, 2.0 d aluminium; length − stack against full thread − 1 pitch',
     limit: 'none, trade',
   },
+  'mounts-brackets': {
+    asks: 'Is every mount joined to its boss, and does what was made for it bear its worst load?',
+    required: [
+      ...HUNG,
+      ...CURVE,
+      '/engines/*/bosses[]',
+      '/gearboxes/*/mountMm',
+      '/candidates/*/mounts/*/bossId',
+      '/candidates/*/mounts/*/bracket',
+    ],
+    estimable: [...HUNG_EST, ...DRIVES.filter((d) => !CURVE.includes(d))],
+    raisedBy: ['/candidates/*/mounts', '/candidates/*/mounts[]'],
+    formula: 't = √(6·F·l·S/(b·R_e)), S 1.5 on the worst case, R_e 235 N/mm² steel, 125 welded 6082; tube √(σ² + 3τ²)',
+    limit: 'yield over 1.5; gives at most a tenth of what its mount gives, trade',
+  },
   'power-now': {
     asks: 'Does it make the power asked?',
     required: CURVE,

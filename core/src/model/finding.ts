@@ -87,6 +87,7 @@ const CHECK_IDS = [
   'mounts-idle',
   'mounts-cruise',
   'mounts-bolts',
+  'mounts-brackets',
   'power-now',
   'band-torque',
   'band-power',

@@ -108,6 +108,9 @@ export const Gearbox = Type.Object(
       Type.Object(
         {
           thread: Type.String({ minLength: 1, maxLength: 20 }),
+          direction: Type.Optional(
+            Type.Unsafe<readonly [number, number, number]>({ ...Vec3, description: 'where its face looks' }),
+          ),
           threadDepthMm: Type.Optional(PositiveFigure),
           material: Type.Optional(BossMaterialSchema),
         },

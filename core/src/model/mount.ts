@@ -53,6 +53,51 @@ export type BoltClass = (typeof BOLT_CLASSES)[number];
 /** The boss of the gearbox goes by this name where a mount says what it bolts to. */
 export const GEARBOX_BOSS = 'gearbox';
 
+export const BRACKET_METALS = ['steel', 'aluminium'] as const;
+export type BracketMetal = (typeof BRACKET_METALS)[number];
+
+/** What spans from a boss to its mount: part of what was bought or found, or made for it. */
+const SuppliedBracket = Type.Object(
+  { from: Type.Literal('supplied') },
+  { ...closed, description: 'comes with the mount, or stays as found' },
+);
+export const MadeBracket = Type.Object(
+  {
+    from: Type.Literal('made'),
+    metal: Type.Unsafe<BracketMetal>({ type: 'string', enum: [...BRACKET_METALS] }),
+    widthMm: Type.Number({ minimum: 15, maximum: 300 }),
+    thicknessMm: Type.Number({ minimum: 1.5, maximum: 40, description: 'of the plate; with a tube, of its end plates' }),
+    tube: Type.Optional(
+      Type.Object(
+        {
+          outerDiameterMm: Type.Number({ minimum: 15, maximum: 120 }),
+          wallMm: Type.Number({ minimum: 1, maximum: 12 }),
+        },
+        { ...closed, description: 'a tube between two plates; a plate alone where there is none' },
+      ),
+    ),
+    mountHoleMm: Type.Optional(
+      Type.Number({ minimum: 5, maximum: 60, description: 'hole for the stud or bolt of the mount' }),
+    ),
+    slotMm: Type.Optional(Type.Number({ minimum: 0, maximum: 60, description: 'how far the mount can be shifted in it' })),
+    standOffMm: Type.Optional(
+      Type.Number({
+        minimum: -200,
+        maximum: 200,
+        description: 'from the middle of the mount to the face that the bracket lies on, along the mount’s own z',
+      }),
+    ),
+    alsoBossIds: Type.Optional(
+      Type.Array(Id, { uniqueItems: true, maxItems: 6, description: 'further bosses of the same face' }),
+    ),
+    price: Type.Optional(ThreePoint),
+    hours: Type.Optional(ThreePoint),
+  },
+  closed,
+);
+export type MadeBracket = Type.Static<typeof MadeBracket>;
+const Bracket = Type.Union([SuppliedBracket, MadeBracket]);
+
 /** One mount of a candidate: what it bolts to, what it stands on, and what gives between them. */
 export const FittedMount = Type.Object(
   {
@@ -88,6 +133,7 @@ export const FittedMount = Type.Object(
         { ...closed, description: 'into the boss: its length under the head, and what it clamps' },
       ),
     ),
+    bracket: Type.Optional(Bracket),
     price: Type.Optional(ThreePoint),
     hours: Type.Optional(ThreePoint),
   },

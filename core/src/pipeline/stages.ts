@@ -16,6 +16,7 @@ import { wheelSizeLimit } from '../questions/lineup/index.ts';
 import { assessMass, assessRide, massPlaces } from '../questions/mass/index.ts';
 import { assessMoney } from '../questions/money/index.ts';
 import { assessMounts } from '../questions/mounts/index.ts';
+import { assessBrackets } from '../questions/brackets/index.ts';
 import { assessNoise } from '../questions/noise/index.ts';
 import { assessBrakes } from '../questions/brakes/index.ts';
 import { assessPlausible } from '../questions/plausible/index.ts';
@@ -38,6 +39,7 @@ export interface Results {
   readonly road: ReturnType<typeof assessRoad>;
   readonly control: ReturnType<typeof assessControl>;
   readonly mounts: ReturnType<typeof assessMounts>;
+  readonly brackets: ReturnType<typeof assessBrackets>;
   readonly fit: ReturnType<typeof assessFit>;
   readonly acceleration: ReturnType<typeof assessAcceleration>;
   readonly strength: ReturnType<typeof assessStrength>;
@@ -139,11 +141,18 @@ export const STAGES: { readonly [K in StageName]: Stage<K> } = {
     uses: ['mass', 'gearing'],
     compute: (s, { mass, gearing }) => assessMounts(s, mass?.figures, gearing?.figures),
   }),
+  brackets: stage({
+    step: 'mounts',
+    title: 'Brackets',
+    uses: ['mounts'],
+    compute: (s, { mounts }) => assessBrackets(s, mounts?.figures),
+  }),
   fit: stage({
     step: 'fit',
     title: 'Fit',
     needs: ['mounts'],
-    compute: (s, { mounts }) => assessFit(s, mounts.movement, mounts.firmer),
+    uses: ['brackets'],
+    compute: (s, { mounts, brackets }) => assessFit(s, mounts.movement, mounts.firmer, brackets?.bodies),
   }),
   acceleration: stage({
     step: 'gearing',

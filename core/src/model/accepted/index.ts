@@ -30,5 +30,6 @@ export const acceptedWords = (subject: Subject, work: Accepted): string => kindO
 export const acceptedCost = (subject: Subject, work: Accepted): AcceptedCost | undefined =>
   kindOf(work).billLine(subject, work);
 
+export { BRACKET } from './bracket.ts';
 export { SPRINGS } from './springs.ts';
 export type { AcceptedCost } from './kind.ts';

@@ -1,4 +1,5 @@
 // Written by scripts/tables.mjs from the files beside it; npm test says when it is not current.
+import { bracket, bracketSchema } from './bracket.ts';
 import { calculation, calculationSchema } from './calculation.ts';
 import { cure, cureSchema } from './cure.ts';
 import { differential, differentialSchema } from './differential.ts';
@@ -17,6 +18,7 @@ import { withoutPart, withoutPartSchema } from './withoutPart.ts';
 
 /** Every kind of accepted work, by its name. */
 export const ACCEPTED = {
+  bracket,
   calculation,
   cure,
   differential,
@@ -35,6 +37,7 @@ export const ACCEPTED = {
 } as const;
 
 export const ACCEPTED_SCHEMAS = [
+  bracketSchema,
   calculationSchema,
   cureSchema,
   differentialSchema,

@@ -38,16 +38,21 @@ export function yearsOf({ from, to, known }: BlockYears): string {
 export const bossNamed = (engine: Engine, wanted: string) =>
   engine.bosses.find((b) => b.id === wanted || b.name === wanted);
 
+/** The years of castings that have a boss; of one that nobody has said any of, all. */
+type Boss = Engine['bosses'][number];
+export const firstYear = ({ fromYear }: Boss): number => fromYear ?? -Infinity;
+export const lastYear = ({ toYear }: Boss): number => toYear ?? Infinity;
+
 /** Whether the block has a boss: sure, surely not, or only in some of the years that it may be of. */
 export function hasBoss(engine: Engine, wanted: string, years: BlockYears): 'yes' | 'no' | 'some' {
   const bosses = engine.bosses.filter((b) => b.id === wanted || b.name === wanted);
   if (bosses.length === 0) return 'no';
   if (
     years.bosses &&
-    bosses.some((b) => b.fromYear > (engine.builtFrom ?? -Infinity) || b.toYear < (engine.builtTo ?? Infinity))
+    bosses.some((b) => firstYear(b) > (engine.builtFrom ?? -Infinity) || lastYear(b) < (engine.builtTo ?? Infinity))
   )
     return years.bosses === 'there' ? 'yes' : 'no';
-  const inAll = bosses.some((b) => b.fromYear <= years.from && b.toYear >= years.to);
+  const inAll = bosses.some((b) => firstYear(b) <= years.from && lastYear(b) >= years.to);
   if (inAll) return 'yes';
-  return bosses.some((b) => b.fromYear <= years.to && b.toYear >= years.from) ? 'some' : 'no';
+  return bosses.some((b) => firstYear(b) <= years.to && lastYear(b) >= years.from) ? 'some' : 'no';
 }

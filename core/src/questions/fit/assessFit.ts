@@ -10,12 +10,14 @@ import {
   type CheckResult,
   type Subject,
 } from '../../model/index.ts';
+import type { Convex } from '../../geometry/index.ts';
 import { caseWords, wayAcross, type Movement } from '../mounts/index.ts';
 import { say, capital } from '../../units/index.ts';
 import { assessRoutes } from './assessRoutes.ts';
 import { ALIGNMENT_ROWS, assessAlignment, type AlignmentFigures } from './assessAlignment.ts';
 import { bayOf, type BayBody } from './bay.ts';
 import { claimFindings } from './claims.ts';
+import { bracketClearances } from './brackets.ts';
 import { clearances, placedSolids, type PairClearance } from './clearances.ts';
 import { fitState } from './margin.ts';
 import { dressingClashes } from './matrix.ts';
@@ -69,6 +71,7 @@ export function assessFit(
   subject: Subject,
   movement: Movement,
   firmerOf: () => Movement | undefined = () => undefined,
+  brackets?: ReadonlyMap<string, readonly Convex[]>,
 ): CheckResult & { figures: FitFigures } {
   const { chassis, candidate } = subject;
   if (chassis && chassis.engineAt === undefined && staysPut(subject))
@@ -104,9 +107,11 @@ export function assessFit(
   const bay = bayOf(chassis.obstacles, candidate, subject.parts);
   const zones = bay.filter((b) => b.obstacle.role === 'reach zone');
   const bodies = [...bay.filter((b) => b.obstacle.role !== 'reach zone'), ...routeBodies(candidate)];
-  const pairs = clearances(solids, bodies, movement);
+  const made = brackets && brackets.size > 0 ? bracketClearances(subject, brackets, bodies, movement) : undefined;
+  const bare = clearances(solids, bodies, movement);
+  const pairs = made ? [...bare, ...made.pairs].sort((a, b) => a.marginMm - b.marginMm) : bare;
   const bodyOf = (pair: PairClearance): BayBody => bodies.find((b) => b.obstacle === pair.obstacle)!;
-  const placedOf = (pair: PairClearance) => solids.find((p) => p.solid === pair.part)!;
+  const placedOf = (pair: PairClearance) => [...solids, ...(made?.solids ?? [])].find((p) => p.solid === pair.part)!;
   const smallest = pairs[0];
   const findings: Finding[] = [];
   let stiffened: { readonly on: Movement | undefined } | undefined;

@@ -1,5 +1,5 @@
 import { capital } from '../../units/index.ts';
-import { blockYears, yearsOf, bossNamed, hasBoss } from '../donor/index.ts';
+import { blockYears, yearsOf, bossNamed, firstYear, hasBoss, lastYear } from '../donor/index.ts';
 import {
   costOfPart,
   dressedAsFound,
@@ -279,13 +279,13 @@ function withBoss(subject: Subject, bossId: string): string {
       e.bosses.some(
         (b) =>
           (b.id === bossId || b.name === bossId) &&
-          b.fromYear <= (e.builtFrom ?? -Infinity) &&
-          b.toYear >= (e.builtTo ?? Infinity),
+          firstYear(b) <= (e.builtFrom ?? -Infinity) &&
+          lastYear(b) >= (e.builtTo ?? Infinity),
       ),
   );
   const boss = bossNamed(subject.engine, bossId);
   const own =
-    boss && boss.fromYear <= (subject.engine.builtTo ?? Infinity) ? [`blocks cast from ${boss.fromYear} on`] : [];
+    boss?.fromYear !== undefined && boss.fromYear <= (subject.engine.builtTo ?? Infinity) ? [`blocks cast from ${boss.fromYear} on`] : [];
   return [...own, ...others.map((e) => e.name)].join(', ');
 }
 
@@ -306,7 +306,7 @@ function conditionWords(c: Condition, subject: Subject): string {
     case 'boss': {
       const boss = bossNamed(subject.engine, c.is);
       return boss
-        ? `the mount boss ${boss.name}, cast from ${boss.fromYear} on`
+        ? `the mount boss ${boss.name}${boss.fromYear === undefined ? '' : `, cast from ${boss.fromYear} on`}`
         : `a boss that the ${subject.engine.shortName} does not have`;
     }
     case 'dressing':

@@ -18,12 +18,12 @@ import type { GearingFigures } from '../gearing/index.ts';
 import type { MassFigures } from '../mass/index.ts';
 import { boltFindings } from './assessBolts.ts';
 import { bossesMissing } from './bosses.ts';
+import { doubtsOf } from './doubts.ts';
 import { mountInUse, seatsOf, type MountInUse } from './fittedMounts.ts';
 import { asType, hang, type Drive } from './hanging.ts';
 import { driveReaction } from './loads.ts';
 import {
   CRUISE,
-  doubtsOf,
   HELD,
   held,
   IDLE,
@@ -181,7 +181,7 @@ function judge(
       about,
     );
     return without([open.check, ...openRows(subject, because), ...bolts.checks], [open.finding, ...bolts.findings], {
-      mounts: inUse.map((m) => drawn(m, undefined)),
+      mounts: inUse.map((m) => drawn(m)),
     });
   }
   const { body } = powertrain;
@@ -225,7 +225,7 @@ function judge(
     figures: {
       ...own,
       movement,
-      mounts: inUse.map((m) => drawn(m, hangs)),
+      mounts: inUse.map((m) => drawn(m, hangs, doubt)),
       cases: hangs.cases,
       modes: hangs.modes,
       softest: hangs.softest,

@@ -1,5 +1,6 @@
 export * from './assessMounts.ts';
 export { springOf, type Spring } from './elastic.ts';
+export { readThread } from './fasteners.ts';
 export * from './fittedMounts.ts';
 export * from './hanging.ts';
 export * from './loads.ts';

@@ -7,24 +7,14 @@ import {
   type Engine,
   type Subject,
 } from '../../model/index.ts';
-import {
-  capital,
-  exactly,
-  madeFrom,
-  ORIGIN,
-  propagate,
-  say,
-  scatterOf,
-  type Derived,
-  type Figure,
-} from '../../units/index.ts';
+import { capital, propagate, say, type Derived, type Figure } from '../../units/index.ts';
 import type { V3 } from '../../geometry/index.ts';
+import { DRIVE, LOAD_KEY, MASS, together, type Doubts } from './doubts.ts';
 import { firingHz, transmissibility } from './elastic.ts';
 import type { MountInUse } from './fittedMounts.ts';
 import { onStop, shakiest, worstOf, type CaseResult, type Hanging } from './hanging.ts';
-import { caseWords, isDriven, type DriveReaction } from './loads.ts';
+import { caseWords, isDriven } from './loads.ts';
 import type { Isolation } from './mountsFigures.ts';
-import type { Powertrain } from './powertrain.ts';
 
 const GROUP = 'Mounts';
 /** A link may be asked for so much of the weight, as a share. */
@@ -76,50 +66,6 @@ export function openRows({ brief }: Subject, because: string): Check[] {
 }
 
 export type InCar = Subject & { readonly chassis: Chassis };
-
-/** What the answers rest on, each with its own doubt; in the linear range a movement goes with load over stiffness. */
-export interface Doubts {
-  /** Of each mount, by its id: the figure that its stiffness is known by, what that is called, and what it does. */
-  readonly mounts: Readonly<Record<string, Figure>>;
-  readonly names: Readonly<Record<string, string>>;
-  readonly times: Readonly<Record<string, (value: number) => number>>;
-  readonly mass: Figure;
-  readonly drive: Figure;
-}
-/** Beside the mounts, which go by their ids. */
-const LOAD_KEY = ' load';
-const MASS = 'mass of engine and gearbox';
-const DRIVE = 'drive torque';
-
-export function doubtsOf(
-  mounts: readonly MountInUse[],
-  powertrain: Powertrain,
-  drive: DriveReaction | undefined,
-): Doubts {
-  const about = (f: Figure | Derived): Figure => ({
-    value: 1,
-    plusMinus: f.value > 0 ? scatterOf(f) / f.value : 0,
-    evidence: f.evidence,
-  });
-  return {
-    mounts: Object.fromEntries(mounts.map((m) => [m.fitted.id, m.doubt.figure])),
-    names: Object.fromEntries(mounts.map((m) => [m.fitted.id, `${m.doubt.of} of the ${m.fitted.name}`])),
-    times: Object.fromEntries(mounts.map((m) => [m.fitted.id, m.doubt.times])),
-    mass: madeFrom(about(powertrain.massKg), powertrain.massKg[ORIGIN] ?? powertrain.massKg),
-    drive: drive ? madeFrom(about(drive.forward), drive.from) : exactly(1),
-  };
-}
-
-/** How much stiffer or softer all of them are together, each by its share of the work: to first order. */
-function together(
-  { times }: Doubts,
-  values: Readonly<Record<string, number>>,
-  decidedBy: Readonly<Record<string, number>>,
-): number {
-  let sum = 0;
-  for (const id in decidedBy) sum += decidedBy[id]! * times[id]!(values[id]!);
-  return Math.max(0.05, sum);
-}
 
 export function held({ candidate }: InCar, hangs: Hanging, mounts: readonly MountInUse[], doubts: Doubts) {
   const perDeg = (hangs.softest.stiffnessNmPerRad * Math.PI) / 180;

@@ -1,9 +1,11 @@
 import type { V3 } from '../../geometry/index.ts';
 import type { CheckResult, MountSchool } from '../../model/index.ts';
-import type { Derived } from '../../units/index.ts';
+import { scatterOf, type Derived, type Evidence } from '../../units/index.ts';
+import type { Doubts } from './doubts.ts';
 import type { MountInUse } from './fittedMounts.ts';
 import { onStop, worstOf, type CaseResult, type Hanging, type HangingMode } from './hanging.ts';
-import type { DriveReaction, LoadCase } from './loads.ts';
+import { isDriven, type DriveReaction, type LoadCase } from './loads.ts';
+
 import type { Movement, MovementData } from './movement.ts';
 
 /** A mount as the screen draws it. */
@@ -19,7 +21,15 @@ export interface MountFigures {
   /** Of the weight, 0 to 1; undefined where it is not held. */
   readonly weightShare: number | undefined;
   /** The greatest load and the case that brings it, N. */
-  readonly worst: { readonly case: LoadCase; readonly loadN: number; readonly deflectionMm: number } | undefined;
+  readonly worst:
+    | {
+        readonly case: LoadCase;
+        readonly loadN: number;
+        readonly plusMinusN: number;
+        readonly evidence: Evidence;
+        readonly deflectionMm: number;
+      }
+    | undefined;
   readonly ratingN: number | undefined;
   /** Beyond its free travel in some case. */
   readonly onStop: readonly LoadCase[];
@@ -62,10 +72,11 @@ export interface MountsResult extends CheckResult {
   readonly firmer: () => Movement | undefined;
 }
 
-export function drawn(m: MountInUse, hangs: Hanging | undefined): MountFigures {
+export function drawn(m: MountInUse, hangs?: Hanging, doubts?: Doubts): MountFigures {
   const { id, name, link } = m.fitted;
   const worst = hangs && worstOf(id, hangs.cases);
   const at = worst?.mounts[id];
+  const load = worst && doubts && (isDriven(worst.case) ? doubts.drive : doubts.mass);
   return {
     id,
     name,
@@ -76,7 +87,15 @@ export function drawn(m: MountInUse, hangs: Hanging | undefined): MountFigures {
     padMm: m.padMm,
     stiffnessNPerMm: m.stiffnessNPerMm,
     weightShare: hangs?.weightShare[id],
-    worst: worst && at && { case: worst.case, loadN: at.sizeN, deflectionMm: Math.hypot(...at.deflectionMm) },
+    worst: worst &&
+      at &&
+      load && {
+        case: worst.case,
+        loadN: at.sizeN,
+        plusMinusN: at.sizeN * scatterOf(load),
+        evidence: load.evidence,
+        deflectionMm: Math.hypot(...at.deflectionMm),
+      },
     ratingN: m.ratingN?.value,
     onStop: hangs ? onStop(m, hangs.cases) : [],
   };

@@ -82,7 +82,7 @@ export function rocking(
     figures: {
       ...(powertrain ? { massKg: hung.body.massKg, comMm: hung.body.comMm } : {}),
       rocks,
-      mounts: inUse.map((m) => drawn(m, undefined)),
+      mounts: inUse.map((m) => drawn(m)),
       drive: drive && { forwardNm: drive.forward.value, about: drive.about, setBy: drive.setBy },
     },
   };
