@@ -18,7 +18,7 @@ const sheetOf = (letter: string, build: Build = tug, system: 'metric' | 'us' = '
     { system },
     { buildName: build.name, date: '2026-05-01' },
   );
-const pointsOf = (m: Mark) => (m.kind === 'text' ? [m.at] : m.points);
+const pointsOf = (m: Mark) => (m.kind === 'line' ? m.points : [m.at]);
 const words = (s: Sheet) => s.marks.flatMap((m) => (m.kind === 'text' ? [m.text] : []));
 
 describe.each([

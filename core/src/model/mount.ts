@@ -66,7 +66,11 @@ export const MadeBracket = Type.Object(
     from: Type.Literal('made'),
     metal: Type.Unsafe<BracketMetal>({ type: 'string', enum: [...BRACKET_METALS] }),
     widthMm: Type.Number({ minimum: 15, maximum: 300 }),
-    thicknessMm: Type.Number({ minimum: 1.5, maximum: 40, description: 'of the plate; with a tube, of its end plates' }),
+    thicknessMm: Type.Number({
+      minimum: 1.5,
+      maximum: 40,
+      description: 'of the plate; with a tube, of its end plates',
+    }),
     tube: Type.Optional(
       Type.Object(
         {
@@ -79,7 +83,9 @@ export const MadeBracket = Type.Object(
     mountHoleMm: Type.Optional(
       Type.Number({ minimum: 5, maximum: 60, description: 'hole for the stud or bolt of the mount' }),
     ),
-    slotMm: Type.Optional(Type.Number({ minimum: 0, maximum: 60, description: 'how far the mount can be shifted in it' })),
+    slotMm: Type.Optional(
+      Type.Number({ minimum: 0, maximum: 60, description: 'how far the mount can be shifted in it' }),
+    ),
     standOffMm: Type.Optional(
       Type.Number({
         minimum: -200,

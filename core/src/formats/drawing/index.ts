@@ -1,3 +1,5 @@
+export * from './bracketSheet.ts';
+export * from './jigSheet.ts';
 export * from './sheet.ts';
 export * from './sheetDxf.ts';
 export * from './sheetSvg.ts';

@@ -13,7 +13,18 @@ import type { Movement } from '../../questions/mounts/index.ts';
 import { formatNumber, unitOf, type Units } from '../../units/index.ts';
 import { FRONT, outline, PLAN, SIDE, viewOf, type Flat, type View } from './views.ts';
 
-export const LAYERS = ['frame', 'bay', 'powertrain', 'routes', 'gaps', 'dimensions', 'datum', 'text'] as const;
+export const LAYERS = [
+  'frame',
+  'bay',
+  'powertrain',
+  'routes',
+  'gaps',
+  'dimensions',
+  'datum',
+  'text',
+  'cut',
+  'fold',
+] as const;
 export type Layer = (typeof LAYERS)[number];
 
 /** One stroke or word of a drawing; paper mm, y down from the top left corner. One that masks hides what lies under it. */
@@ -25,6 +36,15 @@ export type Mark =
       readonly closed?: boolean;
       readonly dashed?: boolean;
       readonly masks?: boolean;
+      readonly state?: State;
+    }
+  | {
+      /** A round hole, or one longer by so much, level. */
+      readonly kind: 'hole';
+      readonly layer: Layer;
+      readonly at: Flat;
+      readonly diameterMm: number;
+      readonly slotMm: number;
       readonly state?: State;
     }
   | {
@@ -47,9 +67,10 @@ export interface Sheet {
 }
 
 /** A3, lying. */
-const A3 = { widthMm: 420, heightMm: 297 } as const;
-const EDGE = 10;
-const SCALES = [2, 2.5, 5, 7.5, 10, 12.5, 15, 20, 25, 30, 40, 50] as const;
+export const A3 = { widthMm: 420, heightMm: 297 } as const;
+/** From the edge of the paper to its frame, mm. */
+export const EDGE = 10;
+export const SCALES = [2, 2.5, 5, 7.5, 10, 12.5, 15, 20, 25, 30, 40, 50] as const;
 const GAPS_DRAWN = 8;
 const TITLE_MM = 26;
 
@@ -120,10 +141,10 @@ export function fitSheet(subject: Subject, movement: Movement, units: Units, hea
   return { ...A3, scale, title: `${head.buildName}, ${candidate.letter}: ${candidate.name}`, marks };
 }
 
-type DrawLine = (layer: Layer, points: readonly Flat[], more?: Partial<Extract<Mark, { kind: 'line' }>>) => void;
-type DrawText = (layer: Layer, at: Flat, words: string, more?: Partial<Extract<Mark, { kind: 'text' }>>) => void;
+export type DrawLine = (layer: Layer, points: readonly Flat[], more?: Partial<Extract<Mark, { kind: 'line' }>>) => void;
+export type DrawText = (layer: Layer, at: Flat, words: string, more?: Partial<Extract<Mark, { kind: 'text' }>>) => void;
 
-const rect = (x: number, y: number, w: number, h: number): Flat[] => [
+export const rect = (x: number, y: number, w: number, h: number): Flat[] => [
   [x, y],
   [x + w, y],
   [x + w, y + h],
@@ -244,7 +265,7 @@ function datum({ view, origin, window: w }: Placed, _scale: number, line: DrawLi
 const TICK = 1.4;
 
 /** A length between two points that lie level or plumb, with end ticks and its figure. */
-function dimension(a: Flat, b: Flat, words: string, line: DrawLine, text: DrawText): void {
+export function dimension(a: Flat, b: Flat, words: string, line: DrawLine, text: DrawText): void {
   const level = Math.abs(a[1] - b[1]) < 1e-6;
   line('dimensions', [a, b]);
   for (const p of [a, b])

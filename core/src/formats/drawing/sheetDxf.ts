@@ -10,6 +10,8 @@ const COLOUR: Readonly<Record<string, number>> = {
   dimensions: 7,
   datum: 9,
   text: 7,
+  cut: 7,
+  fold: 5,
   clear: 3,
   tight: 30,
   blocked: 1,
@@ -121,19 +123,52 @@ function entity(m: Mark, up: (y: number) => number): Pair[] {
           ] as const)),
     ];
   }
+  if (m.kind === 'hole') {
+    const [x, y] = [m.at[0], up(m.at[1])];
+    const r = m.diameterMm / 2;
+    if (m.slotMm === 0) return [[0, 'CIRCLE'], ...common, [10, x], [20, y], [40, r]];
+    const s = m.slotMm / 2;
+    // Round the slot against the clock: two straights, and two half circles as bulges of one.
+    const corners: readonly (readonly [number, number, number])[] = [
+      [x - s, y - r, 0],
+      [x + s, y - r, 1],
+      [x + s, y + r, 0],
+      [x - s, y + r, 1],
+    ];
+    return polyline(
+      common,
+      m.layer,
+      true,
+      corners.map(([a, b, bulge]) => ({ at: [a, b], bulge })),
+    );
+  }
+  return polyline(
+    [...common, ...(m.dashed ? ([[6, 'CHAIN']] as const) : [])],
+    m.layer,
+    m.closed === true,
+    m.points.map((p) => ({ at: [p[0], up(p[1])], bulge: 0 })),
+  );
+}
+
+interface Corner {
+  readonly at: readonly [number, number];
+  readonly bulge: number;
+}
+
+function polyline(common: readonly Pair[], layer: string, closed: boolean, corners: readonly Corner[]): Pair[] {
   return [
     [0, 'POLYLINE'],
     ...common,
-    ...(m.dashed ? ([[6, 'CHAIN']] as const) : []),
     [66, 1],
-    [70, m.closed ? 1 : 0],
-    ...m.points.flatMap((p): Pair[] => [
+    [70, closed ? 1 : 0],
+    ...corners.flatMap(({ at, bulge }): Pair[] => [
       [0, 'VERTEX'],
-      [8, m.layer.toUpperCase()],
-      [10, p[0]],
-      [20, up(p[1])],
+      [8, layer.toUpperCase()],
+      [10, at[0]],
+      [20, at[1]],
+      ...(bulge === 0 ? [] : ([[42, bulge]] as const)),
     ]),
     [0, 'SEQEND'],
-    [8, m.layer.toUpperCase()],
+    [8, layer.toUpperCase()],
   ];
 }

@@ -11,6 +11,8 @@ const PAPER: Readonly<Record<Layer | State, string>> = {
   dimensions: '#1e1b19',
   datum: '#8b8f87',
   text: '#1e1b19',
+  cut: '#1e1b19',
+  fold: '#2c3e91',
   clear: '#14724f',
   tight: '#955800',
   blocked: '#b0281f',
@@ -25,6 +27,8 @@ export const WIDTH_MM: Readonly<Record<Layer, number>> = {
   dimensions: 0.18,
   datum: 0.18,
   text: 0.18,
+  cut: 0.35,
+  fold: 0.25,
 };
 
 const escaped = (s: string) =>
@@ -37,6 +41,10 @@ export function sheetSvg(sheet: Sheet): string {
   const marks = sheet.marks.map((m) => {
     if (m.kind === 'text')
       return `<text x="${n(m.at[0])}" y="${n(m.at[1])}" font-size="${n(m.heightMm)}" text-anchor="${m.anchor}" fill="${paint(m)}" data-layer="${m.layer}">${escaped(m.text)}</text>`;
+    if (m.kind === 'hole') {
+      const [wide, high] = [m.diameterMm + m.slotMm, m.diameterMm];
+      return `<rect x="${n(m.at[0] - wide / 2)}" y="${n(m.at[1] - high / 2)}" width="${n(wide)}" height="${n(high)}" rx="${n(high / 2)}" fill="none" stroke="${paint(m)}" stroke-width="${WIDTH_MM[m.layer]}" data-layer="${m.layer}"/>`;
+    }
     const points = m.points.map((p) => `${n(p[0])},${n(p[1])}`).join(' ');
     const dash = m.dashed ? ' stroke-dasharray="4 1 1 1"' : '';
     return `<${m.closed ? 'polygon' : 'polyline'} points="${points}" fill="${m.masks ? '#ffffff' : 'none'}" stroke="${paint(m)}" stroke-width="${WIDTH_MM[m.layer]}"${dash} data-layer="${m.layer}"/>`;

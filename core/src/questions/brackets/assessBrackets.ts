@@ -13,7 +13,14 @@ import {
 } from '../../model/index.ts';
 import { attempt, capital, propagate, say, type Derived } from '../../units/index.ts';
 import { length, sub, type Convex } from '../../geometry/index.ts';
-import { caseWords, mountInUse, seatsOf, type MountFigures, type MountInUse, type MountsFigures } from '../mounts/index.ts';
+import {
+  caseWords,
+  mountInUse,
+  seatsOf,
+  type MountFigures,
+  type MountInUse,
+  type MountsFigures,
+} from '../mounts/index.ts';
 import { designOf } from './design.ts';
 import { besideOf, proposedBracket } from './proposed.ts';
 import { leverOf, NEAR_MM } from './span.ts';
@@ -91,7 +98,9 @@ export function assessBrackets(subject: Subject, found: MountsFigures | undefine
     if (!span.ok) {
       if (!(span.fault instanceof MissingInput)) throw span.fault;
       open++;
-      findings.push(unknown(mount, `Nobody has said what the ${f.name} bolts to`, span.fault.message, [span.fault.pointer]));
+      findings.push(
+        unknown(mount, `Nobody has said what the ${f.name} bolts to`, span.fault.message, [span.fault.pointer]),
+      );
       return;
     }
     const leverMm = span.value;
@@ -177,7 +186,9 @@ export function assessBrackets(subject: Subject, found: MountsFigures | undefine
             ? `The bracket of the ${f.name} is too weak: ${say(pct.value, 'percent', { digits: 0 })} of what it may bear`
             : `The bracket of the ${f.name} gives ${say(givesMm, 'lengthMm', { digits: 2 })}, more than a tenth of what its mount gives`,
           because: `${capital(words)}; ${SAFETY} times that load is to stay below its yield. ${
-            over ? '' : `The mount gives ${say(worst.deflectionMm, 'lengthMm', { digits: 1 })} there: a soft bracket shakes by itself. `
+            over
+              ? ''
+              : `The mount gives ${say(worst.deflectionMm, 'lengthMm', { digits: 1 })} there: a soft bracket shakes by itself. `
           }Welds and their metal are for whoever is licensed to judge them.`,
           about: [f.id],
           remedies: remediesOf(mount, figures, leverMm),
@@ -219,11 +230,7 @@ function standing({ fitted, pad, atMm }: MountInUse): Finding[] {
 }
 
 /** A bracket that would do, in the metal of the one that is there. */
-function remediesOf(
-  mount: MountInUse,
-  figures: MountFigures | undefined,
-  leverMm: number,
-): Remedy[] {
+function remediesOf(mount: MountInUse, figures: MountFigures | undefined, leverMm: number): Remedy[] {
   const worst = figures?.worst;
   if (!worst) return [];
   const was = mount.fitted.bracket?.from === 'made' ? mount.fitted.bracket : undefined;
@@ -253,7 +260,10 @@ function row(
   supplied: number,
 ): Check {
   const top = used.length > 0 ? used.reduce((a, b) => (b.pct.value > a.pct.value ? b : a)) : undefined;
-  const bought = supplied > 0 ? ` ${supplied} ${supplied === 1 ? 'comes' : 'come'} with the mount or ${supplied === 1 ? 'stays' : 'stay'} as found: what it bears is its maker’s word.` : '';
+  const bought =
+    supplied > 0
+      ? ` ${supplied} ${supplied === 1 ? 'comes' : 'come'} with the mount or ${supplied === 1 ? 'stays' : 'stay'} as found: what it bears is its maker’s word.`
+      : '';
   const lacking = open > 0 ? ` ${open} ${open === 1 ? 'is' : 'are'} open.` : '';
   if (!top)
     return makeCheck({
@@ -261,7 +271,10 @@ function row(
       figure: undefined,
       limitKind: 'info',
       state: open > 0 ? 'unknown' : 'clear',
-      because: open > 0 ? `What joins boss and mount is not known.${bought}` : bought.trim() || 'Every mount sits on its boss.',
+      because:
+        open > 0
+          ? `What joins boss and mount is not known.${bought}`
+          : bought.trim() || 'Every mount sits on its boss.',
     });
   return makeCheck({
     ...ROW,
@@ -277,4 +290,3 @@ function titleOf(check: Check, used: readonly { readonly name: string }[]): stri
   if (check.state === 'tight') return 'A bracket bears its load by less than the doubt';
   return used.length > 0 ? 'Every bracket bears its worst load' : 'Every mount comes with its bracket';
 }
-

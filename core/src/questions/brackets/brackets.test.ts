@@ -31,7 +31,13 @@ const end = (at: V3, normal: V3, more: Partial<BracketEnd> = {}): BracketEnd => 
 });
 
 /** Folds a flat point up again, straight by straight and bend by bend on the middle of the metal: the other way round than it was laid flat. */
-function folded(bracket: FoldedBracket, start: V3, n1: V3, t: number, [x, y]: Flat2): { readonly at: V3; readonly up: V3 } {
+function folded(
+  bracket: FoldedBracket,
+  start: V3,
+  n1: V3,
+  t: number,
+  [x, y]: Flat2,
+): { readonly at: V3; readonly up: V3 } {
   const d = bracket.across;
   let at = add(start, times(n1, t / 2));
   let u = cross(d, n1);
@@ -73,11 +79,11 @@ test('folded up again, the hole of the mount lies at the mount and its flange in
       (n1, n2, to, t, second) => {
         const boss: V3 = [10, -20, 30];
         // What lies behind the face of the boss is the engine.
-        fc.pre(dot(to as V3, n1) > 20);
+        fc.pre(dot(to, n1) > 20);
         const d0 = cross(n1, [0, 0, 1]);
         const along = unit(length(d0) > 0.1 ? d0 : cross(n1, [1, 0, 0]));
         const other = add(boss, times(along, second));
-        const at = add(boss, to as V3);
+        const at = add(boss, to);
         const tried = attempt(() =>
           foldedBracket(end(boss, n1, { holesMm: [boss, other] }), end(at, n2, { slotMm: 8 }), 50, t, false),
         );
@@ -98,7 +104,10 @@ test('folded up again, the hole of the mount lies at the mount and its flange in
           piece!.outlineMm.forEach((p, i) => {
             const q = piece!.outlineMm[(i + 1) % piece!.outlineMm.length]!;
             const long = Math.hypot(q[0] - p[0], q[1] - p[1]);
-            const s = Math.max(0, Math.min(1, ((h.at[0] - p[0]) * (q[0] - p[0]) + (h.at[1] - p[1]) * (q[1] - p[1])) / long ** 2));
+            const s = Math.max(
+              0,
+              Math.min(1, ((h.at[0] - p[0]) * (q[0] - p[0]) + (h.at[1] - p[1]) * (q[1] - p[1])) / long ** 2),
+            );
             const away = Math.hypot(h.at[0] - p[0] - s * (q[0] - p[0]), h.at[1] - p[1] - s * (q[1] - p[1]));
             expect(away).toBeGreaterThan(1.49 * h.diameterMm);
           });
@@ -139,17 +148,26 @@ test('turned so that nothing joins them, it says what to do', () => {
 
 describe('strength', () => {
   test('by hand: 3 kN at 150 mm on 60 mm of steel wants 16.9 mm', () => {
-    expect(plateNeedsMm(3000, 150, 60, 'steel', undefined)).toBeCloseTo(Math.sqrt((6 * 3000 * 150 * 1.5) / (60 * 235)), 9);
+    expect(plateNeedsMm(3000, 150, 60, 'steel', undefined)).toBeCloseTo(
+      Math.sqrt((6 * 3000 * 150 * 1.5) / (60 * 235)),
+      9,
+    );
     expect(plateNeedsMm(3000, 150, 60, 'steel', undefined)).toBeCloseTo(16.95, 1);
   });
   test('a plate of the thickness that it needs bears its load just so', () => {
     fc.assert(
-      fc.property(mm(200, 12000), mm(30, 250), mm(30, 120), fc.constantFrom('steel' as const, 'aluminium' as const), (f, l, b, metal) => {
-        const t = plateNeedsMm(f, l, b, metal, undefined);
-        expect(plateBent(f, l, b, t, metal).stressMpa * SAFETY).toBeCloseTo(METALS[metal].yieldMpa, 6);
-        const soft = plateNeedsMm(f, l, b, metal, 0.2);
-        expect(plateBent(f, l, b, soft, metal).givesMm).toBeLessThan(0.2 + 1e-9);
-      }),
+      fc.property(
+        mm(200, 12000),
+        mm(30, 250),
+        mm(30, 120),
+        fc.constantFrom('steel' as const, 'aluminium' as const),
+        (f, l, b, metal) => {
+          const t = plateNeedsMm(f, l, b, metal, undefined);
+          expect(plateBent(f, l, b, t, metal).stressMpa * SAFETY).toBeCloseTo(METALS[metal].yieldMpa, 6);
+          const soft = plateNeedsMm(f, l, b, metal, 0.2);
+          expect(plateBent(f, l, b, soft, metal).givesMm).toBeLessThan(0.2 + 1e-9);
+        },
+      ),
     );
   });
   test('a tube on its axis: bending and shear as in the book', () => {
@@ -162,15 +180,20 @@ describe('strength', () => {
   });
   test('what is proposed bears its load, and no stiffer than it must be', () => {
     fc.assert(
-      fc.property(mm(200, 9000), mm(30, 250), fc.option(mm(0.5, 8), { nil: undefined }), (loadN, leverMm, mountGivesMm) => {
-        const b = proposedBracket({ loadN, leverMm, mountGivesMm }, 'steel');
-        if (!b) return;
-        const bent = b.tube
-          ? tubeBent(loadN, leverMm, 0, b.tube, 'steel')
-          : plateBent(loadN, leverMm, b.widthMm, b.thicknessMm, 'steel');
-        expect(bent.stressMpa * SAFETY).toBeLessThanOrEqual(235 + 1e-6);
-        if (mountGivesMm !== undefined) expect(bent.givesMm).toBeLessThanOrEqual(mountGivesMm / 10 + 1e-9);
-      }),
+      fc.property(
+        mm(200, 9000),
+        mm(30, 250),
+        fc.option(mm(0.5, 8), { nil: undefined }),
+        (loadN, leverMm, mountGivesMm) => {
+          const b = proposedBracket({ loadN, leverMm, mountGivesMm }, 'steel');
+          if (!b) return;
+          const bent = b.tube
+            ? tubeBent(loadN, leverMm, 0, b.tube, 'steel')
+            : plateBent(loadN, leverMm, b.widthMm, b.thicknessMm, 'steel');
+          expect(bent.stressMpa * SAFETY).toBeLessThanOrEqual(235 + 1e-6);
+          if (mountGivesMm !== undefined) expect(bent.givesMm).toBeLessThanOrEqual(mountGivesMm / 10 + 1e-9);
+        },
+      ),
     );
   });
 });
@@ -187,5 +210,7 @@ test('a tube runs from plate to plate, clear of both bolts, each end cut to its 
   expect(tube.cutDeg[1]).toBeUndefined();
   for (const p of tube.plates)
     for (const h of p.holes)
-      expect(Math.hypot(h.at[0] - p.foot.at[0], h.at[1] - p.foot.at[1])).toBeGreaterThanOrEqual(21 + 1.4 * h.diameterMm);
+      expect(Math.hypot(h.at[0] - p.foot.at[0], h.at[1] - p.foot.at[1])).toBeGreaterThanOrEqual(
+        21 + 1.4 * h.diameterMm,
+      );
 });

@@ -1,4 +1,16 @@
-import { boxOf, cross, cylinderOf, dot, length, sub, times, unit, add, type Convex, type V3 } from '../../geometry/index.ts';
+import {
+  boxOf,
+  cross,
+  cylinderOf,
+  dot,
+  length,
+  sub,
+  times,
+  unit,
+  add,
+  type Convex,
+  type V3,
+} from '../../geometry/index.ts';
 import type { MadeBracket, Subject } from '../../model/index.ts';
 import type { MountInUse } from '../mounts/index.ts';
 import { areaOf, FOLDED_TO_MM, foldedBracket, type FlatPiece, type FoldedBracket } from './folded.ts';
@@ -97,11 +109,11 @@ function straights({ middleMm, across }: FoldedBracket, widthMm: number, thickne
     if (long < 1) return [];
     const dir = unit(on);
     return [
-      boxOf(times(add(from, to), 0.5), [long / 2, (widthMm + Math.abs(aside)) / 2, thicknessMm / 2], [
-        dir,
-        across,
-        cross(dir, across),
-      ]),
+      boxOf(
+        times(add(from, to), 0.5),
+        [long / 2, (widthMm + Math.abs(aside)) / 2, thicknessMm / 2],
+        [dir, across, cross(dir, across)],
+      ),
     ];
   });
 }

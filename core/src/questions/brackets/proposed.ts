@@ -49,11 +49,12 @@ export interface Asked {
 export function proposedBracket(
   { loadN, leverMm, mountGivesMm }: Asked,
   metal: BracketMetal,
+  form?: 'plate' | 'tube',
 ): MadeBracket | undefined {
   const mayGive = mountGivesMm === undefined ? undefined : BRACKET_GIVES * mountGivesMm;
   const { yieldMpa } = METALS[metal];
   const offers: { readonly weight: number; readonly bracket: MadeBracket }[] = [];
-  for (const widthMm of WIDTHS) {
+  for (const widthMm of form === 'tube' ? [] : WIDTHS) {
     const needs = plateNeedsMm(loadN, leverMm, widthMm, metal, mayGive);
     const thicknessMm = PLATES[metal].find((t) => t >= needs);
     if (thicknessMm !== undefined)
@@ -62,7 +63,7 @@ export function proposedBracket(
         bracket: { from: 'made', metal, widthMm, thicknessMm },
       });
   }
-  for (const tube of TUBES[metal]) {
+  for (const tube of form === 'plate' ? [] : TUBES[metal]) {
     const bent = tubeBent(loadN, leverMm, besideOf(tube), tube, metal);
     if (bent.stressMpa * SAFETY > yieldMpa || (mayGive !== undefined && bent.givesMm > mayGive)) continue;
     const inner = tube.outerDiameterMm - 2 * tube.wallMm;

@@ -5,11 +5,12 @@ import {
   type Chassis,
   type FittedMount,
   type MadeBracket,
+  type MountElement,
   type Subject,
 } from '../../model/index.ts';
 import { InputError } from '../../units/index.ts';
 import { gearboxPose } from '../mass/index.ts';
-import { readThread, type MountInUse } from '../mounts/index.ts';
+import { elementOf, readThread, type MountInUse } from '../mounts/index.ts';
 import type { BracketEnd } from './folded.ts';
 
 /** A mount that stands this near its boss needs no bracket, mm. */
@@ -69,6 +70,10 @@ function bossOf(subject: Subject, id: string): Boss | undefined {
     }
   );
 }
+
+/** From the middle of a rubber block to the plate on it, mm. */
+export const halfBlock = (element: MountElement | undefined): number | undefined =>
+  element?.block && element.block.blockThicknessMm.value / 2;
 
 /** The bosses that a bracket holds: that of its mount first. @throws MissingInput where one is not there. */
 function bossesOf(subject: Subject, fitted: FittedMount, bracket: MadeBracket | undefined): Boss[] {
@@ -137,9 +142,11 @@ export function endsOf(
     return CLEAR_MM[diameterMm] ?? 1.1 * diameterMm;
   });
   if (bracket.mountHoleMm === undefined) throw new MissingInput(`${at}/mountHoleMm`);
-  if (bracket.standOffMm === undefined) throw new MissingInput(`${at}/standOffMm`);
+  // Of a block between plates the face is half its thickness from the middle; of anything else it has to be measured.
+  const standOffMm = bracket.standOffMm ?? halfBlock(elementOf(subject, fitted));
+  if (standOffMm === undefined) throw new MissingInput(`${at}/standOffMm`);
   const up: V3 = [mount.axes[0][2], mount.axes[1][2], mount.axes[2][2]];
-  const face = add(mount.atMm, times(up, bracket.standOffMm));
+  const face = add(mount.atMm, times(up, standOffMm));
   return {
     boss: {
       atMm: own.atMm,
@@ -151,7 +158,7 @@ export function endsOf(
     mount: {
       atMm: face,
       // A bracket that passes below lies on the underside of its mount.
-      normal: bracket.standOffMm < 0 ? times(up, -1) : up,
+      normal: standOffMm < 0 ? times(up, -1) : up,
       holesMm: [face],
       holeMm: bracket.mountHoleMm,
       slotMm: bracket.slotMm ?? 0,

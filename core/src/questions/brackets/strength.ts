@@ -1,11 +1,12 @@
 import type { BracketMetal } from '../../model/index.ts';
 
 /** What a bracket's metal bears before it yields, N/mm² (aluminium: 6082 where it is welded), its Young's modulus, N/mm², and weight, kg/m³. */
-export const METALS: Readonly<Record<BracketMetal, { readonly yieldMpa: number; readonly youngMpa: number; readonly kgM3: number }>> =
-  {
-    steel: { yieldMpa: 235, youngMpa: 210_000, kgM3: 7850 },
-    aluminium: { yieldMpa: 125, youngMpa: 70_000, kgM3: 2700 },
-  };
+export const METALS: Readonly<
+  Record<BracketMetal, { readonly yieldMpa: number; readonly youngMpa: number; readonly kgM3: number }>
+> = {
+  steel: { yieldMpa: 235, youngMpa: 210_000, kgM3: 7850 },
+  aluminium: { yieldMpa: 125, youngMpa: 70_000, kgM3: 2700 },
+};
 /** The worst load counts so many times. */
 export const SAFETY = 1.5;
 /** Of what its mount gives, a bracket may give so much. */

@@ -18,12 +18,15 @@ export interface TubedBracket {
 
 /** Metal kept around the foot of a tube for its weld, mm. */
 const WELD_MM = 5;
+/** From the middle of a bolt to what its head or washer must clear, in diameters of its hole. */
+const HEAD = 1;
+const away = (a: Flat2, b: Flat2) => Math.hypot(a[0] - b[0], a[1] - b[1]);
 /** Leaning farther than this from square, a tube is laid along its plate. */
 const ALONG = Math.cos((60 * Math.PI) / 180);
 
 /**
- * A round tube from a plate on the boss to a plate on the mount. Where a face has one bolt the tube stands beside it, where it has
- * more, among them.
+ * A round tube from a plate on the boss to a plate on the mount. The tube stands among the bolts of a face where their heads have
+ * room, else beside them.
  * @throws InputError where both ends lie so near each other that there is no tube between.
  */
 export function tubedBracket(
@@ -45,8 +48,12 @@ export function tubedBracket(
       holes.reduce((s, h) => s + h[0], 0) / holes.length,
       holes.reduce((s, h) => s + h[1], 0) / holes.length,
     ];
-    const foot: Flat2 =
-      holes.length > 1 ? middle : [tube.outerDiameterMm / 2 + EDGE * e.holeMm + e.slotMm / 2, 0];
+    const radius = tube.outerDiameterMm / 2;
+    // Among its bolts where their heads have room beside it, else beyond the last of them.
+    const among = holes.length > 1 && holes.every((h) => away(h, middle) >= radius + HEAD * e.holeMm);
+    const foot: Flat2 = among
+      ? middle
+      : [Math.max(...holes.map((h) => h[0])) + radius + EDGE * e.holeMm + e.slotMm / 2, middle[1]];
     const along = length(way) > 0 && Math.abs(dot(unit(way), n)) < ALONG;
     const off = thicknessMm + (along ? tube.outerDiameterMm / 2 : 0);
     const reach = tube.outerDiameterMm / 2 + WELD_MM;
@@ -60,7 +67,7 @@ export function tubedBracket(
       n,
       along,
       point: add(add(e.atMm, times(n, off)), add(times(u, foot[0]), times(d, foot[1]))),
-      beside: Math.max(...holes.map((h) => Math.hypot(h[0] - foot[0], h[1] - foot[1]))),
+      beside: Math.max(...holes.map((h) => away(h, foot))),
       plate: {
         name,
         outlineMm: [

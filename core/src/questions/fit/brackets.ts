@@ -31,22 +31,17 @@ export function bracketClearances(
     const near = at && boxOf(at, [1, 1, 1], AXES);
     const others = near ? bay.filter((b) => signedDistance(near, b.convex).signedDistanceMm > STANDS_ON_MM) : bay;
     const own = convexes.map((convex, i): PlacedSolid => {
-      const [x0, y0, z0, x1, y1, z1] = convex.bounds as unknown as readonly number[] as [
-        number,
-        number,
-        number,
-        number,
-        number,
-        number,
-      ];
+      const { bounds } = convex;
+      const middle = (k: number) => (bounds[k]! + bounds[k + 3]!) / 2;
+      const size = (k: number) => bounds[k + 3]! - bounds[k]!;
       const solid: Solid = {
         id: `bracket-${mountId}-${i + 1}`,
         name: `bracket of the ${mount?.name ?? mountId}`,
         role: 'mount',
         shape: {
           kind: 'box',
-          centreMm: [(x0 + x1) / 2, (y0 + y1) / 2, (z0 + z1) / 2],
-          sizeMm: [x1 - x0, y1 - y0, z1 - z0],
+          centreMm: [middle(0), middle(1), middle(2)],
+          sizeMm: [size(0), size(1), size(2)],
         },
         plusMinusMm: MADE_WITHIN_MM,
       };

@@ -285,7 +285,9 @@ function withBoss(subject: Subject, bossId: string): string {
   );
   const boss = bossNamed(subject.engine, bossId);
   const own =
-    boss?.fromYear !== undefined && boss.fromYear <= (subject.engine.builtTo ?? Infinity) ? [`blocks cast from ${boss.fromYear} on`] : [];
+    boss?.fromYear !== undefined && boss.fromYear <= (subject.engine.builtTo ?? Infinity)
+      ? [`blocks cast from ${boss.fromYear} on`]
+      : [];
   return [...own, ...others.map((e) => e.name)].join(', ');
 }
 

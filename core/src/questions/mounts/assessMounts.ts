@@ -22,18 +22,7 @@ import { doubtsOf } from './doubts.ts';
 import { mountInUse, seatsOf, type MountInUse } from './fittedMounts.ts';
 import { asType, hang, type Drive } from './hanging.ts';
 import { driveReaction } from './loads.ts';
-import {
-  CRUISE,
-  HELD,
-  held,
-  IDLE,
-  isolation,
-  loaded,
-  moving,
-  openRows,
-  shaken,
-  type InCar,
-} from './mountRows.ts';
+import { CRUISE, HELD, held, IDLE, isolation, loaded, moving, openRows, shaken, type InCar } from './mountRows.ts';
 import { drawn, type MountsFigures, type MountsResult } from './mountsFigures.ts';
 import { movementOf, typicalMovement, type MovementData } from './movement.ts';
 import { powertrainOf } from './powertrain.ts';

@@ -24,6 +24,7 @@ import { FigureField } from '../../pieces/FigureField.tsx';
 import { ChoiceField, QuantityField, WordsField, type Choice } from '../../pieces/fields.tsx';
 import layout from '../../pieces/layout.module.css';
 import { WholeForm, type WholeField } from '../survey/WholeForm.tsx';
+import { BracketFields } from './BracketFields.tsx';
 import { ElementFields } from './ElementFields.tsx';
 import css from './mounts.module.css';
 
@@ -304,6 +305,16 @@ function One({
             )}
           </div>
         </>
+      )}
+      {!mount.link && (
+        <BracketFields
+          at={`${at}/bracket`}
+          subject={subject}
+          mount={mount}
+          figures={figures}
+          onChange={(bracket) => change({ bracket })}
+          money={point}
+        />
       )}
       <WholeForm
         name={`mount-bolt/${candidate.id}/${mount.id}`}

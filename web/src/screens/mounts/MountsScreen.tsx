@@ -11,6 +11,7 @@ import { FindingsColumn } from '../../pieces/Findings.tsx';
 import { candidateColour } from '../../pieces/marks.tsx';
 import layout from '../../pieces/layout.module.css';
 import { adviceOf } from './advice.ts';
+import { Brackets } from './Brackets.tsx';
 import { Modes } from './Modes.tsx';
 import { MountList } from './MountList.tsx';
 import { MountsDrawing, type Shown } from './MountsDrawing.tsx';
@@ -71,6 +72,15 @@ function Open({ candidate, subject }: { candidate: Candidate; subject: Subject }
         {rows.length > 0 && <MountTypes rows={rows} />}
         {types.fault && <p className="muted">The types can’t be compared: {types.fault}</p>}
         {mounts.length > 0 && <Layouts build={build} candidate={candidate} />}
+        {mounts.length > 0 && (
+          <Brackets
+            build={build}
+            candidate={candidate}
+            subject={subject}
+            figures={figures}
+            brackets={assessment?.figures?.brackets}
+          />
+        )}
         <MountList candidate={candidate} subject={subject} figures={figures} />
       </div>
       <FindingsColumn

@@ -27,6 +27,18 @@ export async function sheetPdf(sheet: Sheet): Promise<Uint8Array> {
       page.drawText(text, { x, y: up(m.at[1]), size, font, color: ink });
       continue;
     }
+    if (m.kind === 'hole') {
+      const [r, s] = [m.diameterMm / 2, m.slotMm / 2];
+      const half = (from: number, to: number) => `A ${r} ${r} 0 0 1 ${from} ${to}`;
+      page.drawSvgPath(`M ${-s} ${-r} L ${s} ${-r} ${half(s, r)} L ${-s} ${r} ${half(-s, -r)} Z`, {
+        x: m.at[0] * PT,
+        y: up(m.at[1]),
+        scale: PT,
+        borderColor: ink,
+        borderWidth: WIDTH_MM[m.layer],
+      });
+      continue;
+    }
     if (m.masks) {
       const [a, b, c] = m.points as [Flat, Flat, Flat];
       page.drawRectangle({
