@@ -23,6 +23,7 @@ export const HOUSES = [
           'acceleration',
           'donor',
           'mounts',
+          'claims',
           'brackets',
           'fit',
           'strength',

@@ -10,6 +10,7 @@ export * from './questions/acceleration/index.ts';
 export * from './questions/cooling/index.ts';
 export * from './questions/strength/index.ts';
 export * from './questions/mounts/index.ts';
+export * from './questions/claims/index.ts';
 export * from './questions/brackets/index.ts';
 export * from './questions/fit/index.ts';
 export * from './questions/survey/index.ts';

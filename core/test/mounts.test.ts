@@ -336,3 +336,115 @@ describe('layouts', () => {
     expect(() => layouts('C', { mounts: [] })).toThrow('Enter one mount with its stiffness and its rating');
   });
 });
+
+describe('a kit that brings its mounts', () => {
+  // The V6 with nothing of its own in front: its kit brings both front mounts, by the names of bosses and chassis mounts.
+  const front = candidate('C').mounts!.filter((m) => m.id !== 'tail');
+  const lib = {
+    ...library,
+    parts: library.parts.map((p) =>
+      p.id === 'mk-hesper'
+        ? { ...p, mounts: front.map(({ partId: _kit, bracket: _bracket, price: _price, hours: _hours, ...m }) => m) }
+        : p,
+    ),
+  };
+  const tail = candidate('C').mounts!.filter((m) => m.id === 'tail');
+  test('accepting the kit is accepting its mounts: the same judgement as typed in one by one', () => {
+    const brought = judged('C', { mounts: tail }, tug, lib);
+    const typed = judged('C');
+    for (const id of ['mounts-held', 'mounts-load', 'mounts-moves', 'mounts-brackets', 'fit-margin'] as const) {
+      expect(check(brought, id).state).toBe(check(typed, id).state);
+      if (check(typed, id).value !== undefined)
+        expect(check(brought, id).value!).toBeCloseTo(check(typed, id).value!, 6);
+    }
+    expect(brought.figures!.mounts!.mounts.map((m) => m.id).sort()).toEqual([
+      'mk-hesper-left',
+      'mk-hesper-right',
+      'tail',
+    ]);
+    // They cost what the kit costs: no line of their own.
+    expect(brought.figures!.money!.bill.lines.some((l) => l.id.startsWith('mount-mk-hesper'))).toBe(false);
+  });
+  test('one of its own of the same id stands in its place; without the kit they are gone', () => {
+    const own = { ...front[0]!, id: 'mk-hesper-left', element: { school: 'solid' as const } };
+    const a = judged('C', { mounts: [...tail, own] }, tug, lib);
+    expect(a.figures!.mounts!.mounts.find((m) => m.id === 'mk-hesper-left')!.school).toBe('solid');
+    const without = judged(
+      'C',
+      { mounts: tail, partIds: candidate('C').partIds.filter((p) => p !== 'mk-hesper') },
+      tug,
+      lib,
+    );
+    expect(without.figures!.mounts!.mounts.map((m) => m.id)).toEqual(['tail']);
+    expect(finding(without, 'mounts-held').state).toBe('blocked');
+  });
+  test('a boss or chassis mount that this car has not is asked for', () => {
+    const far = {
+      ...lib,
+      parts: lib.parts.map((p) =>
+        p.id === 'mk-hesper' ? { ...p, mounts: p.mounts!.map((m) => ({ ...m, padId: 'somewhere else' })) } : p,
+      ),
+    };
+    const a = judged('C', { mounts: tail }, tug, far);
+    expect(check(a, 'mounts-held').state).toBe('unknown');
+    expect(finding(a, 'mounts-held').missing).toContain('/chassis/pads');
+  });
+});
+
+describe('claims about mounts', () => {
+  const claim = (says: 'fits' | 'does not fit', by: string) => ({
+    id: `claim-${by}`,
+    about: { partId: 'mk-hesper' },
+    says,
+    by,
+    words: 'as told',
+    evidence: 'claimed' as const,
+    test: 'bolt it up',
+  });
+  const said = (claims: ReturnType<typeof claim>[], mounts = candidate('C').mounts!) =>
+    judged('C', { mounts }, { ...tug, chassis: { ...tug.chassis!, claims } }).findings.find(
+      (f) => f.id === 'claims-mk-hesper',
+    )!;
+  test('one that the measure agrees with stands beside it, with its test', () => {
+    const f = said([claim('fits', 'maker')]);
+    expect(f).toMatchObject({ state: 'clear', step: 'mounts' });
+    expect(f.because).toContain('What settles it: bolt it up.');
+  });
+  test('two that contradict each other, or one that the measure contradicts, is not settled by anybody’s word', () => {
+    expect(said([claim('fits', 'maker'), claim('does not fit', 'owner')]).state).toBe('tight');
+    expect(said([claim('does not fit', 'owner')]).state).toBe('tight');
+    const rocks = candidate('C').mounts!.filter((m) => m.id !== 'tail');
+    const f = said([claim('fits', 'maker')], rocks);
+    expect(f.state).toBe('tight');
+    expect(f.because).toContain('blocked in its mounts');
+  });
+});
+
+test('what is joined to the car moves with the engine: more on soft mounts than on hard ones, and the lever keeps its room', () => {
+  const on = (school: 'solid' | 'rubber') => {
+    const mounts = candidate('C').mounts!.map((m) => ({
+      ...m,
+      element:
+        school === 'solid'
+          ? { school, ratingN: m.element!.ratingN! }
+          : {
+              ...m.element!,
+              school,
+              stiffness: {
+                xNPerMm: { value: 120, plusMinus: 10, evidence: 'published' as const },
+                yNPerMm: { value: 100, plusMinus: 10, evidence: 'published' as const },
+                zNPerMm: { value: 150, plusMinus: 10, evidence: 'published' as const },
+              },
+            },
+    }));
+    return judged('C', { mounts });
+  };
+  const [hard, soft] = [on('solid'), on('rubber')];
+  const degrees = (a: typeof hard) => Number(/joint to \{\{([\d.]+)\|/.exec(finding(a, 'fit-moves').title)![1]);
+  expect(degrees(soft)).toBeGreaterThan(degrees(hard));
+  expect(check(soft, 'fit-shifter').value!).toBeLessThan(check(hard, 'fit-shifter').value!);
+  // By hand: what is left at rest, less what the lever itself moves towards the nearer edge.
+  const seat = soft.figures!.fit!.seat!.shifter!;
+  expect(check(soft, 'fit-shifter').value!).toBeLessThan(seat.insideMm);
+  expect(check(hard, 'fit-shifter').value!).toBeGreaterThan(seat.insideMm - 1);
+});

@@ -25,7 +25,13 @@ import { removables, type Removable } from './removable.ts';
 /** Inputs that no check rests on, and why. */
 const OF_NO_CHECK: Readonly<Record<string, string>> = {
   '/candidates/*/mounts/*/bolt/boltClass': 'of the tightening torque, which is told',
-  '/candidates/*/mounts/*/link': 'the racer that has one has no mass; of its own test',
+  '/candidates/*/mounts/*/bracket/alsoBossIds': 'of its template',
+  '/candidates/*/mounts/*/bracket/mountHoleMm': 'of its template, which is unknown without it: a finding',
+  '/candidates/*/mounts/*/bracket/standOffMm': 'of its template, which is unknown without it: a finding',
+  '/engines/*/bosses/*/direction': 'of the template of a bracket, which is unknown without it: a finding',
+  '/engines/*/bosses/*/fromYear': 'in every block where nothing is said',
+  '/engines/*/bosses/*/toYear': 'in every block where nothing is said',
+  '/chassis/claims/*/about/partId': 'words of others, judged by themselves',
   '/chassis/year': 'for the reader',
   '/chassis/trackFrontMm': 'of the differential’s table and of the drawing',
   '/chassis/trackRearMm': 'of the differential’s table and of the drawing',

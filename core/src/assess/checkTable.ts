@@ -103,7 +103,12 @@ const HUNG_EST = [
   '/engines/*/slots/*/options/*/solids[]',
 ];
 /** A mount is a line of the bill, but for one that comes with a kit. */
-const MOUNT_LINES = ['/candidates/*/mounts', '/candidates/*/mounts[]', '/candidates/*/mounts/*/partId'];
+const MOUNT_LINES = [
+  '/candidates/*/mounts',
+  '/candidates/*/mounts[]',
+  '/candidates/*/mounts/*/partId',
+  '/candidates/*/mounts/*/bracket',
+];
 /** What drives it against its mounts. */
 const DRIVES = [...CURVE, ...CURVE_EST, ...GRIP_EST, '/gearboxes/*/reverseRatio', '/chassis/tyres[]'];
 /** How far it moves, which each gap counts: typical of its mounts where it can’t be told. */
@@ -201,10 +206,10 @@ export const CHECK_TABLE: Readonly<Record<CheckId, CheckEntry>> = {
   'fit-shifter': {
     asks: 'Does the lever come up in its aperture?',
     required: ['/chassis/shifterAperture', '/gearboxes/*/shifterMm', '/chassis/obstacles[]'],
-    estimable: ['/chassis/shifterAperture/plusMinusMm', '/parts/*/shifts'],
+    estimable: ['/chassis/shifterAperture/plusMinusMm', '/parts/*/shifts', ...MOVED],
     raisedBy: ['/gearboxes/*/shiftedBy'],
     formula: 'place of the lever against the edges of the aperture',
-    limit: 'inside',
+    limit: 'inside, by what the mounts let it move',
   },
   'fit-shaft': {
     asks: 'Do the joints of its shafts work in their range?',
@@ -294,7 +299,14 @@ export const CHECK_TABLE: Readonly<Record<CheckId, CheckEntry>> = {
       '/candidates/*/mounts/*/bossId',
       '/candidates/*/mounts/*/bracket',
     ],
-    estimable: [...HUNG_EST, ...DRIVES.filter((d) => !CURVE.includes(d))],
+    estimable: [
+      ...HUNG_EST,
+      ...DRIVES.filter((d) => !CURVE.includes(d)),
+      '/candidates/*/mounts/*/bracket/tube',
+      '/candidates/*/mounts/*/partId',
+      '/chassis/rearTorqueShare',
+      '/chassis/transferLow',
+    ],
     raisedBy: ['/candidates/*/mounts', '/candidates/*/mounts[]'],
     formula: 't = √(6·F·l·S/(b·R_e)), S 1.5 on the worst case, R_e 235 N/mm² steel, 125 welded 6082; tube √(σ² + 3τ²)',
     limit: 'yield over 1.5; gives at most a tenth of what its mount gives, trade',

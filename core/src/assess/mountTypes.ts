@@ -50,7 +50,7 @@ export function compareMountTypes(
 ): readonly MountTypeFigures[] | undefined {
   const { subject } = resolveSubject(settingOf(build), candidate, library);
   const { chassis, engine } = subject ?? {};
-  if (!subject || !chassis || !engine || !candidate.mounts?.length) return undefined;
+  if (!subject || !chassis || !engine || !subject.candidate.mounts?.length) return undefined;
   const judged = judging(subject);
   const mass = judged.find('mass')?.figures;
   const gearing = judged.find('gearing')?.figures;
@@ -58,7 +58,7 @@ export function compareMountTypes(
   const tried = attempt(() => ({
     powertrain: powertrainOf(subject, mass!),
     drive: driveReaction(subject, gearing!),
-    mounts: candidate.mounts!.map((m) => mountInUse({ ...subject, chassis }, m)),
+    mounts: subject.candidate.mounts!.map((m) => mountInUse({ ...subject, chassis }, m)),
   }));
   if (!mass || !gearing || !tried.ok) return undefined;
   const { powertrain, drive, mounts } = tried.value;

@@ -5,7 +5,7 @@ import { ChassisMount, PropshaftTube, RadiatorCore } from './chassis.ts';
 import { AnyFigure, Id, Name, Note, PositiveFigure, ThreePoint, Vec3 } from './figure.ts';
 import { Injectors } from './engine.ts';
 import { Clutch } from './gearbox.ts';
-import { MountElement } from './mount.ts';
+import { KitMount, MountElement } from './mount.ts';
 import { Port, PortSpec } from './port.ts';
 import { Obstacle, Solid } from './solid.ts';
 
@@ -118,6 +118,9 @@ export const Part = Type.Object(
       ),
     ),
     mount: Type.Optional(MountElement),
+    mounts: Type.Optional(
+      Type.Array(KitMount, { maxItems: 12, description: 'mounts that the kit brings, with their brackets' }),
+    ),
     noiseDeltaDb: Type.Optional(AnyFigure),
     solids: Type.Array(Solid),
     carries: Type.Optional(

@@ -6,6 +6,8 @@ import type { Family } from './family.ts';
 import type { Finding } from './finding.ts';
 import type { Gearbox } from './gearbox.ts';
 import type { Part } from './part.ts';
+import { chassisMountsOf } from './chassisMounts.ts';
+import { GEARBOX_BOSS, type FittedMount } from './mount.ts';
 import type { Setting, Subject } from './subject.ts';
 
 /** The setting of a build: judgements of two builds with equal settings are the same. */
@@ -77,6 +79,40 @@ export function dressingOf(
   });
 }
 
+/** A mount of a kit among the mounts of a candidate goes by this; an own one of the same id stands in its place. */
+const kitMountId = (part: Part, id: string) => `${part.id}-${id}`.slice(0, 64);
+
+/** The candidate with the mounts that its kits bring: accepting the kit is accepting them. */
+function withKitMounts(
+  candidate: Candidate,
+  engine: Engine,
+  chassis: Setting['chassis'],
+  parts: readonly Part[],
+): Candidate {
+  if (!parts.some((p) => p.mounts)) return candidate;
+  const own = candidate.mounts ?? [];
+  const pads = chassis ? chassisMountsOf(chassis, parts) : [];
+  const brought = parts.flatMap((part) =>
+    (part.mounts ?? []).flatMap((m): FittedMount[] => {
+      const id = kitMountId(part, m.id);
+      if (own.some((o) => o.id === id)) return [];
+      const boss = engine.bosses.find((b) => b.id === m.bossId) ?? engine.bosses.find((b) => b.name === m.bossId);
+      const pad = pads.find((p) => p.id === m.padId) ?? pads.find((p) => p.name === m.padId);
+      const { bossId, padId, ...rest } = m;
+      return [
+        {
+          ...rest,
+          id,
+          partId: part.id,
+          ...(bossId === undefined ? {} : { bossId: bossId === GEARBOX_BOSS ? bossId : (boss?.id ?? bossId) }),
+          ...(padId === undefined ? {} : { padId: pad?.id ?? padId }),
+        },
+      ];
+    }),
+  );
+  return brought.length === 0 ? candidate : { ...candidate, mounts: [...own, ...brought] };
+}
+
 /**
  * Looks everything up. Where the engine or gearbox is not in the library nothing can be judged: then findings say what
  * is missing. A part or dressing that is not there is left out, with a finding.
@@ -126,7 +162,7 @@ export function resolveSubject(
       brief,
       chassis,
       peers,
-      candidate,
+      candidate: withKitMounts(candidate, engine, chassis, parts),
       engine,
       gearbox: withPairs(gearbox, candidate.pairIds ?? []),
       dressing: dressingOf(engine, candidate).map((d) => d.option),

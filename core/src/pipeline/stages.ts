@@ -145,7 +145,7 @@ export const STAGES: { readonly [K in StageName]: Stage<K> } = {
     step: 'mounts',
     title: 'Brackets',
     uses: ['mounts'],
-    compute: (s, { mounts }) => assessBrackets(s, mounts?.figures),
+    compute: (s, { mounts }) => assessBrackets(s, mounts),
   }),
   fit: stage({
     step: 'fit',

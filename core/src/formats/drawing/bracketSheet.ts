@@ -24,7 +24,7 @@ const PAPER = [
   { name: 'A0', widthMm: 1189, heightMm: 841 },
 ] as const;
 /** Below the pieces: check line, cutting list, head. */
-const FOOT_MM = 62;
+const FOOT_MM = 56;
 /** Around each piece, for its figures. */
 const AROUND_MM = 13;
 const CHECK_MM = 100;

@@ -4,6 +4,7 @@ import {
   makeCheck,
   makeFinding,
   MissingInput,
+  worstState,
   type Check,
   type CheckResult,
   type Finding,
@@ -19,8 +20,9 @@ import {
   seatsOf,
   type MountFigures,
   type MountInUse,
-  type MountsFigures,
+  type MountsResult,
 } from '../mounts/index.ts';
+import { claimFindings } from '../claims/index.ts';
 import { designOf } from './design.ts';
 import { besideOf, proposedBracket } from './proposed.ts';
 import { leverOf, NEAR_MM } from './span.ts';
@@ -71,8 +73,9 @@ export function bracketWords({ metal, widthMm, thicknessMm, tube }: MadeBracket)
 }
 
 /** Whether every mount is joined to its boss, and whether what was made for it bears its worst load. */
-export function assessBrackets(subject: Subject, found: MountsFigures | undefined): BracketsResult {
+export function assessBrackets(subject: Subject, mounts: MountsResult | undefined): BracketsResult {
   const { candidate, chassis } = subject;
+  const found = mounts?.figures;
   const fitted = candidate.mounts ?? [];
   if (!chassis || !found || fitted.length === 0) return NONE;
   const inCar = { ...subject, chassis };
@@ -196,6 +199,13 @@ export function assessBrackets(subject: Subject, found: MountsFigures | undefine
       );
   });
   const check = row(used, open, supplied);
+  findings.push(
+    ...claimFindings(
+      subject,
+      'mounts',
+      worstState([...mounts.checks, ...mounts.findings, ...findings, check].map((x) => x.state)),
+    ),
+  );
   findings.unshift(findingOf(check, titleOf(check, used), { about: [candidate.id] }));
   return { checks: [check], findings, figures: { brackets }, bodies };
 }

@@ -11,8 +11,9 @@ import {
   type Convex,
   type V3,
 } from '../../geometry/index.ts';
-import type { MadeBracket, Subject } from '../../model/index.ts';
-import type { MountInUse } from '../mounts/index.ts';
+import { attempt } from '../../units/index.ts';
+import type { Chassis, MadeBracket, Subject } from '../../model/index.ts';
+import { mountInUse, type MountInUse } from '../mounts/index.ts';
 import { areaOf, FOLDED_TO_MM, foldedBracket, type FlatPiece, type FoldedBracket } from './folded.ts';
 import { endsOf } from './span.ts';
 import { METALS } from './strength.ts';
@@ -96,6 +97,20 @@ export function designOf(subject: Subject, mount: MountInUse, made: MadeBracket)
     massKg: kg(plate.areaMm2 * thicknessMm),
     bodies: straights(plate, widthMm, thicknessMm),
   };
+}
+
+/** What stands in the bay of every made bracket that can be drawn, by its mount. */
+export function bracketBodies(
+  subject: Subject & { readonly chassis: Chassis },
+): ReadonlyMap<string, readonly Convex[]> {
+  const bodies = new Map<string, readonly Convex[]>();
+  for (const fitted of subject.candidate.mounts ?? []) {
+    const { bracket } = fitted;
+    if (bracket?.from !== 'made') continue;
+    const drawn = attempt(() => designOf(subject, mountInUse(subject, fitted), bracket));
+    if (drawn.ok) bodies.set(fitted.id, drawn.value.bodies);
+  }
+  return bodies;
 }
 
 /** The straights of a strip as boxes, as wide as they reach. */

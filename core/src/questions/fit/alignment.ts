@@ -11,6 +11,8 @@ export interface ShifterSeat {
   readonly leftMm: number;
   /** What is left to the edge of the aperture, the nearer of the two ways, mm; negative outside. */
   readonly insideMm: number;
+  /** The same the other way. */
+  readonly otherMm: number;
   readonly alongIsTighter: boolean;
   readonly plusMinusMm: number;
 }
@@ -33,6 +35,7 @@ export function shifterSeat(
     forwardMm,
     leftMm,
     insideMm: Math.min(along, across),
+    otherMm: Math.max(along, across),
     alongIsTighter: along <= across,
     plusMinusMm: aperture.plusMinusMm ?? APERTURE_DOUBT_MM,
   };

@@ -22,7 +22,8 @@ import {
   propshaftOf,
   type JointAngles,
 } from './shaftAngles.ts';
-import { poseOf } from '../../geometry/index.ts';
+import { poseOf, type V3 } from '../../geometry/index.ts';
+import type { Movement } from '../mounts/index.ts';
 import { mountReaches, shifterSeat, type MountReach, type ShifterSeat } from './alignment.ts';
 
 export interface AlignmentFigures {
@@ -76,19 +77,32 @@ const figure = (value: number, plusMinus: number, evidence: Evidence = 'measured
   from: [],
 });
 
-function shifterJudged(seat: ShifterSeat): { check: Check; finding: Finding } {
+/** What is left in the hole of its lever when the engine is at its farthest, mm. */
+function insideMoved({ atMm, insideMm, otherMm, alongIsTighter }: ShifterSeat, movement: Movement): number {
+  const moves = (axis: 0 | 1) => {
+    const way = (sign: number): V3 => (axis === 0 ? [sign, 0, 0] : [0, sign, 0]);
+    return Math.max(movement.at(atMm, way(1)), movement.at(atMm, way(-1)));
+  };
+  const [along, across] = alongIsTighter ? [insideMm, otherMm] : [otherMm, insideMm];
+  return Math.min(along - moves(0), across - moves(1));
+}
+
+function shifterJudged(seat: ShifterSeat, movement: Movement): { check: Check; finding: Finding } {
+  const inside = insideMoved(seat, movement);
   const where =
     `The lever comes up ${say(Math.abs(seat.forwardMm), 'lengthMm')} ${seat.forwardMm < 0 ? 'behind' : 'ahead of'} ` +
-    `and ${say(Math.abs(seat.leftMm), 'lengthMm')} ${seat.leftMm < 0 ? 'right' : 'left'} of the middle of its aperture.`;
+    `and ${say(Math.abs(seat.leftMm), 'lengthMm')} ${seat.leftMm < 0 ? 'right' : 'left'} of the middle of its aperture, and moves by ${say(seat.insideMm - inside, 'lengthMm')} on ${movement.on} towards its edge.`;
   const check = makeCheck({
     ...SHIFTER_ROW,
-    figure: figure(seat.insideMm, seat.plusMinusMm),
+    figure: figure(inside, seat.plusMinusMm),
     because: where,
   });
   const title =
     seat.insideMm < 0
       ? `Shifter lands ${say(-seat.insideMm, 'lengthMm')} outside its aperture`
-      : `Shifter comes up inside its aperture, ${say(seat.insideMm, 'lengthMm')} from the edge`;
+      : inside < 0
+        ? `Shifter hits the edge of its aperture under load: ${say(seat.insideMm, 'lengthMm')} at rest`
+        : `Shifter comes up inside its aperture, ${say(inside, 'lengthMm')} left under load`;
   const toMove =
     seat.insideMm < 0 && seat.alongIsTighter
       ? ` It would land inside with the engine ${say(-seat.insideMm, 'lengthMm')} farther ${seat.forwardMm > 0 ? 'rearward' : 'forward'}.`
@@ -234,7 +248,7 @@ const OPEN = [
 ] as const;
 
 /** Where the assembly sits against what it must reach: shifter, shafts, mount pads. */
-export function assessAlignment(subject: Subject): CheckResult & { figures: AlignmentFigures } {
+export function assessAlignment(subject: Subject, movement: Movement): CheckResult & { figures: AlignmentFigures } {
   const { chassis, engine, gearbox, parts } = subject;
   const checks: Check[] = [];
   const findings: Finding[] = [];
@@ -256,7 +270,7 @@ export function assessAlignment(subject: Subject): CheckResult & { figures: Alig
     }
   const shifter = open.has(SHIFTER_ROW.id) ? undefined : shifterSeat(chassis, gearbox, box);
   if (shifter) {
-    const judged = shifterJudged(shifter);
+    const judged = shifterJudged(shifter, movement);
     checks.push(judged.check);
     findings.push(judged.finding);
   }

@@ -10,16 +10,18 @@ import {
   type CheckResult,
   type Subject,
 } from '../../model/index.ts';
-import type { Convex } from '../../geometry/index.ts';
+import { poseOf, type Convex } from '../../geometry/index.ts';
+import { gearboxPose } from '../mass/index.ts';
 import { caseWords, wayAcross, type Movement } from '../mounts/index.ts';
 import { say, capital } from '../../units/index.ts';
 import { assessRoutes } from './assessRoutes.ts';
 import { ALIGNMENT_ROWS, assessAlignment, type AlignmentFigures } from './assessAlignment.ts';
 import { bayOf, type BayBody } from './bay.ts';
-import { claimFindings } from './claims.ts';
+import { claimFindings } from '../claims/index.ts';
 import { bracketClearances } from './brackets.ts';
 import { clearances, placedSolids, type PairClearance } from './clearances.ts';
 import { fitState } from './margin.ts';
+import { movingFindings } from './moving.ts';
 import { dressingClashes } from './matrix.ts';
 import { dressingRemedies, obstacleRemedies, smallRemedies } from './remedies.ts';
 import { unjudgedOf } from './unjudged.ts';
@@ -233,8 +235,18 @@ export function assessFit(
   });
   findings.push(...dressingClashes(subject), ...changesUndone(subject));
   const routes = assessRoutes(subject, movement, solids, bay);
-  const seat = assessAlignment(subject);
-  findings.push(...routes.findings, ...seat.findings, ...claimFindings(subject, check.state));
+  const seat = assessAlignment(subject, movement);
+  findings.push(...routes.findings, ...seat.findings, ...claimFindings(subject, 'fit', check.state));
+  if (!staysPut(subject))
+    findings.push(
+      ...movingFindings(
+        chassis,
+        subject.gearbox,
+        gearboxPose(poseOf(candidate.placement), subject),
+        solids,
+        movement.data,
+      ),
+    );
   return {
     checks: [check, touched, ...seat.checks],
     findings,

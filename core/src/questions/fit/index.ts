@@ -4,7 +4,6 @@ export * from './assessFit.ts';
 export * from './assessRoutes.ts';
 export * from './bay.ts';
 export * from './belt.ts';
-export * from './claims.ts';
 export * from './clearances.ts';
 export * from './margin.ts';
 export * from './essential.ts';

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { InputError } from '../../units/index.ts';
 import { beltRun, usualPulleys } from './belt.ts';
 import { clipped, convexOf, cornersOf, signedDistance, tubeOf } from '../../geometry/index.ts';
-import { groupClaims } from './claims.ts';
+import { groupClaims } from '../claims/index.ts';
 import { routeClearances } from './routes.ts';
 import { halfShaft, jointAngles, axisOf } from './shaftAngles.ts';
 import { thicknessAlong, changedBody } from './bay.ts';

@@ -22,6 +22,7 @@ export interface MovementData {
 /** How far a powertrain moves on its mounts: all that a gap needs to know of them. */
 export interface Movement {
   readonly on: string;
+  readonly data: MovementData;
   /** How far a point of the powertrain, vehicle axes in mm, may come along a direction (a unit vector), mm. */
   at(pointMm: V3, direction: V3): number;
   /** The load in which it comes farthest that way; undefined where a typical figure stands in. */
@@ -54,9 +55,16 @@ export function motionAt({ shiftMm, turnRad }: CaseMotion, comMm: V3, pointMm: V
   return [shiftMm[0] + by[0], shiftMm[1] + by[1], shiftMm[2] + by[2]];
 }
 
-export function movementOf({ on, comMm, cases, typicalMm }: MovementData): Movement {
+/** A direction that turns with it in a case. */
+export function turned({ turnRad }: CaseMotion, direction: V3): V3 {
+  const by = cross(turnRad, direction);
+  return [direction[0] + by[0], direction[1] + by[1], direction[2] + by[2]];
+}
+
+export function movementOf(data: MovementData): Movement {
+  const { on, comMm, cases, typicalMm } = data;
   if (typicalMm !== undefined)
-    return { on, at: () => typicalMm, caseAt: () => undefined, mostMm: typicalMm, mostOf: () => typicalMm };
+    return { on, data, at: () => typicalMm, caseAt: () => undefined, mostMm: typicalMm, mostOf: () => typicalMm };
   const farthest = (p: V3, d: V3) => {
     // (θ × r)·d = θ·(r × d): of all that depends on the case only two products are left. Asked for every pair of every judgement.
     const [x, y, z] = [p[0] - comMm[0], p[1] - comMm[1], p[2] - comMm[2]];
@@ -73,6 +81,7 @@ export function movementOf({ on, comMm, cases, typicalMm }: MovementData): Movem
   };
   return {
     on,
+    data,
     at: (point, direction) => farthest(point, direction).most,
     caseAt: (point, direction) => farthest(point, direction).at,
     mostMm: Math.max(0, ...cases.map((c) => length(c.shiftMm) + length(c.turnRad) * FARTHEST_MM)),

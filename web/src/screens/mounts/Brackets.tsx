@@ -29,7 +29,7 @@ export function Brackets({
 }) {
   const units = useUnits();
   const { saveCandidate } = useBuildActions();
-  const mounts = candidate.mounts ?? [];
+  const mounts = subject.candidate.mounts ?? [];
   const made = mounts.flatMap((m) => (m.bracket?.from === 'made' ? [{ mount: m, bracket: m.bracket }] : []));
   const kit = (partId: string | undefined) => {
     const part = subject.library.parts.find((p) => p.id === partId);

@@ -39,7 +39,8 @@ export function MountList({
   figures: MountsFigures | undefined;
 }) {
   const { saveCandidate } = useBuildActions();
-  const mounts = candidate.mounts ?? [];
+  // With those that a kit brings: one that is changed here becomes the candidate’s own.
+  const mounts = subject.candidate.mounts ?? [];
   const [added, setAdded] = useState<string>();
   const wanted = useWantedField();
   const bosses = useMemo(
@@ -152,7 +153,7 @@ function One({
   const pad = subject.chassis && chassisMountsOf(subject.chassis, subject.parts).find((p) => p.id === mount.padId);
   const place = mount.atMm ?? pad?.atMm;
   const parts = subject.library.parts.filter((p) => p.mount && (!p.retired || p.id === mount.partId));
-  const others = (candidate.mounts ?? []).filter((m) => m.id !== mount.id && !m.link);
+  const others = (subject.candidate.mounts ?? []).filter((m) => m.id !== mount.id && !m.link);
   const point = (likely: number) => ({
     low: 0.85 * likely,
     likely,
@@ -312,7 +313,10 @@ function One({
           subject={subject}
           mount={mount}
           figures={figures}
-          onChange={(bracket) => change({ bracket })}
+          onChange={(bracket) => {
+            if (bracket || mount.bracket?.from !== 'made') return change({ bracket });
+            saveCandidate(candidate, takeOut(candidate, { kind: 'bracket', mountId: mount.id, ...mount.bracket }));
+          }}
           money={point}
         />
       )}
@@ -349,16 +353,23 @@ function One({
             onClick={() =>
               saveCandidate(candidate, {
                 ...candidate,
-                mounts: (candidate.mounts ?? []).map((m) => (m.link ? m : { ...m, element })),
+                mounts: (subject.candidate.mounts ?? []).map((m) => (m.link ? m : { ...m, element })),
               })
             }
           >
             The same in all mounts
           </Button>
         )}
-        <Button onClick={() => saveCandidate(candidate, takeOut(candidate, { kind: 'mount', ...mount }))}>
-          Remove
-        </Button>
+        {candidate.mounts?.some((m) => m.id === mount.id) ? (
+          <Button onClick={() => saveCandidate(candidate, takeOut(candidate, { kind: 'mount', ...mount }))}>
+            Remove
+          </Button>
+        ) : (
+          <span className="muted">
+            Comes with {subject.library.parts.find((p) => p.id === mount.partId)?.name ?? 'its kit'}: what you change
+            here is this candidate’s own.
+          </span>
+        )}
       </div>
     </details>
   );

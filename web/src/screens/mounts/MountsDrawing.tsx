@@ -1,6 +1,7 @@
 import { accept, type Candidate, type FittedMount, type MountsFigures, type Subject } from '@sable/core';
 import { FRONT, outlineOf, PLAN, SIDE, type Flat, type View } from '@sable/core/formats/drawing';
 import { cornersOf, type V3 } from '@sable/core/geometry';
+import { bracketBodies } from '@sable/core/questions/brackets';
 import { placedSolids } from '@sable/core/questions/fit';
 import { motionAt, type LoadCase } from '@sable/core/questions/mounts';
 import { formatNumber, unitOf } from '@sable/core/units';
@@ -59,7 +60,12 @@ export function MountsDrawing({
   shown: Shown;
 }) {
   const solids = useMemo(
-    () => placedSolids(subject, candidate.placement).map((s) => ({ id: s.solid.id, corners: cornersOf(s.convex) })),
+    () => [
+      ...placedSolids(subject, candidate.placement).map((s) => ({ id: s.solid.id, corners: cornersOf(s.convex) })),
+      ...[...(subject.chassis ? bracketBodies({ ...subject, chassis: subject.chassis }) : [])].flatMap(([id, bodies]) =>
+        bodies.map((b, i) => ({ id: `bracket-${id}-${i}`, corners: cornersOf(b) })),
+      ),
+    ],
     [subject, candidate.placement],
   );
   const corners = useMemo(() => solids.flatMap((s) => s.corners), [solids]);
@@ -69,7 +75,8 @@ export function MountsDrawing({
     () => [...corners, ...(figures?.mounts ?? []).flatMap((m) => [m.atMm, ...(m.padMm ? [m.padMm] : [])])],
     [corners, figures],
   );
-  const common = { candidate, figures, shown, solids, motion, points, dragged, onDrag: setDragged };
+  const fitted = subject.candidate.mounts;
+  const common = { candidate, fitted, figures, shown, solids, motion, points, dragged, onDrag: setDragged };
   return (
     <>
       <Sheet views={[SIDE, FRONT]} {...common} />
@@ -83,6 +90,8 @@ export function MountsDrawing({
 
 interface Common {
   readonly candidate: Candidate;
+  /** Its own mounts and those of its kits. */
+  readonly fitted: readonly FittedMount[] | undefined;
   readonly figures: MountsFigures | undefined;
   readonly shown: Shown;
   readonly solids: readonly { readonly id: string; readonly corners: readonly V3[] }[];
@@ -138,6 +147,7 @@ function OneView({
   view,
   px,
   candidate,
+  fitted,
   figures,
   shown,
   solids,
@@ -206,7 +216,7 @@ function OneView({
         <Mount
           key={m.id}
           mount={m}
-          fitted={candidate.mounts?.find((f) => f.id === m.id)}
+          fitted={fitted?.find((f) => f.id === m.id)}
           candidate={candidate}
           view={view}
           px={px}

@@ -44,7 +44,8 @@ function Open({ candidate, subject }: { candidate: Candidate; subject: Subject }
   const rows = types.answer ?? [];
   const [first] = findings;
   const advice = adviceOf(rows);
-  const mounts = candidate.mounts ?? [];
+  // With those that a kit brings.
+  const mounts = subject.candidate.mounts ?? [];
   return (
     <div className="screen">
       <div className="main" style={{ ['--cc' as string]: candidateColour(candidate.letter) }}>

@@ -1,5 +1,5 @@
 import type { Chassis, FitClaim } from '@sable/core';
-import { groupClaims } from '@sable/core/questions/fit';
+import { groupClaims } from '@sable/core/questions/claims';
 import { EVIDENCE, type Evidence } from '@sable/core/units';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';

@@ -123,6 +123,7 @@ export const ROW_FORMS: Readonly<
           'cooling',
           'brakes',
           'mount',
+          'mounts',
           'brakesForKw',
           'antiRoll',
           'injectors',

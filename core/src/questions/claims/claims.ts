@@ -34,8 +34,13 @@ export function groupClaims(claims: readonly FitClaim[], nameOf: (id: string) =>
 const NUMBERS = ['Nobody', 'One', 'Two', 'Three', 'Four', 'Five'];
 const people = (n: number) => NUMBERS[n] ?? String(n);
 
-/** A finding for each contradiction about something that this candidate has, with what Sable's own measure says. */
-export function claimFindings(subject: Subject, measuredState: State): Finding[] {
+const MOUNTING: ReadonlySet<string> = new Set(['mount kit', 'mount', 'crossmember']);
+
+/**
+ * What others say about something that this candidate has, beside what Sable’s own measure says of it: of mounts every claim, of
+ * the fit those that contradict one another. Nobody’s word clears or blocks anything.
+ */
+export function claimFindings(subject: Subject, step: 'fit' | 'mounts', measuredState: State): Finding[] {
   const { chassis, candidate, engine, gearbox, parts, dressing } = subject;
   const has = new Map<string, string>([
     [engine.id, engine.shortName],
@@ -44,19 +49,30 @@ export function claimFindings(subject: Subject, measuredState: State): Finding[]
     ...parts.map((p): [string, string] => [p.id, p.name]),
     ...(chassis?.obstacles ?? []).map((o): [string, string] => [o.id, o.name]),
   ]);
+  const ofMounts = ({ about }: ClaimGroup) =>
+    parts.some((p) => p.id === about.partId && MOUNTING.has(p.class)) && about.obstacleId === undefined;
   return groupClaims(chassis?.claims ?? [], (id) => has.get(id) ?? id)
-    .filter((g) => g.contradict && Object.values(g.about).every((id) => has.has(id)))
-    .map((g) =>
-      makeFinding({
+    .filter((g) => Object.values(g.about).every((id) => has.has(id)) && ofMounts(g) === (step === 'mounts'))
+    .filter((g) => g.contradict || step === 'mounts')
+    .map((g) => {
+      const agreed = !g.contradict && (measuredState === 'clear' || measuredState === 'tight') === g.fits.length > 0;
+      const say = (list: readonly FitClaim[], what: string) =>
+        `${people(list.length)} ${list.length === 1 ? 'says' : 'say'} ${what}`;
+      const title = g.contradict
+        ? `${say(g.fits, 'it fits')}, ${people(g.doesNot.length).toLowerCase()} that it doesn’t`
+        : g.fits.length > 0
+          ? say(g.fits, 'it fits')
+          : say(g.doesNot, 'it doesn’t fit');
+      return makeFinding({
         id: `claims-${Object.values(g.about).join('-')}`,
-        state: 'tight',
-        step: 'fit',
-        title: `${people(g.fits.length)} ${g.fits.length === 1 ? 'says' : 'say'} it fits, ${people(g.doesNot.length).toLowerCase()} that it doesn’t: ${g.names.join(', ')}`,
+        state: agreed ? 'clear' : 'tight',
+        step,
+        title: `${title}: ${g.names.join(', ')}`,
         because:
           [...g.fits, ...g.doesNot].map((c) => `${c.by} (${c.evidence}): ${c.words}`).join(' · ') +
-          ` · Measured here, ${candidate.letter} is ${measuredState}.` +
+          ` · Measured here, ${candidate.letter} is ${measuredState}${step === 'mounts' ? ' in its mounts' : ''}.` +
           (g.tests.length > 0 ? ` What settles it: ${g.tests.join('; ')}.` : ''),
         about: Object.values(g.about),
-      }),
-    );
+      });
+    });
 }
