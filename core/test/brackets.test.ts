@@ -132,7 +132,7 @@ describe('judged', () => {
   });
   test('by hand: its load over its span on 80 × 20 mm of steel', () => {
     const a = tried({ ...PLATE, thicknessMm: 20 });
-    const mount = a.figures!.mounts!.mounts.find((m) => m.id === 'left')!;
+    const mount = a.figures.mounts.mounts.find((m) => m.id === 'left')!;
     const span = Math.hypot(...mount.bossMm!.map((v, i) => v - mount.padMm![i]!));
     const stress = (6 * mount.worst!.loadN * span) / (80 * 20 ** 2);
     expect(check(a, 'mounts-brackets').value!).toBeCloseTo((100 * stress) / (235 / 1.5), 6);
@@ -159,13 +159,13 @@ describe('judged', () => {
   });
   test('a made bracket costs metal and hours of its own, and can be taken out', () => {
     const a = tried(PLATE);
-    const line = a.figures!.money!.bill.lines.find((l) => l.id === 'bracket-left')!;
-    expect(line.price!.likely).toBe(30);
-    expect(line.hours!.likely).toBe(4);
+    const line = a.figures.money.bill.lines.find((l) => l.id === 'bracket-left')!;
+    expect(line.price.likely).toBe(30);
+    expect(line.hours.likely).toBe(4);
   });
   test('it takes room in the bay: a plate through the steering shaft is found, and not at what its own mount stands on', () => {
     const there = { id: 'bar', name: 'test bar', role: 'steering shaft', plusMinusMm: 1 } as const;
-    const at = judged('C').figures!.mounts!.mounts.find((m) => m.id === 'left')!;
+    const at = judged('C').figures.mounts.mounts.find((m) => m.id === 'left')!;
     const subject = subjectOf('C', tug, withBracket(PLATE));
     const [, from, to] = designOf(subject, mountInUse(subject, subject.candidate.mounts![0]!), PLATE).plate!.middleMm;
     const middle = from!.map((v, i) => (v + to![i]!) / 2) as [number, number, number];
@@ -184,7 +184,7 @@ describe('judged', () => {
       },
     });
     const hits = (centre: [number, number, number]) =>
-      judged('C', { mounts: withBracket(PLATE) }, bar(centre)).figures!.fit!.pairs.some(
+      judged('C', { mounts: withBracket(PLATE) }, bar(centre)).figures.fit.pairs.some(
         (p) => p.part.id.startsWith('bracket-left') && p.obstacle.id === 'bar' && p.gapMm < 0,
       );
     expect(hits(middle)).toBe(true);

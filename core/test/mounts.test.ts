@@ -357,25 +357,25 @@ describe('a kit that brings its mounts', () => {
       if (check(typed, id).value !== undefined)
         expect(check(brought, id).value!).toBeCloseTo(check(typed, id).value!, 6);
     }
-    expect(brought.figures!.mounts!.mounts.map((m) => m.id).sort()).toEqual([
+    expect(brought.figures.mounts.mounts.map((m) => m.id).sort()).toEqual([
       'mk-hesper-left',
       'mk-hesper-right',
       'tail',
     ]);
     // They cost what the kit costs: no line of their own.
-    expect(brought.figures!.money!.bill.lines.some((l) => l.id.startsWith('mount-mk-hesper'))).toBe(false);
+    expect(brought.figures.money.bill.lines.some((l) => l.id.startsWith('mount-mk-hesper'))).toBe(false);
   });
   test('one of its own of the same id stands in its place; without the kit they are gone', () => {
     const own = { ...front[0]!, id: 'mk-hesper-left', element: { school: 'solid' as const } };
     const a = judged('C', { mounts: [...tail, own] }, tug, lib);
-    expect(a.figures!.mounts!.mounts.find((m) => m.id === 'mk-hesper-left')!.school).toBe('solid');
+    expect(a.figures.mounts.mounts.find((m) => m.id === 'mk-hesper-left')!.school).toBe('solid');
     const without = judged(
       'C',
       { mounts: tail, partIds: candidate('C').partIds.filter((p) => p !== 'mk-hesper') },
       tug,
       lib,
     );
-    expect(without.figures!.mounts!.mounts.map((m) => m.id)).toEqual(['tail']);
+    expect(without.figures.mounts.mounts.map((m) => m.id)).toEqual(['tail']);
     expect(finding(without, 'mounts-held').state).toBe('blocked');
   });
   test('a boss or chassis mount that this car has not is asked for', () => {
@@ -444,7 +444,7 @@ test('what is joined to the car moves with the engine: more on soft mounts than 
   expect(degrees(soft)).toBeGreaterThan(degrees(hard));
   expect(check(soft, 'fit-shifter').value!).toBeLessThan(check(hard, 'fit-shifter').value!);
   // By hand: what is left at rest, less what the lever itself moves towards the nearer edge.
-  const seat = soft.figures!.fit!.seat!.shifter!;
+  const seat = soft.figures.fit.seat!.shifter!;
   expect(check(soft, 'fit-shifter').value!).toBeLessThan(seat.insideMm);
   expect(check(hard, 'fit-shifter').value!).toBeGreaterThan(seat.insideMm - 1);
 });

@@ -14,7 +14,7 @@ export interface BracketEnd {
 
 export type Flat2 = readonly [x: number, y: number];
 
-export interface FlatHole {
+interface FlatHole {
   readonly at: Flat2;
   readonly diameterMm: number;
   /** Longer than round by so much along x. */
@@ -29,7 +29,7 @@ export interface FlatPiece {
   readonly folds: readonly Fold[];
 }
 
-export interface Fold {
+interface Fold {
   /** The line to fold at, across the piece. */
   readonly xMm: number;
   readonly fromYMm: number;
