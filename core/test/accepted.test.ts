@@ -47,6 +47,11 @@ const WORK: { [K in Accepted['kind']]: fc.Arbitrary<Extract<Accepted, { kind: K 
     thicknessMm: fc.integer({ min: 3, max: 12 }),
   }),
   shield: fc.record({ kind: fc.constant('shield' as const), on: id }),
+  pickUpCheck: fc.record({
+    kind: fc.constant('pickUpCheck' as const),
+    of: id,
+    found: fc.constantFrom('as before' as const, 'changed' as const),
+  }),
   trim: fc.record({ kind: fc.constant('trim' as const), solidId: id }),
   cure: fc.record({ kind: fc.constant('cure' as const), weakId: id }),
   springs: fc.record({

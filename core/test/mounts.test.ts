@@ -448,3 +448,50 @@ test('what is joined to the car moves with the engine: more on soft mounts than 
   expect(check(soft, 'fit-shifter').value!).toBeLessThan(seat.insideMm);
   expect(check(hard, 'fit-shifter').value!).toBeGreaterThan(seat.insideMm - 1);
 });
+
+describe('a carrier that moves suspension points', () => {
+  const found = (changes: Parameters<typeof judged>[1] = {}, lib = library) => judged('A', changes, racer, lib);
+  test('is open and names them, on any wheelbase, with work to put on the list', () => {
+    const f = finding(found(), 'pick-ups-cr-tansy-pika');
+    expect(f.state).toBe('unknown');
+    expect(f.title).toContain('lower arm, left, lower arm, right');
+    expect(f.remedies[0]!.accept).toEqual({ kind: 'pickUpCheck', of: 'cr-tansy-pika' });
+  });
+  test('on the list it costs hours and stays open; measured it is settled either way', () => {
+    const planned = found({ pickUpChecks: [{ of: 'cr-tansy-pika' }] });
+    expect(finding(planned, 'pick-ups-cr-tansy-pika').state).toBe('unknown');
+    expect(planned.figures.money.bill.lines.find((l) => l.id === 'pick-ups-cr-tansy-pika')!.hours!.likely).toBe(3);
+    const said = (f: 'as before' | 'changed') =>
+      finding(found({ pickUpChecks: [{ of: 'cr-tansy-pika', found: f }] }), 'pick-ups-cr-tansy-pika').state;
+    expect(said('as before')).toBe('clear');
+    expect(said('changed')).toBe('tight');
+  });
+  test('of one that nobody has said it of, it is asked; of one that moves none, not', () => {
+    const lib = (pickUps: string[] | undefined) => ({
+      ...library,
+      parts: library.parts.map((p) => {
+        if (p.id !== 'cr-tansy-pika') return p;
+        const { pickUps: _was, ...carries } = p.carries!;
+        return { ...p, carries: pickUps ? { ...carries, pickUps } : carries };
+      }),
+    });
+    expect(finding(found({}, lib(undefined)), 'pick-ups-cr-tansy-pika').missing).toEqual([
+      '/parts/cr-tansy-pika/carries/pickUps',
+    ]);
+    expect(found({}, lib([])).findings.some((f) => f.id === 'pick-ups-cr-tansy-pika')).toBe(false);
+  });
+  test('a steering box put elsewhere asks for the same; a notch in it does not', () => {
+    const box = tug.chassis!.obstacles.find((o) => o.role === 'steering box' || o.role === 'steering rack')!;
+    const with_ = (work: 'relocate' | 'notch') =>
+      judged('C', { obstacleChanges: [{ obstacleId: box.id, do: work, amountMm: 10 }] }).findings.some(
+        (f) => f.id === `pick-ups-${box.id}`,
+      );
+    expect(with_('relocate')).toBe(true);
+    expect(with_('notch')).toBe(false);
+  });
+  test('the engine of a later stage that it takes too: what differs for its bosses', () => {
+    const f = finding(found(), 'carrier-later-cr-tansy-pika-quillon-18-cast');
+    expect(f.state).toBe('clear');
+    expect(f.because).toMatch(/boss|bosses/);
+  });
+});

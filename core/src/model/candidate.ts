@@ -32,6 +32,16 @@ export const MovedLump = Type.Object(
 );
 export type MovedLump = Type.Static<typeof MovedLump>;
 
+/** Points of suspension or steering that a carrier or a change moves: put on the list of work, and what measuring them found. */
+export const PickUpCheck = Type.Object(
+  {
+    of: Id,
+    found: Type.Optional(Type.Unsafe<'as before' | 'changed'>({ type: 'string', enum: ['as before', 'changed'] })),
+  },
+  { ...closed, description: 'by the carrier or obstacle that moves them' },
+);
+export type PickUpCheck = Type.Static<typeof PickUpCheck>;
+
 /** Everything that a solver proposed and a person accepted, and nothing else. */
 export const Candidate = Type.Object(
   {
@@ -68,6 +78,7 @@ export const Candidate = Type.Object(
     cures: Type.Optional(
       Type.Array(Id, { uniqueItems: true, maxItems: 24, description: 'known weak parts that are put right' }),
     ),
+    pickUpChecks: Type.Optional(Type.Array(PickUpCheck, { maxItems: 24 })),
     trims: Type.Optional(
       Type.Array(Id, { uniqueItems: true, maxItems: 60, description: 'solids with a lug taken off' }),
     ),

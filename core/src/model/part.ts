@@ -133,6 +133,12 @@ export const Part = Type.Object(
             ...PositiveFigure,
             description: 'stiffness of its own bushes under each of its mounts; firm where nothing is said',
           } as typeof PositiveFigure),
+          pickUps: Type.Optional(
+            Type.Array(Name, {
+              maxItems: 24,
+              description: 'points of suspension and steering that hang from it; an empty list where none does',
+            }),
+          ),
           alsoFits: Type.Array(Id, { maxItems: 40, description: 'engines that it can take at a later stage' }),
         },
         { ...closed, description: 'a bolt-in carrier or subframe, vehicle axes' },

@@ -22,7 +22,7 @@ import { assessBrakes } from '../questions/brakes/index.ts';
 import { assessPlausible } from '../questions/plausible/index.ts';
 import { assessCooling } from '../questions/cooling/index.ts';
 import { assessComponents, assessDriveline, assessStrength } from '../questions/strength/index.ts';
-import { conditionFindings, surveyFindings } from '../questions/survey/index.ts';
+import { conditionFindings, laterEngineFindings, pickUpFindings, surveyFindings } from '../questions/survey/index.ts';
 
 /** What each stage of a judgement comes to. */
 export interface Results {
@@ -90,7 +90,9 @@ export const STAGES: { readonly [K in StageName]: Stage<K> } = {
     title: 'Survey',
     compute: (s) => ({
       checks: [],
-      findings: s.chassis ? [...surveyFindings(s.chassis), ...conditionFindings(s)] : [],
+      findings: s.chassis
+        ? [...surveyFindings(s.chassis), ...conditionFindings(s), ...pickUpFindings(s), ...laterEngineFindings(s)]
+        : [],
     }),
   }),
   plausible: stage({ step: 'donors', title: 'Figures', compute: assessPlausible }),

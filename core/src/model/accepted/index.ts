@@ -31,5 +31,6 @@ export const acceptedCost = (subject: Subject, work: Accepted): AcceptedCost | u
   kindOf(work).billLine(subject, work);
 
 export { BRACKET } from './bracket.ts';
+export { PICK_UP_CHECK_HOURS } from './pickUpCheck.ts';
 export { SPRINGS } from './springs.ts';
 export type { AcceptedCost } from './kind.ts';

@@ -9,6 +9,7 @@ import { mount, mountSchema } from './mount.ts';
 import { movedLump, movedLumpSchema } from './movedLump.ts';
 import { obstacleChange, obstacleChangeSchema } from './obstacleChange.ts';
 import { part, partSchema } from './part.ts';
+import { pickUpCheck, pickUpCheckSchema } from './pickUpCheck.ts';
 import { shield, shieldSchema } from './shield.ts';
 import { springs, springsSchema } from './springs.ts';
 import { torqueLimit, torqueLimitSchema } from './torqueLimit.ts';
@@ -28,6 +29,7 @@ export const ACCEPTED = {
   movedLump,
   obstacleChange,
   part,
+  pickUpCheck,
   shield,
   springs,
   torqueLimit,
@@ -47,6 +49,7 @@ export const ACCEPTED_SCHEMAS = [
   movedLumpSchema,
   obstacleChangeSchema,
   partSchema,
+  pickUpCheckSchema,
   shieldSchema,
   springsSchema,
   torqueLimitSchema,
