@@ -111,15 +111,18 @@ export interface Spring {
   forceN(q: readonly number[]): number;
 }
 
-export function springOf(positionMm: V3, stiffnessNPerMm: V3, comMm: V3): Spring {
-  const h = hung({ id: 'spring', positionMm, stiffnessNPerMm }, comMm, '/mounts');
+export function springOf(positionMm: V3, stiffnessNPerMm: V3, comMm: V3, axes?: Mount['axes']): Spring {
+  const h = hung({ id: 'spring', positionMm, stiffnessNPerMm, axes }, comMm, '/mounts');
+  const along = (i: number, [x, y, z]: V3) => h.own[i]![0]! * x + h.own[i]![1]! * y + h.own[i]![2]! * z;
   const stiffness = noughts();
   for (let i = 0; i < 3; i++) addStiffness(stiffness, h.moves, h.own[i]!, h.stiffness[i]!);
   return {
     stiffness,
     forceN: (q) => {
       const by = movedBy(h.moves, q);
-      return Math.hypot(h.stiffness[0] * by[0], h.stiffness[1] * by[1], h.stiffness[2] * by[2]);
+      return axes
+        ? Math.hypot(h.stiffness[0] * along(0, by), h.stiffness[1] * along(1, by), h.stiffness[2] * along(2, by))
+        : Math.hypot(h.stiffness[0] * by[0], h.stiffness[1] * by[1], h.stiffness[2] * by[2]);
     },
   };
 }

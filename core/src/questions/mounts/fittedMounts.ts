@@ -165,7 +165,7 @@ const CAR_AXES: readonly [V3, V3, V3] = [
 ];
 
 /** The first direction along a line, and two others square to it; columns. */
-function axesAlong(line: V3): readonly [V3, V3, V3] {
+export function axesAlong(line: V3): readonly [V3, V3, V3] {
   const x = unit(line);
   // Any direction that is not the line's own will do for the second: the one that it lies least along.
   const least = x.map(Math.abs).indexOf(Math.min(...x.map(Math.abs)));
@@ -195,7 +195,7 @@ export function bossesAt(subject: Subject): ReadonlyMap<string, { readonly name:
 }
 
 /** A link gives along its line alone: across the axes of the two bushes it hangs in, or as a block is pressed. */
-const alongLink = ({ bush, block: pad }: MountElement, [x, y, z]: V3): number => (bush ? y / 2 : pad ? z : x);
+export const alongLink = ({ bush, block: pad }: MountElement, [x, y, z]: V3): number => (bush ? y / 2 : pad ? z : x);
 
 /** What the mounts of a candidate may hold and stand on, looked up once for all of them. */
 export interface Seats {

@@ -2,6 +2,7 @@ export * from './assessMounts.ts';
 export { springOf, type Spring } from './elastic.ts';
 export { readThread } from './fasteners.ts';
 export * from './fittedMounts.ts';
+export { LINK_WEIGHT } from './mountRows.ts';
 export * from './hanging.ts';
 export * from './loads.ts';
 export * from './mountsFigures.ts';

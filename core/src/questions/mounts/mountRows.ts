@@ -18,7 +18,7 @@ import type { Isolation } from './mountsFigures.ts';
 
 const GROUP = 'Mounts';
 /** A link may be asked for so much of the weight, as a share. */
-const LINK_WEIGHT = 0.05;
+export const LINK_WEIGHT = 0.05;
 
 export const HELD = {
   id: 'mounts-held',

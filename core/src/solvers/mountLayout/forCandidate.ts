@@ -7,7 +7,10 @@ import {
   type Work,
 } from '../../model/index.ts';
 import { judging } from '../../pipeline/index.ts';
+import { sub } from '../../geometry/index.ts';
 import {
+  alongLink,
+  bossesAt,
   driveReaction,
   elementOf,
   inReach,
@@ -41,9 +44,11 @@ export interface MountLayouts {
 /** Gaps with more to spare than this are not tight, mm; so many count. */
 const TIGHT_MM = 40;
 const MOST_GAPS = 12;
+/** A link shorter than this turns too far as the engine moves, a longer one buckles or finds no room, mm; trade. */
+const LINK_MM = { least: 60, most: 400 } as const;
 
 /**
- * Layouts of three and four mounts for a candidate, from the bosses of engine and gearbox to the mounts of the chassis within reach of
+ * Layouts of three and four mounts, and across the car of two and a link, for a candidate, from the bosses of engine and gearbox to the mounts of the chassis within reach of
  * a bracket, each like the mount that it has.
  * @throws InputError where it has no mount to make others like, or where its mass, drive or bay is not known.
  */
@@ -76,12 +81,29 @@ export function* searchMountLayouts(subject: Subject): Work<MountLayouts> {
     ratingN: element.ratingN!.value,
     price,
   }));
+  // A torque link is how a transverse engine is held by two mounts.
+  const links =
+    chassis.engineLies === 'transverse' ? reaches.filter(({ mm }) => mm >= LINK_MM.least && mm <= LINK_MM.most) : [];
+  const bosses = bossesAt(subject);
+  const linkSites = links.map(({ pad, bossId }): Site => {
+    const from = bosses.get(bossId)!.atMm;
+    return {
+      bossId,
+      padId: pad.id,
+      atMm: from,
+      stiffnessNPerMm: [alongLink(element, stiffness.along), 0, 0],
+      ratingN: element.ratingN!.value,
+      price,
+      link: sub(pad.atMm, from),
+    };
+  });
+  const places = [...near.map((r) => ({ ...r, link: false })), ...links.map((r) => ({ ...r, link: true }))];
   const pairs = judged.find('fit')?.figures.pairs ?? [];
   const problem: LayoutProblem = {
     massKg: powertrain.body.massKg,
     comMm: powertrain.body.comMm,
     drive: { forwardNm: drive.forward.value, reverseNm: drive.reverse.value, about: drive.about },
-    sites,
+    sites: [...sites, ...linkSites],
     gaps: pairs
       .filter((p) => p.marginMm < TIGHT_MM)
       .slice(0, MOST_GAPS)
@@ -91,15 +113,17 @@ export function* searchMountLayouts(subject: Subject): Work<MountLayouts> {
         way: wayAcross({ signedDistanceMm: p.gapMm, witnessA: p.witnessPart, witnessB: p.witnessObstacle }),
       })),
     counts: [3, 4],
+    withLink: linkSites.length > 0,
   };
   const { layouts, tried, allTried } = yield* searchLayouts(problem);
   const taken = (layout: Layout): FittedMount[] =>
     layout.sites.map((s, i) => {
-      const { bossId, pad } = near[s]!;
+      const { bossId, pad, link } = places[s]!;
       const { bolt, price: own, hours, partId } = like;
       return {
         id: `mount-${i + 1}`,
-        name: pad.name,
+        name: link ? `link to ${pad.name}` : pad.name,
+        ...(link ? { link: true as const } : {}),
         bossId,
         padId: pad.id,
         element,
@@ -115,7 +139,9 @@ export function* searchMountLayouts(subject: Subject): Work<MountLayouts> {
     loadPct: 100 * l.loadShare,
     movesMm: l.movesMm,
     price: l.price,
-    title: l.sites.map((s) => `${near[s]!.boss} to ${near[s]!.pad.name}`).join(', '),
+    title: l.sites
+      .map((s) => `${places[s]!.link ? 'link ' : ''}${places[s]!.boss} to ${places[s]!.pad.name}`)
+      .join(', '),
   }));
   return {
     proposals,

@@ -74,6 +74,35 @@ test('up to six bosses and six chassis mounts it is never worse than every layou
   );
 });
 
+test('two mounts and a link: found as plain loops find it, and only where the link hangs level enough', () => {
+  const mounts = [site('b0', 'p0', [0, 320, 300]), site('b1', 'p1', [0, -330, 300]), site('b2', 'p0', [30, 320, 300])];
+  const link = (boss: string, way: readonly [number, number, number]): Site => ({
+    ...site(boss, `l-${boss}`, [-150, 0, 250]),
+    stiffnessNPerMm: [400, 0, 0],
+    link: way,
+  });
+  const sites = [...mounts, link('l0', [-150, 0, 0]), link('l1', [0, 0, -150]), link('l2', [-150, 0, -20])];
+  const p = problem(sites, {
+    counts: [],
+    withLink: true,
+    drive: { forwardNm: 800, reverseNm: 800, about: [0, 1, 0] },
+    comMm: [-40, 0, 330],
+  });
+  const { layouts, allTried, tried } = finished(searchLayouts(p));
+  expect(allTried).toBe(true);
+  // b0 and b2 want the same chassis mount: two pairs, three links.
+  expect(tried).toBe(6);
+  const scorer = new Scorer(p);
+  const scores = [
+    [0, 1],
+    [1, 2],
+  ].flatMap((pair) => [3, 4, 5].map((l) => scorer.score([...pair, l])?.score ?? Infinity));
+  expect(layouts[0]!.score).toBe(Math.min(...scores));
+  // An upright link would carry weight.
+  expect(scorer.score([0, 1, 4])).toBeUndefined();
+  expect(scorer.score([0, 1])).toBeUndefined();
+});
+
 test('no layout uses a boss or a chassis mount twice, and the best stand first', () => {
   fc.assert(
     fc.property(generated, (sites) => {

@@ -1,8 +1,16 @@
 import { inverse, Matrix } from 'ml-matrix';
 import type { V3 } from '../../geometry/index.ts';
 import type { Work } from '../../model/index.ts';
-import { LOAD_CASES, loadOf, springOf, type Drive, type Spring } from '../../questions/mounts/index.ts';
-import { seeded } from '../../units/index.ts';
+import {
+  axesAlong,
+  LINK_WEIGHT,
+  LOAD_CASES,
+  loadOf,
+  springOf,
+  type Drive,
+  type Spring,
+} from '../../questions/mounts/index.ts';
+import { GRAVITY, seeded } from '../../units/index.ts';
 
 /** A mount that could be: from a boss to a chassis mount. */
 export interface Site {
@@ -13,6 +21,8 @@ export interface Site {
   readonly stiffnessNPerMm: V3;
   readonly ratingN: number;
   readonly price: number;
+  /** A link: it pushes and pulls along this line alone, by the first of its stiffnesses, and may carry next to no weight. */
+  readonly link?: V3;
 }
 
 /** A gap that little is left of: where the powertrain stands nearest, and the way across. */
@@ -28,7 +38,10 @@ export interface LayoutProblem {
   readonly drive: Drive;
   readonly sites: readonly Site[];
   readonly gaps: readonly TightGap[];
+  /** So many mounts that carry. */
   readonly counts: readonly number[];
+  /** Two mounts and one link too, of the sites that are links. */
+  readonly withLink?: boolean;
 }
 
 export interface Layout {
@@ -64,7 +77,11 @@ export class Scorer {
   constructor(problem: LayoutProblem) {
     const { sites, comMm, massKg, drive, gaps } = problem;
     this.problem = problem;
-    this.springs = sites.map((s) => springOf(s.atMm, s.stiffnessNPerMm, comMm));
+    this.springs = sites.map((s) =>
+      s.link
+        ? springOf(s.atMm, [s.stiffnessNPerMm[0], 0, 0], comMm, axesAlong(s.link))
+        : springOf(s.atMm, s.stiffnessNPerMm, comMm),
+    );
     this.loads = LOAD_CASES.map((which) => {
       const { forceN, coupleNm } = loadOf(which, massKg, drive);
       return [...forceN, ...coupleNm];
@@ -74,6 +91,14 @@ export class Scorer {
       const [x, y, z] = [p[0] - comMm[0], p[1] - comMm[1], p[2] - comMm[2]];
       return [1000 * d[0], 1000 * d[1], 1000 * d[2], y * d[2] - z * d[1], z * d[0] - x * d[2], x * d[1] - y * d[0]];
     });
+  }
+
+  /** Whether a link carries more of the weight at rest than it may. */
+  private leans(s: number, atRest: readonly number[]): boolean {
+    const { link } = this.problem.sites[s]!;
+    if (!link) return false;
+    const upright = Math.abs(link[2]) / Math.hypot(...link);
+    return this.springs[s]!.forceN(atRest) * upright > LINK_WEIGHT * this.problem.massKg * GRAVITY;
   }
 
   /** Undefined where the layout leaves it free to turn or to slide. In the linear range: stops are for the judgement. */
@@ -91,7 +116,10 @@ export class Scorer {
     let rest: readonly number[] | undefined;
     for (const load of this.loads) {
       const q = compliance.map((row) => row.reduce((sum, c, j) => sum + c * load[j]!, 0));
-      rest ??= q;
+      if (!rest) {
+        rest = q;
+        if (chosen.some((s) => this.leans(s, q))) return undefined;
+      }
       for (const s of chosen) loadShare = Math.max(loadShare, this.springs[s]!.forceN(q) / sites[s]!.ratingN);
       for (const gap of this.gaps) {
         let mm = 0;
@@ -123,25 +151,36 @@ function compliant(k: readonly (readonly number[])[]): number[][] | undefined {
 const free = (sites: readonly Site[], chosen: readonly number[], s: number) =>
   chosen.every((c) => sites[c]!.bossId !== sites[s]!.bossId && sites[c]!.padId !== sites[s]!.padId);
 
-/** Every choice of so many sites with no boss and no chassis mount used twice, in the order of the list. */
-function* choices(
-  sites: readonly Site[],
-  count: number,
-  from = 0,
-  chosen: readonly number[] = [],
-): Generator<number[]> {
-  if (chosen.length === count) {
+/** So many mounts that carry, and so many links. */
+interface Kind {
+  readonly mounts: number;
+  readonly links: number;
+}
+const kindsOf = ({ counts, withLink }: LayoutProblem): Kind[] => [
+  ...counts.map((mounts) => ({ mounts, links: 0 })),
+  ...(withLink ? [{ mounts: 2, links: 1 }] : []),
+];
+/** Whether a place in a layout of a kind is for a link: mounts stand first. */
+const wantsLink = ({ mounts }: Kind, place: number) => place >= mounts;
+
+/** Every choice of a kind with no boss and no chassis mount used twice, in the order of the list. */
+function* choices(sites: readonly Site[], kind: Kind, from = 0, chosen: readonly number[] = []): Generator<number[]> {
+  if (chosen.length === kind.mounts + kind.links) {
     yield [...chosen];
     return;
   }
-  for (let s = from; s < sites.length; s++)
-    if (free(sites, chosen, s)) yield* choices(sites, count, s + 1, [...chosen, s]);
+  const link = wantsLink(kind, chosen.length);
+  for (let s = from; s < sites.length; s++) {
+    if ((sites[s]!.link !== undefined) !== link || !free(sites, chosen, s)) continue;
+    const next = chosen.length + 1 === kind.mounts ? 0 : s + 1;
+    yield* choices(sites, kind, next, [...chosen, s]);
+  }
 }
 
 /** How many choices there are, counted no farther than one more than asked. */
-function countOf(sites: readonly Site[], count: number, most: number): number {
+function countOf(sites: readonly Site[], kind: Kind, most: number): number {
   let n = 0;
-  for (const _ of choices(sites, count)) if (++n > most) break;
+  for (const _ of choices(sites, kind)) if (++n > most) break;
   return n;
 }
 
@@ -170,28 +209,31 @@ class Best {
  */
 export function* searchLayouts(problem: LayoutProblem): Work<LayoutAnswer> {
   const scorer = new Scorer(problem);
-  const { sites, counts } = problem;
+  const { sites } = problem;
+  const kinds = kindsOf(problem);
   const best = new Best();
   let tried = 0;
-  const all = counts.reduce((sum, n) => sum + countOf(sites, n, MOST_TRIED), 0);
+  const all = kinds.reduce((sum, kind) => sum + countOf(sites, kind, MOST_TRIED), 0);
   if (all <= MOST_TRIED) {
-    for (const n of counts)
-      for (const chosen of choices(sites, n)) {
+    for (const kind of kinds)
+      for (const chosen of choices(sites, kind)) {
         best.add(scorer.score(chosen));
         if (++tried % SLICE === 0) yield { share: tried / all, done: tried, of: all };
       }
     return { layouts: best.list, tried, allTried: true };
   }
+  const suits = (kind: Kind, place: number, s: number) => (sites[s]!.link !== undefined) === wantsLink(kind, place);
   const next = seeded(20261130);
   for (let start = 0; start < STARTS && tried < MOST_TRIED; start++) {
-    const count = counts[start % counts.length]!;
+    const kind = kinds[start % kinds.length]!;
+    const count = kind.mounts + kind.links;
     let now: Layout | undefined;
     let chosen: number[] = [];
     for (let t = 0; t < 200 && !now; t++) {
       chosen = [];
       for (let i = 0; i < 60 && chosen.length < count; i++) {
         const s = Math.floor(next() * sites.length);
-        if (free(sites, chosen, s)) chosen.push(s);
+        if (suits(kind, chosen.length, s) && free(sites, chosen, s)) chosen.push(s);
       }
       if (chosen.length < count) continue;
       now = scorer.score(chosen);
@@ -203,7 +245,7 @@ export function* searchLayouts(problem: LayoutProblem): Work<LayoutAnswer> {
       for (let i = 0; i < count; i++) {
         const others = chosen.filter((_, at) => at !== i);
         for (let s = 0; s < sites.length; s++) {
-          if (s === chosen[i] || !free(sites, others, s)) continue;
+          if (s === chosen[i] || !suits(kind, i, s) || !free(sites, others, s)) continue;
           const trial = [...others.slice(0, i), s, ...others.slice(i)];
           const found = scorer.score(trial);
           if (++tried % SLICE === 0) yield { share: Math.min(0.99, tried / MOST_TRIED), done: tried };

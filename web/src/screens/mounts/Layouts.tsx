@@ -84,8 +84,8 @@ export function Layouts({ build, candidate }: { build: Build; candidate: Candida
           <p className="muted small">
             {answer.allTried
               ? answer.tried === 1
-                ? 'There is one layout of three or four mounts.'
-                : `All ${answer.tried} layouts of three and four mounts were tried.`
+                ? 'There is one layout.'
+                : `All ${answer.tried} layouts were tried: three and four mounts, and for a transverse engine two with a link.`
               : `${answer.tried} layouts were tried; there are more.`}{' '}
             Score, the lower the better: load of rating, movement at a tight gap over 8 mm, price over 500. Each mount
             is like the first that has a stiffness and a rating.
