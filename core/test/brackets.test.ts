@@ -206,3 +206,32 @@ test('the jig: places of both ends, and diagonals that agree with them', () => {
   const words = jigSheet(subject, UNITS, HEAD).marks.flatMap((m) => (m.kind === 'text' ? [m.text] : []));
   expect(words).toContain('600.0');
 });
+
+test('a link whose bush is known is a bar in the bay too: taken out, its room is free again', () => {
+  const figure = (value: number) => ({ value, plusMinus: 1, evidence: 'measured' as const });
+  const link: FittedMount = {
+    id: 'link',
+    name: 'torque link',
+    bossId: 'h27-br',
+    padId: 'pad-left',
+    link: true,
+    element: {
+      school: 'polyurethane',
+      bush: {
+        shoreA: figure(80),
+        innerDiameterMm: figure(12),
+        outerDiameterMm: figure(36),
+        bushLengthMm: figure(40),
+      },
+    },
+  };
+  const with_ = (more: readonly FittedMount[]) => {
+    const a = judged('C', { mounts: [...candidate('C').mounts!, ...more] });
+    return a.figures.fit.pairs.filter((p) => p.part.name === 'torque link');
+  };
+  const pairs = with_([link]);
+  expect(pairs.length).toBeGreaterThan(0);
+  // From the axis of the bar to what it passes: its radius is in the gap.
+  expect(pairs.every((p) => p.part.role === 'mount')).toBe(true);
+  expect(with_([])).toEqual([]);
+});

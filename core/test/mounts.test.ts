@@ -460,7 +460,7 @@ describe('a carrier that moves suspension points', () => {
   test('on the list it costs hours and stays open; measured it is settled either way', () => {
     const planned = found({ pickUpChecks: [{ of: 'cr-tansy-pika' }] });
     expect(finding(planned, 'pick-ups-cr-tansy-pika').state).toBe('unknown');
-    expect(planned.figures.money.bill.lines.find((l) => l.id === 'pick-ups-cr-tansy-pika')!.hours!.likely).toBe(3);
+    expect(planned.figures.money.bill.lines.find((l) => l.id === 'pick-ups-cr-tansy-pika')!.hours.likely).toBe(3);
     const said = (f: 'as before' | 'changed') =>
       finding(found({ pickUpChecks: [{ of: 'cr-tansy-pika', found: f }] }), 'pick-ups-cr-tansy-pika').state;
     expect(said('as before')).toBe('clear');

@@ -23,7 +23,7 @@ import {
   type MountsResult,
 } from '../mounts/index.ts';
 import { claimFindings } from '../claims/index.ts';
-import { designOf } from './design.ts';
+import { designOf, linkBodies } from './design.ts';
 import { besideOf, proposedBracket } from './proposed.ts';
 import { leverOf, NEAR_MM } from './span.ts';
 import { BRACKET_GIVES, METALS, plateBent, SAFETY, tubeBent } from './strength.ts';
@@ -87,7 +87,11 @@ export function assessBrackets(subject: Subject, mounts: MountsResult | undefine
   let open = 0;
   let supplied = 0;
   fitted.forEach((f, i) => {
-    if (f.link) return;
+    if (f.link) {
+      const link = attempt(() => linkBodies(inCar, mountInUse(inCar, f, seats)));
+      if (link.ok && link.value.length > 0) bodies.set(f.id, link.value);
+      return;
+    }
     const at = `/candidates/${candidate.id}/mounts/${i}`;
     const tried = attempt(() => mountInUse(inCar, f, seats));
     // What is missing of the mount itself is said where it is judged.

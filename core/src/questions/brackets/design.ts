@@ -13,7 +13,7 @@ import {
 } from '../../geometry/index.ts';
 import { attempt } from '../../units/index.ts';
 import type { Chassis, MadeBracket, Subject } from '../../model/index.ts';
-import { mountInUse, type MountInUse } from '../mounts/index.ts';
+import { elementOf, mountInUse, type MountInUse } from '../mounts/index.ts';
 import { areaOf, FOLDED_TO_MM, foldedBracket, type FlatPiece, type FoldedBracket } from './folded.ts';
 import { endsOf } from './span.ts';
 import { METALS } from './strength.ts';
@@ -99,16 +99,28 @@ export function designOf(subject: Subject, mount: MountInUse, made: MadeBracket)
   };
 }
 
-/** What stands in the bay of every made bracket that can be drawn, by its mount. */
+/** A link as a bar as thick as the bush in its eye, from boss to chassis mount; nothing where its bush is not known. */
+export function linkBodies(subject: Subject, { fitted, bossMm, padMm }: MountInUse): Convex[] {
+  const bush = elementOf(subject, fitted)?.bush;
+  return bush && bossMm && padMm && length(sub(padMm, bossMm)) > 1
+    ? [cylinderOf(bossMm, padMm, bush.outerDiameterMm.value / 2)]
+    : [];
+}
+
+/** What stands in the bay of every link and made bracket that can be drawn, by its mount. */
 export function bracketBodies(
   subject: Subject & { readonly chassis: Chassis },
 ): ReadonlyMap<string, readonly Convex[]> {
   const bodies = new Map<string, readonly Convex[]>();
   for (const fitted of subject.candidate.mounts ?? []) {
     const { bracket } = fitted;
-    if (bracket?.from !== 'made') continue;
-    const drawn = attempt(() => designOf(subject, mountInUse(subject, fitted), bracket));
-    if (drawn.ok) bodies.set(fitted.id, drawn.value.bodies);
+    if (bracket?.from !== 'made' && !fitted.link) continue;
+    const drawn = attempt(() => {
+      const mount = mountInUse(subject, fitted);
+      if (bracket?.from === 'made') return designOf(subject, mount, bracket).bodies;
+      return linkBodies(subject, mount);
+    });
+    if (drawn.ok && drawn.value.length > 0) bodies.set(fitted.id, drawn.value);
   }
   return bodies;
 }

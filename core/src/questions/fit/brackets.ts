@@ -36,7 +36,7 @@ export function bracketClearances(
       const size = (k: number) => bounds[k + 3]! - bounds[k]!;
       const solid: Solid = {
         id: `bracket-${mountId}-${i + 1}`,
-        name: `bracket of the ${mount?.name ?? mountId}`,
+        name: mount?.link ? mount.name : `bracket of the ${mount?.name ?? mountId}`,
         role: 'mount',
         shape: {
           kind: 'box',

@@ -113,7 +113,7 @@ export interface Spring {
 
 export function springOf(positionMm: V3, stiffnessNPerMm: V3, comMm: V3, axes?: Mount['axes']): Spring {
   const h = hung({ id: 'spring', positionMm, stiffnessNPerMm, axes }, comMm, '/mounts');
-  const along = (i: number, [x, y, z]: V3) => h.own[i]![0]! * x + h.own[i]![1]! * y + h.own[i]![2]! * z;
+  const along = (i: number, [x, y, z]: V3) => h.own[i]![0] * x + h.own[i]![1] * y + h.own[i]![2] * z;
   const stiffness = noughts();
   for (let i = 0; i < 3; i++) addStiffness(stiffness, h.moves, h.own[i]!, h.stiffness[i]!);
   return {
