@@ -30,6 +30,7 @@ export const HOUSES = [
           'survey',
           'noise',
           'plausible',
+          'plates',
           'joints',
           'money',
           'lineup',

@@ -76,6 +76,12 @@ const RULES: Readonly<Record<string, readonly Rule[]>> = {
     [['haulingKph'], 'cooling.duties'],
   ],
   massbases: [[['quotedBasis'], 'mass.bases']],
+  plates: [
+    [['clockingDeg'], 'plates.overlay'],
+    [['shaftStickOutMm'], 'plates.thickness'],
+    [['flywheelCircleMm'], 'plates.slot'],
+  ],
+  pedals: [[['pedalTravelMm'], 'pedals.release']],
   mounts: [
     [['torqueReactionNm'], 'mounts.loads'],
     [['excitationHz'], 'mounts.transmissibility'],

@@ -17,6 +17,7 @@ export * from './questions/survey/index.ts';
 export * from './questions/noise/index.ts';
 export * from './questions/donor/index.ts';
 export * from './questions/plausible/index.ts';
+export * from './questions/plates/index.ts';
 export * from './questions/joints/index.ts';
 export * from './questions/money/index.ts';
 export * from './questions/lineup/index.ts';

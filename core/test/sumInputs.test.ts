@@ -27,6 +27,7 @@ const BARE = {
 };
 const OF_C = { build: BARE, candidate: tug.candidates.find((c) => c.id === 'c')!, library };
 
+const HOLE = { id: 'A1', uMm: 100, vMm: 0, diameterMm: 10 };
 const GOOD: Readonly<Record<string, Record<string, unknown>>> = {
   'curve.units': { torqueNm: 200, engineRpm: 5252 },
   'curve.evaluate': {
@@ -200,6 +201,31 @@ const GOOD: Readonly<Record<string, Record<string, unknown>>> = {
   },
   'mounts.transmissibility': { excitationHz: 26, naturalHz: 9, dampingRatio: 0.06 },
   'mounts.firing': { engineRpm: 800, cylinders: 4, strokes: 4 },
+  'plates.overlay': { patternA: [HOLE], patternB: [{ ...HOLE, id: 'B1', uMm: 60 }], clockingDeg: 5 },
+  'plates.clocking': { patternA: [HOLE], patternB: [{ ...HOLE, id: 'B1', uMm: 60 }], fromDeg: -10, toDeg: 10 },
+  'plates.thickness': {
+    shaftStickOutMm: 22,
+    pilotMouthDepthMm: -6,
+    pilotBottomDepthMm: 14,
+    pilotEngagementMm: 8,
+    tipClearanceMm: 2,
+    splineDiameterMm: 23,
+    splineStartMm: -62,
+    splineEndMm: -20,
+    hubRearMm: -56,
+    hubFrontMm: -24,
+  },
+  'plates.slot': { holeDiameterMm: 11, flywheelCircleMm: 76, crankCircleMm: 72, registerDiameterMm: 46 },
+  'pedals.release': {
+    pedalTravelMm: 135,
+    pedalRatio: 5.2,
+    masterDiameterMm: 19.05,
+    slaveOuterDiameterMm: 20.64,
+    slaveInnerDiameterMm: 0,
+    forkRatio: 1.55,
+    bearingLoadN: 1750,
+    travelAskedMm: 8.5,
+  },
   'mounts.bush': { shoreA: 55, innerDiameterMm: 14, outerDiameterMm: 40, bushLengthMm: 40 },
   'mounts.block': { shoreA: 55, blockLengthMm: 60, blockWidthMm: 50, blockThicknessMm: 30 },
   'brakes.hydraulics': {

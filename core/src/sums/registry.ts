@@ -9,6 +9,7 @@ import { fitSums } from '../questions/fit/index.ts';
 import { gearingSums } from '../questions/gearing/index.ts';
 import { massSums } from '../questions/mass/index.ts';
 import { mountSums } from '../questions/mounts/index.ts';
+import { plateSums } from '../questions/plates/index.ts';
 import { Build, Check, defineSum, Finding, Id, Library, StateSchema, type Sum } from '../model/index.ts';
 import { placementSums } from '../solvers/placement/index.ts';
 import { recipeSums } from '../solvers/recipe/index.ts';
@@ -57,6 +58,7 @@ export const SUMS: readonly Sum[] = [
   ...runSums,
   ...stressSums,
   ...mountSums,
+  ...plateSums,
   ...fitSums,
   ...placementSums,
   ...recipeSums,

@@ -194,7 +194,7 @@ function laidFlat(
   const b = widthMm / 2;
   const holes1 = onBoss.map((at): FlatHole => ({ at, diameterMm: boss.holeMm, slotMm: boss.slotMm }));
   const holes2 = onMount.map((at): FlatHole => ({ at, diameterMm: mount.holeMm, slotMm: mount.slotMm }));
-  // A web that leads aside is a parallelogram; with one fold, or none, the strip steps aside on the flange of the mount.
+  // A web that leads aside is a parallelogram.
   const skew = (x: number) => (x3 - x2 > 1e-9 ? (aside * (x - x2)) / (x3 - x2) : 0);
   const flange1: Flat2[] = [
     [start, -w1],
@@ -202,12 +202,24 @@ function laidFlat(
     [x1, w1],
     [start, w1],
   ];
-  const flange2: Flat2[] = [
-    [x4, Math.min(aside - w2, single ? -b : Infinity)],
-    [finish, aside - w2],
-    [finish, aside + w2],
-    [x4, Math.max(aside + w2, single ? b : -Infinity)],
-  ];
+  // With one fold, or none, the strip leads aside on the flange of the mount: straight to where its hole begins, not in a step at the fold.
+  const near = Math.min(...onMount.map((h) => h[0])) - EDGE * mount.holeMm - mount.slotMm / 2;
+  const leads = single && near > x4 + 1;
+  const flange2: Flat2[] = leads
+    ? [
+        [x4, -b],
+        [near, aside - w2],
+        [finish, aside - w2],
+        [finish, aside + w2],
+        [near, aside + w2],
+        [x4, b],
+      ]
+    : [
+        [x4, Math.min(aside - w2, single ? -b : Infinity)],
+        [finish, aside - w2],
+        [finish, aside + w2],
+        [x4, Math.max(aside + w2, single ? b : -Infinity)],
+      ];
   const middle: Flat2[] = [
     [x2, -b],
     [x3, skew(x3) - b],
@@ -234,10 +246,7 @@ function laidFlat(
       [x2, -b],
       ...(single ? [] : ([[x3, aside - b]] as const)),
       ...(single ? [] : ([[x4, aside - b]] as const)),
-      flange2[0]!,
-      flange2[1]!,
-      flange2[2]!,
-      flange2[3]!,
+      ...flange2,
       ...(single ? [] : ([[x4, aside + b]] as const)),
       ...(single ? [] : ([[x3, aside + b]] as const)),
       [x2, b],

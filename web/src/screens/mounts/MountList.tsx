@@ -216,9 +216,8 @@ function One({
               max={10_000}
               at={`${at}/atMm/${axis}`}
               value={mount.atMm?.[axis]}
-              placeholder={
-                pad ? `${formatNumber(pad.atMm[axis]!, 'lengthMm', units)}, at the chassis mount` : undefined
-              }
+              // That of its chassis mount, until it has a place of its own.
+              placeholder={pad ? formatNumber(pad.atMm[axis]!, 'lengthMm', units) : undefined}
               onCommit={(mm) => {
                 if (mm === undefined) return change({ atMm: undefined });
                 const from = place ?? [0, 0, 0];

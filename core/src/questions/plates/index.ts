@@ -1,0 +1,5 @@
+export * from './pattern.ts';
+export * from './release.ts';
+export * from './slot.ts';
+export * from './sums.ts';
+export * from './window.ts';
