@@ -37,7 +37,7 @@ export const HOUSES = [
         ],
       },
       { name: 'pipeline' },
-      { name: 'solvers', rooms: ['placement', 'recipe', 'ratioSweep', 'mountLayout'] },
+      { name: 'solvers', rooms: ['placement', 'recipe', 'ratioSweep', 'mountLayout', 'jointResolver'] },
       { name: 'assess' },
       { name: 'sums' },
       { name: 'formats' },

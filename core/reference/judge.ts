@@ -23,13 +23,13 @@ function inputCheck(name: string): ValidateFunction {
 }
 
 /** Runs one reference case through the registry, with the same check of the input as at the edges of the program. */
-export function judgeCase(c: Case): Verdict {
+export async function judgeCase(c: Case): Promise<Verdict> {
   const target = sumForCase(c);
   if ('skip' in target) return { state: 'skipped', why: target.skip };
   if ('unmapped' in target)
     return { state: 'failed', misses: [{ field: '(mapping)', want: 'a registered sum', got: 'unmapped case' }] };
   const about = c.expected['error'] === true ? String(c.expected['aboutField']) : undefined;
-  const outcome = runSum(target.sum, c.input);
+  const outcome = await runSum(target.sum, c.input);
   if (about !== undefined) {
     const named = 'pointers' in outcome && outcome.pointers.some((p) => p.split('/').includes(about));
     return named
@@ -51,7 +51,10 @@ export function judgeCase(c: Case): Verdict {
   return misses.length === 0 ? { state: 'passed' } : { state: 'failed', misses };
 }
 
-function runSum(name: string, input: unknown): { value: unknown } | { pointers: string[]; message: string } {
+async function runSum(
+  name: string,
+  input: unknown,
+): Promise<{ value: unknown } | { pointers: string[]; message: string }> {
   const validate = inputCheck(name);
   if (!validate(input)) {
     const errors = validate.errors ?? [];
@@ -67,7 +70,9 @@ function runSum(name: string, input: unknown): { value: unknown } | { pointers: 
     };
   }
   try {
-    return { value: finished(sumNamed(name)!.run(input)) };
+    const sum = sumNamed(name)!;
+    await sum.prepare?.();
+    return { value: finished(sum.run(input)) };
   } catch (error) {
     if (error instanceof InputError) return { pointers: [error.pointer], message: error.message };
     throw error;

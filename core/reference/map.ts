@@ -81,6 +81,7 @@ const RULES: Readonly<Record<string, readonly Rule[]>> = {
     [['shaftStickOutMm'], 'plates.thickness'],
     [['flywheelCircleMm'], 'plates.slot'],
   ],
+  resolver: [[['joints', 'parts'], 'joints.resolve']],
   pedals: [[['pedalTravelMm'], 'pedals.release']],
   mounts: [
     [['torqueReactionNm'], 'mounts.loads'],

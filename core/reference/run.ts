@@ -13,7 +13,7 @@ if (!existsSync(file)) {
 const cases = JSON.parse(readFileSync(file, 'utf8')) as Case[];
 const count = { passed: 0, failed: 0, skipped: 0 };
 for (const c of cases) {
-  const verdict = judgeCase(c);
+  const verdict = await judgeCase(c);
   count[verdict.state]++;
   if (verdict.state === 'failed') {
     for (const m of verdict.misses)

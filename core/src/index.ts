@@ -24,6 +24,7 @@ export * from './questions/lineup/index.ts';
 export * from './pipeline/index.ts';
 export * from './solvers/placement/index.ts';
 export * from './solvers/mountLayout/index.ts';
+export * from './solvers/jointResolver/index.ts';
 export * from './solvers/recipe/index.ts';
 export * from './solvers/ratioSweep/index.ts';
 export * from './assess/index.ts';

@@ -52,6 +52,10 @@ const WORK: { [K in Accepted['kind']]: fc.Arbitrary<Extract<Accepted, { kind: K 
     of: id,
     found: fc.constantFrom('as before' as const, 'changed' as const),
   }),
+  fabrication: fc.record({
+    kind: fc.constant('fabrication' as const),
+    joint: fc.constantFrom('bell', 'output', 'engine-mounts'),
+  }),
   trim: fc.record({ kind: fc.constant('trim' as const), solidId: id }),
   cure: fc.record({ kind: fc.constant('cure' as const), weakId: id }),
   springs: fc.record({

@@ -201,6 +201,15 @@ const GOOD: Readonly<Record<string, Record<string, unknown>>> = {
   },
   'mounts.transmissibility': { excitationHz: 26, naturalHz: 9, dampingRatio: 0.06 },
   'mounts.firing': { engineRpm: 800, cylinders: 4, strokes: 4 },
+  'joints.resolve': {
+    joints: ['bell', 'clutch'],
+    parts: [
+      { id: 'a', closes: ['bell'], cost: 100, hours: 2, massKg: 1, requires: [], excludes: [] },
+      { id: 'b', closes: ['clutch'], cost: 50, hours: 1, massKg: 1, requires: ['a'], excludes: [] },
+    ],
+    objective: 'cost',
+    alternatives: 1,
+  },
   'plates.overlay': { patternA: [HOLE], patternB: [{ ...HOLE, id: 'B1', uMm: 60 }], clockingDeg: 5 },
   'plates.clocking': { patternA: [HOLE], patternB: [{ ...HOLE, id: 'B1', uMm: 60 }], fromDeg: -10, toDeg: 10 },
   'plates.thickness': {
@@ -553,6 +562,7 @@ const GOOD: Readonly<Record<string, Record<string, unknown>>> = {
   'candidate.place': { ...OF_C, cantDeg: 0 },
   'candidate.recipes': { ...OF_C, cantDeg: 0, wantMm: 5 },
   'candidate.installPath': { ...OF_C, from: 'above' },
+  'candidate.joints': { ...OF_C, weights: { cost: 1 }, pinned: [], refused: [], fabricate: true },
   'candidate.mountLayouts': OF_C,
   'candidate.mountTypes': OF_C,
   'candidate.run': { ...OF_C, choices: { day: 'worst', grip: 'wet', trailer: false, gradePct: 4 } },
@@ -563,6 +573,10 @@ const GOOD: Readonly<Record<string, Record<string, unknown>>> = {
 
 const ajv = new Ajv({ allErrors: true, strict: false });
 const checks = new Map(SUMS.map((s) => [s.name, { input: ajv.compile(s.input), output: ajv.compile(s.output) }]));
+
+beforeAll(async () => {
+  for (const s of SUMS) await s.prepare?.();
+});
 
 /** What an edge does: checks the input, runs the sum, checks the output. */
 function ask(name: string, input: unknown): { refused: string[] } | { answer: unknown } {

@@ -32,6 +32,18 @@ export const MovedLump = Type.Object(
 );
 export type MovedLump = Type.Static<typeof MovedLump>;
 
+/** A joint that the shop closes by what it makes itself. */
+export const Fabricated = Type.Object(
+  {
+    joint: Type.String({ minLength: 1, maxLength: 130, description: 'kind and place, as the list of joints names it' }),
+    what: Type.Optional(Name),
+    price: Type.Optional(ThreePoint),
+    hours: Type.Optional(ThreePoint),
+  },
+  closed,
+);
+export type Fabricated = Type.Static<typeof Fabricated>;
+
 /** Points of suspension or steering that a carrier or a change moves: put on the list of work, and what measuring them found. */
 export const PickUpCheck = Type.Object(
   {
@@ -78,6 +90,7 @@ export const Candidate = Type.Object(
     cures: Type.Optional(
       Type.Array(Id, { uniqueItems: true, maxItems: 24, description: 'known weak parts that are put right' }),
     ),
+    fabricated: Type.Optional(Type.Array(Fabricated, { maxItems: 60, description: 'joints closed by own work' })),
     pickUpChecks: Type.Optional(Type.Array(PickUpCheck, { maxItems: 24 })),
     trims: Type.Optional(
       Type.Array(Id, { uniqueItems: true, maxItems: 60, description: 'solids with a lug taken off' }),

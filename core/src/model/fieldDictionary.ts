@@ -189,6 +189,7 @@ const LABELS = {
   inPlaceOf: 'Replaces',
   alsoFits: 'Also fits engines',
   pickUps: 'Suspension and steering points on it',
+  fabricated: 'Joints closed by own work',
   pickUpChecks: 'Points measured before and after',
   found: 'Measured',
   leadDays: 'Lead time',

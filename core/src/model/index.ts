@@ -18,6 +18,7 @@ export * from './chassisMounts.ts';
 export * from './check.ts';
 export * from './claim.ts';
 export * from './engine.ts';
+export * from './fabrication.ts';
 export * from './family.ts';
 export * from './fieldDictionary.ts';
 export * from './fieldHelp.ts';

@@ -26,6 +26,8 @@ export interface Sum<N extends string = string, I extends TSchema = TSchema, O e
   readonly input: I;
   readonly output: O;
   readonly run: (input: Type.Static<I>) => Type.Static<O> | Work<Type.Static<O>>;
+  /** Loads what it computes with, awaited before it runs. */
+  readonly prepare?: () => Promise<unknown>;
 }
 
 /** Declares a sum. Its types follow from its schemas. */
@@ -36,6 +38,7 @@ export function defineSum<const N extends string, I extends TSchema, O extends T
   input: I;
   output: O;
   run: (input: Static<I>) => Static<O> | Work<Static<O>>;
+  prepare?: () => Promise<unknown>;
 }): Sum<N, I, O> {
   return sum;
 }

@@ -12,12 +12,14 @@ import { mountSums } from '../questions/mounts/index.ts';
 import { plateSums } from '../questions/plates/index.ts';
 import { Build, Check, defineSum, Finding, Id, Library, StateSchema, type Sum } from '../model/index.ts';
 import { placementSums } from '../solvers/placement/index.ts';
+import { resolverSums } from '../solvers/jointResolver/index.ts';
 import { recipeSums } from '../solvers/recipe/index.ts';
 import { runSums } from '../questions/acceleration/index.ts';
 import { stressSums } from '../questions/strength/index.ts';
 import { InputError } from '../units/index.ts';
 import { calculatorSums } from './calculatorSums.ts';
 import { candidateSums } from './candidateSums.ts';
+import { candidateJointSums } from './jointSums.ts';
 import { candidateMountSums } from './mountLayoutSums.ts';
 
 const closed = { additionalProperties: false };
@@ -62,14 +64,19 @@ export const SUMS: readonly Sum[] = [
   ...fitSums,
   ...placementSums,
   ...recipeSums,
+  ...resolverSums,
   assessSum,
   ...candidateSums,
   ...candidateMountSums,
+  ...candidateJointSums,
   ...calculatorSums,
 ];
 
 /** Sums that are asked of one candidate, with their types: what a screen calls by name. */
-type CandidateSum = (typeof candidateSums)[number] | (typeof candidateMountSums)[number];
+type CandidateSum =
+  | (typeof candidateSums)[number]
+  | (typeof candidateMountSums)[number]
+  | (typeof candidateJointSums)[number];
 export type CandidateSumName = CandidateSum['name'];
 type Named<N extends CandidateSumName> = Extract<CandidateSum, { readonly name: N }>;
 export type CandidateSumInput<N extends CandidateSumName> = Static<Named<N>['input']>;

@@ -14,9 +14,10 @@ export type SumOutcome =
  * One sum of the registry, in a thread of its own.
  * @public called by the pool, by the file's name
  */
-export default function run({ name, input }: SumTask): SumOutcome {
+export default async function run({ name, input }: SumTask): Promise<SumOutcome> {
   const sum = sumNamed(name);
   if (!sum) throw new Error(`There is no sum “${name}”.`);
+  await sum.prepare?.();
   try {
     return { output: finished(sum.run(input)) };
   } catch (error) {

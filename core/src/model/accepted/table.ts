@@ -4,6 +4,7 @@ import { calculation, calculationSchema } from './calculation.ts';
 import { cure, cureSchema } from './cure.ts';
 import { differential, differentialSchema } from './differential.ts';
 import { dressing, dressingSchema } from './dressing.ts';
+import { fabrication, fabricationSchema } from './fabrication.ts';
 import { gearPair, gearPairSchema } from './gearPair.ts';
 import { mount, mountSchema } from './mount.ts';
 import { movedLump, movedLumpSchema } from './movedLump.ts';
@@ -24,6 +25,7 @@ export const ACCEPTED = {
   cure,
   differential,
   dressing,
+  fabrication,
   gearPair,
   mount,
   movedLump,
@@ -44,6 +46,7 @@ export const ACCEPTED_SCHEMAS = [
   cureSchema,
   differentialSchema,
   dressingSchema,
+  fabricationSchema,
   gearPairSchema,
   mountSchema,
   movedLumpSchema,

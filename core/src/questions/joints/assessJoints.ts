@@ -3,6 +3,7 @@ import { blockYears, yearsOf, bossNamed, firstYear, hasBoss, lastYear } from '..
 import {
   costOfPart,
   dressedAsFound,
+  fabricationOf,
   keepsEngine,
   keepsGearbox,
   staysPut,
@@ -41,7 +42,7 @@ const titleOf = ({ kind, place }: JointInstance) => (place === undefined ? kind.
 export function assessJoints(subject: Subject): CheckResult & { figures: JointFigures } {
   const findings: Finding[] = [];
   const joints = jointsOf(subject).map((joint) => {
-    const closure: Closure = foundMated(subject, joint) ? { how: 'found' } : closeJoint(joint, subject.parts);
+    const closure = closureOf(subject, joint);
     const finding = jointFinding(subject, joint, closure);
     findings.push(finding);
     return { key: joint.key, kind: joint.kind.kind, title: titleOf(joint), closure, state: finding.state };
@@ -65,6 +66,14 @@ export function assessJoints(subject: Subject): CheckResult & { figures: JointFi
         : `${open.length} of ${joints.length}: ${open.map((j) => lower(j.title)).join(', ')}.`,
   });
   return { checks: [check], findings, figures: { joints } };
+}
+
+/** How a joint closes: as found, by parts, or by what the shop makes where they leave it open. */
+function closureOf(subject: Subject, joint: JointInstance): Closure {
+  if (foundMated(subject, joint)) return { how: 'found' };
+  const closure = closeJoint(joint, subject.parts);
+  const work = subject.candidate.fabricated?.find((f) => f.joint === joint.key);
+  return closure.how === 'open' && work ? { how: 'made', work } : closure;
 }
 
 /** Both faces were in the car and mated, and nothing of them is changed. */
@@ -98,6 +107,14 @@ function jointFinding(subject: Subject, joint: JointInstance, closure: Closure):
         ...base,
         ...closedBy(title, closure.parts),
         about: [...base.about, ...closure.parts.map((p) => p.id)],
+      });
+    case 'made':
+      return makeFinding({
+        ...base,
+        state: 'tight',
+        title: `${title}: closed by own work, ${closure.work.what ?? fabricationOf(joint.key)?.what ?? 'made for it'}`,
+        because:
+          'Nothing is bought for it: it is measured, drawn and made, and verified at mock-up. What carries or turns is for whoever is licensed to make it.',
       });
     case 'unknown':
       return makeFinding({

@@ -1,4 +1,4 @@
-import type { Part } from '../../model/index.ts';
+import type { Fabricated, Part } from '../../model/index.ts';
 import type { FaceData, Match, JointMiss } from './kind.ts';
 import type { Face, JointInstance } from './ports.ts';
 
@@ -16,6 +16,8 @@ export type Closure =
   | { readonly how: 'direct'; readonly a: string; readonly b: string }
   /** Through parts: those that bring a face, and the chain between. */
   | { readonly how: 'parts'; readonly parts: readonly Part[] }
+  /** By what the shop makes itself. */
+  | { readonly how: 'made'; readonly work: Fabricated }
   | { readonly how: 'open'; readonly by: JointMiss }
   | { readonly how: 'unknown'; readonly missing: readonly Missing[] };
 

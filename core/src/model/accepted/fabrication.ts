@@ -1,0 +1,32 @@
+import { Type } from 'typebox';
+import { GUIDE_CURRENCY } from '../../units/index.ts';
+import { Fabricated } from '../candidate.ts';
+import { fabricationOf } from '../fabrication.ts';
+import { defineAccepted } from './kind.ts';
+import { put, take, withField } from './fields.ts';
+
+export const fabricationSchema = Type.Object(
+  { kind: Type.Literal('fabrication'), ...Fabricated.properties },
+  { additionalProperties: false },
+);
+const keyOf = ({ joint }: Fabricated) => joint;
+
+/** A joint closed by what the shop makes itself. */
+export const fabrication = defineAccepted<typeof fabricationSchema>({
+  of: (c) => (c.fabricated ?? []).map((f) => ({ kind: 'fabrication' as const, ...f })),
+  key: ({ joint }) => `made-${joint}`,
+  apply: (c, { kind: _kind, ...made }) => withField(c, 'fabricated', put(c.fabricated, made, keyOf)),
+  undo: (c, { joint }, before) => withField(c, 'fabricated', take(c.fabricated, joint, keyOf, before?.fabricated)),
+  words: (_, { joint, what }) => `Make: ${what ?? fabricationOf(joint)?.what ?? joint}`,
+  billLine(_, { joint, price, hours }) {
+    const guide = fabricationOf(joint);
+    return {
+      class: 'fit',
+      why: 'closes a joint',
+      price: price ?? guide?.price,
+      hours: hours ?? guide?.hours,
+      evidence: price?.evidence ?? 'estimated',
+      ...(price || !guide ? {} : { guideCurrency: GUIDE_CURRENCY }),
+    };
+  },
+});

@@ -1,0 +1,293 @@
+import {
+  accept,
+  costOfPart,
+  fabricationOf,
+  takeOut,
+  type Candidate,
+  type Part,
+  type Setting,
+  type State,
+  type Subject,
+  type Library,
+  type Work,
+} from '../../model/index.ts';
+import { resolveSubject } from '../../model/index.ts';
+import { judging } from '../../pipeline/index.ts';
+import { closeJoint, conflictsOf, jointsOf, type JointInstance } from '../../questions/joints/index.ts';
+import {
+  resolveJoints,
+  type Chain,
+  type Choosable,
+  type ResolveProblem,
+  type Resolution,
+  type ResolveWeights,
+} from './resolve.ts';
+
+/** What a person holds to: parts that must be in it, parts that must not, and whether the shop makes things itself. */
+export interface Wishes {
+  readonly weights: ResolveWeights;
+  readonly pinned: readonly string[];
+  readonly refused: readonly string[];
+  readonly fabricate: boolean;
+}
+
+/** One way to close every joint. */
+export interface JointWay {
+  readonly partIds: readonly string[];
+  /** Joints that the shop closes itself, by their keys. */
+  readonly made: readonly string[];
+  readonly price: number;
+  readonly hours: number;
+  readonly massKg: number;
+  readonly oneOffs: number;
+  /** Longest wait among its parts, days. */
+  readonly leadDays: number;
+  /** Parts without a price or hours: counted as nought, and said. */
+  readonly unpriced: readonly string[];
+  /** How the candidate is judged with it, beside how it is judged now. */
+  readonly joints: State;
+  readonly fit: State;
+  readonly fitNow: State;
+}
+
+export interface JointWays {
+  readonly ways: readonly JointWay[];
+  readonly conflict: { readonly joints: readonly string[]; readonly smallest: boolean } | undefined;
+  /** Joints that nothing in the library closes, with what kept out the parts that could. */
+  readonly unclosable: readonly { readonly joint: string; readonly refused: readonly string[] }[];
+  /** Faces that nobody has entered: no part can close what is not known. */
+  readonly unknown: readonly string[];
+  /** Sets that were right by themselves and did not hold when judged. */
+  readonly dropped: number;
+}
+
+const MADE = 'make:';
+/** Sets that the judgement turned down before it is given up. */
+const MOST_DROPPED = 12;
+const ALTERNATIVES = 2;
+
+const touches = (part: Part, kind: string) =>
+  part.closes.some((c) => c.joint === kind) || part.provides.some((p) => p.kind === kind);
+const closesAny = (part: Part) => part.closes.length > 0 || part.provides.length > 0;
+
+interface Asked {
+  readonly setting: Setting;
+  readonly candidate: Candidate;
+  readonly library: Library;
+  readonly subject: Subject;
+}
+
+/** The candidate with other parts for its joints and other work in place of them. */
+export function withWay({ subject, candidate }: Asked, partIds: readonly string[], made: readonly string[]): Candidate {
+  let next = candidate;
+  for (const part of subject.parts)
+    if (closesAny(part) && !partIds.includes(part.id)) next = takeOut(next, { kind: 'part', partId: part.id });
+  for (const f of candidate.fabricated ?? [])
+    if (!made.includes(f.joint)) next = takeOut(next, { kind: 'fabrication', ...f });
+  for (const id of partIds) if (!next.partIds.includes(id)) next = accept(next, { kind: 'part', partId: id });
+  for (const joint of made)
+    if (!next.fabricated?.some((f) => f.joint === joint)) next = accept(next, { kind: 'fabrication', joint });
+  return next;
+}
+
+const closed = (joint: JointInstance, parts: readonly Part[]) => {
+  const { how } = closeJoint(joint, parts);
+  return how === 'parts' || how === 'direct' || how === 'found';
+};
+
+/**
+ * The parts of the library, and what the shop makes, that close every joint of a candidate and count least; each way is judged whole,
+ * and one that does not hold then is barred and another sought.
+ */
+export function* resolveCandidate(
+  setting: Setting,
+  candidate: Candidate,
+  library: Library,
+  wishes: Wishes,
+): Work<JointWays> {
+  const { subject } = resolveSubject(setting, candidate, library);
+  const none: JointWays = { ways: [], conflict: undefined, unclosable: [], unknown: [], dropped: 0 };
+  if (!subject) return none;
+  const asked: Asked = { setting, candidate, library, subject };
+  const context = subject.parts.filter((p) => !closesAny(p));
+  const bare: Subject = { ...subject, parts: context };
+  const joints = jointsOf(bare);
+  const now = judging(subject);
+  const before = now.find('joints')?.figures.joints ?? [];
+  // What was found mated stays so, and asks for nothing.
+  const wanted = joints.filter((j) => before.find((b) => b.key === j.key)?.closure.how !== 'found');
+  const unknown = wanted.filter((j) => !j.a || !j.b || closeJoint(j, []).how === 'unknown').map((j) => j.key);
+  const open = wanted.filter((j) => !unknown.includes(j.key) && !closed(j, []));
+  const had = new Set(subject.parts.map((p) => p.id));
+  const usable = library.parts.filter(
+    (p) => closesAny(p) && (had.has(p.id) || (!p.retired && !p.discontinued)) && suits(p, bare),
+  );
+  const relevant = usable.filter((p) => open.some((j) => touches(p, j.kind.kind)));
+  const { closes, chains } = closings(bare, open, relevant);
+  const parts = withRequired(relevant, usable, library, subject);
+  const choosable: Choosable[] = [
+    ...parts.map((p): Choosable => ({
+      id: p.id,
+      closes: closes.get(p.id) ?? [],
+      cost: p.price?.likely ?? 0,
+      hours: p.hours?.likely ?? 0,
+      massKg: p.massKg?.value ?? 0,
+      requires: p.requires.flatMap((c) => (c.what === 'part' && !context.some((x) => x.id === c.is) ? [c.is] : [])),
+      excludes: p.excludes.flatMap((c) =>
+        c.what === 'part'
+          ? [c.is]
+          : c.what === 'class'
+            ? parts.filter((x) => x.class === c.is && x.id !== p.id).map((x) => x.id)
+            : [],
+      ),
+      oneOff: p.made === 'one-off',
+      leadDays: p.leadDays ?? 0,
+    })),
+    ...(wishes.fabricate
+      ? open.flatMap((j): Choosable[] => {
+          const guide = fabricationOf(j.key);
+          return guide
+            ? [
+                {
+                  id: `${MADE}${j.key}`,
+                  closes: [j.key],
+                  cost: guide.price.likely,
+                  hours: guide.hours.likely,
+                  massKg: 0,
+                  requires: [],
+                  excludes: [],
+                  oneOff: true,
+                },
+              ]
+            : [];
+        })
+      : []),
+  ].filter((p) => p.requires.every((id) => parts.some((x) => x.id === id)));
+  const fitNow = now.find('fit')?.checks.find((c) => c.id === 'fit-margin')?.state ?? 'unknown';
+  const barred: string[][] = [];
+  const ways: JointWay[] = [];
+  let dropped = 0;
+  let first: Resolution | undefined;
+  const problem: ResolveProblem = {
+    joints: open.map((j) => j.key),
+    parts: choosable,
+    chains: chains.filter((c) => c.all.every((id) => choosable.some((p) => p.id === id))),
+    weights: wishes.weights,
+    pinned: wishes.pinned.filter((id) => choosable.some((p) => p.id === id)),
+    refused: wishes.refused,
+  };
+  for (;;) {
+    const found = yield* resolveJoints({ ...problem, barred });
+    first ??= found;
+    if (!found.best) break;
+    const { chosen } = found.best;
+    const way = judgedWay(asked, chosen, unknown, fitNow);
+    barred.push([...chosen]);
+    if (way) ways.push(way);
+    else if (++dropped >= MOST_DROPPED) break;
+    yield { share: Math.min(0.95, (ways.length + dropped) / (ALTERNATIVES + 1 + MOST_DROPPED)) };
+    if (ways.length > ALTERNATIVES || chosen.length === 0) break;
+  }
+  const refusedFor = (key: string) => {
+    const { kind } = joints.find((j) => j.key === key)!.kind;
+    return library.parts.filter((p) => touches(p, kind) && !p.retired && !suits(p, bare)).map((p) => p.name);
+  };
+  return {
+    ways,
+    conflict: ways.length === 0 ? first.conflict : undefined,
+    unclosable: ways.length === 0 ? first.unclosable.map((joint) => ({ joint, refused: refusedFor(joint) })) : [],
+    unknown,
+    dropped,
+  };
+}
+
+/** Whether what a part needs of engine, gearbox and dressing is so; what it needs of other parts is for the choice. */
+function suits(part: Part, subject: Subject): boolean {
+  const { unmet, clashes } = conflictsOf(part, subject, subject.parts);
+  return unmet.every((c) => c.what === 'part' || c.what === 'class') && clashes.length === 0;
+}
+
+/** Which joints each part closes by itself, and which pairs close one only together. */
+function closings(bare: Subject, open: readonly JointInstance[], parts: readonly Part[]) {
+  const closes = new Map<string, string[]>();
+  const chains: Chain[] = [];
+  for (const { key, kind } of open) {
+    const near = parts.filter((p) => touches(p, kind.kind));
+    const does = (list: readonly Part[]) => {
+      const among = [...bare.parts, ...list];
+      const joint = jointsOf({ ...bare, parts: among }).find((j) => j.key === key);
+      return joint !== undefined && closed(joint, among);
+    };
+    const alone = new Set(near.filter((p) => does([p])).map((p) => p.id));
+    for (const id of alone) closes.set(id, [...(closes.get(id) ?? []), key]);
+    const rest = near.filter((p) => !alone.has(p.id));
+    rest.forEach((p, i) => {
+      for (const q of rest.slice(i + 1)) if (does([p, q])) chains.push({ joint: key, all: [p.id, q.id] });
+    });
+  }
+  return { closes, chains };
+}
+
+/** The parts with those that they require, and those in turn. */
+function withRequired(
+  parts: readonly Part[],
+  usable: readonly Part[],
+  library: Library,
+  subject: Subject,
+): readonly Part[] {
+  const all = new Map(parts.map((p) => [p.id, p]));
+  const queue = [...parts];
+  for (let p = queue.pop(); p; p = queue.pop())
+    for (const c of p.requires) {
+      if (c.what !== 'part' || all.has(c.is)) continue;
+      const needed = usable.find((x) => x.id === c.is) ?? library.parts.find((x) => x.id === c.is);
+      if (!needed || !suits(needed, subject)) continue;
+      all.set(needed.id, needed);
+      queue.push(needed);
+    }
+  return [...all.values()];
+}
+
+/** A chosen set as the whole candidate is judged with it; undefined where a joint that it should close stays open. */
+function judgedWay(
+  asked: Asked,
+  chosen: readonly string[],
+  unknown: readonly string[],
+  fitNow: State,
+): JointWay | undefined {
+  const made = chosen.filter((id) => id.startsWith(MADE)).map((id) => id.slice(MADE.length));
+  const partIds = chosen.filter((id) => !id.startsWith(MADE));
+  const { subject } = resolveSubject(asked.setting, withWay(asked, partIds, made), asked.library);
+  if (!subject) return undefined;
+  const judged = judging(subject);
+  const joints = judged.find('joints');
+  const left = joints?.figures.joints.filter((j) => j.closure.how === 'open') ?? [];
+  const blocked = joints?.findings.some((f) => f.state === 'blocked') ?? true;
+  if (left.length > 0 || blocked) return undefined;
+  const parts = partIds.map((id) => asked.library.parts.find((p) => p.id === id)!);
+  const guides = made.map((j) => fabricationOf(j)!);
+  const sum = (of: (p: Part) => number, more: (g: (typeof guides)[number]) => number) =>
+    parts.reduce((s, p) => s + of(p), 0) + guides.reduce((s, g) => s + more(g), 0);
+  return {
+    partIds,
+    made,
+    price: sum(
+      (p) => p.price?.likely ?? 0,
+      (g) => g.price.likely,
+    ),
+    hours: sum(
+      (p) => p.hours?.likely ?? 0,
+      (g) => g.hours.likely,
+    ),
+    massKg: sum(
+      (p) => p.massKg?.value ?? 0,
+      () => 0,
+    ),
+    oneOffs: parts.filter((p) => p.made === 'one-off').length + made.length,
+    leadDays: Math.max(0, ...parts.map((p) => p.leadDays ?? 0)),
+    unpriced: parts.filter((p) => !p.price || !p.hours).map((p) => costOfPart(p, p.name).title),
+    joints: unknown.length > 0 ? 'unknown' : (joints?.checks[0]?.state ?? 'unknown'),
+    fit: judged.find('fit')?.checks.find((c) => c.id === 'fit-margin')?.state ?? 'unknown',
+    fitNow,
+  };
+}

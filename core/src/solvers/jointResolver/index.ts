@@ -1,0 +1,4 @@
+export { loadHighs } from './highs.ts';
+export * from './forCandidate.ts';
+export * from './resolve.ts';
+export * from './sums.ts';

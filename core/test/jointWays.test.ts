@@ -1,0 +1,118 @@
+import {
+  accept,
+  finished,
+  loadHighs,
+  resolveCandidate,
+  settingOf,
+  withWay,
+  resolveSubject,
+  type Build,
+  type Candidate,
+  type Library,
+} from '../src/index.ts';
+import { candidate, judged, library, pickup, racer, tug } from './demo.ts';
+
+beforeAll(loadHighs);
+
+const WISH = { weights: { cost: 1 }, pinned: [], refused: [], fabricate: false } as const;
+const ways = (
+  c: Candidate,
+  more: Partial<Parameters<typeof resolveCandidate>[3]> = {},
+  build: Build = tug,
+  lib: Library = library,
+) => finished(resolveCandidate(settingOf(build), c, lib, { ...WISH, ...more }));
+const used = (c: Candidate, partIds: readonly string[], made: readonly string[] = []) => {
+  const { subject } = resolveSubject(settingOf(tug), c, library);
+  return withWay({ setting: settingOf(tug), candidate: c, library, subject: subject! }, partIds, made);
+};
+
+test('every way found closes every joint when the whole candidate is judged with it', () => {
+  const c = candidate('C');
+  const found = ways(c);
+  expect(found.ways.length).toBeGreaterThan(0);
+  for (const way of found.ways) {
+    const a = judged('C', used(c, way.partIds, way.made));
+    expect(a.figures.joints.joints.filter((j) => j.closure.how === 'open')).toEqual([]);
+    expect(a.findings.filter((f) => f.step === 'joints' && f.state === 'blocked')).toEqual([]);
+  }
+  // Each next one counts no less.
+  const prices = found.ways.map((w) => w.price);
+  expect(prices).toEqual([...prices].sort((x, y) => x - y));
+});
+
+test('no single part can be left out of a way', () => {
+  const c = candidate('C');
+  const [way] = ways(c).ways;
+  for (const id of way!.partIds) {
+    const without = used(
+      c,
+      way!.partIds.filter((p) => p !== id),
+    );
+    const a = judged('C', without);
+    const broken =
+      a.figures.joints.joints.some((j) => j.closure.how === 'open') ||
+      a.findings.some((f) => f.step === 'joints' && f.state === 'blocked');
+    expect([id, broken]).toEqual([id, true]);
+  }
+});
+
+test('pinned parts are in every way, refused ones in none; parts that close no joint stay as they are', () => {
+  const c = candidate('C');
+  const [best] = ways(c).ways;
+  const [first] = best!.partIds;
+  const without = ways(c, { refused: [first!] });
+  for (const w of without.ways) expect(w.partIds).not.toContain(first);
+  const others = c.partIds.filter((id) => {
+    const p = library.parts.find((x) => x.id === id)!;
+    return p.closes.length === 0 && p.provides.length === 0;
+  });
+  expect(used(c, best!.partIds).partIds).toEqual(expect.arrayContaining(others));
+});
+
+test('where nothing in the library closes a joint it is named, and own work closes it where a shop can make it', () => {
+  const bare: Library = {
+    ...library,
+    parts: library.parts.filter((p) => !p.closes.some((x) => x.joint === 'gearbox-mount')),
+  };
+  const c = candidate('C');
+  const kept = { ...c, partIds: c.partIds.filter((id) => bare.parts.some((p) => p.id === id)) };
+  const none = ways(kept, {}, tug, bare);
+  expect(none.ways).toEqual([]);
+  expect(none.unclosable.map((u) => u.joint)).toEqual(['gearbox-mount']);
+  expect(none.conflict!.joints).toEqual(['gearbox-mount']);
+  const made = ways(kept, { fabricate: true }, tug, bare);
+  expect(made.ways[0]!.made).toContain('gearbox-mount');
+});
+
+test('own work closes a joint as tight, costs its material and hours, and can be taken out', () => {
+  const c = candidate('C');
+  const open = { ...c, partIds: c.partIds.filter((id) => id !== 'xm-g6') };
+  const before = judged('C', open);
+  const joint = before.figures.joints.joints.find((j) => j.kind === 'gearbox-mount')!;
+  expect(joint.closure.how).toBe('open');
+  const a = judged('C', accept(open, { kind: 'fabrication', joint: joint.key }));
+  const now = a.figures.joints.joints.find((j) => j.key === joint.key)!;
+  expect([now.closure.how, now.state]).toEqual(['made', 'tight']);
+  const line = a.figures.money.bill.lines.find((l) => l.id === `made-${joint.key}`)!;
+  expect([line.price.likely, line.hours.likely]).toEqual([30, 4]);
+  // The guess that stood in for it is gone.
+  expect(a.figures.money.bill.lines.some((l) => l.id === `joint-${joint.key}`)).toBe(false);
+});
+
+test('the racer and the pickup are resolved too, or told why not', () => {
+  for (const build of [racer, pickup])
+    for (const c of build.candidates) {
+      const found = ways(c, { fabricate: true }, build);
+      expect(found.ways.length > 0 || found.conflict !== undefined || found.unknown.length > 0).toBe(true);
+    }
+});
+
+test('what nobody has entered is unknown: no way claims to close it', () => {
+  const lib: Library = {
+    ...library,
+    engines: library.engines.map((e) => ({ ...e, ports: e.ports.filter((p) => p.kind !== 'bell') })),
+  };
+  const found = ways(candidate('C'), {}, tug, lib);
+  expect(found.unknown).toContain('bell');
+  for (const w of found.ways) expect(w.joints).toBe('unknown');
+});
