@@ -92,6 +92,71 @@ describe('at rest under a load', () => {
           }
       }),
     ));
+  test('its stiffness is symmetric; its six motions stand in order and are at right angles to one another in mass and stiffness', () =>
+    fc.assert(
+      fc.property(lumps, corners, (list, mounts) => {
+        const body = rigidBody(list);
+        const { stiffness } = onMounts(body, mounts);
+        const most = Math.max(...stiffness.to1DArray().map(Math.abs));
+        for (let i = 0; i < 6; i++) for (let j = 0; j < i; j++) close(stiffness.get(i, j), stiffness.get(j, i), most);
+        const modes = modesOf(onMounts(body, mounts));
+        const hz = modes.map((m) => m.hz);
+        expect(hz).toEqual([...hz].sort((a, b) => a - b));
+        const massed = (q: readonly number[]) => [
+          ...q.slice(0, 3).map((v) => v * body.massKg),
+          ...body.inertiaKgM2.map((row) => row[0]! * q[3]! + row[1]! * q[4]! + row[2]! * q[5]!),
+        ];
+        const pushed = (q: readonly number[]) =>
+          [0, 1, 2, 3, 4, 5].map((i) => q.reduce((sum, v, j) => sum + stiffness.get(i, j) * v, 0));
+        const by = (a: readonly number[], b: readonly number[]) => a.reduce((sum, v, i) => sum + v * b[i]!, 0);
+        modes.forEach((a, i) => {
+          for (const b of modes.slice(0, i)) {
+            const size = Math.sqrt(by(a.shape, massed(a.shape)) * by(b.shape, massed(b.shape)));
+            expect(Math.abs(by(a.shape, massed(b.shape))) / size).toBeLessThan(1e-6);
+            const held = Math.sqrt(by(a.shape, pushed(a.shape)) * by(b.shape, pushed(b.shape)));
+            expect(Math.abs(by(a.shape, pushed(b.shape))) / held).toBeLessThan(1e-4);
+          }
+          // K·φ = ω²·M·φ, by the quotient of the two.
+          close(
+            by(a.shape, pushed(a.shape)) / by(a.shape, massed(a.shape)),
+            (2 * Math.PI * a.hz) ** 2,
+            (2 * Math.PI * hz[5]!) ** 2,
+          );
+        });
+      }),
+    ));
+  test('stiffness added anywhere never raises the work of a load, f·K⁻¹·f', () =>
+    fc.assert(
+      fc.property(
+        lumps,
+        corners,
+        vec(-3000, 3000),
+        vec(-900, 900),
+        fc.integer({ min: 0, max: 3 }),
+        fc.integer({ min: 0, max: 2 }),
+        fc.double({ min: 1, max: 20, noNaN: true }),
+        (list, mounts, force, couple, which, axis, times) => {
+          const body = rigidBody(list);
+          const work = (on: readonly Mount[]) => {
+            const found = settle(onMounts(body, on), force, couple);
+            const shift = found.comDisplacementMm.reduce((sum, v, i) => sum + (v / 1000) * force[i]!, 0);
+            return shift + found.rotationMrad.reduce((sum, v, i) => sum + (v / 1000) * couple[i]!, 0);
+          };
+          const stiffer = mounts.map((m, i) =>
+            i === which % mounts.length
+              ? {
+                  ...m,
+                  stiffnessNPerMm: m.stiffnessNPerMm.map((k, a) =>
+                    a === axis ? k * times : k,
+                  ) as unknown as Mount['stiffnessNPerMm'],
+                }
+              : m,
+          );
+          const before = work(mounts);
+          expect(work(stiffer)).toBeLessThanOrEqual(before + 1e-9 * Math.max(1, Math.abs(before)));
+        },
+      ),
+    ));
   test('a mount turned by a quarter holds its stiff way along the other axis', () => {
     const body = rigidBody([{ massKg: 100, comMm: [0, 0, 0], boxSizeMm: [400, 300, 200] }]);
     const at = (id: string, x: number, y: number, turned: boolean): Mount => ({
