@@ -1,9 +1,11 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import { pathToFileURL } from 'node:url';
+import { fileURLToPath, pathToFileURL } from 'node:url';
 import { buildSync } from 'esbuild';
 import type * as Core from '@sable/core';
+
+const HIGHS = fileURLToPath(import.meta.resolve('highs'));
 
 /**
  * Core of the checkout in the folder, bundled as it ships. Run from its sources, every closure made would carry the naming
@@ -19,6 +21,9 @@ export async function bundledCore(folder: string): Promise<typeof Core> {
     format: 'esm',
     target: 'node20',
     logLevel: 'warning',
+    // The solver finds its program beside itself.
+    alias: { highs: HIGHS },
+    external: [HIGHS],
     outfile: file,
     banner: { js: "import { createRequire } from 'node:module'; const require = createRequire(import.meta.url);" },
   });

@@ -6,6 +6,7 @@ import { drivingBench, sweepPageBench } from './driving.ts';
 import { donorsBench } from './donors.ts';
 import { fitPageBench } from './fitPage.ts';
 import { meshBench } from './mesh.ts';
+import { jointsBench } from './joints.ts';
 import { mountsBench } from './mounts.ts';
 import { pageBench } from './page.ts';
 import { placementBench } from './placement.ts';
@@ -27,6 +28,7 @@ try {
     placement: placementBench(),
     driving: drivingBench(),
     mounts: await mountsBench(),
+    joints: await jointsBench(),
   };
   const coldStartMs = await startMs();
   await sable.stop();
@@ -60,13 +62,14 @@ try {
     donors,
   };
   console.log(JSON.stringify(report, null, 2));
-  const { assess, clearance, mesh, placement, driving, mounts } = sums;
+  const { assess, clearance, mesh, placement, driving, mounts, joints } = sums;
   console.table(
     reaches([
       { name: 'assess, one candidate, p50 ms', figure: assess.oneCandidate.p50Ms, limit: 5 },
       { name: 'assess, line-up of six, p50 ms', figure: assess.lineup.p50Ms, limit: 25 },
       { name: 'mounts, whole analysis, p50 ms', figure: mounts.analysis.p50Ms, limit: 2 },
       { name: 'mount layouts, 12 bosses × 12 mounts, s', figure: mounts.layouts12x12S, limit: 1 },
+      { name: 'joints closed, 30 of 120 parts and two next best, s', figure: joints.bestS, limit: 1 },
       { name: 'exact pair queries a second', figure: clearance.exactPerSecond, limit: 400_000, atLeast: true },
       { name: 'worst difference to the mesh library, mm', figure: mesh.worstDifferenceMm, limit: 0.05 },
       { name: 'place search behind the grid, mm', figure: placement.worstBehindGridMm, limit: 0.5 },

@@ -167,6 +167,7 @@ export function ensureServerBuilt() {
     '@fastify/swagger-ui',
     '@electric-sql/pglite',
     'tinypool',
+    'highs',
   ];
   const args = [
     'server/src/main.ts',

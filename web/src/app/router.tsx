@@ -104,6 +104,10 @@ const ROUTES: RouteObject[] = [
         element: judged(() => import('../screens/weight/WeightScreen.tsx').then((m) => ({ default: m.WeightScreen }))),
       },
       {
+        path: 'joints',
+        element: judged(() => import('../screens/joints/JointsScreen.tsx').then((m) => ({ default: m.JointsScreen }))),
+      },
+      {
         path: 'parts',
         element: judged(() => import('../screens/parts/PartsScreen.tsx').then((m) => ({ default: m.PartsScreen }))),
       },

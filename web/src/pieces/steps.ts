@@ -18,6 +18,7 @@ export const SCREENS: readonly ScreenEntry[] = [
   { path: 'mounts', title: 'Mounts', steps: ['mounts'], key: 'h' },
   { path: 'gearing', title: 'Gearing', steps: ['gearing'], key: 'g' },
   { path: 'weight', title: 'Weight', steps: ['weight'], key: 'w' },
+  { path: 'joints', title: 'Joints', steps: ['joints'], key: 'e' },
   { path: 'parts', title: 'Parts & budget', steps: ['money'], key: 'p' },
 ];
 

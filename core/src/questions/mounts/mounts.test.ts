@@ -104,7 +104,7 @@ describe('at rest under a load', () => {
         expect(hz).toEqual([...hz].sort((a, b) => a - b));
         const massed = (q: readonly number[]) => [
           ...q.slice(0, 3).map((v) => v * body.massKg),
-          ...body.inertiaKgM2.map((row) => row[0]! * q[3]! + row[1]! * q[4]! + row[2]! * q[5]!),
+          ...body.inertiaKgM2.map((row) => row[0] * q[3]! + row[1] * q[4]! + row[2] * q[5]!),
         ];
         const pushed = (q: readonly number[]) =>
           [0, 1, 2, 3, 4, 5].map((i) => q.reduce((sum, v, j) => sum + stiffness.get(i, j) * v, 0));

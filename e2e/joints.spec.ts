@@ -1,0 +1,85 @@
+/** Joints in the browser: what is open, the set that closes all, taken, on the bill, undone; own work; kept and refused parts. */
+import { expect, test } from './sable.ts';
+
+test('open joints are closed by the cheapest set, which is taken, costs what it said, and is undone', async ({
+  page,
+  sable,
+}) => {
+  const { build: was } = await sable.build();
+  const joints = async () => {
+    const { build } = await sable.build();
+    const { checks } = await sable.judged(build, 'b');
+    return checks.find((c) => c.id === 'open-joints')!;
+  };
+  expect((await joints()).state).toBe('blocked');
+  await page.goto(`${sable.url}/builds/glider-tug/joints?c=b`);
+  await expect(page.getByText(/^Two joints are open\. The computer can’t read this crank wheel/).first()).toBeVisible();
+  // Nothing made: parts alone.
+  await page.getByLabel('Plates, brackets and shafts may be made').uncheck();
+  await page.getByRole('button', { name: 'Close joints' }).click();
+  const first = page.getByRole('button', { name: 'Use these' }).first();
+  await expect(first).toBeVisible({ timeout: 60_000 });
+  const kept = page.getByRole('button', { name: /^Refuse Crank wheel 60−2 and front cam cover/ });
+  await expect(kept.first()).toBeVisible();
+  await first.click();
+  await expect(page.getByText('All 9 joints close').first()).toBeVisible();
+  await expect.poll(async () => (await joints()).state).not.toBe('blocked');
+  const { build } = await sable.build();
+  expect(build.candidates[1]!.partIds).not.toEqual(was.candidates[1]!.partIds);
+  await page.goto(`${sable.url}/builds/glider-tug/parts?c=b`);
+  await expect(page.getByText(/^Crank wheel 60−2 and front cam cover/).first()).toBeVisible();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect.poll(async () => (await sable.build()).build.candidates[1]!.partIds).toEqual(was.candidates[1]!.partIds);
+  await sable.putBack(was);
+});
+
+test('a refused part is in no set; a joint that is open is made instead, and not made after all', async ({
+  page,
+  sable,
+}) => {
+  const { build: was } = await sable.build();
+  const c = was.candidates[2]!;
+  await sable.put(`candidates/${c.id}`, { ...c, partIds: c.partIds.filter((id) => id !== 'xm-g6') });
+  await page.goto(`${sable.url}/builds/glider-tug/joints?c=c`);
+  const row = page.getByRole('button', { name: /^Gearbox mount: / });
+  await row.click();
+  await page.getByRole('button', { name: 'Make it: brackets made for it' }).click();
+  await expect(page.getByRole('button', { name: /^Gearbox mount: .*closed by own work/ })).toBeVisible();
+  await expect
+    .poll(async () => (await sable.build()).build.candidates[2]!.fabricated)
+    .toEqual([{ joint: 'gearbox-mount' }]);
+  await page.getByRole('button', { name: 'Don’t make it' }).click();
+  await expect.poll(async () => (await sable.build()).build.candidates[2]!.fabricated).toBeUndefined();
+
+  await page.getByLabel('Plates, brackets and shafts may be made').uncheck();
+  await page.getByRole('button', { name: 'Close joints' }).click();
+  const crossmember = page.getByRole('button', { name: /^Refuse Crossmember for the Corran tail/ });
+  await expect(crossmember.first()).toBeVisible({ timeout: 60_000 });
+  await crossmember.first().click();
+  await expect(page.getByRole('button', { name: /^Refused: Crossmember for the Corran tail/ })).toBeVisible();
+  await expect(page.getByText(/Nothing that may be used closes Gearbox mount/)).toBeVisible({ timeout: 60_000 });
+  await sable.putBack(was);
+});
+
+test('the resolver answers over HTTP: two parts that need each other, and what can’t be closed', async ({ sable }) => {
+  const part = (id: string, closes: string[], cost: number, requires: string[] = []) => ({
+    id,
+    closes,
+    cost,
+    hours: 1,
+    massKg: 1,
+    requires,
+    excludes: [],
+  });
+  const parts = [part('a', ['x'], 10, ['b']), part('b', ['y'], 20, ['a']), part('c', ['x', 'y'], 31)];
+  expect(await sable.sum('joints.resolve', { joints: ['x', 'y'], parts, objective: 'cost' })).toMatchObject({
+    feasible: true,
+    total: 30,
+    chosen: ['a', 'b'],
+  });
+  expect(await sable.sum('joints.resolve', { joints: ['x', 'z'], parts, objective: 'cost' })).toMatchObject({
+    feasible: false,
+    smallestConflict: ['z'],
+    unclosable: ['z'],
+  });
+});

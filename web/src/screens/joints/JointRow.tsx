@@ -1,0 +1,116 @@
+import { accept, fabricationOf, takeOut, type Candidate, type Finding } from '@sable/core';
+import type { JointFigures, JointInstance } from '@sable/core/questions/joints';
+import { formatQuantity, wordSentence, type Units } from '@sable/core/units';
+import Button from '@mui/material/Button';
+import { useState } from 'react';
+import { useBuild, useBuildActions } from '../../hooks/buildState.tsx';
+import { useUnits } from '../../hooks/settings.tsx';
+import { FindingRow } from '../../pieces/Findings.tsx';
+import css from './joints.module.css';
+
+export interface JointSeen {
+  readonly figure: JointFigures['joints'][number];
+  readonly joint: JointInstance;
+  readonly finding: Finding | undefined;
+}
+
+/** One joint as two faces on a line: they touch, a part stands between them, or they stand apart by what is missing. */
+export function JointRow({ seen, candidate }: { seen: JointSeen; candidate: Candidate }) {
+  const { figure, joint, finding } = seen;
+  const { build } = useBuild();
+  const { saveCandidate } = useBuildActions();
+  const units = useUnits();
+  const [open, setOpen] = useState(false);
+  const { closure, state } = figure;
+  const between = betweenOf(seen, (s) => wordSentence(s, units));
+  const guide = closure.how === 'open' ? fabricationOf(figure.key) : undefined;
+  return (
+    <div className={css['joint']} style={{ ['--at' as string]: `var(--${state})` }}>
+      <button
+        type="button"
+        className={css['row']}
+        aria-expanded={open}
+        aria-label={`${figure.title}: ${finding ? wordSentence(finding.title, units) : state}`}
+        onClick={() => setOpen(!open)}
+      >
+        <span className={css['face']}>
+          {joint.a?.from ?? 'not known'}
+          <small>{faceWords(joint.a, joint.kind.spec.a, units) ?? joint.kind.sides.a}</small>
+        </span>
+        <span className={css['line']}>
+          <span className={css['title']}>{figure.title}</span>
+          <span className={css['gap']} data-how={closure.how}>
+            <i className={css['bar']} />
+            {between && <span className={css['between']}>{between}</span>}
+            <i className={css['bar']} />
+          </span>
+        </span>
+        <span className={`${css['face']} ${css['right']}`}>
+          {joint.b?.from ?? 'not known'}
+          <small>{faceWords(joint.b, joint.kind.spec.b, units) ?? joint.kind.sides.b}</small>
+        </span>
+      </button>
+      {open && (
+        <div className={css['told']}>
+          <ul>{finding && <FindingRow finding={finding} />}</ul>
+          {guide && (
+            <div className={css['made-by']}>
+              <Button
+                onClick={() => saveCandidate(candidate, accept(candidate, { kind: 'fabrication', joint: figure.key }))}
+              >
+                Make it: {guide.what}
+              </Button>
+              <span className="muted num">
+                {formatQuantity(guide.price.likely, 'money', units, { currency: build.currency })},{' '}
+                {formatQuantity(guide.hours.likely, 'hours', units)}
+              </span>
+            </div>
+          )}
+          {closure.how === 'made' && (
+            <Button
+              onClick={() => saveCandidate(candidate, takeOut(candidate, { kind: 'fabrication', ...closure.work }))}
+            >
+              Don’t make it
+            </Button>
+          )}
+        </div>
+      )}
+    </div>
+  );
+}
+
+/** What a face is, in its figures, each by what it is called. */
+function faceWords(
+  face: JointInstance['a'],
+  spec: JointInstance['kind']['spec']['a'],
+  units: Units,
+): string | undefined {
+  if (!face) return undefined;
+  const words = Object.entries(face.spec).flatMap(([key, value]) => {
+    if (typeof value === 'boolean') return [];
+    if (typeof value === 'string') return [value];
+    // Titles name the unit that a length is stored in; here it is that of the reader.
+    const named = (spec.properties as Readonly<Record<string, { readonly title?: string }>>)[key]?.title ?? key;
+    const title = named.replace(/, mm$/, '');
+    const figure = key.endsWith('Mm') ? formatQuantity(value, 'lengthMm', units, { digits: 1 }) : String(value);
+    return [`${title} ${figure}`];
+  });
+  return words.length === 0 ? undefined : words.slice(0, 3).join(', ');
+}
+
+/** What stands between two faces, or by what they miss each other. */
+function betweenOf({ figure: { closure, key } }: JointSeen, say: (sentence: string) => string): string | undefined {
+  switch (closure.how) {
+    case 'parts':
+      return closure.parts.map((p) => p.name).join(' + ');
+    case 'made':
+      return closure.work.what ?? fabricationOf(key)?.what ?? 'made for it';
+    case 'open':
+      return say(closure.by.words);
+    case 'unknown':
+      return `not known: ${closure.missing.map((m) => m.words).join('; ')}`;
+    case 'direct':
+    case 'found':
+      return undefined;
+  }
+}

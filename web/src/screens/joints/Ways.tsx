@@ -1,0 +1,233 @@
+import { settingOf, type Build, type Candidate, type JointWay, type Subject } from '@sable/core';
+import { withWay } from '@sable/core/solvers/jointResolver';
+import { fabricationOf } from '@sable/core/model';
+import { formatQuantity } from '@sable/core/units';
+import Button from '@mui/material/Button';
+import Checkbox from '@mui/material/Checkbox';
+import FormControlLabel from '@mui/material/FormControlLabel';
+import LinearProgress from '@mui/material/LinearProgress';
+import { useState } from 'react';
+import { useBuild, useBuildActions } from '../../hooks/buildState.tsx';
+import { useUnits } from '../../hooks/settings.tsx';
+import { useSum } from '../../hooks/useSum.ts';
+import { StateMark } from '../../pieces/marks.tsx';
+import css from './joints.module.css';
+
+const LEAST = [
+  ['cost', 'Money'],
+  ['hours', 'Hours'],
+  ['mass', 'Mass'],
+  ['oneOffs', 'One-offs'],
+  ['lead', 'Wait'],
+] as const;
+type Least = (typeof LEAST)[number][0];
+type Held = 'in' | 'out';
+
+/** Money counts the hours too, at what they cost. */
+const weightsOf = (least: Least, rate: number) =>
+  least === 'cost' ? { cost: 1, ...(rate > 0 ? { hours: rate } : {}) } : { [least]: 1 };
+
+/** The sets of parts and own work that close every joint and count least, the next best beside; one press takes one. */
+export function Ways({
+  build,
+  candidate,
+  subject,
+  titles,
+}: {
+  build: Build;
+  candidate: Candidate;
+  subject: Subject;
+  titles: ReadonlyMap<string, string>;
+}) {
+  const { library } = useBuild();
+  const { saveCandidate } = useBuildActions();
+  const search = useSum('candidate.joints');
+  const [least, setLeast] = useState<Least>('cost');
+  const [fabricate, setFabricate] = useState(true);
+  const rate = build.brief.ownLabour ? 0 : build.brief.hourlyRate;
+  const [held, setHeld] = useState<Readonly<Record<string, Held>>>({});
+  const units = useUnits();
+  const { answer, running, progress, fault } = search;
+  const ask = (more: { least?: Least; fabricate?: boolean; held?: Readonly<Record<string, Held>> } = {}) => {
+    const h = more.held ?? held;
+    const ids = (of: Held) => Object.keys(h).filter((id) => h[id] === of);
+    search.ask({
+      build,
+      candidate,
+      weights: weightsOf(more.least ?? least, rate),
+      pinned: ids('in'),
+      refused: ids('out'),
+      fabricate: more.fabricate ?? fabricate,
+    });
+  };
+  const hold = (id: string, to: Held | undefined) => {
+    const { [id]: _was, ...rest } = held;
+    const next = to ? { ...rest, [id]: to } : rest;
+    setHeld(next);
+    ask({ held: next });
+  };
+  const nameOf = (id: string) => library.parts.find((p) => p.id === id)?.name ?? id;
+  const titleOf = (key: string) => titles.get(key) ?? key;
+  return (
+    <section className="block">
+      <h2>Close them all</h2>
+      <div className={css['tools']}>
+        <div className={css['choice']} role="group" aria-label="Of which least is wanted">
+          {LEAST.map(([key, label]) => (
+            <button
+              key={key}
+              type="button"
+              aria-pressed={least === key}
+              onClick={() => {
+                setLeast(key);
+                if (answer) ask({ least: key });
+              }}
+            >
+              {label}
+            </button>
+          ))}
+        </div>
+        <FormControlLabel
+          control={
+            <Checkbox
+              checked={fabricate}
+              onChange={(e) => {
+                setFabricate(e.target.checked);
+                if (answer) ask({ fabricate: e.target.checked });
+              }}
+            />
+          }
+          label="Plates, brackets and shafts may be made"
+        />
+        <Button variant="contained" onClick={() => (running ? search.stop() : ask())}>
+          {running ? 'Stop' : 'Close joints'}
+        </Button>
+      </div>
+      {least === 'cost' && rate > 0 && (
+        <p className="muted small">
+          Hours count at {formatQuantity(rate, 'money', units, { currency: build.currency })} each.
+        </p>
+      )}
+      {running && (
+        <LinearProgress
+          variant="determinate"
+          value={100 * (progress?.share ?? 0)}
+          sx={{ mt: 1 }}
+          aria-label="Sets tried"
+        />
+      )}
+      {fault && <p className="muted">{fault}</p>}
+      {Object.keys(held).length > 0 && (
+        <p>
+          {Object.entries(held).map(([id, how]) => (
+            <Button key={id} onClick={() => hold(id, undefined)}>
+              {how === 'in' ? 'Kept' : 'Refused'}: {nameOf(id)} ×
+            </Button>
+          ))}
+        </p>
+      )}
+      {answer && answer.unknown.length > 0 && (
+        <p>No part closes what nobody has entered: {answer.unknown.map(titleOf).join(', ')}.</p>
+      )}
+      {answer && answer.ways.length === 0 && (
+        <div>
+          <p>
+            {answer.conflict
+              ? answer.conflict.joints.length === 1
+                ? `Nothing that may be used closes ${titleOf(answer.conflict.joints[0]!)}.`
+                : `${answer.conflict.smallest ? 'No set closes' : 'No set was found that closes'} ${answer.conflict.joints.map(titleOf).join(', ')} together${answer.conflict.smallest ? ': any one fewer of them can be closed' : ''}.`
+              : 'Every set that closes them was turned down when the whole candidate was judged with it.'}
+          </p>
+          {answer.unclosable.map((u) => (
+            <p key={u.joint} className="muted">
+              {titleOf(u.joint)}:{' '}
+              {u.refused.length > 0
+                ? `${u.refused.join(', ')} would, but not with this engine, gearbox and dressing.`
+                : 'no part of the library has both faces; one would have to be made or entered.'}
+            </p>
+          ))}
+        </div>
+      )}
+      {answer?.ways.map((way, i) => (
+        <OneWay
+          key={[...way.partIds, ...way.made].join()}
+          way={way}
+          first={i === 0}
+          build={build}
+          nameOf={nameOf}
+          titleOf={titleOf}
+          onHold={hold}
+          had={subject.parts.map((p) => p.id)}
+          onUse={() =>
+            saveCandidate(
+              candidate,
+              withWay({ setting: settingOf(build), candidate, library, subject }, way.partIds, way.made),
+            )
+          }
+        />
+      ))}
+    </section>
+  );
+}
+
+function OneWay({
+  way,
+  first,
+  build,
+  nameOf,
+  titleOf,
+  had,
+  onHold,
+  onUse,
+}: {
+  way: JointWay;
+  first: boolean;
+  build: Build;
+  nameOf: (id: string) => string;
+  titleOf: (key: string) => string;
+  had: readonly string[];
+  onHold: (id: string, to: Held) => void;
+  onUse: () => void;
+}) {
+  const units = useUnits();
+  const same = way.partIds.every((id) => had.includes(id)) && way.made.length === 0;
+  return (
+    <div className={css['way']} data-first={first}>
+      <div>
+        <p className={css['sums']}>
+          <b className="num">{formatQuantity(way.price, 'money', units, { currency: build.currency })}</b>
+          <span className="num">{formatQuantity(way.hours, 'hours', units, { digits: 1 })}</span>
+          <span className="num">{formatQuantity(way.massKg, 'massKg', units, { digits: 1 })}</span>
+          <span>{way.oneOffs === 0 ? 'no one-offs' : `${way.oneOffs} one-off${way.oneOffs > 1 ? 's' : ''}`}</span>
+          <span>{way.leadDays === 0 ? 'no wait' : `up to ${way.leadDays} days`}</span>
+          {way.fit !== way.fitNow && (
+            <span className={css['fit']}>
+              <StateMark state={way.fit} label={false} /> then {way.fit} in Fit
+            </span>
+          )}
+        </p>
+        <ul className={css['parts']}>
+          {way.partIds.map((id) => (
+            <li key={id}>
+              {nameOf(id)}
+              {had.includes(id) && <small className="muted"> accepted</small>}
+              <button type="button" aria-label={`Keep ${nameOf(id)}`} onClick={() => onHold(id, 'in')}>
+                keep
+              </button>
+              <button type="button" aria-label={`Refuse ${nameOf(id)}`} onClick={() => onHold(id, 'out')}>
+                refuse
+              </button>
+            </li>
+          ))}
+          {way.made.map((key) => (
+            <li key={key}>
+              {titleOf(key)}: {fabricationOf(key)?.what ?? 'made for it'}
+            </li>
+          ))}
+        </ul>
+        {way.unpriced.length > 0 && <p className="muted small">Counted as nought: {way.unpriced.join(', ')}.</p>}
+      </div>
+      {same ? <span className="muted">as accepted</span> : <Button onClick={onUse}>Use these</Button>}
+    </div>
+  );
+}
