@@ -92,7 +92,9 @@ function faceWords(
     // Titles name the unit that a length is stored in; here it is that of the reader.
     const named = (spec.properties as Readonly<Record<string, { readonly title?: string }>>)[key]?.title ?? key;
     const title = named.replace(/, mm$/, '');
-    const figure = key.endsWith('Mm') ? formatQuantity(value, 'lengthMm', units, { digits: 1 }) : String(value);
+    const figure = key.endsWith('Mm')
+      ? formatQuantity(value, 'lengthMm', units, { digits: units.system === 'us' ? 3 : 1 })
+      : String(value);
     return [`${title} ${figure}`];
   });
   return words.length === 0 ? undefined : words.slice(0, 3).join(', ');
