@@ -83,3 +83,44 @@ test('the resolver answers over HTTP: two parts that need each other, and what c
     unclosable: ['z'],
   });
 });
+
+test('an adapter plate: patterns pasted, a clash found, turned away, its thickness judged, kept and undone', async ({
+  page,
+  sable,
+}) => {
+  const { build: was } = await sable.build();
+  const plate = async () => (await sable.build()).build.candidates[2]!.plate;
+  await page.goto(`${sable.url}/builds/glider-tug/joints?c=c`);
+  await page.getByText('Adapter plate', { exact: true }).click();
+  const block = page.getByLabel('Holes of the block');
+  await block.fill('A1 160,0 0 10,5\nA2\t0\t160\t10.5\nA3; -160; 0; 10.5');
+  await block.blur();
+  await expect.poll(async () => (await plate())?.engineHoles.length).toBe(3);
+  const bell = page.getByLabel('Holes of the bellhousing');
+  await bell.fill('B1 150 0 12.5\nB2 0 150');
+  await bell.blur();
+  await expect(page.getByText(/^Line 2: “B2 0 150” wants a name/)).toBeVisible();
+  await bell.fill('B1 150 0 12.5\nB2 0 150 12.5\nB3 -150 0 12.5');
+  await bell.blur();
+  await expect(page.getByRole('img', { name: /^3 clash: A1 and B1/ })).toBeVisible();
+  await page.getByLabel('Each hole, ±').fill('0.2');
+  await page.getByLabel('Each hole, ±').press('Enter');
+  await page.getByRole('button', { name: 'Turn to least clashes' }).click();
+  await expect(page.getByRole('img', { name: /^No holes clash/ })).toBeVisible();
+  await expect
+    .poll(async () => {
+      const { build } = await sable.build();
+      return (await sable.judged(build, 'c')).findings.find((f) => f.id === 'plate-holes')?.state;
+    })
+    .toBe('clear');
+  const turned = (await plate())!.clockingDeg;
+  expect(Math.abs(turned)).toBeGreaterThan(5);
+  const download = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Adapter plate, DXF R12' }).click();
+  expect((await download).suggestedFilename()).toBe('glider-tug-C-adapter-plate.dxf');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect.poll(async () => (await plate())?.clockingDeg).toBe(0);
+  const { plate: _plate, ...bare } = (await sable.build()).build.candidates[2]!;
+  await sable.put('candidates/c', bare);
+  await sable.putBack(was);
+});

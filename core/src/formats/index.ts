@@ -3,6 +3,7 @@ export * from './columns.ts';
 export * from './contentChecks.ts';
 export * from './csv.ts';
 export * from './curveTable.ts';
+export * from './holeTable.ts';
 export * from './gearingCsv.ts';
 export * from './libraryCsv.ts';
 export * from './libraryFile.ts';

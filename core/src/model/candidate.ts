@@ -1,5 +1,6 @@
 import { Type } from 'typebox';
 import { FuelSchema } from './fuel.ts';
+import { AdapterPlate } from './adapterPlate.ts';
 import { Belt } from './belt.ts';
 import { MountSchoolSchema } from './brief.ts';
 import { DIFFERENTIALS, type DifferentialKind } from './chassis.ts';
@@ -90,6 +91,7 @@ export const Candidate = Type.Object(
     cures: Type.Optional(
       Type.Array(Id, { uniqueItems: true, maxItems: 24, description: 'known weak parts that are put right' }),
     ),
+    plate: Type.Optional(AdapterPlate),
     fabricated: Type.Optional(Type.Array(Fabricated, { maxItems: 60, description: 'joints closed by own work' })),
     pickUpChecks: Type.Optional(Type.Array(PickUpCheck, { maxItems: 24 })),
     trims: Type.Optional(

@@ -1,4 +1,5 @@
 export * from './accepted/index.ts';
+export * from './adapterPlate.ts';
 export * from './addresses.ts';
 export * from './answers.ts';
 export * from './assessment.ts';

@@ -12,22 +12,14 @@ import { MissingInput, type Chassis, type Subject } from '../../model/index.ts';
 import { caseWords, mountInUse, type MountFigures } from '../../questions/mounts/index.ts';
 import { formatNumber, formatQuantity, type Units } from '../../units/index.ts';
 import { drawing } from './drawing.ts';
+import { checkLine, PAPER } from './paper.ts';
 import { EDGE, type Sheet, type SheetHead } from './sheet.ts';
 import type { Flat } from './views.ts';
 
-/** Paper, lying, the smallest first. */
-const PAPER = [
-  { name: 'A4', widthMm: 297, heightMm: 210 },
-  { name: 'A3', widthMm: 420, heightMm: 297 },
-  { name: 'A2', widthMm: 594, heightMm: 420 },
-  { name: 'A1', widthMm: 841, heightMm: 594 },
-  { name: 'A0', widthMm: 1189, heightMm: 841 },
-] as const;
 /** Below the pieces: check line, cutting list, head. */
 const FOOT_MM = 56;
 /** Around each piece, for its figures. */
 const AROUND_MM = 13;
-const CHECK_MM = 100;
 
 const bounds = ({ outlineMm }: FlatPiece) => {
   const x = outlineMm.map((p) => p[0]);
@@ -165,21 +157,6 @@ function drawPiece(
     d.dimension([on(first.at)[0], y], [on(last.at)[0], y], d.mm(last.at[0] - first.at[0]));
   }
   d.text([left[0], on([0, b.y1])[1] - 7.5], piece.name, { heightMm: 3 });
-}
-
-/** A line of 100 mm by which a print is checked. */
-function checkLine(d: ReturnType<typeof drawing>, at: Flat): void {
-  const [x, y] = at;
-  d.line('dimensions', [at, [x + CHECK_MM, y]]);
-  for (const end of [x, x + CHECK_MM])
-    d.line('dimensions', [
-      [end, y - 3],
-      [end, y + 3],
-    ]);
-  d.text([x + CHECK_MM / 2, y - 1.2], `100 mm${d.unit === 'mm' ? '' : ' (3.937 in)'}: measure it on the print`, {
-    anchor: 'middle',
-    layer: 'dimensions',
-  });
 }
 
 function cuttingList(d: ReturnType<typeof drawing>, design: BracketDesign, judged: BracketJudged, at: Flat): void {

@@ -1,5 +1,6 @@
 export * from './bracketSheet.ts';
 export * from './jigSheet.ts';
+export * from './plateSheet.ts';
 export * from './sheet.ts';
 export * from './sheetDxf.ts';
 export * from './sheetSvg.ts';

@@ -19,6 +19,7 @@ import {
   type State,
   type Subject,
 } from '../../model/index.ts';
+import { plateFindings } from '../plates/index.ts';
 import { closeJoint, type Closure } from './chain.ts';
 import { conflictsOf } from './conditions.ts';
 import type { JointMiss } from './kind.ts';
@@ -47,7 +48,7 @@ export function assessJoints(subject: Subject): CheckResult & { figures: JointFi
     findings.push(finding);
     return { key: joint.key, kind: joint.kind.kind, title: titleOf(joint), closure, state: finding.state };
   });
-  findings.push(...stackFindings(subject), ...bossFindings(subject));
+  findings.push(...stackFindings(subject), ...bossFindings(subject), ...plateFindings(subject));
   const open = joints.filter((j) => j.state !== 'clear');
   const check = makeCheck({
     id: 'open-joints',

@@ -1,3 +1,4 @@
+export * from './assessPlate.ts';
 export * from './pattern.ts';
 export * from './release.ts';
 export * from './slot.ts';

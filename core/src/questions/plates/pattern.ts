@@ -1,14 +1,5 @@
+import type { PlateHole } from '../../model/index.ts';
 import { InputError } from '../../units/index.ts';
-
-/** One hole of a bolt pattern, from the shaft axis, mm: u to the right, v up, seen from the gearbox towards the engine. */
-export interface PlateHole {
-  readonly id: string;
-  readonly uMm: number;
-  readonly vMm: number;
-  readonly diameterMm: number;
-  /** A dowel keeps its place; its hole is fitted. */
-  readonly dowel?: boolean;
-}
 
 /** Between two holes of unlike patterns: metal left, mm; below nought they break into each other. */
 export interface Ligament {

@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import type { PlateHole } from '../../model/index.ts';
 import { attempt } from '../../units/index.ts';
 import {
   bestClockings,
@@ -7,7 +8,6 @@ import {
   overlay,
   plateWindow,
   turnedBy,
-  type PlateHole,
   type PlateStack,
 } from './index.ts';
 

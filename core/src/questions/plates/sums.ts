@@ -17,7 +17,7 @@ const Hole = Type.Object(
     uMm: Type.Number({ minimum: -1000, maximum: 1000 }),
     vMm: Type.Number({ minimum: -1000, maximum: 1000 }),
     diameterMm: Type.Number({ maximum: 200 }),
-    dowel: O(B),
+    dowel: O(Type.Unsafe<true>({ type: 'boolean', const: true })),
   },
   closed,
 );

@@ -6,6 +6,7 @@ import { Sentence } from '../../pieces/figures.tsx';
 import { FindingsColumn } from '../../pieces/Findings.tsx';
 import { candidateColour } from '../../pieces/marks.tsx';
 import { JointRow, type JointSeen } from './JointRow.tsx';
+import { PlateBench } from './PlateBench.tsx';
 import { Ways } from './Ways.tsx';
 
 /** What turns from the crank to the road; the rest joins the engine to the body. */
@@ -54,6 +55,7 @@ function Open({ candidate, subject }: { candidate: Candidate; subject: Subject }
           subject={subject}
           titles={new Map(seen.map((s) => [s.figure.key, s.figure.title]))}
         />
+        <PlateBench candidate={candidate} />
       </div>
       <FindingsColumn title="Joints" findings={findings} />
     </div>
