@@ -16,7 +16,7 @@ const VIEWS = [
   ['engine-sums', '/builds/glider-tug/donors/bench?c=b&sum=injectors'],
   ['fit', '/builds/glider-tug/fit?c=b'],
   ['fit-recipe', '/builds/glider-tug/fit?c=b'],
-  ['fit-3d', '/builds/glider-tug/fit?c=d'],
+  ['joints', '/builds/glider-tug/joints?c=b'],
   ['candidate', '/builds/glider-tug/candidate?c=b'],
   ['mounts', '/builds/glider-tug/mounts?c=c'],
   ['gearing', '/builds/glider-tug/gearing/ratios?c=c&beside=d'],
@@ -42,9 +42,9 @@ const BEFORE: Readonly<Record<string, (page: Page) => Promise<void>>> = {
     await page.getByText('Use this recipe').first().waitFor({ timeout: 60_000 });
   },
   'gearing-choose': (page) => page.getByText(/gearings, \d+ meet/).waitFor(),
-  'fit-3d': async (page) => {
-    await page.getByRole('button', { name: '3D' }).click();
-    await page.waitForTimeout(4000);
+  joints: async (page) => {
+    await page.getByRole('button', { name: 'Close joints' }).click();
+    await page.getByRole('button', { name: 'Use these' }).first().waitFor({ timeout: 60_000 });
   },
 };
 
