@@ -58,6 +58,11 @@ test('a refused part is in no set; a joint that is open is made instead, and not
   await crossmember.first().click();
   await expect(page.getByRole('button', { name: /^Refused: Crossmember for the Corran tail/ })).toBeVisible();
   await expect(page.getByText(/Nothing that may be used closes Gearbox mount/)).toBeVisible({ timeout: 60_000 });
+  // What is refused stays so with the candidate.
+  await page.reload();
+  await expect(page.getByRole('button', { name: /^Refused: Crossmember for the Corran tail/ })).toBeVisible();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByRole('button', { name: /^Refused: Crossmember for the Corran tail/ })).toHaveCount(0);
   await sable.putBack(was);
 });
 

@@ -116,3 +116,51 @@ test('what nobody has entered is unknown: no way claims to close it', () => {
   expect(found.unknown).toContain('bell');
   for (const w of found.ways) expect(w.joints).toBe('unknown');
 });
+
+describe('what is kept', () => {
+  const c = candidate('C');
+  test('a part of another engine can’t be, and says what it needs', () => {
+    // The cast Quillon’s kit is for that block alone.
+    const odd: Library = {
+      ...library,
+      parts: library.parts.map((p) =>
+        p.id === 'mk-quillon-kit' ? { ...p, requires: [{ what: 'engine' as const, is: 'quillon-18-cast' }] } : p,
+      ),
+    };
+    const found = ways(c, { pinned: ['mk-quillon-kit'] }, tug, odd);
+    expect(found.unkept.map((u) => u.partId)).toEqual(['mk-quillon-kit']);
+    expect(found.unkept[0]!.why).toMatch(/^It needs the Quillon/);
+    expect(ways(c, { pinned: ['nowhere'] }).unkept[0]!.why).toBe('It is not in the library.');
+  });
+  test('two that can’t stand beside each other leave no set: each is named, and without it there is one', () => {
+    const [best] = ways(c).ways;
+    const [one] = best!.partIds;
+    const rival = library.parts.find((p) => p.id === one)!;
+    const clash: Library = {
+      ...library,
+      parts: [
+        ...library.parts,
+        { ...rival, id: 'rival', name: 'rival', excludes: [{ what: 'part' as const, is: one! }] },
+      ],
+    };
+    const found = ways(c, { pinned: [one!, 'rival'] }, tug, clash);
+    expect(found.ways).toEqual([]);
+    expect(found.unkept.map((u) => u.partId).sort()).toEqual([one!, 'rival'].sort());
+    expect(ways(c, { pinned: ['rival'] }, tug, clash).ways[0]!.partIds).toContain('rival');
+  });
+  test('one that closes nothing open stays in every way', () => {
+    const idle = library.parts.find(
+      (p) =>
+        p.closes.length > 0 &&
+        !p.discontinued &&
+        !p.retired &&
+        p.requires.length === 0 &&
+        p.excludes.length === 0 &&
+        p.closes.every((x) => x.joint === 'bell'),
+    );
+    if (!idle) throw new Error('the library has an adapter');
+    const found = ways(c, { pinned: [idle.id] });
+    // Block and bell of C mate as they are.
+    for (const w of found.ways) expect(w.partIds).toContain(idle.id);
+  });
+});

@@ -91,6 +91,15 @@ export const Candidate = Type.Object(
     cures: Type.Optional(
       Type.Array(Id, { uniqueItems: true, maxItems: 24, description: 'known weak parts that are put right' }),
     ),
+    jointWishes: Type.Optional(
+      Type.Object(
+        {
+          keep: Type.Array(Id, { uniqueItems: true, maxItems: 60 }),
+          refuse: Type.Array(Id, { uniqueItems: true, maxItems: 300 }),
+        },
+        { ...closed, description: 'parts that must, or must not, be among those that close its joints' },
+      ),
+    ),
     plate: Type.Optional(AdapterPlate),
     fabricated: Type.Optional(Type.Array(Fabricated, { maxItems: 60, description: 'joints closed by own work' })),
     pickUpChecks: Type.Optional(Type.Array(PickUpCheck, { maxItems: 24 })),

@@ -51,6 +51,7 @@ export const candidateJointSums = [
           ways: Type.Array(Way),
           conflict: Type.Optional(Type.Object({ joints: strings, smallest: Type.Boolean() }, closed)),
           unclosable: Type.Array(Type.Object({ joint: Type.String(), refused: strings }, closed)),
+          unkept: Type.Array(Type.Object({ partId: Type.String(), why: Type.String() }, closed)),
           unknown: strings,
           dropped: N,
         },

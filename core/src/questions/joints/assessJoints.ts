@@ -310,7 +310,7 @@ function withBoss(subject: Subject, bossId: string): string {
 }
 
 /** A condition in words: names, not ids. */
-function conditionWords(c: Condition, subject: Subject): string {
+export function conditionWords(c: Condition, subject: Subject): string {
   const index = indexOf(subject.library);
   switch (c.what) {
     case 'engine':

@@ -13,7 +13,8 @@ import {
 } from '../../model/index.ts';
 import { resolveSubject } from '../../model/index.ts';
 import { judging } from '../../pipeline/index.ts';
-import { closeJoint, conflictsOf, jointsOf, type JointInstance } from '../../questions/joints/index.ts';
+import { capital } from '../../units/index.ts';
+import { closeJoint, conditionWords, conflictsOf, jointsOf, type JointInstance } from '../../questions/joints/index.ts';
 import {
   resolveJoints,
   type Chain,
@@ -55,6 +56,8 @@ export interface JointWays {
   readonly conflict: { readonly joints: readonly string[]; readonly smallest: boolean } | undefined;
   /** Joints that nothing in the library closes, with what kept out the parts that could. */
   readonly unclosable: readonly { readonly joint: string; readonly refused: readonly string[] }[];
+  /** Parts that were to be kept and can’t be, each with the reason. */
+  readonly unkept: readonly { readonly partId: string; readonly why: string }[];
   /** Faces that nobody has entered: no part can close what is not known. */
   readonly unknown: readonly string[];
   /** Sets that were right by themselves and did not hold when judged. */
@@ -106,7 +109,7 @@ export function* resolveCandidate(
   wishes: Wishes,
 ): Work<JointWays> {
   const { subject } = resolveSubject(setting, candidate, library);
-  const none: JointWays = { ways: [], conflict: undefined, unclosable: [], unknown: [], dropped: 0 };
+  const none: JointWays = { ways: [], conflict: undefined, unclosable: [], unkept: [], unknown: [], dropped: 0 };
   if (!subject) return none;
   const asked: Asked = { setting, candidate, library, subject };
   const context = subject.parts.filter((p) => !closesAny(p));
@@ -164,6 +167,21 @@ export function* resolveCandidate(
       : []),
   ].filter((p) => p.requires.every((id) => parts.some((x) => x.id === id)));
   const fitNow = now.find('fit')?.checks.find((c) => c.id === 'fit-margin')?.state ?? 'unknown';
+  const unkept = wishes.pinned.flatMap((partId) => {
+    const part = library.parts.find((p) => p.id === partId);
+    if (!part) return [{ partId, why: 'It is not in the library.' }];
+    const { unmet, clashes } = conflictsOf(part, bare, bare.parts);
+    const needs = unmet.filter((c) => c.what !== 'part' && c.what !== 'class');
+    const why = [
+      ...needs.map((c) => `it needs ${conditionWords(c, bare)}`),
+      ...clashes.map((c) => `it can’t stand beside ${conditionWords(c, bare)}`),
+    ];
+    return why.length > 0 ? [{ partId, why: capital(`${why.join(' and ')}.`) }] : [];
+  });
+  // A part that is kept though it closes nothing that is open stays in every way.
+  const idle = wishes.pinned.filter(
+    (id) => !choosable.some((p) => p.id === id) && !unkept.some((u) => u.partId === id),
+  );
   const barred: string[][] = [];
   const ways: JointWay[] = [];
   let dropped = 0;
@@ -181,13 +199,23 @@ export function* resolveCandidate(
     first ??= found;
     if (!found.best) break;
     const { chosen } = found.best;
-    const way = judgedWay(asked, chosen, unknown, fitNow);
+    const way = judgedWay(asked, [...chosen, ...idle], unknown, fitNow);
     barred.push([...chosen]);
     if (way) ways.push(way);
     else if (++dropped >= MOST_DROPPED) break;
     yield { share: Math.min(0.95, (ways.length + dropped) / (ALTERNATIVES + 1 + MOST_DROPPED)) };
     if (ways.length > ALTERNATIVES || chosen.length === 0) break;
   }
+  // Of what is kept, that which by itself leaves no set.
+  if (ways.length === 0)
+    for (const id of problem.pinned ?? []) {
+      const without = yield* resolveJoints({
+        ...problem,
+        pinned: problem.pinned!.filter((x) => x !== id),
+        alternatives: 0,
+      });
+      if (without.feasible) unkept.push({ partId: id, why: 'With it no set closes every joint; without it one does.' });
+    }
   const refusedFor = (key: string) => {
     const { kind } = joints.find((j) => j.key === key)!.kind;
     return library.parts.filter((p) => touches(p, kind) && !p.retired && !suits(p, bare)).map((p) => p.name);
@@ -196,6 +224,7 @@ export function* resolveCandidate(
     ways,
     conflict: ways.length === 0 ? first.conflict : undefined,
     unclosable: ways.length === 0 ? first.unclosable.map((joint) => ({ joint, refused: refusedFor(joint) })) : [],
+    unkept,
     unknown,
     dropped,
   };

@@ -10,6 +10,7 @@ import { useState } from 'react';
 import { useBuild, useBuildActions } from '../../hooks/buildState.tsx';
 import { useUnits } from '../../hooks/settings.tsx';
 import { useSum } from '../../hooks/useSum.ts';
+import { Sentence } from '../../pieces/figures.tsx';
 import { StateMark } from '../../pieces/marks.tsx';
 import css from './joints.module.css';
 
@@ -45,7 +46,10 @@ export function Ways({
   const [least, setLeast] = useState<Least>('cost');
   const [fabricate, setFabricate] = useState(true);
   const rate = build.brief.ownLabour ? 0 : build.brief.hourlyRate;
-  const [held, setHeld] = useState<Readonly<Record<string, Held>>>({});
+  const held: Readonly<Record<string, Held>> = Object.fromEntries([
+    ...(candidate.jointWishes?.keep ?? []).map((id) => [id, 'in'] as const),
+    ...(candidate.jointWishes?.refuse ?? []).map((id) => [id, 'out'] as const),
+  ]);
   const units = useUnits();
   const { answer, running, progress, fault } = search;
   const ask = (more: { least?: Least; fabricate?: boolean; held?: Readonly<Record<string, Held>> } = {}) => {
@@ -62,8 +66,13 @@ export function Ways({
   };
   const hold = (id: string, to: Held | undefined) => {
     const { [id]: _was, ...rest } = held;
-    const next = to ? { ...rest, [id]: to } : rest;
-    setHeld(next);
+    const next: Readonly<Record<string, Held>> = to ? { ...rest, [id]: to } : rest;
+    const of = (how: Held) => Object.keys(next).filter((x) => next[x] === how);
+    const { jointWishes: _wishes, ...bare } = candidate;
+    saveCandidate(
+      candidate,
+      Object.keys(next).length === 0 ? bare : { ...bare, jointWishes: { keep: of('in'), refuse: of('out') } },
+    );
     ask({ held: next });
   };
   const nameOf = (id: string) => library.parts.find((p) => p.id === id)?.name ?? id;
@@ -126,6 +135,11 @@ export function Ways({
           ))}
         </p>
       )}
+      {answer?.unkept.map((u) => (
+        <p key={u.partId}>
+          {nameOf(u.partId)} can’t be kept: <Sentence>{u.why}</Sentence>
+        </p>
+      ))}
       {answer && answer.unknown.length > 0 && (
         <p>No part closes what nobody has entered: {answer.unknown.map(titleOf).join(', ')}.</p>
       )}
