@@ -1,7 +1,7 @@
 /** Joints in the browser: what is open, the set that closes all, taken, on the bill, undone; own work; kept and refused parts. */
 import { expect, test } from './sable.ts';
 
-test('open joints are closed by the cheapest set, which is taken, costs what it said, and is undone', async ({
+test('open joints are closed by the cheapest set, which is taken, stands on the bill, and is undone', async ({
   page,
   sable,
 }) => {

@@ -151,6 +151,14 @@ describe('judged', () => {
     const said = judged('C', { mounts: mounts.map((m) => ({ ...m, bracket: { from: 'supplied' as const } })) });
     expect(check(said, 'mounts-brackets').state).toBe('clear');
   });
+  test('where its load is not known, what is missing for that is what the mounts lack', () => {
+    const bare = { ...library, engines: library.engines.map((e) => ({ ...e, curves: [] })) };
+    const a = judged('C', { mounts: withBracket(PLATE) }, tug, bare);
+    const f = finding(a, 'mounts-bracket-left');
+    expect(f.state).toBe('unknown');
+    expect(f.missing).toContain('/engines/hesper-v6-27/curves');
+    expect(f.missing).toEqual(expect.arrayContaining([...finding(a, 'mounts-load').missing]));
+  });
   test('what it is drawn from and nobody has entered is asked for, and does not pass', () => {
     const { mountHoleMm: _hole, ...bare } = PLATE;
     const f = finding(tried(bare), 'mounts-bracket-drawn-left');

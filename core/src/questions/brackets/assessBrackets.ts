@@ -162,7 +162,7 @@ export function assessBrackets(subject: Subject, mounts: MountsResult | undefine
           mount,
           `Whether the bracket of the ${f.name} bears its load is not known`,
           'Its worst load is not known: see what is missing of the mounts and of the drive torque.',
-          [`/engines/${subject.engine.id}/curves`],
+          [...new Set(mounts.findings.flatMap((x) => x.missing))],
         ),
       );
       return;

@@ -73,7 +73,7 @@ export function proposedBracket(
         from: 'made',
         metal,
         widthMm: 60,
-        thicknessMm: PLATES[metal].find((t) => t >= 2 * tube.wallMm) ?? 10,
+        thicknessMm: PLATES[metal].find((t) => t >= 2 * tube.wallMm)!,
         tube,
       },
     });

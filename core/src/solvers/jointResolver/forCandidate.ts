@@ -16,6 +16,7 @@ import { judging } from '../../pipeline/index.ts';
 import { capital } from '../../units/index.ts';
 import { closeJoint, conditionWords, conflictsOf, jointsOf, type JointInstance } from '../../questions/joints/index.ts';
 import {
+  mattering,
   resolveJoints,
   type Chain,
   type Choosable,
@@ -136,6 +137,11 @@ export function* resolveCandidate(
       hours: p.hours?.likely ?? 0,
       massKg: p.massKg?.value ?? 0,
       requires: p.requires.flatMap((c) => (c.what === 'part' && !context.some((x) => x.id === c.is) ? [c.is] : [])),
+      requiresOneOf: p.requires.flatMap((c) =>
+        c.what === 'class' && !context.some((x) => x.class === c.is)
+          ? [parts.filter((x) => x.class === c.is && x.id !== p.id).map((x) => x.id)]
+          : [],
+      ),
       excludes: p.excludes.flatMap((c) =>
         c.what === 'part'
           ? [c.is]
@@ -200,7 +206,8 @@ export function* resolveCandidate(
     if (!found.best) break;
     const { chosen } = found.best;
     const way = judgedWay(asked, [...chosen, ...idle], unknown, fitNow);
-    barred.push([...chosen]);
+    // The next one is without a part that matters of a way that holds; of a set that does not, without any one.
+    barred.push(way ? mattering(problem, chosen) : [...chosen]);
     if (way) ways.push(way);
     else if (++dropped >= MOST_DROPPED) break;
     yield { share: Math.min(0.95, (ways.length + dropped) / (ALTERNATIVES + 1 + MOST_DROPPED)) };

@@ -169,6 +169,23 @@ test('a chain closes its joint only whole, and a barred set does not come again'
   });
 });
 
+test('one of several that a part needs is chosen with it, the cheapest; where none is there, the part can’t be', () => {
+  const p: ResolveProblem = {
+    joints: ['bell'],
+    weights: { cost: 1 },
+    parts: [
+      part('plate', ['bell'], 100, { requiresOneOf: [['thin', 'thick']] }),
+      part('thin', [], 40),
+      part('thick', [], 30),
+      part('housing', ['bell'], 500),
+    ],
+  };
+  expect(finished(resolveJoints(p)).best).toEqual({ chosen: ['plate', 'thick'], total: 130 });
+  expect(finished(resolveJoints({ ...p, refused: ['thin', 'thick'] })).best!.chosen).toEqual(['housing']);
+  const alone = { ...p, parts: p.parts.filter((x) => x.id !== 'thin' && x.id !== 'thick') };
+  expect(finished(resolveJoints(alone)).best!.chosen).toEqual(['housing']);
+});
+
 test('a blend counts each in its own unit', () => {
   const p: ResolveProblem = {
     joints: ['bell'],

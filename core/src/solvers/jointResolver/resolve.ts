@@ -11,6 +11,8 @@ export interface Choosable {
   readonly massKg: number;
   /** Others that must be chosen with it, and that can’t. */
   readonly requires: readonly string[];
+  /** Of each list one at least. */
+  readonly requiresOneOf?: readonly (readonly string[])[];
   readonly excludes: readonly string[];
   readonly oneOff?: boolean;
   readonly leadDays?: number;
@@ -107,6 +109,11 @@ class Model {
             [column(id)!, 1],
             [i, -1],
           ],
+          atLeast: 0,
+        });
+      for (const some of p.requiresOneOf ?? [])
+        rows.push({
+          terms: [...some.flatMap((id) => (place.has(id) ? [[column(id)!, 1] as const] : [])), [i, -1]],
           atLeast: 0,
         });
       for (const id of p.excludes) {
