@@ -113,6 +113,15 @@ test('the racer and the pickup are resolved too, or told why not', () => {
     }
 });
 
+test('where no face is known at all there is no way, not even one that costs nothing', () => {
+  const blank = <T extends { readonly ports: readonly unknown[] }>(x: T): T => ({ ...x, ports: [] });
+  const lib: Library = { ...library, engines: library.engines.map(blank), gearboxes: library.gearboxes.map(blank) };
+  const car = { ...tug, chassis: { ...tug.chassis!, ports: [] } };
+  const found = ways({ ...candidate('C'), partIds: [] }, { fabricate: true }, car, lib);
+  expect(found.unknown.length).toBeGreaterThan(5);
+  expect(found.ways).toEqual([]);
+});
+
 test('what nobody has entered is unknown: no way claims to close it', () => {
   const lib: Library = {
     ...library,

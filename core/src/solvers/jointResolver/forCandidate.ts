@@ -205,6 +205,8 @@ export function* resolveCandidate(
     first ??= found;
     if (!found.best) break;
     const { chosen } = found.best;
+    // Nothing chosen where nothing is known closes nothing.
+    if (chosen.length === 0 && unknown.length > 0) break;
     const way = judgedWay(asked, [...chosen, ...idle], unknown, fitNow);
     // The next one is without a part that matters of a way that holds; of a set that does not, without any one.
     barred.push(way ? mattering(problem, chosen) : [...chosen]);

@@ -3,10 +3,20 @@ import type { JointFigures, JointInstance } from '@sable/core/questions/joints';
 import { formatQuantity, wordSentence, type Units } from '@sable/core/units';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
+import { Link } from 'react-router';
 import { useBuild, useBuildActions } from '../../hooks/buildState.tsx';
 import { useUnits } from '../../hooks/settings.tsx';
 import { FindingRow } from '../../pieces/Findings.tsx';
 import css from './joints.module.css';
+
+type Home = JointInstance['kind']['home']['a'];
+const HOMES: Readonly<Record<Home, string>> = { engine: 'of the engine', gearbox: 'of the gearbox', car: 'of the car' };
+/** Where the faces of a side are entered. */
+const FACES: Readonly<Record<Home, (buildId: string, c: Candidate) => string>> = {
+  engine: (_, c) => `/library/engines/${c.engineId}/edit?field=/ports`,
+  gearbox: (_, c) => `/library/gearboxes/${c.gearboxId}/edit?field=/ports`,
+  car: (buildId, c) => `/builds/${buildId}/survey?c=${c.letter.toLowerCase()}&field=/chassis/ports`,
+};
 
 export interface JointSeen {
   readonly figure: JointFigures['joints'][number];
@@ -53,6 +63,18 @@ export function JointRow({ seen, candidate }: { seen: JointSeen; candidate: Cand
       {open && (
         <div className={css['told']}>
           <ul>{finding && <FindingRow finding={finding} />}</ul>
+          {closure.how === 'unknown' && (
+            <p>
+              Enter its faces:{' '}
+              {[...new Set([joint.kind.home.a, joint.kind.home.b])].map((home, i) => (
+                <span key={home}>
+                  {i > 0 && ', '}
+                  <Link to={FACES[home](build.id, candidate)}>{HOMES[home]}</Link>
+                </span>
+              ))}
+              .
+            </p>
+          )}
           {guide && (
             <div className={css['made-by']}>
               <Button

@@ -143,7 +143,7 @@ export function Ways({
       {answer && answer.unknown.length > 0 && (
         <p>No part closes what nobody has entered: {answer.unknown.map(titleOf).join(', ')}.</p>
       )}
-      {answer && answer.ways.length === 0 && (
+      {answer && answer.ways.length === 0 && (answer.conflict !== undefined || answer.dropped > 0) && (
         <div>
           <p>
             {answer.conflict
