@@ -63,7 +63,7 @@ test('colours stand in the tokens alone', () => {
 });
 
 test('every variable that a sheet reads is a token, or set by the code', () => {
-  const tokens = text(path.join(web, 'app/tokens.ts'));
+  const tokens = text(path.join(web, 'pieces/tokens.ts'));
   const names = new Set(
     [...tokens.matchAll(/^ {4}(\w+): '#/gm)].map((m) => m[1]!.replace(/[A-Z]/g, (c) => `-${c.toLowerCase()}`)),
   );

@@ -2,17 +2,14 @@ import '@fontsource/encode-sans-semi-condensed/latin-400.css';
 import '@fontsource/encode-sans-semi-condensed/latin-500.css';
 import '@fontsource/encode-sans-semi-condensed/latin-600.css';
 import './app/global.css';
-import GlobalStyles from '@mui/material/GlobalStyles';
-import { ThemeProvider } from '@mui/material/styles';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
-import { StrictMode, useMemo } from 'react';
+import { StrictMode, useLayoutEffect, type ReactNode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { BrowserRouter } from 'react-router';
 import { ApiProblem } from './hooks/problem.ts';
 import { Screens } from './app/router.tsx';
 import { SettingsProvider, useSettings } from './hooks/settings.tsx';
-import { themeFor } from './app/theme.ts';
-import { variablesOf } from './app/tokens.ts';
+import { variablesOf } from './pieces/tokens.ts';
 
 const client = new QueryClient({
   defaultOptions: {
@@ -24,24 +21,26 @@ const client = new QueryClient({
   },
 });
 
-function Themed() {
+/** The colours of the mode, for style sheets to read. */
+function Coloured({ children }: { children: ReactNode }) {
   const { mode } = useSettings();
-  const theme = useMemo(() => themeFor(mode, !matchMedia('(prefers-reduced-motion: reduce)').matches), [mode]);
-  return (
-    <ThemeProvider theme={theme}>
-      <GlobalStyles styles={{ ':root': { ...variablesOf(mode), colorScheme: mode === 'day' ? 'light' : 'dark' } }} />
-      <BrowserRouter>
-        <Screens />
-      </BrowserRouter>
-    </ThemeProvider>
-  );
+  useLayoutEffect(() => {
+    const { style } = document.documentElement;
+    style.colorScheme = mode === 'day' ? 'light' : 'dark';
+    for (const [variable, colour] of Object.entries(variablesOf(mode))) style.setProperty(variable, colour);
+  }, [mode]);
+  return children;
 }
 
 createRoot(document.getElementById('root')!).render(
   <StrictMode>
     <QueryClientProvider client={client}>
       <SettingsProvider>
-        <Themed />
+        <Coloured>
+          <BrowserRouter>
+            <Screens />
+          </BrowserRouter>
+        </Coloured>
       </SettingsProvider>
     </QueryClientProvider>
   </StrictMode>,

@@ -1,7 +1,8 @@
-import Button from '@mui/material/Button';
 import { Plus, Redo2, Search, Undo2 } from 'lucide-react';
-import { lazy, Suspense, useState } from 'react';
+import { Suspense, useState } from 'react';
 import { useNavigate } from 'react-router';
+import { Button } from '../pieces/Button.tsx';
+import { late } from '../pieces/late.tsx';
 import { StateMark, candidateColour } from '../pieces/marks.tsx';
 import { MOST_CANDIDATES } from '../pieces/newCandidate.ts';
 import { useBuild, useBuildActions, useJudgement } from '../hooks/buildState.tsx';
@@ -9,7 +10,7 @@ import { UnitSwitch } from '../pieces/UnitSwitch.tsx';
 import layout from '../pieces/layout.module.css';
 import css from './Band.module.css';
 
-const NewCandidate = lazy(() => import('../pieces/NewCandidate.tsx').then((m) => ({ default: m.NewCandidate })));
+const NewCandidate = late(() => import('../pieces/NewCandidate.tsx').then((m) => m.NewCandidate));
 
 /** Under the rule: whose build, the candidates, undo and redo, units, search. */
 export function Band({ onSearch }: { onSearch: () => void }) {
@@ -54,9 +55,9 @@ export function Band({ onSearch }: { onSearch: () => void }) {
         })}
         <Button
           onClick={() => setAdding(true)}
-          startIcon={<Plus size={15} />}
+          icon={<Plus size={15} />}
           disabled={build.candidates.length >= MOST_CANDIDATES}
-          sx={{ height: 30, flex: 'none' }}
+          style={{ height: 30, flex: 'none' }}
           aria-label="Add a candidate"
         >
           {build.candidates.length < 5 ? 'Candidate' : 'Add'}

@@ -1,18 +1,19 @@
-import Alert from '@mui/material/Alert';
-import Button from '@mui/material/Button';
-import { Suspense, lazy, useRef, useState } from 'react';
+import { Suspense, useRef, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { Outlet, useNavigate } from 'react-router';
 import { Band } from './Band.tsx';
 import { BuildProvider, useBuild, useBuildActions, useJudgement, useSaving } from '../hooks/buildState.tsx';
+import { Button } from '../pieces/Button.tsx';
+import { late } from '../pieces/late.tsx';
 import { Rule, SkipLink } from '../pieces/Rule.tsx';
 import { SCREENS } from '../pieces/steps.ts';
 import { useSettings } from '../hooks/settings.tsx';
+import { Trouble } from './Trouble.tsx';
 import layout from '../pieces/layout.module.css';
 
-const ConflictDialog = lazy(() => import('./ConflictDialog.tsx').then((m) => ({ default: m.ConflictDialog })));
-const SearchDialog = lazy(() => import('./SearchDialog.tsx').then((m) => ({ default: m.SearchDialog })));
-const ShortcutsDialog = lazy(() => import('./ShortcutsDialog.tsx').then((m) => ({ default: m.ShortcutsDialog })));
+const ConflictDialog = late(() => import('./ConflictDialog.tsx').then((m) => m.ConflictDialog));
+const SearchDialog = late(() => import('./SearchDialog.tsx').then((m) => m.SearchDialog));
+const ShortcutsDialog = late(() => import('./ShortcutsDialog.tsx').then((m) => m.ShortcutsDialog));
 
 /** Everything about one build: rule, band, the screen, and what went wrong. */
 export function BuildShell() {
@@ -51,7 +52,7 @@ function Troubles() {
   return (
     <>
       {problem && (
-        <Alert severity="error" variant="outlined" onClose={dismiss} sx={{ borderRadius: 0 }}>
+        <Trouble onClose={dismiss}>
           {problem.message}{' '}
           {problem.errors.length > 1 &&
             `And ${problem.errors.length - 1} more: ${problem.errors
@@ -61,13 +62,9 @@ function Troubles() {
           {waiting === 0
             ? 'Nothing was saved.'
             : 'What you changed is kept in this browser and sent as soon as it answers.'}
-        </Alert>
+        </Trouble>
       )}
-      {fault && (
-        <Alert severity="error" variant="outlined" sx={{ borderRadius: 0 }}>
-          Not judged: this build can’t be calculated as it stands. {fault}
-        </Alert>
-      )}
+      {fault && <Trouble>Not judged: this build can’t be calculated as it stands. {fault}</Trouble>}
     </>
   );
 }

@@ -1,15 +1,16 @@
 import { useQuery } from '@tanstack/react-query';
-import { Suspense, lazy, type ComponentType } from 'react';
+import { Suspense, type ComponentType } from 'react';
 import { Navigate, useLocation, useRoutes, type RouteObject } from 'react-router';
 import { LineupScreen } from '../screens/lineup/LineupScreen.tsx';
 import { api } from '../hooks/api.ts';
 import { KEYS } from '../hooks/queryKeys.ts';
+import { late } from '../pieces/late.tsx';
 import { WhenJudged } from '../pieces/WhenJudged.tsx';
 import { BuildShell } from './Shell.tsx';
 import { WhenBroken } from './WhenBroken.tsx';
 
-const screen = (load: () => Promise<{ default: ComponentType }>) => {
-  const Screen = lazy(load);
+const screen = (load: () => Promise<ComponentType>) => {
+  const Screen = late(load);
   return (
     <Suspense fallback={<p className="main muted">Opening…</p>}>
       <Screen />
@@ -17,7 +18,7 @@ const screen = (load: () => Promise<{ default: ComponentType }>) => {
   );
 };
 
-const judged = (load: () => Promise<{ default: ComponentType }>) => <WhenJudged>{screen(load)}</WhenJudged>;
+const judged = (load: () => Promise<ComponentType>) => <WhenJudged>{screen(load)}</WhenJudged>;
 
 /** The first build of the shop, or the shop where there is none. */
 function Home() {
@@ -38,20 +39,20 @@ const ROUTES: RouteObject[] = [
   { path: '/', element: <Home /> },
   {
     path: '/shop',
-    element: screen(() => import('../screens/shop/ShopScreen.tsx').then((m) => ({ default: m.ShopScreen }))),
+    element: screen(() => import('../screens/shop/ShopScreen.tsx').then((m) => m.ShopScreen)),
   },
   { path: '/library', element: <Navigate to="/library/engines" replace /> },
   {
     path: '/library/:kind',
-    element: screen(() => import('../screens/library/LibraryScreen.tsx').then((m) => ({ default: m.LibraryScreen }))),
+    element: screen(() => import('../screens/library/LibraryScreen.tsx').then((m) => m.LibraryScreen)),
   },
   {
     path: '/library/:kind/:id/edit',
-    element: screen(() => import('../screens/library/EditScreen.tsx').then((m) => ({ default: m.EditScreen }))),
+    element: screen(() => import('../screens/library/EditScreen.tsx').then((m) => m.EditScreen)),
   },
   {
     path: '/library/:kind/:id',
-    element: screen(() => import('../screens/library/LibraryDetail.tsx').then((m) => ({ default: m.LibraryDetail }))),
+    element: screen(() => import('../screens/library/LibraryDetail.tsx').then((m) => m.LibraryDetail)),
   },
   {
     path: '/builds/:buildId',
@@ -61,55 +62,49 @@ const ROUTES: RouteObject[] = [
       { path: 'line-up', element: <LineupScreen /> },
       {
         path: 'brief',
-        element: screen(() => import('../screens/brief/BriefScreen.tsx').then((m) => ({ default: m.BriefScreen }))),
+        element: screen(() => import('../screens/brief/BriefScreen.tsx').then((m) => m.BriefScreen)),
       },
       {
         path: 'candidate',
-        element: screen(() =>
-          import('../screens/candidate/CandidateScreen.tsx').then((m) => ({ default: m.CandidateScreen })),
-        ),
+        element: screen(() => import('../screens/candidate/CandidateScreen.tsx').then((m) => m.CandidateScreen)),
       },
       {
         path: 'survey',
-        element: screen(() => import('../screens/survey/SurveyScreen.tsx').then((m) => ({ default: m.SurveyScreen }))),
+        element: screen(() => import('../screens/survey/SurveyScreen.tsx').then((m) => m.SurveyScreen)),
       },
       {
         path: 'survey/tape-list',
-        element: screen(() =>
-          import('../screens/survey/TapeListScreen.tsx').then((m) => ({ default: m.TapeListScreen })),
-        ),
+        element: screen(() => import('../screens/survey/TapeListScreen.tsx').then((m) => m.TapeListScreen)),
       },
       { path: 'donors', element: <ToTab tab="offers" /> },
       {
         path: 'donors/:tab',
-        element: screen(() => import('../screens/donors/DonorsScreen.tsx').then((m) => ({ default: m.DonorsScreen }))),
+        element: screen(() => import('../screens/donors/DonorsScreen.tsx').then((m) => m.DonorsScreen)),
       },
       {
         path: 'fit',
-        element: screen(() => import('../screens/fit/FitScreen.tsx').then((m) => ({ default: m.FitScreen }))),
+        element: screen(() => import('../screens/fit/FitScreen.tsx').then((m) => m.FitScreen)),
       },
       {
         path: 'mounts',
-        element: judged(() => import('../screens/mounts/MountsScreen.tsx').then((m) => ({ default: m.MountsScreen }))),
+        element: judged(() => import('../screens/mounts/MountsScreen.tsx').then((m) => m.MountsScreen)),
       },
       { path: 'gearing', element: <ToTab tab="ratios" /> },
       {
         path: 'gearing/:tab',
-        element: screen(() =>
-          import('../screens/gearing/GearingScreen.tsx').then((m) => ({ default: m.GearingScreen })),
-        ),
+        element: screen(() => import('../screens/gearing/GearingScreen.tsx').then((m) => m.GearingScreen)),
       },
       {
         path: 'weight',
-        element: judged(() => import('../screens/weight/WeightScreen.tsx').then((m) => ({ default: m.WeightScreen }))),
+        element: judged(() => import('../screens/weight/WeightScreen.tsx').then((m) => m.WeightScreen)),
       },
       {
         path: 'joints',
-        element: judged(() => import('../screens/joints/JointsScreen.tsx').then((m) => ({ default: m.JointsScreen }))),
+        element: judged(() => import('../screens/joints/JointsScreen.tsx').then((m) => m.JointsScreen)),
       },
       {
         path: 'parts',
-        element: judged(() => import('../screens/parts/PartsScreen.tsx').then((m) => ({ default: m.PartsScreen }))),
+        element: judged(() => import('../screens/parts/PartsScreen.tsx').then((m) => m.PartsScreen)),
       },
     ],
   },

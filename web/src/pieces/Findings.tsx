@@ -1,7 +1,7 @@
 import type { Finding, Remedy, State } from '@sable/core';
 import { formatQuantity, wordSentence } from '@sable/core/units';
-import Button from '@mui/material/Button';
 import { memo, type ReactNode } from 'react';
+import { Button } from './Button.tsx';
 import { useBuild, useBuildActions, useJudgement } from '../hooks/buildState.tsx';
 import { useUnits } from '../hooks/settings.tsx';
 import { Sentence } from './figures.tsx';

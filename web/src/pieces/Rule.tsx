@@ -1,12 +1,13 @@
 import type { State, Step } from '@sable/core';
-import { lazy, Suspense, useEffect, useRef, useState } from 'react';
+import { Suspense, useEffect, useRef, useState } from 'react';
 import { Link, NavLink, useLocation, useParams } from 'react-router';
+import { late } from './late.tsx';
 import { StateMark } from './marks.tsx';
 import { pageTitle, SCREENS } from './steps.ts';
 import css from './Rule.module.css';
 
 // Menus and what floats come when they are opened: the first page needs none of them.
-const ShopMenu = lazy(() => import('./ShopMenu.tsx').then((m) => ({ default: m.ShopMenu })));
+const ShopMenu = late(() => import('./ShopMenu.tsx').then((m) => m.ShopMenu));
 
 /** The steel rule: the way through a build in working order, each step with the current candidate's worst state in it. */
 export function Rule({ steps, name }: { steps: Readonly<Partial<Record<Step, State>>> | undefined; name?: string }) {

@@ -1,20 +1,21 @@
-import ToggleButton from '@mui/material/ToggleButton';
-import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import { useSettings } from '../hooks/settings.tsx';
+import css from './UnitSwitch.module.css';
+
+const SYSTEMS = [
+  ['metric', 'Metric'],
+  ['us', 'US'],
+] as const;
 
 /** The one choice of units. */
 export function UnitSwitch() {
   const { units, setSystem } = useSettings();
   return (
-    <ToggleButtonGroup
-      exclusive
-      size="small"
-      value={units.system}
-      onChange={(_, v: 'metric' | 'us' | null) => v && setSystem(v)}
-      aria-label="Units"
-    >
-      <ToggleButton value="metric">Metric</ToggleButton>
-      <ToggleButton value="us">US</ToggleButton>
-    </ToggleButtonGroup>
+    <div role="group" aria-label="Units" className={css['switch']}>
+      {SYSTEMS.map(([system, words]) => (
+        <button key={system} type="button" aria-pressed={units.system === system} onClick={() => setSystem(system)}>
+          {words}
+        </button>
+      ))}
+    </div>
   );
 }

@@ -9,11 +9,9 @@ import {
   type Library,
   type LineupVerdict,
 } from '@sable/core';
-import { ThemeProvider } from '@mui/material/styles';
 import { render } from '@testing-library/react';
 import type { ReactNode } from 'react';
 import { MemoryRouter } from 'react-router';
-import { themeFor } from '../app/theme.ts';
 import { library as demoLibrary, tug } from '../../../core/test/demo.ts';
 
 interface Judged {
@@ -96,15 +94,19 @@ jest.unstable_mockModule('../hooks/buildState.tsx', () => ({
   useSaving: () => ({ waiting: 0, problem: undefined, conflict: undefined }),
 }));
 const { SettingsProvider } = await import('../hooks/settings.tsx');
+const { Dressed } = await import('../pieces/Dressed.tsx');
+
+// The stand-in for a browser has none: it is one of somebody who wants nothing to move.
+window.matchMedia = (media) => Object.assign(new EventTarget(), { media, matches: true }) as MediaQueryList;
 
 /** Draws a part of the page for the open build, in the units asked for. */
 export function draw(part: ReactNode, system: 'metric' | 'us' = 'metric') {
   localStorage.setItem('sable-units', JSON.stringify(system));
   return render(
     <MemoryRouter>
-      <ThemeProvider theme={themeFor('day', false)}>
-        <SettingsProvider>{part}</SettingsProvider>
-      </ThemeProvider>
+      <SettingsProvider>
+        <Dressed>{part}</Dressed>
+      </SettingsProvider>
     </MemoryRouter>,
   );
 }

@@ -1,5 +1,6 @@
-import Button from '@mui/material/Button';
 import { Suspense, lazy, useEffect, useMemo, useState } from 'react';
+import { late } from '../../pieces/late.tsx';
+import { Button, ButtonLink } from '../../pieces/Button.tsx';
 import { useNavigate } from 'react-router';
 import { api } from '../../hooks/api.ts';
 import { useBuild, useBuildActions, useJudgement } from '../../hooks/buildState.tsx';
@@ -12,11 +13,11 @@ import layout from '../../pieces/layout.module.css';
 import css from './lineup.module.css';
 
 // Fields and charts come after the table, which is the answer.
-const Notes = lazy(() => import('./Notes.tsx').then((m) => ({ default: m.Notes })));
+const Notes = late(() => import('./Notes.tsx').then((m) => m.Notes));
 const TorqueChart = lazy(() => import('../../pieces/TorqueChart.tsx').then((m) => ({ default: m.TorqueChart })));
-const NewCandidate = lazy(() => import('../../pieces/NewCandidate.tsx').then((m) => ({ default: m.NewCandidate })));
+const NewCandidate = late(() => import('../../pieces/NewCandidate.tsx').then((m) => m.NewCandidate));
 const MeasureNext = lazy(() => import('./MeasureNext.tsx').then((m) => ({ default: m.MeasureNext })));
-const ChooseDialog = lazy(() => import('./ChooseDialog.tsx').then((m) => ({ default: m.ChooseDialog })));
+const ChooseDialog = late(() => import('./ChooseDialog.tsx').then((m) => m.ChooseDialog));
 const CHART_HEIGHT = 150;
 
 /** The home of a build: what leads and why, candidates × checks along the limit line, what blocks the current one. */
@@ -57,12 +58,12 @@ export function LineupScreen() {
         <LineupTable />
         <Suspense fallback={null}>{tableShown && <MeasureNext />}</Suspense>
         <div style={{ display: 'flex', gap: 8, marginTop: 12, flexWrap: 'wrap' }}>
-          <Button component="a" href={api.lineupCsvUrl(build.id, units.system)} download>
+          <ButtonLink href={api.lineupCsvUrl(build.id, units.system)} download>
             Line-up as CSV
-          </Button>
-          <Button component="a" href={api.bundleUrl(build.id)} download>
+          </ButtonLink>
+          <ButtonLink href={api.bundleUrl(build.id)} download>
             Whole build as a file
-          </Button>
+          </ButtonLink>
         </div>
       </div>
       {choosing && candidate && (
@@ -93,7 +94,7 @@ export function LineupScreen() {
                     Withdraw the choice
                   </Button>
                 ) : (
-                  <Button variant="contained" color="primary" disabled={!judgement} onClick={() => setChoosing(true)}>
+                  <Button main disabled={!judgement} onClick={() => setChoosing(true)}>
                     Choose this one
                   </Button>
                 )}
@@ -180,7 +181,7 @@ function NoCandidates() {
           . One engine and one gearbox are enough to begin.
         </p>
         <div style={{ display: 'flex', gap: 8 }}>
-          <Button variant="contained" color="primary" onClick={() => setAdding(true)}>
+          <Button main onClick={() => setAdding(true)}>
             Add the first candidate
           </Button>
           <Button onClick={() => void navigate(`/builds/${build.id}/brief`)}>Write the brief first</Button>

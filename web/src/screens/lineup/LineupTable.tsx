@@ -1,6 +1,7 @@
 import type { Candidate, Chassis, Check, Gearbox, LineupVerdict } from '@sable/core';
 import { formatNumber, formatQuantity, unitOf, type Units } from '@sable/core/units';
-import { lazy, memo, Suspense, useCallback, useMemo, useState } from 'react';
+import { memo, Suspense, useCallback, useMemo, useState } from 'react';
+import { late } from '../../pieces/late.tsx';
 import { Link } from 'react-router';
 import { offered } from '../../pieces/offered.ts';
 import { useBuild, useBuildActions, useJudgement } from '../../hooks/buildState.tsx';
@@ -15,7 +16,7 @@ import { rowGroups } from './rows.ts';
 import css from './lineup.module.css';
 
 const NONE: Chassis['axleRatios'] = [];
-const Explain = lazy(() => import('./Explain.tsx').then((m) => ({ default: m.Explain })));
+const Explain = late(() => import('./Explain.tsx').then((m) => m.Explain));
 
 /** A candidate as a column of the table knows it. */
 type Column = Pick<Candidate, 'id' | 'letter'>;
