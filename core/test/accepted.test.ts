@@ -52,6 +52,11 @@ const WORK: { [K in Accepted['kind']]: fc.Arbitrary<Extract<Accepted, { kind: K 
     of: id,
     found: fc.constantFrom('as before' as const, 'changed' as const),
   }),
+  jointCheck: fc.record({
+    kind: fc.constant('jointCheck' as const),
+    joint: fc.constantFrom('pilot', 'coolant:top', 'heater:return'),
+    note: fc.constantFrom('Held against it.', 'Measured both.'),
+  }),
   fabrication: fc.record({
     kind: fc.constant('fabrication' as const),
     joint: fc.constantFrom('bell', 'output', 'engine-mounts'),

@@ -33,10 +33,16 @@ export const MovedLump = Type.Object(
 );
 export type MovedLump = Type.Static<typeof MovedLump>;
 
+const JointKey = Type.String({
+  minLength: 1,
+  maxLength: 130,
+  description: 'kind and place, as the list of joints names it',
+});
+
 /** A joint that the shop closes by what it makes itself. */
 export const Fabricated = Type.Object(
   {
-    joint: Type.String({ minLength: 1, maxLength: 130, description: 'kind and place, as the list of joints names it' }),
+    joint: JointKey,
     what: Type.Optional(Name),
     price: Type.Optional(ThreePoint),
     hours: Type.Optional(ThreePoint),
@@ -44,6 +50,10 @@ export const Fabricated = Type.Object(
   closed,
 );
 export type Fabricated = Type.Static<typeof Fabricated>;
+
+/** A joint that somebody looked at, where its faces are not entered: it mates. */
+export const JointCheck = Type.Object({ joint: JointKey, note: Type.Optional(Note) }, closed);
+export type JointCheck = Type.Static<typeof JointCheck>;
 
 /** Points of suspension or steering that a carrier or a change moves: put on the list of work, and what measuring them found. */
 export const PickUpCheck = Type.Object(
@@ -102,6 +112,7 @@ export const Candidate = Type.Object(
     ),
     plate: Type.Optional(AdapterPlate),
     fabricated: Type.Optional(Type.Array(Fabricated, { maxItems: 60, description: 'joints closed by own work' })),
+    jointChecks: Type.Optional(Type.Array(JointCheck, { maxItems: 80, description: 'joints that somebody saw mate' })),
     pickUpChecks: Type.Optional(Type.Array(PickUpCheck, { maxItems: 24 })),
     trims: Type.Optional(
       Type.Array(Id, { uniqueItems: true, maxItems: 60, description: 'solids with a lug taken off' }),

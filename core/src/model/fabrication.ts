@@ -11,6 +11,18 @@ const BRACKETS = {
   hours: { low: 2, likely: 4, high: 7 },
 } as const;
 
+const SHAFT = {
+  what: 'shaft shortened and balanced outside',
+  price: { low: 150, likely: 220, high: 350 },
+  hours: { low: 1, likely: 2, high: 3 },
+} as const;
+
+const HOSE = {
+  what: 'hose made for it',
+  price: { low: 15, likely: 25, high: 45 },
+  hours: { low: 0.5, likely: 1, high: 2 },
+} as const;
+
 /** By the kind of joint; what is not here nobody should make at home: a clutch, a flywheel, a trigger. */
 const BY_KIND: Readonly<Record<string, FabricationGuide>> = {
   bell: {
@@ -20,11 +32,26 @@ const BY_KIND: Readonly<Record<string, FabricationGuide>> = {
   },
   'engine-mounts': BRACKETS,
   'gearbox-mount': BRACKETS,
-  output: {
-    what: 'shaft shortened and balanced outside',
-    price: { low: 150, likely: 220, high: 350 },
-    hours: { low: 1, likely: 2, high: 3 },
+  coolant: HOSE,
+  heater: HOSE,
+  intake: HOSE,
+  exhaust: {
+    what: 'front pipe made and welded',
+    price: { low: 40, likely: 80, high: 160 },
+    hours: { low: 2, likely: 5, high: 10 },
   },
+  'half-shaft': SHAFT,
+  sender: {
+    what: 'the car’s own sender moved over with an adapter',
+    price: { low: 5, likely: 15, high: 40 },
+    hours: { low: 0.3, likely: 0.7, high: 2 },
+  },
+  'fuel-return': {
+    what: 'a line back to the tank laid',
+    price: { low: 25, likely: 55, high: 110 },
+    hours: { low: 2, likely: 4, high: 8 },
+  },
+  output: SHAFT,
 };
 
 /** The kind of a joint by its key: "half-shaft:left" is a half shaft. */

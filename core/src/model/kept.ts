@@ -19,13 +19,10 @@ export const dressedAsFound = ({ engine, candidate }: Pick<Own, 'engine' | 'cand
     return chosen === undefined || chosen === (options.find((o) => o.stock) ?? options[0])?.id;
   });
 
-/**
- * Whether the car's own engine and gearbox stay where they are, with nothing between them and nothing of them changed: then
- * they are known to fit and to mate, for the car was found so.
- */
-export function staysPut(own: Own): boolean {
+/** Whether the car's own engine stays where it is with nothing of it changed, whatever gearbox is behind it. */
+export function engineStaysPut(own: Own): boolean {
   const { chassis, candidate, parts } = own;
-  if (!chassis || !keepsEngine(own) || !keepsGearbox(own) || !dressedAsFound(own)) return false;
+  if (!chassis || !keepsEngine(own) || !dressedAsFound(own)) return false;
   if (parts.some((p) => p.shifts) || (candidate.scanned?.length ?? 0) > 0) return false;
   const { engineAt } = chassis;
   const { placement } = candidate;
@@ -34,6 +31,12 @@ export function staysPut(own: Own): boolean {
     (Object.keys(engineAt) as (keyof typeof engineAt)[]).every((key) => engineAt[key] === placement[key])
   );
 }
+
+/**
+ * Whether the car's own engine and gearbox stay where they are, with nothing between them and nothing of them changed: then
+ * they are known to fit and to mate, for the car was found so.
+ */
+export const staysPut = (own: Own): boolean => keepsGearbox(own) && engineStaysPut(own);
 
 /** The candidate with its engine put somewhere: from then on it is placed. */
 export function placedAt(candidate: Candidate, placement: Placement): Candidate {

@@ -6,6 +6,7 @@ import { differential, differentialSchema } from './differential.ts';
 import { dressing, dressingSchema } from './dressing.ts';
 import { fabrication, fabricationSchema } from './fabrication.ts';
 import { gearPair, gearPairSchema } from './gearPair.ts';
+import { jointCheck, jointCheckSchema } from './jointCheck.ts';
 import { mount, mountSchema } from './mount.ts';
 import { movedLump, movedLumpSchema } from './movedLump.ts';
 import { obstacleChange, obstacleChangeSchema } from './obstacleChange.ts';
@@ -27,6 +28,7 @@ export const ACCEPTED = {
   dressing,
   fabrication,
   gearPair,
+  jointCheck,
   mount,
   movedLump,
   obstacleChange,
@@ -48,6 +50,7 @@ export const ACCEPTED_SCHEMAS = [
   dressingSchema,
   fabricationSchema,
   gearPairSchema,
+  jointCheckSchema,
   mountSchema,
   movedLumpSchema,
   obstacleChangeSchema,

@@ -3,6 +3,7 @@ import { blockYears, yearsOf, bossNamed, firstYear, hasBoss, lastYear } from '..
 import {
   costOfPart,
   dressedAsFound,
+  engineStaysPut,
   fabricationOf,
   keepsEngine,
   keepsGearbox,
@@ -74,15 +75,20 @@ function closureOf(subject: Subject, joint: JointInstance): Closure {
   if (foundMated(subject, joint)) return { how: 'found' };
   const closure = closeJoint(joint, subject.parts);
   const work = subject.candidate.fabricated?.find((f) => f.joint === joint.key);
-  return closure.how === 'open' && work ? { how: 'made', work } : closure;
+  if (closure.how === 'open' && work) return { how: 'made', work };
+  // What the faces say goes before what somebody saw.
+  const check = closure.how === 'unknown' && subject.candidate.jointChecks?.find((c) => c.joint === joint.key);
+  return check ? { how: 'seen', note: check.note } : closure;
 }
 
 /** Both faces were in the car and mated, and nothing of them is changed. */
 function foundMated(subject: Subject, { kind, a, b }: JointInstance): boolean {
-  const stays = { engine: keepsEngine(subject), gearbox: keepsGearbox(subject), car: true };
-  if (!stays[kind.home.a] || !stays[kind.home.b] || !dressedAsFound(subject)) return false;
-  if (a?.part || b?.part || subject.parts.some((p) => p.closes.some((c) => c.joint === kind.kind))) return false;
-  return !kind.byPlace || staysPut(subject);
+  const stays = { engine: keepsEngine(subject) && dressedAsFound(subject), gearbox: keepsGearbox(subject), car: true };
+  if (!stays[kind.home.a] || !stays[kind.home.b]) return false;
+  const changed = (p: Part) => p.closes.some((c) => c.joint === kind.kind) || kind.changedBy?.includes(p.class);
+  if (a?.part || b?.part || subject.parts.some(changed)) return false;
+  if (!kind.byPlace) return true;
+  return kind.home.a === 'engine' ? engineStaysPut(subject) : staysPut(subject);
 }
 
 function jointFinding(subject: Subject, joint: JointInstance, closure: Closure): Finding {
@@ -95,6 +101,14 @@ function jointFinding(subject: Subject, joint: JointInstance, closure: Closure):
         state: 'clear',
         title: `${title}: mates as it is`,
         because: `${closure.a} and ${closure.b} share it.`,
+        ...shortOf(title, closure.but),
+      });
+    case 'seen':
+      return makeFinding({
+        ...base,
+        state: 'clear',
+        title: `${title}: somebody has looked, it mates`,
+        because: `${closure.note === undefined ? '' : `${closure.note} `}Its faces are not entered: no sum stands behind it.`,
       });
     case 'found':
       return makeFinding({
@@ -107,6 +121,7 @@ function jointFinding(subject: Subject, joint: JointInstance, closure: Closure):
       return makeFinding({
         ...base,
         ...closedBy(title, closure.parts),
+        ...shortOf(title, closure.but),
         about: [...base.about, ...closure.parts.map((p) => p.id)],
       });
     case 'made':
@@ -122,7 +137,7 @@ function jointFinding(subject: Subject, joint: JointInstance, closure: Closure):
         ...base,
         state: 'unknown',
         title: `${title}: not known until somebody looks`,
-        because: `Missing: ${closure.missing.map((m) => m.words).join('; ')}.`,
+        because: `Missing: ${closure.missing.map((m) => m.words).join('; ')}. To look at: ${lower(joint.kind.look)}`,
         missing: [
           ...new Set(
             closure.missing.map((m) => (m.side ? portsPointer(subject, joint, m.side) : `/parts/${m.partId}/closes`)),
@@ -133,6 +148,18 @@ function jointFinding(subject: Subject, joint: JointInstance, closure: Closure):
       return openFinding(subject, joint, closure.by, base);
   }
 }
+
+/** Faces that mate with something short about them are tight, and say by what. */
+const shortOf = (title: string, but: JointMiss | undefined): Partial<Finding> =>
+  but
+    ? {
+        state: 'tight',
+        title: `${title}: it mates, but ${but.words}`,
+        ...(but.value === undefined ? {} : { figure: but.value }),
+        ...(but.limit === undefined ? {} : { limit: but.limit }),
+        ...(but.quantity === undefined ? {} : { quantity: but.quantity }),
+      }
+    : {};
 
 function closedBy(title: string, parts: readonly Part[]): Pick<Finding, 'state' | 'title' | 'because'> {
   const names = parts.map((p) => p.name).join(' and ');

@@ -13,9 +13,11 @@ interface Missing {
 export type Closure =
   /** Both sides were found mated in the car, and stay so. */
   | { readonly how: 'found' }
-  | { readonly how: 'direct'; readonly a: string; readonly b: string }
+  | { readonly how: 'direct'; readonly a: string; readonly b: string; readonly but?: JointMiss }
   /** Through parts: those that bring a face, and the chain between. */
-  | { readonly how: 'parts'; readonly parts: readonly Part[] }
+  | { readonly how: 'parts'; readonly parts: readonly Part[]; readonly but?: JointMiss }
+  /** Somebody has looked where nothing is entered: it mates. */
+  | { readonly how: 'seen'; readonly note: string | undefined }
   /** By what the shop makes itself. */
   | { readonly how: 'made'; readonly work: Fabricated }
   | { readonly how: 'open'; readonly by: JointMiss }
@@ -80,8 +82,12 @@ export function closeJoint(joint: JointInstance, parts: readonly Part[]): Closur
     };
   const direct = kind.match(a, b);
   const bringers = [...new Set([...withPart(a), ...withPart(b)])];
-  if (direct.result === 'fits')
-    return bringers.length > 0 ? { how: 'parts', parts: bringers } : { how: 'direct', a: a.from, b: b.from };
+  if (direct.result === 'fits') {
+    const but = direct.but ? { but: direct.but } : {};
+    return bringers.length > 0
+      ? { how: 'parts', parts: bringers, ...but }
+      : { how: 'direct', a: a.from, b: b.from, ...but };
+  }
   const { chain, unsure } = chainOf(joint, a, b, linksFor(joint, parts));
   if (chain) return { how: 'parts', parts: chain };
   if (direct.result === 'unknown')

@@ -6,6 +6,8 @@ export type SpecSchema = Type.TObject;
 
 interface Field {
   readonly type?: string;
+  /** The words that it may be, where it is one of a few. */
+  readonly enum?: readonly string[];
   readonly title?: string;
 }
 
@@ -17,7 +19,8 @@ export interface ReadSpec<S extends SpecSchema> {
 }
 
 /** The value as the kind means it: "36" typed for a number is 36, and 36 for a name is "36"; undefined where it is neither. */
-function valueAs(type: string | undefined, value: PortSpec[string] | undefined): PortSpec[string] | undefined {
+function valueAs(field: Field, value: PortSpec[string] | undefined): PortSpec[string] | undefined {
+  const { type } = field;
   switch (type) {
     case 'number':
     case 'integer': {
@@ -28,7 +31,8 @@ function valueAs(type: string | undefined, value: PortSpec[string] | undefined):
     case 'boolean':
       return typeof value === 'boolean' ? value : undefined;
     default:
-      return value === undefined || typeof value === 'boolean' ? undefined : String(value);
+      if (value === undefined || typeof value === 'boolean') return undefined;
+      return !field.enum || field.enum.includes(String(value)) ? String(value) : undefined;
   }
 }
 
@@ -48,7 +52,7 @@ function readAnew<S extends SpecSchema>(schema: S, spec: PortSpec): ReadSpec<S> 
   const missing: string[] = [];
   const required = new Set<string>(schema.required as readonly string[] | undefined);
   for (const [key, field] of Object.entries(schema.properties as Record<string, Field>)) {
-    const value = valueAs(field.type, spec[key]);
+    const value = valueAs(field, spec[key]);
     if (value !== undefined) values[key] = value;
     else if (required.has(key)) missing.push(field.title ?? key);
   }

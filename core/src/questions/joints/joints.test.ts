@@ -107,13 +107,14 @@ test.each(['bell', 'engine-mounts', 'gearbox-mount'])('%s goes by its pattern', 
 
 test('a propshaft is needed unless the front wheels drive; a clutch unless the box is automatic', () => {
   const box = (k: string) => ({ kind: k }) as Parameters<JointKind['neededFor']>[1];
+  const engine = {} as Parameters<JointKind['neededFor']>[2];
   const car = (drive: string) => ({ drive }) as Parameters<JointKind['neededFor']>[0];
-  expect(kind('output').neededFor(car('front'), box('manual'))).toBe(false);
-  expect(kind('output').neededFor(car('rear'), box('manual'))).toBe(true);
-  expect(kind('output').neededFor(null, box('manual'))).toBe(true);
-  for (const name of ['flywheel', 'clutch']) {
-    expect(kind(name).neededFor(null, box('automatic'))).toBe(false);
-    expect(kind(name).neededFor(null, box('sequential'))).toBe(true);
+  expect(kind('output').neededFor(car('front'), box('manual'), engine)).toBe(false);
+  expect(kind('output').neededFor(car('rear'), box('manual'), engine)).toBe(true);
+  expect(kind('output').neededFor(null, box('manual'), engine)).toBe(true);
+  for (const name of ['pilot', 'clutch', 'clutch-release']) {
+    expect(kind(name).neededFor(null, box('automatic'), engine)).toBe(false);
+    expect(kind(name).neededFor(null, box('sequential'), engine)).toBe(true);
   }
 });
 

@@ -1,5 +1,5 @@
-import type { Type } from 'typebox';
-import type { Chassis, Gearbox, PortSpec } from '../../model/index.ts';
+import { Type } from 'typebox';
+import type { Chassis, Engine, Gearbox, Part, PortSpec, Subject } from '../../model/index.ts';
 import { quadrature, say, sayDerived, worstEvidence, type Evidence, type Quantity } from '../../units/index.ts';
 import { readSpec, type SpecSchema } from './faceSpec.ts';
 
@@ -16,7 +16,8 @@ export interface JointMiss {
 
 /** What a comparison of two faces says: they mate, they miss by something, or one of them is not known well enough. */
 export type Match =
-  | { readonly result: 'fits' }
+  /** `but`: they mate, and something about it is short. */
+  | { readonly result: 'fits'; readonly but?: JointMiss }
   | { readonly result: 'misses'; readonly by: JointMiss }
   | { readonly result: 'unknown'; readonly missing: readonly { side: 'a' | 'b'; label: string }[] };
 
@@ -34,6 +35,17 @@ export interface Known {
 
 type Home = 'engine' | 'gearbox' | 'car';
 
+/** A face that needs no entering, since what it says stands in the record of its owner. */
+export interface DerivedFace {
+  readonly spec: PortSpec;
+  readonly evidence?: Evidence | undefined;
+  readonly from: string;
+}
+
+/** One of a few words. */
+export const choice = <const T extends string>(title: string, words: readonly T[]) =>
+  Type.Unsafe<T>({ type: 'string', enum: words, title });
+
 interface JointSpec<A extends SpecSchema, B extends SpecSchema> {
   /** The id that ports and parts name it by. */
   readonly kind: string;
@@ -49,11 +61,32 @@ interface JointSpec<A extends SpecSchema, B extends SpecSchema> {
   /** What decides the match, side by side; labels as titles, keys that need not be stated optional. */
   readonly spec: { readonly a: A; readonly b: B };
   /** Which layouts need it closed. */
-  readonly neededFor: (chassis: Chassis | null, gearbox: Gearbox) => boolean;
+  readonly neededFor: (chassis: Chassis | null, gearbox: Gearbox, engine: Engine) => boolean;
+  /** Where there are always several: left and right, feed and return. */
+  readonly places?: readonly string[];
+  /** What somebody looks at who has it in front of him. */
+  readonly look: string;
+  /** Faces that stand in other records already; entered ports come before them. */
+  readonly derived?: (subject: Subject) => {
+    readonly a?: DerivedFace | undefined;
+    readonly b?: DerivedFace | undefined;
+  };
+  /** Parts of these classes take the place of the car’s own side, whether their faces are entered or not. */
+  readonly changedBy?: readonly Part['class'][];
+  /** What is asked beside the required fields by what these say: a cable's pull only of a cable. */
+  readonly alsoAsks?: (
+    a: Type.Static<A>,
+    b: Type.Static<B>,
+  ) => {
+    readonly a?: readonly (keyof Type.Static<A> & string)[];
+    readonly b?: readonly (keyof Type.Static<B> & string)[];
+  };
   /** A side that asks for nothing mates with anything. */
   readonly asksNothing?: (a: Partial<Type.Static<A>>, b: Partial<Type.Static<B>>) => boolean;
   /** By what two fully stated faces miss each other; undefined where they mate. */
   readonly miss: (a: Type.Static<A>, b: Type.Static<B>, known: Known) => JointMiss | undefined;
+  /** What is short about two faces that mate. */
+  readonly short?: (a: Type.Static<A>, b: Type.Static<B>, known: Known) => JointMiss | undefined;
   /** What an open joint means for the car: it will not go together or run (blocked), or it will run wrong (tight). */
   readonly whenOpen: 'blocked' | 'tight';
   /** The sentence for a miss. */
@@ -61,12 +94,15 @@ interface JointSpec<A extends SpecSchema, B extends SpecSchema> {
 }
 
 /** One kind of joint. A new kind is a new file in `kinds/` with one of these. */
-export interface JointKind extends Omit<JointSpec<SpecSchema, SpecSchema>, 'miss' | 'asksNothing'> {
+export interface JointKind extends Omit<
+  JointSpec<SpecSchema, SpecSchema>,
+  'miss' | 'short' | 'alsoAsks' | 'asksNothing'
+> {
   readonly match: (a: FaceData, b: FaceData) => Match;
 }
 
 export function defineJoint<A extends SpecSchema, B extends SpecSchema>(spec: JointSpec<A, B>): JointKind {
-  const { miss, asksNothing, ...rest } = spec;
+  const { miss, short, alsoAsks, asksNothing, ...rest } = spec;
   return {
     ...rest,
     match(a, b) {
@@ -78,10 +114,26 @@ export function defineJoint<A extends SpecSchema, B extends SpecSchema>(spec: Jo
         ...readB.missing.map((label) => ({ side: 'b' as const, label })),
       ];
       if (missing.length > 0) return { result: 'unknown', missing };
-      const by = miss(readA.values as Type.Static<A>, readB.values as Type.Static<B>, { a: a.evidence, b: b.evidence });
-      return by ? { result: 'misses', by } : { result: 'fits' };
+      const [ofA, ofB] = [readA.values as Type.Static<A>, readB.values as Type.Static<B>];
+      const also = alsoAsks?.(ofA, ofB);
+      const unsaid = [
+        ...unsaidOf('a', spec.spec.a, readA.values, also?.a),
+        ...unsaidOf('b', spec.spec.b, readB.values, also?.b),
+      ];
+      if (unsaid.length > 0) return { result: 'unknown', missing: unsaid };
+      const known = { a: a.evidence, b: b.evidence };
+      const by = miss(ofA, ofB, known);
+      if (by) return { result: 'misses', by };
+      const but = short?.(ofA, ofB, known);
+      return but ? { result: 'fits', but } : { result: 'fits' };
     },
   };
+}
+
+/** What is asked and not said, by its label. */
+function unsaidOf(side: 'a' | 'b', schema: SpecSchema, values: object, asked: readonly string[] = []) {
+  const fields = schema.properties as Readonly<Record<string, { readonly title?: string }>>;
+  return asked.filter((key) => !(key in values)).map((key) => ({ side, label: fields[key]?.title ?? key }));
 }
 
 /** How surely a machined dimension is known, mm, one standard deviation: caliper, drawing, hearsay, guess. */

@@ -36,9 +36,18 @@ const broughtBy = (part: Part, kind: string): Owned[] =>
 /** The ports of a kind that meet in a candidate, those that stand in for others after them. */
 export function portsOf(subject: Subject, kind: JointKind): Owned[] {
   const { chassis, gearbox, engine, dressing, parts } = subject;
-  const owned: Owned[] = [];
+  const derived = kind.derived?.(subject);
+  const owned: Owned[] = (['a', 'b'] as const).flatMap((side) => {
+    const face = derived?.[side];
+    if (!face) return [];
+    const { from, ...rest } = face;
+    return [{ port: { id: `${kind.kind}-${side}`, kind: kind.kind, side, ...rest } as Port, from }];
+  });
   for (const owner of [...(chassis ? [chassis] : []), gearbox, engine, ...dressing])
-    for (const port of owner.ports) if (port.kind === kind.kind) owned.push({ port, from: owner.name });
+    for (const port of owner.ports) {
+      const gone = owner === chassis && port.side === 'b' && parts.some((p) => kind.changedBy?.includes(p.class));
+      if (port.kind === kind.kind && !gone) owned.push({ port, from: owner.name });
+    }
   for (const part of parts) owned.push(...broughtBy(part, kind.kind));
   return owned;
 }
@@ -57,7 +66,7 @@ function faceAt(ports: readonly Owned[], side: 'a' | 'b', place: string | undefi
 /** The joints of one kind, one for each place that a port names, or the one of it; with another part's ports added. */
 export function instancesOf(kind: JointKind, own: readonly Owned[], more?: Part): JointInstance[] {
   const ports = more ? [...own, ...broughtBy(more, kind.kind)] : own;
-  const places = [...new Set(ports.flatMap((o) => o.port.place ?? []))].sort();
+  const places = [...new Set([...(kind.places ?? []), ...ports.flatMap((o) => o.port.place ?? [])])].sort();
   return (places.length > 0 ? places : [undefined]).map((place) => ({
     key: place === undefined ? kind.kind : `${kind.kind}:${place}`,
     kind,
@@ -69,7 +78,7 @@ export function instancesOf(kind: JointKind, own: readonly Owned[], more?: Part)
 
 /** Every joint that the layout and the candidate need closed, in the order a powertrain goes together. */
 export function jointsOf(subject: Subject): JointInstance[] {
-  return JOINT_KINDS.filter((k) => k.neededFor(subject.chassis, subject.gearbox)).flatMap((kind) =>
+  return JOINT_KINDS.filter((k) => k.neededFor(subject.chassis, subject.gearbox, subject.engine)).flatMap((kind) =>
     instancesOf(kind, portsOf(subject, kind)),
   );
 }

@@ -72,7 +72,10 @@ const ALTERNATIVES = 2;
 
 const touches = (part: Part, kind: string) =>
   part.closes.some((c) => c.joint === kind) || part.provides.some((p) => p.kind === kind);
+/** What is in a car for more than the joint that it brings a face of: it stays whatever closes the joints. */
+const FOR_MORE: ReadonlySet<Part['class']> = new Set(['brakes', 'radiator', 'silencer', 'pump', 'harness adapter']);
 const closesAny = (part: Part) => part.closes.length > 0 || part.provides.length > 0;
+const onlyJoins = (part: Part) => closesAny(part) && !FOR_MORE.has(part.class);
 
 interface Asked {
   readonly setting: Setting;
@@ -85,7 +88,7 @@ interface Asked {
 export function withWay({ subject, candidate }: Asked, partIds: readonly string[], made: readonly string[]): Candidate {
   let next = candidate;
   for (const part of subject.parts)
-    if (closesAny(part) && !partIds.includes(part.id)) next = takeOut(next, { kind: 'part', partId: part.id });
+    if (onlyJoins(part) && !partIds.includes(part.id)) next = takeOut(next, { kind: 'part', partId: part.id });
   for (const f of candidate.fabricated ?? [])
     if (!made.includes(f.joint)) next = takeOut(next, { kind: 'fabrication', ...f });
   for (const id of partIds) if (!next.partIds.includes(id)) next = accept(next, { kind: 'part', partId: id });
@@ -113,7 +116,7 @@ export function* resolveCandidate(
   const none: JointWays = { ways: [], conflict: undefined, unclosable: [], unkept: [], unknown: [], dropped: 0 };
   if (!subject) return none;
   const asked: Asked = { setting, candidate, library, subject };
-  const context = subject.parts.filter((p) => !closesAny(p));
+  const context = subject.parts.filter((p) => !onlyJoins(p));
   const bare: Subject = { ...subject, parts: context };
   const joints = jointsOf(bare);
   const now = judging(subject);

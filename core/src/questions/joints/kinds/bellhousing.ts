@@ -9,6 +9,7 @@ export const bellhousing = defineJoint({
   title: 'Engine to gearbox',
   sides: { a: 'block face', b: 'bellhousing' },
   home: { a: 'engine', b: 'gearbox' },
+  look: 'The bolt holes and both dowels of block and bellhousing, laid over each other.',
   spec: { a: face, b: face },
   neededFor: () => true,
   miss: (a, b) => otherMiss(a.pattern, b.pattern, `block pattern ${a.pattern}, bell pattern ${b.pattern}`),

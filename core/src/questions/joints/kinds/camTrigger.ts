@@ -13,6 +13,7 @@ export const camTrigger = defineJoint({
   title: 'Cam trigger to computer',
   sides: { a: 'cam wheel and sensor', b: 'what the computer reads' },
   home: { a: 'engine', b: 'engine' },
+  look: 'Which end of the engine the cam sensor sits at, and the teeth it sees.',
   spec: { a: face, b: face },
   neededFor: () => true,
   asksNothing: (_, b) => b.none === true,

@@ -14,6 +14,7 @@ export const clutch = defineJoint({
   title: 'Clutch to input shaft',
   sides: { a: 'clutch plate', b: 'input shaft' },
   home: { a: 'gearbox', b: 'gearbox' },
+  look: 'Teeth and diameter of the spline, in the plate and on the shaft.',
   spec: { a: face, b: face },
   neededFor: (_, gearbox) => gearbox.kind !== 'automatic',
   miss: (a, b, known) =>

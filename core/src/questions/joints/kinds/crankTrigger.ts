@@ -16,6 +16,7 @@ export const crankTrigger = defineJoint({
   title: 'Crank trigger to computer',
   sides: { a: 'crank wheel', b: 'what the computer reads' },
   home: { a: 'engine', b: 'engine' },
+  look: 'Teeth of the crank wheel, and how many are left out.',
   spec: { a: face, b: face },
   neededFor: () => true,
   // A carburettor and points ask for no wheel, and any engine can do without one being read.

@@ -9,6 +9,7 @@ export const engineMounts = defineJoint({
   title: 'Engine mounts, left and right',
   sides: { a: 'bosses on the block', b: 'pads on the car' },
   home: { a: 'engine', b: 'car' },
+  look: 'The bosses of the block and the pads of the car, with the engine where it will sit.',
   byPlace: true,
   spec: { a: face, b: face },
   neededFor: () => true,

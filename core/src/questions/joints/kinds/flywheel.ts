@@ -15,10 +15,12 @@ export const flywheel = defineJoint({
   kind: 'flywheel',
   order: 20,
   title: 'Crank to flywheel',
-  sides: { a: 'crank flange', b: 'flywheel' },
+  sides: { a: 'crank flange', b: 'flywheel or flexplate' },
   home: { a: 'engine', b: 'gearbox' },
+  look: 'Bolts, bolt circle and register of the crank flange and of what bolts to it.',
   spec: { a: face, b: face },
-  neededFor: (_, gearbox) => gearbox.kind !== 'automatic',
+  // Before a converter it is a flexplate, and bolts to the same flange.
+  neededFor: () => true,
   miss: (a, b, known) =>
     otherMiss(a.bolts, b.bolts, `${a.bolts} bolts in the crank, ${b.bolts} in the flywheel`) ??
     lengthMiss(a.circleMm, b.circleMm, CIRCLE_PLAY_MM, 'on the bolt circle', known) ??

@@ -10,6 +10,7 @@ export const propshaftFlange = defineJoint({
   title: 'Gearbox output to propshaft',
   sides: { a: 'gearbox flange', b: 'propshaft' },
   home: { a: 'gearbox', b: 'car' },
+  look: 'The flange of the gearbox and that of the shaft: bolts, circle, register.',
   spec: { a: face, b: face },
   neededFor: (chassis) => chassis === null || chassis.drive !== 'front',
   miss: (a, b) => otherMiss(a.flange, b.flange, `flange ${a.flange}, shaft ${b.flange}`),

@@ -23,6 +23,7 @@ export const tachometer = defineJoint({
   title: 'Rev counter signal',
   sides: { a: 'signal of the engine, pulses per crank turn', b: 'what the gauge expects' },
   home: { a: 'engine', b: 'car' },
+  look: 'What drives the rev counter now, and what it would be driven by.',
   spec: {
     a: Type.Object({ ...pulses, source: Type.Optional(Type.String({ title: 'what feeds it' })) }),
     b: Type.Object(pulses),

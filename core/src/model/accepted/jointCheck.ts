@@ -1,0 +1,20 @@
+import { Type } from 'typebox';
+import { JointCheck } from '../candidate.ts';
+import { defineAccepted } from './kind.ts';
+import { put, take, withField } from './fields.ts';
+
+export const jointCheckSchema = Type.Object(
+  { kind: Type.Literal('jointCheck'), ...JointCheck.properties },
+  { additionalProperties: false },
+);
+const keyOf = ({ joint }: JointCheck) => joint;
+
+/** A joint that somebody looked at and found to mate. */
+export const jointCheck = defineAccepted<typeof jointCheckSchema>({
+  of: (c) => (c.jointChecks ?? []).map((x) => ({ kind: 'jointCheck' as const, ...x })),
+  key: ({ joint }) => `looked-${joint}`,
+  apply: (c, { kind: _kind, ...check }) => withField(c, 'jointChecks', put(c.jointChecks, check, keyOf)),
+  undo: (c, { joint }, before) => withField(c, 'jointChecks', take(c.jointChecks, joint, keyOf, before?.jointChecks)),
+  words: (_, { joint }) => `Looked at, it mates: ${joint.replace(':', ', ').replaceAll('-', ' ')}`,
+  billLine: () => undefined,
+});

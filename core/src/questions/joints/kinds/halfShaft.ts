@@ -1,0 +1,21 @@
+import { Type } from 'typebox';
+import { hasTransaxle } from '../../../model/index.ts';
+import { defineJoint, otherMiss } from '../kind.ts';
+
+const face = Type.Object({ flange: Type.String({ title: 'flange or spline' }) });
+
+/** Length and angles of the shafts are judged by where the gearbox sits. */
+export const halfShaft = defineJoint({
+  kind: 'half-shaft',
+  order: 56,
+  title: 'Gearbox output to half shaft',
+  sides: { a: 'output of the gearbox', b: 'half shaft' },
+  home: { a: 'gearbox', b: 'car' },
+  places: ['left', 'right'],
+  look: 'Flange or spline at the gearbox, each side by itself; length and plunge at full droop and bump.',
+  spec: { a: face, b: face },
+  neededFor: (chassis) => chassis !== null && (chassis.drive === 'front' || hasTransaxle(chassis)),
+  miss: (a, b) => otherMiss(a.flange, b.flange, `output ${a.flange}, shaft ${b.flange}`),
+  whenOpen: 'blocked',
+  openTitle: (by) => `A half shaft does not meet the gearbox: ${by}`,
+});

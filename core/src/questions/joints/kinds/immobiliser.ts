@@ -1,0 +1,27 @@
+import { Type } from 'typebox';
+import { defineJoint, otherMiss } from '../kind.ts';
+
+const face = Type.Object({
+  key: Type.Optional(Type.String({ title: 'key and code of' })),
+  none: Type.Optional(Type.Boolean({ title: 'has none' })),
+});
+
+export const immobiliser = defineJoint({
+  kind: 'immobiliser',
+  order: 88,
+  title: 'Computer to key and immobiliser',
+  sides: { a: 'computer of the engine', b: 'key and lock of the car' },
+  home: { a: 'engine', b: 'car' },
+  look: 'Whether the computer asks a key: then key, ring, lock and code come from its car, or it is told to do without, where that is allowed.',
+  spec: { a: face, b: face },
+  derived: ({ engine }) => (engine.computer ? {} : { a: { spec: { none: true }, from: engine.name } }),
+  neededFor: () => true,
+  asksNothing: (a) => a.none === true,
+  alsoAsks: (_, b) => (b.none === true ? { a: ['key'] } : { a: ['key'], b: ['key'] }),
+  miss: (a, b) =>
+    b.none === true
+      ? { words: `the computer asks the key of ${a.key!}, the car has no such lock` }
+      : otherMiss(a.key, b.key, `the computer asks the key of ${a.key!}, here is that of ${b.key!}`),
+  whenOpen: 'blocked',
+  openTitle: (by) => `It will not start: ${by}`,
+});

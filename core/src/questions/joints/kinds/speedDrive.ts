@@ -1,0 +1,19 @@
+import { Type } from 'typebox';
+import { choice, defineJoint } from '../kind.ts';
+
+const face = Type.Object({ drive: choice('by', ['cable', 'pulses', 'message']) });
+
+export const speedDrive = defineJoint({
+  kind: 'speed-drive',
+  order: 92,
+  title: 'Speedometer drive',
+  sides: { a: 'drive on the gearbox', b: 'speedometer' },
+  home: { a: 'gearbox', b: 'car' },
+  look: 'Cable and its nut, or pulses and how many a kilometre; what axle ratio and tyres do to it.',
+  spec: { a: face, b: face },
+  neededFor: () => true,
+  miss: (a, b) =>
+    a.drive === b.drive ? undefined : { words: `the gearbox gives ${a.drive}, the speedometer asks ${b.drive}` },
+  whenOpen: 'tight',
+  openTitle: (by) => `The speedometer stands still: ${by}`,
+});

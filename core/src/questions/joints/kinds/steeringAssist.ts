@@ -1,0 +1,40 @@
+import { Type } from 'typebox';
+import { say } from '../../../units/index.ts';
+import { choice, defineJoint } from '../kind.ts';
+
+const bar = (v: number) => say(v, 'pressureBar', { digits: 0 });
+
+export const steeringAssist = defineJoint({
+  kind: 'steering',
+  order: 84,
+  title: 'Steering pump to steering',
+  sides: { a: 'pump on the engine', b: 'rack or box of the car' },
+  home: { a: 'engine', b: 'car' },
+  look: 'Whether the rack or box asks a pump, its pressure and flow, and its lines past exhaust and fan.',
+  spec: {
+    a: Type.Object({
+      assist: choice('pump', ['hydraulic', 'none']),
+      pressureBar: Type.Optional(Type.Number({ title: 'pressure that it gives', minimum: 0 })),
+    }),
+    b: Type.Object({
+      assist: choice('steering', ['hydraulic', 'without a pump']),
+      pressureBar: Type.Optional(Type.Number({ title: 'pressure that it asks', minimum: 0 })),
+    }),
+  },
+  neededFor: () => true,
+  asksNothing: (_, b) => b.assist === 'without a pump',
+  alsoAsks: (a) => (a.assist === 'none' ? {} : { a: ['pressureBar'], b: ['pressureBar'] }),
+  miss(a, b) {
+    if (a.assist === 'none') return { words: 'the engine has no pump for it' };
+    return a.pressureBar! >= b.pressureBar!
+      ? undefined
+      : {
+          words: `the pump gives ${bar(a.pressureBar!)}, the steering asks ${bar(b.pressureBar!)}`,
+          quantity: 'pressureBar',
+          value: a.pressureBar!,
+          limit: b.pressureBar!,
+        };
+  },
+  whenOpen: 'blocked',
+  openTitle: (by) => `The steering is not helped: ${by}`,
+});
