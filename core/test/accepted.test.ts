@@ -174,7 +174,9 @@ describe('on the bill', () => {
           else {
             const now = assess(build, left, library).figures!.money!.bill.lines.map((x) => x.id);
             expect(now).not.toContain(l.id);
-            const gone = bill.lines.filter((x) => !now.includes(x.id) && x.class !== 'donor').map((x) => x.id);
+            const gone = bill.lines
+              .filter((x) => !now.includes(x.id) && x.class !== 'donor' && x.class !== 'joint')
+              .map((x) => x.id);
             // What was made for a mount goes with it.
             const own = l.id.startsWith('mount-') ? l.id.replace('mount-', 'bracket-') : undefined;
             expect(gone.filter((id) => id !== own)).toEqual([l.id]);

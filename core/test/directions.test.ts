@@ -169,7 +169,15 @@ const EITHER: Readonly<Record<string, string>> = {
   '/parts/*/shifts/gearboxXMm': 'a place',
 };
 /** Checks that have a middle instead of a limit, and those that only tell. */
-const NO_SIDE = new Set<string>(['ride-front', 'ride-rear', 'cruise', 'fit-shaft', 'zero-to-100', 'mass-front']);
+const NO_SIDE = new Set<string>([
+  'ride-front',
+  'ride-rear',
+  'cruise',
+  'fit-shaft',
+  'zero-to-100',
+  'mass-front',
+  'open-joints',
+]);
 /** Of offers, remedies and shapes, which are no figures of what is judged; a gear and a year are names. */
 const LEFT_OUT =
   /obstacles|tape|claims|ports|pads|bosses|solids|shape|shell|(price|hours|newPrice)\/?|closes|provides|pairs|ratings\/\*\/gear|fromYear|toYear|year$|built(From|To)|carries|faults|computer/;

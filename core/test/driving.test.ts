@@ -167,7 +167,7 @@ describe('the clutch', () => {
       withGearbox('corran-g6', (g) => ({ ...g, kind: 'automatic' as const })),
     );
     expect(a.checks.some((c) => c.id === 'clutch-margin')).toBe(false);
-    expect(a.findings.some((f) => f.id === 'joint-flywheel')).toBe(false);
+    expect(a.findings.some((f) => f.id === 'joint-clutch')).toBe(false);
   });
 });
 

@@ -59,6 +59,9 @@ const GRIP = [...COM, '/chassis/tyres/*/dryGrip'];
 const GRIP_EST = [...DRIVEN, ...GRIP, ...AXLES_EST, ...CURVE_EST];
 /** A joint that is not known to close stands on the bill with a guess of its kind. */
 const OPEN_JOINTS = [
+  '/chassis/brakes',
+  '/chassis/brakes/pedal',
+  '/chassis/originalGearboxId',
   '/chassis/ports[]',
   '/engines/*/ports[]',
   '/gearboxes/*/ports[]',
@@ -670,6 +673,9 @@ export const CHECK_TABLE: Readonly<Record<CheckId, CheckEntry>> = {
   'open-joints': {
     asks: 'Does everything mate?',
     required: [
+      '/chassis/brakes',
+      '/chassis/brakes/pedal',
+      '/chassis/originalGearboxId',
       '/chassis/ports[]',
       '/engines/*/ports[]',
       '/gearboxes/*/ports[]',

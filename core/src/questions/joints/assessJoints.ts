@@ -180,6 +180,8 @@ function closedBy(title: string, parts: readonly Part[]): Pick<Finding, 'state' 
 
 /** Where the ports of a side are entered. */
 function portsPointer({ engine, gearbox }: Subject, { kind }: JointInstance, side: 'a' | 'b'): string {
+  const at = kind.at?.[side];
+  if (at !== undefined) return at;
   switch (kind.home[side]) {
     case 'engine':
       return `/engines/${engine.id}/ports`;

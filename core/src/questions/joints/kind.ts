@@ -66,6 +66,8 @@ interface JointSpec<A extends SpecSchema, B extends SpecSchema> {
   readonly places?: readonly string[];
   /** What somebody looks at who has it in front of him. */
   readonly look: string;
+  /** Where a side is entered, if not among the ports of its home. */
+  readonly at?: { readonly a?: string; readonly b?: string };
   /** Faces that stand in other records already; entered ports come before them. */
   readonly derived?: (subject: Subject) => {
     readonly a?: DerivedFace | undefined;

@@ -16,6 +16,7 @@ export const brakeHydraulics = defineJoint({
     a: Type.Object({ masterMm: Type.Number({ title: 'master cylinder, mm' }) }),
     b: Type.Object({ masterMm: Type.Number({ title: 'master cylinder, mm' }) }),
   },
+  at: { a: '/chassis/brakes/pedal' },
   derived: ({ chassis }) => {
     const bore = chassis?.brakes?.pedal?.masterMm;
     return bore === undefined ? {} : { a: { spec: { masterMm: bore }, from: chassis!.name } };

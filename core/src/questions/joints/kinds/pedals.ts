@@ -15,6 +15,7 @@ export const pedals = defineJoint({
   home: { a: 'gearbox', b: 'car' },
   look: 'Place, angle and travel of each pedal, and room in the pedal box and beside the tunnel.',
   spec: { a: face, b: face },
+  at: { b: '/chassis/originalGearboxId' },
   derived: ({ chassis, gearbox, library }) => {
     const own = indexOf(library).gearboxes.get(chassis?.originalGearboxId ?? '');
     return {
