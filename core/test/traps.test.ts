@@ -2,7 +2,7 @@
  * The traps that the demo data holds, each found by its finding; beside each, the number that decides is moved a little
  * to either side of its limit and the finding flips.
  */
-import { assess, assessAll, lineup, type Candidate, type Shape, type Solid } from '../src/index.ts';
+import { assess, assessAll, lineup, type Candidate, type Library, type Shape, type Solid } from '../src/index.ts';
 import {
   candidate,
   finding,
@@ -412,6 +412,53 @@ describe('trap 14: rev counter fed from one coil of six', () => {
       ).state;
     expect(pulses(2.02)).toBe('clear');
     expect(pulses(2.1)).toBe('tight');
+  });
+});
+
+describe('trap 15: the heater return neck is no longer made', () => {
+  const id = 'joint-heater:return';
+  test('it closes the joint, and must be found used or made anew', () => {
+    const f = finding(judged('A'), id);
+    expect(f.state).toBe('tight');
+    expect(f.title).toMatch(/no longer made$/);
+    expect(f.because).toBe('It must be found used or made anew.');
+  });
+  test('without it the early Quillon has no neck that anybody knows of, and nothing is proposed that can’t be bought', () => {
+    const without = judged('A', { partIds: candidate('A').partIds.filter((p) => p !== 'neck-q18') });
+    expect(finding(without, id).state).toBe('unknown');
+    expect(finding(without, id).remedies).toEqual([]);
+  });
+  test('made again it is clear', () => {
+    const made: Library = {
+      ...library,
+      parts: library.parts.map((p) => (p.id === 'neck-q18' ? { ...p, discontinued: false } : p)),
+    };
+    expect(finding(judged('A', {}, tug, made), id).state).toBe('clear');
+  });
+});
+
+describe('trap 29: a servo starved of vacuum by a long cam at idle', () => {
+  const bored = (vacuumKpa: number, partIds: string[] = []) =>
+    finding(
+      judged('C', { engineId: 'sidecam-14', dressing: {}, partIds }, tug, {
+        ...withEngine('sidecam-14', (e) => ({
+          ...e,
+          ports: e.ports.map((p) => (p.kind === 'servo' ? { ...p, spec: { vacuumKpa } } : p)),
+        })),
+      }),
+      'joint-servo',
+    );
+  test('the bored engine with its throttles leaves too little of it', () => {
+    const f = finding(judged('C', { engineId: 'sidecam-14', dressing: {}, partIds: [] }), 'joint-servo');
+    expect(f.state).toBe('blocked');
+    expect(words(f.title)).toBe('The servo is starved: 28 kPa at idle, the servo asks 50 kPa');
+    expect([f.figure, f.limit]).toEqual([28, 50]);
+  });
+  test('it turns where the vacuum reaches what the servo asks, or a pump makes it', () => {
+    expect(bored(49.9).state).toBe('blocked');
+    expect(bored(50).state).toBe('clear');
+    expect(bored(28).remedies[0]?.accept).toEqual({ kind: 'part', partId: 'vacuum-pump' });
+    expect(bored(28, ['vacuum-pump']).state).toBe('clear');
   });
 });
 
