@@ -151,6 +151,17 @@ describe('how far the clutch is moved and how hard it is to press', () => {
   });
 });
 
+test('a side that asks for nothing mates though nobody entered the other; one that asks something is unknown', () => {
+  const steering = (assist: string) => {
+    const port: Port = { id: 'rack', kind: 'steering', side: 'b', spec: { assist } };
+    const blank: Build = { ...tug, chassis: { ...tug.chassis!, ports: [port] } };
+    const { joints } = assess(blank, candidate('C'), bare(library)).figures!.joints!;
+    return joints.find((j) => j.key === 'steering')!.closure.how;
+  };
+  expect(steering('without a pump')).toBe('direct');
+  expect(steering('hydraulic')).toBe('unknown');
+});
+
 test('every kind says what to look at, in a sentence', () => {
   for (const k of JOINT_KINDS) expect(k.look).toMatch(/^[A-Z].{15,}\.$/);
 });

@@ -30,7 +30,7 @@ const MONEY = new Set(['takesWithIt', 'price', 'newPrice', 'rebuild', 'cost', 'c
 const HOURS = new Set(['hours', 'maxHours', 'hoursPerMm']);
 /** A place; a direction has no unit. */
 const LENGTHS = new Set(['at']);
-const FORCES = new Set(['ratingN']);
+const FORCES = new Set(['ratingN', 'bearingLoadN']);
 
 const known = (name: string) => SUFFIXES.find(([suffix]) => name.endsWith(suffix) && name.length > suffix.length);
 

@@ -1,4 +1,5 @@
 import type { PortSpec } from '@sable/core';
+import { quantityOf } from '@sable/core/model';
 import { JOINT_KINDS } from '@sable/core/questions/joints';
 import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
@@ -7,6 +8,7 @@ import layout from './layout.module.css';
 
 interface SpecField {
   readonly type?: string;
+  readonly enum?: readonly string[];
   readonly title?: string;
 }
 
@@ -67,9 +69,8 @@ export function SpecFields({
   };
   return (
     <div className={layout['form-grid']}>
-      {asked.map(([key, { type, title = key }]) => {
+      {asked.map(([key, { type, title = key, enum: words }]) => {
         // “spline diameter, mm”: the field shows the unit itself.
-        const length = /, mm$/.test(title);
         const label = capital(title.replace(/, mm$/, ''));
         const value = spec[key];
         if (type === 'boolean')
@@ -87,12 +88,22 @@ export function SpecFields({
             <QuantityField
               key={key}
               label={label}
-              quantity={length ? 'lengthMm' : 'count'}
+              quantity={type === 'integer' ? 'count' : quantityOf(key)}
               optional
               whole={type === 'integer'}
               min={0}
               value={typeof value === 'number' ? value : undefined}
               onCommit={(v) => put(key, v)}
+            />
+          );
+        if (words)
+          return (
+            <ChoiceField
+              key={key}
+              label={label}
+              value={typeof value === 'string' && words.includes(value) ? value : ''}
+              choices={[{ value: '', label: 'not known' }, ...words.map((w) => ({ value: w, label: w }))]}
+              onCommit={(w) => put(key, w === '' ? undefined : w)}
             />
           );
         return (

@@ -70,16 +70,26 @@ function chainOf(joint: JointInstance, a: Face, b: Face, links: readonly Link[])
   return { chain: undefined, unsure };
 }
 
+/** A face of which nothing is known. */
+const NOTHING: FaceData = { spec: {} };
+
 const withPart = (face: Face): Part[] => (face.part ? [face.part] : []);
 
 /** How a joint closes with some parts accepted: face to face, through a chain of them, or not. */
 export function closeJoint(joint: JointInstance, parts: readonly Part[]): Closure {
   const { kind, a, b } = joint;
-  if (!a || !b)
+  if (!a || !b) {
+    // A side that asks for nothing mates with what nobody has entered too.
+    const entered = a ?? b;
+    if (entered && kind.match(a ?? NOTHING, b ?? NOTHING).result === 'fits')
+      return entered.part
+        ? { how: 'parts', parts: [entered.part] }
+        : { how: 'direct', a: a?.from ?? kind.sides.a, b: b?.from ?? kind.sides.b };
     return {
       how: 'unknown',
       missing: (['a', 'b'] as const).filter((side) => !joint[side]).map((side) => ({ side, words: kind.sides[side] })),
     };
+  }
   const direct = kind.match(a, b);
   const bringers = [...new Set([...withPart(a), ...withPart(b)])];
   if (direct.result === 'fits') {

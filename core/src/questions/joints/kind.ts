@@ -46,11 +46,21 @@ export interface DerivedFace {
 export const choice = <const T extends string>(title: string, words: readonly T[]) =>
   Type.Unsafe<T>({ type: 'string', enum: words, title });
 
+/** Where a joint is shown: on the line from crank to road, or with others between engine and body. */
+export const JOINT_GROUPS = [
+  'crank to road',
+  'what carries and turns it',
+  'controls',
+  'air, fuel and water',
+  'signals',
+] as const;
+
 interface JointSpec<A extends SpecSchema, B extends SpecSchema> {
   /** The id that ports and parts name it by. */
   readonly kind: string;
   /** Place in the order in which a powertrain goes together. */
   readonly order: number;
+  readonly group: (typeof JOINT_GROUPS)[number];
   readonly title: string;
   /** What its two sides are, in words. */
   readonly sides: { readonly a: string; readonly b: string };

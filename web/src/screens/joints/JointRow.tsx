@@ -1,4 +1,4 @@
-import { accept, fabricationOf, takeOut, type Candidate, type Finding } from '@sable/core';
+import { accept, fabricationOf, quantityOf, takeOut, type Candidate, type Finding } from '@sable/core';
 import type { JointFigures, JointInstance } from '@sable/core/questions/joints';
 import { formatQuantity, wordSentence, type Units } from '@sable/core/units';
 import Button from '@mui/material/Button';
@@ -6,6 +6,7 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import { useBuild, useBuildActions } from '../../hooks/buildState.tsx';
 import { useUnits } from '../../hooks/settings.tsx';
+import { WordsField } from '../../pieces/fields.tsx';
 import { FindingRow } from '../../pieces/Findings.tsx';
 import css from './joints.module.css';
 
@@ -32,6 +33,7 @@ export function JointRow({ seen, candidate }: { seen: JointSeen; candidate: Cand
   const units = useUnits();
   const [open, setOpen] = useState(false);
   const { closure, state } = figure;
+  const absent = closure.how === 'found' ? 'as found' : 'not known';
   const between = betweenOf(seen, (s) => wordSentence(s, units));
   const guide = closure.how === 'open' ? fabricationOf(figure.key) : undefined;
   return (
@@ -44,7 +46,7 @@ export function JointRow({ seen, candidate }: { seen: JointSeen; candidate: Cand
         onClick={() => setOpen(!open)}
       >
         <span className={css['face']}>
-          {joint.a?.from ?? 'not known'}
+          {joint.a?.from ?? absent}
           <small>{faceWords(joint.a, joint.kind.spec.a, units) ?? joint.kind.sides.a}</small>
         </span>
         <span className={css['line']}>
@@ -56,7 +58,7 @@ export function JointRow({ seen, candidate }: { seen: JointSeen; candidate: Cand
           </span>
         </span>
         <span className={`${css['face']} ${css['right']}`}>
-          {joint.b?.from ?? 'not known'}
+          {joint.b?.from ?? absent}
           <small>{faceWords(joint.b, joint.kind.spec.b, units) ?? joint.kind.sides.b}</small>
         </span>
       </button>
@@ -88,6 +90,14 @@ export function JointRow({ seen, candidate }: { seen: JointSeen; candidate: Cand
               </span>
             </div>
           )}
+          {closure.how === 'unknown' && <Looked jointKey={figure.key} candidate={candidate} />}
+          {closure.how === 'seen' && (
+            <Button
+              onClick={() => saveCandidate(candidate, takeOut(candidate, { kind: 'jointCheck', joint: figure.key }))}
+            >
+              Take back what was seen
+            </Button>
+          )}
           {closure.how === 'made' && (
             <Button
               onClick={() => saveCandidate(candidate, takeOut(candidate, { kind: 'fabrication', ...closure.work }))}
@@ -97,6 +107,31 @@ export function JointRow({ seen, candidate }: { seen: JointSeen; candidate: Cand
           )}
         </div>
       )}
+    </div>
+  );
+}
+
+/** Somebody who has it in front of him says that it mates: kept with his words, and undone like any change. */
+function Looked({ jointKey, candidate }: { jointKey: string; candidate: Candidate }) {
+  const { saveCandidate } = useBuildActions();
+  const [note, setNote] = useState('');
+  return (
+    <div className={css['looked']}>
+      <WordsField label="What you saw" value={note} maxLength={400} onCommit={setNote} />
+      <Button
+        onClick={() =>
+          saveCandidate(
+            candidate,
+            accept(candidate, {
+              kind: 'jointCheck',
+              joint: jointKey,
+              ...(note.trim() === '' ? {} : { note: note.trim() }),
+            }),
+          )
+        }
+      >
+        I looked: it mates
+      </Button>
     </div>
   );
 }
@@ -114,9 +149,13 @@ function faceWords(
     // Titles name the unit that a length is stored in; here it is that of the reader.
     const named = (spec.properties as Readonly<Record<string, { readonly title?: string }>>)[key]?.title ?? key;
     const title = named.replace(/, mm$/, '');
-    const figure = key.endsWith('Mm')
-      ? formatQuantity(value, 'lengthMm', units, { digits: units.system === 'us' ? 3 : 1 })
-      : String(value);
+    const quantity = quantityOf(key);
+    const figure =
+      quantity === 'lengthMm'
+        ? formatQuantity(value, quantity, units, { digits: units.system === 'us' ? 3 : 1 })
+        : quantity === 'number'
+          ? String(value)
+          : formatQuantity(value, quantity, units, { digits: quantity === 'pressureBar' ? 1 : 0 });
     return [`${title} ${figure}`];
   });
   return words.length === 0 ? undefined : words.slice(0, 3).join(', ');
@@ -133,7 +172,10 @@ function betweenOf({ figure: { closure, key } }: JointSeen, say: (sentence: stri
       return say(closure.by.words);
     case 'unknown':
       return `not known: ${closure.missing.map((m) => m.words).join('; ')}`;
+    case 'seen':
+      return 'looked at';
     case 'direct':
+      return closure.but && say(closure.but.words);
     case 'found':
       return undefined;
   }

@@ -1,5 +1,6 @@
 import { resolveSubject, settingOf, type Candidate, type Finding, type Subject } from '@sable/core';
-import { jointsOf } from '@sable/core/questions/joints';
+import { JOINT_GROUPS, jointsOf } from '@sable/core/questions/joints';
+import { capital } from '@sable/core/units';
 import { useMemo } from 'react';
 import { useBuild, useJudgement } from '../../hooks/buildState.tsx';
 import { Sentence } from '../../pieces/figures.tsx';
@@ -8,9 +9,7 @@ import { candidateColour } from '../../pieces/marks.tsx';
 import { JointRow, type JointSeen } from './JointRow.tsx';
 import { PlateBench } from './PlateBench.tsx';
 import { Ways } from './Ways.tsx';
-
-/** What turns from the crank to the road; the rest joins the engine to the body. */
-const ROAD: ReadonlySet<string> = new Set(['bell', 'flywheel', 'clutch', 'output']);
+import css from './joints.module.css';
 
 /** Everything that must mate, how it closes, and the cheapest honest way to close what does not. */
 export function JointsScreen() {
@@ -35,8 +34,6 @@ function Open({ candidate, subject }: { candidate: Candidate; subject: Subject }
     const joint = faces.get(figure.key);
     return joint ? [{ figure, joint, finding: byId.get(`joint-${figure.key}`) }] : [];
   });
-  const road = seen.filter((s) => ROAD.has(s.figure.kind));
-  const body = seen.filter((s) => !ROAD.has(s.figure.kind));
   return (
     <div className="screen">
       <div className="main" style={{ ['--cc' as string]: candidateColour(candidate.letter) }}>
@@ -47,8 +44,15 @@ function Open({ candidate, subject }: { candidate: Candidate; subject: Subject }
           <p className="say muted">{countsOf(seen)}</p>
         </div>
         {seen.length === 0 && <p className="muted">Nothing is judged yet.</p>}
-        {road.length > 0 && <Group title="Crank to road" rows={road} candidate={candidate} />}
-        {body.length > 0 && <Group title="Engine to body" rows={body} candidate={candidate} />}
+        {JOINT_GROUPS.map((group) => (
+          <Group
+            key={group}
+            title={capital(group)}
+            rows={seen.filter((s) => s.joint.kind.group === group)}
+            candidate={candidate}
+            folds={group !== 'crank to road'}
+          />
+        ))}
         <Ways
           build={build}
           candidate={candidate}
@@ -62,16 +66,46 @@ function Open({ candidate, subject }: { candidate: Candidate; subject: Subject }
   );
 }
 
-function Group({ title, rows, candidate }: { title: string; rows: readonly JointSeen[]; candidate: Candidate }) {
+/** Mates, and there is nothing to decide about it. */
+const settled = ({ figure }: JointSeen) => figure.state === 'clear' && figure.closure.how !== 'made';
+
+/** Joints that lie on one way; what is settled beside the chain from crank to road is folded away. */
+function Group({
+  title,
+  rows,
+  candidate,
+  folds,
+}: {
+  title: string;
+  rows: readonly JointSeen[];
+  candidate: Candidate;
+  folds: boolean;
+}) {
+  const shown = folds ? rows.filter((s) => !settled(s)) : rows;
+  const folded = folds ? rows.filter(settled) : [];
+  if (rows.length === 0) return null;
   return (
     <section className="block">
       <h2>{title}</h2>
-      {rows.map((seen) => (
+      {shown.map((seen) => (
         <JointRow key={seen.figure.key} seen={seen} candidate={candidate} />
       ))}
+      {folded.length > 0 && (
+        <details className={css['settled']}>
+          <summary>
+            {shown.length === 0 ? `All ${folded.length} close` : `${folded.length} more close`}
+            <span className="muted">: {folded.map((s) => lowered(s.figure.title)).join(' · ')}</span>
+          </summary>
+          {folded.map((seen) => (
+            <JointRow key={seen.figure.key} seen={seen} candidate={candidate} />
+          ))}
+        </details>
+      )}
     </section>
   );
 }
+
+const lowered = (s: string) => s.charAt(0).toLowerCase() + s.slice(1);
 
 const COUNT = ['No', 'One', 'Two', 'Three', 'Four', 'Five', 'Six'] as const;
 const many = (n: number) => COUNT[n] ?? String(n);
@@ -92,14 +126,15 @@ function answerOf(seen: readonly JointSeen[]): string {
 function countsOf(seen: readonly JointSeen[]): string {
   const n = (...how: readonly string[]) => seen.filter((s) => how.includes(s.figure.closure.how)).length;
   const told = [
-    [n('direct', 'found'), 'mate as they are'],
-    [n('parts'), 'close with parts'],
-    [n('made'), 'close with own work'],
-    [n('open'), 'are open'],
-    [n('unknown'), 'are unknown'],
+    [n('direct', 'found'), 'mates as it is', 'mate as they are'],
+    [n('seen'), 'mates as somebody saw', 'mate as somebody saw'],
+    [n('parts'), 'closes with parts', 'close with parts'],
+    [n('made'), 'closes with own work', 'close with own work'],
+    [n('open'), 'is open', 'are open'],
+    [n('unknown'), 'is unknown', 'are unknown'],
   ] as const;
   return `Of ${seen.length}: ${told
     .filter(([count]) => count > 0)
-    .map(([count, words]) => `${count} ${words}`)
+    .map(([count, one, more]) => `${count} ${count === 1 ? one : more}`)
     .join(', ')}.`;
 }

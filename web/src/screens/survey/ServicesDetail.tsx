@@ -1,10 +1,28 @@
 import type { Chassis } from '@sable/core';
-import { JOINT_KINDS } from '@sable/core/questions/joints';
+import { JOINT_KINDS, type JointKind } from '@sable/core/questions/joints';
 import Button from '@mui/material/Button';
 import { useBuildActions } from '../../hooks/buildState.tsx';
 import { ChoiceField } from '../../pieces/fields.tsx';
 import { SpecFields } from '../../pieces/SpecFields.tsx';
 import layout from '../../pieces/layout.module.css';
+
+/** The side of a kind that is the car’s, where one is. */
+const sideOfCar = (kind: JointKind): 'a' | 'b' | undefined =>
+  kind.home.b === 'car' ? 'b' : kind.home.a === 'car' ? 'a' : undefined;
+
+/** What the car can be asked for: each kind with a side of its own, at each of its places. */
+const ASKED = JOINT_KINDS.flatMap((kind) => {
+  const side = sideOfCar(kind);
+  return side === undefined
+    ? []
+    : [undefined, ...(kind.places ?? [])].map((place) => ({
+        value: place === undefined ? kind.kind : `${kind.kind}:${place}`,
+        label: place === undefined ? kind.title : `${kind.title}, ${place}`,
+        kind: kind.kind,
+        side,
+        place,
+      }));
+});
 
 /** What the body gives the powertrain to be joined to: mount pads, propshaft, gauges, and what is known of each. */
 export function ServicesDetail({ chassis }: { chassis: Chassis }) {
@@ -15,16 +33,23 @@ export function ServicesDetail({ chassis }: { chassis: Chassis }) {
     <section>
       <h2>Plugs and services of the body</h2>
       <p className="say muted">
-        What stays in the car and has to be met: pads, propshaft flange, gauges. Read them off before the old engine is
-        out; joints are closed against these.
+        What stays in the car and has to be met: pads, propshaft flange, pedals, hoses, gauges. Read them off before the
+        old engine is out; joints are closed against these.
       </p>
       {ports.map((port, i) => {
         const kind = JOINT_KINDS.find((k) => k.kind === port.kind);
         return (
           <fieldset key={port.id} className={layout['whole-form']}>
-            <legend>{kind?.title ?? port.kind}</legend>
+            <legend>
+              {kind?.title ?? port.kind}
+              {port.place === undefined ? '' : `, ${port.place}`}
+            </legend>
             <div className="wide">
-              {kind && <p className="small muted">{kind.sides.b}: what is empty is unknown.</p>}
+              {kind && (
+                <p className="small muted">
+                  {kind.sides[port.side]}: what is empty is unknown. {kind.look}
+                </p>
+              )}
               <SpecFields
                 kind={port.kind}
                 side={port.side}
@@ -40,17 +65,26 @@ export function ServicesDetail({ chassis }: { chassis: Chassis }) {
         <ChoiceField
           label="Note another"
           value=""
-          choices={[
-            ...JOINT_KINDS.filter((k) => !ports.some((p) => p.kind === k.kind)).map((k) => ({
-              value: k.kind,
-              label: k.title,
-            })),
-          ]}
-          onCommit={(kind) => {
-            if (kind === '') return;
+          choices={ASKED.filter(
+            ({ kind, side, place }) => !ports.some((p) => p.kind === kind && p.side === side && p.place === place),
+          )}
+          onCommit={(value) => {
+            const asked = ASKED.find((x) => x.value === value);
+            if (!asked) return;
+            const { kind, side, place } = asked;
             let n = ports.length + 1;
             while (ports.some((p) => p.id === `body-${n}`)) n++;
-            put([...ports, { id: `body-${n}`, kind, side: 'b', spec: {}, evidence: 'measured' }]);
+            put([
+              ...ports,
+              {
+                id: `body-${n}`,
+                kind,
+                side,
+                ...(place === undefined ? {} : { place }),
+                spec: {},
+                evidence: 'measured',
+              },
+            ]);
           }}
         />
       </div>

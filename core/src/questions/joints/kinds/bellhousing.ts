@@ -6,6 +6,7 @@ const face = Type.Object({ pattern: Type.String({ title: 'bolt pattern' }) });
 export const bellhousing = defineJoint({
   kind: 'bell',
   order: 10,
+  group: 'crank to road',
   title: 'Engine to gearbox',
   sides: { a: 'block face', b: 'bellhousing' },
   home: { a: 'engine', b: 'gearbox' },

@@ -8,6 +8,7 @@ const STEP_MM = 1.6;
 export const brakeHydraulics = defineJoint({
   kind: 'brake-hydraulics',
   order: 82,
+  group: 'controls',
   title: 'Brake hydraulics',
   sides: { a: 'master cylinder of the car', b: 'master cylinder that the callipers ask' },
   home: { a: 'car', b: 'car' },

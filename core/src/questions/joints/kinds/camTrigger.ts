@@ -10,6 +10,7 @@ const face = Type.Object({
 export const camTrigger = defineJoint({
   kind: 'cam-trigger',
   order: 80,
+  group: 'signals',
   title: 'Cam trigger to computer',
   sides: { a: 'cam wheel and sensor', b: 'what the computer reads' },
   home: { a: 'engine', b: 'engine' },

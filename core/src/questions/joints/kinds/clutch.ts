@@ -11,6 +11,7 @@ const face = Type.Object({
 export const clutch = defineJoint({
   kind: 'clutch',
   order: 30,
+  group: 'crank to road',
   title: 'Clutch to input shaft',
   sides: { a: 'clutch plate', b: 'input shaft' },
   home: { a: 'gearbox', b: 'gearbox' },

@@ -60,6 +60,7 @@ function shortBy(
 export const clutchRelease = defineJoint({
   kind: 'clutch-release',
   order: 35,
+  group: 'controls',
   title: 'Clutch pedal to release bearing',
   sides: { a: 'pedal and master cylinder', b: 'slave, fork and bearing' },
   home: { a: 'car', b: 'gearbox' },

@@ -8,6 +8,7 @@ const face = Type.Object({ stubMm: Type.Number({ title: 'outer diameter of the s
 export const coolantHose = defineJoint({
   kind: 'coolant',
   order: 70,
+  group: 'air, fuel and water',
   title: 'Coolant hose',
   sides: { a: 'stub on the engine', b: 'stub on the radiator' },
   home: { a: 'engine', b: 'car' },

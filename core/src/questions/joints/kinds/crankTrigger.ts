@@ -13,6 +13,7 @@ const wheel = (teeth: number, gap: number) => (gap === 0 ? `${teeth}` : `${teeth
 export const crankTrigger = defineJoint({
   kind: 'crank-trigger',
   order: 70,
+  group: 'signals',
   title: 'Crank trigger to computer',
   sides: { a: 'crank wheel', b: 'what the computer reads' },
   home: { a: 'engine', b: 'engine' },

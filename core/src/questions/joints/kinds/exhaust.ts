@@ -6,6 +6,7 @@ const face = Type.Object({ flange: Type.String({ title: 'flange' }) });
 export const exhaust = defineJoint({
   kind: 'exhaust',
   order: 66,
+  group: 'air, fuel and water',
   title: 'Manifold to exhaust system',
   sides: { a: 'outlet of the manifold', b: 'front pipe of the system' },
   home: { a: 'engine', b: 'car' },

@@ -14,6 +14,7 @@ const face = Type.Object({
 export const flywheel = defineJoint({
   kind: 'flywheel',
   order: 20,
+  group: 'crank to road',
   title: 'Crank to flywheel',
   sides: { a: 'crank flange', b: 'flywheel or flexplate' },
   home: { a: 'engine', b: 'gearbox' },

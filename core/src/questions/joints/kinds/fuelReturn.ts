@@ -6,6 +6,7 @@ const LINES = ['with a return', 'without'] as const;
 export const fuelReturn = defineJoint({
   kind: 'fuel-return',
   order: 75,
+  group: 'air, fuel and water',
   title: 'Fuel return',
   sides: { a: 'rail or injection pump', b: 'line back to the tank' },
   home: { a: 'engine', b: 'car' },

@@ -9,6 +9,7 @@ const HELD_BACK = 1.5;
 export const fuelSupply = defineJoint({
   kind: 'fuel-supply',
   order: 74,
+  group: 'air, fuel and water',
   title: 'Fuel supply',
   sides: { a: 'rail, carburettor or injection pump', b: 'pump and line of the car' },
   home: { a: 'engine', b: 'car' },

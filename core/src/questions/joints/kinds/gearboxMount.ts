@@ -6,6 +6,7 @@ const face = Type.Object({ pattern: Type.String({ title: 'bolt pattern' }) });
 export const gearboxMount = defineJoint({
   kind: 'gearbox-mount',
   order: 50,
+  group: 'what carries and turns it',
   title: 'Gearbox mount',
   sides: { a: 'gearbox tail', b: 'crossmember on the car' },
   home: { a: 'gearbox', b: 'car' },

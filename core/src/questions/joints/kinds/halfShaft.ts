@@ -8,6 +8,7 @@ const face = Type.Object({ flange: Type.String({ title: 'flange or spline' }) })
 export const halfShaft = defineJoint({
   kind: 'half-shaft',
   order: 56,
+  group: 'crank to road',
   title: 'Gearbox output to half shaft',
   sides: { a: 'output of the gearbox', b: 'half shaft' },
   home: { a: 'gearbox', b: 'car' },

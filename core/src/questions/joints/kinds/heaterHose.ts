@@ -8,6 +8,7 @@ const face = Type.Object({ stubMm: Type.Number({ title: 'outer diameter of the s
 export const heaterHose = defineJoint({
   kind: 'heater',
   order: 72,
+  group: 'air, fuel and water',
   title: 'Heater hose',
   sides: { a: 'neck on the engine', b: 'stub on the heater' },
   home: { a: 'engine', b: 'car' },

@@ -7,6 +7,7 @@ const face = Type.Object({ spline: Type.String({ title: 'spline' }) });
 export const hub = defineJoint({
   kind: 'hub',
   order: 58,
+  group: 'crank to road',
   title: 'Half shaft to hub',
   sides: { a: 'outer end of the half shaft', b: 'hub' },
   home: { a: 'car', b: 'car' },

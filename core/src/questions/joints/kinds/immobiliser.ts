@@ -9,12 +9,12 @@ const face = Type.Object({
 export const immobiliser = defineJoint({
   kind: 'immobiliser',
   order: 88,
+  group: 'signals',
   title: 'Computer to key and immobiliser',
   sides: { a: 'computer of the engine', b: 'key and lock of the car' },
   home: { a: 'engine', b: 'car' },
   look: 'Whether the computer asks a key: then key, ring, lock and code come from its car, or it is told to do without, where that is allowed.',
   spec: { a: face, b: face },
-  derived: ({ engine }) => (engine.computer ? {} : { a: { spec: { none: true }, from: engine.name } }),
   neededFor: () => true,
   asksNothing: (a) => a.none === true,
   alsoAsks: (_, b) => (b.none === true ? { a: ['key'] } : { a: ['key'], b: ['key'] }),

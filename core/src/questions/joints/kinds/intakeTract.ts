@@ -8,6 +8,7 @@ const face = Type.Object({ stubMm: Type.Number({ title: 'outer diameter of the s
 export const intakeTract = defineJoint({
   kind: 'intake',
   order: 64,
+  group: 'air, fuel and water',
   title: 'Intake tract',
   sides: { a: 'throttle or compressor', b: 'filter and its pipe' },
   home: { a: 'engine', b: 'car' },

@@ -7,6 +7,7 @@ const SIGNALS = ['cable', 'vacuum', 'message'] as const;
 export const loadSignal = defineJoint({
   kind: 'load-signal',
   order: 54,
+  group: 'controls',
   title: 'Load signal of the automatic',
   sides: { a: 'what the engine gives', b: 'what the valve body reads' },
   home: { a: 'engine', b: 'gearbox' },

@@ -10,6 +10,7 @@ const pedalsOf = (kind: Gearbox['kind']) => (kind === 'manual' || kind === 'sequ
 export const pedals = defineJoint({
   kind: 'pedals',
   order: 86,
+  group: 'controls',
   title: 'Pedals',
   sides: { a: 'pedals that the gearbox asks', b: 'pedals of the car' },
   home: { a: 'gearbox', b: 'car' },

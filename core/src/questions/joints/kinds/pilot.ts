@@ -7,6 +7,7 @@ const PLAY_MM = 0.1;
 export const pilot = defineJoint({
   kind: 'pilot',
   order: 25,
+  group: 'crank to road',
   title: 'Input shaft to pilot',
   sides: { a: 'pilot bearing in the crank', b: 'tip of the input shaft' },
   home: { a: 'engine', b: 'gearbox' },

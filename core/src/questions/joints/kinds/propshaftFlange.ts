@@ -7,6 +7,7 @@ const face = Type.Object({ flange: Type.String({ title: 'flange' }) });
 export const propshaftFlange = defineJoint({
   kind: 'output',
   order: 60,
+  group: 'crank to road',
   title: 'Gearbox output to propshaft',
   sides: { a: 'gearbox flange', b: 'propshaft' },
   home: { a: 'gearbox', b: 'car' },

@@ -6,6 +6,7 @@ const face = Type.Object({ sender: Type.String({ title: 'sender of' }) });
 export const sender = defineJoint({
   kind: 'sender',
   order: 94,
+  group: 'signals',
   title: 'Gauge sender',
   sides: { a: 'sender on the engine', b: 'gauge of the car' },
   home: { a: 'engine', b: 'car' },

@@ -8,6 +8,7 @@ const kpa = (v: number) => say(v, 'pressureKpa', { digits: 0 });
 export const servoVacuum = defineJoint({
   kind: 'servo',
   order: 80,
+  group: 'controls',
   title: 'Vacuum for the brake servo',
   sides: { a: 'vacuum of the engine at idle', b: 'brake servo' },
   home: { a: 'engine', b: 'car' },

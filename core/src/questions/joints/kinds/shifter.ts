@@ -14,6 +14,7 @@ const face = Type.Object({ linkage: choice('shifted by', LINKAGES) });
 export const shifter = defineJoint({
   kind: 'shifter',
   order: 52,
+  group: 'controls',
   title: 'Shifter and its linkage',
   sides: { a: 'gearbox', b: 'lever of the car' },
   home: { a: 'gearbox', b: 'car' },

@@ -6,6 +6,7 @@ const face = Type.Object({ drive: choice('by', ['cable', 'pulses', 'message']) }
 export const speedDrive = defineJoint({
   kind: 'speed-drive',
   order: 92,
+  group: 'signals',
   title: 'Speedometer drive',
   sides: { a: 'drive on the gearbox', b: 'speedometer' },
   home: { a: 'gearbox', b: 'car' },

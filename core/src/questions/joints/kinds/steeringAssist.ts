@@ -7,6 +7,7 @@ const bar = (v: number) => say(v, 'pressureBar', { digits: 0 });
 export const steeringAssist = defineJoint({
   kind: 'steering',
   order: 84,
+  group: 'controls',
   title: 'Steering pump to steering',
   sides: { a: 'pump on the engine', b: 'rack or box of the car' },
   home: { a: 'engine', b: 'car' },

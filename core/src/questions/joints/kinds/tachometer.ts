@@ -20,6 +20,7 @@ const pulses = { pulsesPerRev: Type.Number({ title: 'pulses per crank turn', exc
 export const tachometer = defineJoint({
   kind: 'tacho',
   order: 90,
+  group: 'signals',
   title: 'Rev counter signal',
   sides: { a: 'signal of the engine, pulses per crank turn', b: 'what the gauge expects' },
   home: { a: 'engine', b: 'car' },

@@ -9,6 +9,7 @@ const mm = (v: number) => say(v, 'lengthMm', { digits: 0 });
 export const throttle = defineJoint({
   kind: 'throttle',
   order: 62,
+  group: 'controls',
   title: 'Throttle to pedal',
   sides: { a: 'throttle of the engine', b: 'pedal of the car' },
   home: { a: 'engine', b: 'car' },
