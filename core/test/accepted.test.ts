@@ -52,6 +52,11 @@ const WORK: { [K in Accepted['kind']]: fc.Arbitrary<Extract<Accepted, { kind: K 
     of: id,
     found: fc.constantFrom('as before' as const, 'changed' as const),
   }),
+  swap: fc.record({
+    kind: fc.constant('swap' as const),
+    joint: fc.constantFrom('sender:oil', 'steering'),
+    engineId: id,
+  }),
   jointCheck: fc.record({
     kind: fc.constant('jointCheck' as const),
     joint: fc.constantFrom('pilot', 'coolant:top', 'heater:return'),

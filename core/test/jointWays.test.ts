@@ -8,6 +8,7 @@ import {
   resolveSubject,
   type Build,
   type Candidate,
+  type JointWay,
   type Library,
 } from '../src/index.ts';
 import { candidate, judged, library, pickup, racer, tug } from './demo.ts';
@@ -21,9 +22,14 @@ const ways = (
   build: Build = tug,
   lib: Library = library,
 ) => finished(resolveCandidate(settingOf(build), c, lib, { ...WISH, ...more }));
-const used = (c: Candidate, partIds: readonly string[], made: readonly string[] = []) => {
+const used = (
+  c: Candidate,
+  partIds: readonly string[],
+  made: readonly string[] = [],
+  swapped: JointWay['swapped'] = [],
+) => {
   const { subject } = resolveSubject(settingOf(tug), c, library);
-  return withWay({ setting: settingOf(tug), candidate: c, library, subject: subject! }, partIds, made);
+  return withWay({ setting: settingOf(tug), candidate: c, library, subject: subject! }, { partIds, made, swapped });
 };
 
 test('every way found closes every joint when the whole candidate is judged with it', () => {
@@ -31,7 +37,7 @@ test('every way found closes every joint when the whole candidate is judged with
   const found = ways(c);
   expect(found.ways.length).toBeGreaterThan(0);
   for (const way of found.ways) {
-    const a = judged('C', used(c, way.partIds, way.made));
+    const a = judged('C', used(c, way.partIds, way.made, way.swapped));
     expect(a.figures.joints.joints.filter((j) => j.closure.how === 'open')).toEqual([]);
     expect(a.findings.filter((f) => f.step === 'joints' && f.state === 'blocked')).toEqual([]);
   }

@@ -9,3 +9,4 @@ export * from './libraryCsv.ts';
 export * from './libraryFile.ts';
 export * from './libraryTables.ts';
 export * from './problems.ts';
+export * from './swapListCsv.ts';

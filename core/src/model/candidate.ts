@@ -51,6 +51,13 @@ export const Fabricated = Type.Object(
 );
 export type Fabricated = Type.Static<typeof Fabricated>;
 
+/** What moves over from another engine, the car's old one or a sister of its family, to close a joint. */
+export const Swapped = Type.Object(
+  { joint: JointKey, engineId: Id, price: Type.Optional(ThreePoint), hours: Type.Optional(ThreePoint) },
+  closed,
+);
+export type Swapped = Type.Static<typeof Swapped>;
+
 /** A joint that somebody looked at, where its faces are not entered: it mates. */
 export const JointCheck = Type.Object({ joint: JointKey, note: Type.Optional(Note) }, closed);
 export type JointCheck = Type.Static<typeof JointCheck>;
@@ -112,6 +119,7 @@ export const Candidate = Type.Object(
     ),
     plate: Type.Optional(AdapterPlate),
     fabricated: Type.Optional(Type.Array(Fabricated, { maxItems: 60, description: 'joints closed by own work' })),
+    swapped: Type.Optional(Type.Array(Swapped, { maxItems: 60, description: 'parts moved over from another engine' })),
     jointChecks: Type.Optional(Type.Array(JointCheck, { maxItems: 80, description: 'joints that somebody saw mate' })),
     pickUpChecks: Type.Optional(Type.Array(PickUpCheck, { maxItems: 24 })),
     trims: Type.Optional(

@@ -41,11 +41,6 @@ const BY_KIND: Readonly<Record<string, FabricationGuide>> = {
     hours: { low: 2, likely: 5, high: 10 },
   },
   'half-shaft': SHAFT,
-  sender: {
-    what: 'the car’s own sender moved over with an adapter',
-    price: { low: 5, likely: 15, high: 40 },
-    hours: { low: 0.3, likely: 0.7, high: 2 },
-  },
   'fuel-return': {
     what: 'a line back to the tank laid',
     price: { low: 25, likely: 55, high: 110 },

@@ -200,6 +200,7 @@ const LABELS = {
   keep: 'Kept',
   refuse: 'Refused',
   fabricated: 'Joints closed by own work',
+  swapped: 'Parts moved over from another engine',
   jointChecks: 'Joints that somebody saw mate',
   pickUpChecks: 'Points measured before and after',
   found: 'Measured',

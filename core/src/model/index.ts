@@ -20,6 +20,7 @@ export * from './check.ts';
 export * from './claim.ts';
 export * from './engine.ts';
 export * from './fabrication.ts';
+export * from './swaps.ts';
 export * from './family.ts';
 export * from './fieldDictionary.ts';
 export * from './fieldHelp.ts';

@@ -12,6 +12,7 @@ const Way = Type.Object(
   {
     partIds: strings,
     made: strings,
+    swapped: Type.Array(Type.Object({ joint: Type.String(), engineId: Type.String() }, closed)),
     price: N,
     hours: N,
     massKg: N,

@@ -14,6 +14,7 @@ import { part, partSchema } from './part.ts';
 import { pickUpCheck, pickUpCheckSchema } from './pickUpCheck.ts';
 import { shield, shieldSchema } from './shield.ts';
 import { springs, springsSchema } from './springs.ts';
+import { swap, swapSchema } from './swap.ts';
 import { torqueLimit, torqueLimitSchema } from './torqueLimit.ts';
 import { trim, trimSchema } from './trim.ts';
 import { tyre, tyreSchema } from './tyre.ts';
@@ -36,6 +37,7 @@ export const ACCEPTED = {
   pickUpCheck,
   shield,
   springs,
+  swap,
   torqueLimit,
   trim,
   tyre,
@@ -58,6 +60,7 @@ export const ACCEPTED_SCHEMAS = [
   pickUpCheckSchema,
   shieldSchema,
   springsSchema,
+  swapSchema,
   torqueLimitSchema,
   trimSchema,
   tyreSchema,

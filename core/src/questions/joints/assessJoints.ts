@@ -25,6 +25,7 @@ import { closeJoint, type Closure } from './chain.ts';
 import { conflictsOf } from './conditions.ts';
 import type { JointMiss } from './kind.ts';
 import { instancesOf, jointsOf, portsOf, type JointInstance } from './ports.ts';
+import { swappedClosure, swapRemedies } from './swaps.ts';
 
 interface JointFigure {
   readonly key: string;
@@ -74,6 +75,9 @@ export function assessJoints(subject: Subject): CheckResult & { figures: JointFi
 function closureOf(subject: Subject, joint: JointInstance): Closure {
   if (foundMated(subject, joint)) return { how: 'found' };
   const closure = closeJoint(joint, subject.parts);
+  const moved = closure.how === 'open' && subject.candidate.swapped?.find((x) => x.joint === joint.key);
+  const swapped = moved && swappedClosure(subject, joint, moved);
+  if (swapped) return swapped;
   const work = subject.candidate.fabricated?.find((f) => f.joint === joint.key);
   if (closure.how === 'open' && work) return { how: 'made', work };
   // What the faces say goes before what somebody saw.
@@ -123,6 +127,14 @@ function jointFinding(subject: Subject, joint: JointInstance, closure: Closure):
         ...closedBy(title, closure.parts),
         ...shortOf(title, closure.but),
         about: [...base.about, ...closure.parts.map((p) => p.id)],
+      });
+    case 'swapped':
+      return makeFinding({
+        ...base,
+        state: 'clear',
+        title: `${title}: closed by the ${closure.what} of the ${closure.from}`,
+        because: 'It moves over: its side of the joint mates. That it bolts on is seen before the old engine is sold.',
+        about: [...base.about, closure.work.engineId],
       });
     case 'made':
       return makeFinding({
@@ -199,7 +211,8 @@ function openFinding(
   base: Pick<Finding, 'id' | 'step' | 'about'>,
 ): Finding {
   const { kind } = joint;
-  const { remedies, refused } = remediesFor(subject, joint);
+  const { remedies: parts, refused } = remediesFor(subject, joint);
+  const remedies = [...parts, ...swapRemedies(subject, joint)].sort((x, y) => x.cost - y.cost).slice(0, REMEDIES_SHOWN);
   const help =
     remedies.length > 0
       ? ''
@@ -257,8 +270,7 @@ function remediesFor(
     if (blame.length > 0) refused.push({ part, why: blame.join(' and ') });
     else remedies.push(fitPart(part));
   }
-  remedies.sort((a, b) => a.cost - b.cost);
-  return { remedies: remedies.slice(0, REMEDIES_SHOWN), refused: refused.slice(0, 1) };
+  return { remedies, refused: refused.slice(0, 1) };
 }
 
 /** Accepted parts that can't be stacked: each need not met and each clash is a finding. */

@@ -1,4 +1,4 @@
-import type { Fabricated, Part } from '../../model/index.ts';
+import type { Fabricated, Part, Swapped } from '../../model/index.ts';
 import type { FaceData, Match, JointMiss } from './kind.ts';
 import type { Face, JointInstance } from './ports.ts';
 
@@ -18,6 +18,8 @@ export type Closure =
   | { readonly how: 'parts'; readonly parts: readonly Part[]; readonly but?: JointMiss }
   /** Somebody has looked where nothing is entered: it mates. */
   | { readonly how: 'seen'; readonly note: string | undefined }
+  /** By what moves over from another engine. */
+  | { readonly how: 'swapped'; readonly what: string; readonly from: string; readonly work: Swapped }
   /** By what the shop makes itself. */
   | { readonly how: 'made'; readonly work: Fabricated }
   | { readonly how: 'open'; readonly by: JointMiss }

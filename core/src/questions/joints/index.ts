@@ -3,5 +3,7 @@ export * from './chain.ts';
 export * from './kind.ts';
 export * from './kinds/index.ts';
 export * from './ports.ts';
+export * from './swaps.ts';
+export * from './swapList.ts';
 export * from './faceSpec.ts';
 export * from './conditions.ts';

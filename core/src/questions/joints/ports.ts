@@ -53,7 +53,7 @@ export function portsOf(subject: Subject, kind: JointKind): Owned[] {
 }
 
 /** The face of a side at a place: the last that names it, else the last that names none. */
-function faceAt(ports: readonly Owned[], side: 'a' | 'b', place: string | undefined): Face | undefined {
+export function faceAt(ports: readonly Owned[], side: 'a' | 'b', place: string | undefined): Face | undefined {
   const at = (wanted: string | undefined) => ports.findLast(({ port }) => port.side === side && port.place === wanted);
   const found = at(place) ?? at(undefined);
   if (!found) return undefined;

@@ -2,6 +2,7 @@ import {
   accept,
   costOfPart,
   fabricationOf,
+  swapOf,
   takeOut,
   type Candidate,
   type Part,
@@ -14,7 +15,14 @@ import {
 import { resolveSubject } from '../../model/index.ts';
 import { judging } from '../../pipeline/index.ts';
 import { capital } from '../../units/index.ts';
-import { closeJoint, conditionWords, conflictsOf, jointsOf, type JointInstance } from '../../questions/joints/index.ts';
+import {
+  closeJoint,
+  conditionWords,
+  conflictsOf,
+  jointsOf,
+  swapSources,
+  type JointInstance,
+} from '../../questions/joints/index.ts';
 import {
   mattering,
   resolveJoints,
@@ -38,6 +46,8 @@ export interface JointWay {
   readonly partIds: readonly string[];
   /** Joints that the shop closes itself, by their keys. */
   readonly made: readonly string[];
+  /** Joints closed by what moves over from another engine. */
+  readonly swapped: readonly { readonly joint: string; readonly engineId: string }[];
   readonly price: number;
   readonly hours: number;
   readonly massKg: number;
@@ -66,6 +76,7 @@ export interface JointWays {
 }
 
 const MADE = 'make:';
+const MOVED = 'swap:';
 /** Sets that the judgement turned down before it is given up. */
 const MOST_DROPPED = 12;
 const ALTERNATIVES = 2;
@@ -85,15 +96,24 @@ interface Asked {
 }
 
 /** The candidate with other parts for its joints and other work in place of them. */
-export function withWay({ subject, candidate }: Asked, partIds: readonly string[], made: readonly string[]): Candidate {
+export function withWay(
+  { subject, candidate }: Asked,
+  { partIds, made, swapped }: Pick<JointWay, 'partIds' | 'made' | 'swapped'>,
+): Candidate {
   let next = candidate;
   for (const part of subject.parts)
     if (onlyJoins(part) && !partIds.includes(part.id)) next = takeOut(next, { kind: 'part', partId: part.id });
   for (const f of candidate.fabricated ?? [])
     if (!made.includes(f.joint)) next = takeOut(next, { kind: 'fabrication', ...f });
+  for (const s of candidate.swapped ?? [])
+    if (!swapped.some((x) => x.joint === s.joint && x.engineId === s.engineId))
+      next = takeOut(next, { kind: 'swap', ...s });
   for (const id of partIds) if (!next.partIds.includes(id)) next = accept(next, { kind: 'part', partId: id });
   for (const joint of made)
     if (!next.fabricated?.some((f) => f.joint === joint)) next = accept(next, { kind: 'fabrication', joint });
+  for (const s of swapped)
+    if (!next.swapped?.some((x) => x.joint === s.joint && x.engineId === s.engineId))
+      next = accept(next, { kind: 'swap', ...s });
   return next;
 }
 
@@ -155,6 +175,18 @@ export function* resolveCandidate(
       oneOff: p.made === 'one-off',
       leadDays: p.leadDays ?? 0,
     })),
+    ...open.flatMap((j) =>
+      swapSources(bare, j).map(({ engine, guide, own }): Choosable => ({
+        id: `${MOVED}${engine.id}|${j.key}`,
+        closes: [j.key],
+        cost: own ? 0 : guide.price.likely,
+        hours: guide.hours.likely,
+        massKg: 0,
+        requires: [],
+        excludes: [],
+        oneOff: false,
+      })),
+    ),
     ...(wishes.fabricate
       ? open.flatMap((j): Choosable[] => {
           const guide = fabricationOf(j.key);
@@ -297,8 +329,13 @@ function judgedWay(
   fitNow: State,
 ): JointWay | undefined {
   const made = chosen.filter((id) => id.startsWith(MADE)).map((id) => id.slice(MADE.length));
-  const partIds = chosen.filter((id) => !id.startsWith(MADE));
-  const { subject } = resolveSubject(asked.setting, withWay(asked, partIds, made), asked.library);
+  const swapped = chosen.flatMap((id) => {
+    if (!id.startsWith(MOVED)) return [];
+    const [engineId, joint] = id.slice(MOVED.length).split('|') as [string, string];
+    return [{ joint, engineId }];
+  });
+  const partIds = chosen.filter((id) => !id.startsWith(MADE) && !id.startsWith(MOVED));
+  const { subject } = resolveSubject(asked.setting, withWay(asked, { partIds, made, swapped }), asked.library);
   if (!subject) return undefined;
   const judged = judging(subject);
   const joints = judged.find('joints');
@@ -306,12 +343,19 @@ function judgedWay(
   const blocked = joints?.findings.some((f) => f.state === 'blocked') ?? true;
   if (left.length > 0 || blocked) return undefined;
   const parts = partIds.map((id) => asked.library.parts.find((p) => p.id === id)!);
-  const guides = made.map((j) => fabricationOf(j)!);
+  const guides = [
+    ...made.map((j) => fabricationOf(j)!),
+    ...swapped.map(({ joint, engineId }) => {
+      const guide = swapOf(joint)!;
+      return engineId === asked.subject.originalEngine?.id ? { ...guide, price: { likely: 0 } } : guide;
+    }),
+  ];
   const sum = (of: (p: Part) => number, more: (g: (typeof guides)[number]) => number) =>
     parts.reduce((s, p) => s + of(p), 0) + guides.reduce((s, g) => s + more(g), 0);
   return {
     partIds,
     made,
+    swapped,
     price: sum(
       (p) => p.price?.likely ?? 0,
       (g) => g.price.likely,

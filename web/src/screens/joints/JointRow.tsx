@@ -98,6 +98,11 @@ export function JointRow({ seen, candidate }: { seen: JointSeen; candidate: Cand
               Take back what was seen
             </Button>
           )}
+          {closure.how === 'swapped' && (
+            <Button onClick={() => saveCandidate(candidate, takeOut(candidate, { kind: 'swap', ...closure.work }))}>
+              Don’t swap it over
+            </Button>
+          )}
           {closure.how === 'made' && (
             <Button
               onClick={() => saveCandidate(candidate, takeOut(candidate, { kind: 'fabrication', ...closure.work }))}
@@ -174,6 +179,8 @@ function betweenOf({ figure: { closure, key } }: JointSeen, say: (sentence: stri
       return `not known: ${closure.missing.map((m) => m.words).join('; ')}`;
     case 'seen':
       return 'looked at';
+    case 'swapped':
+      return `${closure.what} of the ${closure.from}`;
     case 'direct':
       return closure.but && say(closure.but.words);
     case 'found':

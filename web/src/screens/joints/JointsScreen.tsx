@@ -8,6 +8,7 @@ import { FindingsColumn } from '../../pieces/Findings.tsx';
 import { candidateColour } from '../../pieces/marks.tsx';
 import { JointRow, type JointSeen } from './JointRow.tsx';
 import { PlateBench } from './PlateBench.tsx';
+import { SwapOverList } from './SwapOverList.tsx';
 import { Ways } from './Ways.tsx';
 import css from './joints.module.css';
 
@@ -59,6 +60,9 @@ function Open({ candidate, subject }: { candidate: Candidate; subject: Subject }
           subject={subject}
           titles={new Map(seen.map((s) => [s.figure.key, s.figure.title]))}
         />
+        {assessment?.figures?.joints && (
+          <SwapOverList candidate={candidate} subject={subject} figures={assessment.figures.joints} />
+        )}
         <PlateBench candidate={candidate} />
       </div>
       <FindingsColumn title="Joints" findings={findings} />
@@ -129,6 +133,7 @@ function countsOf(seen: readonly JointSeen[]): string {
     [n('direct', 'found'), 'mates as it is', 'mate as they are'],
     [n('seen'), 'mates as somebody saw', 'mate as somebody saw'],
     [n('parts'), 'closes with parts', 'close with parts'],
+    [n('swapped'), 'closes with what moves over', 'close with what moves over'],
     [n('made'), 'closes with own work', 'close with own work'],
     [n('open'), 'is open', 'are open'],
     [n('unknown'), 'is unknown', 'are unknown'],

@@ -1,6 +1,6 @@
 import { settingOf, type Build, type Candidate, type JointWay, type Subject } from '@sable/core';
 import { withWay } from '@sable/core/solvers/jointResolver';
-import { fabricationOf } from '@sable/core/model';
+import { fabricationOf, swapOf } from '@sable/core/model';
 import { formatQuantity } from '@sable/core/units';
 import Button from '@mui/material/Button';
 import Checkbox from '@mui/material/Checkbox';
@@ -164,19 +164,17 @@ export function Ways({
       )}
       {answer?.ways.map((way, i) => (
         <OneWay
-          key={[...way.partIds, ...way.made].join()}
+          key={JSON.stringify([way.partIds, way.made, way.swapped])}
           way={way}
           first={i === 0}
           build={build}
           nameOf={nameOf}
           titleOf={titleOf}
+          engineOf={(id) => library.engines.find((e) => e.id === id)?.name ?? id}
           onHold={hold}
           had={subject.parts.map((p) => p.id)}
           onUse={() =>
-            saveCandidate(
-              candidate,
-              withWay({ setting: settingOf(build), candidate, library, subject }, way.partIds, way.made),
-            )
+            saveCandidate(candidate, withWay({ setting: settingOf(build), candidate, library, subject }, way))
           }
         />
       ))}
@@ -190,6 +188,7 @@ function OneWay({
   build,
   nameOf,
   titleOf,
+  engineOf,
   had,
   onHold,
   onUse,
@@ -199,12 +198,13 @@ function OneWay({
   build: Build;
   nameOf: (id: string) => string;
   titleOf: (key: string) => string;
+  engineOf: (id: string) => string;
   had: readonly string[];
   onHold: (id: string, to: Held) => void;
   onUse: () => void;
 }) {
   const units = useUnits();
-  const same = way.partIds.every((id) => had.includes(id)) && way.made.length === 0;
+  const same = way.partIds.every((id) => had.includes(id)) && way.made.length === 0 && way.swapped.length === 0;
   return (
     <div className={css['way']} data-first={first}>
       <div>
@@ -231,6 +231,11 @@ function OneWay({
               <button type="button" aria-label={`Refuse ${nameOf(id)}`} onClick={() => onHold(id, 'out')}>
                 refuse
               </button>
+            </li>
+          ))}
+          {way.swapped.map(({ joint, engineId }) => (
+            <li key={joint}>
+              {titleOf(joint)}: swap over the {swapOf(joint)?.what} of the {engineOf(engineId)}
             </li>
           ))}
           {way.made.map((key) => (

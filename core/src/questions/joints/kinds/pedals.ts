@@ -1,6 +1,5 @@
 import { Type } from 'typebox';
 import type { Gearbox } from '../../../model/index.ts';
-import { indexOf } from '../../../model/index.ts';
 import { defineJoint } from '../kind.ts';
 
 const face = Type.Object({ pedals: Type.Integer({ title: 'number of pedals' }) });
@@ -17,13 +16,10 @@ export const pedals = defineJoint({
   look: 'Place, angle and travel of each pedal, and room in the pedal box and beside the tunnel.',
   spec: { a: face, b: face },
   at: { b: '/chassis/originalGearboxId' },
-  derived: ({ chassis, gearbox, library }) => {
-    const own = indexOf(library).gearboxes.get(chassis?.originalGearboxId ?? '');
-    return {
-      a: { spec: { pedals: pedalsOf(gearbox.kind) }, from: gearbox.name },
-      ...(own ? { b: { spec: { pedals: pedalsOf(own.kind) }, from: chassis!.name } } : {}),
-    };
-  },
+  derived: ({ chassis, gearbox, originalGearbox: own }) => ({
+    a: { spec: { pedals: pedalsOf(gearbox.kind) }, from: gearbox.name },
+    ...(own ? { b: { spec: { pedals: pedalsOf(own.kind) }, from: chassis!.name } } : {}),
+  }),
   neededFor: () => true,
   miss: (a, b) =>
     b.pedals >= a.pedals ? undefined : { words: `the gearbox asks ${a.pedals} pedals, the car has ${b.pedals}` },
