@@ -28,29 +28,43 @@ interface Owned {
   readonly port: Port;
   readonly from: string;
   readonly part?: Part;
+  /** Of the car itself. */
+  readonly car?: boolean;
 }
 
 const broughtBy = (part: Part, kind: string): Owned[] =>
   part.provides.filter((port) => port.kind === kind).map((port) => ({ port, from: part.name, part }));
 
-/** The ports of a kind that meet in a candidate, those that stand in for others after them. */
-export function portsOf(subject: Subject, kind: JointKind): Owned[] {
-  const { chassis, gearbox, engine, dressing, parts } = subject;
+/** All ports that meet in a candidate by the kind that they are of, those that stand in for others after them. */
+function allPorts({ chassis, gearbox, engine, dressing, parts }: Subject): ReadonlyMap<string, Owned[]> {
+  const all = new Map<string, Owned[]>();
+  const put = (owned: Owned) => {
+    const of = all.get(owned.port.kind);
+    if (of) of.push(owned);
+    else all.set(owned.port.kind, [owned]);
+  };
+  for (const owner of [...(chassis ? [chassis] : []), gearbox, engine, ...dressing])
+    for (const port of owner.ports) put({ port, from: owner.name, ...(owner === chassis ? { car: true } : {}) });
+  for (const part of parts) for (const port of part.provides) put({ port, from: part.name, part });
+  return all;
+}
+
+/** The ports of a kind that meet in a candidate: what other records say first, then those entered. */
+export function portsOf(subject: Subject, kind: JointKind, all = allPorts(subject)): readonly Owned[] {
+  const entered = all.get(kind.kind) ?? NONE;
+  const changed = kind.changedBy && subject.parts.some((p) => kind.changedBy!.includes(p.class));
+  const kept = changed ? entered.filter((o) => !(o.car && o.port.side === 'b')) : entered;
   const derived = kind.derived?.(subject);
-  const owned: Owned[] = (['a', 'b'] as const).flatMap((side) => {
-    const face = derived?.[side];
+  if (!derived) return kept;
+  const said = (['a', 'b'] as const).flatMap((side): Owned[] => {
+    const face = derived[side];
     if (!face) return [];
     const { from, ...rest } = face;
     return [{ port: { id: `${kind.kind}-${side}`, kind: kind.kind, side, ...rest } as Port, from }];
   });
-  for (const owner of [...(chassis ? [chassis] : []), gearbox, engine, ...dressing])
-    for (const port of owner.ports) {
-      const gone = owner === chassis && port.side === 'b' && parts.some((p) => kind.changedBy?.includes(p.class));
-      if (port.kind === kind.kind && !gone) owned.push({ port, from: owner.name });
-    }
-  for (const part of parts) owned.push(...broughtBy(part, kind.kind));
-  return owned;
+  return said.length === 0 ? kept : [...said, ...kept];
 }
+const NONE: readonly Owned[] = [];
 
 /** The face of a side at a place: the last that names it, else the last that names none. */
 export function faceAt(ports: readonly Owned[], side: 'a' | 'b', place: string | undefined): Face | undefined {
@@ -78,7 +92,10 @@ export function instancesOf(kind: JointKind, own: readonly Owned[], more?: Part)
 
 /** Every joint that the layout and the candidate need closed, in the order a powertrain goes together. */
 export function jointsOf(subject: Subject): JointInstance[] {
-  return JOINT_KINDS.filter((k) => k.neededFor(subject.chassis, subject.gearbox, subject.engine)).flatMap((kind) =>
-    instancesOf(kind, portsOf(subject, kind)),
+  const all = allPorts(subject);
+  return JOINT_KINDS.flatMap((kind) =>
+    kind.neededFor(subject.chassis, subject.gearbox, subject.engine)
+      ? instancesOf(kind, portsOf(subject, kind, all))
+      : [],
   );
 }
