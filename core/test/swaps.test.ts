@@ -62,6 +62,12 @@ test('what fits its family only comes from a sister, at a price; from a stranger
   expect(joint(stranger, 'crank-trigger').closure.how).toBe('open');
 });
 
+test('engines of which nobody has said the family are no sisters', () => {
+  const unnamed: Library = { ...library, engines: library.engines.map(({ family: _family, ...e }) => e) };
+  const f = look(candidate('B'), unnamed).findings.find((x) => x.id === 'joint-crank-trigger')!;
+  expect(f.remedies.filter((r) => r.accept?.kind === 'swap')).toEqual([]);
+});
+
 test('the set that closes every joint takes what moves over where that counts least', () => {
   const wishes = { weights: { cost: 1 }, pinned: [], refused: ['hl-hesper', 'sb-3'], fabricate: false } as const;
   const found = finished(resolveCandidate(settingOf(tug), bare, library, wishes));

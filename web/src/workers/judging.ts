@@ -1,4 +1,5 @@
 import {
+  asksBench,
   baselineCandidate,
   assess,
   assessOf,
@@ -44,8 +45,20 @@ export function setLibrary(next: Library): void {
   shared = '';
 }
 
+let bench: Promise<unknown> | undefined;
+
+/**
+ * Once a sum of the bench is landed somewhere it is loaded, before anything more is judged; who asked first is answered first
+ * all the same.
+ */
+async function benchFor(candidates: readonly Candidate[]): Promise<void> {
+  if (asksBench(candidates.flatMap((c) => (c.workings ?? []).map((w) => w.sum)))) bench ??= import('./bench.ts');
+  await bench;
+}
+
 /** Judges a build; a candidate that nothing changed for is not judged again. After a fault everything is told anew. */
-export function judge(build: Build, frozen: Library | undefined): Judged {
+export async function judge(build: Build, frozen: Library | undefined): Promise<Judged> {
+  await benchFor(build.candidates);
   try {
     return judged(build, frozen);
   } catch (error) {
@@ -55,8 +68,10 @@ export function judge(build: Build, frozen: Library | undefined): Judged {
 }
 
 /** A candidate that is not in the build, judged as if it were; what is known of the build stays. */
-export const preview = (build: Build, candidate: Candidate): Assessment =>
-  assess({ ...build, candidates: [...build.candidates, candidate] }, candidate, library);
+export async function preview(build: Build, candidate: Candidate): Promise<Assessment> {
+  await benchFor([candidate]);
+  return assess({ ...build, candidates: [...build.candidates, candidate] }, candidate, library);
+}
 
 /** Another page of this tab asks: it holds no judgement yet, so everything is told anew. */
 export function forget(): void {

@@ -18,19 +18,10 @@ import {
 import { petrolOf } from './fuels.ts';
 import { attempt, type Figure, InputError, madeFrom, say, scatterOf } from '../../units/index.ts';
 import { servesWords } from './boughtBySum.ts';
-import {
-  calculatorNamed,
-  DUTY_LIMIT_PCT,
-  fuelOf,
-  injectorsOf,
-  labelled,
-  octaneOf,
-  peakPower,
-  startingInputs,
-  runCalculator,
-  type Calculator,
-  type WorkedOut,
-} from './calculators/index.ts';
+import { labelled, startingInputs, runCalculator, type Calculator, type WorkedOut } from './calculators/calculator.ts';
+import { fuelOf, injectorsOf, octaneOf, peakPower } from './calculators/from.ts';
+import { DUTY_LIMIT_PCT } from './calculators/fuel.ts';
+import { landedCalculator } from './calculators/landed.ts';
 
 export interface EngineFigures {
   /** Sums landed in this candidate, worked out anew. */
@@ -58,7 +49,7 @@ export function assessEngine(subject: Subject): CheckResult & { figures: EngineF
     findings.push(...gaps.findings('engine', 'donors', 'Engine', [engine.id]));
   }
   const landed = (candidate.workings ?? []).map((w) => {
-    const sum = calculatorNamed(w.sum);
+    const sum = landedCalculator(w.sum);
     const id = `working-${w.id}`;
     const title = sum?.title ?? w.sum;
     const tried = attempt(() => {
@@ -138,7 +129,7 @@ function injectors(subject: Subject): CheckResult {
   if (engine.fuel === 'diesel') return { checks: [], findings: [] };
   const injectors = injectorsOf(subject);
   if (!injectors) return injectorsOpen(subject);
-  const sum = calculatorNamed('injectors')!;
+  const sum = landedCalculator('injectors')!;
   const { inputs } = startingInputs(sum, subject);
   const at = (powerKw: number) =>
     runCalculator(sum, {
@@ -187,7 +178,7 @@ function injectors(subject: Subject): CheckResult {
 /** Injectors of the library that would feed a power, cheapest first. */
 function largerInjectors(subject: Subject, powerKw: number): Remedy[] {
   const { engine, library, parts } = subject;
-  const sum = calculatorNamed('injectors')!;
+  const sum = landedCalculator('injectors')!;
   const suits = (p: Part) => p.injectors !== undefined && (p.injectors.count === engine.cylinders || !engine.cylinders);
   return library.parts
     .filter((p) => suits(p) && !p.retired && !p.discontinued && !parts.includes(p))
@@ -246,7 +237,7 @@ function bottomEnd(subject: Subject): CheckResult {
     return { checks: [check], findings: [finding] };
   }
   if (!limit) return { checks: [], findings: [] };
-  const sum = calculatorNamed('stock-limit')!;
+  const sum = landedCalculator('stock-limit')!;
   const { inputs } = startingInputs(sum, subject);
   if (engine.curves.length === 0) {
     const { check, finding } = unanswered(
@@ -288,7 +279,7 @@ function bottomEnd(subject: Subject): CheckResult {
 function knock(subject: Subject): CheckResult {
   const { engine } = subject;
   if (ofEngine(engine, 'fuel') === 'diesel') return { checks: [], findings: [] };
-  const sum = calculatorNamed('knock')!;
+  const sum = landedCalculator('knock')!;
   const octane = octaneOf(subject);
   const blower = otherBlower(subject);
   // Its maker's own word on fuel beats a rule of thumb, for the engine as it was built; the guardrail is for all others.

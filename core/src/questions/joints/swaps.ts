@@ -11,6 +11,9 @@ export interface SwapSource {
   readonly face: Face;
 }
 
+/** Engines of which nobody has said the family are of none. */
+export const sameFamily = (a: Engine, b: Engine): boolean => Boolean(a.family) && a.family === b.family;
+
 const mates = ({ how }: Closure) => how === 'direct' || how === 'parts';
 
 /** The side of an engine at a joint, as it would stand there. */
@@ -30,10 +33,10 @@ export function swapSources(subject: Subject, joint: JointInstance): SwapSource[
   const guide = swapOf(joint.key);
   if (!guide || joint.kind.home.a !== 'engine' || !joint.b) return [];
   const { engine, originalEngine, library } = subject;
-  const sisters = engine.family === '' ? [] : library.engines.filter((e) => e.family === engine.family && !e.retired);
+  const sisters = library.engines.filter((e) => sameFamily(e, engine) && !e.retired);
   const all = [...new Set([...(originalEngine ? [originalEngine] : []), ...sisters])].filter((e) => e.id !== engine.id);
   return all.flatMap((from) => {
-    if (guide.within === 'family' && from.family !== engine.family) return [];
+    if (guide.within === 'family' && !sameFamily(from, engine)) return [];
     const face = faceOf(from, joint);
     if (!face || !mates(closeJoint(withFace(joint, face), subject.parts))) return [];
     return [{ engine: from, guide, own: from === originalEngine, face }];

@@ -1,6 +1,6 @@
 import { accept, type Candidate, type Subject } from '@sable/core';
 import { swapOverCsv } from '@sable/core/formats';
-import { engineDifferences, swapOver, type JointFigures } from '@sable/core/questions/joints';
+import { engineDifferences, sameFamily, swapOver, type JointFigures } from '@sable/core/questions/joints';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { useBuild, useBuildActions } from '../../hooks/buildState.tsx';
@@ -23,7 +23,7 @@ export function SwapOverList({
   const { saveCandidate } = useBuildActions();
   const { engine, originalEngine } = subject;
   const others = library.engines.filter(
-    (e) => e.id !== engine.id && !e.retired && (e.family === engine.family || e.id === originalEngine?.id),
+    (e) => e.id !== engine.id && !e.retired && (sameFamily(e, engine) || e.id === originalEngine?.id),
   );
   const [otherId, setOtherId] = useState('');
   const other = others.find((e) => e.id === otherId);

@@ -1,6 +1,6 @@
 import { Type } from 'typebox';
 import { say, sayDerived } from '../../../units/index.ts';
-import { clutchRelease as released } from '../../plates/release.ts';
+import { clutchRelease as released } from '../../plates/index.ts';
 import { choice, defineJoint, type JointMiss } from '../kind.ts';
 
 const WORKS = ['hydraulic', 'cable', 'rod'] as const;
