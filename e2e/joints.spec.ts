@@ -66,6 +66,35 @@ test('a refused part is in no set; a joint that is open is made instead, and not
   await sable.putBack(was);
 });
 
+test('the old engine’s sender moves over: accepted, on the bill without money, in the list with what differs, undone', async ({
+  page,
+  sable,
+}) => {
+  const { build: was } = await sable.build();
+  const c = was.candidates[2]!;
+  await sable.put(`candidates/${c.id}`, { ...c, partIds: c.partIds.filter((id) => id !== 'hl-hesper') });
+  await page.goto(`${sable.url}/builds/glider-tug/joints?c=c`);
+  await expect(page.getByText(/^Two joints are open\. A gauge reads wrong/).first()).toBeVisible();
+  await page.getByText('Swap-over list').click();
+  const rows = page.getByRole('row', { name: /^sender / });
+  await expect(rows).toHaveCount(2);
+  await rows.filter({ hasText: 'Gauge sender, oil' }).getByRole('button', { name: 'Swap it over' }).click();
+  await expect(rows.filter({ hasText: 'Gauge sender, oil' })).toContainText('moves over');
+  await expect(page.getByRole('button', { name: /^Gauge sender, coolant: A gauge reads wrong/ })).toBeVisible();
+  expect((await sable.build()).build.candidates[2]!.swapped).toEqual([{ joint: 'sender:oil', engineId: 'sidecam-12' }]);
+  await page.getByRole('combobox', { name: 'Compare, before buying, with' }).click();
+  await page.getByRole('option', { name: /Hesper V6 3\.2/ }).click();
+  await expect(page.getByRole('row', { name: /^Throttle to pedal: throttle of the engine/ })).toContainText('wire');
+  const started = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'List as CSV' }).click();
+  expect((await started).suggestedFilename()).toBe('glider-tug-C-swap-over.csv');
+  await page.goto(`${sable.url}/builds/glider-tug/parts?c=c`);
+  await expect(page.getByText(/^Swap over: sender of the/).first()).toBeVisible();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect.poll(async () => (await sable.build()).build.candidates[2]!.swapped).toBeUndefined();
+  await sable.putBack(was);
+});
+
 test('the resolver answers over HTTP: two parts that need each other, and what can’t be closed', async ({ sable }) => {
   const part = (id: string, closes: string[], cost: number, requires: string[] = []) => ({
     id,
