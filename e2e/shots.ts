@@ -45,6 +45,7 @@ const BEFORE: Readonly<Record<string, (page: Page) => Promise<void>>> = {
   joints: async (page) => {
     await page.getByRole('button', { name: 'Close joints' }).click();
     await page.getByRole('button', { name: 'Use these' }).first().waitFor({ timeout: 60_000 });
+    await page.evaluate('scrollTo(0, 0)');
   },
 };
 

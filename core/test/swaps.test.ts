@@ -101,7 +101,7 @@ describe('the list to take along', () => {
       { item: 'starter', why: 'missing' },
       { item: 'alternator', why: 'broken' },
     ]);
-    const csv = swapOverCsv(list, undefined);
+    const csv = swapOverCsv(list, { system: 'metric' }, undefined);
     expect(csv).toContain('sender');
     expect(csv).toContain('alternator,to be found');
   });

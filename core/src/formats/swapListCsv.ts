@@ -1,4 +1,5 @@
 import { csvFormatRows } from 'd3-dsv';
+import { wordSentence, type Units } from '../units/index.ts';
 import type { EngineDifference, SwapOver } from '../questions/joints/index.ts';
 
 const BOM = '\uFEFF';
@@ -8,6 +9,7 @@ const text = (s: string) => (/^[=+\-@\t\r]/.test(s) ? `'${s}` : s);
 /** The swap-over list as a table to take along: what moves, what is to be found, and what differs from another engine. */
 export function swapOverCsv(
   list: SwapOver,
+  units: Units,
   differs: { readonly here: string; readonly there: string; readonly rows: readonly EngineDifference[] } | undefined,
 ): string {
   return (
@@ -20,7 +22,7 @@ export function swapOverCsv(
         ...(differs
           ? [[], ['Differs', differs.here, differs.there], ...differs.rows.map((d) => [d.what, d.here, d.there])]
           : []),
-      ].map((row) => row.map(text)),
+      ].map((row) => row.map((cell) => text(wordSentence(cell, units)))),
     )
   );
 }

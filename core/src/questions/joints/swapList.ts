@@ -1,4 +1,5 @@
-import type { Engine, OfferedItem, PortSpec, Subject } from '../../model/index.ts';
+import { quantityOf, type Engine, type OfferedItem, type PortSpec, type Subject } from '../../model/index.ts';
+import { say } from '../../units/index.ts';
 import type { JointFigures } from './assessJoints.ts';
 import { JOINT_KINDS } from './kinds/index.ts';
 import { swapSources } from './swaps.ts';
@@ -63,7 +64,7 @@ export function swapOver(subject: Subject, { joints }: JointFigures): SwapOver {
   };
 }
 
-/** One way in which two engines are not the same. */
+/** One way in which two engines are not the same, in sentences that carry their figures. */
 export interface EngineDifference {
   readonly what: string;
   readonly here: string;
@@ -75,8 +76,12 @@ const NOTHING = 'not entered';
 const specWords = (spec: PortSpec | undefined): string =>
   spec === undefined
     ? NOTHING
-    : Object.values(spec)
-        .map((v) => (typeof v === 'boolean' ? (v ? 'none' : '') : String(v)))
+    : Object.entries(spec)
+        .map(([key, v]) => {
+          if (typeof v === 'boolean') return v ? 'none' : '';
+          const quantity = quantityOf(key);
+          return typeof v === 'string' || quantity === 'number' ? String(v) : say(v, quantity, { digits: 1 });
+        })
         .filter((v) => v !== '')
         .join(', ');
 

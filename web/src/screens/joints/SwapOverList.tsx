@@ -4,7 +4,9 @@ import { engineDifferences, sameFamily, swapOver, type JointFigures } from '@sab
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { useBuild, useBuildActions } from '../../hooks/buildState.tsx';
+import { useUnits } from '../../hooks/settings.tsx';
 import { ChoiceField } from '../../pieces/fields.tsx';
+import { Sentence } from '../../pieces/figures.tsx';
 import { saveFile } from '../../pieces/saveFile.ts';
 import layout from '../../pieces/layout.module.css';
 import css from './joints.module.css';
@@ -21,6 +23,7 @@ export function SwapOverList({
 }) {
   const { build, library } = useBuild();
   const { saveCandidate } = useBuildActions();
+  const units = useUnits();
   const { engine, originalEngine } = subject;
   const others = library.engines.filter(
     (e) => e.id !== engine.id && !e.retired && (sameFamily(e, engine) || e.id === originalEngine?.id),
@@ -35,11 +38,16 @@ export function SwapOverList({
       <summary>
         <h2 style={{ display: 'inline' }}>Swap-over list</h2>
         <span className={`muted ${css['count']}`}>
-          {empty ? 'nothing moves over' : `${list.rows.length} to move over, ${list.toFind.length} to find`}
+          {empty
+            ? 'nothing moves over'
+            : [
+                ...(list.rows.length > 0 ? [`${list.rows.length} to move over`] : []),
+                ...(list.toFind.length > 0 ? [`${list.toFind.length} to find`] : []),
+              ].join(', ')}
         </span>
       </summary>
       {list.rows.length > 0 && (
-        <div className={layout['scroll-x']}>
+        <div className={`${layout['scroll-x']} ${css['moves']}`}>
           <table className={layout['figures']}>
             <thead>
               <tr>
@@ -95,7 +103,11 @@ export function SwapOverList({
         <Button
           onClick={() =>
             saveFile(
-              swapOverCsv(list, other && differences && { here: engine.name, there: other.name, rows: differences }),
+              swapOverCsv(
+                list,
+                units,
+                other && differences && { here: engine.name, there: other.name, rows: differences },
+              ),
               'text/csv',
               `${build.id}-${candidate.letter}-swap-over.csv`,
             )
@@ -119,8 +131,12 @@ export function SwapOverList({
               {differences.map((d) => (
                 <tr key={d.what}>
                   <th scope="row">{d.what}</th>
-                  <td>{d.here}</td>
-                  <td>{d.there}</td>
+                  <td>
+                    <Sentence>{d.here}</Sentence>
+                  </td>
+                  <td>
+                    <Sentence>{d.there}</Sentence>
+                  </td>
                 </tr>
               ))}
             </tbody>

@@ -1,5 +1,6 @@
 import type { Chassis } from '@sable/core';
 import { JOINT_KINDS, type JointKind } from '@sable/core/questions/joints';
+import { capital } from '@sable/core/units';
 import Button from '@mui/material/Button';
 import { useBuildActions } from '../../hooks/buildState.tsx';
 import { ChoiceField } from '../../pieces/fields.tsx';
@@ -46,8 +47,8 @@ export function ServicesDetail({ chassis }: { chassis: Chassis }) {
             </legend>
             <div className="wide">
               {kind && (
-                <p className="small muted">
-                  {kind.sides[port.side]}: what is empty is unknown. {kind.look}
+                <p className="small muted" style={{ marginBottom: 12 }}>
+                  {capital(kind.sides[port.side])}: what is empty is unknown. {kind.look}
                 </p>
               )}
               <SpecFields
@@ -57,7 +58,9 @@ export function ServicesDetail({ chassis }: { chassis: Chassis }) {
                 onChange={(spec) => put(ports.map((p, k) => (k === i ? { ...p, spec } : p)))}
               />
             </div>
-            <Button onClick={() => put(ports.filter((_, k) => k !== i))}>Remove</Button>
+            <Button sx={{ mt: 1 }} onClick={() => put(ports.filter((_, k) => k !== i))}>
+              Remove
+            </Button>
           </fieldset>
         );
       })}
