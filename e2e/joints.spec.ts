@@ -154,6 +154,19 @@ test('an adapter plate: patterns pasted, a clash found, turned away, its thickne
   expect((await download).suggestedFilename()).toBe('glider-tug-C-adapter-plate.dxf');
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect.poll(async () => (await plate())?.clockingDeg).toBe(0);
+  // With a tape alone: 200 and 200 from the axis, square to each other, the fourth corner by its three distances.
+  await page.getByRole('combobox', { name: 'Holes told by' }).click();
+  await page.getByRole('option', { name: 'three distances' }).click();
+  await block.fill('A1 200 0 10\nA2 200 282.84 10\nA3 282.84 200 200.3 10');
+  await expect(page.getByText(/3 holes, three distances, mm; distances agree within 0\.\d+ mm/)).toBeVisible();
+  await block.blur();
+  await expect
+    .poll(async () => (await plate())?.engineHoles.map((h) => [Math.round(h.uMm), Math.round(h.vMm)]))
+    .toEqual([
+      [200, 0],
+      [0, 200],
+      [200, 200],
+    ]);
   const { plate: _plate, ...bare } = (await sable.build()).build.candidates[2]!;
   await sable.put('candidates/c', bare);
   await sable.putBack(was);

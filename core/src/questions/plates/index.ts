@@ -4,3 +4,4 @@ export * from './release.ts';
 export * from './slot.ts';
 export * from './sums.ts';
 export * from './window.ts';
+export * from './threeDistances.ts';

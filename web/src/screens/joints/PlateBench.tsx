@@ -35,7 +35,7 @@ const STACK: readonly WholeField<Stack>[] = [
   { key: 'hubRearMm', label: 'Hub rear, ahead of the block', ...depth },
   { key: 'hubFrontMm', label: 'Hub front, ahead of the block', ...depth },
 ];
-const FORMS: readonly HoleForm[] = ['across and up', 'radius and angle'];
+const FORMS: readonly HoleForm[] = ['across and up', 'radius and angle', 'three distances'];
 const EMPTY: AdapterPlate = { engineHoles: [], gearboxHoles: [], clockingDeg: 0 };
 /** How far a search turns the gearbox either way. */
 const SEARCH_DEG = 30;
@@ -68,6 +68,8 @@ export function PlateBench({ candidate }: { candidate: Candidate }) {
       <p className="muted" style={{ marginBottom: 16 }}>
         Holes from the shaft axis, seen from the gearbox towards the engine: across to the right, up. One to a line, or
         pasted from a spreadsheet: name, place, diameter, and “dowel” where it is one.
+        {form === 'three distances' &&
+          ' With a tape alone: the first hole by its distance from the axis and the angle from level; the second by its distances from the axis and from the first, with a minus where it lies with the clock from there; every other one by those from the axis, the first and the second.'}
       </p>
       <div className={layout['form-grid']}>
         <ChoiceField
@@ -193,7 +195,7 @@ function Holes({
       error={read.problems.length > 0}
       helperText={
         read.problems[0] ??
-        `${read.holes.length} holes, ${form === 'radius and angle' ? 'radius and degrees' : 'across and up'}, ${units.system === 'us' ? 'in' : 'mm'}`
+        `${read.holes.length} holes, ${form === 'radius and angle' ? 'radius and degrees' : form}, ${units.system === 'us' ? 'in' : 'mm'}${read.worstMm === undefined ? '' : `; distances agree within ${formatQuantity(read.worstMm, 'lengthMm', units, { digits: units.system === 'us' ? 3 : 2 })}`}`
       }
       slotProps={{
         inputLabel: { shrink: true },
