@@ -63,7 +63,7 @@ async function part(h: Hands, name: string, kind: string, price: readonly [strin
 test('two engines, a gearbox and three parts typed into an empty library: the set that closes what is known, or the proof', async ({
   page,
 }) => {
-  test.setTimeout(120_000);
+  test.setTimeout(300_000);
   const shop = new Sable(false);
   await shop.start('--no-demo');
   try {
