@@ -58,6 +58,9 @@ test('what fits its family only comes from a sister, at a price; from a stranger
   const swaps = f.remedies.flatMap((r) => (r.accept?.kind === 'swap' ? [r.accept.engineId] : []));
   expect(swaps.length).toBeGreaterThan(0);
   for (const id of swaps) expect(library.engines.find((e) => e.id === id)!.family).toBe('Quillon four');
+  // Its face mates; whether it bolts to this block is still to be seen.
+  const sister = accept(b, { kind: 'swap', joint: 'crank-trigger', engineId: swaps[0]! });
+  expect(joint(sister, 'crank-trigger')).toMatchObject({ state: 'tight', closure: { how: 'swapped' } });
   const stranger = accept(b, { kind: 'swap', joint: 'crank-trigger', engineId: 'hesper-v6-27' });
   expect(joint(stranger, 'crank-trigger').closure.how).toBe('open');
 });

@@ -8,6 +8,7 @@ import {
   keepsEngine,
   keepsGearbox,
   staysPut,
+  swapOf,
   indexOf,
   makeCheck,
   makeFinding,
@@ -131,7 +132,8 @@ function jointFinding(subject: Subject, joint: JointInstance, closure: Closure):
     case 'swapped':
       return makeFinding({
         ...base,
-        state: 'clear',
+        // Its face mates; that it bolts to this block, as build ranges go, nobody has judged.
+        state: swapOf(joint.key)?.within === 'family' ? 'tight' : 'clear',
         title: `${title}: closed by the ${closure.what} of the ${closure.from}`,
         because: 'It moves over: its side of the joint mates. That it bolts on is seen before the old engine is sold.',
         about: [...base.about, closure.work.engineId],
