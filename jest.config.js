@@ -10,6 +10,7 @@ const swc = (parser) => [
 /** @type {import('jest').Config} */
 export default {
   roots: ['<rootDir>/core', '<rootDir>/lint', '<rootDir>/server', '<rootDir>/web/src'],
+  resolver: '<rootDir>/scripts/unitResolver.cjs',
   testEnvironment: 'node',
   globalSetup: '<rootDir>/scripts/unitSetup.mjs',
   globalTeardown: '<rootDir>/scripts/unitTeardown.mjs',

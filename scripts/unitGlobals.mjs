@@ -19,3 +19,23 @@ if (globalThis.document) {
     },
   );
 }
+
+// The simulated browser looks for the labels of a control among all elements of the page, for each control anew.
+if (globalThis.document) {
+  const labels = {
+    configurable: true,
+    get() {
+      const near = this.closest('label');
+      const far = this.id ? [...document.querySelectorAll(`label[for=${JSON.stringify(this.id)}]`)] : [];
+      return near && !near.htmlFor && !far.includes(near) ? [near, ...far] : far;
+    },
+  };
+  for (const kind of [HTMLInputElement, HTMLButtonElement, HTMLSelectElement, HTMLTextAreaElement, HTMLOutputElement])
+    Object.defineProperty(kind.prototype, 'labels', labels);
+}
+
+// Whether an element can be seen asks the style of it and all that it stands in; no style sheet is loaded here that would hide any.
+if (globalThis.document) {
+  const { configure } = await import('@testing-library/dom');
+  configure({ defaultHidden: true });
+}

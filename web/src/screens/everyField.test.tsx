@@ -114,13 +114,22 @@ function taken(): QuantityFieldProps[] {
 const sortOf = (p: QuantityFieldProps) =>
   JSON.stringify([p.quantity, p.min, p.max, p.above, p.whole, p.optional, p.difference]);
 const sorts = new Set<string>();
+const quantities = new Set<string>();
+
+/** Both readers for each quantity; the sorts of one that differ in their bounds alone are shared between the two. */
+function readersOf({ quantity, whole, difference }: QuantityFieldProps): readonly Reader[] {
+  const known = JSON.stringify([quantity, whole, difference]);
+  if (quantities.has(known)) return [READERS[sorts.size % 2]!];
+  quantities.add(known);
+  return READERS;
+}
 
 const everyText = (where: string, all: readonly QuantityFieldProps[]) =>
   all.flatMap((props) => {
     const sort = sortOf(props);
     if (sorts.has(sort)) return [];
     sorts.add(sort);
-    return READERS.flatMap((units) => tryField(where, props, units));
+    return readersOf(props).flatMap((units) => tryField(where, props, units));
   });
 
 const obstacle = tug.chassis!.obstacles.find((o) => o.may.length > 0)!;
