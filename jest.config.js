@@ -10,7 +10,7 @@ const swc = (parser) => [
 /** @type {import('jest').Config} */
 export default {
   roots: ['<rootDir>/core', '<rootDir>/lint', '<rootDir>/server', '<rootDir>/web/src'],
-  resolver: '<rootDir>/scripts/unitResolver.cjs',
+  resolver: '<rootDir>/scripts/unitResolver.mjs',
   testEnvironment: 'node',
   globalSetup: '<rootDir>/scripts/unitSetup.mjs',
   globalTeardown: '<rootDir>/scripts/unitTeardown.mjs',

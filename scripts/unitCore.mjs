@@ -2,7 +2,7 @@ import { mkdirSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { pathToFileURL } from 'node:url';
 import { buildSync } from 'esbuild';
-import { OUT, SOURCES, standIn } from './unitResolver.cjs';
+import { OUT, SOURCES, standIn } from './unitResolver.mjs';
 import { OWN } from './unitTransform.mjs';
 
 const BUNDLE = path.join(OUT, 'core.mjs');
