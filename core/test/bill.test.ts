@@ -110,3 +110,22 @@ test('a joint that is open or not known costs a wide guess of its kind, and the 
   expect(unknown.length).toBeGreaterThan(2);
   expect(unknown.every((l) => l.name.endsWith(': not known'))).toBe(true);
 });
+
+test('a shaft made for it stands there as its pieces, the hoop of a propshaft among them; taken out once, all are gone', () => {
+  const open = { partIds: candidate('C').partIds.filter((id) => !/shaft/.test(id)) };
+  const without = bill('C', tug, open);
+  const made = bill('C', tug, { ...open, fabricated: [{ joint: 'output' }] });
+  const pieces = made.lines.filter((l) => l.acceptance?.kind === 'fabrication');
+  expect(pieces.map((l) => [l.name.split(/[, ]/)[0], l.price.likely, l.hours.likely])).toEqual([
+    ['Tube', 90, 1],
+    ['Joints', 70, 1],
+    ['Balancing', 60, 0],
+    ['Safety', 45, 1],
+  ]);
+  expect(new Set(made.lines.map((l) => l.id)).size).toBe(made.lines.length);
+  expect(made.lines.filter((l) => !pieces.includes(l)).map((l) => l.id)).toEqual(without.lines.map((l) => l.id));
+  // Typed for all of it, it is one line.
+  const price = { low: 200, likely: 300, high: 400, evidence: 'claimed' as const };
+  const typed = bill('C', tug, { ...open, fabricated: [{ joint: 'output', price }] });
+  expect(typed.lines.filter((l) => l.acceptance?.kind === 'fabrication').map((l) => l.price.likely)).toEqual([300]);
+});

@@ -30,7 +30,9 @@ test.each(everyBuild)('%s: every joint once, whether its faces are entered or no
   expect(new Set(keys).size).toBe(keys.length);
   const blank: Build = { ...build, chassis: { ...build.chassis!, ports: [] } };
   const blankKeys = keysOf(blank, c, bare(library));
-  expect([...blankKeys].sort()).toEqual([...keys].sort());
+  // Which systems a computer switches only its faces say.
+  const known = (list: readonly string[]) => list.map((k) => k.replace(/^system:.*/, 'system')).sort();
+  expect(known(blankKeys)).toEqual(known(keys));
 });
 
 test('with no face entered nothing mates by itself, but what was found mated and what other records say', () => {

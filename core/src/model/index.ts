@@ -19,6 +19,7 @@ export * from './chassisMounts.ts';
 export * from './check.ts';
 export * from './claim.ts';
 export * from './engine.ts';
+export * from './deletable.ts';
 export * from './fabrication.ts';
 export * from './swaps.ts';
 export * from './family.ts';

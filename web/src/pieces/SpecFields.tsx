@@ -1,6 +1,6 @@
 import type { PortSpec } from '@sable/core';
 import { quantityOf } from '@sable/core/model';
-import { JOINT_KINDS } from '@sable/core/questions/joints';
+import { JOINT_KINDS, placeWords } from '@sable/core/questions/joints';
 import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import { ChoiceField, QuantityField, WordsField } from './fields.tsx';
@@ -14,6 +14,12 @@ interface SpecField {
 
 const capital = (s: string) => s.charAt(0).toUpperCase() + s.slice(1);
 const kindOf = (kind: string) => JOINT_KINDS.find((k) => k.kind === kind);
+
+/** The places that a kind of joint has or may have; none where there is but one of it. */
+export const placesOf = (kind: string): readonly string[] => {
+  const { places = [], offers = [] } = kindOf(kind) ?? {};
+  return [...places, ...offers];
+};
 
 /** Which joint a face belongs to, and which of its two sides it is. */
 export function JointFields({
@@ -44,6 +50,31 @@ export function JointFields({
         />
       )}
     </>
+  );
+}
+
+/** Which of several joints of a kind it is, where the kind has several. */
+export function PlaceField({
+  kind,
+  place = '',
+  onChange,
+}: {
+  kind: string;
+  place: string | undefined;
+  onChange: (place: string | undefined) => void;
+}) {
+  const places = placesOf(kind);
+  if (places.length === 0) return null;
+  return (
+    <ChoiceField
+      label="Which of them"
+      value={place}
+      choices={[
+        { value: '', label: 'every one' },
+        ...[...new Set([...places, ...(place === '' ? [] : [place])])].map((p) => ({ value: p, label: placeWords(p) })),
+      ]}
+      onCommit={(p) => onChange(p === '' ? undefined : p)}
+    />
   );
 }
 

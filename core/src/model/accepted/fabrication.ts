@@ -1,6 +1,7 @@
 import { Type } from 'typebox';
 import { GUIDE_CURRENCY } from '../../units/index.ts';
 import { Fabricated } from '../candidate.ts';
+import { deletionOf } from '../deletable.ts';
 import { fabricationOf } from '../fabrication.ts';
 import { defineAccepted } from './kind.ts';
 import { put, take, withField } from './fields.ts';
@@ -17,7 +18,8 @@ export const fabrication = defineAccepted<typeof fabricationSchema>({
   key: ({ joint }) => `made-${joint}`,
   apply: (c, { kind: _kind, ...made }) => withField(c, 'fabricated', put(c.fabricated, made, keyOf)),
   undo: (c, { joint }, before) => withField(c, 'fabricated', take(c.fabricated, joint, keyOf, before?.fabricated)),
-  words: (_, { joint, what }) => `Make: ${what ?? fabricationOf(joint)?.what ?? joint}`,
+  words: (_, { joint, what }) =>
+    `${deletionOf(joint) ? 'Leave out' : 'Make'}: ${what ?? fabricationOf(joint)?.what ?? joint}`,
   billLine(_, { joint, price, hours }) {
     const guide = fabricationOf(joint);
     return {
@@ -27,6 +29,8 @@ export const fabrication = defineAccepted<typeof fabricationSchema>({
       hours: hours ?? guide?.hours,
       evidence: price?.evidence ?? 'estimated',
       ...(price || !guide ? {} : { guideCurrency: GUIDE_CURRENCY }),
+      // Whoever typed what it costs typed it for all of it.
+      ...(price || hours || !guide?.pieces ? {} : { pieces: guide.pieces }),
     };
   },
 });

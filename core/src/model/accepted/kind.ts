@@ -18,6 +18,8 @@ export interface AcceptedCost {
   readonly discontinued?: boolean;
   /** The currency of a price that ships with the program. */
   readonly guideCurrency?: string;
+  /** What it is made up of: a line for each stands on the bill in place of the one. */
+  readonly pieces?: readonly { readonly what: string; readonly price: Distribution; readonly hours: Distribution }[];
 }
 
 /**

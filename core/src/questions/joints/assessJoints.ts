@@ -2,6 +2,7 @@ import { capital } from '../../units/index.ts';
 import { blockYears, yearsOf, bossNamed, firstYear, hasBoss, lastYear } from '../donor/index.ts';
 import {
   costOfPart,
+  deletionOf,
   dressedAsFound,
   engineStaysPut,
   fabricationOf,
@@ -24,7 +25,7 @@ import {
 import { plateFindings } from '../plates/index.ts';
 import { closeJoint, type Closure } from './chain.ts';
 import { conflictsOf } from './conditions.ts';
-import type { JointMiss } from './kind.ts';
+import { placeWords, type JointMiss } from './kind.ts';
 import { instancesOf, jointsOf, portsOf, type JointInstance } from './ports.ts';
 import { swappedClosure, swapRemedies } from './swaps.ts';
 
@@ -41,7 +42,8 @@ export interface JointFigures {
 }
 
 const lower = (s: string) => s.charAt(0).toLowerCase() + s.slice(1);
-const titleOf = ({ kind, place }: JointInstance) => (place === undefined ? kind.title : `${kind.title}, ${place}`);
+const titleOf = ({ kind, place }: JointInstance) =>
+  place === undefined ? kind.title : `${kind.title}, ${placeWords(place)}`;
 
 export function assessJoints(subject: Subject): CheckResult & { figures: JointFigures } {
   const findings: Finding[] = [];
@@ -75,11 +77,13 @@ export function assessJoints(subject: Subject): CheckResult & { figures: JointFi
 /** How a joint closes: as found, by parts, or by what the shop makes where they leave it open. */
 function closureOf(subject: Subject, joint: JointInstance): Closure {
   if (foundMated(subject, joint)) return { how: 'found' };
+  const work = subject.candidate.fabricated?.find((f) => f.joint === joint.key);
+  // What is left out asks for no computer, whether this one would drive it or not.
+  if (work && deletionOf(joint.key)) return { how: 'made', work };
   const closure = closeJoint(joint, subject.parts);
   const moved = closure.how === 'open' && subject.candidate.swapped?.find((x) => x.joint === joint.key);
   const swapped = moved && swappedClosure(subject, joint, moved);
   if (swapped) return swapped;
-  const work = subject.candidate.fabricated?.find((f) => f.joint === joint.key);
   if (closure.how === 'open' && work) return { how: 'made', work };
   // What the faces say goes before what somebody saw.
   const check = closure.how === 'unknown' && subject.candidate.jointChecks?.find((c) => c.joint === joint.key);
@@ -138,7 +142,15 @@ function jointFinding(subject: Subject, joint: JointInstance, closure: Closure):
         because: 'It moves over: its side of the joint mates. That it bolts on is seen before the old engine is sold.',
         about: [...base.about, closure.work.engineId],
       });
-    case 'made':
+    case 'made': {
+      const left = deletionOf(joint.key);
+      if (left)
+        return makeFinding({
+          ...base,
+          state: 'tight',
+          title: `${capital(placeWords(joint.place!))} is left out: ${closure.work.what ?? left.what}`,
+          because: `The computer has to be told: ${lower(left.tell)}. ${left.rules}`,
+        });
       return makeFinding({
         ...base,
         state: 'tight',
@@ -146,6 +158,7 @@ function jointFinding(subject: Subject, joint: JointInstance, closure: Closure):
         because:
           'Nothing is bought for it: it is measured, drawn and made, and verified at mock-up. What carries or turns is for whoever is licensed to make it.',
       });
+    }
     case 'unknown':
       return makeFinding({
         ...base,
@@ -224,7 +237,7 @@ function openFinding(
   return makeFinding({
     ...base,
     state: kind.whenOpen,
-    title: `${kind.openTitle(by.words)}${joint.place === undefined ? '' : ` (${joint.place})`}`,
+    title: `${kind.openTitle(by.words)}${joint.place === undefined ? '' : ` (${placeWords(joint.place)})`}`,
     because: `${capital(kind.sides.a)} against ${kind.sides.b}.${help}${refused.map((r) => `${r.part.name} would close it but ${r.why}.`).join(' ')}`,
     ...(by.value === undefined ? {} : { figure: by.value }),
     ...(by.plusMinus === undefined ? {} : { plusMinus: by.plusMinus }),

@@ -74,6 +74,8 @@ interface JointSpec<A extends SpecSchema, B extends SpecSchema> {
   readonly neededFor: (chassis: Chassis | null, gearbox: Gearbox, engine: Engine) => boolean;
   /** Where there are always several: left and right, feed and return. */
   readonly places?: readonly string[];
+  /** Places that there may be, offered where a side is entered; a joint stands for those that are. */
+  readonly offers?: readonly string[];
   /** What somebody looks at who has it in front of him. */
   readonly look: string;
   /** Where a side is entered, if not among the ports of its home. */
@@ -104,6 +106,9 @@ interface JointSpec<A extends SpecSchema, B extends SpecSchema> {
   /** The sentence for a miss. */
   readonly openTitle: (by: string) => string;
 }
+
+/** A place in words: "cam-phasing" is cam phasing. */
+export const placeWords = (place: string): string => place.replaceAll('-', ' ');
 
 /** One kind of joint. A new kind is a new file in `kinds/` with one of these. */
 export interface JointKind extends Omit<

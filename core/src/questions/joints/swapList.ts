@@ -1,6 +1,7 @@
 import { quantityOf, type Engine, type OfferedItem, type PortSpec, type Subject } from '../../model/index.ts';
 import { say } from '../../units/index.ts';
 import type { JointFigures } from './assessJoints.ts';
+import { placeWords } from './kind.ts';
 import { JOINT_KINDS } from './kinds/index.ts';
 import { swapSources } from './swaps.ts';
 import { jointsOf } from './ports.ts';
@@ -119,7 +120,7 @@ export function engineDifferences(here: Engine, there: Engine): EngineDifference
       for (const place of places) {
         const [a, b] = [port(here, place), port(there, place)];
         tell(
-          `${kind.title}${place === undefined ? '' : `, ${place}`}: ${kind.sides[side]}`,
+          `${kind.title}${place === undefined ? '' : `, ${placeWords(place)}`}: ${kind.sides[side]}`,
           a && specWords(a),
           b && specWords(b),
         );

@@ -12,7 +12,7 @@ import {
   type BillLine,
   type Subject,
 } from '../../model/index.ts';
-import { about, fixed, GUIDE_CURRENCY, NOTHING, pert, sumOf, type Distribution } from '../../units/index.ts';
+import { about, capital, fixed, GUIDE_CURRENCY, NOTHING, pert, sumOf, type Distribution } from '../../units/index.ts';
 import type { JointFigures } from '../joints/index.ts';
 import { costOfOpenJoint } from './openJoints.ts';
 import { costOfOffer, refreshOf, type OfferCost, type OfferLine } from '../donor/index.ts';
@@ -205,7 +205,18 @@ function offerLine(line: OfferLine, engineId: string): Draft {
 function linesOf(subject: Subject, accepted: readonly Accepted[]): Draft[] {
   return accepted.flatMap((acceptance) => {
     const cost = acceptedCost(subject, acceptance);
-    return cost ? [{ id: lineId(acceptance), name: acceptedWords(subject, acceptance), ...cost, acceptance }] : [];
+    if (!cost) return [];
+    const { pieces, ...whole } = cost;
+    const id = lineId(acceptance);
+    if (!pieces) return [{ id, name: acceptedWords(subject, acceptance), ...whole, acceptance }];
+    return pieces.map(({ what, price, hours }, i) => ({
+      id: i === 0 ? id : `${id}-${i + 1}`,
+      name: capital(what),
+      ...whole,
+      price,
+      hours,
+      acceptance,
+    }));
   });
 }
 

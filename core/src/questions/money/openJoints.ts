@@ -43,6 +43,7 @@ const BY_KIND: Readonly<Record<string, Guess>> = {
   'speed-drive': guess([10, 80, 300], [0.5, 2, 6]),
   immobiliser: guess([0, 120, 500], [0.5, 3, 12]),
   sender: guess([0, 20, 80], [0.2, 0.7, 3]),
+  system: guess([10, 90, 600], [1, 4, 14]),
 };
 const OTHER = guess([50, 250, 900], [1, 6, 20]);
 

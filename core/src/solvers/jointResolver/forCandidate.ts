@@ -1,6 +1,7 @@
 import {
   accept,
   costOfPart,
+  deletionOf,
   fabricationOf,
   swapOf,
   takeOut,
@@ -190,7 +191,7 @@ export function* resolveCandidate(
     ...(wishes.fabricate
       ? open.flatMap((j): Choosable[] => {
           const guide = fabricationOf(j.key);
-          return guide
+          return guide && !deletionOf(j.key)?.byRule
             ? [
                 {
                   id: `${MADE}${j.key}`,

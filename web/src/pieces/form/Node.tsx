@@ -9,7 +9,7 @@ import { createContext, useContext, useState, type ReactNode } from 'react';
 import { useWantedField } from '../fieldFocus.ts';
 import { ChoiceField, QuantityField, WordsField } from '../fields.tsx';
 import { FigureField, ThreePointField } from '../FigureField.tsx';
-import { JointFields, SpecFields } from '../SpecFields.tsx';
+import { JointFields, PlaceField, placesOf, SpecFields } from '../SpecFields.tsx';
 import { LinesField, PointsField } from './lists.tsx';
 import { blankOf, isFigure, isPlain, isRecord, isThreePoint, itemOf, titleOf, tupleOf } from './schema.ts';
 import { rangeOfSchema, type Schema } from '../schemaRange.ts';
@@ -350,9 +350,14 @@ function JointEntry({ value, onChange }: { value: unknown; onChange: (v: unknown
     kind?: string;
     side?: 'a' | 'b';
     joint?: string;
+    place?: string;
     spec?: PortSpec;
     toA?: PortSpec;
     toB?: PortSpec;
+  };
+  const putPlace = (place: string | undefined) => {
+    const { place: _was, ...bare } = row;
+    onChange(place === undefined ? bare : { ...bare, place });
   };
   if ('joint' in row)
     return (
@@ -362,6 +367,7 @@ function JointEntry({ value, onChange }: { value: unknown; onChange: (v: unknown
           side={undefined}
           onChange={({ kind }) => onChange({ ...row, joint: kind })}
         />
+        <PlaceField kind={row.joint ?? ''} place={row.place} onChange={putPlace} />
         {(['toA', 'toB'] as const).map((key) => (
           <fieldset key={key} className={layout['whole-form']}>
             <legend>{titleOf(key)}</legend>
@@ -378,6 +384,7 @@ function JointEntry({ value, onChange }: { value: unknown; onChange: (v: unknown
   return (
     <>
       <JointFields kind={row.kind ?? ''} side={row.side ?? 'a'} onChange={(next) => onChange({ ...row, ...next })} />
+      <PlaceField kind={row.kind ?? ''} place={row.place} onChange={putPlace} />
       <SpecFields
         kind={row.kind ?? ''}
         side={row.side ?? 'a'}
@@ -442,12 +449,15 @@ function ListNode({ name, schema, value, at, problems, onChange, special }: Node
     return next;
   };
   const joint = JOINTS[name];
-  const rest: Schema = joint
-    ? {
-        ...item,
-        properties: Object.fromEntries(Object.entries(item.properties ?? {}).filter(([k]) => !joint.includes(k))),
-      }
-    : item;
+  const restOf = (entry: unknown): Schema => {
+    if (!joint) return item;
+    const { kind, joint: closes } = entry as { kind?: string; joint?: string };
+    const own = placesOf(closes ?? kind ?? '').length > 0 ? [...joint, 'place'] : joint;
+    return {
+      ...item,
+      properties: Object.fromEntries(Object.entries(item.properties ?? {}).filter(([k]) => !own.includes(k))),
+    };
+  };
   return (
     <fieldset className={layout['change']}>
       <legend>
@@ -471,7 +481,7 @@ function ListNode({ name, schema, value, at, problems, onChange, special }: Node
                 {joint && <JointEntry value={entry} onChange={(v) => put(i, v)} />}
                 <ObjectNode
                   name={name}
-                  schema={rest}
+                  schema={restOf(entry)}
                   value={entry}
                   at={`${at}/${i}`}
                   problems={problems}

@@ -1,4 +1,4 @@
-import { accept, fabricationOf, quantityOf, takeOut, type Candidate, type Finding } from '@sable/core';
+import { accept, deletionOf, fabricationOf, quantityOf, takeOut, type Candidate, type Finding } from '@sable/core';
 import type { JointFigures, JointInstance } from '@sable/core/questions/joints';
 import { formatQuantity, wordSentence, type Units } from '@sable/core/units';
 import Button from '@mui/material/Button';
@@ -26,24 +26,38 @@ export interface JointSeen {
 }
 
 /** One joint as two faces on a line: they touch, a part stands between them, or they stand apart by what is missing. */
-export function JointRow({ seen, candidate }: { seen: JointSeen; candidate: Candidate }) {
+export function JointRow({
+  seen,
+  candidate,
+  open,
+  onToggle,
+}: {
+  seen: JointSeen;
+  candidate: Candidate;
+  open: boolean;
+  onToggle: () => void;
+}) {
   const { figure, joint, finding } = seen;
   const { build } = useBuild();
   const { saveCandidate } = useBuildActions();
   const units = useUnits();
-  const [open, setOpen] = useState(false);
   const { closure, state } = figure;
   const absent = closure.how === 'found' ? 'as found' : 'not known';
   const between = betweenOf(seen, (s) => wordSentence(s, units));
-  const guide = closure.how === 'open' ? fabricationOf(figure.key) : undefined;
+  const left = deletionOf(figure.key);
+  // What may be left out may be so whatever the computer does.
+  const guide =
+    closure.how === 'open' || (left && closure.how !== 'made' && closure.how !== 'found')
+      ? fabricationOf(figure.key)
+      : undefined;
   return (
-    <div className={css['joint']} style={{ ['--at' as string]: `var(--${state})` }}>
+    <div className={css['joint']} data-joint={figure.key} style={{ ['--at' as string]: `var(--${state})` }}>
       <button
         type="button"
         className={css['row']}
         aria-expanded={open}
         aria-label={`${figure.title}: ${finding ? wordSentence(finding.title, units) : state}`}
-        onClick={() => setOpen(!open)}
+        onClick={onToggle}
       >
         <span className={css['face']}>
           {joint.a?.from ?? absent}
@@ -82,13 +96,18 @@ export function JointRow({ seen, candidate }: { seen: JointSeen; candidate: Cand
               <Button
                 onClick={() => saveCandidate(candidate, accept(candidate, { kind: 'fabrication', joint: figure.key }))}
               >
-                Make it: {guide.what}
+                {left ? 'Leave it out' : 'Make it'}: {guide.what}
               </Button>
               <span className="muted num">
                 {formatQuantity(guide.price.likely, 'money', units, { currency: build.currency })},{' '}
                 {formatQuantity(guide.hours.likely, 'hours', units)}
               </span>
             </div>
+          )}
+          {guide && left && (
+            <p className="muted small">
+              Then the computer has to be told: {left.tell.charAt(0).toLowerCase() + left.tell.slice(1)}. {left.rules}
+            </p>
           )}
           {closure.how === 'unknown' && <Looked jointKey={figure.key} candidate={candidate} />}
           {closure.how === 'seen' && (
@@ -107,7 +126,7 @@ export function JointRow({ seen, candidate }: { seen: JointSeen; candidate: Cand
             <Button
               onClick={() => saveCandidate(candidate, takeOut(candidate, { kind: 'fabrication', ...closure.work }))}
             >
-              Don’t make it
+              {left ? 'Keep it after all' : 'Don’t make it'}
             </Button>
           )}
         </div>

@@ -1,12 +1,13 @@
 import { resolveSubject, settingOf, type Candidate, type Finding, type Subject } from '@sable/core';
 import { JOINT_GROUPS, jointsOf } from '@sable/core/questions/joints';
 import { capital } from '@sable/core/units';
-import { useMemo } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { useBuild, useJudgement } from '../../hooks/buildState.tsx';
 import { Sentence } from '../../pieces/figures.tsx';
 import { FindingsColumn } from '../../pieces/Findings.tsx';
 import { candidateColour } from '../../pieces/marks.tsx';
 import { JointRow, type JointSeen } from './JointRow.tsx';
+import { Lines } from './Lines.tsx';
 import { PlateBench } from './PlateBench.tsx';
 import { SwapOverList } from './SwapOverList.tsx';
 import { Ways } from './Ways.tsx';
@@ -35,15 +36,33 @@ function Open({ candidate, subject }: { candidate: Candidate; subject: Subject }
     const joint = faces.get(figure.key);
     return joint ? [{ figure, joint, finding: byId.get(`joint-${figure.key}`) }] : [];
   });
+  const [opened, setOpened] = useState<ReadonlySet<string>>(new Set());
+  const main = useRef<HTMLDivElement>(null);
+  const [picked, setPicked] = useState<{ readonly key: string }>();
+  const toggle = (key: string) =>
+    setOpened((was) => new Set(was.has(key) ? [...was].filter((k) => k !== key) : [...was, key]));
+  const pick = (key: string) => {
+    setOpened((was) => new Set([...was, key]));
+    setPicked({ key });
+  };
+  // What was picked on the line is brought into sight once it stands open.
+  useEffect(() => {
+    const row =
+      picked &&
+      [...main.current!.querySelectorAll<HTMLElement>('[data-joint]')].find((e) => e.dataset['joint'] === picked.key);
+    row?.scrollIntoView({ block: 'center' });
+    row?.querySelector('button')?.focus({ preventScroll: true });
+  }, [picked]);
   return (
     <div className="screen">
-      <div className="main" style={{ ['--cc' as string]: candidateColour(candidate.letter) }}>
+      <div className="main" ref={main} style={{ ['--cc' as string]: candidateColour(candidate.letter) }}>
         <div className="answer">
           <p className="say big">
             <Sentence>{answerOf(seen)}</Sentence>
           </p>
           <p className="say muted">{countsOf(seen)}</p>
         </div>
+        <Lines seen={seen} onPick={pick} />
         {seen.length === 0 && <p className="muted">Nothing is judged yet.</p>}
         {JOINT_GROUPS.map((group) => (
           <Group
@@ -52,6 +71,8 @@ function Open({ candidate, subject }: { candidate: Candidate; subject: Subject }
             rows={seen.filter((s) => s.joint.kind.group === group)}
             candidate={candidate}
             folds={group !== 'crank to road'}
+            opened={opened}
+            onToggle={toggle}
           />
         ))}
         <Ways
@@ -79,30 +100,39 @@ function Group({
   rows,
   candidate,
   folds,
+  opened,
+  onToggle,
 }: {
   title: string;
   rows: readonly JointSeen[];
   candidate: Candidate;
   folds: boolean;
+  opened: ReadonlySet<string>;
+  onToggle: (key: string) => void;
 }) {
   const shown = folds ? rows.filter((s) => !settled(s)) : rows;
   const folded = folds ? rows.filter(settled) : [];
   if (rows.length === 0) return null;
+  const row = (seen: JointSeen) => (
+    <JointRow
+      key={seen.figure.key}
+      seen={seen}
+      candidate={candidate}
+      open={opened.has(seen.figure.key)}
+      onToggle={() => onToggle(seen.figure.key)}
+    />
+  );
   return (
     <section className="block">
       <h2>{title}</h2>
-      {shown.map((seen) => (
-        <JointRow key={seen.figure.key} seen={seen} candidate={candidate} />
-      ))}
+      {shown.map(row)}
       {folded.length > 0 && (
-        <details className={css['settled']}>
+        <details className={css['settled']} open={folded.some((s) => opened.has(s.figure.key)) || undefined}>
           <summary>
             {shown.length === 0 ? `All ${folded.length} close` : `${folded.length} more close`}
             <span className="muted">: {folded.map((s) => lowered(s.figure.title)).join(' · ')}</span>
           </summary>
-          {folded.map((seen) => (
-            <JointRow key={seen.figure.key} seen={seen} candidate={candidate} />
-          ))}
+          {folded.map(row)}
         </details>
       )}
     </section>

@@ -29,6 +29,7 @@ import { speedDrive } from './speedDrive.ts';
 import { starter } from './starter.ts';
 import { starterSide } from './starterSide.ts';
 import { steeringAssist } from './steeringAssist.ts';
+import { switchedSystem } from './switchedSystem.ts';
 import { tachometer } from './tachometer.ts';
 import { throttle } from './throttle.ts';
 
@@ -64,6 +65,7 @@ export const KINDS = {
   starter,
   starterSide,
   steeringAssist,
+  switchedSystem,
   tachometer,
   throttle,
 } as const;
