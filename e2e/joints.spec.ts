@@ -22,7 +22,7 @@ test('open joints are closed by the cheapest set, which is taken, stands on the 
   const kept = page.getByRole('button', { name: /^Refuse Crank wheel 60−2 and front cam cover/ });
   await expect(kept.first()).toBeVisible();
   await first.click();
-  await expect(page.getByText('All 33 joints close').first()).toBeVisible();
+  await expect(page.getByText('All 36 joints close').first()).toBeVisible();
   await expect.poll(async () => (await joints()).state).not.toBe('blocked');
   const { build } = await sable.build();
   expect(build.candidates[1]!.partIds).not.toEqual(was.candidates[1]!.partIds);

@@ -187,3 +187,45 @@ describe('what is kept', () => {
     for (const w of found.ways) expect(w.partIds).toContain(idle.id);
   });
 });
+
+describe('a half-step beside the set that lasts', () => {
+  const bare = { ...candidate('B'), partIds: [], fabricated: [], swapped: [] };
+  let found: ReturnType<typeof ways>;
+  beforeAll(() => {
+    found = ways(bare, { fabricate: true });
+  });
+  const price = (w: { partIds: readonly string[] }) =>
+    w.partIds.reduce((sum, id) => sum + library.parts.find((p) => p.id === id)!.price!.likely, 0);
+
+  test('is cheaper, and the one that lasts has nothing made to do', () => {
+    const { right } = found.halfStep!;
+    expect(right.price).toBeGreaterThan(found.ways[0]!.price);
+    expect(right.made).toEqual([]);
+    expect(right.swapped.filter((s) => s.joint.split(':')[0] !== 'sender')).toEqual([]);
+    expect(right.partIds.filter((id) => library.parts.find((p) => p.id === id)!.discontinued)).toEqual([]);
+    expect(right.price).toBeCloseTo(price(right), 6);
+  });
+
+  test('both in turn come to the one that lasts and what is bought twice, to the cent and the hour', () => {
+    const { right, twice, inTurn } = found.halfStep!;
+    expect(twice.price + twice.hours).toBeGreaterThan(0);
+    expect(inTurn.price).toBeCloseTo(right.price + twice.price, 6);
+    expect(inTurn.hours).toBeCloseTo(right.hours + twice.hours, 6);
+    for (const id of twice.partIds) expect(right.partIds).not.toContain(id);
+  });
+
+  test('there is none where the cheapest set lasts, or nothing lasting closes them', () => {
+    const { right } = found.halfStep!;
+    // Without a sister engine in the library and with the shop making nothing the cheapest set is the one that lasts.
+    const alone = {
+      ...library,
+      engines: library.engines.filter((e) => e.id === bare.engineId || e.id === 'sidecam-12'),
+    };
+    const lasting = ways(bare, { fabricate: false }, tug, alone);
+    expect([lasting.ways[0]!.partIds, lasting.halfStep]).toEqual([right.partIds, undefined]);
+    const lastingOnly = right.partIds.filter((id) => !found.ways[0]!.partIds.includes(id));
+    const again = ways(bare, { fabricate: true, refused: lastingOnly });
+    expect(again.ways.length).toBeGreaterThan(0);
+    expect(again.halfStep?.right.partIds.some((id) => lastingOnly.includes(id)) ?? false).toBe(false);
+  });
+});

@@ -61,6 +61,12 @@ const BY_KIND: Readonly<Record<string, FabricationGuide>> = {
   },
   'engine-mounts': BRACKETS,
   'gearbox-mount': BRACKETS,
+  accessories: {
+    what: 'bracket, tensioner and a belt of the right length',
+    price: { low: 30, likely: 70, high: 160 },
+    hours: { low: 2, likely: 4, high: 8 },
+  },
+  'charge-tract': HOSE,
   coolant: HOSE,
   heater: HOSE,
   intake: HOSE,

@@ -22,6 +22,8 @@ const guide = (
 /** By the kind of joint whose engine side moves over: used prices and hours as shops ask them, guides. */
 const BY_KIND: Readonly<Record<string, SwapGuide>> = {
   sender: guide('sender', 'any', [5, 15, 40], [0.3, 0.7, 2]),
+  accessories: guide('accessory brackets, pulleys and belt', 'family', [40, 90, 200], [1, 3, 6]),
+  lamp: guide('pressure switch or alternator', 'any', [5, 20, 80], [0.3, 0.7, 2]),
   'engine-mounts': guide('mount arms', 'family', [40, 80, 160], [1, 2, 5]),
   'crank-trigger': guide('crank wheel and sensor', 'family', [30, 70, 150], [1.5, 3, 8]),
   'cam-trigger': guide('cam wheel, sensor and cover', 'family', [40, 90, 200], [1, 3, 8]),

@@ -8,11 +8,14 @@ const N = Type.Number();
 const strings = Type.Array(Type.String());
 const ids = (maxItems: number) => Type.Array(Type.String({ minLength: 1, maxLength: 64 }), { maxItems });
 
+const Pieces = {
+  partIds: strings,
+  made: strings,
+  swapped: Type.Array(Type.Object({ joint: Type.String(), engineId: Type.String() }, closed)),
+};
 const Way = Type.Object(
   {
-    partIds: strings,
-    made: strings,
-    swapped: Type.Array(Type.Object({ joint: Type.String(), engineId: Type.String() }, closed)),
+    ...Pieces,
     price: N,
     hours: N,
     massKg: N,
@@ -50,6 +53,16 @@ export const candidateJointSums = [
       Type.Object(
         {
           ways: Type.Array(Way),
+          halfStep: Type.Optional(
+            Type.Object(
+              {
+                right: Way,
+                twice: Type.Object({ ...Pieces, price: N, hours: N }, closed),
+                inTurn: Type.Object({ price: N, hours: N }, closed),
+              },
+              closed,
+            ),
+          ),
           conflict: Type.Optional(Type.Object({ joints: strings, smallest: Type.Boolean() }, closed)),
           unclosable: Type.Array(Type.Object({ joint: Type.String(), refused: strings }, closed)),
           unkept: Type.Array(Type.Object({ partId: Type.String(), why: Type.String() }, closed)),

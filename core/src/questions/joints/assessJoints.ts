@@ -108,8 +108,10 @@ function jointFinding(subject: Subject, joint: JointInstance, closure: Closure):
       return makeFinding({
         ...base,
         state: 'clear',
-        title: `${title}: mates as it is`,
-        because: `${closure.a} and ${closure.b} share it.`,
+        title: closure.nothing ? `${title}: nothing to close` : `${title}: mates as it is`,
+        because: closure.nothing
+          ? `${(joint.a ?? joint.b)!.from}: it asks for nothing on the other side.`
+          : `${closure.a} and ${closure.b} share it.`,
         ...shortOf(title, closure.but),
       });
     case 'seen':

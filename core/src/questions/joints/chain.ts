@@ -13,7 +13,14 @@ interface Missing {
 export type Closure =
   /** Both sides were found mated in the car, and stay so. */
   | { readonly how: 'found' }
-  | { readonly how: 'direct'; readonly a: string; readonly b: string; readonly but?: JointMiss }
+  /** `nothing`: the side that is known asks for none on the other. */
+  | {
+      readonly how: 'direct';
+      readonly a: string;
+      readonly b: string;
+      readonly but?: JointMiss;
+      readonly nothing?: true;
+    }
   /** Through parts: those that bring a face, and the chain between. */
   | { readonly how: 'parts'; readonly parts: readonly Part[]; readonly but?: JointMiss }
   /** Somebody has looked where nothing is entered: it mates. */
@@ -86,7 +93,7 @@ export function closeJoint(joint: JointInstance, parts: readonly Part[]): Closur
     if (entered && kind.match(a ?? NOTHING, b ?? NOTHING).result === 'fits')
       return entered.part
         ? { how: 'parts', parts: [entered.part] }
-        : { how: 'direct', a: a?.from ?? kind.sides.a, b: b?.from ?? kind.sides.b };
+        : { how: 'direct', a: a?.from ?? kind.sides.a, b: b?.from ?? kind.sides.b, nothing: true };
     return {
       how: 'unknown',
       missing: (['a', 'b'] as const).filter((side) => !joint[side]).map((side) => ({ side, words: kind.sides[side] })),

@@ -43,6 +43,9 @@ const BY_KIND: Readonly<Record<string, Guess>> = {
   'speed-drive': guess([10, 80, 300], [0.5, 2, 6]),
   immobiliser: guess([0, 120, 500], [0.5, 3, 12]),
   sender: guess([0, 20, 80], [0.2, 0.7, 3]),
+  lamp: guess([0, 15, 60], [0.2, 0.7, 3]),
+  accessories: guess([0, 110, 500], [1, 3, 10]),
+  'charge-tract': guess([30, 110, 400], [1, 3, 8]),
   system: guess([10, 90, 600], [1, 4, 14]),
 };
 const OTHER = guess([50, 250, 900], [1, 6, 20]);

@@ -63,8 +63,19 @@ export interface JointWay {
   readonly fitNow: State;
 }
 
+/** A cheaper set to begin with, of used parts and own work, beside the one that lasts; and what beginning with it costs. */
+export interface HalfStep {
+  /** The cheapest set without own work, pieces of a sister engine and parts that are no longer made. */
+  readonly right: JointWay;
+  /** What of the cheaper one the right one has no use for: bought and made twice. */
+  readonly twice: Pick<JointWay, 'partIds' | 'made' | 'swapped'> & { readonly price: number; readonly hours: number };
+  /** What both come to, one after the other. */
+  readonly inTurn: { readonly price: number; readonly hours: number };
+}
+
 export interface JointWays {
   readonly ways: readonly JointWay[];
+  readonly halfStep: HalfStep | undefined;
   readonly conflict: { readonly joints: readonly string[]; readonly smallest: boolean } | undefined;
   /** Joints that nothing in the library closes, with what kept out the parts that could. */
   readonly unclosable: readonly { readonly joint: string; readonly refused: readonly string[] }[];
@@ -81,6 +92,18 @@ const MOVED = 'swap:';
 /** Sets that the judgement turned down before it is given up. */
 const MOST_DROPPED = 12;
 const ALTERNATIVES = 2;
+
+/** What moves from where, by its id among what can be chosen. */
+function splitMoved(id: string): JointWay['swapped'][number] {
+  const [engineId, joint] = id.slice(MOVED.length).split('|') as [string, string];
+  return { joint, engineId };
+}
+/** All of a way by the ids that it is chosen by. */
+const idsOf = ({ partIds, made, swapped }: Pick<JointWay, 'partIds' | 'made' | 'swapped'>): string[] => [
+  ...partIds,
+  ...made.map((j) => `${MADE}${j}`),
+  ...swapped.map((s) => `${MOVED}${s.engineId}|${s.joint}`),
+];
 
 const touches = (part: Part, kind: string) =>
   part.closes.some((c) => c.joint === kind) || part.provides.some((p) => p.kind === kind);
@@ -134,7 +157,15 @@ export function* resolveCandidate(
   wishes: Wishes,
 ): Work<JointWays> {
   const { subject } = resolveSubject(setting, candidate, library);
-  const none: JointWays = { ways: [], conflict: undefined, unclosable: [], unkept: [], unknown: [], dropped: 0 };
+  const none: JointWays = {
+    ways: [],
+    halfStep: undefined,
+    conflict: undefined,
+    unclosable: [],
+    unkept: [],
+    unknown: [],
+    dropped: 0,
+  };
   if (!subject) return none;
   const asked: Asked = { setting, candidate, library, subject };
   const context = subject.parts.filter((p) => !onlyJoins(p));
@@ -144,7 +175,7 @@ export function* resolveCandidate(
   const before = now.find('joints')?.figures.joints ?? [];
   // What was found mated stays so, and asks for nothing.
   const wanted = joints.filter((j) => before.find((b) => b.key === j.key)?.closure.how !== 'found');
-  const unknown = wanted.filter((j) => !j.a || !j.b || closeJoint(j, []).how === 'unknown').map((j) => j.key);
+  const unknown = wanted.filter((j) => closeJoint(j, []).how === 'unknown').map((j) => j.key);
   const open = wanted.filter((j) => !unknown.includes(j.key) && !closed(j, []));
   const had = new Set(subject.parts.map((p) => p.id));
   const usable = library.parts.filter(
@@ -261,12 +292,26 @@ export function* resolveCandidate(
       });
       if (without.feasible) unkept.push({ partId: id, why: 'With it no set closes every joint; without it one does.' });
     }
+  const makeshift = choosable.flatMap((p) => {
+    const part = parts.find((x) => x.id === p.id);
+    const lasts = part
+      ? !part.discontinued
+      : p.id.startsWith(MOVED) && swapOf(splitMoved(p.id).joint)?.within === 'any';
+    return lasts ? [] : [p.id];
+  });
+  const [begin] = ways;
+  const right =
+    begin && idsOf(begin).some((id) => makeshift.includes(id))
+      ? yield* lastingWay(problem, makeshift, (chosen) => judgedWay(asked, [...chosen, ...idle], unknown, fitNow))
+      : undefined;
+  const halfStep = begin && right && right.price > begin.price ? halfStepOf(begin, right, choosable) : undefined;
   const refusedFor = (key: string) => {
     const { kind } = joints.find((j) => j.key === key)!.kind;
     return library.parts.filter((p) => touches(p, kind) && !p.retired && !suits(p, bare)).map((p) => p.name);
   };
   return {
     ways,
+    halfStep,
     conflict: ways.length === 0 ? first.conflict : undefined,
     unclosable: ways.length === 0 ? first.unclosable.map((joint) => ({ joint, refused: refusedFor(joint) })) : [],
     unkept,
@@ -274,6 +319,52 @@ export function* resolveCandidate(
     dropped,
   };
 }
+
+/** The set that counts least without what is only made to do, as far as one holds when it is judged. */
+function* lastingWay(
+  problem: ResolveProblem,
+  makeshift: readonly string[],
+  judge: (chosen: readonly string[]) => JointWay | undefined,
+): Work<JointWay | undefined> {
+  const refused = [...(problem.refused ?? []), ...makeshift];
+  const barred: string[][] = [];
+  while (barred.length < MOST_DROPPED) {
+    const { best } = yield* resolveJoints({ ...problem, refused, barred, alternatives: 0 }, false);
+    if (!best) return undefined;
+    const way = judge(best.chosen);
+    if (way) return way;
+    barred.push([...best.chosen]);
+  }
+  return undefined;
+}
+
+/** What it costs to begin with one set and to go over to another. */
+function halfStepOf(begin: JointWay, right: JointWay, choosable: readonly Choosable[]): HalfStep {
+  const [first, then] = [idsOf(begin), idsOf(right)];
+  const twice = first.filter((id) => !then.includes(id));
+  const sum = (ids: readonly string[], of: (p: Choosable) => number) =>
+    choosable.reduce((total, p) => total + (ids.includes(p.id) ? of(p) : 0), 0);
+  const later = then.filter((id) => !first.includes(id));
+  return {
+    right,
+    twice: {
+      ...splitChosen(twice),
+      price: sum(twice, (p) => p.cost),
+      hours: sum(twice, (p) => p.hours),
+    },
+    inTurn: {
+      price: begin.price + sum(later, (p) => p.cost),
+      hours: begin.hours + sum(later, (p) => p.hours),
+    },
+  };
+}
+
+/** What was chosen, told apart. */
+const splitChosen = (chosen: readonly string[]): Pick<JointWay, 'partIds' | 'made' | 'swapped'> => ({
+  made: chosen.filter((id) => id.startsWith(MADE)).map((id) => id.slice(MADE.length)),
+  swapped: chosen.filter((id) => id.startsWith(MOVED)).map(splitMoved),
+  partIds: chosen.filter((id) => !id.startsWith(MADE) && !id.startsWith(MOVED)),
+});
 
 /** Whether what a part needs of engine, gearbox and dressing is so; what it needs of other parts is for the choice. */
 function suits(part: Part, subject: Subject): boolean {
@@ -329,13 +420,7 @@ function judgedWay(
   unknown: readonly string[],
   fitNow: State,
 ): JointWay | undefined {
-  const made = chosen.filter((id) => id.startsWith(MADE)).map((id) => id.slice(MADE.length));
-  const swapped = chosen.flatMap((id) => {
-    if (!id.startsWith(MOVED)) return [];
-    const [engineId, joint] = id.slice(MOVED.length).split('|') as [string, string];
-    return [{ joint, engineId }];
-  });
-  const partIds = chosen.filter((id) => !id.startsWith(MADE) && !id.startsWith(MOVED));
+  const { made, swapped, partIds } = splitChosen(chosen);
   const { subject } = resolveSubject(asked.setting, withWay(asked, { partIds, made, swapped }), asked.library);
   if (!subject) return undefined;
   const judged = judging(subject);

@@ -217,10 +217,10 @@ function* conflictOf(model: Model): Work<NonNullable<Resolution['conflict']>> {
 
 /**
  * The parts and work that close every joint and count least, with what each requires and excludes, and the next best ways that differ
- * in a part that matters. Where no set does, the fewest joints that can’t be closed together. Exact: mixed-integer programs.
+ * in a part that matters. Where no set does, and it is to be explained, the fewest joints that can’t be closed together. Exact: mixed-integer programs.
  * @throws InputError naming a part that requires one which is not in the list.
  */
-export function* resolveJoints(problem: ResolveProblem): Work<Resolution> {
+export function* resolveJoints(problem: ResolveProblem, explain = true): Work<Resolution> {
   const model = new Model(problem);
   const wanted = (problem.alternatives ?? 0) + 1;
   const ways: Resolved[] = [];
@@ -238,7 +238,7 @@ export function* resolveJoints(problem: ResolveProblem): Work<Resolution> {
   const unclosable = problem.joints.filter(
     (j) => !problem.parts.some((p) => p.closes.includes(j)) && !problem.chains?.some((c) => c.joint === j),
   );
-  const conflict = yield* conflictOf(model);
+  const conflict = explain ? yield* conflictOf(model) : undefined;
   return { feasible: false, best: undefined, alternatives: [], conflict, unclosable };
 }
 

@@ -8,6 +8,7 @@ import { useBuild, useBuildActions } from '../../hooks/buildState.tsx';
 import { useUnits } from '../../hooks/settings.tsx';
 import { WordsField } from '../../pieces/fields.tsx';
 import { FindingRow } from '../../pieces/Findings.tsx';
+import { lowered } from './words.ts';
 import css from './joints.module.css';
 
 type Home = JointInstance['kind']['home']['a'];
@@ -42,7 +43,7 @@ export function JointRow({
   const { saveCandidate } = useBuildActions();
   const units = useUnits();
   const { closure, state } = figure;
-  const absent = closure.how === 'found' ? 'as found' : 'not known';
+  const absent = closure.how === 'found' ? 'as found' : closure.how === 'direct' ? 'nothing asked' : 'not known';
   const between = betweenOf(seen, (s) => wordSentence(s, units));
   const left = deletionOf(figure.key);
   // What may be left out may be so whatever the computer does.
@@ -106,7 +107,7 @@ export function JointRow({
           )}
           {guide && left && (
             <p className="muted small">
-              Then the computer has to be told: {left.tell.charAt(0).toLowerCase() + left.tell.slice(1)}. {left.rules}
+              Then the computer has to be told: {lowered(left.tell)}. {left.rules}
             </p>
           )}
           {closure.how === 'unknown' && <Looked jointKey={figure.key} candidate={candidate} />}
@@ -169,10 +170,10 @@ function faceWords(
   if (!face) return undefined;
   const words = Object.entries(face.spec).flatMap(([key, value]) => {
     if (typeof value === 'boolean') return [];
-    if (typeof value === 'string') return [value];
     // Titles name the unit that a length is stored in; here it is that of the reader.
     const named = (spec.properties as Readonly<Record<string, { readonly title?: string }>>)[key]?.title ?? key;
     const title = named.replace(/, mm$/, '');
+    if (typeof value === 'string') return [value === 'yes' || value === 'no' ? `${title}: ${value}` : value];
     const quantity = quantityOf(key);
     const figure =
       quantity === 'lengthMm'

@@ -11,6 +11,7 @@ import { Lines } from './Lines.tsx';
 import { PlateBench } from './PlateBench.tsx';
 import { SwapOverList } from './SwapOverList.tsx';
 import { Ways } from './Ways.tsx';
+import { lowered } from './words.ts';
 import css from './joints.module.css';
 
 /** Everything that must mate, how it closes, and the cheapest honest way to close what does not. */
@@ -138,8 +139,6 @@ function Group({
     </section>
   );
 }
-
-const lowered = (s: string) => s.charAt(0).toLowerCase() + s.slice(1);
 
 const COUNT = ['No', 'One', 'Two', 'Three', 'Four', 'Five', 'Six'] as const;
 const many = (n: number) => COUNT[n] ?? String(n);

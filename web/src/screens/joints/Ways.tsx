@@ -1,4 +1,4 @@
-import { settingOf, type Build, type Candidate, type JointWay, type Subject } from '@sable/core';
+import { settingOf, type Build, type Candidate, type JointWay, type JointWays, type Subject } from '@sable/core';
 import { withWay } from '@sable/core/solvers/jointResolver';
 import { fabricationOf, swapOf } from '@sable/core/model';
 import { formatQuantity } from '@sable/core/units';
@@ -12,6 +12,7 @@ import { useUnits } from '../../hooks/settings.tsx';
 import { useSum } from '../../hooks/useSum.ts';
 import { Sentence } from '../../pieces/figures.tsx';
 import { StateMark } from '../../pieces/marks.tsx';
+import { lowered } from './words.ts';
 import css from './joints.module.css';
 
 const LEAST = [
@@ -75,6 +76,10 @@ export function Ways({
     );
     ask({ held: next });
   };
+  const shown = answer?.ways ?? [];
+  const half = answer?.halfStep;
+  const keyOf = (way: JointWay) => JSON.stringify([way.partIds, way.made, way.swapped]);
+  const engineOf = (id: string) => library.engines.find((e) => e.id === id)?.name ?? id;
   const nameOf = (id: string) => library.parts.find((p) => p.id === id)?.name ?? id;
   const titleOf = (key: string) => titles.get(key) ?? key;
   return (
@@ -162,15 +167,17 @@ export function Ways({
           ))}
         </div>
       )}
-      {answer?.ways.map((way, i) => (
+      {[...shown.slice(0, 1), ...(half ? [half.right] : []), ...others(shown, half)].map((way, i) => (
         <OneWay
-          key={JSON.stringify([way.partIds, way.made, way.swapped])}
+          key={keyOf(way)}
           way={way}
           first={i === 0}
+          half={i === 0 ? half : undefined}
+          lasting={way === half?.right}
           build={build}
           nameOf={nameOf}
           titleOf={titleOf}
-          engineOf={(id) => library.engines.find((e) => e.id === id)?.name ?? id}
+          engineOf={engineOf}
           onHold={hold}
           had={subject.parts.map((p) => p.id)}
           onUse={() =>
@@ -182,9 +189,29 @@ export function Ways({
   );
 }
 
+/** Alternatives that are not there already as the one that lasts. */
+const others = (ways: readonly JointWay[], half: JointWays['halfStep']): readonly JointWay[] => {
+  const is = (w: JointWay) => JSON.stringify([[...w.partIds].sort(), [...w.made].sort(), w.swapped]);
+  return ways.slice(1).filter((w) => !half || is(w) !== is(half.right));
+};
+
+/** What is bought or made twice, by name. */
+const twiceWords = (
+  { twice }: NonNullable<JointWays['halfStep']>,
+  nameOf: (id: string) => string,
+  titleOf: (key: string) => string,
+): string =>
+  [
+    ...twice.partIds.map(nameOf),
+    ...twice.swapped.map((s) => `${lowered(titleOf(s.joint))} (${swapOf(s.joint)?.what} swapped over)`),
+    ...twice.made.map((key) => `${lowered(titleOf(key))} (${fabricationOf(key)?.what ?? 'made for it'})`),
+  ].join(', ');
+
 function OneWay({
   way,
   first,
+  half,
+  lasting,
   build,
   nameOf,
   titleOf,
@@ -195,6 +222,10 @@ function OneWay({
 }: {
   way: JointWay;
   first: boolean;
+  /** Where it is the cheaper one to begin with. */
+  half: JointWays['halfStep'];
+  /** The one that lasts, where a cheaper one stands before it. */
+  lasting: boolean;
   build: Build;
   nameOf: (id: string) => string;
   titleOf: (key: string) => string;
@@ -220,6 +251,9 @@ function OneWay({
             </span>
           )}
         </p>
+        {lasting && (
+          <p className={css['lasts']}>The set that lasts: nothing made to do, nothing from a sister engine.</p>
+        )}
         <ul className={css['parts']}>
           {way.partIds.map((id) => (
             <li key={id}>
@@ -244,6 +278,18 @@ function OneWay({
             </li>
           ))}
         </ul>
+        {half && (
+          <p className={css['lasts']}>
+            A half-step. Begun with this one, then the set below:{' '}
+            <b className="num">
+              {formatQuantity(half.inTurn.price, 'money', units, { currency: build.currency })},{' '}
+              {formatQuantity(half.inTurn.hours, 'hours', units, { digits: 1 })}
+            </b>{' '}
+            in all. Bought or made twice,{' '}
+            {formatQuantity(half.twice.price, 'money', units, { currency: build.currency })} and{' '}
+            {formatQuantity(half.twice.hours, 'hours', units, { digits: 1 })}: {twiceWords(half, nameOf, titleOf)}.
+          </p>
+        )}
         {way.unpriced.length > 0 && <p className="muted small">Counted as nought: {way.unpriced.join(', ')}.</p>}
       </div>
       {same ? <span className="muted">as accepted</span> : <Button onClick={onUse}>Use these</Button>}

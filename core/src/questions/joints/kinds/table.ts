@@ -1,7 +1,9 @@
 // Written by scripts/tables.mjs from the files beside it; npm test says when it is not current.
+import { accessories } from './accessories.ts';
 import { bellhousing } from './bellhousing.ts';
 import { brakeHydraulics } from './brakeHydraulics.ts';
 import { camTrigger } from './camTrigger.ts';
+import { chargeTract } from './chargeTract.ts';
 import { clutch } from './clutch.ts';
 import { clutchRelease } from './clutchRelease.ts';
 import { coolantHose } from './coolantHose.ts';
@@ -32,12 +34,15 @@ import { steeringAssist } from './steeringAssist.ts';
 import { switchedSystem } from './switchedSystem.ts';
 import { tachometer } from './tachometer.ts';
 import { throttle } from './throttle.ts';
+import { warningLamp } from './warningLamp.ts';
 
 /** Every kind of joint, by its name. */
 export const KINDS = {
+  accessories,
   bellhousing,
   brakeHydraulics,
   camTrigger,
+  chargeTract,
   clutch,
   clutchRelease,
   coolantHose,
@@ -68,4 +73,5 @@ export const KINDS = {
   switchedSystem,
   tachometer,
   throttle,
+  warningLamp,
 } as const;
