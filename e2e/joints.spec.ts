@@ -66,6 +66,44 @@ test('a refused part is in no set; a joint that is open is made instead, and not
   await sable.putBack(was);
 });
 
+test('a system that the computer switches is left out: what it must be told is said, it stands on the bill, and is kept after all', async ({
+  page,
+  go,
+  sable,
+}) => {
+  const { build: was } = await sable.build();
+  const f = () => sable.build().then(({ build }) => build.candidates[5]!);
+  await go('/builds/glider-tug/joints?c=f');
+  // From the drawn line to its row, out of the fold.
+  await page.getByRole('button', { name: 'Show: System that the computer switches, cam phasing, clear' }).click();
+  await expect(page.getByText(/The cam angle as fixed|the cam angle as fixed/).first()).toBeVisible();
+  await page.getByRole('button', { name: /^Leave it out: phaser locked/ }).click();
+  await expect(page.getByRole('button', { name: /^Show: System .* cam phasing, tight/ })).toBeVisible();
+  await expect(page.getByText(/^Cam phasing is left out: phaser locked/).first()).toBeVisible();
+  await expect.poll(async () => (await f()).fabricated).toEqual([{ joint: 'system:cam-phasing' }]);
+  const { findings } = await sable.judged((await sable.build()).build, 'f');
+  const told = findings.find((x) => x.id === 'joint-system:cam-phasing')!;
+  expect([told.state, /computer has to be told: .*local inspector/.test(told.because)]).toEqual(['tight', true]);
+  await go('/builds/glider-tug/parts?c=f');
+  await expect(page.getByText(/^Leave out: phaser locked/).first()).toBeVisible();
+  await go('/builds/glider-tug/joints?c=f');
+  await page.getByRole('button', { name: /^Show: System .* cam phasing/ }).click();
+  await page.getByRole('button', { name: 'Keep it after all' }).click();
+  await expect.poll(async () => (await f()).fabricated).toBeUndefined();
+  await sable.putBack(was);
+});
+
+test('beside the cheapest set stands the one that lasts, with what is bought twice', async ({ page, go }) => {
+  await go('/builds/glider-tug/joints?c=b');
+  await page.getByRole('button', { name: 'Close joints' }).click();
+  const half = page.getByText(/^A half-step\. Begun with this one/);
+  await expect(half).toBeVisible({ timeout: 60_000 });
+  await expect(half).toContainText(
+    /950 €, 23\.0 h in all\. Bought or made twice, 60 € and 8\.0 h: engine mounts, left and right/,
+  );
+  await expect(page.getByText(/^The set that lasts: /)).toBeVisible();
+});
+
 test('the old engine’s sender moves over: accepted, on the bill without money, in the list with what differs, undone', async ({
   page,
   sable,

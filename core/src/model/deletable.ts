@@ -1,7 +1,11 @@
-import type { FabricationGuide } from './fabrication.ts';
+import type { Distribution } from '../units/index.ts';
 
 /** A system of an engine that can be left out: what is plugged then, what the computer must be told, what rules may say. */
-export interface DeletionGuide extends FabricationGuide {
+export interface DeletionGuide {
+  /** What is plugged or locked in its place. */
+  readonly what: string;
+  readonly price: Distribution;
+  readonly hours: Distribution;
   readonly tell: string;
   readonly rules: string;
   /** Nobody but a person with the inspector’s word decides it: no search proposes it. */
