@@ -55,16 +55,18 @@ function Line({
   return (
     <div className={css['line']} role="group" aria-label={`Drawn from ${from} to ${to}`} data-wide={wide}>
       <span className={css['end']}>{from}</span>
-      {drawn.map((way) => (
-        <div key={way.group} className={css['way']} style={{ flexGrow: way.rows.length }}>
-          <div className={css['stations']}>
-            {way.rows.map((s) => (
-              <Station key={s.figure.key} seen={s} named={wide} units={units} onPick={onPick} />
-            ))}
+      <div className={css['ways']}>
+        {drawn.map((way) => (
+          <div key={way.group}>
+            <div className={css['stations']}>
+              {way.rows.map((s) => (
+                <Station key={s.figure.key} seen={s} named={wide} units={units} onPick={onPick} />
+              ))}
+            </div>
+            {!wide && <span className={css['group']}>{way.group}</span>}
           </div>
-          {!wide && <span className={css['group']}>{way.group}</span>}
-        </div>
-      ))}
+        ))}
+      </div>
       <span className={css['end']}>{to}</span>
     </div>
   );
