@@ -49,11 +49,16 @@ export function swappedClosure(subject: Subject, joint: JointInstance, swapped: 
   return source && { how: 'swapped', what: source.guide.what, from: source.engine.name, work: swapped };
 }
 
-/** What could be moved over to close a joint, as something to accept. */
-export const swapRemedies = (subject: Subject, joint: JointInstance): Remedy[] =>
-  swapSources(subject, joint).map(({ engine, guide, own }) => ({
-    title: `Swap over: ${guide.what} of the ${engine.name}`,
-    cost: own ? 0 : guide.price.likely,
-    hours: guide.hours.likely,
-    accept: { kind: 'swap', joint: joint.key, engineId: engine.id },
-  }));
+/** What could be moved over to close a joint, as something to accept; of sisters that cost the same one stands for all. */
+export const swapRemedies = (subject: Subject, joint: JointInstance): Remedy[] => {
+  const sources = swapSources(subject, joint);
+  const sister = sources.find((s) => !s.own);
+  return sources
+    .filter((s) => s.own || s === sister)
+    .map(({ engine, guide, own }) => ({
+      title: `Swap over: ${guide.what} of the ${engine.name}`,
+      cost: own ? 0 : guide.price.likely,
+      hours: guide.hours.likely,
+      accept: { kind: 'swap', joint: joint.key, engineId: engine.id },
+    }));
+};
