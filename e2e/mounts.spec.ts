@@ -15,7 +15,9 @@ const hz = async (page: Page, motion: string) => {
 /** Takes a mount in a view and puts it so many pixels aside. */
 async function drag(page: Page, mount: string, view: string, by: readonly [number, number]): Promise<void> {
   const ring = page.getByRole('button', { name: new RegExp(`^${mount}, ${view}`) }).locator('circle');
-  await ring.scrollIntoViewIfNeeded();
+  // It stays where it is once the judgement has come; hovering waits until it does.
+  await page.locator('main:not([aria-busy="true"])').first().waitFor();
+  await ring.hover();
   const box = (await ring.boundingBox())!;
   const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
   await page.mouse.move(x, y);
