@@ -66,6 +66,74 @@ test('a refused part is in no set; a joint that is open is made instead, and not
   await sable.putBack(was);
 });
 
+test('another gearbox behind what is kept: resolved anew by itself, the pin that can’t hold is named, the other stays', async ({
+  page,
+  go,
+  sable,
+}) => {
+  const { build: was } = await sable.build();
+  const c = was.candidates[2]!;
+  await sable.put(`candidates/${c.id}`, { ...c, jointWishes: { keep: ['ck-240-28', 'pump-310'], refuse: [] } });
+  await go('/builds/glider-tug/joints?c=c');
+  // Nobody pressed anything: what is kept is resolved as the screen opens.
+  await expect(page.getByRole('button', { name: 'Keep Fuel pump, 3 bar, with filter and lines' }).first()).toBeVisible({
+    timeout: 60_000,
+  });
+  await expect(page.getByText(/can’t be kept/)).toHaveCount(0);
+  await go('/builds/glider-tug/line-up?c=c');
+  await page.getByLabel('Gearbox of C').selectOption({ label: 'Marten five' });
+  await expect.poll(async () => (await sable.build()).build.candidates[2]!.gearboxId).toBe('marten-e5');
+  await go('/builds/glider-tug/joints?c=c');
+  await expect(page.getByText(/^Clutch kit 240 mm, 26-tooth plate can’t be kept: With it no set closes/)).toBeVisible({
+    timeout: 60_000,
+  });
+  await expect(page.getByText(/can’t be kept/)).toHaveCount(1);
+  // Given up, the set is there, with what else is kept.
+  await page.getByRole('button', { name: /^Kept: Clutch kit 240 mm, 26-tooth plate/ }).click();
+  await expect(page.getByText(/can’t be kept/)).toHaveCount(0);
+  await expect(page.getByRole('button', { name: 'Keep Fuel pump, 3 bar, with filter and lines' }).first()).toBeVisible({
+    timeout: 60_000,
+  });
+  await sable.putBack(was);
+});
+
+test('a part accepted where a joint is open is in bill, mass and fit, and out of them when it is taken back', async ({
+  page,
+  go,
+  sable,
+}) => {
+  const { build: was } = await sable.build();
+  const c = was.candidates[2]!;
+  const figures = async () => {
+    const { checks } = await sable.judged((await sable.build()).build, 'c');
+    return ['mass-change', 'fit-shifter', 'budget', 'open-joints'].map((id) =>
+      Number(checks.find((x) => x.id === id)!.value!.toFixed(6)),
+    );
+  };
+  const before = await figures();
+  await sable.put(`candidates/${c.id}`, { ...c, partIds: c.partIds.filter((id) => id !== 'ap-hesper-corran') });
+  const without = await figures();
+  await go('/builds/glider-tug/joints?c=c');
+  await page
+    .getByRole('button', { name: /^Fit Adapter plate, Hesper to Corran/ })
+    .first()
+    .click();
+  await expect(page.getByText('All 36 joints close').first()).toBeVisible();
+  await expect.poll(figures).toEqual(before);
+  // 5.8 kg of plate, the gearbox 18 mm further back, and no open joint.
+  expect([before[0]! - without[0]!, before[1]! - without[1]!, without[3]! - before[3]!]).toEqual([
+    expect.closeTo(5.8, 3),
+    expect.closeTo(17.9, 0),
+    1,
+  ]);
+  await go('/builds/glider-tug/parts?c=c');
+  await expect(page.getByText(/^Adapter plate, Hesper to Corran/).first()).toBeVisible();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByText(/^Adapter plate, Hesper to Corran/)).toHaveCount(0);
+  await expect.poll(figures).toEqual(without);
+  await sable.putBack(was);
+});
+
 test('a system that the computer switches is left out: what it must be told is said, it stands on the bill, and is kept after all', async ({
   page,
   go,

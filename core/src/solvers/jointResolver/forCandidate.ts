@@ -259,14 +259,17 @@ export function* resolveCandidate(
   const ways: JointWay[] = [];
   let dropped = 0;
   let first: Resolution | undefined;
-  const problem: ResolveProblem = {
+  const problem = {
     joints: open.map((j) => j.key),
     parts: choosable,
     chains: chains.filter((c) => c.all.every((id) => choosable.some((p) => p.id === id))),
     weights: wishes.weights,
     pinned: wishes.pinned.filter((id) => choosable.some((p) => p.id === id)),
     refused: wishes.refused,
-  };
+  } satisfies ResolveProblem;
+  const judgeWith = (kept: readonly string[]) => (chosen: readonly string[]) =>
+    judgedWay(asked, [...chosen, ...kept], unknown, fitNow);
+  const judge = judgeWith(idle);
   for (;;) {
     const found = yield* resolveJoints({ ...problem, barred });
     first ??= found;
@@ -274,7 +277,7 @@ export function* resolveCandidate(
     const { chosen } = found.best;
     // Nothing chosen where nothing is known closes nothing.
     if (chosen.length === 0 && unknown.length > 0) break;
-    const way = judgedWay(asked, [...chosen, ...idle], unknown, fitNow);
+    const way = judge(chosen);
     // The next one is without a part that matters of a way that holds; of a set that does not, without any one.
     barred.push(way ? mattering(problem, chosen) : [...chosen]);
     if (way) ways.push(way);
@@ -284,13 +287,10 @@ export function* resolveCandidate(
   }
   // Of what is kept, that which by itself leaves no set.
   if (ways.length === 0)
-    for (const id of problem.pinned ?? []) {
-      const without = yield* resolveJoints({
-        ...problem,
-        pinned: problem.pinned!.filter((x) => x !== id),
-        alternatives: 0,
-      });
-      if (without.feasible) unkept.push({ partId: id, why: 'With it no set closes every joint; without it one does.' });
+    for (const id of [...problem.pinned, ...idle]) {
+      const others = (ids: readonly string[]) => ids.filter((x) => x !== id);
+      const without = yield* holdingWay({ ...problem, pinned: others(problem.pinned) }, [], judgeWith(others(idle)));
+      if (without) unkept.push({ partId: id, why: 'With it no set closes every joint; without it one does.' });
     }
   const makeshift = choosable.flatMap((p) => {
     const part = parts.find((x) => x.id === p.id);
@@ -302,7 +302,7 @@ export function* resolveCandidate(
   const [begin] = ways;
   const right =
     begin && idsOf(begin).some((id) => makeshift.includes(id))
-      ? yield* lastingWay(problem, makeshift, (chosen) => judgedWay(asked, [...chosen, ...idle], unknown, fitNow))
+      ? yield* holdingWay(problem, makeshift, judge)
       : undefined;
   const halfStep = begin && right && right.price > begin.price ? halfStepOf(begin, right, choosable) : undefined;
   const refusedFor = (key: string) => {
@@ -320,13 +320,13 @@ export function* resolveCandidate(
   };
 }
 
-/** The set that counts least without what is only made to do, as far as one holds when it is judged. */
-function* lastingWay(
+/** The set that counts least without some of what could be chosen, as far as one holds when it is judged. */
+function* holdingWay(
   problem: ResolveProblem,
-  makeshift: readonly string[],
+  without: readonly string[],
   judge: (chosen: readonly string[]) => JointWay | undefined,
 ): Work<JointWay | undefined> {
-  const refused = [...(problem.refused ?? []), ...makeshift];
+  const refused = [...(problem.refused ?? []), ...without];
   const barred: string[][] = [];
   while (barred.length < MOST_DROPPED) {
     const { best } = yield* resolveJoints({ ...problem, refused, barred, alternatives: 0 }, false);

@@ -6,7 +6,7 @@ import Button from '@mui/material/Button';
 import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import LinearProgress from '@mui/material/LinearProgress';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { useBuild, useBuildActions } from '../../hooks/buildState.tsx';
 import { useUnits } from '../../hooks/settings.tsx';
 import { useSum } from '../../hooks/useSum.ts';
@@ -65,6 +65,13 @@ export function Ways({
       fabricate: more.fabricate ?? fabricate,
     });
   };
+  // Whoever holds to something wants to know whether it still holds behind another engine or gearbox.
+  const holds = Object.keys(held).length > 0;
+  const behind = `${candidate.engineId} ${candidate.gearboxId}`;
+  useEffect(() => {
+    if (holds) ask();
+    // oxlint-disable-next-line react-hooks/exhaustive-deps -- asked anew by what it stands behind, not by every change
+  }, [behind]);
   const hold = (id: string, to: Held | undefined) => {
     const { [id]: _was, ...rest } = held;
     const next: Readonly<Record<string, Held>> = to ? { ...rest, [id]: to } : rest;
