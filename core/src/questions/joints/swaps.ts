@@ -33,7 +33,9 @@ export function swapSources(subject: Subject, joint: JointInstance): SwapSource[
   const guide = swapOf(joint.key);
   if (!guide || joint.kind.home.a !== 'engine' || !joint.b) return [];
   const { engine, originalEngine, library } = subject;
-  const sisters = library.engines.filter((e) => sameFamily(e, engine) && !e.retired);
+  const sisters = library.engines
+    .filter((e) => sameFamily(e, engine) && !e.retired)
+    .sort((x, y) => (x.name === y.name ? (x.id < y.id ? -1 : 1) : x.name < y.name ? -1 : 1));
   const all = [...new Set([...(originalEngine ? [originalEngine] : []), ...sisters])].filter((e) => e.id !== engine.id);
   return all.flatMap((from) => {
     if (guide.within === 'family' && !sameFamily(from, engine)) return [];
