@@ -1,6 +1,16 @@
 /** Systems that a computer switches: each on the engine a joint, kept by a computer that drives it or left out with what that asks. */
-import { accept, assess, DELETABLE, deletionOf, finished, settingOf, takeOut, type Port } from '../src/index.ts';
-import { loadHighs, resolveCandidate } from '../src/solvers/jointResolver/index.ts';
+import {
+  accept,
+  assess,
+  DELETABLE,
+  deletionOf,
+  finished,
+  resolveSubject,
+  settingOf,
+  takeOut,
+  type Port,
+} from '../src/index.ts';
+import { loadHighs, resolveCandidate, withWay } from '../src/solvers/jointResolver/index.ts';
 import { candidate, library, tug, withEngine } from './demo.ts';
 
 beforeAll(loadHighs);
@@ -72,4 +82,18 @@ test.each([
     resolveCandidate(settingOf(tug), C, lib, { weights: { cost: 1 }, pinned: [], refused: [], fabricate: true }),
   );
   expect(ways.some((w) => w.made.includes(`system:${place}`))).toBe(may);
+});
+
+test.each(['yes', 'no', undefined] as const)('left out it stays out when a set is taken; driven: %s', (drives) => {
+  const place = 'exhaust-recirculation';
+  const lib = drives ? withPorts(on(place), driven(place, drives)) : withPorts(on(place));
+  const out = accept(C, { kind: 'fabrication', joint: `system:${place}` });
+  const setting = settingOf(tug);
+  const { ways, unknown } = finished(
+    resolveCandidate(setting, out, lib, { weights: { cost: 1 }, pinned: [], refused: [], fabricate: true }),
+  );
+  expect([ways.length > 0, unknown]).toEqual([true, []]);
+  const { subject } = resolveSubject(setting, out, lib);
+  const taken = withWay({ setting, candidate: out, library: lib, subject: subject! }, ways[0]!);
+  expect(taken.fabricated?.map((f) => f.joint)).toContain(`system:${place}`);
 });

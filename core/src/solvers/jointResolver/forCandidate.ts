@@ -128,7 +128,8 @@ export function withWay(
   for (const part of subject.parts)
     if (onlyJoins(part) && !partIds.includes(part.id)) next = takeOut(next, { kind: 'part', partId: part.id });
   for (const f of candidate.fabricated ?? [])
-    if (!made.includes(f.joint)) next = takeOut(next, { kind: 'fabrication', ...f });
+    // What somebody left out is a decision of his, no way to close a joint: no set takes it back.
+    if (!made.includes(f.joint) && !deletionOf(f.joint)) next = takeOut(next, { kind: 'fabrication', ...f });
   for (const s of candidate.swapped ?? [])
     if (!swapped.some((x) => x.joint === s.joint && x.engineId === s.engineId))
       next = takeOut(next, { kind: 'swap', ...s });
@@ -174,7 +175,8 @@ export function* resolveCandidate(
   const now = judging(subject);
   const before = now.find('joints')?.figures.joints ?? [];
   // What was found mated stays so, and asks for nothing.
-  const wanted = joints.filter((j) => before.find((b) => b.key === j.key)?.closure.how !== 'found');
+  const leftOut = (key: string) => deletionOf(key) && candidate.fabricated?.some((f) => f.joint === key);
+  const wanted = joints.filter((j) => before.find((b) => b.key === j.key)?.closure.how !== 'found' && !leftOut(j.key));
   const unknown = wanted.filter((j) => closeJoint(j, []).how === 'unknown').map((j) => j.key);
   const open = wanted.filter((j) => !unknown.includes(j.key) && !closed(j, []));
   const had = new Set(subject.parts.map((p) => p.id));
