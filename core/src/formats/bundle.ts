@@ -1,5 +1,5 @@
 import { Type } from 'typebox';
-import { Build, Engine, Family, Gearbox, Library, Part, indexOf } from '../model/index.ts';
+import { Build, Engine, Family, Gearbox, Library, Part, indexOf, wholeOf } from '../model/index.ts';
 import { InputError } from '../units/index.ts';
 
 /** The version that this program writes, and the newest it reads. */
@@ -53,13 +53,19 @@ export function bundleOf(build: Build, library: Library, writtenAt: string): Bun
       gearboxes: pick('gearboxes', [...c.map((x) => x.gearboxId), ...originalBox], index.gearboxes),
       parts: pick(
         'parts',
-        c.flatMap((x) => x.partIds),
+        c.flatMap((x) => x.partIds.flatMap((id) => withInside(id, index.parts))),
         index.parts,
       ),
       ...(families.length > 0 ? { families } : {}),
     },
   };
 }
+
+/** A part with what comes in it as far as the library has it. */
+const withInside = (id: string, parts: ReadonlyMap<string, Part>): string[] => {
+  const part = parts.get(id);
+  return part ? wholeOf(part, parts).map((p) => p.id) : [id];
+};
 
 /** What is wrong with something that claims to be a bundle, before its fields are looked at: format and version. */
 export function checkBundleHead(value: unknown): void {

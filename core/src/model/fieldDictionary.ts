@@ -204,6 +204,7 @@ const LABELS = {
   jointChecks: 'Joints that somebody saw mate',
   pickUpChecks: 'Points measured before and after',
   found: 'Measured',
+  inKit: 'Parts in the kit',
   leadDays: 'Lead time',
   discontinued: 'Discontinued',
   made: 'Made',

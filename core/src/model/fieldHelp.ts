@@ -57,6 +57,7 @@ const HELP: Partial<Readonly<Record<FieldKey, readonly [help: string, example?: 
   efficiencyDirect: ['', '0.98'],
   efficiencyOther: ['', '0.96'],
   inPlaceOf: ['Obstacles and mounts that leave with it'],
+  inKit: ['Sold as one, under its one price; each of them stays a part by itself'],
   leadDays: ['0 where it is on the shelf'],
   engineersWord: ['Who and when'],
   engineSits: ['In front, unless said otherwise'],

@@ -13,6 +13,7 @@ export * from './build.ts';
 export * from './body.ts';
 export * from './candidate.ts';
 export * from './kept.ts';
+export * from './kits.ts';
 export * from './placement.ts';
 export * from './chassis.ts';
 export * from './chassisMounts.ts';

@@ -57,6 +57,7 @@ export const PART_CLASSES = [
   'shifter kit',
   'refresh kit',
   'rebuild kit',
+  'swap kit',
 ] as const;
 
 /** Links of what gives up first that a part can raise, beside clutch, cooling and brakes, which have figures of their own. */
@@ -116,6 +117,13 @@ export const Part = Type.Object(
         { of: Id, holds: Type.Array(Name, { maxItems: 40 }) },
         { ...closed, description: 'the engine or gearbox that it makes as good as new, and what is in the kit' },
       ),
+    ),
+    inKit: Type.Optional(
+      Type.Array(Id, {
+        uniqueItems: true,
+        maxItems: 40,
+        description: 'other parts of the library that come in it: sold as one, under its one price',
+      }),
     ),
     mount: Type.Optional(MountElement),
     mounts: Type.Optional(

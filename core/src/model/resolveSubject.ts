@@ -7,6 +7,7 @@ import type { Finding } from './finding.ts';
 import type { Gearbox } from './gearbox.ts';
 import type { Part } from './part.ts';
 import { chassisMountsOf } from './chassisMounts.ts';
+import { wholeOf } from './kits.ts';
 import { GEARBOX_BOSS, type FittedMount } from './mount.ts';
 import type { Setting, Subject } from './subject.ts';
 
@@ -140,13 +141,16 @@ export function resolveSubject(
   if (!engine) missing('engine', candidate.engineId, '/engineId');
   if (!gearbox) missing('gearbox', candidate.gearboxId, '/gearboxId');
   // In the order of their ids: in which order they were accepted decides nothing, not even of two that stand for one another.
-  const parts = candidate.partIds
-    .flatMap((id, i) => {
-      const part = index.parts.get(id);
-      if (!part) missing('part', id, `/partIds/${i}`);
-      return part ? [part] : [];
-    })
-    .sort((a, b) => (a.id < b.id ? -1 : 1));
+  const accepted = candidate.partIds.flatMap((id, i) => {
+    const part = index.parts.get(id);
+    if (!part) missing('part', id, `/partIds/${i}`);
+    return part ? wholeOf(part, index.parts) : [];
+  });
+  const parts = [...new Set(accepted)].sort((a, b) => (a.id < b.id ? -1 : 1));
+  for (const kit of parts)
+    kit.inKit?.forEach((id, i) => {
+      if (!index.parts.has(id)) missing('part', id, `/parts/${kit.id}/inKit/${i}`);
+    });
   if (!engine || !gearbox) return { findings };
   for (const { slot, options } of engine.slots) {
     const wanted = candidate.dressing[slot];

@@ -61,7 +61,13 @@ async function bringRows(q: Queryable, library: Library): Promise<Brought> {
   };
   await bring('engines', library.engines);
   await bring('gearboxes', library.gearboxes);
-  await bring('parts', library.parts);
+  // A kit names what comes in it: those first, for they may come in under new ids.
+  await bring(
+    'parts',
+    library.parts.filter((p) => !p.inKit),
+  );
+  for (const kit of library.parts)
+    if (kit.inKit) await bring('parts', [{ ...kit, inKit: kit.inKit.map((id) => renamed.parts.get(id) ?? id) }]);
   // Engines name their family; a family that is here already, by name, stays as it is.
   for (const family of library.families ?? []) await bringFamily(q, family, rows);
   return { rows, renamed };

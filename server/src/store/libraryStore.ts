@@ -131,8 +131,8 @@ export async function usedBy(q: Queryable, kind: LibraryKind, id: string): Promi
   const where = {
     engines: 'c.engine_id = $1',
     gearboxes: 'c.gearbox_id = $1',
-    parts:
-      'EXISTS (SELECT 1 FROM candidate_part p WHERE p.build_id = c.build_id AND p.candidate_id = c.id AND p.part_id = $1)',
+    parts: `EXISTS (SELECT 1 FROM candidate_part p JOIN part kit ON kit.id = p.part_id
+      WHERE p.build_id = c.build_id AND p.candidate_id = c.id AND (kit.id = $1 OR kit.doc -> 'inKit' ? $1))`,
     families:
       'EXISTS (SELECT 1 FROM engine e JOIN family f ON f.name = e.family WHERE e.id = c.engine_id AND f.id = $1)',
   }[kind];

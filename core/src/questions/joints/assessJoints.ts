@@ -10,9 +10,11 @@ import {
   keepsGearbox,
   staysPut,
   swapOf,
+  broughtIn,
   indexOf,
   makeCheck,
   makeFinding,
+  wholeOf,
   worstState,
   type Condition,
   type Finding,
@@ -257,14 +259,18 @@ const fitPart = (part: Part): Remedy => ({
   accept: { kind: 'part', partId: part.id },
 });
 
-const leaveOut = (part: Part): Remedy => ({
-  title: `Leave out ${part.name}`,
-  cost: -(part.price?.likely ?? 0),
-  hours: -(part.hours?.likely ?? 0),
-  accept: { kind: 'withoutPart', partId: part.id },
-});
+/** A part that came in a kit goes with the whole of it. */
+function leaveOut(part: Part, { candidate, library }: Subject): Remedy {
+  const { id, name, price, hours } = broughtIn(part, candidate.partIds, indexOf(library).parts);
+  return {
+    title: `Leave out ${name}`,
+    cost: -(price?.likely ?? 0),
+    hours: -(hours?.likely ?? 0),
+    accept: { kind: 'withoutPart', partId: id },
+  };
+}
 
-/** Single library parts that would close the joint, cheapest first; and those that would if something else were not in the way. */
+/** Single library parts, or kits, that would close the joint, cheapest first; and those that would if something else were not in the way. */
 function remediesFor(
   subject: Subject,
   joint: JointInstance,
@@ -273,13 +279,16 @@ function remediesFor(
   const remedies: Remedy[] = [];
   const refused: { part: Part; why: string }[] = [];
   const own = portsOf(subject, joint.kind);
+  const known = indexOf(subject.library).parts;
   for (const part of subject.library.parts) {
     if (part.discontinued || part.retired || subject.parts.includes(part)) continue;
-    if (!part.closes.some((c) => c.joint === kind) && !part.provides.some((p) => p.kind === kind)) continue;
-    const parts = [...subject.parts, part];
-    const joined = instancesOf(joint.kind, own, part).find((j) => j.key === joint.key);
+    const whole = wholeOf(part, known);
+    if (!whole.some((p) => p.closes.some((c) => c.joint === kind) || p.provides.some((x) => x.kind === kind))) continue;
+    const parts = [...subject.parts, ...whole];
+    const joined = instancesOf(joint.kind, own, whole).find((j) => j.key === joint.key);
     if (!joined || closeJoint(joined, parts).how !== 'parts') continue;
-    const { unmet, clashes } = conflictsOf(part, subject, parts);
+    const conflicts = whole.map((p) => conflictsOf(p, subject, parts));
+    const [unmet, clashes] = [conflicts.flatMap((c) => c.unmet), conflicts.flatMap((c) => c.clashes)];
     const blame = [
       ...unmet.map((c) => `needs ${conditionWords(c, subject)}`),
       ...clashes.map((c) => `can’t stand beside ${conditionWords(c, subject)}`),
@@ -307,7 +316,7 @@ function stackFindings(subject: Subject): Finding[] {
               ? `This block is of ${yearsOf(blockYears(subject))}. What would have worked: ${withBoss(subject, c.is) || 'no engine of the family'}.`
               : (c.because ?? 'It was made for that and nothing else.'),
           about: [part.id, c.is],
-          remedies: [...(needed ? [fitPart(needed)] : []), leaveOut(part)],
+          remedies: [...(needed ? [fitPart(needed)] : []), leaveOut(part, subject)],
         });
       }),
       ...clashes.map((c) =>
@@ -318,7 +327,7 @@ function stackFindings(subject: Subject): Finding[] {
           title: `${part.name} can’t be stacked on ${conditionWords(c, subject)}`,
           because: c.because ?? 'Each changes what the other one needs.',
           about: [part.id, c.is],
-          remedies: [leaveOut(part)],
+          remedies: [leaveOut(part, subject)],
         }),
       ),
     ];

@@ -77,9 +77,9 @@ export function faceAt(ports: readonly Owned[], side: 'a' | 'b', place: string |
     : { spec: port.spec, evidence: port.evidence, from };
 }
 
-/** The joints of one kind, one for each place that a port names, or the one of it; with another part's ports added. */
-export function instancesOf(kind: JointKind, own: readonly Owned[], more?: Part): JointInstance[] {
-  const ports = more ? [...own, ...broughtBy(more, kind.kind)] : own;
+/** The joints of one kind, one for each place that a port names, or the one of it; with the ports of other parts added. */
+export function instancesOf(kind: JointKind, own: readonly Owned[], more: readonly Part[] = []): JointInstance[] {
+  const ports = [...own, ...more.flatMap((part) => broughtBy(part, kind.kind))];
   const places = [...new Set([...(kind.places ?? []), ...ports.flatMap((o) => o.port.place ?? [])])].sort();
   return (places.length > 0 ? places : [undefined]).map((place) => ({
     key: place === undefined ? kind.kind : `${kind.kind}:${place}`,

@@ -85,6 +85,7 @@ const TYPICAL_PART: Readonly<Record<Part['class'], readonly [number, number]>> =
   'shifter kit': [2, 1],
   'refresh kit': [0, 0.5],
   'rebuild kit': [0, 0.5],
+  'swap kit': [15, 10],
 };
 
 /** What a part weighs where nobody has weighed it: typical of its class, estimated. */

@@ -14,6 +14,7 @@ import {
   dressingOf,
   makeCheck,
   makeFinding,
+  weighing,
   type Ancillary,
   type Chassis,
   type Engine,
@@ -154,7 +155,7 @@ export function assessMass(subject: Subject, places: MassPlaces): CheckResult & 
       comMm: places.gearbox,
     });
   const unweighed: string[] = [];
-  for (const part of parts) {
+  for (const part of weighing(parts)) {
     // A part that nobody has weighed counts with what its kind weighs; what rests on the sum alone is not judged then.
     const mass = gaps.find(() => ofPart(part, 'massKg')) ?? typicalPart(part);
     if (!part.massKg) unweighed.push(part.name);

@@ -3,9 +3,13 @@ import {
   costOfPart,
   deletionOf,
   fabricationOf,
+  indexOf,
   swapOf,
   takeOut,
+  weighing,
+  wholeOf,
   type Candidate,
+  type Condition,
   type Part,
   type Setting,
   type State,
@@ -105,12 +109,16 @@ const idsOf = ({ partIds, made, swapped }: Pick<JointWay, 'partIds' | 'made' | '
   ...swapped.map((s) => `${MOVED}${s.engineId}|${s.joint}`),
 ];
 
-const touches = (part: Part, kind: string) =>
-  part.closes.some((c) => c.joint === kind) || part.provides.some((p) => p.kind === kind);
+/** What is bought as one with a part. */
+type Whole = (part: Part) => readonly Part[];
+
+const touches = (whole: readonly Part[], kind: string) =>
+  whole.some((part) => part.closes.some((c) => c.joint === kind) || part.provides.some((p) => p.kind === kind));
 /** What is in a car for more than the joint that it brings a face of: it stays whatever closes the joints. */
 const FOR_MORE: ReadonlySet<Part['class']> = new Set(['brakes', 'radiator', 'silencer', 'pump', 'harness adapter']);
-const closesAny = (part: Part) => part.closes.length > 0 || part.provides.length > 0;
-const onlyJoins = (part: Part) => closesAny(part) && !FOR_MORE.has(part.class);
+/** Whether what is bought as one, a part or a whole kit, has a face of a joint, and whether it is there for that alone. */
+const closesAny = (whole: readonly Part[]) => whole.some((p) => p.closes.length > 0 || p.provides.length > 0);
+const onlyJoins = (whole: readonly Part[]) => closesAny(whole) && !whole.some((p) => FOR_MORE.has(p.class));
 
 interface Asked {
   readonly setting: Setting;
@@ -121,12 +129,14 @@ interface Asked {
 
 /** The candidate with other parts for its joints and other work in place of them. */
 export function withWay(
-  { subject, candidate }: Asked,
+  { subject, candidate, library }: Asked,
   { partIds, made, swapped }: Pick<JointWay, 'partIds' | 'made' | 'swapped'>,
 ): Candidate {
   let next = candidate;
+  const { parts } = indexOf(library);
   for (const part of subject.parts)
-    if (onlyJoins(part) && !partIds.includes(part.id)) next = takeOut(next, { kind: 'part', partId: part.id });
+    if (onlyJoins(wholeOf(part, parts)) && !partIds.includes(part.id))
+      next = takeOut(next, { kind: 'part', partId: part.id });
   for (const f of candidate.fabricated ?? [])
     // What somebody left out is a decision of his, no way to close a joint: no set takes it back.
     if (!made.includes(f.joint) && !deletionOf(f.joint)) next = takeOut(next, { kind: 'fabrication', ...f });
@@ -169,7 +179,16 @@ export function* resolveCandidate(
   };
   if (!subject) return none;
   const asked: Asked = { setting, candidate, library, subject };
-  const context = subject.parts.filter((p) => !onlyJoins(p));
+  const byId = indexOf(library).parts;
+  const kept = new Map<Part, readonly Part[]>();
+  /** All that is bought with a part: a kit is one choice with all that is in it. */
+  const whole: Whole = (p) => {
+    let all = kept.get(p);
+    if (!all) kept.set(p, (all = wholeOf(p, byId)));
+    return all;
+  };
+  const accepted = subject.parts.filter((p) => candidate.partIds.includes(p.id));
+  const context = [...new Set(accepted.filter((p) => !onlyJoins(whole(p))).flatMap(whole))];
   const bare: Subject = { ...subject, parts: context };
   const joints = jointsOf(bare);
   const now = judging(subject);
@@ -179,32 +198,39 @@ export function* resolveCandidate(
   const wanted = joints.filter((j) => before.find((b) => b.key === j.key)?.closure.how !== 'found' && !leftOut(j.key));
   const unknown = wanted.filter((j) => closeJoint(j, []).how === 'unknown').map((j) => j.key);
   const open = wanted.filter((j) => !unknown.includes(j.key) && !closed(j, []));
-  const had = new Set(subject.parts.map((p) => p.id));
   const usable = library.parts.filter(
-    (p) => closesAny(p) && (had.has(p.id) || (!p.retired && !p.discontinued)) && suits(p, bare),
+    (p) =>
+      closesAny(whole(p)) &&
+      (candidate.partIds.includes(p.id) || (!p.retired && !p.discontinued)) &&
+      suits(whole(p), bare),
   );
-  const relevant = usable.filter((p) => open.some((j) => touches(p, j.kind.kind)));
-  const { closes, chains } = closings(bare, open, relevant);
-  const parts = withRequired(relevant, usable, library, subject);
+  const relevant = usable.filter((p) => open.some((j) => touches(whole(p), j.kind.kind)));
+  const { closes, chains } = closings(bare, open, relevant, whole);
+  const parts = withRequired(relevant, usable, library, subject, whole);
+  /** What can be chosen that brings a named part, or one of a class. */
+  const bringing = (c: Condition) =>
+    parts.filter((x) => whole(x).some((p) => (c.what === 'part' ? p.id : p.class) === c.is)).map((x) => x.id);
   const choosable: Choosable[] = [
     ...parts.map((p): Choosable => ({
       id: p.id,
       closes: closes.get(p.id) ?? [],
       cost: p.price?.likely ?? 0,
       hours: p.hours?.likely ?? 0,
-      massKg: p.massKg?.value ?? 0,
-      requires: p.requires.flatMap((c) => (c.what === 'part' && !context.some((x) => x.id === c.is) ? [c.is] : [])),
-      requiresOneOf: p.requires.flatMap((c) =>
-        c.what === 'class' && !context.some((x) => x.class === c.is)
-          ? [parts.filter((x) => x.class === c.is && x.id !== p.id).map((x) => x.id)]
-          : [],
-      ),
-      excludes: p.excludes.flatMap((c) =>
-        c.what === 'part'
-          ? [c.is]
-          : c.what === 'class'
-            ? parts.filter((x) => x.class === c.is && x.id !== p.id).map((x) => x.id)
+      massKg: weighing(whole(p)).reduce((s, x) => s + (x.massKg?.value ?? 0), 0),
+      requires: [],
+      requiresOneOf: whole(p).flatMap((each) => {
+        const beside = [...context, ...whole(p)].filter((x) => x !== each);
+        return each.requires.flatMap((c) =>
+          (c.what === 'part' || c.what === 'class') &&
+          !beside.some((x) => (c.what === 'part' ? x.id : x.class) === c.is)
+            ? [bringing(c).filter((id) => id !== p.id)]
             : [],
+        );
+      }),
+      excludes: whole(p).flatMap((each) =>
+        each.excludes.flatMap((c) =>
+          c.what === 'part' || c.what === 'class' ? bringing(c).filter((id) => id !== p.id) : [],
+        ),
       ),
       oneOff: p.made === 'one-off',
       leadDays: p.leadDays ?? 0,
@@ -240,13 +266,15 @@ export function* resolveCandidate(
             : [];
         })
       : []),
-  ].filter((p) => p.requires.every((id) => parts.some((x) => x.id === id)));
+  ].filter((p) => p.requiresOneOf?.every((some) => some.length > 0) ?? true);
   const fitNow = now.find('fit')?.checks.find((c) => c.id === 'fit-margin')?.state ?? 'unknown';
   const unkept = wishes.pinned.flatMap((partId) => {
     const part = library.parts.find((p) => p.id === partId);
     if (!part) return [{ partId, why: 'It is not in the library.' }];
-    const { unmet, clashes } = conflictsOf(part, bare, bare.parts);
-    const needs = unmet.filter((c) => c.what !== 'part' && c.what !== 'class');
+    const beside = [...bare.parts, ...whole(part)];
+    const conflicts = whole(part).map((p) => conflictsOf(p, bare, beside));
+    const needs = conflicts.flatMap((c) => c.unmet.filter(({ what }) => what !== 'part' && what !== 'class'));
+    const clashes = conflicts.flatMap((c) => c.clashes);
     const why = [
       ...needs.map((c) => `it needs ${conditionWords(c, bare)}`),
       ...clashes.map((c) => `it can’t stand beside ${conditionWords(c, bare)}`),
@@ -309,7 +337,9 @@ export function* resolveCandidate(
   const halfStep = begin && right && right.price > begin.price ? halfStepOf(begin, right, choosable) : undefined;
   const refusedFor = (key: string) => {
     const { kind } = joints.find((j) => j.key === key)!.kind;
-    return library.parts.filter((p) => touches(p, kind) && !p.retired && !suits(p, bare)).map((p) => p.name);
+    return library.parts
+      .filter((p) => touches(whole(p), kind) && !p.retired && !suits(whole(p), bare))
+      .map((p) => p.name);
   };
   return {
     ways,
@@ -368,20 +398,23 @@ const splitChosen = (chosen: readonly string[]): Pick<JointWay, 'partIds' | 'mad
   partIds: chosen.filter((id) => !id.startsWith(MADE) && !id.startsWith(MOVED)),
 });
 
-/** Whether what a part needs of engine, gearbox and dressing is so; what it needs of other parts is for the choice. */
-function suits(part: Part, subject: Subject): boolean {
-  const { unmet, clashes } = conflictsOf(part, subject, subject.parts);
-  return unmet.every((c) => c.what === 'part' || c.what === 'class') && clashes.length === 0;
+/** Whether what parts need of engine, gearbox and dressing is so; what they need of other parts is for the choice. */
+function suits(whole: readonly Part[], subject: Subject): boolean {
+  const beside = [...subject.parts, ...whole];
+  return whole.every((part) => {
+    const { unmet, clashes } = conflictsOf(part, subject, beside);
+    return unmet.every((c) => c.what === 'part' || c.what === 'class') && clashes.length === 0;
+  });
 }
 
 /** Which joints each part closes by itself, and which pairs close one only together. */
-function closings(bare: Subject, open: readonly JointInstance[], parts: readonly Part[]) {
+function closings(bare: Subject, open: readonly JointInstance[], parts: readonly Part[], whole: Whole) {
   const closes = new Map<string, string[]>();
   const chains: Chain[] = [];
   for (const { key, kind } of open) {
-    const near = parts.filter((p) => touches(p, kind.kind));
+    const near = parts.filter((p) => touches(whole(p), kind.kind));
     const does = (list: readonly Part[]) => {
-      const among = [...bare.parts, ...list];
+      const among = [...new Set([...bare.parts, ...list.flatMap(whole)])];
       const joint = jointsOf({ ...bare, parts: among }).find((j) => j.key === key);
       return joint !== undefined && closed(joint, among);
     };
@@ -401,14 +434,15 @@ function withRequired(
   usable: readonly Part[],
   library: Library,
   subject: Subject,
+  whole: Whole,
 ): readonly Part[] {
   const all = new Map(parts.map((p) => [p.id, p]));
   const queue = [...parts];
   for (let p = queue.pop(); p; p = queue.pop())
-    for (const c of p.requires) {
+    for (const c of whole(p).flatMap((each) => each.requires)) {
       if (c.what !== 'part' || all.has(c.is)) continue;
       const needed = usable.find((x) => x.id === c.is) ?? library.parts.find((x) => x.id === c.is);
-      if (!needed || !suits(needed, subject)) continue;
+      if (!needed || !suits(whole(needed), subject)) continue;
       all.set(needed.id, needed);
       queue.push(needed);
     }
@@ -430,7 +464,9 @@ function judgedWay(
   const left = joints?.figures.joints.filter((j) => j.closure.how === 'open') ?? [];
   const blocked = joints?.findings.some((f) => f.state === 'blocked') ?? true;
   if (left.length > 0 || blocked) return undefined;
-  const parts = partIds.map((id) => asked.library.parts.find((p) => p.id === id)!);
+  const byId = indexOf(asked.library).parts;
+  const parts = partIds.map((id) => byId.get(id)!);
+  const inside = [...new Set(parts.flatMap((p) => wholeOf(p, byId)))];
   const guides = [
     ...made.map((j) => fabricationOf(j)!),
     ...swapped.map(({ joint, engineId }) => {
@@ -452,10 +488,7 @@ function judgedWay(
       (p) => p.hours?.likely ?? 0,
       (g) => g.hours.likely,
     ),
-    massKg: sum(
-      (p) => p.massKg?.value ?? 0,
-      () => 0,
-    ),
+    massKg: weighing(inside).reduce((s, p) => s + (p.massKg?.value ?? 0), 0),
     oneOffs: parts.filter((p) => p.made === 'one-off').length + made.length,
     leadDays: Math.max(0, ...parts.map((p) => p.leadDays ?? 0)),
     unpriced: parts.filter((p) => !p.price || !p.hours).map((p) => costOfPart(p, p.name).title),

@@ -367,7 +367,15 @@ function AcceptedParts({ candidate, change }: { candidate: Candidate; change: (p
       <ul className={layout['part-list']}>
         {accepted.map((p) => (
           <li key={p.id}>
-            <span>{p.name}</span>
+            <span>
+              {p.name}
+              {'inKit' in p && p.inKit && (
+                <small className="muted">
+                  {' '}
+                  with {p.inKit.map((id) => library.parts.find((x) => x.id === id)?.name ?? id).join(', ')}
+                </small>
+              )}
+            </span>
             <span style={{ display: 'flex', alignItems: 'center', gap: 8, flex: 'none' }}>
               <Plain value={p.price?.likely} quantity="money" currency={build.currency} />
               <Button

@@ -88,6 +88,8 @@ export function Ways({
   const keyOf = (way: JointWay) => JSON.stringify([way.partIds, way.made, way.swapped]);
   const engineOf = (id: string) => library.engines.find((e) => e.id === id)?.name ?? id;
   const nameOf = (id: string) => library.parts.find((p) => p.id === id)?.name ?? id;
+  const kitOf = (id: string) =>
+    (library.parts.find((p) => p.id === id)?.inKit ?? []).map((inside) => nameOf(inside)).join(', ');
   const titleOf = (key: string) => titles.get(key) ?? key;
   return (
     <section className="block">
@@ -183,6 +185,7 @@ export function Ways({
           lasting={way === half?.right}
           build={build}
           nameOf={nameOf}
+          kitOf={kitOf}
           titleOf={titleOf}
           engineOf={engineOf}
           onHold={hold}
@@ -221,6 +224,7 @@ function OneWay({
   lasting,
   build,
   nameOf,
+  kitOf,
   titleOf,
   engineOf,
   had,
@@ -235,6 +239,7 @@ function OneWay({
   lasting: boolean;
   build: Build;
   nameOf: (id: string) => string;
+  kitOf: (id: string) => string;
   titleOf: (key: string) => string;
   engineOf: (id: string) => string;
   had: readonly string[];
@@ -265,6 +270,7 @@ function OneWay({
           {way.partIds.map((id) => (
             <li key={id}>
               {nameOf(id)}
+              {kitOf(id) && <small className="muted"> with {kitOf(id)}</small>}
               {had.includes(id) && <small className="muted"> accepted</small>}
               <button type="button" aria-label={`Keep ${nameOf(id)}`} onClick={() => onHold(id, 'in')}>
                 keep

@@ -20,7 +20,7 @@ import { firstFault } from '../../pieces/fields.tsx';
 import { CurveEditor } from './edit/CurveEditor.tsx';
 import { FirstThings } from './edit/FirstThings.tsx';
 import { ROW_FORMS } from './edit/forms.ts';
-import { RowPick } from './edit/RowPick.tsx';
+import { RowPick, RowsPick } from './edit/RowPick.tsx';
 import { LeaveDialog } from './edit/LeaveDialog.tsx';
 import { KindOfRow, Node, ObjectNode, type NodeProps } from '../../pieces/form/Node.tsx';
 import { blankOf, titleOf } from '../../pieces/form/schema.ts';
@@ -125,6 +125,7 @@ function Editor({ kind, row, version }: { kind: RowKind; row: Row; version: numb
   const special: Record<string, (p: NodeProps) => ReactNode> = {
     curves: (p) => <Curves {...p} />,
     withGearboxId: (p) => <RowPick {...p} kinds={['gearboxes']} />,
+    inKit: (p) => <RowsPick {...p} kind="parts" not={row.id} />,
     of: (p) => <RowPick {...p} kinds={['engines', 'gearboxes']} />,
   };
   const drawn = solidsOf(value);

@@ -106,7 +106,7 @@ export const ROW_FORMS: Readonly<
     validate: validatePart,
     check: checkPart,
     groups: [
-      ['Identification', ['name', 'class', 'made', 'discontinued', 'leadDays', 'note']],
+      ['Identification', ['name', 'class', 'inKit', 'made', 'discontinued', 'leadDays', 'note']],
       ['Price, hours, mass', ['price', 'hours', 'massKg', 'atMm', 'retired']],
       [
         'Joints and requirements',
