@@ -1,4 +1,5 @@
 /** Joints in the browser: what is open, the set that closes all, taken, on the bill, undone; own work; kept and refused parts. */
+import type { Engine } from '@sable/core';
 import { expect, test } from './sable.ts';
 
 test('open joints are closed by the cheapest set, which is taken, stands on the bill, and is undone', async ({
@@ -275,5 +276,100 @@ test('an adapter plate: patterns pasted, a clash found, turned away, its thickne
     ]);
   const { plate: _plate, ...bare } = (await sable.build()).build.candidates[2]!;
   await sable.put('candidates/c', bare);
+  await sable.putBack(was);
+});
+
+test('holes traced over a picture go to the library with the engine, and stand for every plate to it', async ({
+  page,
+  sable,
+}) => {
+  const { build: was } = await sable.build();
+  const engine = await sable.row<Engine>('engines', 'hesper-v6-27');
+  // A rear face at 0.25 mm each pixel, its axis at 700, 600; a steel rule of 200 mm along its foot.
+  const HOLES = [
+    [-140, 80],
+    [140, 80],
+    [0, -120],
+  ] as const;
+  const at = ([u, v]: readonly [number, number]) => [700 + u / 0.25, 600 - v / 0.25] as const;
+  const drawer = await page.context().newPage();
+  await drawer.setViewportSize({ width: 1400, height: 1200 });
+  await drawer.setContent(
+    `<body style="margin:0"><svg width="1400" height="1200"><rect width="1400" height="1200" fill="#cfd2cc"/>
+    <circle cx="700" cy="600" r="180" fill="#777"/><rect x="80" y="1120" width="1200" height="50" fill="#eee"/>
+    ${HOLES.map(at)
+      .map(([x, y]) => `<circle cx="${x}" cy="${y}" r="21" fill="#222"/>`)
+      .join('')}</svg></body>`,
+  );
+  const picture = await drawer.screenshot();
+  await drawer.close();
+
+  await page.goto(`${sable.url}/builds/glider-tug/joints?c=c`);
+  await page.getByText('Adapter plate', { exact: true }).click();
+  await page.getByRole('button', { name: 'Trace over a picture: the block' }).click();
+  const choose = page.getByLabel('Picture of the face');
+  await choose.setInputFiles({ name: 'notes.png', mimeType: 'image/png', buffer: Buffer.from('no picture') });
+  await expect(page.getByText('notes.png can’t be read as a picture: save it as PNG or JPEG first.')).toBeVisible();
+  await choose.setInputFiles({ name: 'face.png', mimeType: 'image/png', buffer: picture });
+  const board = page.getByRole('application', { name: /^face\.png/ });
+  await expect(board).toBeVisible();
+  const press = async ([x, y]: readonly [number, number]) => {
+    const box = (await board.boundingBox())!;
+    await board.click({ position: { x: (x / 1400) * box.width, y: (y / 1200) * box.height } });
+  };
+  await press([100, 1150]);
+  await press([900, 1150]);
+  // The ruler is told, then the axis asked for: three points of the register.
+  await page.getByLabel('Between the marks of the ruler').fill('200');
+  await page.getByLabel('Between the marks of the ruler').press('Enter');
+  await page.getByLabel('Pressed by').click();
+  await page.getByRole('option', { name: 'three points of its rim' }).click();
+  for (const p of [
+    [700, 420],
+    [520, 600],
+    [880, 600],
+  ] as const)
+    await press(p);
+  await page.getByLabel('Pressed by').click();
+  await page.getByRole('option', { name: 'its middle' }).click();
+  await press(at(HOLES[0]));
+  await expect(page.getByText(/^Enter the diameter of the hole first/)).toBeVisible();
+  await page.getByRole('dialog').getByLabel('Diameter').fill('10,5');
+  await page.getByRole('dialog').getByLabel('Diameter').press('Enter');
+  for (const h of HOLES) await press(at(h));
+  await expect(
+    page.getByText(/^3 holes, each ± .* by a press beside it\. Whether the picture leans is not known/),
+  ).toBeVisible();
+  await page.getByRole('button', { name: 'Take back' }).click();
+  await expect(page.getByText(/^2 holes, each ±/)).toBeVisible();
+  // The last one by the keyboard: a press lies where the cross was moved to.
+  await press([700, 1060]);
+  await page.getByRole('button', { name: 'Take back' }).click();
+  await board.focus();
+  const { width } = (await board.boundingBox())!;
+  for (let n = 0; n < Math.round((20 * width) / 1400); n++) await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('Enter');
+  await page.getByRole('button', { name: 'Use these holes' }).click();
+  const plate = async () => (await sable.build()).build.candidates[2]!.plate!;
+  await expect.poll(async () => (await plate()).engineHoles.length).toBe(3);
+  const { engineHoles, plusMinusMm } = await plate();
+  // What a press on a picture that is shown smaller than it is can place.
+  HOLES.forEach(([u, v], i) => {
+    expect(Math.hypot(engineHoles[i]!.uMm - u, engineHoles[i]!.vMm - v)).toBeLessThan(1.5);
+    expect(engineHoles[i]!.diameterMm).toBe(10.5);
+  });
+  expect(plusMinusMm).toBeGreaterThan(0.2);
+
+  await page.getByRole('button', { name: /^Keep with the Hesper/ }).click();
+  await expect
+    .poll(async () => (await sable.row<Engine>('engines', engine.id)).bellPattern?.holes)
+    .toEqual(engineHoles);
+  // Another candidate with the same engine has them without a key pressed.
+  await page.goto(`${sable.url}/builds/glider-tug/joints?c=d`);
+  await page.getByText('Adapter plate', { exact: true }).click();
+  await expect(page.getByText(/^3 holes of the .* in the library/)).toBeVisible();
+  await page.goto(`${sable.url}/library/engines/${engine.id}/edit`);
+  await expect(page.getByRole('img', { name: '3 holes around the shaft axis' })).toBeVisible();
+  await sable.putRow('engines', engine.id, engine);
   await sable.putBack(was);
 });

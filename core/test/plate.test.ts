@@ -1,6 +1,15 @@
 import DxfParser from 'dxf-parser';
-import { plateSheet, sheetDxf, turnedBy, type AdapterPlate, type PlateHole } from '../src/index.ts';
-import { candidate, finding, judged } from './demo.ts';
+import {
+  assess,
+  plateSheet,
+  sheetDxf,
+  turnedBy,
+  type AdapterPlate,
+  type Candidate,
+  type Library,
+  type PlateHole,
+} from '../src/index.ts';
+import { candidate, finding, judged, library, tug } from './demo.ts';
 
 const ring = (name: string, count: number, radius: number, diameterMm: number, fromDeg = 0): PlateHole[] =>
   Array.from({ length: count }, (_, i) => {
@@ -70,6 +79,53 @@ test('an adapter plate that the shop makes is not clear before it is drawn', () 
   expect(f.state).toBe('unknown');
   expect(f.missing).toEqual(['/candidates/c/plate']);
   expect(withPlate({}, { fabricated: [{ joint: 'bell' }] }).findings.some((x) => x.id === 'plate-drawn')).toBe(false);
+});
+
+describe('patterns of the library', () => {
+  const pattern = (holes: PlateHole[], plusMinusMm?: number) => ({
+    holes,
+    ...(plusMinusMm === undefined ? {} : { plusMinusMm }),
+  });
+  const { engineId, gearboxId } = candidate('C');
+  const known = (engineMm?: number, gearboxMm?: number): Library => ({
+    ...library,
+    engines: library.engines.map((e) =>
+      e.id === engineId ? { ...e, bellPattern: pattern(PLATE.engineHoles, engineMm) } : e,
+    ),
+    gearboxes: library.gearboxes.map((g) =>
+      g.id === gearboxId ? { ...g, bellPattern: pattern(PLATE.gearboxHoles, gearboxMm) } : g,
+    ),
+  });
+  const holesOf = (lib: Library, change: Partial<Candidate>) => {
+    const found = assess(tug, { ...candidate('C'), ...change }, lib).findings.find((f) => f.id === 'plate-holes');
+    return found!;
+  };
+  const NONE = { engineHoles: [], gearboxHoles: [] };
+
+  test('stand for holes that the plate does not enter, and are judged the same', () => {
+    const own = finding(withPlate({}), 'plate-holes');
+    expect(holesOf(known(0.2, 0.2), { plate: { ...PLATE, ...NONE } })).toEqual(own);
+    // Each face by its own doubt.
+    const mixed = holesOf(known(0.3, 0.4), { plate: { ...PLATE, ...NONE } });
+    expect(mixed.plusMinus).toBeCloseTo(0.5, 9);
+    // Those that the plate has go first.
+    expect(holesOf(known(5, 5), { plate: PLATE })).toEqual(own);
+  });
+
+  test('one whose holes nobody says how surely were placed is not judged, and where to say it is named', () => {
+    const f = holesOf(known(0.2), { plate: { ...PLATE, ...NONE } });
+    expect(f.state).toBe('unknown');
+    expect(f.missing).toEqual([`/gearboxes/${gearboxId}/bellPattern/plusMinusMm`]);
+  });
+
+  test('a plate that is to be made is judged by them before anything is entered with it', () => {
+    const making = { fabricated: [{ joint: 'bell' }] };
+    const f = holesOf(known(0.2, 0.2), making);
+    expect(f.state).toBe('blocked');
+    expect(f.title).toContain('6 pairs of holes');
+    // Nobody means to make one: nothing is said.
+    expect(assess(tug, candidate('C'), known(0.2, 0.2)).findings.some((x) => x.id === 'plate-holes')).toBe(false);
+  });
 });
 
 test('the drawing, opened by an independent reader, has every hole where it lies within 0.01 mm', () => {

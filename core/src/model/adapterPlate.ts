@@ -18,12 +18,27 @@ export type PlateHole = Type.Static<typeof PlateHole>;
 
 const Pattern = Type.Array(PlateHole, { maxItems: 40 });
 
-/** An adapter plate as it is drawn: both patterns, how the gearbox is turned, what the input shaft allows. */
+/** The bolt holes of a rear face of a block or of a bellhousing, for every plate that is ever drawn to it. */
+export const BellPattern = Type.Object(
+  {
+    holes: Type.Array(PlateHole, { minItems: 1, maxItems: 40 }),
+    plusMinusMm: Type.Optional({ ...mm(0, 5), description: 'how surely each hole was placed' } as ReturnType<
+      typeof mm
+    >),
+  },
+  { ...closed, description: 'from the shaft axis, seen from the gearbox towards the engine' },
+);
+export type BellPattern = Type.Static<typeof BellPattern>;
+
+/**
+ * An adapter plate as it is drawn: both patterns, how the gearbox is turned, what the input shaft allows. A pattern without holes is
+ * that of the library, where engine or gearbox have one.
+ */
 export const AdapterPlate = Type.Object(
   {
     engineHoles: Pattern,
     gearboxHoles: Pattern,
-    /** How surely each hole was placed, both patterns. */
+    /** How surely each hole was placed, of the holes that are entered here. */
     plusMinusMm: Type.Optional(mm(0, 5)),
     clockingDeg: Type.Number({ minimum: -180, maximum: 180 }),
     thicknessMm: Type.Optional(Type.Number({ exclusiveMinimum: 0, maximum: 80 })),

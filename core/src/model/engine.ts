@@ -1,6 +1,7 @@
 import { Type } from 'typebox';
 import { EvidenceSchema, AnyFigure, Id, Name, Note, PositiveFigure, ThreePoint, Vec3 } from './figure.ts';
 import { BossMaterialSchema } from './mount.ts';
+import { BellPattern } from './adapterPlate.ts';
 import { Port } from './port.ts';
 import { Solid } from './solid.ts';
 import { WeakParts } from './weakPart.ts';
@@ -224,6 +225,7 @@ export const Engine = Type.Object(
     solids: Type.Array(Solid),
     slots: Type.Array(DressingSlot),
     bosses: Type.Array(Boss),
+    bellPattern: Type.Optional(BellPattern),
     ports: Type.Array(Port),
     needs: Type.Optional(
       Type.Array(AncillarySchema, {

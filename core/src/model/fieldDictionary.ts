@@ -96,6 +96,7 @@ const LABELS = {
   stock: 'Stock',
   powerFactor: 'Power factor',
   noiseDeltaDb: 'Noise change',
+  bellPattern: 'Bellhousing bolt pattern',
   bosses: 'Mount bosses',
   thread: 'Thread',
   fromYear: 'Cast from, year',

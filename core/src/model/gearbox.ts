@@ -1,6 +1,7 @@
 import { Type } from 'typebox';
 import { AnyFigure, Id, Name, Note, PositiveFigure, ThreePoint, Vec3 } from './figure.ts';
 import { BossMaterialSchema } from './mount.ts';
+import { BellPattern } from './adapterPlate.ts';
 import { Port } from './port.ts';
 import { Solid } from './solid.ts';
 import { WeakParts } from './weakPart.ts';
@@ -117,6 +118,7 @@ export const Gearbox = Type.Object(
         { ...closed, description: 'what its mount bolts into' },
       ),
     ),
+    bellPattern: Type.Optional(BellPattern),
     ports: Type.Array(Port),
     clutch: Type.Optional(Clutch),
     converter: Type.Optional(Converter),

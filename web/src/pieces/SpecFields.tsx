@@ -53,10 +53,13 @@ export function JointFields({
   );
 }
 
+/** No place: those begin with a letter. */
+const EVERY = '-';
+
 /** Which of several joints of a kind it is, where the kind has several. */
 export function PlaceField({
   kind,
-  place = '',
+  place = EVERY,
   onChange,
 }: {
   kind: string;
@@ -70,10 +73,13 @@ export function PlaceField({
       label="Which of them"
       value={place}
       choices={[
-        { value: '', label: 'every one' },
-        ...[...new Set([...places, ...(place === '' ? [] : [place])])].map((p) => ({ value: p, label: placeWords(p) })),
+        { value: EVERY, label: 'every one' },
+        ...[...new Set([...places, ...(place === EVERY ? [] : [place])])].map((p) => ({
+          value: p,
+          label: placeWords(p),
+        })),
       ]}
-      onCommit={(p) => onChange(p === '' ? undefined : p)}
+      onCommit={(p) => onChange(p === EVERY ? undefined : p)}
     />
   );
 }

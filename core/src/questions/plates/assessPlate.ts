@@ -1,16 +1,20 @@
 import { makeFinding, type AdapterPlate, type Finding, type Subject } from '../../model/index.ts';
 import { attempt, say } from '../../units/index.ts';
+import { plateInForce, type PlateInForce } from './inForce.ts';
 import { overlay } from './pattern.ts';
 import { plateWindow } from './window.ts';
 
 const mm = (v: number) => say(v, 'lengthMm', { digits: 1 });
 
 /** What an adapter plate is held to: metal between the holes of both patterns, and a thickness that shaft, pilot and hub allow. */
-export function plateFindings({ candidate }: Pick<Subject, 'candidate'>): Finding[] {
-  const plate = candidate.plate;
+export function plateFindings(subject: Pick<Subject, 'candidate' | 'engine' | 'gearbox'>): Finding[] {
+  const { candidate } = subject;
   const making = candidate.fabricated?.some((f) => f.joint === 'bell') === true;
   const at = `/candidates/${candidate.id}/plate`;
-  if (!plate)
+  const inForce = plateInForce(subject);
+  const known = inForce.engine.holes.length > 0 && inForce.gearbox.holes.length > 0;
+  // Both faces known from the library are a plate as soon as somebody means to make one.
+  if (!candidate.plate && !(making && known))
     return making
       ? [
           makeFinding({
@@ -25,11 +29,17 @@ export function plateFindings({ candidate }: Pick<Subject, 'candidate'>): Findin
           }),
         ]
       : [];
-  return [...holes(plate, at), ...thickness(plate, at)].map((f) => ({ ...f, about: [candidate.id] }));
+  return [...holes(inForce, subject, at), ...thickness(inForce.plate, at)].map((f) => ({
+    ...f,
+    about: [candidate.id],
+  }));
 }
 
-function holes(plate: AdapterPlate, at: string): Finding[] {
-  const { engineHoles, gearboxHoles, clockingDeg, plusMinusMm } = plate;
+function holes(
+  { plate: { engineHoles, gearboxHoles, clockingDeg }, ...pattern }: PlateInForce,
+  { engine, gearbox }: Pick<Subject, 'engine' | 'gearbox'>,
+  at: string,
+): Finding[] {
   if (engineHoles.length === 0 || gearboxHoles.length === 0)
     return [
       makeFinding({
@@ -43,7 +53,18 @@ function holes(plate: AdapterPlate, at: string): Finding[] {
     ];
   const found = overlay(engineHoles, gearboxHoles, clockingDeg);
   // Each of two holes is off by so much at most.
-  const doubt = plusMinusMm === undefined ? undefined : Math.SQRT2 * plusMinusMm;
+  const both = [pattern.engine.plusMinusMm, pattern.gearbox.plusMinusMm];
+  const [one, other] = both;
+  const doubt = one === undefined || other === undefined ? undefined : Math.hypot(one, other);
+  const told = [...new Set(both)].flatMap((p) => (p === undefined ? [] : [mm(p)])).join(' and ');
+  const untold = [
+    ...(one === undefined
+      ? [pattern.engine.from === 'plate' ? `${at}/plusMinusMm` : `/engines/${engine.id}/bellPattern/plusMinusMm`]
+      : []),
+    ...(other === undefined
+      ? [pattern.gearbox.from === 'plate' ? `${at}/plusMinusMm` : `/gearboxes/${gearbox.id}/bellPattern/plusMinusMm`]
+      : []),
+  ];
   const [worst] = found.clashes;
   const spare = found.least ? found.least.ligamentMm - found.least.neededMm : Infinity;
   const state = worst ? 'blocked' : doubt === undefined ? 'unknown' : spare < doubt ? 'tight' : 'clear';
@@ -57,12 +78,12 @@ function holes(plate: AdapterPlate, at: string): Finding[] {
         : state === 'unknown'
           ? 'How surely the holes of the adapter plate were measured is not known'
           : 'Both bolt patterns go into one plate',
-      because: `Metal between two holes: one diameter of the larger. ${found.least ? `Least ${mm(found.least.ligamentMm)}, between ${found.least.a} and ${found.least.b}.` : 'Every hole serves both.'}${doubt === undefined ? ' Enter the ± of a hole.' : ` Each is placed to ± ${mm(plusMinusMm!)}.`}`,
+      because: `Metal between two holes: one diameter of the larger. ${found.least ? `Least ${mm(found.least.ligamentMm)}, between ${found.least.a} and ${found.least.b}.` : 'Every hole serves both.'}${doubt === undefined ? ' Enter the ± of a hole.' : ` Each is placed to ± ${told}.`}`,
       ...(found.least
         ? { figure: found.least.ligamentMm, limit: found.least.neededMm, quantity: 'lengthMm' as const }
         : {}),
       ...(doubt === undefined ? {} : { plusMinus: doubt, evidence: 'measured' as const }),
-      missing: state === 'unknown' ? [`${at}/plusMinusMm`] : [],
+      missing: state === 'unknown' ? [...new Set(untold)] : [],
     }),
   ];
 }

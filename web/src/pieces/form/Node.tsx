@@ -362,12 +362,14 @@ function JointEntry({ value, onChange }: { value: unknown; onChange: (v: unknown
   if ('joint' in row)
     return (
       <>
-        <JointFields
-          kind={row.joint ?? ''}
-          side={undefined}
-          onChange={({ kind }) => onChange({ ...row, joint: kind })}
-        />
-        <PlaceField kind={row.joint ?? ''} place={row.place} onChange={putPlace} />
+        <div className={css['joint']}>
+          <JointFields
+            kind={row.joint ?? ''}
+            side={undefined}
+            onChange={({ kind }) => onChange({ ...row, joint: kind })}
+          />
+          <PlaceField kind={row.joint ?? ''} place={row.place} onChange={putPlace} />
+        </div>
         {(['toA', 'toB'] as const).map((key) => (
           <fieldset key={key} className={layout['whole-form']}>
             <legend>{titleOf(key)}</legend>
@@ -383,8 +385,10 @@ function JointEntry({ value, onChange }: { value: unknown; onChange: (v: unknown
     );
   return (
     <>
-      <JointFields kind={row.kind ?? ''} side={row.side ?? 'a'} onChange={(next) => onChange({ ...row, ...next })} />
-      <PlaceField kind={row.kind ?? ''} place={row.place} onChange={putPlace} />
+      <div className={css['joint']}>
+        <JointFields kind={row.kind ?? ''} side={row.side ?? 'a'} onChange={(next) => onChange({ ...row, ...next })} />
+        <PlaceField kind={row.kind ?? ''} place={row.place} onChange={putPlace} />
+      </div>
       <SpecFields
         kind={row.kind ?? ''}
         side={row.side ?? 'a'}

@@ -372,7 +372,7 @@ function AcceptedParts({ candidate, change }: { candidate: Candidate; change: (p
               {'inKit' in p && p.inKit && (
                 <small className="muted">
                   {' '}
-                  with {p.inKit.map((id) => library.parts.find((x) => x.id === id)?.name ?? id).join(', ')}
+                  with {p.inKit.map((id) => library.parts.find((x) => x.id === id)?.name ?? id).join(' · ')}
                 </small>
               )}
             </span>

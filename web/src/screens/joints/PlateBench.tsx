@@ -1,14 +1,18 @@
-import type { AdapterPlate, Candidate, PlateHole } from '@sable/core';
-import { readHoles, writeHoles, type HoleForm } from '@sable/core/formats';
-import { plateOutline, plateSheet } from '@sable/core/formats/drawing';
-import { bestClockings, overlay, turnedBy } from '@sable/core/questions/plates';
-import { formatNumber, formatQuantity } from '@sable/core/units';
+import type { AdapterPlate, Candidate, Engine, Gearbox } from '@sable/core';
+import type { HoleForm } from '@sable/core/formats';
+import { plateSheet } from '@sable/core/formats/drawing';
+import { bestClockings, plateInForce, type PlatePattern } from '@sable/core/questions/plates';
 import Button from '@mui/material/Button';
-import TextField from '@mui/material/TextField';
+import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
+import { api } from '../../hooks/api.ts';
 import { useBuild, useBuildActions } from '../../hooks/buildState.tsx';
+import { ApiProblem } from '../../hooks/problem.ts';
+import { KEYS } from '../../hooks/queryKeys.ts';
 import { useUnits } from '../../hooks/settings.tsx';
-import { ChoiceField, QuantityField } from '../../pieces/fields.tsx';
+import { QuantityField } from '../../pieces/fields.tsx';
+import { HoleFormField, HolesField, HolesHelp } from '../../pieces/holes/HolesField.tsx';
+import { PatternsDrawn } from '../../pieces/holes/PatternsDrawn.tsx';
 import layout from '../../pieces/layout.module.css';
 import { SheetOut } from '../../pieces/SheetOut.tsx';
 import { WholeForm, type WholeField } from '../survey/WholeForm.tsx';
@@ -35,14 +39,14 @@ const STACK: readonly WholeField<Stack>[] = [
   { key: 'hubRearMm', label: 'Hub rear, ahead of the block', ...depth },
   { key: 'hubFrontMm', label: 'Hub front, ahead of the block', ...depth },
 ];
-const FORMS: readonly HoleForm[] = ['across and up', 'radius and angle', 'three distances'];
 const EMPTY: AdapterPlate = { engineHoles: [], gearboxHoles: [], clockingDeg: 0 };
 /** How far a search turns the gearbox either way. */
 const SEARCH_DEG = 30;
 
 /** An adapter plate: both patterns over each other, the clocking that clashes least, its thickness, and the drawing to cut by. */
 export function PlateBench({ candidate }: { candidate: Candidate }) {
-  const { build } = useBuild();
+  const { build, library } = useBuild();
+  const client = useQueryClient();
   const { saveCandidate } = useBuildActions();
   const units = useUnits();
   const [form, setForm] = useState<HoleForm>('across and up');
@@ -54,10 +58,35 @@ export function PlateBench({ candidate }: { candidate: Candidate }) {
     for (const key of Object.keys(next)) if (next[key] === undefined) delete next[key];
     put(next as AdapterPlate);
   };
-  const both = plate.engineHoles.length > 0 && plate.gearboxHoles.length > 0;
+  const engine = library.engines.find((e) => e.id === candidate.engineId);
+  const gearbox = library.gearboxes.find((g) => g.id === candidate.gearboxId);
+  const inForce = plateInForce({ candidate, engine, gearbox });
+  const { plate: drawn } = inForce;
+  const both = drawn.engineHoles.length > 0 && drawn.gearboxHoles.length > 0;
+  /** What a picture says of how surely its holes were placed, where it is no better than what is said already. */
+  const sure = (mm: number | undefined) =>
+    mm === undefined ? {} : { plusMinusMm: Math.max(mm, plate.plusMinusMm ?? 0) };
+  const [refused, setRefused] = useState<string>();
+  const keep = async (kind: 'engines' | 'gearboxes', row: Engine | Gearbox | undefined, pattern: PlatePattern) => {
+    if (!row) return;
+    const { holes, plusMinusMm } = pattern;
+    try {
+      const standing = await api.row<Engine | Gearbox>(kind, row.id);
+      const bellPattern = { holes: [...holes], ...(plusMinusMm === undefined ? {} : { plusMinusMm }) };
+      await api.putRow(kind, { ...standing.row, bellPattern }, standing.version);
+      setRefused(undefined);
+      await Promise.all([
+        client.invalidateQueries({ queryKey: KEYS.library }),
+        client.invalidateQueries({ queryKey: KEYS.librarySteps }),
+      ]);
+    } catch (error) {
+      if (!(error instanceof ApiProblem)) throw error;
+      setRefused(error.message);
+    }
+  };
   const at = `/candidates/${candidate.id}/plate`;
   const turnTo = () => {
-    const [best] = bestClockings(plate.engineHoles, plate.gearboxHoles, -SEARCH_DEG, SEARCH_DEG, 1);
+    const [best] = bestClockings(drawn.engineHoles, drawn.gearboxHoles, -SEARCH_DEG, SEARCH_DEG, 1);
     if (best) change({ clockingDeg: Math.round(best.clockingDeg * 100) / 100 });
   };
   return (
@@ -65,19 +94,9 @@ export function PlateBench({ candidate }: { candidate: Candidate }) {
       <summary>
         <h2 style={{ display: 'inline' }}>Adapter plate</h2>
       </summary>
-      <p className="muted" style={{ marginBottom: 16 }}>
-        Holes from the shaft axis, seen from the gearbox towards the engine: across to the right, up. One to a line, or
-        pasted from a spreadsheet: name, place, diameter, and “dowel” where it is one.
-        {form === 'three distances' &&
-          ' With a tape alone: the first hole by its distance from the axis and the angle from level; the second by its distances from the axis and from the first, with a minus where it lies with the clock from there; every other one by those from the axis, the first and the second.'}
-      </p>
+      <HolesHelp form={form} />
       <div className={layout['form-grid']}>
-        <ChoiceField
-          label="Holes told by"
-          value={form}
-          choices={FORMS.map((f) => ({ value: f, label: f }))}
-          onCommit={(v) => setForm(v as HoleForm)}
-        />
+        <HoleFormField form={form} onChange={setForm} />
         <QuantityField
           label="Gearbox turned by"
           quantity="angleDeg"
@@ -109,29 +128,50 @@ export function PlateBench({ candidate }: { candidate: Candidate }) {
         />
       </div>
       <div className={css['plate']}>
-        <Holes
-          key={`a ${form} ${units.system}`}
-          label="Holes of the block"
-          form={form}
-          holes={plate.engineHoles}
-          onChange={(engineHoles) => change({ engineHoles: [...engineHoles] })}
-        />
-        <Holes
-          key={`b ${form} ${units.system}`}
-          label="Holes of the bellhousing"
-          form={form}
-          holes={plate.gearboxHoles}
-          onChange={(gearboxHoles) => change({ gearboxHoles: [...gearboxHoles] })}
-        />
-        {both && <Overlaid plate={plate} />}
+        <div>
+          <HolesField
+            key={`a ${form} ${units.system}`}
+            of="block"
+            form={form}
+            holes={drawn.engineHoles}
+            note={inForce.engine.from === 'library' ? `of the ${engine?.shortName} in the library` : undefined}
+            onChange={(engineHoles, plusMinusMm) => change({ engineHoles: [...engineHoles], ...sure(plusMinusMm) })}
+          />
+          <ForLibrary
+            pattern={inForce.engine}
+            of={engine?.name}
+            known={engine?.bellPattern !== undefined}
+            onKeep={() => void keep('engines', engine, inForce.engine)}
+            onTake={() => change({ engineHoles: [] })}
+          />
+        </div>
+        <div>
+          <HolesField
+            key={`b ${form} ${units.system}`}
+            of="bellhousing"
+            form={form}
+            holes={drawn.gearboxHoles}
+            note={inForce.gearbox.from === 'library' ? `of the ${gearbox?.shortName} in the library` : undefined}
+            onChange={(gearboxHoles, plusMinusMm) => change({ gearboxHoles: [...gearboxHoles], ...sure(plusMinusMm) })}
+          />
+          <ForLibrary
+            pattern={inForce.gearbox}
+            of={gearbox?.name}
+            known={gearbox?.bellPattern !== undefined}
+            onKeep={() => void keep('gearboxes', gearbox, inForce.gearbox)}
+            onTake={() => change({ gearboxHoles: [] })}
+          />
+        </div>
+        {both && <PatternsDrawn plate={drawn} />}
       </div>
+      {refused && <p role="alert">{refused}</p>}
       {both && (
         <div className="row" style={{ marginTop: 10 }}>
           <Button onClick={turnTo}>Turn to least clashes</Button>
           <SheetOut
             of="Adapter plate"
             sheet={() =>
-              plateSheet(plate, candidate, units, {
+              plateSheet(drawn, candidate, units, {
                 buildName: build.name,
                 date: new Date().toISOString().slice(0, 10),
               })
@@ -161,109 +201,25 @@ export function PlateBench({ candidate }: { candidate: Candidate }) {
   );
 }
 
-/** A pattern as lines of text: kept when it is left, what can't be read named by its line. */
-function Holes({
-  label,
-  form,
-  holes,
-  onChange,
+/** Holes of a plate go to the library, for every other plate to the same face; or those of the library are taken again. */
+function ForLibrary({
+  pattern,
+  of,
+  known,
+  onKeep,
+  onTake,
 }: {
-  label: string;
-  form: HoleForm;
-  holes: readonly PlateHole[];
-  onChange: (holes: readonly PlateHole[]) => void;
+  pattern: PlatePattern;
+  of: string | undefined;
+  known: boolean;
+  onKeep: () => void;
+  onTake: () => void;
 }) {
-  const units = useUnits();
-  const toMm = units.system === 'us' ? 25.4 : 1;
-  const stored = writeHoles(holes, form, toMm);
-  const [typed, setTyped] = useState<string>();
-  const text = typed ?? stored;
-  const read = readHoles(text, form, toMm);
+  if (!of || pattern.from === 'library' || pattern.holes.length === 0) return null;
   return (
-    <TextField
-      multiline
-      minRows={6}
-      maxRows={14}
-      label={label}
-      value={text}
-      onChange={(e) => setTyped(e.target.value)}
-      onBlur={() => {
-        if (read.problems.length > 0 || typed === undefined) return;
-        setTyped(undefined);
-        if (text !== stored) onChange(read.holes);
-      }}
-      error={read.problems.length > 0}
-      helperText={
-        read.problems[0] ??
-        `${read.holes.length} holes, ${form === 'radius and angle' ? 'radius and degrees' : form}, ${units.system === 'us' ? 'in' : 'mm'}${read.worstMm === undefined ? '' : `; distances agree within ${formatQuantity(read.worstMm, 'lengthMm', units, { digits: units.system === 'us' ? 3 : 2 })}`}`
-      }
-      slotProps={{
-        inputLabel: { shrink: true },
-        htmlInput: { style: { fontVariantNumeric: 'tabular-nums', tabSize: 8 } },
-      }}
-    />
-  );
-}
-
-/** Both patterns as they lie over each other, clashes with the metal that they leave. */
-function Overlaid({ plate }: { plate: AdapterPlate }) {
-  const units = useUnits();
-  const found = overlay(plate.engineHoles, plate.gearboxHoles, plate.clockingDeg);
-  const outline = plateOutline(plate);
-  const x = [...outline.map((p) => p[0]), 0];
-  const y = [...outline.map((p) => p[1]), 0];
-  const [x0, x1, y0, y1] = [Math.min(...x), Math.max(...x), Math.min(...y), Math.max(...y)];
-  const px = Math.max(x1 - x0, 1) / 420;
-  const placed = new Map<string, readonly [number, number]>([
-    ...plate.engineHoles.map((h) => [`a${h.id}`, [h.uMm, h.vMm]] as const),
-    ...plate.gearboxHoles.map((h) => [`b${h.id}`, turnedBy(h, plate.clockingDeg)] as const),
-  ]);
-  const clashing = new Set(found.clashes.flatMap((c) => [`a${c.a}`, `b${c.b}`]));
-  const hole = (h: PlateHole, key: string, ofGearbox: boolean) => {
-    const [u, v] = placed.get(key)!;
-    const colour = clashing.has(key) ? 'var(--blocked)' : ofGearbox ? 'var(--cc)' : 'var(--ink)';
-    return (
-      <g key={key}>
-        <circle
-          cx={u}
-          cy={-v}
-          r={h.diameterMm / 2}
-          fill={h.dowel ? colour : 'none'}
-          fillOpacity="0.35"
-          stroke={colour}
-          strokeWidth={1.6 * px}
-          strokeDasharray={ofGearbox ? `${4 * px} ${2 * px}` : undefined}
-        />
-        <text x={u} y={-v - h.diameterMm / 2 - 3 * px} textAnchor="middle" fill={colour} style={{ fontSize: 12 * px }}>
-          {h.id}
-        </text>
-      </g>
-    );
-  };
-  const words =
-    found.clashes.length === 0
-      ? `No holes clash; ${found.least ? `least metal ${formatQuantity(found.least.ligamentMm, 'lengthMm', units, { digits: 1 })} between ${found.least.a} and ${found.least.b}` : 'every hole serves both'}`
-      : `${found.clashes.length} clash: ${found.clashes
-          .slice(0, 4)
-          .map((c) => `${c.a} and ${c.b} ${formatQuantity(c.ligamentMm, 'lengthMm', units, { digits: 1 })}`)
-          .join(', ')}`;
-  return (
-    <figure className={css['overlay']}>
-      <svg viewBox={`${x0 - 8} ${-y1 - 8} ${x1 - x0 + 16} ${y1 - y0 + 16}`} role="img" aria-label={words}>
-        <polygon
-          points={outline.map((p) => `${p[0].toFixed(2)},${(-p[1]).toFixed(2)}`).join(' ')}
-          fill="var(--panel)"
-          stroke="var(--line)"
-          strokeWidth={px}
-        />
-        <path d={`M -14 0 H 14 M 0 -14 V 14`} stroke="var(--muted)" strokeWidth={px} />
-        {plate.engineHoles.map((h) => hole(h, `a${h.id}`, false))}
-        {plate.gearboxHoles.map((h) => hole(h, `b${h.id}`, true))}
-      </svg>
-      <figcaption>
-        {words}. Gearbox turned by {formatNumber(plate.clockingDeg, 'angleDeg', units, { digits: 2 })}°, its holes
-        dashed.
-      </figcaption>
-    </figure>
+    <div className={css['keep']}>
+      <Button onClick={onKeep}>{known ? 'Replace those of the library' : `Keep with the ${of}`}</Button>
+      {known && <Button onClick={onTake}>Take those of the library</Button>}
+    </div>
   );
 }

@@ -89,7 +89,7 @@ export function Ways({
   const engineOf = (id: string) => library.engines.find((e) => e.id === id)?.name ?? id;
   const nameOf = (id: string) => library.parts.find((p) => p.id === id)?.name ?? id;
   const kitOf = (id: string) =>
-    (library.parts.find((p) => p.id === id)?.inKit ?? []).map((inside) => nameOf(inside)).join(', ');
+    (library.parts.find((p) => p.id === id)?.inKit ?? []).map((inside) => nameOf(inside)).join(' · ');
   const titleOf = (key: string) => titles.get(key) ?? key;
   return (
     <section className="block">
@@ -270,7 +270,6 @@ function OneWay({
           {way.partIds.map((id) => (
             <li key={id}>
               {nameOf(id)}
-              {kitOf(id) && <small className="muted"> with {kitOf(id)}</small>}
               {had.includes(id) && <small className="muted"> accepted</small>}
               <button type="button" aria-label={`Keep ${nameOf(id)}`} onClick={() => onHold(id, 'in')}>
                 keep
@@ -278,6 +277,7 @@ function OneWay({
               <button type="button" aria-label={`Refuse ${nameOf(id)}`} onClick={() => onHold(id, 'out')}>
                 refuse
               </button>
+              {kitOf(id) && <small className={css['inside']}>{kitOf(id)}</small>}
             </li>
           ))}
           {way.swapped.map(({ joint, engineId }) => (

@@ -20,6 +20,7 @@ import { firstFault } from '../../pieces/fields.tsx';
 import { CurveEditor } from './edit/CurveEditor.tsx';
 import { FirstThings } from './edit/FirstThings.tsx';
 import { ROW_FORMS } from './edit/forms.ts';
+import { PatternEditor } from './edit/PatternEditor.tsx';
 import { RowPick, RowsPick } from './edit/RowPick.tsx';
 import { LeaveDialog } from './edit/LeaveDialog.tsx';
 import { KindOfRow, Node, ObjectNode, type NodeProps } from '../../pieces/form/Node.tsx';
@@ -124,6 +125,7 @@ function Editor({ kind, row, version }: { kind: RowKind; row: Row; version: numb
   const theirs = problem?.status === 409 ? (problem.body['theirs'] as Row | null) : null;
   const special: Record<string, (p: NodeProps) => ReactNode> = {
     curves: (p) => <Curves {...p} />,
+    bellPattern: (p) => <PatternEditor {...p} of={kind === 'engines' ? 'block' : 'bellhousing'} />,
     withGearboxId: (p) => <RowPick {...p} kinds={['gearboxes']} />,
     inKit: (p) => <RowsPick {...p} kind="parts" not={row.id} />,
     of: (p) => <RowPick {...p} kinds={['engines', 'gearboxes']} />,

@@ -44,13 +44,16 @@ const FIRST: Readonly<Record<RowKind, readonly (readonly [keys: readonly string[
   ],
 };
 
+/** A kit weighs and joins by the parts in it. */
+const BY_ITS_PARTS = ['massKg', 'closes', 'provides'];
+
 const entered = (value: unknown): boolean =>
   value !== undefined && value !== '' && !(Array.isArray(value) && value.length === 0);
 
 /** What is missing of a row and what it would be good for; nothing is said once all that matters first is there. */
 export function FirstThings({ kind, row }: { kind: RowKind; row: Readonly<Record<string, unknown>> }) {
   const open = FIRST[kind].flatMap(([keys, buys]) => {
-    const missing = keys.filter((key) => !entered(row[key]));
+    const missing = keys.filter((key) => !entered(row[key]) && !(BY_ITS_PARTS.includes(key) && entered(row['inKit'])));
     return missing.length > 0 ? [{ missing, buys }] : [];
   });
   if (open.length === 0) return null;
