@@ -126,6 +126,39 @@ test('a new row that a build has come to use is not taken out by undo', async ()
   expect((await step('undo')).status).toBe(200);
 });
 
+test('nor is one that came to be in a kit of a build, and a kit that comes in under new ids keeps its parts', async () => {
+  const plate = (await get<Part>('/library/parts/ap-hesper-corran')).body;
+  const kit = { ...(await get<Part>('/library/parts/kit-hesper-corran')).body, id: 'kit-new', inKit: ['plate-new'] };
+  await put('parts', kit, 0, 'kit');
+  const { body, headers } = await call<{ build: { candidates: { id: string; partIds: string[] }[] } }>(
+    shop,
+    'GET',
+    '/builds/glider-tug',
+  );
+  const c = body.build.candidates[2]!;
+  const version = Number(String(headers['etag']).replaceAll('"', ''));
+  const put2 = { ...c, partIds: [...c.partIds, 'kit-new'] };
+  expect((await call(shop, 'PUT', `/builds/glider-tug/candidates/${c.id}`, put2, { version })).status).toBe(200);
+  await put('parts', { ...plate, id: 'plate-new', name: 'Plate of the kit' }, 0, 'plate');
+  const refused = await step('undo', 'plate');
+  expect([refused.status, refused.body.detail]).toEqual([409, expect.stringContaining('Retire it instead')]);
+
+  const other = { ...plate, id: 'plate-new', name: 'Plate of another shop' };
+  const file = {
+    ...(await get<Library>('/library-file')).body,
+    engines: [],
+    gearboxes: [],
+    families: [],
+    parts: [{ ...kit, id: 'kit-other', inKit: ['plate-new'] }, other],
+  };
+  const told = await call<{ rows: { id: string; newId?: string }[] }>(shop, 'POST', '/library-file', file);
+  expect(told.status).toBe(201);
+  const renamed = told.body.rows.find((r) => r.id === 'plate-new')!.newId!;
+  expect((await get<Part>('/library/parts/kit-other')).body.inKit).toEqual([renamed]);
+  expect((await call(shop, 'POST', '/builds/glider-tug/undo')).status).toBe(200);
+  expect((await step('undo', 'plate')).status).toBe(200);
+});
+
 test('bad rows are refused with the field named, and nothing is written', async () => {
   const e = await engine('quillon-22');
   const bad = (row: unknown) => call<ProblemBody>(shop, 'PUT', '/library/engines/quillon-22', row, { version: 1 });
