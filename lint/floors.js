@@ -31,6 +31,7 @@ export const HOUSES = [
           'noise',
           'plausible',
           'plates',
+          'wiring',
           'joints',
           'money',
           'lineup',

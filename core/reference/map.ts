@@ -82,6 +82,13 @@ const RULES: Readonly<Record<string, readonly Rule[]>> = {
     [['flywheelCircleMm'], 'plates.slot'],
   ],
   resolver: [[['joints', 'parts'], 'joints.resolve']],
+  wiring: [
+    [['awg'], 'wiring.awg'],
+    [['gaugeExpectsCylinders'], 'wiring.tacho'],
+    [['sensorPulsesPerOutputRev'], 'wiring.speedo'],
+    [['systemVoltageV'], 'wiring.drop'],
+    [['allowedDropV'], 'wiring.wire'],
+  ],
   pedals: [[['pedalTravelMm'], 'pedals.release']],
   mounts: [
     [['torqueReactionNm'], 'mounts.loads'],

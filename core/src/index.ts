@@ -19,6 +19,7 @@ export * from './questions/donor/index.ts';
 export * from './questions/plausible/index.ts';
 export * from './questions/plates/index.ts';
 export * from './questions/joints/index.ts';
+export * from './questions/wiring/index.ts';
 export * from './questions/money/index.ts';
 export * from './questions/lineup/index.ts';
 export * from './pipeline/index.ts';

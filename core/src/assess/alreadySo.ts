@@ -27,7 +27,7 @@ function noWorse(
  * another one now, it says nothing that the old one missed too.
  */
 function sameThing(subject: Subject, { step, about }: Pick<Finding, 'step' | 'about'>): boolean {
-  if (step === 'fit' || step === 'joints') return staysPut(subject);
+  if (step === 'fit' || step === 'joints' || step === 'wiring') return staysPut(subject);
   if (step === 'donors') return keepsEngine(subject);
   return !(
     (about.includes(subject.engine.id) && !keepsEngine(subject)) ||

@@ -53,6 +53,7 @@ const CHECK_ORDER = [
   'brakes',
   'powerToWeight',
   'joints',
+  'wiring',
   'money',
 ] as const satisfies readonly StageName[];
 
@@ -79,6 +80,7 @@ const FINDING_ORDER = [
   'acceleration',
   'components',
   'joints',
+  'wiring',
   'money',
 ] as const satisfies readonly StageName[];
 

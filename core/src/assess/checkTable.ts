@@ -687,6 +687,38 @@ export const CHECK_TABLE: Readonly<Record<CheckId, CheckEntry>> = {
     formula: 'faces compared field by field',
     limit: 'none open',
   },
+  'open-pins': {
+    asks: 'Is every pin connected, or unused on purpose?',
+    required: ['/engines/*/plugs[]', '/chassis/plugs[]', '/candidates/*/wiring/splices[]', '/candidates/*/wiring/plan'],
+    estimable: ['/candidates/*/wiring/unused[]'],
+    raisedBy: [],
+    formula: 'pins of both sides by function and signal, field by field',
+    limit: 'none open',
+  },
+  'current-idle': {
+    asks: 'Does the alternator feed it all at idle?',
+    required: [
+      '/engines/*/alternatorAmps',
+      '/candidates/*/wiring/circuits[]',
+      '/candidates/*/wiring/circuits/*/currentAmps',
+    ],
+    estimable: ['/candidates/*/wiring/circuits/*/idlePct', '/parts/*/cooling/fanAmps'],
+    raisedBy: [],
+    formula: 'sum of currents by their share of the time; an alternator gives 45 % of its rating at idle',
+    limit: 'the alternator',
+  },
+  'current-cruise': {
+    asks: 'Does the alternator feed it all at a cruise?',
+    required: [
+      '/engines/*/alternatorAmps',
+      '/candidates/*/wiring/circuits[]',
+      '/candidates/*/wiring/circuits/*/currentAmps',
+    ],
+    estimable: ['/candidates/*/wiring/circuits/*/cruisePct', '/parts/*/cooling/fanAmps'],
+    raisedBy: [],
+    formula: 'sum of currents by their share of the time',
+    limit: 'the alternator',
+  },
   budget: {
     asks: 'What will it cost?',
     required: [

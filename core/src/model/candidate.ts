@@ -12,6 +12,7 @@ import { Placement } from './placement.ts';
 import { Route } from './route.ts';
 import { CHANGE_KINDS, Solid, type ChangeKind } from './solid.ts';
 import { SavedCalculation } from './savedCalculation.ts';
+import { Wiring } from './wiring.ts';
 
 const closed = { additionalProperties: false };
 
@@ -117,6 +118,7 @@ export const Candidate = Type.Object(
         { ...closed, description: 'parts that must, or must not, be among those that close its joints' },
       ),
     ),
+    wiring: Type.Optional(Wiring),
     plate: Type.Optional(AdapterPlate),
     fabricated: Type.Optional(Type.Array(Fabricated, { maxItems: 60, description: 'joints closed by own work' })),
     swapped: Type.Optional(Type.Array(Swapped, { maxItems: 60, description: 'parts moved over from another engine' })),

@@ -8,6 +8,7 @@ import { FitClaim } from './claim.ts';
 import { Placement } from './placement.ts';
 import { Obstacle } from './solid.ts';
 import { Taped } from './measurement.ts';
+import { Plugs } from './wiring.ts';
 
 const closed = { additionalProperties: false };
 
@@ -399,6 +400,7 @@ export const Chassis = Type.Object(
     claims: Type.Optional(Type.Array(FitClaim, { maxItems: 200 })),
     tape: Type.Optional(Type.Array(Taped, { maxItems: 120 })),
     ports: Type.Array(Port),
+    plugs: Type.Optional(Plugs),
     lumps: Type.Array(Lump),
     originalEngineId: Type.Optional(Id),
     originalGearboxId: Type.Optional(Id),

@@ -5,6 +5,7 @@ import { BellPattern } from './adapterPlate.ts';
 import { Port } from './port.ts';
 import { Solid } from './solid.ts';
 import { WeakParts } from './weakPart.ts';
+import { Plugs } from './wiring.ts';
 
 const closed = { additionalProperties: false };
 
@@ -227,6 +228,10 @@ export const Engine = Type.Object(
     bosses: Type.Array(Boss),
     bellPattern: Type.Optional(BellPattern),
     ports: Type.Array(Port),
+    plugs: Type.Optional(Plugs),
+    alternatorAmps: Type.Optional(
+      Type.Number({ exclusiveMinimum: 0, maximum: 500, description: 'what its alternator is rated for' }),
+    ),
     needs: Type.Optional(
       Type.Array(AncillarySchema, {
         uniqueItems: true,

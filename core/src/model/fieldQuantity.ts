@@ -19,6 +19,7 @@ const SUFFIXES: readonly (readonly [string, Quantity])[] = [
   ['Kpa', 'pressureKpa'],
   ['M3PerH', 'airM3PerH'],
   ['Amps', 'currentA'],
+  ['Mm2', 'wireMm2'],
   ['M2', 'areaM2'],
   ['Days', 'days'],
   ['Km', 'travelledKm'],

@@ -14,7 +14,18 @@ export function worstState(states: readonly State[]): State {
   return worst;
 }
 
-export const STEPS = ['brief', 'survey', 'donors', 'fit', 'mounts', 'gearing', 'weight', 'joints', 'money'] as const;
+export const STEPS = [
+  'brief',
+  'survey',
+  'donors',
+  'fit',
+  'mounts',
+  'gearing',
+  'weight',
+  'joints',
+  'wiring',
+  'money',
+] as const;
 export type Step = (typeof STEPS)[number];
 
 const QuantitySchema = Type.Unsafe<Quantity>({ type: 'string', enum: [...QUANTITIES] });
@@ -119,6 +130,9 @@ const CHECK_IDS = [
   'cooling-later',
   'power-to-weight',
   'open-joints',
+  'open-pins',
+  'current-idle',
+  'current-cruise',
   'budget',
   'hours',
 ] as const;

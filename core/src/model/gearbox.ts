@@ -5,6 +5,7 @@ import { BellPattern } from './adapterPlate.ts';
 import { Port } from './port.ts';
 import { Solid } from './solid.ts';
 import { WeakParts } from './weakPart.ts';
+import { Plugs } from './wiring.ts';
 
 const closed = { additionalProperties: false };
 
@@ -120,6 +121,7 @@ export const Gearbox = Type.Object(
     ),
     bellPattern: Type.Optional(BellPattern),
     ports: Type.Array(Port),
+    plugs: Type.Optional(Plugs),
     clutch: Type.Optional(Clutch),
     converter: Type.Optional(Converter),
     pairs: Type.Optional(Type.Array(GearPair, { maxItems: 24, description: 'single gear pairs on offer for it' })),

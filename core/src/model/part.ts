@@ -8,6 +8,7 @@ import { Clutch } from './gearbox.ts';
 import { KitMount, MountElement } from './mount.ts';
 import { Port, PortSpec } from './port.ts';
 import { Obstacle, Solid } from './solid.ts';
+import { Plugs } from './wiring.ts';
 
 const closed = { additionalProperties: false };
 
@@ -58,6 +59,7 @@ export const PART_CLASSES = [
   'refresh kit',
   'rebuild kit',
   'swap kit',
+  'alternator',
 ] as const;
 
 /** Links of what gives up first that a part can raise, beside clutch, cooling and brakes, which have figures of their own. */
@@ -124,6 +126,10 @@ export const Part = Type.Object(
         maxItems: 40,
         description: 'other parts of the library that come in it: sold as one, under its one price',
       }),
+    ),
+    plugs: Type.Optional(Plugs),
+    alternatorAmps: Type.Optional(
+      Type.Number({ exclusiveMinimum: 0, maximum: 500, description: 'of an alternator that is bought' }),
     ),
     mount: Type.Optional(MountElement),
     mounts: Type.Optional(

@@ -12,6 +12,7 @@ import {
   tyreOf,
 } from '../questions/gearing/index.ts';
 import { assessJoints } from '../questions/joints/index.ts';
+import { assessWiring } from '../questions/wiring/index.ts';
 import { wheelSizeLimit } from '../questions/lineup/index.ts';
 import { assessMass, assessRide, massPlaces } from '../questions/mass/index.ts';
 import { assessMoney } from '../questions/money/index.ts';
@@ -49,6 +50,7 @@ export interface Results {
   readonly noise: ReturnType<typeof assessNoise>;
   readonly wheels: CheckResult;
   readonly joints: ReturnType<typeof assessJoints>;
+  readonly wiring: ReturnType<typeof assessWiring>;
   readonly money: ReturnType<typeof assessMoney>;
 }
 export type StageName = keyof Results;
@@ -203,6 +205,7 @@ export const STAGES: { readonly [K in StageName]: Stage<K> } = {
     compute: (s, { tyre }) => wheelSizeLimit(s, tyre?.rimIn),
   }),
   joints: stage({ step: 'joints', title: 'Joints', compute: assessJoints }),
+  wiring: stage({ step: 'wiring', title: 'Wiring', compute: assessWiring }),
   money: stage({
     step: 'money',
     title: 'Bill',

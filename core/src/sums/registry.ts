@@ -10,6 +10,7 @@ import { gearingSums } from '../questions/gearing/index.ts';
 import { massSums } from '../questions/mass/index.ts';
 import { mountSums } from '../questions/mounts/index.ts';
 import { plateSums } from '../questions/plates/index.ts';
+import { wiringSums } from '../questions/wiring/index.ts';
 import { Build, Check, defineSum, Finding, Id, Library, StateSchema, type Sum } from '../model/index.ts';
 import { placementSums } from '../solvers/placement/index.ts';
 import { resolverSums } from '../solvers/jointResolver/index.ts';
@@ -61,6 +62,7 @@ export const SUMS: readonly Sum[] = [
   ...stressSums,
   ...mountSums,
   ...plateSums,
+  ...wiringSums,
   ...fitSums,
   ...placementSums,
   ...recipeSums,

@@ -18,6 +18,11 @@ export function requirePositive(pointer: string, value: number, unit = ''): void
   }
 }
 
+/** The same of several figures, each by its name. */
+export function requireAllPositive(figures: Readonly<Record<string, number>>): void {
+  for (const [name, value] of Object.entries(figures)) requirePositive(`/${name}`, value);
+}
+
 /** The last named part of a JSON pointer: "/in/0/massKg" → "massKg". */
 function fieldName(pointer: string): string {
   const parts = pointer.split('/').filter((p) => p !== '' && !/^\d+$/.test(p));

@@ -245,6 +245,8 @@ const KINDS = {
     words: { 'm³/h': 1, 'm3/h': 1, 'm³/s': 3600, 'm3/s': 3600, 'm³/min': 60, cfm: M3_PER_H_PER_CFM },
   },
   current: { name: 'a current', such: 'A', words: { a: 1, amp: 1, amps: 1, ma: 0.001 } },
+  voltage: { name: 'a voltage', such: 'V', words: { v: 1, volt: 1, volts: 1, mv: 0.001 } },
+  wire: { name: 'a cross section', such: 'mm²', words: { 'mm²': 1, mm2: 1, sqmm: 1 } },
   /** N/mm */
   stiffness: {
     name: 'a stiffness',
@@ -320,6 +322,9 @@ const KIND_OF: Readonly<Record<Quantity, readonly [KindId, number]>> = {
   airKgPerMin: ['airflow', 1],
   airM3PerH: ['fan', 1],
   currentA: ['current', 1],
+  voltageV: ['voltage', 1],
+  wireMm2: ['wire', 1],
+  minutes: ['time', 60],
   stiffnessNPerMm: ['stiffness', 1],
   rollNmPerDeg: ['rollStiffness', 1],
   frequencyHz: ['frequency', 1],

@@ -9,6 +9,7 @@ import {
   type Library,
   type LineupVerdict,
 } from '@sable/core';
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { render } from '@testing-library/react';
 import type { ReactNode } from 'react';
 import { MemoryRouter } from 'react-router';
@@ -105,7 +106,9 @@ export function draw(part: ReactNode, system: 'metric' | 'us' = 'metric') {
   return render(
     <MemoryRouter>
       <SettingsProvider>
-        <Dressed>{part}</Dressed>
+        <QueryClientProvider client={new QueryClient()}>
+          <Dressed>{part}</Dressed>
+        </QueryClientProvider>
       </SettingsProvider>
     </MemoryRouter>,
   );

@@ -93,6 +93,17 @@ export function fittedCooling({
   };
 }
 
+/** The electric fan behind the cores, bought or the car’s own: whose it is, and what it draws where somebody has said. */
+export function coolingFanOf({
+  parts,
+  chassis,
+}: Pick<Subject, 'parts' | 'chassis'>): { readonly name: string; readonly currentA: Figure | undefined } | undefined {
+  const bought = parts.find((p) => p.class === 'fan' || p.cooling?.fanM3PerH || p.cooling?.fanAmps);
+  if (bought) return { name: `Fan: ${bought.name}`, currentA: bought.cooling?.fanAmps };
+  const own = chassis?.cooling;
+  return own?.fanM3PerH || own?.fanAmps ? { name: 'Cooling fan', currentA: own.fanAmps } : undefined;
+}
+
 /** Names of the inputs that a balance rests on, with what they are worth. */
 export type SystemInputs = Readonly<Record<string, Figure>>;
 

@@ -86,6 +86,7 @@ const TYPICAL_PART: Readonly<Record<Part['class'], readonly [number, number]>> =
   'refresh kit': [0, 0.5],
   'rebuild kit': [0, 0.5],
   'swap kit': [15, 10],
+  alternator: [6, 1],
 };
 
 /** What a part weighs where nobody has weighed it: typical of its class, estimated. */

@@ -65,7 +65,10 @@ export const ROW_FORMS: Readonly<
       ],
       ['Cooling', ['coolantLimitC', 'waterToOil']],
       ['Outside', ['solids', 'slots', 'bosses', 'bellPattern', 'ports']],
-      ['Electronics, noise, supply', ['computer', 'noise', 'price', 'faults', 'weakParts', 'supply', 'retired']],
+      [
+        'Electronics, noise, supply',
+        ['computer', 'plugs', 'alternatorAmps', 'noise', 'price', 'faults', 'weakParts', 'supply', 'retired'],
+      ],
     ],
   },
   gearboxes: {
@@ -107,6 +110,7 @@ export const ROW_FORMS: Readonly<
           'halfShaftsMm',
           'bellPattern',
           'ports',
+          'plugs',
         ],
       ],
     ],
@@ -135,6 +139,8 @@ export const ROW_FORMS: Readonly<
           'brakes',
           'mount',
           'mounts',
+          'plugs',
+          'alternatorAmps',
           'brakesForKw',
           'antiRoll',
           'injectors',
