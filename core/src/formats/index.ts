@@ -10,3 +10,4 @@ export * from './libraryFile.ts';
 export * from './libraryTables.ts';
 export * from './problems.ts';
 export * from './swapListCsv.ts';
+export * from './wiringTables.ts';

@@ -4,6 +4,7 @@ export * from './circuits.ts';
 export * from './consumers.ts';
 export * from './match.ts';
 export * from './pins.ts';
+export * from './plans.ts';
 export * from './signals.ts';
 export * from './sums.ts';
 export * from './wire.ts';

@@ -1,0 +1,136 @@
+import { WIRING_PLANS, type Part, type Subject, type ThreePoint, type WiringPlan } from '../../model/index.ts';
+import type { Distribution } from '../../units/index.ts';
+import { plugsOf, scheduleOf } from './pins.ts';
+
+export const KEPT_THINGS = ['gauges', 'immobiliser', 'throttle by wire', 'gearbox messages'] as const;
+export type KeptThing = (typeof KEPT_THINGS)[number];
+
+/** A way to wire it, with what it costs beside the parts that are bought for it anyway. */
+export interface PlanOffer {
+  readonly plan: WiringPlan;
+  /** Undefined where it can’t be had: why says what is missing. */
+  readonly price: Distribution | undefined;
+  readonly hours: Distribution | undefined;
+  readonly days: number | undefined;
+  readonly part: Part | undefined;
+  readonly why: string;
+  readonly risk: string;
+  readonly keeps: Readonly<Record<KeptThing, string>>;
+}
+
+/** Hours of a loom made or merged, of an adapter put in, of one sent away and put back; wire, terminals and sleeves; a map on a dyno: guides. */
+const HOURS = { loom: [12, 25, 45], adapter: [4, 8, 14], shop: [3, 5, 9] } as const;
+const PRICE = { merged: [60, 130, 280], standalone: [180, 300, 520], map: [300, 480, 900] } as const;
+const three = ([low, likely, high]: readonly [number, number, number]): Distribution => ({ low, likely, high });
+const add = (a: Distribution, b: Distribution | ThreePoint | undefined): Distribution => ({
+  low: a.low + (b?.low ?? 0),
+  likely: a.likely + (b?.likely ?? 0),
+  high: a.high + (b?.high ?? 0),
+});
+
+/** A part of a class that names this engine or its family among what it needs: the accepted one first, then the cheapest. */
+function partFor({ engine, parts, library }: Subject, of: Part['class']): Part | undefined {
+  const own = parts.find((p) => p.class === of);
+  if (own) return own;
+  return library.parts
+    .filter(
+      (p) =>
+        p.class === of &&
+        !p.retired &&
+        !p.discontinued &&
+        p.requires.every((c) =>
+          c.what === 'engine' ? c.is === engine.id : c.what === 'family' ? c.is === engine.family : true,
+        ),
+    )
+    .sort((a, b) => (a.price?.likely ?? Infinity) - (b.price?.likely ?? Infinity))[0];
+}
+
+function keeps(subject: Subject, plan: WiringPlan, computer: Part | undefined): PlanOffer['keeps'] {
+  const { engine, gearbox, candidate } = subject;
+  const own = plan !== 'standalone computer';
+  const spec = (kind: string) => engine.ports.find((p) => p.kind === kind && p.side === 'a')?.spec;
+  const sent = own ? (engine.computer?.sends ?? []) : (computer?.sends ?? []);
+  const lacks = gearbox.wants.filter((w) => !sent.includes(w) && !subject.parts.some((p) => p.sends?.includes(w)));
+  const throttle = spec('throttle');
+  const { rows } = scheduleOf(plugsOf(subject), candidate.wiring);
+  const gauges = rows.filter(
+    (r) => ['tacho', 'coolant-gauge', 'oil-pressure-gauge'].includes(r.fn?.id ?? '') && r.plug.owner === 'car',
+  );
+  const fed = gauges.filter((r) => r.state.how === 'connected');
+  const key = spec('immobiliser')?.['key'];
+  return {
+    gauges:
+      gauges.length === 0
+        ? 'no gauge’s pin is entered'
+        : own
+          ? `${fed.length} of ${gauges.length} connected`
+          : 'by the outputs of the computer: read its sheet',
+    immobiliser: own
+      ? typeof key === 'string'
+        ? `kept: it asks for the key of ${key}`
+        : 'none asked for'
+      : 'gone with its computer',
+    'throttle by wire':
+      throttle === undefined
+        ? 'not known'
+        : throttle['works'] === 'wire'
+          ? own
+            ? 'kept with its pedal'
+            : 'only where the computer drives one'
+          : 'a cable',
+    'gearbox messages':
+      gearbox.wants.length === 0 ? 'none wanted' : lacks.length === 0 ? 'all sent' : `not sent: ${lacks.join(', ')}`,
+  };
+}
+
+/** The ways to wire a candidate, side by side. */
+export function plansOf(subject: Subject): PlanOffer[] {
+  const { engine, candidate } = subject;
+  const adapter = partFor(subject, 'harness adapter');
+  const computer = partFor(subject, 'computer');
+  const shop = candidate.wiring?.shop;
+  const accepted = (part: Part | undefined) => part !== undefined && subject.parts.includes(part);
+  const offers: Readonly<Record<WiringPlan, Omit<PlanOffer, 'plan' | 'keeps'>>> = {
+    'merged looms': {
+      price: three(PRICE.merged),
+      hours: three(HOURS.loom),
+      days: undefined,
+      part: undefined,
+      why: engine.computer
+        ? `The ${engine.computer.name} stays, its loom is cut and joined to the car’s.`
+        : 'The wires of the engine are joined to the car’s.',
+      risk: 'Every wire is told by hand: one that is wrong is found at first start.',
+    },
+    'adapter loom': {
+      price: adapter && (accepted(adapter) ? three([0, 0, 0]) : adapter.price && add(three([0, 0, 0]), adapter.price)),
+      hours: adapter && add(three(HOURS.adapter), accepted(adapter) ? undefined : adapter.hours),
+      days: adapter?.leadDays,
+      part: adapter,
+      why: adapter
+        ? `${adapter.name}${accepted(adapter) ? ', among the parts' : ''}.`
+        : 'No adapter loom of the library is for this engine.',
+      risk: 'Made for one car: what yours has beside it is still wired by hand.',
+    },
+    'standalone computer': {
+      price:
+        computer?.price &&
+        add(add(three(PRICE.standalone), three(PRICE.map)), accepted(computer) ? undefined : computer.price),
+      hours: computer && add(three(HOURS.loom), accepted(computer) ? undefined : computer.hours),
+      days: computer?.leadDays,
+      part: computer,
+      why: computer
+        ? `${computer.name}, a new loom and a map on a dyno.`
+        : 'No computer of the library is for this engine.',
+      risk: 'It runs as well as its map: choose the one that a tuner nearby works with.',
+    },
+    'loom shop': {
+      price: shop && add(three([0, 0, 0]), shop.price),
+      hours: shop && three(HOURS.shop),
+      days: shop?.days,
+      part: undefined,
+      why: shop ? `${shop.name}, as quoted.` : 'Ask for a quote: with the schedule in hand a shop can price it.',
+      risk: 'The loom is away for as long as it takes, and fits what the schedule says.',
+    },
+  };
+  return WIRING_PLANS.map((plan) => ({ plan, ...offers[plan], keeps: keeps(subject, plan, computer) }));
+}

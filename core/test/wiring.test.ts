@@ -1,0 +1,349 @@
+/** Wiring: every pin accounted for, wires that carry what they feed, the alternator against what draws. */
+import fc from 'fast-check';
+import {
+  accept,
+  ampacityShare,
+  assess,
+  circuitsOf,
+  functionNamed,
+  labelsCsv,
+  matchByFunction,
+  mismatchOf,
+  PIN_FUNCTIONS,
+  plansOf,
+  plugCsv,
+  plugsOf,
+  readPlugCsv,
+  readScheduleCsv,
+  resolveSubject,
+  scheduleCsv,
+  scheduleOf,
+  settingOf,
+  SIGNAL_KINDS,
+  sizeWire,
+  SPLICE_WAYS,
+  voltageDrop,
+  type Candidate,
+  type Pin,
+  type PlacedPlug,
+  type Splice,
+  type Wiring,
+} from '../src/index.ts';
+import { candidate, library, pickup, racer, tug } from './demo.ts';
+
+const subjectOf = (c: Candidate, build = tug) => resolveSubject(settingOf(build), c, library).subject!;
+const found = (c: Candidate, id: string, build = tug) => assess(build, c, library).findings.find((f) => f.id === id);
+const withWiring = (c: Candidate, change: Partial<Wiring>): Candidate => ({ ...c, wiring: { ...c.wiring, ...change } });
+const C = candidate('C');
+
+const functionId = fc.constantFrom(...PIN_FUNCTIONS.map((f) => f.id));
+const pinOf = (pin: string): fc.Arbitrary<Pin> =>
+  fc.record(
+    {
+      pin: fc.constant(pin),
+      colour: fc.constantFrom('BK', 'RD/WH', 'GN', '=SUM'),
+      function: functionId,
+      signal: fc.constantFrom(...SIGNAL_KINDS),
+      currentAmps: fc.integer({ min: 1, max: 40 }),
+      pulsesPerRev: fc.constantFrom(0.5, 1, 2, 4),
+      note: fc.constantFrom('behind the dash', 'a, b; "c"'),
+    },
+    { requiredKeys: ['pin'] },
+  );
+const plugOf = (key: string, owner: PlacedPlug['owner'], most: number): fc.Arbitrary<PlacedPlug> =>
+  fc
+    .integer({ min: 1, max: most })
+    .chain((n) => fc.tuple(...Array.from({ length: n }, (_, i) => pinOf(`${i + 1}`))))
+    .map((pins) => ({ key, owner, of: owner, plug: { id: 'p', name: key, pins } }));
+
+describe('pins', () => {
+  test('through a thousand edits, imports and undos each pin is connected, unused or open, and none is lost', () => {
+    const plugs = fc.tuple(
+      plugOf('engine:p', 'engine', 12),
+      plugOf('car:p', 'car', 12),
+      plugOf('gearbox:p', 'gearbox', 4),
+    );
+    const ref = fc.record({
+      plug: fc.constantFrom('engine:p', 'car:p', 'gearbox:p', 'part.gone:p'),
+      pin: fc.integer({ min: 1, max: 14 }).map(String),
+    });
+    const edit = fc.oneof(
+      fc.record({
+        kind: fc.constant('join' as const),
+        splice: fc.record(
+          { a: ref, b: ref, how: fc.constantFrom(...SPLICE_WAYS), converter: fc.constant('box') },
+          { requiredKeys: ['a', 'b', 'how'] },
+        ),
+      }),
+      fc.record({ kind: fc.constant('unused' as const), at: ref }),
+      fc.record({ kind: fc.constant('cut' as const), at: fc.nat(40) }),
+      fc.constant({ kind: 'match' as const }),
+      fc.constant({ kind: 'undo' as const }),
+      fc.constant({ kind: 'export' as const }),
+    );
+    let edits = 0;
+    fc.assert(
+      fc.property(plugs, fc.array(edit, { minLength: 20, maxLength: 40 }), (of, list) => {
+        const keys = of.flatMap((p) => p.plug.pins.map((pin) => `${p.key}/${pin.pin}`)).sort();
+        const past: Wiring[] = [{}];
+        for (const e of list) {
+          edits++;
+          const now = past[past.length - 1]!;
+          const splices = now.splices ?? [];
+          if (e.kind === 'undo') {
+            if (past.length > 1) past.pop();
+          } else if (e.kind === 'export') {
+            // Out as a table and in again it is the same.
+            const again = readScheduleCsv(scheduleCsv(scheduleOf(of, now), now));
+            expect(again).toEqual({ splices, unused: now.unused ?? [] });
+          } else
+            past.push(
+              e.kind === 'join'
+                ? { ...now, splices: [...splices, e.splice] }
+                : e.kind === 'unused'
+                  ? { ...now, unused: [...(now.unused ?? []), { at: e.at, why: 'for another market' }] }
+                  : e.kind === 'cut'
+                    ? { ...now, splices: splices.filter((_, i) => i !== e.at) }
+                    : { ...now, splices: [...splices, ...matchByFunction(scheduleOf(of, now)).splices] },
+            );
+          const { rows, stale } = scheduleOf(of, past[past.length - 1]);
+          expect(rows.map((r) => r.key).sort()).toEqual(keys);
+          for (const row of rows) {
+            const { state } = row;
+            // Connected means by wires that are there, each to a pin that is there and takes what comes.
+            if (state.how === 'connected')
+              for (const s of state.splices) {
+                const other = [s.a, s.b].find((x) => `${x.plug}/${x.pin}` !== row.key)!;
+                const there = rows.find((r) => r.key === `${other.plug}/${other.pin}`)!;
+                expect(s.how === 'converter' ? s.converter : mismatchOf(row.pin, there.pin)).toEqual(
+                  s.how === 'converter' ? 'box' : undefined,
+                );
+              }
+            if (state.how === 'unused') expect(state.why).not.toBe('');
+          }
+          for (const s of stale) expect(keys).not.toContain(`${s.plug}/${s.pin}`);
+        }
+      }),
+      { numRuns: 40 },
+    );
+    expect(edits).toBeGreaterThan(1000);
+  });
+
+  test('matching joins the same function alike and no pin twice', () => {
+    fc.assert(
+      fc.property(plugOf('engine:p', 'engine', 20), plugOf('car:p', 'car', 20), (a, b) => {
+        const schedule = scheduleOf([a, b], undefined);
+        const { splices, unlike } = matchByFunction(schedule);
+        const ends = [...splices, ...unlike].flatMap((s) => [s.a, s.b]).map((x) => `${x.plug}/${x.pin}`);
+        expect(new Set(ends).size).toBe(ends.length);
+        const pin = ({ plug, pin: n }: Splice['a']) => schedule.rows.find((r) => r.key === `${plug}/${n}`)!;
+        for (const s of splices) {
+          expect(pin(s.a).fn!.id).toBe(pin(s.b).fn!.id);
+          expect(mismatchOf(pin(s.a).pin, pin(s.b).pin)).toBeUndefined();
+        }
+        // Nothing is left that could have been joined.
+        const left = scheduleOf([a, b], { splices });
+        expect(matchByFunction(left).splices).toEqual([]);
+      }),
+    );
+  });
+
+  test('a table of pins goes out and comes in the same, from a spreadsheet too; what is no function is kept as a note', () => {
+    fc.assert(
+      fc.property(plugOf('car:p', 'car', 30), ({ plug }) => {
+        expect(readPlugCsv(plugCsv(plug.pins))).toEqual({ pins: plug.pins, unknown: [] });
+      }),
+    );
+    const pasted = readPlugCsv('1\tBK\tignition\n2\tRD\tKl. 99 thing\n3\t\trev counter');
+    expect(pasted).toEqual({
+      pins: [
+        { pin: '1', colour: 'BK', function: 'ignition' },
+        { pin: '2', colour: 'RD', note: 'Kl. 99 thing' },
+        { pin: '3', function: 'tacho' },
+      ],
+      unknown: ['Kl. 99 thing'],
+    });
+    expect(() => readPlugCsv('Pin,Colour\n1,BK\n1,RD')).toThrow('Line 3, Pin: there are two pins “1”.');
+    expect(() => readPlugCsv('Pin,Current (A)\n1,-3')).toThrow('Line 2, Current (A)');
+    expect(functionNamed('Rev Counter')).toBe('tacho');
+    expect(functionNamed('coil')).toBeUndefined();
+  });
+
+  test('the dictionary has some hundred and twenty functions or more, each once, each of a known kind', () => {
+    expect(PIN_FUNCTIONS.length).toBeGreaterThan(119);
+    expect(new Set(PIN_FUNCTIONS.map((f) => f.id)).size).toBe(PIN_FUNCTIONS.length);
+    expect(new Set(PIN_FUNCTIONS.map((f) => f.label)).size).toBe(PIN_FUNCTIONS.length);
+    for (const f of PIN_FUNCTIONS) expect(SIGNAL_KINDS).toContain(f.kind);
+  });
+});
+
+describe('wires', () => {
+  test('the wire of a circuit is the least that its fuse and its drop allow', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0.5, max: 60, noNaN: true }),
+        fc.double({ min: 0.3, max: 12, noNaN: true }),
+        fc.integer({ min: -10, max: 90 }),
+        fc.integer({ min: 1, max: 12 }),
+        (currentA, pathLengthM, aroundC, wires) => {
+          const share = ampacityShare(aroundC, wires);
+          const asked = {
+            currentA,
+            pathLengthM,
+            conductorTemperatureC: aroundC,
+            allowedDropV: 0.36,
+            ampacityShare: share,
+          };
+          let sized;
+          try {
+            sized = sizeWire(asked);
+          } catch {
+            return;
+          }
+          expect(sized.fuseA!).toBeGreaterThanOrEqual(1.25 * currentA - 1e-9);
+          expect(sized.dropV).toBeLessThanOrEqual(0.36);
+          expect(voltageDrop({ ...asked, sizeMm2: sized.chosenSizeMm2 })).toBeCloseTo(sized.dropV, 12);
+          // Longer, hotter or beside more it is never thinner.
+          const more = { ...asked, pathLengthM: 1.3 * pathLengthM, ampacityShare: ampacityShare(aroundC, wires + 3) };
+          try {
+            expect(sizeWire(more).chosenSizeMm2).toBeGreaterThanOrEqual(sized.chosenSizeMm2);
+          } catch (error) {
+            expect(String(error)).toContain('more than any');
+          }
+        },
+      ),
+    );
+    // By hand: √(45/75) of what is listed, then 0.7 among three.
+    expect(ampacityShare(60, 3)).toBeCloseTo(Math.sqrt(0.6) * 0.7, 12);
+    expect(() => ampacityShare(105, 1)).toThrow('insulation');
+  });
+
+  const fan = (change: object) => {
+    const circuits = C.wiring!.circuits!.map((x) => (x.id === 'pump' ? { ...x, ...change } : x));
+    return found(withWiring(C, { circuits }), 'circuit-pump')!;
+  };
+  test('no circuit is clear without fuse, ground, wire, length or surroundings', () => {
+    expect(fan({}).state).toBe('clear');
+    for (const key of ['fuseAmps', 'ground', 'sizeMm2', 'lengthM', 'aroundC', 'loadedWires', 'backBy', 'currentAmps'])
+      expect([key, fan({ [key]: undefined }).state]).toEqual([key, 'unknown']);
+  });
+  test('a wire too thin, a fuse below its load, one that lets through more than the wire carries: blocked', () => {
+    expect(fan({ sizeMm2: 0.5 }).state).toBe('blocked');
+    expect(fan({ fuseAmps: 5 }).state).toBe('blocked');
+    expect(fan({ fuseAmps: 60 }).title).toContain('more than the wire carries');
+    expect(fan({ fuseAmps: 7.5 }).state).toBe('tight');
+  });
+});
+
+describe('the current', () => {
+  const check = (c: Candidate, id: string) => assess(tug, c, library).checks.find((x) => x.id === id)!;
+  test('is the sum of what the circuits draw, at idle and at a cruise', () => {
+    const circuits = circuitsOf(subjectOf(C));
+    const sum = (of: 'idlePct' | 'cruisePct') =>
+      circuits.reduce((s, c) => s + (c.current!.value * (c.circuit[of] ?? c.consumer![of])) / 100, 0);
+    expect(check(C, 'current-idle').value).toBeCloseTo(sum('idlePct'), 9);
+    expect(check(C, 'current-cruise').value).toBeCloseTo(sum('cruisePct'), 9);
+    // 120 A of which an idle has 45 %.
+    expect(check(C, 'current-idle').limit).toBeCloseTo(54, 9);
+  });
+  test('a fan that is added tightens it though nobody has entered its circuit; what nobody has entered leaves it unknown', () => {
+    const circuits = C.wiring!.circuits!.filter((c) => c.consumer !== 'fan');
+    const bare = withWiring({ ...C, partIds: C.partIds.filter((id) => id !== 'rad-2') }, { circuits });
+    const fanned = withWiring(C, { circuits });
+    // Of a car that has no electric fan of its own.
+    const { fanM3PerH: _flow, fanAmps: _amps, ...cooling } = tug.chassis!.cooling!;
+    const still = assess({ ...tug, chassis: { ...tug.chassis!, cooling } }, bare, library);
+    const without = still.checks.find((x) => x.id === 'current-idle')!.value!;
+    // 18 A for half of the time.
+    expect(check(fanned, 'current-idle').value! - without).toBeCloseTo(9, 9);
+    expect(check(bare, 'current-idle').state).toBe('unknown');
+    expect(found(fanned, 'circuit-fan')!.state).toBe('unknown');
+    const less = withWiring(C, { circuits: C.wiring!.circuits!.filter((c) => c.consumer !== 'wipers') });
+    expect(check(less, 'current-idle').state).toBe('unknown');
+    expect(found(less, 'circuits-missing')!.title).toContain('wipers');
+    expect(check(withWiring(less, { without: ['wipers'] }), 'current-idle').state).not.toBe('unknown');
+  });
+  test('an alternator too small for fan and pump is blocked, and one that suits puts it right', () => {
+    const E = candidate('E');
+    const f =
+      found(E, 'current-cruise') ?? assess(tug, E, library).findings.find((x) => x.title.includes('at a cruise'))!;
+    expect(f.state).toBe('blocked');
+    const [remedy] = f.remedies;
+    expect(remedy!.title).toBe('Fit Alternator 110 A, triple bracket');
+    expect(check(accept(E, remedy!.accept!), 'current-cruise').state).toBe('clear');
+  });
+});
+
+describe('the demo', () => {
+  test('a rev counter on one coil of six is told with its pulses, and a named converter closes it', () => {
+    const D = candidate('D');
+    expect(found(D, 'pins-car:x1')).toMatchObject({ state: 'tight' });
+    expect(found(D, 'pins-car:x1')!.because).toContain('0.5 pulses each turn against 2: it needs a converter');
+    const splices = D.wiring!.splices!.map((s): Splice =>
+      s.a.pin === '6' ? { ...s, how: 'converter', converter: 'Signal box' } : s,
+    );
+    expect(found(withWiring(D, { splices }), 'pins-car:x1')!.state).toBe('clear');
+    const nameless = splices.map((s) => (s.how === 'converter' ? { a: s.a, b: s.b, how: s.how } : s));
+    expect(found(withWiring(D, { splices: nameless }), 'pins-car:x1')!.state).toBe('blocked');
+  });
+  test('behind another axle the speedometer reads wrong by so much, and right with the factor that is said', () => {
+    const { speedoFactor: factor, ...rest } = C.wiring!;
+    const f = found({ ...C, wiring: rest }, 'speedo')!;
+    expect(f.state).toBe('tight');
+    expect(f.title).toContain('low');
+    expect(1 / (1 + f.figure! / 100)).toBeCloseTo(factor!, 3);
+    expect(found(C, 'speedo')!.state).toBe('clear');
+  });
+  test('a diesel without a computer has its stop solenoid and glow plugs, the racer its pins', () => {
+    const A = candidate('A', pickup);
+    const names = circuitsOf(subjectOf(A, pickup)).map((c) => c.circuit.consumer);
+    expect(names).toEqual(expect.arrayContaining(['stop-solenoid', 'glow', 'starter']));
+    expect(names).not.toContain('computer');
+    const { rows } = scheduleOf(plugsOf(subjectOf(A, pickup)), A.wiring);
+    expect(rows.every((r) => r.state.how !== 'open')).toBe(true);
+    const R = candidate('A', racer);
+    expect(scheduleOf(plugsOf(subjectOf(R, racer)), R.wiring).rows.some((r) => r.fn?.id === 'immobiliser-data')).toBe(
+      true,
+    );
+  });
+  test('nobody having entered anything is unknown; a car that stays as it was is wired as it was', () => {
+    const { wiring: _w, ...bare } = C;
+    const a = assess(tug, bare, library);
+    expect(a.steps.wiring).toBe('unknown');
+    expect(a.findings.filter((f) => f.step === 'wiring').flatMap((f) => f.missing)).toContain(
+      '/candidates/c/wiring/plan',
+    );
+    const { plugs: _p, ...chassis } = tug.chassis!;
+    const without = assess({ ...tug, chassis }, C, library);
+    expect(without.findings.find((f) => f.id === 'wiring-plugs')!.missing).toEqual(['/chassis/plugs']);
+  });
+  test('wires of another engine are named, not lost', () => {
+    const other = { ...C, engineId: 'quillon-22' };
+    // The air conditioning’s two pins, unused on purpose, are not on the other engine’s plug.
+    expect(found(other, 'wiring-stale')!.title).toBe('2 ends of wires lead to pins that are not there');
+    const gone = withWiring(C, {
+      splices: [
+        ...C.wiring!.splices!,
+        { a: { plug: 'part.gone:x', pin: '9' }, b: { plug: 'car:x1', pin: '1' }, how: 'splice' },
+      ],
+    });
+    expect(found(gone, 'wiring-stale')!.title).toBe('1 ends of wires lead to pins that are not there');
+    expect(found(gone, 'pins-car:x1')!.state).toBe('blocked');
+  });
+  test('four plans stand side by side, each with what it keeps; one that can’t be had says why', () => {
+    const plans = plansOf(subjectOf(C));
+    expect(plans.map((p) => p.plan)).toEqual(['merged looms', 'adapter loom', 'standalone computer', 'loom shop']);
+    expect(plans[0]!.hours).toEqual({ low: 12, likely: 25, high: 45 });
+    expect(plans[3]).toMatchObject({ price: undefined, why: expect.stringContaining('Ask for a quote') });
+    const quoted = withWiring(C, {
+      shop: { name: 'Ferrier looms', price: { low: 700, likely: 800, high: 900, evidence: 'claimed' }, days: 30 },
+    });
+    expect(plansOf(subjectOf(quoted))[3]).toMatchObject({ days: 30, price: { likely: 800 } });
+    // The manual box asks for no message; the automatic that wants torque is told what no computer sends.
+    expect(plans[0]!.keeps['gearbox messages']).toBe('none wanted');
+  });
+  test('labels: two to a wire', () => {
+    const schedule = scheduleOf(plugsOf(subjectOf(C)), C.wiring);
+    expect(labelsCsv(schedule, C.wiring).trim().split('\n')).toHaveLength(1 + 2 * C.wiring!.splices!.length);
+  });
+});
