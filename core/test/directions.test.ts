@@ -119,6 +119,8 @@ const DIRECTIONS: Readonly<Record<string, readonly [better: string, worse: strin
   '/parts/*/clutch/innerRadiusMm': ['clutch-margin', ''],
   '/parts/*/clutch/outerRadiusMm': ['clutch-margin', ''],
   '/parts/*/cooling/airSharePct': ['cooling-now cooling-later', ''],
+  '/engines/*/alternatorAmps': ['current-idle current-cruise', ''],
+  '/parts/*/cooling/fanAmps': ['', 'current-idle current-cruise'],
   '/parts/*/cooling/fanM3PerH': ['cooling-now cooling-later', ''],
   '/parts/*/noiseDeltaDb': ['', 'gate-noise'],
   '/parts/*/propshaft/innerDiameterMm': ['propshaft-speed', ''],
@@ -133,6 +135,8 @@ const MOVES = 'it moves the centre of mass too: either way for what rests on the
 const GEARS = 'it gears the car up or down: margins one way, revs and hills the other';
 /** Inputs without one direction, and why. */
 const EITHER: Readonly<Record<string, string>> = {
+  '/chassis/plugs/*/pins/*/pulsesPerRev': 'two counts are the same or they are not',
+  '/engines/*/plugs/*/pins/*/pulsesPerRev': 'two counts are the same or they are not',
   '/brief/driverKg': 'more on the axles: more grip for a hill, more for everything to carry',
   '/brief/hill/noseLoadKg': 'lifts the front, loads the rear',
   '/brief/hill/hitchOverhangMm': 'lifts the front, loads the rear',

@@ -120,7 +120,7 @@ describe('what a schema error says', () => {
     };
     bad.brief['use'] = 'racing';
     bad.brief['hourlyRate'] = -3;
-    bad.candidates[0]!['colour'] = 'red';
+    bad.candidates[0]!['paintwork'] = 'red';
     delete bad.candidates[1]!['tyreCode'];
     const messages = faults(bad);
     expect(messages).toContainEqual({
@@ -129,8 +129,8 @@ describe('what a schema error says', () => {
     });
     expect(messages).toContainEqual({ pointer: '/brief/hourlyRate', message: 'Hourly rate must be 0 or more.' });
     expect(messages).toContainEqual({
-      pointer: '/candidates/0/colour',
-      message: expect.stringContaining('colour is not a field that is known here'),
+      pointer: '/candidates/0/paintwork',
+      message: expect.stringContaining('paintwork is not a field that is known here'),
     });
     expect(messages).toContainEqual({ pointer: '/candidates/1/tyreCode', message: 'Tyres missing.' });
   });

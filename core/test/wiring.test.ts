@@ -328,7 +328,7 @@ describe('the demo', () => {
       ],
     });
     expect(found(gone, 'wiring-stale')!.title).toBe('1 ends of wires lead to pins that are not there');
-    expect(found(gone, 'pins-car:x1')!.state).toBe('blocked');
+    expect(found(gone, 'pins-car:x1')!.state).toBe('unknown');
   });
   test('four plans stand side by side, each with what it keeps; one that can’t be had says why', () => {
     const plans = plansOf(subjectOf(C));

@@ -117,6 +117,24 @@ const DRIVES = [...CURVE, ...CURVE_EST, ...GRIP_EST, '/gearboxes/*/reverseRatio'
 /** How far it moves, which each gap counts: typical of its mounts where it can’t be told. */
 const MOVED = [...HUNG, ...HUNG_EST, ...DRIVES];
 
+/** Pins that nobody has entered are not there to be wired; what is said of one decides what it can be joined to. */
+const PINS = [
+  '/gearboxes/*/plugs',
+  '/gearboxes/*/plugs[]',
+  '/parts/*/plugs',
+  '/parts/*/plugs[]',
+  ...['/engines', '/gearboxes', '/parts'].flatMap((of) => [
+    `${of}/*/plugs/*/pins[]`,
+    `${of}/*/plugs/*/pins/*/function`,
+    `${of}/*/plugs/*/pins/*/pulsesPerRev`,
+  ]),
+  '/chassis/plugs/*/pins[]',
+  '/chassis/plugs/*/pins/*/function',
+  '/chassis/plugs/*/pins/*/pulsesPerRev',
+];
+/** Which consumers a car has. */
+const DRAWN = ['/engines/*/fuel', '/parts/*/cooling', '/chassis/electrics', '/chassis/electrics/batteryAh'];
+
 /** Every check: what it needs, where its formula and its limit come from. The table in the docs is written from it. */
 export const CHECK_TABLE: Readonly<Record<CheckId, CheckEntry>> = {
   'gate-noise': {
@@ -689,32 +707,24 @@ export const CHECK_TABLE: Readonly<Record<CheckId, CheckEntry>> = {
   },
   'open-pins': {
     asks: 'Is every pin connected, or unused on purpose?',
-    required: ['/engines/*/plugs[]', '/chassis/plugs[]', '/candidates/*/wiring/splices[]', '/candidates/*/wiring/plan'],
-    estimable: ['/candidates/*/wiring/unused[]'],
+    required: ['/engines/*/plugs', '/engines/*/plugs[]', '/chassis/plugs', '/chassis/plugs[]'],
+    estimable: PINS,
     raisedBy: [],
     formula: 'pins of both sides by function and signal, field by field',
     limit: 'none open',
   },
   'current-idle': {
     asks: 'Does the alternator feed it all at idle?',
-    required: [
-      '/engines/*/alternatorAmps',
-      '/candidates/*/wiring/circuits[]',
-      '/candidates/*/wiring/circuits/*/currentAmps',
-    ],
-    estimable: ['/candidates/*/wiring/circuits/*/idlePct', '/parts/*/cooling/fanAmps'],
+    required: ['/engines/*/alternatorAmps', '/parts/*/cooling/fanAmps'],
+    estimable: DRAWN,
     raisedBy: [],
     formula: 'sum of currents by their share of the time; an alternator gives 45 % of its rating at idle',
     limit: 'the alternator',
   },
   'current-cruise': {
     asks: 'Does the alternator feed it all at a cruise?',
-    required: [
-      '/engines/*/alternatorAmps',
-      '/candidates/*/wiring/circuits[]',
-      '/candidates/*/wiring/circuits/*/currentAmps',
-    ],
-    estimable: ['/candidates/*/wiring/circuits/*/cruisePct', '/parts/*/cooling/fanAmps'],
+    required: ['/engines/*/alternatorAmps', '/parts/*/cooling/fanAmps'],
+    estimable: DRAWN,
     raisedBy: [],
     formula: 'sum of currents by their share of the time',
     limit: 'the alternator',

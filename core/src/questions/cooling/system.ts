@@ -97,11 +97,20 @@ export function fittedCooling({
 export function coolingFanOf({
   parts,
   chassis,
-}: Pick<Subject, 'parts' | 'chassis'>): { readonly name: string; readonly currentA: Figure | undefined } | undefined {
+}: Pick<Subject, 'parts' | 'chassis'>):
+  | { readonly name: string; readonly currentA: Figure | undefined; readonly at: string }
+  | undefined {
   const bought = parts.find((p) => p.class === 'fan' || p.cooling?.fanM3PerH || p.cooling?.fanAmps);
-  if (bought) return { name: `Fan: ${bought.name}`, currentA: bought.cooling?.fanAmps };
+  if (bought)
+    return {
+      name: `Fan: ${bought.name}`,
+      currentA: bought.cooling?.fanAmps,
+      at: `/parts/${bought.id}/cooling/fanAmps`,
+    };
   const own = chassis?.cooling;
-  return own?.fanM3PerH || own?.fanAmps ? { name: 'Cooling fan', currentA: own.fanAmps } : undefined;
+  return own?.fanM3PerH || own?.fanAmps
+    ? { name: 'Cooling fan', currentA: own.fanAmps, at: '/chassis/cooling/fanAmps' }
+    : undefined;
 }
 
 /** Names of the inputs that a balance rests on, with what they are worth. */

@@ -74,7 +74,7 @@ export function assessWiring(subject: Subject): CheckResult {
         : `${open.length} of ${schedule.rows.length} pins are neither connected nor said to be unused.`,
   });
   const currents = (['idle', 'cruise'] as const).map((when) => currentCheck(subject, circuits, when));
-  return { checks: [pins, ...currents], findings: [...findings, ...currentFindings(subject, currents)] };
+  return { checks: [pins, ...currents], findings: [...findings, ...currentFindings(subject, currents, circuits)] };
 }
 
 function planFindings({ candidate }: Subject): Finding[] {
@@ -101,7 +101,7 @@ const pinWords = ({ pin, fn }: PinRow): string => (fn ? `${pin.pin} ${fn.label}`
 function plugFindings({ engine, chassis, candidate }: Subject, { rows, stale }: Schedule): Finding[] {
   const has = (side: readonly PlacedPlug['owner'][]) => rows.some((r) => side.includes(r.plug.owner));
   const without = [
-    ...(has(['engine', 'part']) ? [] : [{ of: `the ${engine.shortName}`, at: `/engines/${engine.id}/plugs` }]),
+    ...(has(['engine']) ? [] : [{ of: `the ${engine.shortName}`, at: `/engines/${engine.id}/plugs` }]),
     ...(has(['car']) ? [] : [{ of: chassis?.name ?? 'the car', at: '/chassis/plugs' }]),
   ];
   const findings: Finding[] = [];
@@ -124,7 +124,7 @@ function plugFindings({ engine, chassis, candidate }: Subject, { rows, stale }: 
     const wrong = open.filter((r) => r.state.how === 'open' && r.state.because !== undefined);
     const undecided = open.length > wrong.length;
     const state = worstState([
-      ...wrong.map((r): State => (r.state.how === 'open' && r.state.because?.reads ? 'tight' : 'blocked')),
+      ...wrong.map((r): State => (r.state.how === 'open' ? (r.state.because?.state ?? 'unknown') : 'clear')),
       ...(undecided ? (['unknown'] as const) : []),
     ]);
     findings.push(
@@ -179,34 +179,38 @@ const LABEL: Readonly<Record<string, string>> = {
 function circuitFindings(subject: Subject, circuits: readonly JudgedCircuit[]): Finding[] {
   const { candidate } = subject;
   const at = `/candidates/${candidate.id}/wiring/circuits`;
-  const findings = circuits.map(({ circuit, state, says, missing, leastMm2, fuseA, dropV, allowedV, derived }) => {
-    const index = candidate.wiring?.circuits?.indexOf(circuit) ?? -1;
-    const wants = [
-      ...(leastMm2 === undefined ? [] : [`${say(leastMm2, 'wireMm2')} at least`]),
-      ...(fuseA === undefined ? [] : [`a fuse of ${say(fuseA, 'currentA')}`]),
-    ];
-    return makeFinding({
-      ...STEP,
-      id: `circuit-${circuit.id}`,
-      state,
-      title:
-        state === 'clear'
-          ? `${circuit.name}: its wire, fuse and ground hold`
-          : state === 'unknown'
-            ? `${circuit.name}: not known is ${listed(missing.map((m) => LABEL[m]!))}`
-            : `${circuit.name}: ${says[0]}`,
-      because: `${dropV === undefined ? '' : `It loses ${say(dropV, 'voltageV')} of ${say(allowedV, 'voltageV')} allowed. `}${
-        wants.length > 0
-          ? `It wants ${wants.join(' and ')}.`
-          : derived
-            ? 'It comes with the fan; nobody has entered it.'
-            : 'Each feed has a fuse near its source and a sound way back.'
-      }`,
-      ...(dropV === undefined ? {} : { figure: dropV, limit: allowedV, quantity: 'voltageV' as const }),
-      about: [candidate.id],
-      missing: missing.map((m) => (index < 0 ? at : `${at}/${index}/${m}`)),
-    });
-  });
+  const findings = circuits.map(
+    ({ circuit, state, says, missing, currentAt, leastMm2, fuseA, dropV, allowedV, derived }) => {
+      const index = candidate.wiring?.circuits?.indexOf(circuit) ?? -1;
+      const wants = [
+        ...(leastMm2 === undefined ? [] : [`${say(leastMm2, 'wireMm2')} at least`]),
+        ...(fuseA === undefined ? [] : [`a fuse of ${say(fuseA, 'currentA')}`]),
+      ];
+      return makeFinding({
+        ...STEP,
+        id: `circuit-${circuit.id}`,
+        state,
+        title:
+          state === 'clear'
+            ? `${circuit.name}: its wire, fuse and ground hold`
+            : state === 'unknown'
+              ? `${circuit.name}: not known is ${listed(missing.map((m) => LABEL[m]!))}`
+              : `${circuit.name}: ${says[0]}`,
+        because: `${dropV === undefined ? '' : `It loses ${say(dropV, 'voltageV')} of ${say(allowedV, 'voltageV')} allowed. `}${
+          wants.length > 0
+            ? `It wants ${wants.join(' and ')}.`
+            : derived
+              ? 'It comes with the fan; nobody has entered it.'
+              : 'Each feed has a fuse near its source and a sound way back.'
+        }`,
+        ...(dropV === undefined ? {} : { figure: dropV, limit: allowedV, quantity: 'voltageV' as const }),
+        about: [candidate.id],
+        missing: missing.map((m) =>
+          m === 'currentAmps' && currentAt ? currentAt : index < 0 ? at : `${at}/${index}/${m}`,
+        ),
+      });
+    },
+  );
   const none = consumersNotEntered(subject);
   if (none.length > 0)
     findings.push(
@@ -256,7 +260,7 @@ function currentCheck(subject: Subject, circuits: readonly JudgedCircuit[], when
 }
 
 /** What the alternator lacks, with one of the library that suits this engine and gives enough. */
-function currentFindings(subject: Subject, checks: readonly Check[]): Finding[] {
+function currentFindings(subject: Subject, checks: readonly Check[], circuits: readonly JudgedCircuit[]): Finding[] {
   const { engine, library, candidate } = subject;
   return checks.map((check) => {
     const idle = check.id === 'current-idle';
@@ -294,7 +298,10 @@ function currentFindings(subject: Subject, checks: readonly Check[]): Finding[] 
             ? []
             : check.limit === undefined
               ? [`/engines/${engine.id}/alternatorAmps`]
-              : [`/candidates/${candidate.id}/wiring/circuits`],
+              : [
+                  `/candidates/${candidate.id}/wiring/circuits`,
+                  ...circuits.flatMap((c) => (c.current || !c.currentAt ? [] : [c.currentAt])),
+                ],
       },
     );
   });

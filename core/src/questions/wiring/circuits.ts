@@ -20,8 +20,10 @@ export interface JudgedCircuit {
   readonly state: State;
   /** What is wrong or missing, in words. */
   readonly says: readonly string[];
-  /** Addresses of what is missing, from the circuit. */
+  /** Fields of the circuit that are missing. */
   readonly missing: readonly string[];
+  /** Where its current is entered, where that is with what it feeds. */
+  readonly currentAt: string | undefined;
   readonly fuseA: number | undefined;
   /** The least wire of the list that its fuse and its drop allow. */
   readonly leastMm2: number | undefined;
@@ -33,10 +35,15 @@ export interface JudgedCircuit {
 const conductorC = (aroundC: number, currentA: number, carriesA: number): number =>
   aroundC + (INSULATION_C - aroundC) * Math.min(1, (currentA / carriesA) ** 2);
 
-function judge(circuit: Circuit, derivedA: Figure | undefined, volts: number, derived: boolean): JudgedCircuit {
+function judge(
+  circuit: Circuit,
+  fed: { readonly currentA: Figure | undefined; readonly at: string } | undefined,
+  volts: number,
+  derived: boolean,
+): JudgedCircuit {
   const consumer = consumerOf(circuit.consumer);
   const fused = consumer?.fused ?? true;
-  const current = circuit.currentAmps ?? derivedA;
+  const current = circuit.currentAmps ?? fed?.currentA;
   const allowedV = volts * (fused ? DROP_SHARE : STARTER_SHARE);
   const missing: string[] = [];
   const says: string[] = [];
@@ -100,6 +107,7 @@ function judge(circuit: Circuit, derivedA: Figure | undefined, volts: number, de
     state: worstState(states),
     says,
     missing,
+    currentAt: fed?.at,
     fuseA,
     leastMm2,
     dropV,
@@ -116,9 +124,9 @@ export function circuitsOf(subject: Subject): JudgedCircuit[] {
   const entered = candidate.wiring?.circuits ?? [];
   const volts = chassis?.electrics?.volts ?? 12;
   const fan = coolingFanOf(subject);
-  const judged = entered.map((c) => judge(c, c.consumer === 'fan' ? fan?.currentA : undefined, volts, false));
+  const judged = entered.map((c) => judge(c, c.consumer === 'fan' ? fan : undefined, volts, false));
   if (fan && !entered.some((c) => c.consumer === 'fan'))
-    judged.push(judge({ id: 'fan', name: fan.name, consumer: 'fan' }, fan.currentA, volts, true));
+    judged.push(judge({ id: 'fan', name: fan.name, consumer: 'fan' }, fan, volts, true));
   return judged;
 }
 

@@ -77,33 +77,41 @@ const KIND_WORDS: Readonly<Record<SignalKind, string>> = {
   coil: 'a coil',
   injector: 'an injector',
 };
+/** What is read by counting, and how near two counts have to be. */
+const COUNTED = 'tacho';
+const SAME_PULSES = 0.02;
 /** Kinds that one wire carries alike. */
 const ALIKE: readonly (readonly [SignalKind, SignalKind])[] = [
   ['pulse', 'hall'],
   ['supply', 'switched'],
 ];
 
-/** Why one wire can’t carry what is on both pins: another kind of signal, or other pulses, which only reads wrong. */
+/** Why a wire does not do: another kind of signal blocks, other pulses only read wrong, what nobody has said is unknown. */
 export interface Mismatch {
   readonly words: string;
-  readonly reads: boolean;
+  readonly state: 'blocked' | 'tight' | 'unknown';
 }
 
-/** Undefined where one wire can carry it, or where nobody has said what is on one of them. */
+/** Why one wire does not carry what is on both pins; undefined where it does. */
 export function mismatchOf(a: Pin, b: Pin): Mismatch | undefined {
   const [x, y] = [kindOfPin(a), kindOfPin(b)];
-  if (x && y && x !== y && !ALIKE.some((p) => p.includes(x) && p.includes(y)))
-    return { words: `${KIND_WORDS[x]} against ${KIND_WORDS[y]}`, reads: false };
-  if (
-    a.pulsesPerRev !== undefined &&
-    b.pulsesPerRev !== undefined &&
-    Math.abs(a.pulsesPerRev / b.pulsesPerRev - 1) > 0.02
-  )
-    return { words: `${a.pulsesPerRev} pulses each turn against ${b.pulsesPerRev}`, reads: true };
-  return undefined;
+  if (!x || !y) return { words: `nobody has said what is on pin ${x ? b.pin : a.pin}`, state: 'unknown' };
+  if (x !== y && !ALIKE.some((p) => p.includes(x) && p.includes(y)))
+    return { words: `${KIND_WORDS[x]} against ${KIND_WORDS[y]}`, state: 'blocked' };
+  const [m, n] = [a.pulsesPerRev, b.pulsesPerRev];
+  if (m === undefined || n === undefined)
+    return a.function === COUNTED || b.function === COUNTED
+      ? {
+          words: `nobody has said how many pulses each turn pin ${m === undefined ? a.pin : b.pin} has`,
+          state: 'unknown',
+        }
+      : undefined;
+  return Math.abs(m / n - 1) > SAME_PULSES
+    ? { words: `${m} pulses each turn against ${n}`, state: 'tight' }
+    : undefined;
 }
 
-const wrong = (words: string): Mismatch => ({ words, reads: false });
+const wrong = (words: string, state: Mismatch['state'] = 'blocked'): Mismatch => ({ words, state });
 
 /** Every pin of every plug with what becomes of it: none vanishes, whatever is edited. */
 export function scheduleOf(plugs: readonly PlacedPlug[], wiring: Wiring | undefined): Schedule {
@@ -127,11 +135,16 @@ export function scheduleOf(plugs: readonly PlacedPlug[], wiring: Wiring | undefi
   }
   const faultOf = (splice: Splice): Mismatch | undefined => {
     const [a, b] = [pins.get(pinKey(splice.a)), pins.get(pinKey(splice.b))];
-    if (!a || !b) return wrong('the other end is not there any more');
+    if (!a || !b) return wrong('its other end is not there', 'unknown');
     if (pinKey(splice.a) === pinKey(splice.b)) return wrong('both ends are the same pin');
     const misses = mismatchOf(a.pin, b.pin);
     if (splice.how === 'converter') return splice.converter ? undefined : wrong('the converter has no name');
-    return misses && { ...misses, words: `${misses.words}: it needs a converter` };
+    return (
+      misses && {
+        ...misses,
+        words: misses.state === 'unknown' ? misses.words : `${misses.words}: it needs a converter`,
+      }
+    );
   };
   const rows = [...pins].map(([key, { plug, pin }]): PinRow => {
     const splices = bySplice.get(key) ?? [];
