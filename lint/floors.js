@@ -77,6 +77,7 @@ export const HOUSES = [
           'gearing',
           'weight',
           'joints',
+          'wiring',
           'parts',
           'library',
         ],

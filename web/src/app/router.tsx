@@ -103,6 +103,10 @@ const ROUTES: RouteObject[] = [
         element: judged(() => import('../screens/joints/JointsScreen.tsx').then((m) => m.JointsScreen)),
       },
       {
+        path: 'wiring',
+        element: judged(() => import('../screens/wiring/WiringScreen.tsx').then((m) => m.WiringScreen)),
+      },
+      {
         path: 'parts',
         element: judged(() => import('../screens/parts/PartsScreen.tsx').then((m) => m.PartsScreen)),
       },

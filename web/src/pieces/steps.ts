@@ -19,6 +19,7 @@ export const SCREENS: readonly ScreenEntry[] = [
   { path: 'gearing', title: 'Gearing', steps: ['gearing'], key: 'g' },
   { path: 'weight', title: 'Weight', steps: ['weight'], key: 'w' },
   { path: 'joints', title: 'Joints', steps: ['joints'], key: 'e' },
+  { path: 'wiring', title: 'Wiring', steps: ['wiring'], key: 'i' },
   { path: 'parts', title: 'Parts & budget', steps: ['money'], key: 'p' },
 ];
 

@@ -183,8 +183,8 @@ function circuitFindings(subject: Subject, circuits: readonly JudgedCircuit[]): 
     ({ circuit, state, says, missing, currentAt, leastMm2, fuseA, dropV, allowedV, derived }) => {
       const index = candidate.wiring?.circuits?.indexOf(circuit) ?? -1;
       const wants = [
-        ...(leastMm2 === undefined ? [] : [`${say(leastMm2, 'wireMm2')} at least`]),
-        ...(fuseA === undefined ? [] : [`a fuse of ${say(fuseA, 'currentA')}`]),
+        ...(leastMm2 === undefined ? [] : [`${say(leastMm2, 'wireMm2', { digits: leastMm2 < 1 ? 2 : 1 })} at least`]),
+        ...(fuseA === undefined ? [] : [`a fuse of ${say(fuseA, 'currentA', { digits: fuseA % 1 === 0 ? 0 : 1 })}`]),
       ];
       return makeFinding({
         ...STEP,

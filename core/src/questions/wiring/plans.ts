@@ -45,6 +45,12 @@ function partFor({ engine, parts, library }: Subject, of: Part['class']): Part |
     .sort((a, b) => (a.price?.likely ?? Infinity) - (b.price?.likely ?? Infinity))[0];
 }
 
+/** Whether a part says itself that it is for this engine. */
+const namesEngine = ({ engine }: Subject, part: Part): boolean =>
+  part.requires.some(
+    (c) => (c.what === 'engine' && c.is === engine.id) || (c.what === 'family' && c.is === engine.family),
+  );
+
 function keeps(subject: Subject, plan: WiringPlan, computer: Part | undefined): PlanOffer['keeps'] {
   const { engine, gearbox, candidate } = subject;
   const own = plan !== 'standalone computer';
@@ -119,7 +125,7 @@ export function plansOf(subject: Subject): PlanOffer[] {
       days: computer?.leadDays,
       part: computer,
       why: computer
-        ? `${computer.name}, a new loom and a map on a dyno.`
+        ? `${computer.name}, a new loom and a map on a dyno.${namesEngine(subject, computer) ? '' : ' Whether it drives this engine is for its sheet to say.'}`
         : 'No computer of the library is for this engine.',
       risk: 'It runs as well as its map: choose the one that a tuner nearby works with.',
     },

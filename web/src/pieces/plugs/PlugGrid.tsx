@@ -139,7 +139,7 @@ export function PlugGrid({ plug, onChange }: { plug: Plug; onChange: (plug: Plug
                           // The next line of a new pin stands there once it is kept.
                           requestAnimationFrame(() => {
                             const row = grid.current?.rows[at + 2];
-                            row?.cells[column === 'pin' ? 0 : input.closest('td')?.cellIndex ?? 0]
+                            row?.cells[column === 'pin' ? 0 : (input.closest('td')?.cellIndex ?? 0)]
                               ?.querySelector('input')
                               ?.focus();
                           });

@@ -1,4 +1,4 @@
-import type { FieldProblem, Solid, TorqueCurve } from '@sable/core';
+import type { FieldProblem, Plug, Solid, TorqueCurve } from '@sable/core';
 import { convexOf } from '@sable/core/geometry';
 import { fieldProblems } from '@sable/core/formats';
 import { InputError } from '@sable/core/units';
@@ -20,6 +20,7 @@ import { firstFault } from '../../pieces/fields.tsx';
 import { CurveEditor } from './edit/CurveEditor.tsx';
 import { FirstThings } from './edit/FirstThings.tsx';
 import { ROW_FORMS } from './edit/forms.ts';
+import { PlugList } from '../../pieces/plugs/PlugList.tsx';
 import { PatternEditor } from './edit/PatternEditor.tsx';
 import { RowPick, RowsPick } from './edit/RowPick.tsx';
 import { LeaveDialog } from './edit/LeaveDialog.tsx';
@@ -127,6 +128,7 @@ function Editor({ kind, row, version }: { kind: RowKind; row: Row; version: numb
     curves: (p) => <Curves {...p} />,
     bellPattern: (p) => <PatternEditor {...p} of={kind === 'engines' ? 'block' : 'bellhousing'} />,
     withGearboxId: (p) => <RowPick {...p} kinds={['gearboxes']} />,
+    plugs: (p) => <PlugList plugs={(p.value ?? []) as readonly Plug[]} onChange={p.onChange} />,
     inKit: (p) => <RowsPick {...p} kind="parts" not={row.id} />,
     of: (p) => <RowPick {...p} kinds={['engines', 'gearboxes']} />,
   };

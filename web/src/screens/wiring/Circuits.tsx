@@ -1,0 +1,367 @@
+import { TERMINALS, type Candidate, type Circuit, type Subject } from '@sable/core';
+import { CONSUMERS, consumersNotEntered, WIRE_MM2, type JudgedCircuit } from '@sable/core/questions/wiring';
+import { capital, formatQuantity } from '@sable/core/units';
+import Button from '@mui/material/Button';
+import Checkbox from '@mui/material/Checkbox';
+import FormControlLabel from '@mui/material/FormControlLabel';
+import { useState } from 'react';
+import { useUnits } from '../../hooks/settings.tsx';
+import { FigureField } from '../../pieces/FigureField.tsx';
+import { ChoiceField, QuantityField, WordsField } from '../../pieces/fields.tsx';
+import layout from '../../pieces/layout.module.css';
+import { StateMark } from '../../pieces/marks.tsx';
+import type { ChangeWiring } from './WiringScreen.tsx';
+import css from './wiring.module.css';
+
+const NONE = '-';
+
+/** Circuits as rungs between the feed and the ground: fuse, wire, what it feeds, and its way back. */
+export function Circuits({
+  candidate,
+  subject,
+  circuits,
+  change,
+}: {
+  candidate: Candidate;
+  subject: Subject;
+  circuits: readonly JudgedCircuit[];
+  change: ChangeWiring;
+}) {
+  const [open, setOpen] = useState<string>();
+  const entered = candidate.wiring?.circuits ?? [];
+  const none = consumersNotEntered(subject);
+  const without = candidate.wiring?.without ?? [];
+  const freeId = (base: string) => {
+    let id = base;
+    for (let n = 2; entered.some((c) => c.id === id); n++) id = `${base}-${n}`;
+    return id;
+  };
+  const of = (id: string): Circuit => {
+    const consumer = CONSUMERS.find((c) => c.id === id)!;
+    const free = freeId(id);
+    return {
+      id: free,
+      name: free === id ? consumer.label : `${consumer.label} ${free.slice(id.length + 1)}`,
+      consumer: id,
+      terminal: consumer.terminal,
+    };
+  };
+  const add = (ids: readonly string[]) =>
+    change((was) => ({ ...was, circuits: [...(was.circuits ?? []), ...ids.map(of)] }));
+  const put = (id: string, next: Circuit | undefined) =>
+    change((was) => ({
+      ...was,
+      circuits: (was.circuits ?? []).flatMap((c) => (c.id === id ? (next ? [next] : []) : [c])),
+    }));
+  const fillable = circuits.filter((c) => !c.derived && lacksStock(c));
+  return (
+    <section className="block" data-pointer={`/candidates/${candidate.id}/wiring/circuits`}>
+      <h2>Circuits</h2>
+      {circuits.length === 0 && (
+        <p className="muted">None yet. Each feed has a fuse near its source and a sound way back.</p>
+      )}
+      {circuits.length > 0 && (
+        <div className={css['ladder']}>
+          {circuits.map((judged) => (
+            <Rung
+              key={judged.circuit.id}
+              judged={judged}
+              at={`/candidates/${candidate.id}/wiring/circuits/${entered.indexOf(judged.circuit)}`}
+              open={open === judged.circuit.id}
+              onToggle={() => setOpen(open === judged.circuit.id ? undefined : judged.circuit.id)}
+              onEnter={() => add(['fan'])}
+              onChange={(next) => put(judged.circuit.id, next)}
+            />
+          ))}
+        </div>
+      )}
+      <div className={css['tools']}>
+        {fillable.length > 0 && (
+          <Button
+            variant="contained"
+            onClick={() =>
+              change((was) => ({
+                ...was,
+                circuits: (was.circuits ?? []).map((c) => {
+                  const judged = fillable.find((f) => f.circuit.id === c.id);
+                  return judged ? withStock(c, judged) : c;
+                }),
+              }))
+            }
+          >
+            Put the least wires and fuses in
+          </Button>
+        )}
+        {none.length > 0 && (
+          <Button onClick={() => add(none.map((c) => c.id))}>Add the {none.length} that are missing</Button>
+        )}
+        <ChoiceField
+          label="Add a circuit"
+          value={NONE}
+          choices={[
+            { value: NONE, label: 'choose what it feeds' },
+            ...CONSUMERS.map((c) => ({ value: c.id, label: c.label })),
+          ]}
+          onCommit={(id) => id !== NONE && add([id])}
+        />
+      </div>
+      {none.length + without.length > 0 && (
+        <div className={css['without']}>
+          {[...none.map((c) => c.id), ...without].map((id) => (
+            <FormControlLabel
+              key={id}
+              control={
+                <Checkbox
+                  size="small"
+                  checked={without.includes(id)}
+                  onChange={(_, on) =>
+                    change((was) => ({
+                      ...was,
+                      without: on ? [...(was.without ?? []), id] : (was.without ?? []).filter((x) => x !== id),
+                    }))
+                  }
+                />
+              }
+              label={`no ${(CONSUMERS.find((c) => c.id === id)?.label ?? id).toLowerCase()}`}
+            />
+          ))}
+        </div>
+      )}
+    </section>
+  );
+}
+
+/** Whether a wire or a fuse could be put in, or a larger one is asked. */
+const lacksStock = ({ circuit, leastMm2, fuseA }: JudgedCircuit): boolean =>
+  (leastMm2 !== undefined && (circuit.sizeMm2 ?? 0) < leastMm2) ||
+  (fuseA !== undefined && circuit.fuseAmps === undefined);
+
+function withStock(c: Circuit, { leastMm2, fuseA }: JudgedCircuit): Circuit {
+  return {
+    ...c,
+    ...(leastMm2 === undefined ? {} : { sizeMm2: Math.max(leastMm2, c.sizeMm2 ?? 0) }),
+    ...(fuseA === undefined || c.fuseAmps !== undefined ? {} : { fuseAmps: fuseA }),
+  };
+}
+
+function Rung({
+  judged,
+  at,
+  open,
+  onToggle,
+  onEnter,
+  onChange,
+}: {
+  judged: JudgedCircuit;
+  at: string;
+  open: boolean;
+  onToggle: () => void;
+  onEnter: () => void;
+  onChange: (next: Circuit | undefined) => void;
+}) {
+  const units = useUnits();
+  const { circuit, state, current, leastMm2, fuseA, dropV, allowedV, says, derived } = judged;
+  const said = (v: number | undefined, quantity: 'currentA' | 'wireMm2' | 'distanceM' | 'voltageV', digits: number) =>
+    v === undefined ? '?' : formatQuantity(v, quantity, units, { digits });
+  const fused = judged.consumer?.fused ?? true;
+  return (
+    <div className={css['rung']} data-open={open}>
+      <button type="button" aria-expanded={open} onClick={derived ? onEnter : onToggle} className={css['line']}>
+        <span className={css['feed']}>{circuit.terminal ?? '?'}</span>
+        <span className={css['fuse']} data-missing={fused && circuit.fuseAmps === undefined}>
+          {fused ? said(circuit.fuseAmps, 'currentA', 1).replace('.0', '') : 'no fuse'}
+        </span>
+        <span className={css['wire']} data-missing={circuit.sizeMm2 === undefined}>
+          {said(circuit.sizeMm2, 'wireMm2', 2)} · {said(circuit.lengthM?.value, 'distanceM', 1)}
+          {circuit.relay ? ' · relay' : ''}
+        </span>
+        <span className={css['load']}>
+          <StateMark state={state} label={false} />
+          <span>
+            <b>{circuit.name}</b> <span className="num">{said(current?.value, 'currentA', 1)}</span>
+            <small className="muted">
+              {' '}
+              {derived
+                ? 'press to enter it'
+                : says.length > 0
+                  ? says[0]
+                  : dropV === undefined
+                    ? ''
+                    : `loses ${said(dropV, 'voltageV', 2)} of ${said(allowedV, 'voltageV', 2)}`}
+            </small>
+          </span>
+        </span>
+        <span className={css['ground']} data-missing={circuit.ground === undefined}>
+          {circuit.ground ?? 'ground ?'}
+        </span>
+      </button>
+      {open && !derived && (
+        <CircuitFields circuit={circuit} at={at} leastMm2={leastMm2} fuseA={fuseA} fused={fused} onChange={onChange} />
+      )}
+    </div>
+  );
+}
+
+function CircuitFields({
+  circuit,
+  at,
+  leastMm2,
+  fuseA,
+  fused,
+  onChange,
+}: {
+  circuit: Circuit;
+  at: string;
+  leastMm2: number | undefined;
+  fuseA: number | undefined;
+  fused: boolean;
+  onChange: (next: Circuit | undefined) => void;
+}) {
+  const units = useUnits();
+  const put = <K extends keyof Circuit>(key: K, value: Circuit[K] | undefined) => {
+    const { [key]: _was, ...rest } = circuit;
+    onChange((value === undefined ? rest : { ...rest, [key]: value }) as Circuit);
+  };
+  const consumer = CONSUMERS.find((c) => c.id === circuit.consumer);
+  return (
+    <div className={css['fields']}>
+      <div className={layout['form-grid']}>
+        <WordsField
+          label="Name"
+          value={circuit.name}
+          maxLength={120}
+          onCommit={(name) => (name.trim() === '' ? 'A circuit needs a name.' : put('name', name.trim()))}
+        />
+        <ChoiceField
+          label="Terminal"
+          value={circuit.terminal ?? NONE}
+          choices={[{ value: NONE, label: 'not entered' }, ...TERMINALS.map((t) => ({ value: t, label: t }))]}
+          onCommit={(t) => put('terminal', t === NONE ? undefined : (t as Circuit['terminal']))}
+        />
+        <ChoiceField
+          label="Back by"
+          value={circuit.backBy ?? NONE}
+          choices={[
+            { value: NONE, label: 'not entered' },
+            { value: 'wire', label: 'a wire: the length counts both ways' },
+            { value: 'body', label: 'the body' },
+          ]}
+          onCommit={(b) => put('backBy', b === NONE ? undefined : (b as Circuit['backBy']))}
+        />
+        <WordsField
+          label="Ground point"
+          value={circuit.ground ?? ''}
+          maxLength={60}
+          onCommit={(text) => put('ground', text.trim() === '' ? undefined : text.trim())}
+        />
+        <QuantityField
+          label="Around the bundle"
+          quantity="temperatureC"
+          optional
+          min={-40}
+          max={104}
+          at={`${at}/aroundC`}
+          value={circuit.aroundC}
+          onCommit={(v) => put('aroundC', v)}
+        />
+        {fused && (
+          <QuantityField
+            label="Loaded wires in the bundle"
+            quantity="count"
+            optional
+            whole
+            min={1}
+            max={60}
+            at={`${at}/loadedWires`}
+            value={circuit.loadedWires}
+            onCommit={(v) => put('loadedWires', v)}
+          />
+        )}
+        {fused && (
+          <QuantityField
+            label="Fuse"
+            quantity="currentA"
+            optional
+            min={1}
+            max={500}
+            digits={1}
+            at={`${at}/fuseAmps`}
+            help={fuseA === undefined ? undefined : `${formatQuantity(fuseA, 'currentA', units)} is the least`}
+            value={circuit.fuseAmps}
+            onCommit={(v) => put('fuseAmps', v)}
+          />
+        )}
+        <ChoiceField
+          label="Wire"
+          value={circuit.sizeMm2 === undefined ? NONE : String(circuit.sizeMm2)}
+          help={
+            leastMm2 === undefined ? '' : `${formatQuantity(leastMm2, 'wireMm2', units, { digits: 2 })} is the least`
+          }
+          choices={[
+            { value: NONE, label: 'not entered' },
+            ...[...new Set([...WIRE_MM2, ...(circuit.sizeMm2 === undefined ? [] : [circuit.sizeMm2])])]
+              .sort((a, b) => a - b)
+              .map((s) => ({ value: String(s), label: `${s} mm²` })),
+          ]}
+          onCommit={(s) => put('sizeMm2', s === NONE ? undefined : Number(s))}
+        />
+        <QuantityField
+          label="Share of the time, idle"
+          quantity="percent"
+          optional
+          min={0}
+          max={100}
+          digits={0}
+          placeholder={consumer && String(consumer.idlePct)}
+          at={`${at}/idlePct`}
+          value={circuit.idlePct}
+          onCommit={(v) => put('idlePct', v)}
+        />
+        <QuantityField
+          label="Share of the time, cruise"
+          quantity="percent"
+          optional
+          min={0}
+          max={100}
+          digits={0}
+          placeholder={consumer && String(consumer.cruisePct)}
+          at={`${at}/cruisePct`}
+          value={circuit.cruisePct}
+          onCommit={(v) => put('cruisePct', v)}
+        />
+      </div>
+      <FigureField
+        label="Current"
+        quantity="currentA"
+        optional
+        digits={1}
+        at={`${at}/currentAmps`}
+        value={circuit.currentAmps}
+        help={consumer && `typical of ${consumer.label.toLowerCase()}: ${consumer.typicalA} A`}
+        onChange={(f) => put('currentAmps', f)}
+      />
+      <FigureField
+        label="Length, out and back"
+        quantity="distanceM"
+        optional
+        digits={1}
+        at={`${at}/lengthM`}
+        value={circuit.lengthM}
+        onChange={(f) => put('lengthM', f)}
+      />
+      <div className={css['tools']}>
+        <FormControlLabel
+          control={
+            <Checkbox
+              size="small"
+              checked={circuit.relay === true}
+              onChange={(_, on) => put('relay', on ? true : undefined)}
+            />
+          }
+          label="Through a relay"
+        />
+        <Button onClick={() => onChange(undefined)}>Remove {capital(circuit.name)}</Button>
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,68 @@
+import type { Candidate } from '@sable/core';
+import { labelsCsv, readScheduleCsv, scheduleCsv } from '@sable/core/formats';
+import type { Schedule } from '@sable/core/questions/wiring';
+import { attempt } from '@sable/core/units';
+import Button from '@mui/material/Button';
+import { useRef, useState } from 'react';
+import { useBuild } from '../../hooks/buildState.tsx';
+import { saveFile } from '../../pieces/saveFile.ts';
+import type { ChangeWiring } from './WiringScreen.tsx';
+import css from './wiring.module.css';
+
+/** The schedule and its labels as tables, and the schedule from one. */
+export function WiringOut({
+  candidate,
+  schedule,
+  change,
+}: {
+  candidate: Candidate;
+  schedule: Schedule;
+  change: ChangeWiring;
+}) {
+  const { build } = useBuild();
+  const file = useRef<HTMLInputElement>(null);
+  const [told, setTold] = useState<string>();
+  const { wiring } = candidate;
+  const name = `${build.id}-${candidate.letter}`;
+  const take = (text: string) => {
+    const read = attempt(() => readScheduleCsv(text));
+    if (!read.ok) return setTold(read.fault.message);
+    const { splices, unused } = read.value;
+    change((was) => ({ ...was, splices, unused }));
+    setTold(`${splices.length} wires and ${unused.length} unused pins read; they stand in place of those before.`);
+  };
+  return (
+    <section className="block">
+      <h2>Take it to the car</h2>
+      <div className={css['tools']}>
+        <Button
+          disabled={schedule.rows.length === 0}
+          onClick={() => saveFile(scheduleCsv(schedule, wiring), 'text/csv', `${name}-splices.csv`)}
+        >
+          Splice schedule, CSV
+        </Button>
+        <input
+          ref={file}
+          type="file"
+          accept=".csv,text/csv"
+          hidden
+          aria-label="Splice schedule to read"
+          onChange={(e) => void e.target.files?.[0]?.text().then(take)}
+        />
+        <Button onClick={() => file.current?.click()}>Read a schedule</Button>
+        <Button
+          disabled={(wiring?.splices ?? []).length === 0}
+          onClick={() => saveFile(labelsCsv(schedule, wiring), 'text/csv', `${name}-wire-labels.csv`)}
+        >
+          Labels, CSV
+        </Button>
+      </div>
+      {told && <p aria-live="polite">{told}</p>}
+      <p className="muted small">
+        Battery off before a wire is cut; air bags and belt tensioners are for whoever is trained on them. Continuity
+        and no short to ground first, then current at key-on, pumps and fans last. Local codes decide what a road car
+        must keep.
+      </p>
+    </section>
+  );
+}
