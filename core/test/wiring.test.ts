@@ -7,10 +7,12 @@ import {
   circuitsOf,
   functionNamed,
   labelsCsv,
+  loomSheets,
   matchByFunction,
   mismatchOf,
   PIN_FUNCTIONS,
   plansOf,
+  plugSheets,
   plugCsv,
   plugsOf,
   readPlugCsv,
@@ -22,10 +24,12 @@ import {
   SIGNAL_KINDS,
   sizeWire,
   SPLICE_WAYS,
+  testSheets,
   voltageDrop,
   type Candidate,
   type Pin,
   type PlacedPlug,
+  type Sheet,
   type Splice,
   type Wiring,
 } from '../src/index.ts';
@@ -345,5 +349,77 @@ describe('the demo', () => {
   test('labels: two to a wire', () => {
     const schedule = scheduleOf(plugsOf(subjectOf(C)), C.wiring);
     expect(labelsCsv(schedule, C.wiring).trim().split('\n')).toHaveLength(1 + 2 * C.wiring!.splices!.length);
+  });
+});
+
+describe('the sheets', () => {
+  const head = { buildName: 'Glider tug', date: '2026-12-01' };
+  const units = { system: 'metric' } as const;
+  const texts = (sheets: readonly Sheet[]) =>
+    sheets.flatMap((s) => s.marks.flatMap((m) => (m.kind === 'text' ? [m] : [])));
+  const many = (owner: PlacedPlug['owner'], key: string): PlacedPlug => ({
+    key,
+    owner,
+    of: owner,
+    plug: {
+      id: owner.slice(0, 1),
+      name: key,
+      pins: PIN_FUNCTIONS.slice(0, 40).map((f, i) => ({
+        pin: `${i + 1}`,
+        colour: 'BK/WH',
+        function: f.id,
+        ...(f.id === 'tacho' ? { pulsesPerRev: 2 } : {}),
+      })),
+    },
+  });
+  const plugs = [many('engine', 'engine:p'), many('car', 'car:p')];
+  const splices = matchByFunction(scheduleOf(plugs, undefined)).splices;
+  const schedule = scheduleOf(plugs, { splices });
+
+  test('a bench sheet has every pin of its plug, on as many pages as it takes, within the paper', () => {
+    const sheets = plugSheets(plugs[0]!, schedule, { letter: 'C' }, units, head);
+    expect(sheets.length).toBe(2);
+    const words = texts(sheets).map((t) => t.text);
+    for (const f of PIN_FUNCTIONS.slice(0, 40)) expect(words).toContain(f.label);
+    const boxes = sheets.flatMap((s) => s.marks.filter((m) => m.kind === 'line' && m.layer === 'cut'));
+    expect(boxes).toHaveLength(40);
+    for (const s of sheets)
+      for (const m of s.marks)
+        for (const [x, y] of m.kind === 'line' ? m.points : [m.at])
+          expect(x >= 0 && x <= s.widthMm && y >= 0 && y <= s.heightMm).toBe(true);
+  });
+
+  test('the loom of forty wires stands on A3 and no label lies over another', () => {
+    const rows = schedule.rows;
+    const lanes = rows
+      .filter((r) => r.plug.owner === 'engine')
+      .map((left) => ({ left, right: rows.find((r) => r.plug.owner === 'car' && r.pin.pin === left.pin.pin) }));
+    const sheets = loomSheets(lanes, { letter: 'C', wiring: { splices } }, units, head);
+    expect(sheets.map((s) => [s.widthMm, s.heightMm])).toEqual([[420, 297]]);
+    const boxes = texts(sheets).map((t) => {
+      const wide = 0.55 * t.heightMm * t.text.length;
+      const x = t.anchor === 'end' ? t.at[0] - wide : t.anchor === 'middle' ? t.at[0] - wide / 2 : t.at[0];
+      return { text: t.text, x0: x, x1: x + wide, y0: t.at[1] - t.heightMm, y1: t.at[1] };
+    });
+    for (const [i, a] of boxes.entries())
+      for (const b of boxes.slice(i + 1))
+        expect([a.text, b.text, a.x0 < b.x1 && b.x0 < a.x1 && a.y0 < b.y1 && b.y0 < a.y1]).toEqual([
+          a.text,
+          b.text,
+          false,
+        ]);
+    // A wire for each of the forty.
+    expect(sheets[0]!.marks.filter((m) => m.kind === 'line' && m.layer === 'powertrain')).toHaveLength(40);
+  });
+
+  test('the test list has each wire for continuity, each live pin for shorts, each circuit for its current', () => {
+    const subject = subjectOf(C);
+    const words = texts(testSheets(scheduleOf(plugsOf(subject), C.wiring), circuitsOf(subject), C, units, head)).map(
+      (t) => t.text,
+    );
+    expect(words.filter((w) => w === 'Continuity, battery off')).toHaveLength(C.wiring!.splices!.length);
+    expect(words.filter((w) => w === 'Current at key-on')).toHaveLength(C.wiring!.circuits!.length);
+    expect(words).toContain('7.0 A at most, fuse 10.0 A');
+    expect(words).toContain('lit at key-on, out once it runs');
   });
 });

@@ -17,7 +17,7 @@ export function SheetOut({ sheet, name, of = '' }: { sheet: () => Sheet; name: s
         {...label('PDF')}
         onClick={() =>
           void import('./sheetPdf.ts').then(async ({ sheetPdf }) =>
-            saveFile((await sheetPdf(sheet())) as BlobPart, 'application/pdf', `${name}.pdf`),
+            saveFile((await sheetPdf([sheet()])) as BlobPart, 'application/pdf', `${name}.pdf`),
           )
         }
       >

@@ -1,5 +1,5 @@
 import { paint, WIDTH_MM, type Flat, type Sheet } from '@sable/core/formats/drawing';
-import { PDFDocument, rgb, StandardFonts } from 'pdf-lib';
+import { PDFDocument, rgb, StandardFonts, type PDFFont } from 'pdf-lib';
 
 const PT = 72 / 25.4;
 /** The built-in face knows the western letters only. */
@@ -10,11 +10,16 @@ function colour(hex: string) {
   return rgb(v[0]!, v[1]!, v[2]!);
 }
 
-/** The sheet as PDF at its true size, so that a ruler on the print reads the stated scale. */
-export async function sheetPdf(sheet: Sheet): Promise<Uint8Array> {
+/** Sheets as the pages of a PDF at their true size, so that a ruler on the print reads the stated scale. */
+export async function sheetPdf(sheets: readonly Sheet[]): Promise<Uint8Array> {
   const pdf = await PDFDocument.create();
-  pdf.setTitle(sheet.title);
+  pdf.setTitle(sheets[0]?.title ?? '');
   const font = await pdf.embedFont(StandardFonts.Helvetica);
+  for (const sheet of sheets) addPage(pdf, font, sheet);
+  return pdf.save();
+}
+
+function addPage(pdf: PDFDocument, font: PDFFont, sheet: Sheet): void {
   const page = pdf.addPage([sheet.widthMm * PT, sheet.heightMm * PT]);
   const up = (y: number) => (sheet.heightMm - y) * PT;
   for (const m of sheet.marks) {
@@ -61,5 +66,4 @@ export async function sheetPdf(sheet: Sheet): Promise<Uint8Array> {
       });
     });
   }
-  return pdf.save();
 }

@@ -5,3 +5,4 @@ export * from './sheet.ts';
 export * from './sheetDxf.ts';
 export * from './sheetSvg.ts';
 export * from './views.ts';
+export * from './wiringSheets.ts';

@@ -1,11 +1,14 @@
 import type { Candidate } from '@sable/core';
 import { labelsCsv, readScheduleCsv, scheduleCsv } from '@sable/core/formats';
-import type { Schedule } from '@sable/core/questions/wiring';
+import { loomSheets, plugSheets, sheetSvg, testSheets, type Sheet } from '@sable/core/formats/drawing';
+import type { JudgedCircuit, Schedule } from '@sable/core/questions/wiring';
 import { attempt } from '@sable/core/units';
 import Button from '@mui/material/Button';
 import { useRef, useState } from 'react';
 import { useBuild } from '../../hooks/buildState.tsx';
+import { useUnits } from '../../hooks/settings.tsx';
 import { saveFile } from '../../pieces/saveFile.ts';
+import { lanesOf } from './lanes.ts';
 import type { ChangeWiring } from './WiringScreen.tsx';
 import css from './wiring.module.css';
 
@@ -13,13 +16,16 @@ import css from './wiring.module.css';
 export function WiringOut({
   candidate,
   schedule,
+  circuits,
   change,
 }: {
   candidate: Candidate;
   schedule: Schedule;
+  circuits: readonly JudgedCircuit[];
   change: ChangeWiring;
 }) {
   const { build } = useBuild();
+  const units = useUnits();
   const file = useRef<HTMLInputElement>(null);
   const [told, setTold] = useState<string>();
   const { wiring } = candidate;
@@ -31,6 +37,13 @@ export function WiringOut({
     change((was) => ({ ...was, splices, unused }));
     setTold(`${splices.length} wires and ${unused.length} unused pins read; they stand in place of those before.`);
   };
+  const head = { buildName: build.name, date: new Date().toISOString().slice(0, 10) };
+  const print = (sheets: readonly Sheet[], of: string) =>
+    void import('../../pieces/sheetPdf.ts').then(async ({ sheetPdf }) =>
+      saveFile((await sheetPdf(sheets)) as BlobPart, 'application/pdf', `${name}-${of}.pdf`),
+    );
+  const plugs = [...new Set(schedule.rows.map((r) => r.plug))];
+  const loom = () => loomSheets(lanesOf(schedule), candidate, units, head);
   return (
     <section className="block">
       <h2>Take it to the car</h2>
@@ -55,6 +68,31 @@ export function WiringOut({
           onClick={() => saveFile(labelsCsv(schedule, wiring), 'text/csv', `${name}-wire-labels.csv`)}
         >
           Labels, CSV
+        </Button>
+      </div>
+      <div className={css['tools']}>
+        <Button
+          disabled={plugs.length === 0}
+          onClick={() =>
+            print(
+              plugs.flatMap((p) => plugSheets(p, schedule, candidate, units, head)),
+              'bench-sheets',
+            )
+          }
+        >
+          Bench sheets, PDF
+        </Button>
+        <Button onClick={() => print(testSheets(schedule, circuits, candidate, units, head), 'tests')}>
+          Test list, PDF
+        </Button>
+        <Button disabled={plugs.length === 0} onClick={() => print(loom(), 'loom')}>
+          Loom on A3, PDF
+        </Button>
+        <Button
+          disabled={plugs.length === 0}
+          onClick={() => loom().forEach((s, i) => saveFile(sheetSvg(s), 'image/svg+xml', `${name}-loom-${i + 1}.svg`))}
+        >
+          Loom on A3, SVG
         </Button>
       </div>
       {told && <p aria-live="polite">{told}</p>}

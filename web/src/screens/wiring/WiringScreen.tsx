@@ -58,7 +58,7 @@ function Open({ candidate, subject }: { candidate: Candidate; subject: Subject }
         <Combs candidate={candidate} subject={subject} schedule={schedule} change={change} />
         <Circuits candidate={candidate} subject={subject} circuits={circuits} change={change} />
         <Plans candidate={candidate} subject={subject} change={change} />
-        <WiringOut candidate={candidate} schedule={schedule} change={change} />
+        <WiringOut candidate={candidate} schedule={schedule} circuits={circuits} change={change} />
         <section className="block" data-pointer="/chassis/plugs">
           <h2>Plugs of the car</h2>
           {chassis ? (
