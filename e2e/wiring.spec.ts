@@ -1,0 +1,270 @@
+/** Wiring in the browser: pins joined and spoken for, circuits and current, sheets out; from an empty shop by hand. */
+import { readFileSync } from 'node:fs';
+import type { Candidate, Circuit, Engine } from '@sable/core';
+import type { Page } from '@playwright/test';
+import { expect, Sable, test } from './sable.ts';
+
+const csv = (side: 'engine' | 'car') =>
+  [
+    'Pin,Colour,Function,Pulses per turn',
+    ...[
+      'battery, always live',
+      'ignition, live with the key',
+      'starter, live while cranking',
+      'ground of power stages',
+      'main relay, driven',
+      'fuel pump',
+      'coolant temperature, gauge',
+      'oil pressure lamp',
+      'charge lamp',
+      'rev counter',
+    ].map((f, i) => `${side === 'engine' ? i + 1 : 40 - i},BK/WH,"${f}",${f === 'rev counter' ? 2 : ''}`),
+    ...Array.from({ length: 30 }, (_, i) => `${side === 'engine' ? i + 11 : 30 - i},GY,,`),
+  ].join('\n');
+const saved = async (page: Page, name: string) => {
+  const download = page.waitForEvent('download');
+  await page.getByRole('button', { name, exact: true }).click();
+  return readFileSync((await (await download).path())!);
+};
+
+test('two plugs of forty pins from tables are joined by function, finished by keyboard alone, printed, and read again the same', async ({
+  page,
+  go,
+  sable,
+}) => {
+  test.setTimeout(120_000);
+  const { build: was } = await sable.build();
+  const engine = await sable.row<Engine>('engines', 'hesper-v6-27');
+  const { plugs: _plugs, ...bare } = engine;
+  await sable.putRow('engines', engine.id, { ...bare, plugs: [{ id: 'c1', name: 'Computer', pins: [] }] });
+  const { plugs: _own, ...chassis } = was.chassis!;
+  await sable.put('chassis', chassis);
+  const c = was.candidates[2]!;
+  const { wiring: _wiring, ...loose } = c;
+  await sable.put('candidates/c', { ...loose, gearboxId: 'dotterel-seq' });
+
+  await go(`/library/engines/${engine.id}/edit`);
+  await page
+    .getByLabel('Table of pins of Computer')
+    .setInputFiles({ name: 'c1.csv', mimeType: 'text/csv', buffer: Buffer.from(csv('engine')) });
+  await expect(page.getByText('40 pins read.')).toBeVisible();
+  await page.getByRole('button', { name: 'Save it' }).click();
+  await expect.poll(async () => (await sable.row<Engine>('engines', engine.id)).plugs?.[0]?.pins.length).toBe(40);
+
+  await go('/builds/glider-tug/wiring?c=c');
+  await expect(page.getByText(/^No plugs of Larkspur Whimbrel estate are entered/).first()).toBeVisible();
+  await page.getByRole('button', { name: 'Add a plug' }).click();
+  const file = page.getByLabel('Table of pins of Plug 1');
+  await file.setInputFiles({ name: 'bad.csv', mimeType: 'text/csv', buffer: Buffer.from('Pin,Colour\n1,BK\n1,RD') });
+  await expect(page.getByText('Line 3, Pin: there are two pins “1”.')).toBeVisible();
+  await file.setInputFiles({ name: 'x1.csv', mimeType: 'text/csv', buffer: Buffer.from(csv('car')) });
+  await expect.poll(async () => (await sable.build()).build.chassis!.plugs?.[0]?.pins.length).toBe(40);
+  await page.getByRole('button', { name: 'Join 10 by function' }).click();
+  const wiring = async () => (await sable.build()).build.candidates[2]!.wiring;
+  await expect.poll(async () => (await wiring())?.splices?.length).toBe(10);
+  await expect(page.getByText('60 of 80 pins are open').first()).toBeVisible();
+
+  // The rest by keyboard alone: open pins only, each said not to be used; focus goes on by arrow keys.
+  await page.getByLabel('Open pins only').focus();
+  await page.keyboard.press('Space');
+  const teeth = page.locator('[data-pin]');
+  await expect(teeth).toHaveCount(60);
+  for (let left = 60; left > 0; left--) {
+    await teeth.first().focus();
+    await page.keyboard.press('Enter');
+    const why = page.getByRole('region', { name: /^Pin / }).getByLabel('Not used, because');
+    await why.focus();
+    await page.keyboard.type('nothing fitted');
+    await page.keyboard.press('Enter');
+    await expect(teeth).toHaveCount(left - 1);
+  }
+  await expect.poll(async () => (await wiring())?.unused?.length).toBe(60);
+  await expect(page.getByText('No pin is open.')).toBeVisible();
+
+  const table = await saved(page, 'Splice schedule, CSV');
+  const before = await wiring();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect.poll(async () => (await wiring())?.unused?.length).toBe(59);
+  await page
+    .getByLabel('Splice schedule to read')
+    .setInputFiles({ name: 's.csv', mimeType: 'text/csv', buffer: table });
+  await expect(page.getByText(/^10 wires and 60 unused pins read/)).toBeVisible();
+  await expect.poll(wiring).toEqual(before);
+  const pdf = await saved(page, 'Bench sheets, PDF');
+  expect(pdf.subarray(0, 5).toString()).toBe('%PDF-');
+  expect(pdf.length).toBeGreaterThan(3000);
+  expect((await saved(page, 'Labels, CSV')).toString().trim().split('\n')).toHaveLength(21);
+
+  await sable.putRow('engines', engine.id, engine);
+  await sable.putBack(was);
+});
+
+test('a rev counter that would read a quarter: a converter is named, and it is clear; taken back', async ({
+  page,
+  go,
+  sable,
+}) => {
+  const { build: was } = await sable.build();
+  const d = () => sable.build().then(({ build }) => build.candidates[3]!);
+  await go('/builds/glider-tug/wiring?c=d');
+  await page.getByRole('button', { name: /^c1·6 rev counter, open/ }).click();
+  const panel = page.getByRole('region', { name: 'Pin c1·6' });
+  await expect(panel.getByText('0.5 pulses each turn against 2: it needs a converter.')).toBeVisible();
+  await panel.getByRole('combobox', { name: 'How' }).click();
+  await page.getByRole('option', { name: 'through a converter' }).click();
+  await expect(panel.getByText('The converter has no name.')).toBeVisible();
+  await panel.getByLabel('Converter').fill('Signal box set to four');
+  await panel.getByLabel('Converter').press('Enter');
+  await expect(page.getByRole('button', { name: /^c1·6 rev counter, connected/ })).toBeVisible();
+  await expect.poll(async () => (await sable.judged((await sable.build()).build, 'd')).steps.wiring).toBe('clear');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect.poll(async () => (await d()).wiring).toEqual(was.candidates[3]!.wiring);
+});
+
+test('an alternator too small for what draws: one that suits is accepted, and the budget holds', async ({
+  page,
+  go,
+  sable,
+}) => {
+  const { build: was } = await sable.build();
+  await go('/builds/glider-tug/wiring?c=e');
+  await expect(page.getByText('The alternator lacks 4 A at a cruise').first()).toBeVisible();
+  await expect(page.getByRole('img', { name: 'Cruise: 49 A drawn of 45 A given' })).toBeVisible();
+  await page
+    .getByRole('button', { name: /^Fit Alternator 110 A, triple bracket/ })
+    .first()
+    .click();
+  await expect(page.getByRole('img', { name: 'Cruise: 49 A drawn of 110 A given' })).toBeVisible();
+  await sable.putBack(was);
+});
+
+test('a circuit is entered: what it lacks is named one after another, the least wire and fuse are put in', async ({
+  page,
+  sable,
+}) => {
+  const { build: was } = await sable.build();
+  const c = was.candidates[2]!;
+  const circuits = c.wiring!.circuits!.filter((x) => x.id !== 'wipers');
+  await sable.put('candidates/c', { ...c, wiring: { ...c.wiring, circuits } });
+  await page.goto(`${sable.url}/builds/glider-tug/wiring?c=c`);
+  await expect(page.getByText('Circuits that nobody has entered: wipers').first()).toBeVisible();
+  await page.getByRole('button', { name: 'Add the 1 that are missing' }).click();
+  const rung = page.getByRole('button', { name: /Wipers/ }).first();
+  await rung.click();
+  const put = async (label: string, text: string) => {
+    await page.getByLabel(label, { exact: true }).fill(text);
+    await page.getByLabel(label, { exact: true }).press('Enter');
+  };
+  const pick = async (label: string, option: string) => {
+    await page.getByRole('combobox', { name: label, exact: true }).click();
+    await page.getByRole('option', { name: option }).click();
+  };
+  await put('Current', '5');
+  await put('Length, out and back', '3,2');
+  await put('Around the bundle', '60');
+  await put('Loaded wires in the bundle', '4');
+  await pick('Back by', 'the body');
+  await put('Ground point', 'scuttle');
+  await page.getByRole('button', { name: 'Put the least wires and fuses in' }).click();
+  const stored = async (): Promise<Circuit | undefined> =>
+    (await sable.build()).build.candidates[2]!.wiring!.circuits!.find((x) => x.consumer === 'wipers');
+  // By hand: 1.25 × 5 A asks for 7.5 A; √(45/75) × 0.7 of what 1 mm² carries is 7.6 A.
+  await expect.poll(async () => [(await stored())?.fuseAmps, (await stored())?.sizeMm2]).toEqual([7.5, 1]);
+  await expect.poll(async () => (await sable.judged((await sable.build()).build, 'c')).steps.wiring).toBe('clear');
+  await pick('Wire', '0.35 mm²');
+  await expect(page.getByText(/^Wipers: it loses more than 3 %|^Wipers: its fuse lets through/).first()).toBeVisible();
+  await sable.putBack(was);
+});
+
+test('from an empty shop two plugs are typed by hand, in keys of under fifteen minutes, joined and printed', async ({
+  page,
+  sable,
+}) => {
+  test.setTimeout(180_000);
+  // Engine, gearbox and car are there; of their wiring nobody has entered anything.
+  const bundle = (await (await fetch(`${sable.url}/api/v1/builds/glider-tug/bundle`)).json()) as {
+    build: { candidates: Candidate[]; chassis: { plugs?: unknown } };
+    library: { engines: Engine[]; gearboxes: { plugs?: unknown }[]; parts: { id: string; plugs?: unknown }[] };
+  };
+  bundle.build.candidates = bundle.build.candidates.filter((c) => c.id === 'c');
+  for (const c of bundle.build.candidates) delete c.wiring;
+  delete bundle.build.chassis.plugs;
+  for (const row of [...bundle.library.engines, ...bundle.library.gearboxes, ...bundle.library.parts]) delete row.plugs;
+  const shop = new Sable(false);
+  await shop.start('--no-demo');
+  try {
+    const brought = await fetch(`${shop.url}/api/v1/bundles`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify(bundle),
+    });
+    expect(brought.status, await brought.text()).toBe(201);
+    let keys = 0;
+    const type = async (text: string) => {
+      keys += text.length;
+      await page.keyboard.type(text);
+    };
+    const key = async (name: string) => {
+      keys++;
+      await page.keyboard.press(name);
+    };
+    const PINS = [
+      ['1', 'rd', 'battery'],
+      ['2', 'bk', 'ignition'],
+      ['3', 'ye', 'start'],
+      ['4', 'bn', 'ground power'],
+      ['5', 'gn', 'tacho'],
+      ['6', 'bu', 'coolant gauge'],
+      ['7', 'wh', 'oil pressure lamp'],
+      ['8', 'gy', 'alternator lamp'],
+      ['9', 'vt', 'pump feed'],
+    ] as const;
+    const enter = async () => {
+      await page.getByRole('button', { name: 'Add a plug' }).click();
+      keys++;
+      await page.getByLabel('Pin, new pin').focus();
+      for (const [pin, colour, fn] of PINS) {
+        await page.getByLabel('Pin, new pin').focus();
+        await type(pin);
+        await key('Tab');
+        await expect(page.getByLabel(`Colour, ${pin}`, { exact: true })).toBeVisible();
+        await page.getByLabel(`Colour, ${pin}`, { exact: true }).focus();
+        await type(colour);
+        await key('Tab');
+        await page.getByLabel(`Function, ${pin}`, { exact: true }).focus();
+        await type(fn);
+        await key('Tab');
+      }
+      await page.getByLabel('Pulses each turn, 5').focus();
+      await type('2');
+      await key('Enter');
+    };
+    await page.goto(`${shop.url}/library/engines/hesper-v6-27/edit`);
+    await page.getByRole('button', { name: 'Add plugs' }).click();
+    keys++;
+    await enter();
+    await page.getByRole('button', { name: 'Save it' }).click();
+    keys++;
+    await expect.poll(async () => (await shop.row<Engine>('engines', 'hesper-v6-27')).plugs?.[0]?.pins.length).toBe(9);
+    await page.goto(`${shop.url}/builds/glider-tug/wiring?c=c`);
+    await enter();
+    await expect
+      .poll(async () => (await shop.build()).build.chassis!.plugs?.[0]?.pins.at(-1)?.function)
+      .toBe('pump-feed');
+    await page.getByRole('button', { name: 'Join 9 by function' }).click();
+    keys++;
+    await expect.poll(async () => (await shop.build()).build.candidates[0]!.wiring?.splices?.length).toBe(9);
+    const pdf = await saved(page, 'Bench sheets, PDF');
+    keys++;
+    expect(pdf.subarray(0, 5).toString()).toBe('%PDF-');
+    // A fabricator’s two fingers, a hundred keys a minute.
+    expect(keys / 100).toBeLessThan(15);
+    test.info().annotations.push({ type: 'keys', description: `${keys}` });
+    // What nobody has entered stays unknown.
+    expect((await shop.judged((await shop.build()).build, 'c')).steps.wiring).toBe('unknown');
+  } finally {
+    await shop.stop();
+    shop.remove();
+  }
+});
