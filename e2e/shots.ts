@@ -17,11 +17,11 @@ const VIEWS = [
   ['fit', '/builds/glider-tug/fit?c=b'],
   ['fit-recipe', '/builds/glider-tug/fit?c=b'],
   ['joints', '/builds/glider-tug/joints?c=b'],
+  ['wiring', '/builds/glider-tug/wiring?c=d'],
   ['candidate', '/builds/glider-tug/candidate?c=b'],
   ['mounts', '/builds/glider-tug/mounts?c=c'],
   ['gearing', '/builds/glider-tug/gearing/ratios?c=c&beside=d'],
   ['gearing-run', '/builds/glider-tug/gearing/run?c=c&beside=e'],
-  ['gearing-choose', '/builds/glider-tug/gearing/choose?c=d'],
   ['gearing-stress', '/builds/glider-tug/gearing/stress?c=d'],
   ['weight', '/builds/glider-tug/weight?c=c'],
   ['parts', '/builds/glider-tug/parts?c=c'],
@@ -41,7 +41,6 @@ const BEFORE: Readonly<Record<string, (page: Page) => Promise<void>>> = {
     await page.getByRole('button', { name: 'Recipe' }).click();
     await page.getByText('Use this recipe').first().waitFor({ timeout: 60_000 });
   },
-  'gearing-choose': (page) => page.getByText(/gearings, \d+ meet/).waitFor(),
   joints: async (page) => {
     await page.getByRole('button', { name: 'Close joints' }).click();
     await page.getByRole('button', { name: 'Use these' }).first().waitFor({ timeout: 60_000 });

@@ -20,6 +20,7 @@ import { buildRoutes } from './routes/builds.ts';
 import { exchangeRoutes } from './routes/exchange.ts';
 import { guardHosts } from './http/guard.ts';
 import { libraryRoutes } from './routes/library.ts';
+import { loomTestRoutes } from './routes/loomTest.ts';
 import { scalesRoutes } from './routes/scales.ts';
 import { sumRoutes } from './routes/sums.ts';
 import { yardRoutes } from './routes/yard.ts';
@@ -99,6 +100,7 @@ export async function buildApp(options: AppOptions): Promise<App> {
       exchangeRoutes(routes, options.db, events);
       yardRoutes(routes, options.db, options.yard);
       scalesRoutes(routes, options.db);
+      loomTestRoutes(routes, options.db);
       sumRoutes(routes, new SumPool(options.sumWorker, options.sums));
     },
     { prefix: '/api/v1' },

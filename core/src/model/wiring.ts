@@ -129,3 +129,19 @@ export const Wiring = Type.Object(
   closed,
 );
 export type Wiring = Type.Static<typeof Wiring>;
+
+export const LOOM_RESULTS = ['sound', 'open', 'short to ground', 'crossed'] as const;
+export type LoomResult = (typeof LOOM_RESULTS)[number];
+
+/** What a loom tester found on one wire of the schedule. */
+export const LoomReading = Type.Object(
+  {
+    a: PinRef,
+    b: PinRef,
+    result: Type.Unsafe<LoomResult>({ type: 'string', enum: [...LOOM_RESULTS] }),
+    ohm: Type.Optional(Type.Number({ minimum: 0 })),
+    found: Type.Optional({ ...PinRef, description: 'where a crossed wire comes out' } as typeof PinRef),
+  },
+  closed,
+);
+export type LoomReading = Type.Static<typeof LoomReading>;

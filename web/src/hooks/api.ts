@@ -4,6 +4,7 @@ import type {
   ImportReport,
   Library,
   Listing,
+  LoomReading,
   RowHistory,
   RowsReport,
   StepsAnswer,
@@ -119,6 +120,8 @@ export const api = {
   rowFileUrl: (kind: RowKind, id: string) => `/api/v1/library/${kind}/${enc(id)}/file`,
   libraryCsvUrl: (kind: RowKind) => `/api/v1/library/${kind}.csv`,
   libraryFileUrl: '/api/v1/library-file',
+  loomTest: (buildId: string, candidateId: string) =>
+    call<LoomReading[]>('GET', `/builds/${enc(buildId)}/candidates/${enc(candidateId)}/loom-test`),
   yard: (query: YardQuery) => call<YardPage>('GET', `/yard?${queryOf(query)}`),
   listing: (id: string) => call<Listing>('GET', `/yard/${enc(id)}`),
   watched: () => call<WatchedListing[]>('GET', '/watched'),

@@ -359,7 +359,10 @@ function AcceptedParts({ candidate, change }: { candidate: Candidate; change: (p
   const accepted = candidate.partIds.map(
     (id) => library.parts.find((p) => p.id === id) ?? { id, name: `${id} (not in the library)`, price: undefined },
   );
-  const rest = offered(library.parts).filter((p) => !candidate.partIds.includes(p.id));
+  // In groups by class, each of them once.
+  const rest = offered(library.parts)
+    .filter((p) => !candidate.partIds.includes(p.id))
+    .toSorted((a, b) => a.class.localeCompare(b.class));
   return (
     <section className="block">
       <h2>Parts accepted</h2>

@@ -85,6 +85,8 @@ export function candidateFrom(
           ...(model.shields ? { shields: model.shields } : {}),
           ...(model.trims ? { trims: model.trims } : {}),
           ...(model.routes ? { routes: model.routes } : {}),
+          // Plugs are those of the engine: another one is wired anew.
+          ...(model.wiring && model.engineId === engine.id ? { wiring: model.wiring } : {}),
         }
       : {}),
     name: listing.title.slice(0, 120),

@@ -84,6 +84,7 @@ test('the rows are every check of any candidate, once, in working order', () => 
     'Weight',
     'Ride, brakes, tyres',
     'Joints',
+    'Wiring',
     'Money and time',
   ]);
   const ids = groups.flatMap((g) => g.rows.map((r) => r.id));

@@ -10,7 +10,7 @@ import { FigureField } from '../../pieces/FigureField.tsx';
 import { ChoiceField, QuantityField, WordsField } from '../../pieces/fields.tsx';
 import layout from '../../pieces/layout.module.css';
 import { StateMark } from '../../pieces/marks.tsx';
-import type { ChangeWiring } from './WiringScreen.tsx';
+import type { ChangeWiring } from './change.ts';
 import css from './wiring.module.css';
 
 const NONE = '-';

@@ -16,7 +16,7 @@ import { useMemo, useRef, useState, type PointerEvent } from 'react';
 import { ChoiceField, QuantityField, WordsField } from '../../pieces/fields.tsx';
 import layout from '../../pieces/layout.module.css';
 import { inkOf, lanesOf, onLeft, splicesOf, type Lane } from './lanes.ts';
-import type { ChangeWiring } from './WiringScreen.tsx';
+import type { ChangeWiring } from './change.ts';
 import css from './wiring.module.css';
 
 /** Height of a lane, px, as in the style sheet. */

@@ -8,7 +8,7 @@ import { useUnits } from '../../hooks/settings.tsx';
 import { ThreePointField } from '../../pieces/FigureField.tsx';
 import { QuantityField, WordsField } from '../../pieces/fields.tsx';
 import layout from '../../pieces/layout.module.css';
-import type { ChangeWiring } from './WiringScreen.tsx';
+import type { ChangeWiring } from './change.ts';
 import css from './wiring.module.css';
 
 type Shop = NonNullable<Wiring['shop']>;

@@ -9,7 +9,7 @@ import { useBuild } from '../../hooks/buildState.tsx';
 import { useUnits } from '../../hooks/settings.tsx';
 import { saveFile } from '../../pieces/saveFile.ts';
 import { lanesOf } from './lanes.ts';
-import type { ChangeWiring } from './WiringScreen.tsx';
+import type { ChangeWiring } from './change.ts';
 import css from './wiring.module.css';
 
 /** The schedule and its labels as tables, and the schedule from one. */

@@ -7,8 +7,10 @@ import { FindingsColumn } from '../../pieces/Findings.tsx';
 import { candidateColour } from '../../pieces/marks.tsx';
 import { PlugList } from '../../pieces/plugs/PlugList.tsx';
 import { Circuits } from './Circuits.tsx';
+import type { ChangeWiring } from './change.ts';
 import { Combs } from './Combs.tsx';
 import { CurrentRule } from './CurrentRule.tsx';
+import { LoomTest } from './LoomTest.tsx';
 import { Plans } from './Plans.tsx';
 import { WiringOut } from './WiringOut.tsx';
 
@@ -23,9 +25,6 @@ export function WiringScreen() {
   if (!subject) return <p className="main">Its engine or gearbox is not in the library.</p>;
   return <Open key={candidate.id} candidate={candidate} subject={subject} />;
 }
-
-/** Changes of the wiring as functions of the newest content; what is emptied is not there any more. */
-export type ChangeWiring = (change: (was: Wiring) => Wiring) => void;
 
 function Open({ candidate, subject }: { candidate: Candidate; subject: Subject }) {
   const { build } = useBuild();
@@ -59,6 +58,7 @@ function Open({ candidate, subject }: { candidate: Candidate; subject: Subject }
         <Circuits candidate={candidate} subject={subject} circuits={circuits} change={change} />
         <Plans candidate={candidate} subject={subject} change={change} />
         <WiringOut candidate={candidate} schedule={schedule} circuits={circuits} change={change} />
+        <LoomTest candidate={candidate} schedule={schedule} />
         <section className="block" data-pointer="/chassis/plugs">
           <h2>Plugs of the car</h2>
           {chassis ? (
