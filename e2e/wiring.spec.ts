@@ -24,7 +24,7 @@ const csv = (side: 'engine' | 'car') =>
 const saved = async (page: Page, name: string) => {
   const download = page.waitForEvent('download');
   await page.getByRole('button', { name, exact: true }).click();
-  return readFileSync((await (await download).path())!);
+  return readFileSync(await (await download).path());
 };
 
 test('two plugs of forty pins from tables are joined by function, finished by keyboard alone, printed, and read again the same', async ({

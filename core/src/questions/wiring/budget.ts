@@ -14,7 +14,7 @@ export function alternatorAmps(
   return (
     parts.find((p) => p.alternatorAmps)?.alternatorAmps ??
     engine.alternatorAmps ??
-    (keepsEngine(subject as Subject) ? chassis?.electrics?.alternatorAmps : undefined)
+    (keepsEngine(subject) ? chassis?.electrics?.alternatorAmps : undefined)
   );
 }
 

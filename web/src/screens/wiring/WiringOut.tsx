@@ -37,13 +37,13 @@ export function WiringOut({
     change((was) => ({ ...was, splices, unused }));
     setTold(`${splices.length} wires and ${unused.length} unused pins read; they stand in place of those before.`);
   };
-  const head = { buildName: build.name, date: new Date().toISOString().slice(0, 10) };
+  const head = () => ({ buildName: build.name, date: new Date().toISOString().slice(0, 10) });
   const print = (sheets: readonly Sheet[], of: string) =>
     void import('../../pieces/sheetPdf.ts').then(async ({ sheetPdf }) =>
       saveFile((await sheetPdf(sheets)) as BlobPart, 'application/pdf', `${name}-${of}.pdf`),
     );
   const plugs = [...new Set(schedule.rows.map((r) => r.plug))];
-  const loom = () => loomSheets(lanesOf(schedule), candidate, units, head);
+  const loom = () => loomSheets(lanesOf(schedule), candidate, units, head());
   return (
     <section className="block">
       <h2>Take it to the car</h2>
@@ -75,14 +75,14 @@ export function WiringOut({
           disabled={plugs.length === 0}
           onClick={() =>
             print(
-              plugs.flatMap((p) => plugSheets(p, schedule, candidate, units, head)),
+              plugs.flatMap((p) => plugSheets(p, schedule, candidate, units, head())),
               'bench-sheets',
             )
           }
         >
           Bench sheets, PDF
         </Button>
-        <Button onClick={() => print(testSheets(schedule, circuits, candidate, units, head), 'tests')}>
+        <Button onClick={() => print(testSheets(schedule, circuits, candidate, units, head()), 'tests')}>
           Test list, PDF
         </Button>
         <Button disabled={plugs.length === 0} onClick={() => print(loom(), 'loom')}>

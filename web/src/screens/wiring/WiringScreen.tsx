@@ -1,4 +1,4 @@
-import { resolveSubject, settingOf, type Candidate, type Finding, type Subject, type Wiring } from '@sable/core';
+import { resolveSubject, settingOf, type Candidate, type Finding, type Subject } from '@sable/core';
 import { circuitsOf, plugsOf, scheduleOf, type JudgedCircuit, type Schedule } from '@sable/core/questions/wiring';
 import { useMemo } from 'react';
 import { useBuild, useBuildActions, useJudgement } from '../../hooks/buildState.tsx';
@@ -39,7 +39,7 @@ function Open({ candidate, subject }: { candidate: Candidate; subject: Subject }
     const next: Record<string, unknown> = { ...of(wiring ?? {}) };
     for (const key of Object.keys(next))
       if (next[key] === undefined || (Array.isArray(next[key]) && next[key].length === 0)) delete next[key];
-    saveCandidate(candidate, Object.keys(next).length === 0 ? rest : { ...rest, wiring: next as Wiring });
+    saveCandidate(candidate, Object.keys(next).length === 0 ? rest : { ...rest, wiring: next });
   };
   const { chassis } = build;
   return (
