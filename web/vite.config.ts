@@ -1,3 +1,4 @@
+import { fileURLToPath } from 'node:url';
 import { minifySync } from '@swc/core';
 import react from '@vitejs/plugin-react';
 import { defineConfig, type Plugin } from 'vite';
@@ -29,6 +30,12 @@ const smaller = (): Plugin => ({
 
 export default defineConfig({
   plugins: [react(), pureSchemas(), smaller()],
+  // Its source, of which a bundle takes what is used; what the package shows is one file of all it can.
+  resolve: {
+    alias: [
+      { find: /^ml-matrix$/, replacement: fileURLToPath(new URL('src/index.js', import.meta.resolve('ml-matrix'))) },
+    ],
+  },
   server: { host: '127.0.0.1', port: 5173, strictPort: true, proxy: { '/api': { target: api, changeOrigin: true } } },
   worker: { format: 'es', plugins: () => [pureSchemas(), smaller()] },
   optimizeDeps: { entries: ['index.html', 'src/**/*.{ts,tsx}'] },
