@@ -22,6 +22,8 @@ import { plugsOf, scheduleOf, type PinRow, type PlacedPlug, type Schedule } from
 const STEP = { step: 'wiring' } as const;
 /** So many names stand in a sentence. */
 const NAMED = 5;
+/** Of a circuit that lacks more than these its title names none. */
+const SOME = 3;
 const BATTERY_SHARE = 0.5;
 /** Carried by the battery for so long, an idle that draws more than it is given stops nobody. */
 const CARRIED_MIN = 30;
@@ -194,7 +196,9 @@ function circuitFindings(subject: Subject, circuits: readonly JudgedCircuit[]): 
           state === 'clear'
             ? `${circuit.name}: its wire, fuse and ground hold`
             : state === 'unknown'
-              ? `${circuit.name}: not known is ${listed(missing.map((m) => LABEL[m]!))}`
+              ? missing.length > SOME
+                ? `${circuit.name}: hardly anything of it is entered`
+                : `${circuit.name}: not known is ${listed(missing.map((m) => LABEL[m]!))}`
               : `${circuit.name}: ${says[0]}`,
         because: `${dropV === undefined ? '' : `It loses ${say(dropV, 'voltageV')} of ${say(allowedV, 'voltageV')} allowed. `}${
           wants.length > 0

@@ -52,7 +52,7 @@ export function LoomTest({ candidate, schedule }: { candidate: Candidate; schedu
           <p aria-live="polite">
             {faults.length === 0
               ? `All ${readings.length} wires are sound.`
-              : `${faults.length} of ${readings.length} wires have a fault.`}{' '}
+              : `${faults.length} of ${readings.length} wires ${faults.length === 1 ? 'has' : 'have'} a fault.`}{' '}
             <button type="button" className={css['link']} aria-pressed={all} onClick={() => setAll(!all)}>
               {all ? 'Faults only' : 'Show every wire'}
             </button>

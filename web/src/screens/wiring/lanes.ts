@@ -31,6 +31,15 @@ export function lanesOf({ rows }: Schedule): Lane[] {
     if (partner) placed.add(partner.key);
     lanes.push({ left, right: partner, rank: rankOf(left) });
   }
+  // What is not joined yet faces what has the same function.
+  for (const [i, lane] of lanes.entries()) {
+    if (lane.right || !lane.left?.fn || splicesOf(lane.left).length > 0) continue;
+    const { id } = lane.left.fn;
+    const facing = rows.find((r) => !onLeft(r) && !placed.has(r.key) && r.fn?.id === id && splicesOf(r).length === 0);
+    if (!facing) continue;
+    placed.add(facing.key);
+    lanes[i] = { ...lane, right: facing };
+  }
   for (const right of rows)
     if (!onLeft(right) && !placed.has(right.key)) lanes.push({ left: undefined, right, rank: rankOf(right) + 0.5 });
   return lanes.sort((a, b) => a.rank - b.rank);
