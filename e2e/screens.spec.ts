@@ -290,5 +290,10 @@ test.describe('the sum behind the screen is the one over HTTP, once for each top
 
 test('the same over HTTP has its page', async ({ page, go }) => {
   await go('/api/docs/');
-  await expect(page.getByText('/api/v1/sums/mass.bridge')).toBeVisible();
+  await expect(page.getByText('/api/v1/health')).toBeVisible();
+  // Of so many it draws those in sight alone.
+  await expect(async () => {
+    await page.mouse.wheel(0, 400);
+    await expect(page.getByText('/api/v1/sums/mass.bridge')).toBeVisible({ timeout: 150 });
+  }).toPass();
 });

@@ -11,6 +11,7 @@ import { Type } from 'typebox';
 import type { Db } from './db/db.ts';
 import type { App } from './http/app.ts';
 import { Problem, problemBody } from './http/problem.ts';
+import { briefly } from './http/docs.ts';
 import { answers, validateWhenAsked, writeAsItIs } from './http/schemas.ts';
 import { SumPool, type PoolLimits } from './jobs/sumPool.ts';
 import { BuildCache } from './store/buildCache.ts';
@@ -79,6 +80,7 @@ export async function buildApp(options: AppOptions): Promise<App> {
   });
   await app.register(swagger, {
     openapi: { info: { title: 'Sable', description: 'Everything the screens do, over HTTP.', version: '1' } },
+    transform: ({ schema, url }) => ({ schema: schema && briefly(schema as Readonly<Record<string, unknown>>), url }),
   });
   await app.register(swaggerUi, { routePrefix: '/api/docs' });
   await app.register(sse);

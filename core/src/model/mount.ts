@@ -147,7 +147,10 @@ export const FittedMount = Type.Object(
 );
 export type FittedMount = Type.Static<typeof FittedMount>;
 
-const { id, name, bossId, padId, atMm, turnDeg, link, element, bolt } = FittedMount.properties;
 /** A mount that a kit brings: boss and chassis mount by their ids or by the names that they have on engine and car. */
-export const KitMount = Type.Object({ id, name, bossId, padId, atMm, turnDeg, link, element, bolt }, closed);
+export const KitMount = Type.Pick(
+  FittedMount,
+  ['id', 'name', 'bossId', 'padId', 'atMm', 'turnDeg', 'link', 'element', 'bolt'],
+  closed,
+);
 export type KitMount = Type.Static<typeof KitMount>;

@@ -1,9 +1,8 @@
-import { Type } from 'typebox';
 import { GUIDE_CURRENCY, say } from '../../units/index.ts';
 import type { Candidate } from '../candidate.ts';
 import { Id } from '../figure.ts';
 import { MadeBracket, type FittedMount } from '../mount.ts';
-import { defineAccepted } from './kind.ts';
+import { defineAccepted, withKind } from './kind.ts';
 
 /** A bracket made by hand: metal and hours, guides. */
 export const BRACKET = {
@@ -12,10 +11,7 @@ export const BRACKET = {
   hours: { low: 2, likely: 4, high: 7 },
 } as const;
 
-export const bracketSchema = Type.Object(
-  { kind: Type.Literal('bracket'), mountId: Id, ...MadeBracket.properties },
-  { additionalProperties: false },
-);
+export const bracketSchema = withKind('bracket', MadeBracket, { mountId: Id });
 
 function withBracket(c: Candidate, mountId: string, bracket: FittedMount['bracket']): Candidate {
   if (!c.mounts?.some((m) => m.id === mountId)) return c;

@@ -1,15 +1,11 @@
-import { Type } from 'typebox';
 import { GUIDE_CURRENCY } from '../../units/index.ts';
 import { Fabricated } from '../candidate.ts';
 import { deletionOf } from '../deletable.ts';
 import { fabricationOf } from '../fabrication.ts';
-import { defineAccepted } from './kind.ts';
+import { defineAccepted, withKind } from './kind.ts';
 import { put, take, withField } from './fields.ts';
 
-export const fabricationSchema = Type.Object(
-  { kind: Type.Literal('fabrication'), ...Fabricated.properties },
-  { additionalProperties: false },
-);
+export const fabricationSchema = withKind('fabrication', Fabricated);
 const keyOf = ({ joint }: Fabricated) => joint;
 
 /** A joint closed by what the shop makes itself. */

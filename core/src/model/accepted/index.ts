@@ -1,11 +1,11 @@
-import { Type } from 'typebox';
+import { Type, type TSchema } from 'typebox';
 import type { Candidate } from '../candidate.ts';
 import type { Subject } from '../subject.ts';
 import type { AcceptedCost, AcceptedKind } from './kind.ts';
 import { ACCEPTED, ACCEPTED_SCHEMAS } from './table.ts';
 
 /** What a person accepted into a candidate, or can: told apart by `kind`. */
-export const Accepted = Type.Union([...ACCEPTED_SCHEMAS]) as unknown as Type.TUnsafe<Accepted>;
+export const Accepted = Type.Union(ACCEPTED_SCHEMAS as unknown as TSchema[]) as unknown as Type.TUnsafe<Accepted>;
 export type Accepted = Type.Static<(typeof ACCEPTED_SCHEMAS)[number]>;
 
 const KINDS = Object.values(ACCEPTED);

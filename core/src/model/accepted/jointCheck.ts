@@ -1,12 +1,8 @@
-import { Type } from 'typebox';
 import { JointCheck } from '../candidate.ts';
-import { defineAccepted } from './kind.ts';
+import { defineAccepted, withKind } from './kind.ts';
 import { put, take, withField } from './fields.ts';
 
-export const jointCheckSchema = Type.Object(
-  { kind: Type.Literal('jointCheck'), ...JointCheck.properties },
-  { additionalProperties: false },
-);
+export const jointCheckSchema = withKind('jointCheck', JointCheck);
 const keyOf = ({ joint }: JointCheck) => joint;
 
 /** A joint that somebody looked at and found to mate. */

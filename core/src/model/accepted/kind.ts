@@ -1,5 +1,4 @@
-import type { Type } from 'typebox';
-import type { TSchema } from 'typebox';
+import { Type, type TObject, type TProperties, type TSchema } from 'typebox';
 import { type Distribution, type Evidence } from '../../units/index.ts';
 import type { BillClass } from '../billClass.ts';
 import type { Candidate } from '../candidate.ts';
@@ -45,3 +44,17 @@ export interface AcceptedKind<S extends TSchema> {
 export function defineAccepted<S extends TSchema>(kind: AcceptedKind<S>): AcceptedKind<S> {
   return kind;
 }
+
+/**
+ * The schema of work by that of what it puts into the candidate, with what else it is told apart by. A call, that a bundle which checks
+ * nothing may leave out whole: a spread of another schema’s fields could not be.
+ */
+export const withKind = <K extends string, P extends TProperties, M extends TProperties = Record<never, never>>(
+  kind: K,
+  of: TObject<P>,
+  more?: M,
+) =>
+  Type.Object(
+    { kind: Type.Literal(kind), ...more, ...of.properties } as { kind: ReturnType<typeof Type.Literal<K>> } & M & P,
+    { additionalProperties: false },
+  );

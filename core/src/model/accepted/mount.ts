@@ -1,6 +1,5 @@
-import { Type } from 'typebox';
 import { FittedMount } from '../mount.ts';
-import { defineAccepted } from './kind.ts';
+import { defineAccepted, withKind } from './kind.ts';
 import { put, take, withField } from './fields.ts';
 
 /** A bracket that is made is work of its own: it stays where its mount changes, and leaves by itself. */
@@ -12,10 +11,7 @@ function withoutMade(m: FittedMount): FittedMount {
 
 const keyOf = ({ id }: FittedMount) => id;
 
-export const mountSchema = Type.Object(
-  { kind: Type.Literal('mount'), ...FittedMount.properties },
-  { additionalProperties: false },
-);
+export const mountSchema = withKind('mount', FittedMount);
 
 /** A mount that carries engine or gearbox: its own price and hours, or those of the part that it is. */
 export const mount = defineAccepted<typeof mountSchema>({

@@ -1,14 +1,10 @@
-import { Type } from 'typebox';
 import { MovedLump } from '../candidate.ts';
-import { defineAccepted } from './kind.ts';
+import { defineAccepted, withKind } from './kind.ts';
 import { put, take, withField } from './fields.ts';
 
 const keyOf = ({ lumpId }: MovedLump) => lumpId;
 
-export const movedLumpSchema = Type.Object(
-  { kind: Type.Literal('movedLump'), ...MovedLump.properties },
-  { additionalProperties: false },
-);
+export const movedLumpSchema = withKind('movedLump', MovedLump);
 
 /** The same as work that is accepted: it stands on the bill, unpriced until somebody says what it takes. */
 export const movedLump = defineAccepted<typeof movedLumpSchema>({

@@ -1,9 +1,8 @@
-import { Type } from 'typebox';
 import { about, say } from '../../units/index.ts';
 import { AcceptedChange } from '../candidate.ts';
 import { changeOf, changeWords, costOfChange, obstaclesWith } from '../obstacleChange.ts';
 import type { Subject } from '../subject.ts';
-import { defineAccepted } from './kind.ts';
+import { defineAccepted, withKind } from './kind.ts';
 import { put, take, withField } from './fields.ts';
 
 const keyOf = ({ obstacleId }: { obstacleId: string }) => obstacleId;
@@ -16,10 +15,7 @@ function allowed(subject: Subject, work: AcceptedChange) {
   return obstacle && change && { obstacle, change, amountMm: Math.min(work.amountMm, change.allowanceMm) };
 }
 
-export const obstacleChangeSchema = Type.Object(
-  { kind: Type.Literal('obstacleChange'), ...AcceptedChange.properties },
-  { additionalProperties: false },
-);
+export const obstacleChangeSchema = withKind('obstacleChange', AcceptedChange);
 
 /** Something done to an obstacle of the bay: cut, moved, bulged, replaced. */
 export const obstacleChange = defineAccepted<typeof obstacleChangeSchema>({

@@ -1,15 +1,11 @@
-import { Type } from 'typebox';
 import { PickUpCheck } from '../candidate.ts';
-import { defineAccepted } from './kind.ts';
+import { defineAccepted, withKind } from './kind.ts';
 import { put, take, withField } from './fields.ts';
 
 /** Place, camber, caster and toe over the travel, before and after: a guide. */
 export const PICK_UP_CHECK_HOURS = { low: 2, likely: 3, high: 5 } as const;
 
-export const pickUpCheckSchema = Type.Object(
-  { kind: Type.Literal('pickUpCheck'), ...PickUpCheck.properties },
-  { additionalProperties: false },
-);
+export const pickUpCheckSchema = withKind('pickUpCheck', PickUpCheck);
 const keyOf = ({ of }: PickUpCheck) => of;
 
 /** Suspension or steering points that something moves, measured before and after. */

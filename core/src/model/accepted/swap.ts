@@ -1,14 +1,10 @@
-import { Type } from 'typebox';
 import { fixed, GUIDE_CURRENCY } from '../../units/index.ts';
 import { Swapped } from '../candidate.ts';
 import { swapOf } from '../swaps.ts';
-import { defineAccepted } from './kind.ts';
+import { defineAccepted, withKind } from './kind.ts';
 import { put, take, withField } from './fields.ts';
 
-export const swapSchema = Type.Object(
-  { kind: Type.Literal('swap'), ...Swapped.properties },
-  { additionalProperties: false },
-);
+export const swapSchema = withKind('swap', Swapped);
 const keyOf = ({ joint }: Swapped) => joint;
 
 /** A joint closed by what moves over from another engine. */

@@ -30,6 +30,7 @@ import { conflictsOf } from './conditions.ts';
 import { placeWords, type JointMiss } from './kind.ts';
 import { instancesOf, jointsOf, portsOf, type JointInstance } from './ports.ts';
 import { swappedClosure, swapRemedies } from './swaps.ts';
+import { wiredClosure } from './wired.ts';
 
 interface JointFigure {
   readonly key: string;
@@ -87,6 +88,8 @@ function closureOf(subject: Subject, joint: JointInstance): Closure {
   const swapped = moved && swappedClosure(subject, joint, moved);
   if (swapped) return swapped;
   if (closure.how === 'open' && work) return { how: 'made', work };
+  const wired = wiredClosure(subject, joint, closure);
+  if (wired) return wired;
   // What the faces say goes before what somebody saw.
   const check = closure.how === 'unknown' && subject.candidate.jointChecks?.find((c) => c.joint === joint.key);
   return check ? { how: 'seen', note: check.note } : closure;
@@ -122,6 +125,16 @@ function jointFinding(subject: Subject, joint: JointInstance, closure: Closure):
         state: 'clear',
         title: `${title}: somebody has looked, it mates`,
         because: `${closure.note === undefined ? '' : `${closure.note} `}Its faces are not entered: no sum stands behind it.`,
+      });
+    case 'wired':
+      return makeFinding({
+        ...base,
+        state: closure.billed ? 'clear' : 'tight',
+        title: `${title}: wired`,
+        because:
+          closure.through === undefined
+            ? 'By the splice schedule: its pins are joined and carry the same signal.'
+            : `By the splice schedule, through ${closure.through}.${closure.billed ? '' : ' It is not among the parts: nobody has said what it costs.'}`,
       });
     case 'found':
       return makeFinding({

@@ -193,9 +193,10 @@ export function* resolveCandidate(
   const joints = jointsOf(bare);
   const now = judging(subject);
   const before = now.find('joints')?.figures.joints ?? [];
-  // What was found mated stays so, and asks for nothing.
+  // What was found mated or is wired stays so, and asks for nothing.
   const leftOut = (key: string) => deletionOf(key) && candidate.fabricated?.some((f) => f.joint === key);
-  const wanted = joints.filter((j) => before.find((b) => b.key === j.key)?.closure.how !== 'found' && !leftOut(j.key));
+  const settled = (key: string) => ['found', 'wired'].includes(before.find((b) => b.key === key)?.closure.how ?? '');
+  const wanted = joints.filter((j) => !settled(j.key) && !leftOut(j.key));
   const unknown = wanted.filter((j) => closeJoint(j, []).how === 'unknown').map((j) => j.key);
   const open = wanted.filter((j) => !unknown.includes(j.key) && !closed(j, []));
   const usable = library.parts.filter(

@@ -199,6 +199,8 @@ function betweenOf({ figure: { closure, key } }: JointSeen, say: (sentence: stri
       return `not known: ${closure.missing.map((m) => m.words).join('; ')}`;
     case 'seen':
       return 'looked at';
+    case 'wired':
+      return closure.through ?? 'wired';
     case 'swapped':
       return `${closure.what} of the ${closure.from}`;
     case 'direct':

@@ -163,6 +163,7 @@ function countsOf(seen: readonly JointSeen[]): string {
     [n('seen'), 'mates as somebody saw', 'mate as somebody saw'],
     [n('parts'), 'closes with parts', 'close with parts'],
     [n('swapped'), 'closes with what moves over', 'close with what moves over'],
+    [n('wired'), 'is wired', 'are wired'],
     [n('made'), 'closes with own work', 'close with own work'],
     [n('open'), 'is open', 'are open'],
     [n('unknown'), 'is unknown', 'are unknown'],

@@ -10,6 +10,7 @@ const DRAWN: Readonly<Record<JointSeen['figure']['closure']['how'], Drawn>> = {
   direct: 'touch',
   found: 'touch',
   seen: 'touch',
+  wired: 'plate',
   parts: 'plate',
   swapped: 'plate',
   made: 'made',
