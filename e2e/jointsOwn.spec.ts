@@ -164,6 +164,9 @@ test('two engines, a gearbox and three parts typed into an empty library: the se
 
     // The plate refused: nothing else closes the joint, and that is said.
     await page.getByRole('button', { name: 'Close joints' }).click();
+    // What stands there from before is replaced: a press meanwhile may go down on one list and up on another.
+    await expect(page.getByText('as accepted', { exact: true })).toBeVisible({ timeout: 60_000 });
+    await expect(page.getByRole('button', { name: 'Stop' })).toHaveCount(0);
     await page
       .getByRole('button', { name: /^Refuse Plate, six to own/ })
       .first()

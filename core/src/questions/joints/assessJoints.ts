@@ -131,10 +131,7 @@ function jointFinding(subject: Subject, joint: JointInstance, closure: Closure):
         ...base,
         state: closure.billed ? 'clear' : 'tight',
         title: `${title}: wired`,
-        because:
-          closure.through === undefined
-            ? 'By the splice schedule: its pins are joined and carry the same signal.'
-            : `By the splice schedule, through ${closure.through}.${closure.billed ? '' : ' It is not among the parts: nobody has said what it costs.'}`,
+        because: `By the splice schedule, through ${closure.through}.${closure.billed ? '' : ' It is not among the parts: nobody has said what it costs.'}`,
       });
     case 'found':
       return makeFinding({

@@ -25,8 +25,8 @@ export type Closure =
   | { readonly how: 'parts'; readonly parts: readonly Part[]; readonly but?: JointMiss }
   /** Somebody has looked where nothing is entered: it mates. */
   | { readonly how: 'seen'; readonly note: string | undefined }
-  /** By the splice schedule, through a converter where there is one. */
-  | { readonly how: 'wired'; readonly through: string | undefined; readonly billed: boolean }
+  /** By the splice schedule, through a converter; whether it is among the parts. */
+  | { readonly how: 'wired'; readonly through: string; readonly billed: boolean }
   /** By what moves over from another engine. */
   | { readonly how: 'swapped'; readonly what: string; readonly from: string; readonly work: Swapped }
   /** By what the shop makes itself. */
