@@ -5,6 +5,7 @@ import {
   ampacityShare,
   assess,
   circuitsOf,
+  fieldWords,
   functionNamed,
   labelsCsv,
   loomSheets,
@@ -169,6 +170,7 @@ describe('pins', () => {
     });
     expect(() => readPlugCsv('Pin,Colour\n1,BK\n1,RD')).toThrow('Line 3, Pin: there are two pins “1”.');
     expect(() => readPlugCsv('Pin,Current (A)\n1,-3')).toThrow('Line 2, Current (A)');
+    expect(() => readPlugCsv(Array.from({ length: 201 }, (_, i) => `${i + 1}\tBK`).join('\n'))).toThrow('at most 200');
     expect(functionNamed('Rev Counter')).toBe('tacho');
     expect(functionNamed('coil')).toBeUndefined();
   });
@@ -320,6 +322,14 @@ describe('the demo', () => {
     const { plugs: _p, ...chassis } = tug.chassis!;
     const without = assess({ ...tug, chassis }, C, library);
     expect(without.findings.find((f) => f.id === 'wiring-plugs')!.missing).toEqual(['/chassis/plugs']);
+  });
+  test('what is missing leads to this screen, what stands with the engine to the library', () => {
+    const screens = (pointer: string) => fieldWords(pointer)?.screen;
+    expect(screens('/candidates/c/wiring/plan')).toBe('wiring');
+    expect(screens('/candidates/c/wiring/circuits/2/aroundC')).toBe('wiring');
+    expect(screens('/chassis/plugs')).toBe('wiring');
+    expect(screens('/chassis/tyres/0')).toBe('survey');
+    expect(screens(`/engines/${C.engineId}/plugs`)).toBe('library');
   });
   test('wires of another engine are named, not lost', () => {
     const other = { ...C, engineId: 'quillon-22' };

@@ -37,6 +37,8 @@ export const plugCsv = (pins: readonly Pin[]): string =>
     ]),
   ]);
 
+const MOST_PINS = 200;
+
 const plain = (s: string) =>
   s
     .toLowerCase()
@@ -74,6 +76,8 @@ export function readPlugCsv(text: string): PinsRead {
     PLUG_COLUMNS,
     ['Pin'],
   );
+  if (rows.length > MOST_PINS)
+    throw new InputError('/rows', `A plug has at most ${MOST_PINS} pins; the table has ${rows.length}.`);
   const seen = new Set<string>();
   const unknown: string[] = [];
   const pins = rows.map((row): Pin => {

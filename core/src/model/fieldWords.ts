@@ -2,7 +2,7 @@ import { fieldLabelOf } from './fieldDictionary.ts';
 import type { Subject } from './subject.ts';
 
 /** Where a figure is entered. */
-type FieldScreen = 'brief' | 'survey' | 'library' | 'candidate' | 'mounts' | 'line-up';
+type FieldScreen = 'brief' | 'survey' | 'library' | 'candidate' | 'mounts' | 'wiring' | 'line-up';
 
 export interface FieldWords {
   readonly label: string;
@@ -144,6 +144,12 @@ const SCREENS: Readonly<Record<string, FieldScreen>> = {
   gearboxes: 'library',
   parts: 'library',
 };
+/** What is entered beside the drawing that it belongs to. */
+const BESIDE: Readonly<Record<string, FieldScreen>> = {
+  'candidates/mounts': 'mounts',
+  'candidates/wiring': 'wiring',
+  'chassis/plugs': 'wiring',
+};
 const ROWS = new Set(['candidates', 'engines', 'gearboxes', 'parts']);
 
 /** In a sentence a label begins small, unless it is letters that stand for words: RON. */
@@ -160,8 +166,7 @@ export function fieldWords(pointer: string): FieldWords | undefined {
     .filter((k) => k !== '*' && k !== 'value')
     .slice(-2);
   const label = WORDS[`/${pattern}`] ?? lower(fieldLabelOf(key ?? '', parent));
-  // What carries a candidate is entered beside its drawing.
-  const screen = root === 'candidates' && keys[2] === 'mounts' ? 'mounts' : SCREENS[root];
+  const screen = BESIDE[root === 'candidates' ? `${root}/${keys[2]}` : `${root}/${keys[1]}`] ?? SCREENS[root];
   return label === undefined || screen === undefined ? undefined : { label, screen, keys: keys.slice(0, 3) };
 }
 

@@ -24,6 +24,7 @@ const WHERE = {
   library: 'Library',
   candidate: 'Candidate',
   mounts: 'Mounts',
+  wiring: 'Wiring',
   'line-up': 'Line-up',
 } as const;
 const capital = (s: string) => s.charAt(0).toUpperCase() + s.slice(1);

@@ -1,9 +1,10 @@
 import type { Pin, Plug } from '@sable/core';
 import { functionNamed, plugCsv, readPlugCsv } from '@sable/core/formats';
 import { PIN_FUNCTIONS, pinFunction, SIGNAL_KINDS } from '@sable/core/model';
-import { attempt } from '@sable/core/units';
+import { attempt, readEntry, type Units } from '@sable/core/units';
 import Button from '@mui/material/Button';
 import { useId, useRef, useState, type ClipboardEvent } from 'react';
+import { useUnits } from '../../hooks/settings.tsx';
 import { saveFile } from '../saveFile.ts';
 import css from './plugs.module.css';
 
@@ -25,7 +26,13 @@ const shown = (pin: Pin | undefined, column: Column): string => {
 };
 
 /** A pin with one cell of it as it was typed; a sentence where it can’t be so. */
-function withCell(pins: readonly Pin[], at: number, column: Column, typed: string): readonly Pin[] | string {
+function withCell(
+  pins: readonly Pin[],
+  at: number,
+  column: Column,
+  typed: string,
+  units: Units,
+): readonly Pin[] | string {
   const text = typed.trim();
   const was: Pin | undefined = pins[at];
   if (column === 'pin') {
@@ -48,8 +55,11 @@ function withCell(pins: readonly Pin[], at: number, column: Column, typed: strin
       return SIGNAL_KINDS.some((k) => k === text) ? put(text) : `A signal is one of ${SIGNAL_KINDS.join(', ')}.`;
     case 'currentAmps':
     case 'pulsesPerRev': {
-      const value = Number(text.replace(',', '.'));
-      return value > 0 ? put(value) : 'Enter a figure above 0.';
+      const most = column === 'currentAmps' ? 500 : 1000;
+      const read = readEntry(text, column === 'currentAmps' ? 'currentA' : 'number', units);
+      return read.kind === 'value' && read.value > 0 && read.value <= most
+        ? put(read.value)
+        : `Enter a figure above 0, to ${most}.`;
     }
     default:
       return put(text.slice(0, column === 'colour' ? 20 : 120));
@@ -58,6 +68,7 @@ function withCell(pins: readonly Pin[], at: number, column: Column, typed: strin
 
 /** The pins of a plug as a grid: typed, pasted from a spreadsheet, or from a file; Enter goes a line on. */
 export function PlugGrid({ plug, onChange }: { plug: Plug; onChange: (plug: Plug) => void }) {
+  const units = useUnits();
   const functions = useId();
   const signals = useId();
   const grid = useRef<HTMLTableElement>(null);
@@ -67,7 +78,7 @@ export function PlugGrid({ plug, onChange }: { plug: Plug; onChange: (plug: Plug
   const lines = plug.pins.length + 1;
   const commit = (at: number, column: Column, input: HTMLInputElement) => {
     if (input.value.trim() === shown(plug.pins[at], column)) return;
-    const next = withCell(plug.pins, at, column, input.value);
+    const next = withCell(plug.pins, at, column, input.value, units);
     if (typeof next === 'string') return setFault({ at: `${at} ${column}`, words: next });
     setFault(undefined);
     onChange({ ...plug, pins: [...next] });

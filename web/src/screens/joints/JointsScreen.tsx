@@ -1,4 +1,4 @@
-import { resolveSubject, settingOf, type Candidate, type Finding, type Subject } from '@sable/core';
+import type { Candidate, Finding, Subject } from '@sable/core';
 import { JOINT_GROUPS, jointsOf } from '@sable/core/questions/joints';
 import { capital } from '@sable/core/units';
 import { useEffect, useMemo, useRef, useState } from 'react';
@@ -6,6 +6,7 @@ import { useBuild, useJudgement } from '../../hooks/buildState.tsx';
 import { Sentence } from '../../pieces/figures.tsx';
 import { FindingsColumn } from '../../pieces/Findings.tsx';
 import { candidateColour } from '../../pieces/marks.tsx';
+import { withSubject } from '../../pieces/withSubject.tsx';
 import { JointRow, type JointSeen } from './JointRow.tsx';
 import { Lines } from './Lines.tsx';
 import { PlateBench } from './PlateBench.tsx';
@@ -13,18 +14,6 @@ import { SwapOverList } from './SwapOverList.tsx';
 import { Ways } from './Ways.tsx';
 import { lowered } from './words.ts';
 import css from './joints.module.css';
-
-/** Everything that must mate, how it closes, and the cheapest honest way to close what does not. */
-export function JointsScreen() {
-  const { build, candidate, library } = useBuild();
-  const subject = useMemo(
-    () => candidate && resolveSubject(settingOf(build), candidate, library).subject,
-    [build, candidate, library],
-  );
-  if (!candidate) return <p className="main">There is no candidate yet.</p>;
-  if (!subject) return <p className="main">Its engine or gearbox is not in the library.</p>;
-  return <Open key={candidate.id} candidate={candidate} subject={subject} />;
-}
 
 function Open({ candidate, subject }: { candidate: Candidate; subject: Subject }) {
   const { build } = useBuild();
@@ -173,3 +162,6 @@ function countsOf(seen: readonly JointSeen[]): string {
     .map(([count, one, more]) => `${count} ${count === 1 ? one : more}`)
     .join(', ')}.`;
 }
+
+/** Everything that must mate, how it closes, and the cheapest honest way to close what does not. */
+export const JointsScreen = withSubject(Open);

@@ -1,15 +1,15 @@
-import { resolveSubject, settingOf, type Candidate, type Subject } from '@sable/core';
+import type { Candidate, Subject } from '@sable/core';
 import { nearestMounts } from '@sable/core/questions/mounts';
 import Button from '@mui/material/Button';
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { useBuild, useBuildActions, useJudgement } from '../../hooks/buildState.tsx';
 import { useSum } from '../../hooks/useSum.ts';
-import { useFieldFocus } from '../../pieces/fieldFocus.ts';
 import { Sentence } from '../../pieces/figures.tsx';
 import { FindingsColumn } from '../../pieces/Findings.tsx';
 import { candidateColour } from '../../pieces/marks.tsx';
 import layout from '../../pieces/layout.module.css';
+import { withSubject } from '../../pieces/withSubject.tsx';
 import { adviceOf } from './advice.ts';
 import { Brackets } from './Brackets.tsx';
 import { Modes } from './Modes.tsx';
@@ -18,19 +18,6 @@ import { MountsDrawing, type Shown } from './MountsDrawing.tsx';
 import { MountTypes } from './MountTypes.tsx';
 import { Layouts } from './Layouts.tsx';
 import { LoadCases } from './LoadCases.tsx';
-
-/** What carries engine and gearbox: how it hangs, how far it moves, and what that asks of every gap. */
-export function MountsScreen() {
-  const { build, candidate, library } = useBuild();
-  useFieldFocus();
-  const subject = useMemo(
-    () => candidate && resolveSubject(settingOf(build), candidate, library).subject,
-    [build, candidate, library],
-  );
-  if (!candidate) return <p className="main">There is no candidate yet.</p>;
-  if (!subject) return <p className="main">Its engine or gearbox is not in the library.</p>;
-  return <Open key={candidate.id} candidate={candidate} subject={subject} />;
-}
 
 function Open({ candidate, subject }: { candidate: Candidate; subject: Subject }) {
   const { build } = useBuild();
@@ -136,3 +123,6 @@ function NoMounts({ candidate, subject }: { candidate: Candidate; subject: Subje
     </div>
   );
 }
+
+/** What carries engine and gearbox: how it hangs, how far it moves, and what that asks of every gap. */
+export const MountsScreen = withSubject(Open);

@@ -6,6 +6,7 @@ import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import { useState } from 'react';
 import { useUnits } from '../../hooks/settings.tsx';
+import { useWantedField } from '../../pieces/fieldFocus.ts';
 import { FigureField } from '../../pieces/FigureField.tsx';
 import { ChoiceField, QuantityField, WordsField } from '../../pieces/fields.tsx';
 import layout from '../../pieces/layout.module.css';
@@ -27,8 +28,9 @@ export function Circuits({
   circuits: readonly JudgedCircuit[];
   change: ChangeWiring;
 }) {
-  const [open, setOpen] = useState<string>();
   const entered = candidate.wiring?.circuits ?? [];
+  // What the page was opened for stands open.
+  const [open, setOpen] = useState(entered[Number(/\/circuits\/(\d+)/.exec(useWantedField() ?? '')?.[1])]?.id);
   const none = consumersNotEntered(subject);
   const without = candidate.wiring?.without ?? [];
   const freeId = (base: string) => {

@@ -1,4 +1,4 @@
-import { resolveSubject, settingOf, type Candidate, type Finding, type Subject } from '@sable/core';
+import type { Candidate, Finding, Subject } from '@sable/core';
 import { circuitsOf, plugsOf, scheduleOf, type JudgedCircuit, type Schedule } from '@sable/core/questions/wiring';
 import { useMemo } from 'react';
 import { useBuild, useBuildActions, useJudgement } from '../../hooks/buildState.tsx';
@@ -6,6 +6,7 @@ import { Sentence } from '../../pieces/figures.tsx';
 import { FindingsColumn } from '../../pieces/Findings.tsx';
 import { candidateColour } from '../../pieces/marks.tsx';
 import { PlugList } from '../../pieces/plugs/PlugList.tsx';
+import { withSubject } from '../../pieces/withSubject.tsx';
 import { Circuits } from './Circuits.tsx';
 import type { ChangeWiring } from './change.ts';
 import { Combs } from './Combs.tsx';
@@ -13,18 +14,6 @@ import { CurrentRule } from './CurrentRule.tsx';
 import { LoomTest } from './LoomTest.tsx';
 import { Plans } from './Plans.tsx';
 import { WiringOut } from './WiringOut.tsx';
-
-/** How the candidate is wired: its plan, every pin of both sides, every circuit, and whether the alternator feeds it. */
-export function WiringScreen() {
-  const { build, candidate, library } = useBuild();
-  const subject = useMemo(
-    () => candidate && resolveSubject(settingOf(build), candidate, library).subject,
-    [build, candidate, library],
-  );
-  if (!candidate) return <p className="main">There is no candidate yet.</p>;
-  if (!subject) return <p className="main">Its engine or gearbox is not in the library.</p>;
-  return <Open key={candidate.id} candidate={candidate} subject={subject} />;
-}
 
 function Open({ candidate, subject }: { candidate: Candidate; subject: Subject }) {
   const { build } = useBuild();
@@ -98,3 +87,6 @@ function countsOf({ rows }: Schedule, circuits: readonly JudgedCircuit[]): strin
   const held = circuits.filter((c) => c.state === 'clear').length;
   return `Pins: ${n('connected')} connected, ${n('unused')} unused on purpose, ${n('open')} open. Circuits: ${held} of ${circuits.length} hold.`;
 }
+
+/** How the candidate is wired: its plan, every pin of both sides, every circuit, and whether the alternator feeds it. */
+export const WiringScreen = withSubject(Open);
