@@ -268,3 +268,93 @@ test('from an empty shop two plugs are typed by hand, in keys of under fifteen m
     shop.remove();
   }
 });
+
+test('a plug gets its place, the wire that comes with it and a photo; Fit says how much wire is to be added, labels are printed', async ({
+  page,
+  sable,
+}) => {
+  const { build: was } = await sable.build();
+  const now = async () => (await sable.build()).build;
+  const wires = async () =>
+    (await now()).candidates[2]!.wiring!.splices!.filter((s) => s.a.plug === 'engine:c1' && s.b.plug === 'car:x2');
+  const bare = was.chassis!.plugs!.map(({ atMm: _at, tailMm: _tail, ...p }) => p);
+  await sable.put('chassis', { ...was.chassis!, plugs: bare });
+  await page.goto(`${sable.url}/builds/glider-tug/wiring?c=c`);
+  const lengths = page.getByRole('button', { name: /^Put \d+ lengths? in from Fit$/ });
+  await expect(page.getByRole('heading', { name: 'Computer and sensors' })).toBeVisible();
+  await expect(lengths).toBeHidden();
+  const box = page
+    .locator('details')
+    .filter({ has: page.getByLabel('Name of the plug') })
+    .filter({ hasText: 'New relay box' });
+  await box.locator('summary').click();
+  const put = async (label: string, text: string) => {
+    await box.getByLabel(label, { exact: true }).fill(text);
+    await box.getByLabel(label, { exact: true }).press('Enter');
+  };
+  await put('Where it lies, vehicle axes: forwards', '100');
+  await put('Where it lies, vehicle axes: to the left', '-500');
+  // Two of three are no place yet.
+  expect((await now()).chassis!.plugs![1]!.atMm).toBeUndefined();
+  await put('Where it lies, vehicle axes: up', '700');
+  await put('Wire that comes with it', '50');
+  await expect.poll(async () => (await now()).chassis!.plugs![1]).toMatchObject({ atMm: [100, -500, 700], tailMm: 50 });
+  await box.getByLabel('Photo of New relay box').setInputFiles({
+    name: 'box.png',
+    mimeType: 'image/png',
+    buffer: await page.screenshot({ clip: { x: 0, y: 0, width: 300, height: 200 } }),
+  });
+  const photo = box.getByRole('img', { name: 'Photo of New relay box' });
+  await expect(photo).toBeVisible();
+  expect(await photo.evaluate((i: HTMLImageElement) => i.naturalWidth)).toBe(300);
+  const id = (await now()).chassis!.plugs![1]!.photo!;
+  expect((await page.request.get(`${sable.url}/api/v1/pictures/${id}`)).headers()['content-type']).toBe('image/jpeg');
+  await box.getByLabel('Photo of New relay box').setInputFiles({
+    name: 'no.png',
+    mimeType: 'image/png',
+    buffer: Buffer.from('not a picture'),
+  });
+  await expect(box.getByText('“no.png” is no picture that can be read')).toBeVisible();
+  await lengths.click();
+  // 850 mm from computer to relay box, less 300 and 50 that come with the plugs.
+  await expect.poll(async () => (await wires()).map((s) => s.addMm)).toEqual((await wires()).map(() => 500));
+  expect((await wires()).length).toBeGreaterThan(0);
+  const pdf = await saved(page, 'Labels, PDF');
+  expect(pdf.subarray(0, 5).toString()).toBe('%PDF-');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect.poll(async () => (await wires()).every((s) => s.addMm === undefined)).toBe(true);
+  await sable.putBack(was);
+});
+
+test('a sensor that moves is asked for what it lacks; beside the exhaust it is blocked; the computer has a place', async ({
+  page,
+  sable,
+}) => {
+  const { build: was } = await sable.build();
+  const c = was.candidates[2]!;
+  await sable.put('candidates/c', { ...c, wiring: { ...c.wiring, sensors: [] } });
+  await page.goto(`${sable.url}/builds/glider-tug/wiring?c=c`);
+  await page.getByRole('button', { name: 'A sensor that is added' }).click();
+  const state = async () =>
+    (await sable.judged((await sable.build()).build, 'c')).findings.find((f) => f.id.startsWith('sensor-'))?.state;
+  await expect(page.getByText('Sensor 1: what it reads is not entered').first()).toBeVisible();
+  const put = async (label: string, text: string) => {
+    await page.getByLabel(label, { exact: true }).fill(text);
+    await page.getByLabel(label, { exact: true }).press('Enter');
+  };
+  await page.getByRole('combobox', { name: 'What it reads' }).click();
+  await page.getByRole('option', { name: 'intake air temperature', exact: true }).click();
+  await page.getByRole('combobox', { name: 'Against any spray in the intake' }).click();
+  await page.getByRole('option', { name: 'upstream', exact: true }).click();
+  await put('Its new wires', '600');
+  await put('Where it sits, axes of the engine: forwards', '330');
+  await put('Where it sits, axes of the engine: to the left', '-120');
+  await put('Where it sits, axes of the engine: up', '380');
+  await expect(page.getByText('Sensor 1: added, clear of heat, upstream of the spray').first()).toBeVisible();
+  await expect.poll(state).toBe('clear');
+  await page.getByRole('combobox', { name: 'Against any spray in the intake' }).click();
+  await page.getByRole('option', { name: 'downstream', exact: true }).click();
+  await expect(page.getByText('Sensor 1: it sits downstream of the spray, which wets it').first()).toBeVisible();
+  await expect.poll(state).toBe('blocked');
+  await sable.putBack(was);
+});

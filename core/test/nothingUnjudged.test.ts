@@ -39,6 +39,12 @@ const OF_NO_CHECK: Readonly<Record<string, string>> = {
       'for the reader',
     ]),
   ),
+  ...Object.fromEntries(
+    ['/chassis/plugs/*/atMm', '/chassis/plugs/*/tailMm', '/engines/*/plugs/*/atMm', '/engines/*/plugs/*/tailMm'].map(
+      (at) => [at, 'of the length that Fit proposes for a wire'],
+    ),
+  ),
+  '/engines/*/plugs/*/onComputer': 'of the length that Fit proposes for a wire',
   '/chassis/year': 'for the reader',
   '/chassis/trackFrontMm': 'of the differential’s table and of the drawing',
   '/chassis/trackRearMm': 'of the differential’s table and of the drawing',

@@ -7,11 +7,15 @@ import {
   circuitsOf,
   fieldWords,
   functionNamed,
+  heatGap,
+  LABEL,
   labelsCsv,
+  labelSheets,
   loomSheets,
   matchByFunction,
   mismatchOf,
   PIN_FUNCTIONS,
+  placedSolids,
   plansOf,
   plugSheets,
   plugCsv,
@@ -27,7 +31,10 @@ import {
   SPLICE_WAYS,
   testSheets,
   voltageDrop,
+  wireLabels,
+  wireRun,
   type Candidate,
+  type MovedSensor,
   type Pin,
   type PlacedPlug,
   type Sheet,
@@ -356,6 +363,50 @@ describe('the demo', () => {
     // The manual box asks for no message; the automatic that wants torque is told what no computer sends.
     expect(plans[0]!.keeps['gearbox messages']).toBe('none wanted');
   });
+  test('what a plan costs stands on the bill, once; what can’t be had leaves the total unknown; what stays keeps its loom', () => {
+    const bill = (c: Candidate) => assess(tug, c, library).figures!.money!.bill;
+    const line = (c: Candidate) => bill(c).lines.find((l) => l.class === 'wiring');
+    const budget = (c: Candidate) => assess(tug, c, library).checks.find((k) => k.id === 'budget')!;
+    // The adapter loom is among the parts: its price and its hours stand there.
+    expect(line(C)).toBeUndefined();
+    const without = { ...C, partIds: C.partIds.filter((id) => id !== plansOf(subjectOf(C))[1]!.part!.id) };
+    const part = plansOf(subjectOf(C))[1]!.part!;
+    expect(line(without)!.price).toEqual({
+      low: part.price!.low,
+      likely: part.price!.likely,
+      high: part.price!.high,
+    });
+    expect(line(without)!.hours.likely).toBe(part.hours!.likely);
+    // A joint that it closes is open without it, and guessed.
+    const likely = (c: Candidate) =>
+      bill(c).lines.reduce((sum, l) => sum + (l.class === 'joint' ? 0 : l.price.likely), 0);
+    expect(likely(without)).toBeCloseTo(likely(C), 6);
+    const merged = withWiring(C, { plan: 'merged looms' });
+    expect(line(merged)).toMatchObject({ hours: { low: 12, likely: 25, high: 45 }, price: { likely: 130 } });
+    // Nobody has decided: a guess as wide as all of them, and said to be one.
+    const { plan: _plan, ...undecided } = C.wiring!;
+    expect(line({ ...C, wiring: undecided })).toMatchObject({
+      name: 'Wiring: not decided',
+      evidence: 'estimated',
+      price: { low: 60, high: 1420 },
+    });
+    const asked = withWiring(C, { plan: 'loom shop' });
+    expect(budget(asked).state).toBe('unknown');
+    expect(budget(asked).value).toBeUndefined();
+    expect(found(asked, 'budget')!.missing).toEqual([`/candidates/${C.id}/wiring/shop`]);
+    const quoted = withWiring(asked, {
+      shop: { name: 'Ferrier looms', price: { low: 700, likely: 800, high: 900, evidence: 'claimed' }, days: 30 },
+    });
+    expect(line(quoted)).toMatchObject({ leadDays: 30, evidence: 'claimed', price: { likely: 800 } });
+    expect(budget(quoted).state).toBe('clear');
+    const stays = pickup.candidates.find((c) => c.engineId === pickup.chassis!.originalEngineId);
+    if (stays)
+      expect(
+        assess(pickup, stays, library).figures!.money!.bill.lines.every(
+          (l) => l.class !== 'wiring' || l.name !== 'Wiring: not decided',
+        ),
+      ).toBe(true);
+  });
   test('labels: two to a wire', () => {
     const schedule = scheduleOf(plugsOf(subjectOf(C)), C.wiring);
     expect(labelsCsv(schedule, C.wiring).trim().split('\n')).toHaveLength(1 + 2 * C.wiring!.splices!.length);
@@ -381,6 +432,148 @@ describe('joints that are wires', () => {
     expect(joint(withWiring(D, { splices: bought }), 'tacho').closure.how).toBe('open');
     const with6 = { ...withWiring(D, { splices: bought }), partIds: [...D.partIds, 'sb-6'] };
     expect(joint(with6, 'tacho').state).toBe('clear');
+  });
+  test('a joint whose faces mate is not known while its pins hang loose; joined or said to be unused, it is what its faces say', () => {
+    const lamp = (c: Candidate) => joint(c, 'lamp:oil-pressure');
+    expect(lamp(C).state).toBe('clear');
+    const of = ({ a, b }: Splice) => [a, b].some((r) => r.plug === 'engine:c1' && r.pin === '8');
+    const splices = C.wiring!.splices!.filter((s) => !of(s));
+    expect(splices).toHaveLength(C.wiring!.splices!.length - 1);
+    const loose = withWiring(C, { splices });
+    expect(lamp(loose)).toMatchObject({ state: 'unknown', closure: { how: 'unknown' } });
+    expect(found(loose, 'joint-lamp:oil-pressure')!.missing).toEqual([`/candidates/${C.id}/wiring/splices`]);
+    const cut = C.wiring!.splices!.find(of)!;
+    const unused = withWiring(C, {
+      splices,
+      unused: [
+        ...(C.wiring!.unused ?? []),
+        { at: cut.a, why: 'a gauge instead' },
+        { at: cut.b, why: 'a gauge instead' },
+      ],
+    });
+    expect(lamp(unused).state).toBe('clear');
+  });
+  test('a lamp and a rev counter of which no face is entered close by pins that are joined; a sender does not', () => {
+    const without = (key: string) => ({
+      ...library,
+      engines: library.engines.map((e) =>
+        e.id === C.engineId ? { ...e, ports: e.ports.filter((p) => p.kind !== key) } : e,
+      ),
+    });
+    const how = (kind: string, key: string) =>
+      assess(tug, C, without(kind)).figures!.joints!.joints.find((j) => j.key === key)?.closure;
+    expect(how('lamp', 'lamp:oil-pressure')).toMatchObject({ how: 'wired', through: undefined });
+    // A resistance against a resistance says nothing of the curves.
+    expect(how('sender', 'sender:coolant')!.how).not.toBe('wired');
+  });
+});
+
+describe('places', () => {
+  const at = `/candidates/${C.id}/wiring`;
+  const air = C.wiring!.sensors![0]!;
+  const sensor = (change: Partial<MovedSensor>, leave: readonly (keyof MovedSensor)[] = []) =>
+    found(
+      withWiring(C, {
+        sensors: [
+          Object.fromEntries(
+            Object.entries({ ...air, ...change }).filter(([k]) => !leave.includes(k as keyof MovedSensor)),
+          ) as MovedSensor,
+        ],
+      }),
+      `sensor-${air.id}`,
+    )!;
+  const hot = placedSolids(subjectOf(C), C.placement).find((s) => s.solid.temperature === 'hot')!;
+
+  test('a computer beside hot exhaust is blocked, one away from it clear, one of which nobody has said where unknown', () => {
+    const { computerAtMm: _was, ...nowhere } = C.wiring!;
+    expect(found({ ...C, wiring: nowhere }, 'computer-place')).toMatchObject({
+      state: 'unknown',
+      missing: [`${at}/computerAtMm`],
+    });
+    const [x, y, z] = hot.convex.centre as unknown as readonly [number, number, number];
+    const beside = found(withWiring(C, { computerAtMm: [x, y, z] }), 'computer-place')!;
+    expect(beside.state).toBe('blocked');
+    expect(beside.title).toContain(hot.solid.name);
+    expect(found(C, 'computer-place')!.state).toBe('clear');
+    // A candidate without a computer has none to place.
+    expect(found(pickup.candidates[0]!, 'computer-place', pickup)).toBeUndefined();
+  });
+  test('the gap to heat is that of the solids: moved by so much, it is so much wider', () => {
+    const subject = subjectOf(C);
+    fc.assert(
+      fc.property(fc.integer({ min: -800, max: -500 }), fc.integer({ min: 1, max: 300 }), (x, by) => {
+        const near = heatGap(subject, [x, -430, 560])!;
+        const far = heatGap(subject, [x - by, -430, 560])!;
+        expect(far.gapMm).toBeGreaterThanOrEqual(near.gapMm - 1e-6);
+        expect(far.gapMm - near.gapMm).toBeLessThanOrEqual(by + 1e-6);
+        expect(near.needMm).toBeGreaterThanOrEqual(50);
+      }),
+    );
+  });
+  test('a sensor wants a place, wires and what it reads; downstream of a spray it reads cold', () => {
+    expect(sensor({}).state).toBe('clear');
+    for (const [key, missing] of [
+      ['function', `${at}/sensors/0/function`],
+      ['spray', `${at}/sensors/0/spray`],
+      ['atMm', `${at}/sensors/0/atMm`],
+      ['wireMm', `${at}/sensors/0/wireMm`],
+    ] as const)
+      expect(sensor({}, [key])).toMatchObject({ state: 'unknown', missing: [missing] });
+    expect(sensor({ spray: 'downstream' }).state).toBe('blocked');
+    expect(sensor({ spray: 'upstream' }).state).toBe('clear');
+    // A coolant sensor asks for no spray.
+    expect(sensor({ function: 'coolant-temp' }, ['spray']).state).toBe('clear');
+  });
+  test('a wire runs along the axes from plug to plug, less what both bring; without a tail nothing is proposed', () => {
+    const subject = subjectOf(C);
+    const { rows } = scheduleOf(plugsOf(subject), C.wiring);
+    const byKey = new Map(rows.map((r) => [r.key, r]));
+    const splice = C.wiring!.splices!.find((s) => s.b.plug === 'car:x2')!;
+    // From the computer (−540, −430, 560) to the relay box (100, −500, 700), 300 mm of wire with the computer’s plug.
+    expect(wireRun(subject, splice, byKey)).toEqual({ runMm: 640 + 70 + 140, toAddMm: 550 });
+    const bare = { ...C.wiring!, computerAtMm: undefined } as unknown as Wiring;
+    expect(wireRun({ ...subject, candidate: { ...C, wiring: bare } }, splice, byKey)).toBeUndefined();
+    const plug = byKey.get('car:x2/1')!.plug;
+    const { tailMm: _tail, ...without } = plug.plug;
+    const cut = new Map(
+      [...byKey].map(([k, r]) => [k, r.plug === plug ? { ...r, plug: { ...plug, plug: without } } : r]),
+    );
+    expect(wireRun(subject, splice, cut)).toEqual({ runMm: 850, toAddMm: undefined });
+  });
+  test('a circuit led along a loom of the bay takes its length from there, twice where a wire comes back', () => {
+    const route = {
+      id: 'main',
+      name: 'main loom',
+      kind: 'loom',
+      diameterMm: 20,
+      leastBendRadiusMm: 0,
+      pointsMm: [
+        [-400, -400, 600],
+        [100, -400, 600],
+        [100, -500, 700],
+      ],
+      plusMinusMm: 10,
+    } as const;
+    const [circuit] = C.wiring!.circuits!;
+    const { lengthM: _length, ...rest } = circuit!;
+    const led = (backBy: 'wire' | 'body') => {
+      const c = withWiring(
+        {
+          ...C,
+          routes: [{ ...route, pointsMm: route.pointsMm.map(([x, y, z]): [number, number, number] => [x, y, z]) }],
+        },
+        {
+          circuits: [{ ...rest, routeId: 'main', backBy }],
+        },
+      );
+      return circuitsOf(subjectOf(c)).find((x) => x.circuit.id === rest.id)!;
+    };
+    const mm = 500 + Math.hypot(100, 100);
+    expect(led('body').path!.value).toBeCloseTo(mm / 1000, 2);
+    expect(led('wire').path!.value).toBeCloseTo((2 * mm) / 1000, 2);
+    expect(led('wire').missing).not.toContain('lengthM');
+    const gone = withWiring(C, { circuits: [{ ...rest, routeId: 'gone' }] });
+    expect(circuitsOf(subjectOf(gone)).find((x) => x.circuit.id === rest.id)!.missing).toContain('lengthM');
   });
 });
 
@@ -444,6 +637,24 @@ describe('the sheets', () => {
     expect(sheets[0]!.marks.filter((m) => m.kind === 'line' && m.layer === 'powertrain')).toHaveLength(40);
   });
 
+  test('labels stand at true size side by side within the paper, every one of them', () => {
+    const labels = wireLabels(schedule, { splices });
+    const sheets = labelSheets(labels, units, head);
+    expect(sheets.length).toBe(Math.ceil(labels.length / (LABEL.across * LABEL.down)));
+    const frames = sheets.flatMap((s) => s.marks.filter((m) => m.kind === 'line' && m.layer === 'cut'));
+    expect(frames).toHaveLength(labels.length);
+    for (const m of frames) {
+      if (m.kind !== 'line') continue;
+      const [xs, ys] = [m.points.map((p) => p[0]), m.points.map((p) => p[1])];
+      expect(Math.max(...xs) - Math.min(...xs)).toBeCloseTo(LABEL.widthMm, 9);
+      expect(Math.max(...ys) - Math.min(...ys)).toBeCloseTo(LABEL.heightMm, 9);
+      expect(Math.min(...xs)).toBeGreaterThanOrEqual(0);
+      expect(Math.max(...xs)).toBeLessThanOrEqual(210);
+      expect(Math.max(...ys)).toBeLessThanOrEqual(297 - 20);
+    }
+    const words = texts(sheets).map((t) => t.text);
+    for (const l of labels) expect(words).toContain(l.label);
+  });
   test('the test list has each wire for continuity, each live pin for shorts, each circuit for its current', () => {
     const subject = subjectOf(C);
     const words = texts(testSheets(scheduleOf(plugsOf(subject), C.wiring), circuitsOf(subject), C, units, head)).map(

@@ -22,6 +22,7 @@ import { exchangeRoutes } from './routes/exchange.ts';
 import { guardHosts } from './http/guard.ts';
 import { libraryRoutes } from './routes/library.ts';
 import { loomTestRoutes } from './routes/loomTest.ts';
+import { pictureRoutes } from './routes/pictures.ts';
 import { scalesRoutes } from './routes/scales.ts';
 import { sumRoutes } from './routes/sums.ts';
 import { yardRoutes } from './routes/yard.ts';
@@ -103,6 +104,7 @@ export async function buildApp(options: AppOptions): Promise<App> {
       yardRoutes(routes, options.db, options.yard);
       scalesRoutes(routes, options.db);
       loomTestRoutes(routes, options.db);
+      pictureRoutes(routes, options.db);
       sumRoutes(routes, new SumPool(options.sumWorker, options.sums));
     },
     { prefix: '/api/v1' },
@@ -126,10 +128,12 @@ function answerProblems(app: App): void {
       return reply.code(400).send(problemBody(400, errors[0]?.message ?? 'The input does not fit.', errors));
     }
     const status = error.statusCode ?? 500;
-    if (status === 413)
+    if (status === 413) {
+      const most = request.routeOptions.bodyLimit ?? BODY_LIMIT;
       return reply
         .code(413)
-        .send(problemBody(413, `The body is larger than the ${BODY_LIMIT / 1024 / 1024} MB that are taken.`));
+        .send(problemBody(413, `The body is larger than the ${Math.round(most / 1024 / 1024)} MB that are taken.`));
+    }
     if (status >= 400 && status < 500) return reply.code(status).send(problemBody(status, error.message));
     request.log.error(error);
     return reply.code(500).send(problemBody(500, 'Nothing was saved. The log of the server says more.'));

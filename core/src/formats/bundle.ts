@@ -1,5 +1,5 @@
 import { Type } from 'typebox';
-import { Build, Engine, Family, Gearbox, Library, Part, indexOf, wholeOf } from '../model/index.ts';
+import { Build, Engine, Family, Gearbox, Library, Part, Picture, indexOf, wholeOf } from '../model/index.ts';
 import { InputError } from '../units/index.ts';
 
 /** The version that this program writes, and the newest it reads. */
@@ -20,6 +20,9 @@ export const Bundle = Type.Object(
         families: Type.Optional(Type.Array(Family)),
       },
       { additionalProperties: false },
+    ),
+    pictures: Type.Optional(
+      Type.Array(Picture, { maxItems: 400, description: 'photos and receipts that the build or its rows refer to' }),
     ),
   },
   { additionalProperties: false },

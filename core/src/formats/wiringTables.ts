@@ -215,22 +215,37 @@ export function readScheduleCsv(text: string): Required<Pick<Wiring, 'splices' |
   return { splices, unused };
 }
 
-/** Labels to stick on the wires: at each end what it is and where it goes. */
-export function labelsCsv({ rows }: Schedule, wiring: Wiring | undefined): string {
+/** A label to stick on one end of a wire: what it is and where it goes. */
+export interface WireLabel {
+  readonly label: string;
+  readonly here: string;
+  readonly goesTo: string;
+  /** Both ends by the ids of their plugs, as bench sheets name them: short enough for a label. */
+  readonly short: string;
+  readonly does: string | undefined;
+  readonly through: string;
+}
+
+/** The labels of every wire, two to each. */
+export function wireLabels({ rows }: Schedule, wiring: Wiring | undefined): WireLabel[] {
   const byKey = new Map(rows.map((r) => [r.key, r]));
   const end = ({ plug, pin }: PinRef) => {
     const row = byKey.get(`${plug}/${pin}`);
     return row ? `${row.plug.plug.name} ${pin}` : `${plug} ${pin}`;
   };
-  return table([
-    ['Label', 'Here', 'Goes to', 'Function', 'Through'],
-    ...(wiring?.splices ?? []).flatMap((s, i) => {
-      const fn = byKey.get(`${s.a.plug}/${s.a.pin}`)?.fn?.label;
-      const through = s.how === 'straight' ? '' : (s.converter ?? s.how);
-      return [
-        [`W${i + 1} A`, end(s.a), end(s.b), fn, through],
-        [`W${i + 1} B`, end(s.b), end(s.a), fn, through],
-      ];
-    }),
-  ]);
+  const id = ({ plug, pin }: PinRef) => `${byKey.get(`${plug}/${pin}`)?.plug.plug.id ?? plug} ${pin}`;
+  return (wiring?.splices ?? []).flatMap((s, i) => {
+    const does = byKey.get(`${s.a.plug}/${s.a.pin}`)?.fn?.label;
+    const through = s.how === 'straight' ? '' : (s.converter ?? s.how);
+    return [
+      { label: `W${i + 1} A`, here: end(s.a), goesTo: end(s.b), short: `${id(s.a)} to ${id(s.b)}`, does, through },
+      { label: `W${i + 1} B`, here: end(s.b), goesTo: end(s.a), short: `${id(s.b)} to ${id(s.a)}`, does, through },
+    ];
+  });
 }
+
+export const labelsCsv = (schedule: Schedule, wiring: Wiring | undefined): string =>
+  table([
+    ['Label', 'Here', 'Goes to', 'Function', 'Through'],
+    ...wireLabels(schedule, wiring).map((l) => [l.label, l.here, l.goesTo, l.does, l.through]),
+  ]);

@@ -4,6 +4,7 @@ export type BillClass =
   | 'gearbox'
   | 'dressing'
   | 'part'
+  | 'wiring'
   | 'joint'
   | 'axle'
   | 'tyres'

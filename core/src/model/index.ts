@@ -14,6 +14,7 @@ export * from './body.ts';
 export * from './candidate.ts';
 export * from './kept.ts';
 export * from './kits.ts';
+export * from './picture.ts';
 export * from './placement.ts';
 export * from './chassis.ts';
 export * from './chassisMounts.ts';

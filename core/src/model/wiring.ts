@@ -1,5 +1,6 @@
 import { Type } from 'typebox';
 import { Id, Name, Note, PositiveFigure, ThreePoint, Vec3 } from './figure.ts';
+import { PictureId } from './picture.ts';
 import { SIGNAL_KINDS, type SignalKind } from './pinFunctions.ts';
 
 const closed = { additionalProperties: false };
@@ -40,6 +41,19 @@ export const Plug = Type.Object(
         description: 'where it lies, in the axes of its owner',
       }),
     ),
+    onComputer: Type.Optional(
+      Type.Boolean({
+        description: 'a plug of the computer: it lies where the wiring of a candidate puts the computer',
+      }),
+    ),
+    tailMm: Type.Optional(
+      Type.Number({
+        minimum: 0,
+        maximum: 20_000,
+        description: 'wire that comes with it, from the plug to its cut end',
+      }),
+    ),
+    photo: Type.Optional(PictureId),
   },
   closed,
 );
@@ -96,11 +110,42 @@ export const Circuit = Type.Object(
     sizeMm2: Type.Optional(Type.Number({ exclusiveMinimum: 0, maximum: 120 })),
     fuseAmps: Type.Optional(Type.Number({ exclusiveMinimum: 0, maximum: 500 })),
     relay: Type.Optional(Type.Boolean()),
+    routeId: Type.Optional({
+      ...Id,
+      description: 'the loom of the bay along which it is led: its length where none is entered',
+    } as typeof Id),
     ground: Type.Optional(Type.String({ minLength: 1, maxLength: 60, description: 'where it goes to ground' })),
   },
   closed,
 );
 export type Circuit = Type.Static<typeof Circuit>;
+
+/** On which side of whatever is sprayed into the intake an air sensor sits. */
+export const SPRAY_SIDES = ['upstream', 'downstream', 'no spray'] as const;
+
+/** A sensor that is moved, or was not there before. */
+export const MovedSensor = Type.Object(
+  {
+    id: Id,
+    name: Name,
+    does: Type.Unsafe<'moved' | 'added'>({ type: 'string', enum: ['moved', 'added'] }),
+    function: Type.Optional({ ...Id, description: 'by the dictionary of functions' } as typeof Id),
+    place: Type.Optional(Type.String({ minLength: 1, maxLength: 80, description: 'in words' })),
+    atMm: Type.Optional(
+      Type.Unsafe<readonly [number, number, number]>({ ...Vec3, description: 'in the axes of the engine' }),
+    ),
+    spray: Type.Optional(
+      Type.Unsafe<(typeof SPRAY_SIDES)[number]>({
+        type: 'string',
+        enum: [...SPRAY_SIDES],
+        description: 'of water, methanol or fuel that is sprayed into the intake',
+      }),
+    ),
+    wireMm: Type.Optional(Type.Number({ minimum: 0, maximum: 20_000, description: 'length of its new wires' })),
+  },
+  closed,
+);
+export type MovedSensor = Type.Static<typeof MovedSensor>;
 
 export const WIRING_PLANS = ['merged looms', 'adapter loom', 'standalone computer', 'loom shop'] as const;
 export type WiringPlan = (typeof WIRING_PLANS)[number];
@@ -119,6 +164,10 @@ export const Wiring = Type.Object(
     splices: Type.Optional(Type.Array(Splice, { maxItems: 600 })),
     unused: Type.Optional(Type.Array(PinUnused, { maxItems: 600 })),
     circuits: Type.Optional(Type.Array(Circuit, { maxItems: 120 })),
+    sensors: Type.Optional(Type.Array(MovedSensor, { maxItems: 40 })),
+    computerAtMm: Type.Optional(
+      Type.Unsafe<readonly [number, number, number]>({ ...Vec3, description: 'where the computer lies, vehicle axes' }),
+    ),
     speedoFactor: Type.Optional(
       Type.Number({ exclusiveMinimum: 0, maximum: 20, description: 'set on a signal box, or by another drive gear' }),
     ),

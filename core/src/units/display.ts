@@ -1,3 +1,4 @@
+import { awgWords } from './awg.ts';
 import {
   GRAVITY,
   KG_PER_LB,
@@ -259,6 +260,7 @@ export function formatQuantity(
 ): string {
   const unit = unitOf(quantity, units, options.currency);
   const number = formatNumber(value, quantity, units, options);
+  if (quantity === 'wireMm2' && units.system === 'us') return awgWords(value, `${number} ${unit}`);
   return unit === '' ? number : unit === '°' ? `${number}°` : `${number} ${unit}`;
 }
 

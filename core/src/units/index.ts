@@ -1,3 +1,4 @@
+export { AWG_MM2 } from './awg.ts';
 export * from './attempt.ts';
 export * from './constants.ts';
 export * from './display.ts';

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { exactly, propagate, propagateAll, quadrature, scatterOf, type Figure } from './figure.ts';
+import { AWG_MM2 } from './awg.ts';
 import { formatNumber, formatQuantity, formatScatter, fromDisplay, QUANTITIES, toDisplay } from './display.ts';
 import { say, sayDerived, wordSentence } from './valueTokens.ts';
 
@@ -90,4 +91,16 @@ describe('propagation of scatter', () => {
     expect(scatterOf({ value: 100, evidence: 'published' })).toBe(3);
     expect(scatterOf(exactly(100))).toBe(0);
   });
+});
+
+test('wire is said by gauge where it is sold so: the gauge itself, or the least that is no thinner', () => {
+  expect(AWG_MM2.map((a) => formatQuantity(a, 'wireMm2', us))).toEqual(
+    [22, 20, 18, 16, 14, 12, 10, 8, 6, 4, 2, '1/0', '2/0', '3/0', '4/0'].map((n) => `${n} AWG`),
+  );
+  // 12 AWG is 3.31 mm², 4/0 is 107.2 mm².
+  expect(AWG_MM2[5]).toBeCloseTo(3.309, 2);
+  expect(AWG_MM2.at(-1)).toBeCloseTo(107.2, 1);
+  expect(formatQuantity(2.5, 'wireMm2', us)).toBe('2.5 mm² (12 AWG)');
+  expect(formatQuantity(120, 'wireMm2', us)).toBe('120.0 mm²');
+  expect(formatQuantity(2.5, 'wireMm2', { system: 'metric' })).toBe('2.5 mm²');
 });

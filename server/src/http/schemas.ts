@@ -80,3 +80,11 @@ export const answersText = (type: string) =>
     '4xx': ProblemAnswer,
     '5xx': ProblemAnswer,
   }) as const;
+
+/** A route that answers with bytes of one of some types. */
+export const answersBytes = (of: readonly string[]) =>
+  ({
+    200: { content: Object.fromEntries(of.map((t) => [t, { schema: Type.Unsafe<Buffer>({}) }])) },
+    '4xx': ProblemAnswer,
+    '5xx': ProblemAnswer,
+  }) as const;

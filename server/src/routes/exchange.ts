@@ -7,6 +7,7 @@ import {
   checkBundleHead,
   ImportReport,
   lineupCsv,
+  pictureIdsOf,
   settingOf,
   UNIT_SYSTEMS,
   type UnitSystem,
@@ -18,6 +19,7 @@ import { Problem } from '../http/problem.ts';
 import { answers, answersText } from '../http/schemas.ts';
 import { readBuild } from '../store/buildStore.ts';
 import { importBundle } from '../store/importStore.ts';
+import { readPictures } from '../store/pictureStore.ts';
 import { readLibrary } from '../store/libraryStore.ts';
 import type { ShopEvents } from '../store/shopEvents.ts';
 
@@ -25,6 +27,8 @@ const Params = Type.Object({ id: Type.String() });
 const UnitsQuery = Type.Object({
   units: Type.Optional(Type.Unsafe<UnitSystem>({ type: 'string', enum: [...UNIT_SYSTEMS] })),
 });
+/** A build with its photos and receipts, bytes. */
+const BUNDLE_LIMIT = 64 * 1024 * 1024;
 const CSV = 'text/csv; charset=utf-8';
 
 /** Files out and in: the build bundle, the line-up and the bill. */
@@ -35,14 +39,16 @@ export function exchangeRoutes(app: App, db: Db, events: ShopEvents): void {
     async (request, reply) => {
       const { build } = await readBuild(db, request.params.id);
       const bundle = bundleOf(build, await readLibrary(db), new Date().toISOString());
+      const pictures = await readPictures(db, pictureIdsOf([bundle.build, bundle.library]));
       reply.header('content-disposition', `attachment; filename="${build.id}.sable.json"`);
-      return bundle;
+      return pictures.length === 0 ? bundle : { ...bundle, pictures };
     },
   );
 
   app.post(
     '/bundles',
     {
+      bodyLimit: BUNDLE_LIMIT,
       schema: {
         summary: 'Bring a bundle in; nothing here is overwritten',
         body: Bundle,

@@ -13,6 +13,7 @@ import {
 import type { Db, Queryable } from '../db/db.ts';
 import { insertBuild, readBuild } from './buildStore.ts';
 import { readRow, writeRow, type RowOf } from './libraryStore.ts';
+import { keepPicture, pictureOf } from './pictureStore.ts';
 import same from 'fast-deep-equal';
 
 interface Brought {
@@ -102,7 +103,9 @@ export function importLibrary(db: Db, library: Library): Promise<Pick<ImportRepo
 export async function importBundle(db: Db, bundle: Bundle): Promise<ImportReport> {
   checkRows(bundle.library, '/library');
   checkBuild(bundle.build, '/build');
+  const pictures = (bundle.pictures ?? []).map((p, i) => pictureOf(p, `/pictures/${i}`));
   return db.tx(async (q) => {
+    for (const { type, bytes } of pictures) await keepPicture(q, type, bytes);
     const { rows, renamed } = await bringRows(q, bundle.library);
     const build = withNewIds(bundle.build, renamed);
     const standing = async (id: string): Promise<Build | undefined> => {

@@ -46,19 +46,22 @@ async function ask<T>(
   body?: unknown,
   version?: number,
 ): Promise<{ answer: T; response: Response }> {
-  const text = body === undefined || typeof body === 'string' ? body : JSON.stringify(body);
+  const file = body instanceof Blob ? body : undefined;
+  const sent = body === undefined || typeof body === 'string' ? body : (file ?? JSON.stringify(body));
   let response: Response;
   try {
     response = await fetch(`/api/v1${path}`, {
       method,
       headers: {
-        ...(body === undefined ? {} : { 'content-type': 'application/json' }),
+        ...(body === undefined ? {} : { 'content-type': file?.type ?? 'application/json' }),
         ...(version === undefined ? {} : { 'if-match': `"${version}"` }),
         'x-sable-client': clientId(),
       },
-      ...(text === undefined ? {} : { body: text }),
+      ...(sent === undefined ? {} : { body: sent }),
       // Sent to its end though the page goes meanwhile; browsers allow that up to 64 KiB.
-      ...(method !== 'GET' && (text?.length ?? 0) < KEPT_ALIVE ? { keepalive: true } : {}),
+      ...(method !== 'GET' && (typeof sent === 'string' ? sent.length : (sent?.size ?? 0)) < KEPT_ALIVE
+        ? { keepalive: true }
+        : {}),
     });
   } catch {
     throw new ApiProblem(0, {
@@ -122,6 +125,9 @@ export const api = {
   libraryFileUrl: '/api/v1/library-file',
   loomTest: (buildId: string, candidateId: string) =>
     call<LoomReading[]>('GET', `/builds/${enc(buildId)}/candidates/${enc(candidateId)}/loom-test`),
+  /** A photo or a paper into the database. */
+  keepPicture: (picture: Blob) => call<{ id: string }>('POST', '/pictures', picture),
+  pictureUrl: (id: string) => `/api/v1/pictures/${id}`,
   yard: (query: YardQuery) => call<YardPage>('GET', `/yard?${queryOf(query)}`),
   listing: (id: string) => call<Listing>('GET', `/yard/${enc(id)}`),
   watched: () => call<WatchedListing[]>('GET', '/watched'),

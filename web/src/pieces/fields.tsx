@@ -162,9 +162,12 @@ export function ChoiceField({
   onCommit,
   help,
   error,
+  at,
 }: {
   label: string;
   value: string;
+  /** The address of the choice, so that other screens can lead here. */
+  at?: string;
   choices: readonly Choice[];
   onCommit: (value: string) => void;
   help?: string;
@@ -174,6 +177,7 @@ export function ChoiceField({
   return (
     <TextField
       select
+      data-pointer={at}
       label={label}
       value={value}
       onChange={(e) => onCommit(e.target.value)}

@@ -131,7 +131,7 @@ function jointFinding(subject: Subject, joint: JointInstance, closure: Closure):
         ...base,
         state: closure.billed ? 'clear' : 'tight',
         title: `${title}: wired`,
-        because: `By the splice schedule, through ${closure.through}.${closure.billed ? '' : ' It is not among the parts: nobody has said what it costs.'}`,
+        because: `By the splice schedule, ${closure.through === undefined ? 'pin to pin' : `through ${closure.through}`}.${closure.billed ? '' : ' It is not among the parts: nobody has said what it costs.'}`,
       });
     case 'found':
       return makeFinding({
@@ -181,7 +181,9 @@ function jointFinding(subject: Subject, joint: JointInstance, closure: Closure):
         because: `Missing: ${closure.missing.map((m) => m.words).join('; ')}. To look at: ${lower(joint.kind.look)}`,
         missing: [
           ...new Set(
-            closure.missing.map((m) => (m.side ? portsPointer(subject, joint, m.side) : `/parts/${m.partId}/closes`)),
+            closure.missing.map(
+              (m) => m.at ?? (m.side ? portsPointer(subject, joint, m.side) : `/parts/${m.partId}/closes`),
+            ),
           ),
         ],
       });

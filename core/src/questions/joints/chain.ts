@@ -8,6 +8,8 @@ interface Missing {
   readonly side?: 'a' | 'b';
   /** The part whose face it is. */
   readonly partId?: string;
+  /** Where it is entered, where that is none of both. */
+  readonly at?: string;
 }
 
 export type Closure =
@@ -25,8 +27,8 @@ export type Closure =
   | { readonly how: 'parts'; readonly parts: readonly Part[]; readonly but?: JointMiss }
   /** Somebody has looked where nothing is entered: it mates. */
   | { readonly how: 'seen'; readonly note: string | undefined }
-  /** By the splice schedule, through a converter; whether it is among the parts. */
-  | { readonly how: 'wired'; readonly through: string; readonly billed: boolean }
+  /** By the splice schedule, pin to pin or through a converter; whether that is among the parts. */
+  | { readonly how: 'wired'; readonly through: string | undefined; readonly billed: boolean }
   /** By what moves over from another engine. */
   | { readonly how: 'swapped'; readonly what: string; readonly from: string; readonly work: Swapped }
   /** By what the shop makes itself. */

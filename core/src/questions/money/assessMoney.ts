@@ -17,6 +17,7 @@ function priceAt(subject: Subject, line: BillLine): string[] {
   const { engine, gearbox, chassis, candidate } = subject;
   if (line.class === 'engine') return [`/engines/${engine.id}/price`];
   if (line.class === 'gearbox') return [`/gearboxes/${gearbox.id}/price`];
+  if (line.class === 'wiring') return [wiringAt(subject)];
   const work = workAt(subject, line, 'price');
   if (work.length > 0) return work;
   const list = line.class === 'axle' ? chassis?.axleRatios : line.class === 'tyres' ? chassis?.tyres : undefined;
@@ -26,8 +27,15 @@ function priceAt(subject: Subject, line: BillLine): string[] {
   return i < 0 ? [] : [`/chassis/${line.class === 'axle' ? 'axleRatios' : 'tyres'}/${i}/price`];
 }
 
+/** Where the wiring says what it costs: the quote of a loom shop, else the plan, which can’t be had as it is. */
+const wiringAt = ({ candidate }: Subject): string =>
+  `/candidates/${candidate.id}/wiring/${candidate.wiring?.plan === 'loom shop' ? 'shop' : 'plan'}`;
+
 /** Where accepted work has its price and its hours. */
-function workAt({ candidate }: Subject, { acceptance }: BillLine, key: 'price' | 'hours'): string[] {
+function workAt(subject: Subject, line: BillLine, key: 'price' | 'hours'): string[] {
+  const { candidate } = subject;
+  const { acceptance } = line;
+  if (line.class === 'wiring') return [wiringAt(subject)];
   if (acceptance?.kind === 'part') return [`/parts/${acceptance.partId}/${key}`];
   if (acceptance?.kind === 'mount') {
     const at = (candidate.mounts ?? []).findIndex((m) => m.id === acceptance.id);

@@ -15,6 +15,7 @@ import {
 import { about, capital, fixed, GUIDE_CURRENCY, NOTHING, pert, sumOf, type Distribution } from '../../units/index.ts';
 import type { JointFigures } from '../joints/index.ts';
 import { costOfOpenJoint } from './openJoints.ts';
+import { planCost, UNDECIDED } from '../wiring/index.ts';
 import { costOfOffer, refreshOf, type OfferCost, type OfferLine } from '../donor/index.ts';
 
 export interface Bill {
@@ -39,6 +40,7 @@ const CLASS_ORDER: readonly BillClass[] = [
   'tyres',
   'part',
   'sum',
+  'wiring',
   'joint',
   'fit',
   'work',
@@ -69,6 +71,7 @@ export function billOf(subject: Subject, joints: JointFigures['joints'] = []): B
     ...linesOf(subject, acceptedIn(subject.candidate)),
     ...refreshLines(subject),
     ...standingLines(subject),
+    ...wiringLines(subject),
     ...openJointLines(joints),
   ]
     .map((draft) => lineOf(draft, subject.currency))
@@ -117,8 +120,12 @@ function lineOf(draft: Draft, currency: string): BillLine {
   };
   if (!price) line.unpriced = true;
   const { acceptance } = draft;
-  if (!draft.hours && (acceptance?.kind === 'part' || acceptance?.kind === 'movedLump' || acceptance?.kind === 'mount'))
-    line.untimed = true;
+  const timed =
+    draft.class !== 'wiring' &&
+    acceptance?.kind !== 'part' &&
+    acceptance?.kind !== 'movedLump' &&
+    acceptance?.kind !== 'mount';
+  if (!draft.hours && !timed) line.untimed = true;
   if (acceptance) line.acceptance = acceptance;
   return line;
 }
@@ -268,6 +275,32 @@ function standingLines(subject: Subject): Draft[] {
     price: NOTHING,
     evidence: 'estimated',
   }));
+}
+
+/** How it is wired: as its plan asks, or a wide guess while nobody has chosen one. What stays put keeps its loom. */
+function wiringLines(subject: Subject): Draft[] {
+  if (staysPut(subject)) return [];
+  const plan = subject.candidate.wiring?.plan;
+  const line = { id: 'wiring', class: 'wiring', evidence: 'estimated', guideCurrency: GUIDE_CURRENCY } as const;
+  if (plan === undefined)
+    return [{ ...line, name: 'Wiring: not decided', why: 'a guess, from an adapter loom to a new one', ...UNDECIDED }];
+  const { price, hours, days, why, part } = planCost(subject, plan);
+  // All that it costs stands with a part already.
+  if (price && hours && price.high === 0 && hours.high === 0) return [];
+  const { guideCurrency, ...own } = line;
+  return [
+    {
+      // What a shop has quoted is in the money of the build.
+      ...(plan === 'loom shop' ? own : { ...own, guideCurrency }),
+      name: `Wiring: ${plan}`,
+      why,
+      price,
+      hours,
+      evidence: plan === 'loom shop' ? (subject.candidate.wiring?.shop?.price.evidence ?? 'estimated') : line.evidence,
+      leadDays: days ?? 0,
+      discontinued: part?.discontinued ?? false,
+    },
+  ];
 }
 
 function labourLine(hours: Distribution, rate: number, currency: string): BillLine {

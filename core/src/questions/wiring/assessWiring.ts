@@ -17,6 +17,7 @@ import { say, type Figure } from '../../units/index.ts';
 import { tyreOf } from '../gearing/index.ts';
 import { alternatorAmps, drawnBy, givenAt } from './budget.ts';
 import { circuitsOf, consumersNotEntered, type JudgedCircuit } from './circuits.ts';
+import { placeFindings } from './placeFindings.ts';
 import { plugsOf, scheduleOf, type PinRow, type PlacedPlug, type Schedule } from './pins.ts';
 
 const STEP = { step: 'wiring' } as const;
@@ -52,6 +53,7 @@ export function assessWiring(subject: Subject): CheckResult {
     ...planFindings(subject),
     ...plugFindings(subject, schedule),
     ...circuitFindings(subject, circuits),
+    ...placeFindings(subject),
     ...speedoFindings(subject),
   ];
   const open = schedule.rows.filter((r) => r.state.how === 'open');

@@ -2,6 +2,7 @@ import { coolingFanOf } from '../cooling/index.ts';
 import { worstState, type Circuit, type State, type Subject } from '../../model/index.ts';
 import { attempt, type Figure } from '../../units/index.ts';
 import { CONSUMERS, consumerOf, type Consumer } from './consumers.ts';
+import { pathOf } from './places.ts';
 import { ampacityOf, ampacityShare, fuseFor, voltageDrop, WIRE_MM2 } from './wire.ts';
 
 /** Of the system’s voltage a feed may lose so much, a starter’s cable half a volt at 12 V. */
@@ -24,6 +25,8 @@ export interface JudgedCircuit {
   readonly missing: readonly string[];
   /** Where its current is entered, where that is with what it feeds. */
   readonly currentAt: string | undefined;
+  /** Out and back, m: as entered, or that of the loom along which it is led. */
+  readonly path: Figure | undefined;
   readonly fuseA: number | undefined;
   /** The least wire of the list that its fuse and its drop allow. */
   readonly leastMm2: number | undefined;
@@ -36,19 +39,21 @@ const conductorC = (aroundC: number, currentA: number, carriesA: number): number
   aroundC + (INSULATION_C - aroundC) * Math.min(1, (currentA / carriesA) ** 2);
 
 function judge(
+  subject: Subject,
   circuit: Circuit,
   fed: { readonly currentA: Figure | undefined; readonly at: string } | undefined,
   volts: number,
   derived: boolean,
 ): JudgedCircuit {
   const consumer = consumerOf(circuit.consumer);
+  const path = pathOf(subject, circuit);
   const fused = consumer?.fused ?? true;
   const current = circuit.currentAmps ?? fed?.currentA;
   const allowedV = volts * (fused ? DROP_SHARE : STARTER_SHARE);
   const missing: string[] = [];
   const says: string[] = [];
   if (!current) missing.push('currentAmps');
-  if (!circuit.lengthM) missing.push('lengthM');
+  if (!path) missing.push('lengthM');
   if (circuit.aroundC === undefined) missing.push('aroundC');
   if (fused && circuit.loadedWires === undefined) missing.push('loadedWires');
   if (circuit.backBy === undefined) missing.push('backBy');
@@ -63,8 +68,8 @@ function judge(
   let fuseA: number | undefined;
   let leastMm2: number | undefined;
   let dropV: number | undefined;
-  if (current && circuit.lengthM && circuit.aroundC !== undefined && (!fused || circuit.loadedWires !== undefined)) {
-    const { aroundC, lengthM } = circuit;
+  if (current && path && circuit.aroundC !== undefined && (!fused || circuit.loadedWires !== undefined)) {
+    const { aroundC } = circuit;
     const share = attempt(() => ampacityShare(aroundC, fused ? circuit.loadedWires! : 1));
     if (share.ok) {
       fuseA = fused ? fuseFor(current.value) : undefined;
@@ -75,7 +80,7 @@ function judge(
           ampacityOf(sizeMm2, share.value) ?? (ampacityOf(nearest(sizeMm2), share.value)! * sizeMm2) / nearest(sizeMm2);
         return voltageDrop({
           currentA: current.value,
-          pathLengthM: lengthM.value,
+          pathLengthM: path.value,
           sizeMm2,
           conductorTemperatureC: conductorC(aroundC, current.value, carries),
         });
@@ -108,6 +113,7 @@ function judge(
     says,
     missing,
     currentAt: fed?.at,
+    path,
     fuseA,
     leastMm2,
     dropV,
@@ -124,9 +130,9 @@ export function circuitsOf(subject: Subject): JudgedCircuit[] {
   const entered = candidate.wiring?.circuits ?? [];
   const volts = chassis?.electrics?.volts ?? 12;
   const fan = coolingFanOf(subject);
-  const judged = entered.map((c) => judge(c, c.consumer === 'fan' ? fan : undefined, volts, false));
+  const judged = entered.map((c) => judge(subject, c, c.consumer === 'fan' ? fan : undefined, volts, false));
   if (fan && !entered.some((c) => c.consumer === 'fan'))
-    judged.push(judge({ id: 'fan', name: fan.name, consumer: 'fan' }, fan, volts, true));
+    judged.push(judge(subject, { id: 'fan', name: fan.name, consumer: 'fan' }, fan, volts, true));
   return judged;
 }
 

@@ -8,3 +8,4 @@ export * from './plans.ts';
 export * from './signals.ts';
 export * from './sums.ts';
 export * from './wire.ts';
+export * from './places.ts';

@@ -1,12 +1,12 @@
 import { WIRING_PLANS, type Part, type Subject, type ThreePoint, type WiringPlan } from '../../model/index.ts';
-import type { Distribution } from '../../units/index.ts';
+import { NOTHING, type Distribution } from '../../units/index.ts';
 import { plugsOf, scheduleOf } from './pins.ts';
 
 export const KEPT_THINGS = ['gauges', 'immobiliser', 'throttle by wire', 'gearbox messages'] as const;
 export type KeptThing = (typeof KEPT_THINGS)[number];
 
-/** A way to wire it, with what it costs beside the parts that are bought for it anyway. */
-export interface PlanOffer {
+/** What a way to wire it costs beside the parts that are bought for it anyway. */
+export interface PlanCost {
   readonly plan: WiringPlan;
   /** Undefined where it can’t be had: why says what is missing. */
   readonly price: Distribution | undefined;
@@ -14,6 +14,10 @@ export interface PlanOffer {
   readonly days: number | undefined;
   readonly part: Part | undefined;
   readonly why: string;
+}
+
+/** A way to wire it, with its risk and what it keeps. */
+export interface PlanOffer extends PlanCost {
   readonly risk: string;
   readonly keeps: Readonly<Record<KeptThing, string>>;
 }
@@ -89,54 +93,73 @@ function keeps(subject: Subject, plan: WiringPlan, computer: Part | undefined): 
   };
 }
 
-/** The ways to wire a candidate, side by side. */
-export function plansOf(subject: Subject): PlanOffer[] {
-  const { engine, candidate } = subject;
-  const adapter = partFor(subject, 'harness adapter');
-  const computer = partFor(subject, 'computer');
-  const shop = candidate.wiring?.shop;
-  const accepted = (part: Part | undefined) => part !== undefined && subject.parts.includes(part);
-  const offers: Readonly<Record<WiringPlan, Omit<PlanOffer, 'plan' | 'keeps'>>> = {
-    'merged looms': {
+const RISKS: Readonly<Record<WiringPlan, string>> = {
+  'merged looms': 'Every wire is told by hand: one that is wrong is found at first start.',
+  'adapter loom': 'Made for one car: what yours has beside it is still wired by hand.',
+  'standalone computer': 'It runs as well as its map: choose the one that a tuner nearby works with.',
+  'loom shop': 'The loom is away for as long as it takes, and fits what the schedule says.',
+};
+
+/** What a plan costs, by itself: a part that is accepted stands on the bill already. */
+export function planCost(subject: Subject, plan: WiringPlan): PlanCost {
+  const { engine, candidate, parts } = subject;
+  const accepted = (part: Part) => parts.includes(part);
+  const none = { plan, days: undefined, part: undefined };
+  if (plan === 'merged looms')
+    return {
+      ...none,
       price: three(PRICE.merged),
       hours: three(HOURS.loom),
-      days: undefined,
-      part: undefined,
       why: engine.computer
         ? `The ${engine.computer.name} stays, its loom is cut and joined to the car’s.`
         : 'The wires of the engine are joined to the car’s.',
-      risk: 'Every wire is told by hand: one that is wrong is found at first start.',
-    },
-    'adapter loom': {
-      price: adapter && (accepted(adapter) ? three([0, 0, 0]) : adapter.price && add(three([0, 0, 0]), adapter.price)),
-      hours: adapter && add(three(HOURS.adapter), accepted(adapter) ? undefined : adapter.hours),
-      days: adapter?.leadDays,
-      part: adapter,
-      why: adapter
-        ? `${adapter.name}${accepted(adapter) ? ', among the parts' : ''}.`
-        : 'No adapter loom of the library is for this engine.',
-      risk: 'Made for one car: what yours has beside it is still wired by hand.',
-    },
-    'standalone computer': {
-      price:
-        computer?.price &&
-        add(add(three(PRICE.standalone), three(PRICE.map)), accepted(computer) ? undefined : computer.price),
-      hours: computer && add(three(HOURS.loom), accepted(computer) ? undefined : computer.hours),
-      days: computer?.leadDays,
-      part: computer,
-      why: computer
-        ? `${computer.name}, a new loom and a map on a dyno.${namesEngine(subject, computer) ? '' : ' Whether it drives this engine is for its sheet to say.'}`
-        : 'No computer of the library is for this engine.',
-      risk: 'It runs as well as its map: choose the one that a tuner nearby works with.',
-    },
-    'loom shop': {
-      price: shop && add(three([0, 0, 0]), shop.price),
+    };
+  if (plan === 'loom shop') {
+    const shop = candidate.wiring?.shop;
+    return {
+      ...none,
+      price: shop && add(NOTHING, shop.price),
       hours: shop && three(HOURS.shop),
       days: shop?.days,
-      part: undefined,
       why: shop ? `${shop.name}, as quoted.` : 'Ask for a quote: with the schedule in hand a shop can price it.',
-      risk: 'The loom is away for as long as it takes, and fits what the schedule says.',
-    },
+    };
+  }
+  const loom = plan === 'adapter loom';
+  const part = partFor(subject, loom ? 'harness adapter' : 'computer');
+  if (!part)
+    return {
+      ...none,
+      price: undefined,
+      hours: undefined,
+      why: `No ${loom ? 'adapter loom' : 'computer'} of the library is for this engine.`,
+    };
+  const beside = loom ? NOTHING : add(three(PRICE.standalone), three(PRICE.map));
+  // The hours of an adapter are those of putting it in; a new loom is made beside the computer that is bought.
+  const hours = loom ? (part.hours ? NOTHING : three(HOURS.adapter)) : three(HOURS.loom);
+  return {
+    plan,
+    part,
+    price: accepted(part) ? beside : part.price && add(beside, part.price),
+    hours: add(hours, accepted(part) ? undefined : part.hours),
+    days: part.leadDays,
+    why: loom
+      ? `${part.name}${accepted(part) ? ', among the parts' : ''}.`
+      : `${part.name}, a new loom and a map on a dyno.${namesEngine(subject, part) ? '' : ' Whether it drives this engine is for its sheet to say.'}`,
   };
-  return WIRING_PLANS.map((plan) => ({ plan, ...offers[plan], keeps: keeps(subject, plan, computer) }));
+}
+
+/** While no plan is chosen: from an adapter put in to a new loom with a map, likely the looms merged. */
+export const UNDECIDED: Readonly<Record<'price' | 'hours', Distribution>> = {
+  price: { low: PRICE.merged[0], likely: PRICE.merged[1], high: PRICE.standalone[2] + PRICE.map[2] },
+  hours: { low: HOURS.adapter[0], likely: HOURS.loom[1], high: HOURS.loom[2] },
+};
+
+/** The ways to wire a candidate, side by side. */
+export function plansOf(subject: Subject): PlanOffer[] {
+  const computer = partFor(subject, 'computer');
+  return WIRING_PLANS.map((plan) => ({
+    ...planCost(subject, plan),
+    risk: RISKS[plan],
+    keeps: keeps(subject, plan, computer),
+  }));
 }

@@ -200,7 +200,7 @@ function betweenOf({ figure: { closure, key } }: JointSeen, say: (sentence: stri
     case 'seen':
       return 'looked at';
     case 'wired':
-      return closure.through;
+      return closure.through ?? 'by the schedule';
     case 'swapped':
       return `${closure.what} of the ${closure.from}`;
     case 'direct':

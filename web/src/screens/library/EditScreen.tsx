@@ -128,7 +128,7 @@ function Editor({ kind, row, version }: { kind: RowKind; row: Row; version: numb
     curves: (p) => <Curves {...p} />,
     bellPattern: (p) => <PatternEditor {...p} of={kind === 'engines' ? 'block' : 'bellhousing'} />,
     withGearboxId: (p) => <RowPick {...p} kinds={['gearboxes']} />,
-    plugs: (p) => <PlugList plugs={(p.value ?? []) as readonly Plug[]} onChange={p.onChange} />,
+    plugs: (p) => <PlugList plugs={(p.value ?? []) as readonly Plug[]} at="/plugs" onChange={p.onChange} />,
     inKit: (p) => <RowsPick {...p} kind="parts" not={row.id} />,
     of: (p) => <RowPick {...p} kinds={['engines', 'gearboxes']} />,
   };

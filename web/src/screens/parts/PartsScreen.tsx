@@ -20,6 +20,7 @@ const CLASSES: readonly (readonly [BillClass, string])[] = [
   ['joint', 'Open joints, guessed'],
   ['axle', 'Axle and wheels'],
   ['tyres', 'Axle and wheels'],
+  ['wiring', 'Wiring'],
   ['sum', 'From the bench'],
   ['fit', 'To make it fit'],
   ['work', 'Work'],

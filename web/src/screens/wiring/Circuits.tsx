@@ -1,17 +1,16 @@
-import { TERMINALS, type Candidate, type Circuit, type Subject } from '@sable/core';
-import { CONSUMERS, consumersNotEntered, WIRE_MM2, type JudgedCircuit } from '@sable/core/questions/wiring';
-import { capital, formatQuantity } from '@sable/core/units';
+import type { Candidate, Circuit, Route, Subject } from '@sable/core';
+import { CONSUMERS, consumersNotEntered, type JudgedCircuit } from '@sable/core/questions/wiring';
+import { formatQuantity } from '@sable/core/units';
 import Button from '@mui/material/Button';
 import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import { useState } from 'react';
 import { useUnits } from '../../hooks/settings.tsx';
 import { useWantedField } from '../../pieces/fieldFocus.ts';
-import { FigureField } from '../../pieces/FigureField.tsx';
-import { ChoiceField, QuantityField, WordsField } from '../../pieces/fields.tsx';
-import layout from '../../pieces/layout.module.css';
+import { ChoiceField } from '../../pieces/fields.tsx';
 import { StateMark } from '../../pieces/marks.tsx';
 import type { ChangeWiring } from './change.ts';
+import { CircuitFields } from './CircuitFields.tsx';
 import css from './wiring.module.css';
 
 const NONE = '-';
@@ -33,6 +32,7 @@ export function Circuits({
   const [open, setOpen] = useState(entered[Number(/\/circuits\/(\d+)/.exec(useWantedField() ?? '')?.[1])]?.id);
   const none = consumersNotEntered(subject);
   const without = candidate.wiring?.without ?? [];
+  const looms = (candidate.routes ?? []).filter((r) => r.kind === 'loom');
   const freeId = (base: string) => {
     let id = base;
     for (let n = 2; entered.some((c) => c.id === id); n++) id = `${base}-${n}`;
@@ -68,6 +68,7 @@ export function Circuits({
             <Rung
               key={judged.circuit.id}
               judged={judged}
+              looms={looms}
               at={`/candidates/${candidate.id}/wiring/circuits/${entered.indexOf(judged.circuit)}`}
               open={open === judged.circuit.id}
               onToggle={() => setOpen(open === judged.circuit.id ? undefined : judged.circuit.id)}
@@ -149,6 +150,7 @@ function withStock(c: Circuit, { leastMm2, fuseA }: JudgedCircuit): Circuit {
 function Rung({
   judged,
   at,
+  looms,
   open,
   onToggle,
   onEnter,
@@ -156,13 +158,14 @@ function Rung({
 }: {
   judged: JudgedCircuit;
   at: string;
+  looms: readonly Route[];
   open: boolean;
   onToggle: () => void;
   onEnter: () => void;
   onChange: (next: Circuit | undefined) => void;
 }) {
   const units = useUnits();
-  const { circuit, state, current, leastMm2, fuseA, dropV, allowedV, says, derived } = judged;
+  const { circuit, state, current, path, dropV, allowedV, says, derived } = judged;
   const said = (v: number | undefined, quantity: 'currentA' | 'wireMm2' | 'distanceM' | 'voltageV', digits: number) =>
     v === undefined ? '?' : formatQuantity(v, quantity, units, { digits });
   const fused = judged.consumer?.fused ?? true;
@@ -174,7 +177,8 @@ function Rung({
           {fused ? said(circuit.fuseAmps, 'currentA', 1).replace('.0', '') : 'no fuse'}
         </span>
         <span className={css['wire']} data-missing={circuit.sizeMm2 === undefined}>
-          {said(circuit.sizeMm2, 'wireMm2', 2)} · {said(circuit.lengthM?.value, 'distanceM', 1)}
+          {said(circuit.sizeMm2, 'wireMm2', (circuit.sizeMm2 ?? 0) % 1 === 0 ? 0 : 2)} ·{' '}
+          {said(path?.value, 'distanceM', 1)}
           {circuit.relay ? ' · relay' : ''}
         </span>
         <span className={css['load']}>
@@ -198,172 +202,8 @@ function Rung({
         </span>
       </button>
       {open && !derived && (
-        <CircuitFields circuit={circuit} at={at} leastMm2={leastMm2} fuseA={fuseA} fused={fused} onChange={onChange} />
+        <CircuitFields circuit={circuit} at={at} looms={looms} judged={judged} fused={fused} onChange={onChange} />
       )}
-    </div>
-  );
-}
-
-function CircuitFields({
-  circuit,
-  at,
-  leastMm2,
-  fuseA,
-  fused,
-  onChange,
-}: {
-  circuit: Circuit;
-  at: string;
-  leastMm2: number | undefined;
-  fuseA: number | undefined;
-  fused: boolean;
-  onChange: (next: Circuit | undefined) => void;
-}) {
-  const units = useUnits();
-  const put = <K extends keyof Circuit>(key: K, value: Circuit[K] | undefined) => {
-    const { [key]: _was, ...rest } = circuit;
-    onChange((value === undefined ? rest : { ...rest, [key]: value }) as Circuit);
-  };
-  const consumer = CONSUMERS.find((c) => c.id === circuit.consumer);
-  return (
-    <div className={css['fields']}>
-      <div className={layout['form-grid']}>
-        <WordsField
-          label="Name"
-          value={circuit.name}
-          maxLength={120}
-          onCommit={(name) => (name.trim() === '' ? 'A circuit needs a name.' : put('name', name.trim()))}
-        />
-        <ChoiceField
-          label="Terminal"
-          value={circuit.terminal ?? NONE}
-          choices={[{ value: NONE, label: 'not entered' }, ...TERMINALS.map((t) => ({ value: t, label: t }))]}
-          onCommit={(t) => put('terminal', t === NONE ? undefined : (t as Circuit['terminal']))}
-        />
-        <ChoiceField
-          label="Back by"
-          value={circuit.backBy ?? NONE}
-          choices={[
-            { value: NONE, label: 'not entered' },
-            { value: 'wire', label: 'a wire: the length counts both ways' },
-            { value: 'body', label: 'the body' },
-          ]}
-          onCommit={(b) => put('backBy', b === NONE ? undefined : (b as Circuit['backBy']))}
-        />
-        <WordsField
-          label="Ground point"
-          value={circuit.ground ?? ''}
-          maxLength={60}
-          onCommit={(text) => put('ground', text.trim() === '' ? undefined : text.trim())}
-        />
-        <QuantityField
-          label="Around the bundle"
-          quantity="temperatureC"
-          optional
-          min={-40}
-          max={104}
-          at={`${at}/aroundC`}
-          value={circuit.aroundC}
-          onCommit={(v) => put('aroundC', v)}
-        />
-        {fused && (
-          <QuantityField
-            label="Loaded wires in the bundle"
-            quantity="count"
-            optional
-            whole
-            min={1}
-            max={60}
-            at={`${at}/loadedWires`}
-            value={circuit.loadedWires}
-            onCommit={(v) => put('loadedWires', v)}
-          />
-        )}
-        {fused && (
-          <QuantityField
-            label="Fuse"
-            quantity="currentA"
-            optional
-            min={1}
-            max={500}
-            digits={1}
-            at={`${at}/fuseAmps`}
-            help={fuseA === undefined ? undefined : `${formatQuantity(fuseA, 'currentA', units)} is the least`}
-            value={circuit.fuseAmps}
-            onCommit={(v) => put('fuseAmps', v)}
-          />
-        )}
-        <ChoiceField
-          label="Wire"
-          value={circuit.sizeMm2 === undefined ? NONE : String(circuit.sizeMm2)}
-          help={
-            leastMm2 === undefined ? '' : `${formatQuantity(leastMm2, 'wireMm2', units, { digits: 2 })} is the least`
-          }
-          choices={[
-            { value: NONE, label: 'not entered' },
-            ...[...new Set([...WIRE_MM2, ...(circuit.sizeMm2 === undefined ? [] : [circuit.sizeMm2])])]
-              .sort((a, b) => a - b)
-              .map((s) => ({ value: String(s), label: `${s} mm²` })),
-          ]}
-          onCommit={(s) => put('sizeMm2', s === NONE ? undefined : Number(s))}
-        />
-        <QuantityField
-          label="Share of the time, idle"
-          quantity="percent"
-          optional
-          min={0}
-          max={100}
-          digits={0}
-          placeholder={consumer && String(consumer.idlePct)}
-          at={`${at}/idlePct`}
-          value={circuit.idlePct}
-          onCommit={(v) => put('idlePct', v)}
-        />
-        <QuantityField
-          label="Share of the time, cruise"
-          quantity="percent"
-          optional
-          min={0}
-          max={100}
-          digits={0}
-          placeholder={consumer && String(consumer.cruisePct)}
-          at={`${at}/cruisePct`}
-          value={circuit.cruisePct}
-          onCommit={(v) => put('cruisePct', v)}
-        />
-      </div>
-      <FigureField
-        label="Current"
-        quantity="currentA"
-        optional
-        digits={1}
-        at={`${at}/currentAmps`}
-        value={circuit.currentAmps}
-        help={consumer && `typical of ${consumer.label.toLowerCase()}: ${consumer.typicalA} A`}
-        onChange={(f) => put('currentAmps', f)}
-      />
-      <FigureField
-        label="Length, out and back"
-        quantity="distanceM"
-        optional
-        digits={1}
-        at={`${at}/lengthM`}
-        value={circuit.lengthM}
-        onChange={(f) => put('lengthM', f)}
-      />
-      <div className={css['tools']}>
-        <FormControlLabel
-          control={
-            <Checkbox
-              size="small"
-              checked={circuit.relay === true}
-              onChange={(_, on) => put('relay', on ? true : undefined)}
-            />
-          }
-          label="Through a relay"
-        />
-        <Button onClick={() => onChange(undefined)}>Remove {capital(circuit.name)}</Button>
-      </div>
     </div>
   );
 }

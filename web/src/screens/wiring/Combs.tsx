@@ -5,10 +5,13 @@ import {
   mismatchOf,
   pinKey,
   plugsOf,
+  wireRun,
   type PinRow,
   type Schedule,
+  type WireRun,
 } from '@sable/core/questions/wiring';
-import { capital } from '@sable/core/units';
+import { capital, formatQuantity } from '@sable/core/units';
+import { useUnits } from '../../hooks/settings.tsx';
 import Button from '@mui/material/Button';
 import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
@@ -26,7 +29,8 @@ const NONE = '-';
 const refOf = ({ plug, pin }: PinRow): PinRef => ({ plug: plug.key, pin: pin.pin });
 const shortOf = ({ plug, pin }: PinRow): string => `${plug.plug.id}·${pin.pin}`;
 const wordsOf = (row: PinRow): string => row.fn?.label ?? row.pin.note ?? 'function not entered';
-const isSame = (a: Splice, b: Splice) => pinKey(a.a) === pinKey(b.a) && pinKey(a.b) === pinKey(b.b);
+const wireKey = (s: Splice) => `${pinKey(s.a)} ${pinKey(s.b)}`;
+const isSame = (a: Splice, b: Splice) => wireKey(a) === wireKey(b);
 
 /** Two combs that face each other: a tooth for each pin, a strand for each wire; what nobody has said hangs loose. */
 export function Combs({
@@ -46,6 +50,17 @@ export function Combs({
   const byKey = useMemo(() => new Map(schedule.rows.map((r) => [r.key, r])), [schedule]);
   const all = useMemo(() => lanesOf(schedule), [schedule]);
   const match = useMemo(() => matchByFunction(schedule), [schedule]);
+  // Wires without a length, of which both plugs have a place and a tail.
+  const fromFit = useMemo(
+    () =>
+      new Map(
+        (candidate.wiring?.splices ?? []).flatMap((s) => {
+          const run = s.addMm === undefined ? wireRun(subject, s, byKey)?.toAddMm : undefined;
+          return run === undefined ? [] : [[wireKey(s), Math.round(run)] as const];
+        }),
+      ),
+    [candidate.wiring, subject, byKey],
+  );
   const isOpen = (row: PinRow | undefined) => row?.state.how === 'open';
   const lanes = openOnly ? all.filter((l) => isOpen(l.left) || isOpen(l.right)) : all;
   const row = picked === undefined ? undefined : byKey.get(picked);
@@ -140,6 +155,21 @@ export function Combs({
             Join {match.splices.length} by function
           </Button>
         )}
+        {fromFit.size > 0 && (
+          <Button
+            onClick={() =>
+              change((was) => ({
+                ...was,
+                splices: (was.splices ?? []).map((s) => {
+                  const addMm = fromFit.get(wireKey(s));
+                  return s.addMm === undefined && addMm !== undefined ? { ...s, addMm } : s;
+                }),
+              }))
+            }
+          >
+            Put {fromFit.size} {fromFit.size === 1 ? 'length' : 'lengths'} in from Fit
+          </Button>
+        )}
         {match.unlike.length > 0 && (
           <span className="muted small">
             {match.unlike.length} more have the same function and unlike signals: each wants a converter.
@@ -178,6 +208,7 @@ export function Combs({
         <PinPanel
           key={row.key}
           row={row}
+          subject={subject}
           schedule={schedule}
           byKey={byKey}
           change={change}
@@ -279,9 +310,18 @@ function Strands({
   );
 }
 
+/** What Fit says of the length of a wire, beside its field. */
+function runWords(run: WireRun | undefined, say: (mm: number) => string): string | undefined {
+  if (!run) return undefined;
+  return run.toAddMm === undefined
+    ? `${say(run.runMm)} from plug to plug; what comes with them is not entered`
+    : `${say(run.toAddMm)} by Fit: ${say(run.runMm)} from plug to plug`;
+}
+
 /** What becomes of one pin: its wires, or why it is not used, or where it could go. */
 function PinPanel({
   row,
+  subject,
   schedule,
   byKey,
   change,
@@ -289,6 +329,7 @@ function PinPanel({
   onClose,
 }: {
   row: PinRow;
+  subject: Subject;
   schedule: Schedule;
   byKey: ReadonlyMap<string, PinRow>;
   change: ChangeWiring;
@@ -296,6 +337,7 @@ function PinPanel({
   onClose: () => void;
 }) {
   const { state } = row;
+  const units = useUnits();
   const wires = splicesOf(row);
   const others = schedule.rows
     .filter((r) => r.plug.owner !== row.plug.owner && r.state.how !== 'connected')
@@ -362,6 +404,7 @@ function PinPanel({
                 min={0}
                 max={10_000}
                 value={wire.addMm}
+                help={runWords(wireRun(subject, wire, byKey), (mm) => formatQuantity(mm, 'lengthMm', units))}
                 onCommit={(addMm) => put({ addMm })}
               />
               <WordsField

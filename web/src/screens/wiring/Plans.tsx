@@ -42,9 +42,15 @@ export function Plans({
               <h3>{capital(p.plan)}</h3>
               <p className={css['figures']}>
                 <b className="num">
-                  {p.price ? formatQuantity(p.price.likely, 'money', units, { currency: build.currency }) : 'price ?'}
+                  {p.price?.high === 0
+                    ? 'nothing more'
+                    : p.price
+                      ? formatQuantity(p.price.likely, 'money', units, { currency: build.currency })
+                      : 'price ?'}
                 </b>
-                <span className="num">{p.hours ? formatQuantity(p.hours.likely, 'hours', units) : 'hours ?'}</span>
+                {p.hours?.high !== 0 && (
+                  <span className="num">{p.hours ? formatQuantity(p.hours.likely, 'hours', units) : 'hours ?'}</span>
+                )}
                 {p.days !== undefined && p.days > 0 && <span className="num">{p.days} days</span>}
               </p>
               <p className="muted small">

@@ -1,6 +1,6 @@
 import type { Candidate } from '@sable/core';
-import { labelsCsv, readScheduleCsv, scheduleCsv } from '@sable/core/formats';
-import { loomSheets, plugSheets, sheetSvg, testSheets, type Sheet } from '@sable/core/formats/drawing';
+import { labelsCsv, readScheduleCsv, scheduleCsv, wireLabels } from '@sable/core/formats';
+import { labelSheets, loomSheets, plugSheets, sheetSvg, testSheets, type Sheet } from '@sable/core/formats/drawing';
 import type { JudgedCircuit, Schedule } from '@sable/core/questions/wiring';
 import { attempt } from '@sable/core/units';
 import Button from '@mui/material/Button';
@@ -68,6 +68,12 @@ export function WiringOut({
           onClick={() => saveFile(labelsCsv(schedule, wiring), 'text/csv', `${name}-wire-labels.csv`)}
         >
           Labels, CSV
+        </Button>
+        <Button
+          disabled={(wiring?.splices ?? []).length === 0}
+          onClick={() => print(labelSheets(wireLabels(schedule, wiring), units, head()), 'wire-labels')}
+        >
+          Labels, PDF
         </Button>
       </div>
       <div className={css['tools']}>

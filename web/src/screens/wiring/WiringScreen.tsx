@@ -13,6 +13,7 @@ import { Combs } from './Combs.tsx';
 import { CurrentRule } from './CurrentRule.tsx';
 import { LoomTest } from './LoomTest.tsx';
 import { Plans } from './Plans.tsx';
+import { Sensors } from './Sensors.tsx';
 import { WiringOut } from './WiringOut.tsx';
 
 function Open({ candidate, subject }: { candidate: Candidate; subject: Subject }) {
@@ -45,6 +46,7 @@ function Open({ candidate, subject }: { candidate: Candidate; subject: Subject }
         <CurrentRule checks={checks} circuits={circuits} />
         <Combs candidate={candidate} subject={subject} schedule={schedule} change={change} />
         <Circuits candidate={candidate} subject={subject} circuits={circuits} change={change} />
+        <Sensors candidate={candidate} findings={findings} change={change} />
         <Plans candidate={candidate} subject={subject} change={change} />
         <WiringOut candidate={candidate} schedule={schedule} circuits={circuits} change={change} />
         <LoomTest candidate={candidate} schedule={schedule} />
@@ -53,6 +55,7 @@ function Open({ candidate, subject }: { candidate: Candidate; subject: Subject }
           {chassis ? (
             <PlugList
               plugs={chassis.plugs ?? []}
+              at="/chassis/plugs"
               onChange={(plugs) => {
                 const { plugs: _plugs, ...rest } = chassis;
                 save('chassis', chassis, plugs.length === 0 ? rest : { ...rest, plugs });

@@ -1,0 +1,111 @@
+import { makeFinding, type Finding, type MovedSensor, type State, type Subject } from '../../model/index.ts';
+import { capital, say } from '../../units/index.ts';
+import { fitState } from '../fit/index.ts';
+import { heatGap, sensorAt, type HeatGap } from './places.ts';
+
+/** Functions that read the air before the cylinders: what is sprayed there wets them. */
+const AIR_SENSORS: ReadonlySet<string> = new Set(['air-temp', 'air-mass', 'air-mass-pulse']);
+
+const hotWords = ({ name, gapMm, needMm }: HeatGap): string =>
+  `${say(Math.max(0, gapMm), 'lengthMm')} from the ${name}; hot exhaust to wires asks for ${say(needMm, 'lengthMm')}`;
+
+/** Where the computer lies, and how near to what is hot. */
+function computerFinding(subject: Subject): Finding[] {
+  const { engine, candidate } = subject;
+  const standalone = candidate.wiring?.plan === 'standalone computer';
+  const name = standalone ? 'standalone computer' : engine.computer?.name;
+  if (name === undefined) return [];
+  const at = candidate.wiring?.computerAtMm;
+  const about = [candidate.id];
+  if (!at)
+    return [
+      makeFinding({
+        id: 'computer-place',
+        step: 'wiring',
+        state: 'unknown',
+        title: `Where the ${name} goes is not decided`,
+        because: 'How far the loom has to reach, and what heat and water it has to stand, hang on it.',
+        about,
+        missing: [`/candidates/${candidate.id}/wiring/computerAtMm`],
+      }),
+    ];
+  const gap = candidate.unplaced ? undefined : heatGap(subject, at);
+  const state: State = gap ? fitState(gap.gapMm - gap.needMm) : 'unknown';
+  return [
+    makeFinding({
+      id: 'computer-place',
+      step: 'wiring',
+      state,
+      title: !gap
+        ? `Whether the ${name} lies near heat is not known`
+        : state === 'clear'
+          ? `The ${name} lies clear of heat`
+          : `The ${name} lies too near to the ${gap.name}`,
+      because: gap ? `${capital(hotWords(gap))}.` : 'No hot body of this engine is entered, or it is not placed yet.',
+      ...(gap ? { figure: gap.gapMm, limit: gap.needMm, quantity: 'lengthMm' as const } : {}),
+      about,
+      missing: gap
+        ? []
+        : [candidate.unplaced ? `/candidates/${candidate.id}/placement` : `/engines/${engine.id}/solids`],
+    }),
+  ];
+}
+
+/** What is wrong with where a sensor sits, and what nobody has said of it. */
+function sensorFinding(subject: Subject, sensor: MovedSensor, at: string): Finding {
+  const { engine } = subject;
+  const says: { readonly state: State; readonly words: string; readonly missing?: string }[] = [];
+  if (sensor.function === undefined)
+    says.push({ state: 'unknown', words: 'what it reads is not entered', missing: `${at}/function` });
+  else if (AIR_SENSORS.has(sensor.function)) {
+    if (sensor.spray === undefined)
+      says.push({
+        state: 'unknown',
+        words: 'on which side of any spray it sits is not entered',
+        missing: `${at}/spray`,
+      });
+    else if (sensor.spray === 'downstream')
+      says.push({ state: 'blocked', words: 'it sits downstream of the spray, which wets it: it reads cold' });
+  }
+  const place = sensorAt(subject, sensor);
+  const gap = place && heatGap(subject, place);
+  if (!place) says.push({ state: 'unknown', words: 'where it sits is not entered', missing: `${at}/atMm` });
+  else if (!gap)
+    says.push({
+      state: 'unknown',
+      words: 'no hot body of this engine is entered',
+      missing: `/engines/${engine.id}/solids`,
+    });
+  else if (fitState(gap.gapMm - gap.needMm) !== 'clear')
+    says.push({ state: fitState(gap.gapMm - gap.needMm), words: `it is ${hotWords(gap)}` });
+  if (sensor.wireMm === undefined)
+    says.push({ state: 'unknown', words: 'the length of its wires is not entered', missing: `${at}/wireMm` });
+  const rank: readonly State[] = ['blocked', 'unknown', 'tight'];
+  const worst = rank.map((state) => says.find((s) => s.state === state)).find((s) => s !== undefined);
+  return makeFinding({
+    id: `sensor-${sensor.id}`,
+    step: 'wiring',
+    state: worst?.state ?? 'clear',
+    title: `${sensor.name}: ${worst?.words ?? `${sensor.does}, clear of heat${sensor.spray === 'upstream' ? ', upstream of the spray' : ''}`}`,
+    because:
+      says.length > 1
+        ? `${capital(says.map((s) => s.words).join('; '))}.`
+        : gap
+          ? `${capital(hotWords(gap))}.`
+          : 'A sensor that is moved or added has a place, its wires a length.',
+    ...(gap ? { figure: gap.gapMm, limit: gap.needMm, quantity: 'lengthMm' as const } : {}),
+    about: [subject.candidate.id],
+    missing: worst?.state === 'unknown' ? says.flatMap((s) => s.missing ?? []) : [],
+  });
+}
+
+/** Whether computer and sensors sit where heat and spray leave them alone. */
+export function placeFindings(subject: Subject): Finding[] {
+  const { candidate } = subject;
+  return [
+    ...computerFinding(subject),
+    ...(candidate.wiring?.sensors ?? []).map((s, i) =>
+      sensorFinding(subject, s, `/candidates/${candidate.id}/wiring/sensors/${i}`),
+    ),
+  ];
+}
