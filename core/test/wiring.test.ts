@@ -4,6 +4,7 @@ import {
   accept,
   ampacityShare,
   assess,
+  circuitSheets,
   circuitsOf,
   fieldWords,
   functionNamed,
@@ -637,6 +638,35 @@ describe('the sheets', () => {
     expect(sheets[0]!.marks.filter((m) => m.kind === 'line' && m.layer === 'powertrain')).toHaveLength(40);
   });
 
+  test('forty circuits stand on A3, each with fuse, wire and ground, no words over others', () => {
+    const judged = Array.from({ length: 40 }, (_, i) => {
+      const of = circuitsOf(subjectOf(C))[i % 10]!;
+      return {
+        ...of,
+        circuit: { ...of.circuit, id: `c${i}`, name: `Circuit ${i} with a rather long name, ${of.circuit.name}` },
+      };
+    });
+    for (const u of [units, { system: 'us' } as const]) {
+      const sheets = circuitSheets(judged, { letter: 'C' }, u, head);
+      expect(sheets).toHaveLength(1);
+      const words = texts(sheets);
+      expect(words.filter((t) => t.text.startsWith('Circuit '))).toHaveLength(40);
+      const box = ({ at: [x, y], text, heightMm, anchor }: (typeof words)[number]) => {
+        const w = text.length * heightMm * 0.5;
+        const from = anchor === 'middle' ? x - w / 2 : anchor === 'end' ? x - w : x;
+        return { from, to: from + w, top: y - heightMm * 0.75, bottom: y };
+      };
+      const boxes = words.map(box);
+      const over = boxes.flatMap((a, i) =>
+        boxes
+          .slice(i + 1)
+          .filter((b) => a.from < b.to && b.from < a.to && a.top < b.bottom && b.top < a.bottom)
+          .map((b) => [words[i]!.text, words[boxes.indexOf(b)]!.text]),
+      );
+      expect(over).toEqual([]);
+    }
+    expect(circuitSheets([], { letter: 'C' }, units, head)).toEqual([]);
+  });
   test('labels stand at true size side by side within the paper, every one of them', () => {
     const labels = wireLabels(schedule, { splices });
     const sheets = labelSheets(labels, units, head);

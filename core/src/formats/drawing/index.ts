@@ -6,3 +6,5 @@ export * from './sheetDxf.ts';
 export * from './sheetSvg.ts';
 export * from './views.ts';
 export * from './wiringSheets.ts';
+export * from './labelSheets.ts';
+export * from './loomSheets.ts';

@@ -1,6 +1,14 @@
 import type { Candidate } from '@sable/core';
 import { labelsCsv, readScheduleCsv, scheduleCsv, wireLabels } from '@sable/core/formats';
-import { labelSheets, loomSheets, plugSheets, sheetSvg, testSheets, type Sheet } from '@sable/core/formats/drawing';
+import {
+  circuitSheets,
+  labelSheets,
+  loomSheets,
+  plugSheets,
+  sheetSvg,
+  testSheets,
+  type Sheet,
+} from '@sable/core/formats/drawing';
 import type { JudgedCircuit, Schedule } from '@sable/core/questions/wiring';
 import { attempt } from '@sable/core/units';
 import Button from '@mui/material/Button';
@@ -43,7 +51,10 @@ export function WiringOut({
       saveFile((await sheetPdf(sheets)) as BlobPart, 'application/pdf', `${name}-${of}.pdf`),
     );
   const plugs = [...new Set(schedule.rows.map((r) => r.plug))];
-  const loom = () => loomSheets(lanesOf(schedule), candidate, units, head());
+  const loom = () => [
+    ...loomSheets(lanesOf(schedule), candidate, units, head()),
+    ...circuitSheets(circuits, candidate, units, head()),
+  ];
   return (
     <section className="block">
       <h2>Take it to the car</h2>
