@@ -1,6 +1,5 @@
-import { readFileSync, readdirSync } from 'node:fs';
+import { readdirSync, statSync } from 'node:fs';
 import path from 'node:path';
-import { gzipSync } from 'node:zlib';
 import { chromium } from '@playwright/test';
 import { launchArgs } from '@sable/e2e/launch';
 import { round, summary } from './measure.ts';
@@ -26,7 +25,7 @@ const REJUDGE = `(async () => {
   return samples;
 })()`;
 
-/** What the browser loads until the line-up's table shows, what it loads after, and how fast a change is judged again. */
+/** What the browser loads, in the bytes that the server sends, until the line-up's table shows, what it loads after, and how fast a change is judged again. */
 export async function pageBench(url: URL) {
   const browser = await chromium.launch({
     executablePath: process.env['CHROMIUM'] ?? '/usr/bin/chromium',
@@ -52,7 +51,7 @@ export async function pageBench(url: URL) {
       .map((f) => ({ name: `/assets/${f}`, start: 0 }));
     const all = [...new Map([...worker, ...scripts].map((f) => [f.name, f])).values()];
     const kb = (list: typeof all) =>
-      round(list.reduce((sum, f) => sum + gzipSync(readFileSync(path.join(dist, f.name))).length, 0) / 1024, 1);
+      round(list.reduce((sum, f) => sum + statSync(path.join(dist, `${f.name}.gz`)).size, 0) / 1024, 1);
     const before = all.filter((f) => f.start < tableAt);
     const after = all.filter((f) => f.start >= tableAt);
 

@@ -4,7 +4,6 @@ import { createHash } from 'node:crypto';
 import { existsSync, readFileSync, readdirSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { gzipSync } from 'node:zlib';
 
 export const root = path.resolve(path.dirname(fileURLToPath(import.meta.url)), '..');
 const modules = path.join(root, 'node_modules');
@@ -143,15 +142,7 @@ export function ensureWebBuilt() {
   console.log('Building the web app.');
   if (node([bin('vite/bin/vite.js'), 'build', '--logLevel', 'error'], { cwd: path.join(root, 'web') }) !== 0)
     fail('The web app did not build.');
-  compress(path.join(root, 'web/dist/assets'));
-}
-
-/** Files that the server can send as they are to a browser that takes gzip. */
-function compress(folder) {
-  for (const name of readdirSync(folder)) {
-    if (/\.(js|css)$/.test(name))
-      writeFileSync(path.join(folder, `${name}.gz`), gzipSync(readFileSync(path.join(folder, name)), { level: 9 }));
-  }
+  if (node(['scripts/zip.mjs', path.join(root, 'web/dist/assets')]) !== 0) fail('The web app could not be packed.');
 }
 
 export function ensureServerBuilt() {
