@@ -38,7 +38,7 @@ export const HOUSES = [
         ],
       },
       { name: 'pipeline' },
-      { name: 'solvers', rooms: ['placement', 'recipe', 'ratioSweep', 'mountLayout', 'jointResolver'] },
+      { name: 'solvers', rooms: ['placement', 'recipe', 'ratioSweep', 'mountLayout', 'moneyDraws', 'jointResolver'] },
       { name: 'assess' },
       { name: 'sums' },
       { name: 'formats' },

@@ -82,6 +82,11 @@ const RULES: Readonly<Record<string, readonly Rule[]>> = {
     [['flywheelCircleMm'], 'plates.slot'],
   ],
   resolver: [[['joints', 'parts'], 'joints.resolve']],
+  money: [
+    [['labourHours'], 'money.quick'],
+    [['lines'], 'money.draw'],
+    [['low'], 'money.line'],
+  ],
   wiring: [
     [['awg'], 'wiring.awg'],
     [['gaugeExpectsCylinders'], 'wiring.tacho'],

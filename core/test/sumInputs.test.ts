@@ -227,6 +227,17 @@ const GOOD: Readonly<Record<string, Record<string, unknown>>> = {
   'plates.slot': { holeDiameterMm: 11, flywheelCircleMm: 76, crankCircleMm: 72, registerDiameterMm: 46 },
   'wiring.wire': { currentA: 22, pathLengthM: 3.2, conductorTemperatureC: 60, allowedDropV: 0.36, ampacityShare: 0.8 },
   'wiring.drop': { currentA: 15, pathLengthM: 4, sizeMm2: 2.5, conductorTemperatureC: 20, systemVoltageV: 12 },
+  'money.line': { low: 200, likely: 300, high: 700 },
+  'money.quick': {
+    lines: [{ id: 'a', low: 900, likely: 1400, high: 2600, currencyRate: 1.18, supplierClass: 'x' }],
+    labourHours: 6.5,
+    labourRate: 48,
+  },
+  'money.draw': {
+    lines: [{ id: 'a', low: 900, likely: 1400, high: 2600, quantity: 2, chance: 0.5 }],
+    budget: 2000,
+    draws: 200,
+  },
   'wiring.awg': { awg: [18, 0] },
   'wiring.tacho': {
     engineCylinders: 8,
@@ -582,6 +593,7 @@ const GOOD: Readonly<Record<string, Record<string, unknown>>> = {
   'candidate.installPath': { ...OF_C, from: 'above' },
   'candidate.joints': { ...OF_C, weights: { cost: 1 }, pinned: [], refused: [], fabricate: true },
   'candidate.mountLayouts': OF_C,
+  'candidate.money': OF_C,
   'candidate.mountTypes': OF_C,
   'candidate.run': { ...OF_C, choices: { day: 'worst', grip: 'wet', trailer: false, gradePct: 4 } },
   'candidate.gearings': { ...OF_C, scope: 'this box' },

@@ -239,14 +239,14 @@ describe('bad input: named, and nothing saved', () => {
     const { version } = await read();
     const broken = await call<ProblemBody>(shop, 'PUT', `${TUG}/brief`, '{"use": ', { version });
     expect(broken.status).toBe(400);
-    const huge = await call<ProblemBody>(
-      shop,
-      'POST',
-      '/bundles',
-      JSON.stringify({ pad: 'x'.repeat(40 * 1024 * 1024) }),
-    );
-    expect(huge.status).toBe(413);
-    expect(huge.body.detail).toMatch(/larger than the 8 MB/);
+    const huge = (mb: number) => JSON.stringify({ pad: 'x'.repeat(mb * 1024 * 1024) });
+    const brief = await call<ProblemBody>(shop, 'PUT', `${TUG}/brief`, huge(40), { version });
+    expect(brief.status).toBe(413);
+    expect(brief.body.detail).toMatch(/larger than the 8 MB/);
+    // A build comes with its photos and receipts.
+    const bundle = await call<ProblemBody>(shop, 'POST', '/bundles', huge(66));
+    expect(bundle.status).toBe(413);
+    expect(bundle.body.detail).toMatch(/larger than the 64 MB/);
   });
   test('a build that is not there', async () => {
     expect((await call(shop, 'GET', '/builds/nowhere')).status).toBe(404);

@@ -1,3 +1,5 @@
+import type { OwnClass } from './billEdits.ts';
+
 /** What a line of the bill is for; the bill is shown in groups of these. */
 export type BillClass =
   | 'engine'
@@ -11,4 +13,5 @@ export type BillClass =
   | 'fit'
   | 'work'
   | 'donor'
-  | 'sum';
+  | 'sum'
+  | OwnClass;

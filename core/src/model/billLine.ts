@@ -1,6 +1,7 @@
-import type { Distribution, Evidence } from '../units/index.ts';
+import type { CostlyEvent, Distribution, Evidence } from '../units/index.ts';
 import type { Accepted } from './accepted/index.ts';
 import type { BillClass } from './billClass.ts';
+import type { BillEdit, OwnLine } from './billEdits.ts';
 
 /** One line of the bill of a candidate: money and hours as distributions, to be drawn from. */
 export interface BillLine {
@@ -10,6 +11,8 @@ export interface BillLine {
   readonly why: string;
   /** Nought where `unpriced`. */
   readonly price: Distribution;
+  /** It costs this where it happens; its price is what is to be expected of it. */
+  readonly event?: CostlyEvent;
   /** Nobody has entered what it costs: the total is without it. */
   readonly unpriced?: true;
   readonly hours: Distribution;
@@ -19,6 +22,12 @@ export interface BillLine {
   readonly evidence: Evidence;
   readonly leadDays: number;
   readonly discontinued: boolean;
+  /** What a person has said of it: its price and hours are theirs, where they have said any. */
+  readonly kept?: BillEdit | OwnLine;
+  /** What would stand there without them. */
+  readonly reckoned?: { readonly price: Distribution; readonly hours: Distribution };
+  /** In other money: what is quoted in it, and what one of it is worth; its price is what that comes to. */
+  readonly quoted?: { readonly currency: string; readonly price: Distribution; readonly rate: Distribution };
   /** The accepted work that brings it, by which it can be taken out again. */
   readonly acceptance?: Accepted;
 }

@@ -12,6 +12,7 @@ import { Placement } from './placement.ts';
 import { Route } from './route.ts';
 import { CHANGE_KINDS, Solid, type ChangeKind } from './solid.ts';
 import { SavedCalculation } from './savedCalculation.ts';
+import { BillEdits } from './billEdits.ts';
 import { Wiring } from './wiring.ts';
 
 const closed = { additionalProperties: false };
@@ -119,6 +120,7 @@ export const Candidate = Type.Object(
       ),
     ),
     wiring: Type.Optional(Wiring),
+    bill: Type.Optional(BillEdits),
     plate: Type.Optional(AdapterPlate),
     fabricated: Type.Optional(Type.Array(Fabricated, { maxItems: 60, description: 'joints closed by own work' })),
     swapped: Type.Optional(Type.Array(Swapped, { maxItems: 60, description: 'parts moved over from another engine' })),

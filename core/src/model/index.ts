@@ -5,6 +5,7 @@ export * from './answers.ts';
 export * from './assessment.ts';
 export * from './belt.ts';
 export * from './billClass.ts';
+export * from './billEdits.ts';
 export * from './billLine.ts';
 export * from './brakes.ts';
 export * from './cooling.ts';

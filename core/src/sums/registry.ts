@@ -12,6 +12,7 @@ import { mountSums } from '../questions/mounts/index.ts';
 import { plateSums } from '../questions/plates/index.ts';
 import { wiringSums } from '../questions/wiring/index.ts';
 import { Build, Check, defineSum, Finding, Id, Library, StateSchema, type Sum } from '../model/index.ts';
+import { moneySums } from '../solvers/moneyDraws/index.ts';
 import { placementSums } from '../solvers/placement/index.ts';
 import { resolverSums } from '../solvers/jointResolver/index.ts';
 import { recipeSums } from '../solvers/recipe/index.ts';
@@ -21,6 +22,7 @@ import { InputError } from '../units/index.ts';
 import { calculatorSums } from './calculatorSums.ts';
 import { candidateSums } from './candidateSums.ts';
 import { candidateJointSums } from './jointSums.ts';
+import { candidateMoneySums } from './candidateMoneySums.ts';
 import { candidateMountSums } from './mountLayoutSums.ts';
 
 const closed = { additionalProperties: false };
@@ -57,6 +59,7 @@ export const SUMS: readonly Sum[] = [
   ...coolingSums,
   ...engineSums,
   ...buyingSums,
+  ...moneySums,
   ...gearingSums,
   ...runSums,
   ...stressSums,
@@ -69,6 +72,7 @@ export const SUMS: readonly Sum[] = [
   ...resolverSums,
   assessSum,
   ...candidateSums,
+  ...candidateMoneySums,
   ...candidateMountSums,
   ...candidateJointSums,
   ...calculatorSums,
@@ -77,6 +81,7 @@ export const SUMS: readonly Sum[] = [
 /** Sums that are asked of one candidate, with their types: what a screen calls by name. */
 type CandidateSum =
   | (typeof candidateSums)[number]
+  | (typeof candidateMoneySums)[number]
   | (typeof candidateMountSums)[number]
   | (typeof candidateJointSums)[number];
 export type CandidateSumName = CandidateSum['name'];

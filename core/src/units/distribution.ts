@@ -13,10 +13,41 @@ export interface Distribution {
  */
 export function pert(p: Distribution): { mean: number; variance: number } {
   if (!(p.low <= p.likely && p.likely <= p.high)) {
-    throw new InputError('/likely', `A price needs low ≤ likely ≤ high; it is ${p.low}, ${p.likely}, ${p.high}.`);
+    throw new InputError(
+      p.low <= p.likely ? '/high' : '/likely',
+      `A price needs low ≤ likely ≤ high; it is ${p.low}, ${p.likely}, ${p.high}.`,
+    );
   }
   const mean = (p.low + 4 * p.likely + p.high) / 6;
   return { mean, variance: ((mean - p.low) * (p.high - mean)) / 7 };
+}
+
+/** Something that costs only where it happens: a rebuild, a failure. */
+export interface CostlyEvent {
+  /** 0 to 1. */
+  readonly chance: number;
+  readonly price: Distribution;
+}
+
+/** Mean and variance of a price; of an event p·μ and p·(σ² + μ²) − (p·μ)², for it costs all of it or nothing. */
+export function momentsOf(price: Distribution, event?: CostlyEvent): { mean: number; variance: number } {
+  if (!event) return pert(price);
+  const { mean, variance } = pert(event.price);
+  const expected = event.chance * mean;
+  return { mean: expected, variance: event.chance * (variance + mean ** 2) - expected ** 2 };
+}
+
+/** Of the prices of one class, and of all hours, the normals behind them are so far alike (a Gaussian copula). */
+export const CLASS_CORRELATION = 0.5;
+
+/** Variance of a sum whose terms share a factor, from their standard deviations: ρ·(Σσ)² + (1 − ρ)·Σσ². */
+export function sharedVariance(deviations: readonly number[], correlation = CLASS_CORRELATION): number {
+  let [sum, squares] = [0, 0];
+  for (const sd of deviations) {
+    sum += sd;
+    squares += sd ** 2;
+  }
+  return correlation * sum ** 2 + (1 - correlation) * squares;
 }
 
 export const NOTHING: Distribution = { low: 0, likely: 0, high: 0 };

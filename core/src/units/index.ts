@@ -10,3 +10,4 @@ export * from './figure.ts';
 export * from './random.ts';
 export { unitIn } from './unitWords.ts';
 export * from './valueTokens.ts';
+export * from './normal.ts';

@@ -1,5 +1,5 @@
 import { indexOf, makeFinding, type Finding, type CheckResult, type Subject } from '../../model/index.ts';
-import { pert, quadrature, say } from '../../units/index.ts';
+import { momentsOf, quadrature, say } from '../../units/index.ts';
 import { identify } from './identify.ts';
 import { costOfOffer, type OfferCost } from './listingCost.ts';
 import { fullRebuild, TYPICAL_PRICE } from './prices.ts';
@@ -117,7 +117,7 @@ function offerFindings(
   );
   const bare = (c: OfferCost) => {
     const lines = c.lines.filter((l) => l.kind === 'rebuild');
-    return lines.reduce((s, l) => s + pert(l).mean, 0);
+    return lines.reduce((s, l) => s + momentsOf(l, l.event).mean, 0);
   };
   const rebuild = bare(offer);
   const saved = engine.price.likely - listing.price;

@@ -9,7 +9,7 @@ import {
   type Part,
   type ThreePoint,
 } from '../../model/index.ts';
-import { GUIDE_CURRENCY, pert, type Evidence, capital } from '../../units/index.ts';
+import { GUIDE_CURRENCY, momentsOf, pert, type CostlyEvent, type Evidence, capital } from '../../units/index.ts';
 import { BRINGS, fullRebuild, TYPICAL_PRICE, wantedItems } from './prices.ts';
 import { rebuildShare, type RebuildShare } from './rebuild.ts';
 import { REFRESH_HELPS } from './refurbishment.ts';
@@ -24,6 +24,8 @@ export interface OfferLine {
   readonly high: number;
   readonly hours: { readonly low: number; readonly likely: number; readonly high: number };
   readonly evidence: Evidence;
+  /** It costs this where it happens; the three points beside it are what is to be expected. */
+  readonly event?: CostlyEvent;
   /** The currency of a price that ships with the program. */
   readonly guideCurrency?: string;
 }
@@ -143,6 +145,7 @@ export function costOfOffer(listing: Listing, wanted: Wanted): OfferCost {
     low: full.low * left * Math.max(0, rebuild.share - 2 * rebuild.plusMinus),
     likely: full.likely * left * rebuild.share,
     high: full.high * left * Math.min(1, rebuild.share + 2 * rebuild.plusMinus),
+    event: { chance: left * rebuild.share, price: { low: full.low, likely: full.likely, high: full.high } },
     evidence: 'estimated',
     ...('currency' in full ? { guideCurrency: full.currency } : {}),
   });
@@ -171,8 +174,9 @@ export function costOfOffer(listing: Listing, wanted: Wanted): OfferCost {
       high: -spare.price.low * 0.3,
       evidence: 'estimated',
     });
-  const mean = sum(lines.map((l) => pert(l).mean));
-  const variance = sum(lines.map((l) => pert(l).variance));
+  const each = lines.map((l) => momentsOf(l, l.event));
+  const mean = sum(each.map((m) => m.mean));
+  const variance = sum(each.map((m) => m.variance));
   return {
     lines,
     missing,

@@ -18,6 +18,8 @@ function priceAt(subject: Subject, line: BillLine): string[] {
   if (line.class === 'engine') return [`/engines/${engine.id}/price`];
   if (line.class === 'gearbox') return [`/gearboxes/${gearbox.id}/price`];
   if (line.class === 'wiring') return [wiringAt(subject)];
+  if (line.kept && 'class' in line.kept)
+    return [`/candidates/${candidate.id}/bill/own/${(candidate.bill?.own ?? []).indexOf(line.kept)}/price`];
   const work = workAt(subject, line, 'price');
   if (work.length > 0) return work;
   const list = line.class === 'axle' ? chassis?.axleRatios : line.class === 'tyres' ? chassis?.tyres : undefined;

@@ -9,21 +9,38 @@ import {
   type Accepted,
   type AcceptedCost,
   type BillClass,
+  type BillEdit,
   type BillLine,
   type Subject,
 } from '../../model/index.ts';
-import { about, capital, fixed, GUIDE_CURRENCY, NOTHING, pert, sumOf, type Distribution } from '../../units/index.ts';
+import {
+  about,
+  capital,
+  fixed,
+  GUIDE_CURRENCY,
+  momentsOf,
+  normalCdf,
+  NOTHING,
+  pert,
+  sharedVariance,
+  sumOf,
+  type CostlyEvent,
+  type Distribution,
+} from '../../units/index.ts';
 import type { JointFigures } from '../joints/index.ts';
+import { withEdits } from './edited.ts';
 import { costOfOpenJoint } from './openJoints.ts';
 import { planCost, UNDECIDED } from '../wiring/index.ts';
 import { costOfOffer, refreshOf, type OfferCost, type OfferLine } from '../donor/index.ts';
 
 export interface Bill {
   readonly lines: readonly BillLine[];
+  /** What people have said of lines that are no longer on it. */
+  readonly orphans: readonly BillEdit[];
   /** Sums of the three points. */
   readonly total: Distribution;
   readonly hours: Distribution;
-  /** Mean and standard deviation of the total, lines taken as independent. */
+  /** Mean and standard deviation of the total: the prices of a class move together, and so do all hours. */
   readonly meanTotal: number;
   readonly plusMinusTotal: number;
   readonly meanHours: number;
@@ -43,6 +60,13 @@ const CLASS_ORDER: readonly BillClass[] = [
   'wiring',
   'joint',
   'fit',
+  'outside',
+  'calibration',
+  'looks',
+  'transport',
+  'fees',
+  'event',
+  'own',
   'work',
 ];
 
@@ -59,37 +83,49 @@ const AXLE_HOURS: Distribution = { low: 4, likely: 6, high: 10 };
 /** A line before the build's currency is put to it; what it leaves out is nought, or no. */
 type Draft = Omit<AcceptedCost, 'hours'> &
   Pick<BillLine, 'id' | 'name'> &
-  Partial<Pick<BillLine, 'acceptance'>> & { readonly hours?: Distribution | undefined };
+  Partial<Pick<BillLine, 'acceptance'>> & {
+    readonly hours?: Distribution | undefined;
+    readonly event?: CostlyEvent | undefined;
+  };
 
 /** Labour for some hours at the shop's rate: in a sum of likely hours and in one draw of them alike. */
 const labourFor = (hours: number, hourlyRate: number): number => hours * hourlyRate;
 
 /** The bill of a candidate as it stands: everything chosen and accepted, nothing else. */
 export function billOf(subject: Subject, joints: JointFigures['joints'] = []): Bill {
-  const lines = [
+  const reckoned = [
     ...chosenLines(subject),
     ...linesOf(subject, acceptedIn(subject.candidate)),
     ...refreshLines(subject),
     ...standingLines(subject),
     ...wiringLines(subject),
     ...openJointLines(joints),
-  ]
-    .map((draft) => lineOf(draft, subject.currency))
-    .sort((a, b) => RANK[a.class] - RANK[b.class]);
+  ].map((draft) => lineOf(draft, subject.currency));
+  const edited = withEdits(reckoned, subject.candidate, subject.currency);
+  const lines = [...edited.lines].sort((a, b) => RANK[a.class] - RANK[b.class]);
   const hours = sumOf(lines.map((l) => l.hours));
   const rate = subject.brief.ownLabour ? 0 : subject.brief.hourlyRate;
+  const money = moneyOf(lines);
+  const time = timeOf(lines);
+  // Labour moves as the hours do.
+  const variance = money.variance + rate ** 2 * time.variance;
   if (rate > 0) lines.push(labourLine(hours, rate, subject.currency));
-  const money = moments(lines.map((l) => l.price));
-  const time = moments(lines.map((l) => l.hours));
   return {
     lines,
+    orphans: edited.orphans,
     total: sumOf(lines.map((l) => l.price)),
     hours,
-    meanTotal: money.mean,
-    plusMinusTotal: money.sd,
+    meanTotal: money.mean + labourFor(time.mean, rate),
+    plusMinusTotal: Math.sqrt(variance),
     meanHours: time.mean,
-    plusMinusHours: time.sd,
+    plusMinusHours: Math.sqrt(time.variance),
   };
+}
+
+/** The chance inside a budget in closed form, the total taken as normal: for while nothing is drawn. */
+export function quickChance({ meanTotal, plusMinusTotal }: Bill, budget: number): number {
+  if (!(plusMinusTotal > 0)) return meanTotal <= budget ? 1 : 0;
+  return normalCdf((budget - meanTotal) / plusMinusTotal);
 }
 
 /** What a gearing costs beyond what the car has: gearbox, gear pairs, axle, tyres; likely money as it stands on the bill. */
@@ -119,6 +155,7 @@ function lineOf(draft: Draft, currency: string): BillLine {
     discontinued: draft.discontinued ?? false,
   };
   if (!price) line.unpriced = true;
+  if (draft.event) line.event = draft.event;
   const { acceptance } = draft;
   const timed =
     draft.class !== 'wiring' &&
@@ -130,11 +167,26 @@ function lineOf(draft: Draft, currency: string): BillLine {
   return line;
 }
 
-function moments(list: readonly Distribution[]): { mean: number; sd: number } {
-  const each = list.map((d) => pert(d));
+/** Closed-form moments of the prices, one common factor to a class; an event is on its own. */
+function moneyOf(lines: readonly BillLine[]): { mean: number; variance: number } {
+  const byClass = new Map<BillClass, number[]>();
+  let [mean, variance] = [0, 0];
+  for (const line of lines) {
+    const own = momentsOf(line.price, line.event);
+    mean += own.mean;
+    if (line.event) variance += own.variance;
+    else byClass.set(line.class, [...(byClass.get(line.class) ?? []), Math.sqrt(own.variance)]);
+  }
+  for (const deviations of byClass.values()) variance += sharedVariance(deviations);
+  return { mean, variance };
+}
+
+/** Closed-form moments of the hours, which are one class. */
+function timeOf(lines: readonly BillLine[]): { mean: number; variance: number } {
+  const each = lines.map((l) => pert(l.hours));
   return {
     mean: each.reduce((s, x) => s + x.mean, 0),
-    sd: Math.sqrt(each.reduce((s, x) => s + x.variance, 0)),
+    variance: sharedVariance(each.map((x) => Math.sqrt(x.variance))),
   };
 }
 
@@ -203,6 +255,7 @@ function offerLine(line: OfferLine, engineId: string): Draft {
     why: line.why,
     price: { low, likely, high },
     hours: line.hours,
+    event: line.event,
     evidence: line.evidence,
     ...(line.guideCurrency === undefined ? {} : { guideCurrency: line.guideCurrency }),
   };

@@ -1,2 +1,3 @@
 export * from './assessMoney.ts';
 export * from './bill.ts';
+export * from './edited.ts';

@@ -1,17 +1,36 @@
 /** @jest-environment jsdom */
+import { jest } from '@jest/globals';
 import { cleanup, fireEvent, screen, within } from '@testing-library/react';
 import { wordSentence } from '@sable/core/units';
+import { sumNamed, type Candidate, type CandidateSumOutput } from '@sable/core';
 import { baselineCandidate } from '@sable/core/questions/lineup';
 import { second, tug } from '../../../../core/test/demo.ts';
 import { actions, draw, open, openJudged } from '../../testing/inBuild.tsx';
 
+/** What the draw would answer; nothing is drawn where nothing is said. */
+let drawn: unknown;
+jest.unstable_mockModule('../../hooks/useSum.ts', () => ({
+  useSum: (_name: string, question?: unknown) => ({
+    running: drawn === undefined,
+    progress: undefined,
+    answer: drawn === undefined ? undefined : { unpriced: [], drawn },
+    to: question,
+    fault: undefined,
+    ask: () => undefined,
+    stop: () => undefined,
+    clear: () => undefined,
+  }),
+}));
 const { PartsScreen } = await import('./PartsScreen.tsx');
 
 afterEach(() => {
   cleanup();
   actions.saveCandidate.mockClear();
 });
-beforeEach(() => openJudged(tug, 'b'));
+beforeEach(() => {
+  drawn = undefined;
+  openJudged(tug, 'b');
+});
 
 const bill = () => open.judged!.assessments.find((a) => a.candidateId === open.candidate!.id)!.figures!.money!.bill;
 const number = (text: string | null) => Number((text ?? '').replaceAll(',', '').replace('−', '-'));
@@ -30,8 +49,9 @@ test('what is shown as likely adds up, line by line, to what the lines say', () 
   draw(<PartsScreen />);
   const rows = screen.getAllByRole('row').filter((r) => within(r).queryByRole('rowheader'));
   const likely = rows.flatMap((r) => {
-    const cells = within(r).queryAllByRole('cell');
-    return cells.length >= 4 && cells[1]!.textContent !== '' ? [number(cells[1]!.textContent)] : [];
+    const typed = within(r).queryByRole<HTMLInputElement>('textbox', { name: /^Likely, / })?.value;
+    const shown = typed ?? within(r).queryAllByRole('cell')[1]?.textContent ?? '';
+    return shown === '' ? [] : [number(shown)];
   });
   const lines = bill().lines.filter((l) => l.price.low !== 0 || l.price.high !== 0);
   expect(likely.slice(0, lines.length).sort((a, b) => a - b)).toEqual(
@@ -54,6 +74,58 @@ test('the answer is the expected sum against the budget, above or below it', () 
   openJudged({ ...tug, brief: open_ }, 'b');
   draw(<PartsScreen />);
   expect(screen.getByText(/expected/, { selector: 'p' }).textContent).not.toContain('budget');
+});
+
+test('what is shown says whether it is reckoned quickly or drawn, and which line to ask about next', () => {
+  const { unmount } = draw(<PartsScreen />);
+  expect(screen.getByText(/Reckoned quickly; it is being drawn/)).toBeTruthy();
+  unmount();
+  const question = { build: open.build, candidate: open.candidate!, library: open.library };
+  const answer = sumNamed('candidate.money')!.run(question) as CandidateSumOutput<'candidate.money'>;
+  const [first] = bill().lines.filter((l) => l.class === 'part');
+  drawn = {
+    ...answer.drawn!,
+    chanceWithinBudget: 0.71,
+    quotes: [{ id: first!.id, chanceThen: 0.83 }],
+  };
+  draw(<PartsScreen />);
+  expect(screen.getByText(/^71 % likely to stay inside/)).toBeTruthy();
+  expect(screen.getByText(/Drawn 10,000 times/)).toBeTruthy();
+  expect(screen.getByText(/^Ask next what “.*” costs: known to ± 5 %, the chance is 83 %\.$/)).toBeTruthy();
+  // What a line adds to the doubt stands beside it.
+  expect(screen.getAllByText(/% of the doubt$/).length).toBeGreaterThan(3);
+});
+
+test('a cell typed changes its line alone, Enter goes a line down, Ctrl and D takes what stands above', () => {
+  draw(<PartsScreen />);
+  const cells = screen.getAllByRole<HTMLInputElement>('textbox', { name: /^Likely, / });
+  cells[0]!.focus();
+  fireEvent.input(cells[0]!, { target: { value: '1234' } });
+  fireEvent.keyDown(cells[0]!, { key: 'Enter' });
+  expect(document.activeElement).toBe(cells[1]);
+  const [from, to] = actions.saveCandidate.mock.calls[0] as [Candidate, Candidate];
+  expect(from).toBe(open.candidate);
+  expect(to.bill!.edits).toHaveLength(1);
+  expect(to.bill!.edits![0]).toMatchObject({ id: bill().lines[0]!.id, price: { likely: 1234, evidence: 'claimed' } });
+  actions.saveCandidate.mockClear();
+  fireEvent.keyDown(cells[1]!, { key: 'd', ctrlKey: true });
+  const [, down] = actions.saveCandidate.mock.calls[0] as [Candidate, Candidate];
+  expect(down.bill!.edits![0]).toMatchObject({
+    id: bill().lines[1]!.id,
+    price: { likely: 1234 },
+  });
+});
+
+test('a block pasted from a spreadsheet goes over lines and columns; what can’t be read is said', () => {
+  draw(<PartsScreen />);
+  const cells = screen.getAllByRole<HTMLInputElement>('textbox', { name: /^Low, / });
+  fireEvent.paste(cells[0]!, { clipboardData: { getData: () => '100\t110\t120\n200\tdear\t220\n' } });
+  const [, to] = actions.saveCandidate.mock.calls[0] as [Candidate, Candidate];
+  expect(to.bill!.edits!.map((e) => [e.price!.low, e.price!.likely, e.price!.high])).toEqual([
+    [100, 110, 120],
+    [200, expect.any(Number), 220],
+  ]);
+  expect(screen.getByRole('alert').textContent).toContain('“dear” is no price');
 });
 
 test('a line that can be left out leaves its candidate changed by that alone', () => {

@@ -1,174 +1,97 @@
-import { takeOut, type BillClass, type BillLine, type Candidate } from '@sable/core';
+import type { Bill, CandidateSumOutput, Brief } from '@sable/core';
+import { quickChance } from '@sable/core/questions/money';
 import { formatNumber, formatQuantity, wordSentence } from '@sable/core/units';
 import Button from '@mui/material/Button';
-import { X } from 'lucide-react';
+import { useMemo } from 'react';
 import { useNavigate } from 'react-router';
 import { api } from '../../hooks/api.ts';
 import { useBuild, useBuildActions, useJudgement } from '../../hooks/buildState.tsx';
 import { useUnits } from '../../hooks/settings.tsx';
-import { Sentence } from '../../pieces/figures.tsx';
+import { useSum } from '../../hooks/useSum.ts';
 import { FindingsColumn } from '../../pieces/Findings.tsx';
-import { EvidenceMark, candidateColour } from '../../pieces/marks.tsx';
-import layout from '../../pieces/layout.module.css';
+import { candidateColour } from '../../pieces/marks.tsx';
+import { tidy, type ChangeBill } from './billChange.ts';
+import { BillGrid } from './BillGrid.tsx';
+import { MoneyRule } from './MoneyRule.tsx';
+import { Movers } from './Movers.tsx';
+import { OwnLines } from './OwnLines.tsx';
+import css from './parts.module.css';
 
-const CLASSES: readonly (readonly [BillClass, string])[] = [
-  ['engine', 'Engine and gearbox'],
-  ['gearbox', 'Engine and gearbox'],
-  ['donor', 'Buying it'],
-  ['dressing', 'Dressing'],
-  ['part', 'Parts'],
-  ['joint', 'Open joints, guessed'],
-  ['axle', 'Axle and wheels'],
-  ['tyres', 'Axle and wheels'],
-  ['wiring', 'Wiring'],
-  ['sum', 'From the bench'],
-  ['fit', 'To make it fit'],
-  ['work', 'Work'],
-];
+type Drawn = NonNullable<CandidateSumOutput<'candidate.money'>['drawn']>;
 
-/** The candidate without what a line stands for; undefined for lines that nobody accepted, or that can only be replaced. */
-function without(candidate: Candidate, line: BillLine): Candidate | undefined {
-  const left = line.acceptance ? takeOut(candidate, line.acceptance) : candidate;
-  return left === candidate ? undefined : left;
-}
-
-/** The bill of the current candidate against the budget. */
+/** The bill of the current candidate against the budget: how likely it stays inside, what moves it, and every line to type in. */
 export function PartsScreen() {
   const { build, candidate } = useBuild();
   const { assessment } = useJudgement();
   const { saveCandidate } = useBuildActions();
   const units = useUnits();
   const navigate = useNavigate();
+  const question = useMemo(() => (candidate ? { build, candidate } : undefined), [build, candidate]);
+  const sum = useSum('candidate.money', question);
   if (!candidate) return <p className="main">There is no candidate yet.</p>;
   const bill = assessment?.figures?.money?.bill;
-  const guessed = bill?.lines.filter((l) => l.class === 'joint').length ?? 0;
+  // What is drawn for another state of the bill is not shown for this one.
+  const drawn = sum.to === question ? sum.answer?.drawn : undefined;
   const money = (v: number) => formatQuantity(v, 'money', units, { currency: build.currency });
   const findings = (assessment?.findings ?? []).filter((f) => f.step === 'money');
-  const budget = build.brief.budget;
-  const groups = [...new Set(CLASSES.map(([, title]) => title))].map((title) => ({
-    title,
-    lines: (bill?.lines ?? []).filter((l) => CLASSES.some(([of, t]) => t === title && of === l.class)),
-  }));
+  const { budget } = build.brief;
+  const byId = new Map((bill?.lines ?? []).map((l) => [l.id, l]));
+  const change: ChangeBill = (of) => {
+    const { bill: was, ...rest } = candidate;
+    const next = of(was ?? {});
+    if (next === was) return;
+    const kept = tidy(next);
+    saveCandidate(candidate, kept ? { ...rest, bill: kept } : rest);
+  };
+  const spent = (bill?.lines ?? []).reduce((s, l) => s + (l.kept?.paid ?? 0), 0);
   return (
     <div className="screen">
       <div className="main">
         <div className="answer">
-          <p className="say big">
-            {bill?.lines.length === 0 ? (
-              'It costs nothing: nothing is bought, and nothing is done'
-            ) : bill ? (
-              <>
-                {money(bill.meanTotal)} expected
-                {budget !== undefined &&
-                  (bill.meanTotal <= budget
-                    ? `, ${money(budget - bill.meanTotal)} inside the budget`
-                    : `, ${money(bill.meanTotal - budget)} over the budget`)}
-              </>
-            ) : (
-              'No bill yet'
-            )}
-          </p>
+          <p className="say big">{bill ? answerOf(bill, drawn, budget, money) : 'No bill yet'}</p>
           {bill && bill.lines.length > 0 && (
             <p className="say">
-              <Sentence>{`{{${bill.meanHours}±${bill.plusMinusHours}|hours}} of work, ${build.brief.ownLabour ? 'your own at no cost' : `at ${money(build.brief.hourlyRate)} an hour`}. ± is one standard deviation, lines taken as independent.${guessed > 0 ? ` ${guessed === 1 ? 'One joint is' : `${guessed} joints are`} not closed yet and stand in it as guesses.` : ''}`}</Sentence>
+              {[
+                workOf(bill, build.brief, units, money),
+                spent > 0 ? `${money(spent)} of it paid.` : '',
+                drawn
+                  ? 'Drawn 10,000 times; prices of one kind move together.'
+                  : sum.running
+                    ? 'Reckoned quickly; it is being drawn.'
+                    : 'Reckoned quickly, as while judging.',
+              ]
+                .filter(Boolean)
+                .join(' ')}
             </p>
           )}
+          {drawn && <p className="say">{askNext(drawn, (id) => wordSentence(byId.get(id)?.name ?? id, units))}</p>}
         </div>
         {bill && Math.max(bill.total.high, budget ?? 0) > 0 && (
-          <BudgetBar
+          <MoneyRule
             low={bill.total.low}
             mean={bill.meanTotal}
             sd={bill.plusMinusTotal}
             high={bill.total.high}
             budget={budget}
+            drawn={drawn}
             colour={candidateColour(candidate.letter)}
             money={money}
           />
         )}
         {bill && bill.lines.length > 0 && (
-          <div className={layout['scroll-x']} style={{ marginTop: 14 }}>
-            <table className={layout['figures']}>
-              <thead>
-                <tr>
-                  <th scope="col">Line</th>
-                  <th scope="col" className="r">
-                    Low
-                  </th>
-                  <th scope="col" className="r">
-                    Likely
-                  </th>
-                  <th scope="col" className="r">
-                    High
-                  </th>
-                  <th scope="col" className="r">
-                    Hours
-                  </th>
-                  <th scope="col" className="r">
-                    Lead time
-                  </th>
-                  <th scope="col">
-                    <span className="visually-hidden">Leave out</span>
-                  </th>
-                </tr>
-              </thead>
-              {groups
-                .filter((g) => g.lines.length > 0)
-                .map((g) => (
-                  <tbody key={g.title}>
-                    <tr>
-                      <th scope="rowgroup" colSpan={7} style={{ color: 'var(--dye)', fontWeight: 600, paddingTop: 12 }}>
-                        {g.title}
-                      </th>
-                    </tr>
-                    {g.lines.map((l) => (
-                      <tr key={l.id}>
-                        <th scope="row">
-                          <Sentence>{l.name}</Sentence>
-                          {l.price.likely !== 0 && <EvidenceMark evidence={l.evidence} />}
-                          {l.discontinued && <small style={{ color: 'var(--tight)' }}> no longer made</small>}
-                        </th>
-                        {(['low', 'likely', 'high'] as const).map((point) => (
-                          <td key={point} className={point === 'likely' ? 'r' : 'r muted'}>
-                            {/* What comes along costs nothing; what is sold again stands below nought. */}
-                            {l.price.low !== 0 || l.price.high !== 0
-                              ? formatNumber(l.price[point], 'money', units)
-                              : ''}
-                          </td>
-                        ))}
-                        <td className="r">
-                          {l.hours.high > 0 ? formatNumber(l.hours.likely, 'hours', units, { digits: 1 }) : ''}
-                        </td>
-                        <td className="r muted">{l.leadDays > 0 ? `${l.leadDays} days` : ''}</td>
-                        <td className="r" style={{ paddingRight: 0 }}>
-                          {without(candidate, l) && (
-                            <Button
-                              aria-label={`Leave out ${wordSentence(l.name, units)}`}
-                              onClick={() => saveCandidate(candidate, without(candidate, l)!)}
-                              sx={{ p: '2px 6px' }}
-                            >
-                              <X size={13} />
-                            </Button>
-                          )}
-                        </td>
-                      </tr>
-                    ))}
-                  </tbody>
-                ))}
-              <tfoot>
-                <tr>
-                  <th scope="row">Sum, {build.currency}</th>
-                  <td className="r">{formatNumber(bill.total.low, 'money', units)}</td>
-                  <td className="r">{formatNumber(bill.total.likely, 'money', units)}</td>
-                  <td className="r">{formatNumber(bill.total.high, 'money', units)}</td>
-                  <td className="r">{formatNumber(bill.hours.likely, 'hours', units, { digits: 1 })}</td>
-                  <td />
-                  <td />
-                </tr>
-              </tfoot>
-            </table>
-          </div>
+          <BillGrid
+            candidate={candidate}
+            lines={bill.lines}
+            shares={new Map(drawn?.shares.map((s) => [s.id, s.share]))}
+            currency={build.currency}
+            total={{ ...bill.total, hours: bill.hours.likely }}
+            change={change}
+            onLeaveOut={(left) => saveCandidate(candidate, left)}
+          />
         )}
-        <div style={{ display: 'flex', gap: 8, marginTop: 14 }}>
+        {bill && <OwnLines bill={candidate.bill ?? {}} orphans={bill.orphans} change={change} />}
+        {drawn && <Movers drawn={drawn} lines={byId} colour={candidateColour(candidate.letter)} />}
+        <div className={css['tools']}>
           <Button component="a" href={api.billCsvUrl(build.id, candidate.id)} download>
             Bill as CSV
           </Button>
@@ -182,60 +105,43 @@ export function PartsScreen() {
   );
 }
 
-/** From all-goes-well to nothing-does on one line, with the expected total, its scatter and the budget as the scribed limit. */
-function BudgetBar({
-  low,
-  mean,
-  sd,
-  high,
-  budget,
-  colour,
-  money,
-}: {
-  low: number;
-  mean: number;
-  sd: number;
-  high: number;
-  budget: number | undefined;
-  colour: string;
-  money: (v: number) => string;
-}) {
-  const most = Math.max(high, budget ?? 0) * 1.08;
-  const X = (v: number) => 10 + (v / most) * 860;
-  return (
-    <svg
-      viewBox="0 0 880 74"
-      style={{ width: '100%', height: 'auto', display: 'block' }}
-      role="img"
-      aria-label={`From ${money(low)} to ${money(high)}, ${money(mean)} expected${budget === undefined ? '' : `, budget ${money(budget)}`}`}
-    >
-      <line x1="10" x2="870" y1="42" y2="42" stroke="var(--line)" />
-      <rect x={X(low)} y="35" width={X(high) - X(low)} height="14" fill={colour} opacity="0.2" />
-      <rect x={X(mean - sd)} y="31" width={X(mean + sd) - X(mean - sd)} height="22" fill={colour} opacity="0.45" />
-      <rect x={X(mean) - 2.5} y="27" width="5" height="30" fill={colour} />
-      {budget !== undefined && (
-        <line x1={X(budget)} x2={X(budget)} y1="18" y2="66" stroke="var(--ink)" strokeWidth="1.5" />
-      )}
-      <g fontSize="13" fill="var(--muted)">
-        <text x={X(low)} y="68" textAnchor="end">
-          {money(low)}
-        </text>
-        <text
-          x={X(high) + (budget !== undefined && Math.abs(X(budget) - X(high)) < 120 ? -4 : 4)}
-          y="68"
-          textAnchor={budget !== undefined && Math.abs(X(budget) - X(high)) < 120 ? 'end' : 'start'}
-        >
-          {money(high)}
-        </text>
-        <text x={X(mean)} y="18" textAnchor="middle" fill={colour} fontWeight="600">
-          {money(mean)} expected
-        </text>
-        {budget !== undefined && (
-          <text x={X(budget)} y="12" textAnchor="middle" fill="var(--ink)" fontWeight="600">
-            budget {money(budget)}
-          </text>
-        )}
-      </g>
-    </svg>
-  );
+/** The answer first: how likely it stays inside the budget, drawn where that is there, else reckoned quickly. */
+function answerOf(
+  bill: Bill,
+  drawn: Drawn | undefined,
+  budget: number | undefined,
+  money: (v: number) => string,
+): string {
+  if (bill.lines.length === 0) return 'It costs nothing: nothing is bought, and nothing is done';
+  const unpriced = bill.lines.filter((l) => l.unpriced).length;
+  if (unpriced > 0)
+    return `What it costs is not known: ${unpriced} ${unpriced === 1 ? 'line has' : 'lines have'} no price`;
+  if (budget === undefined)
+    return `${money(bill.meanTotal)} expected${drawn ? `, 8 times of 10 below ${money(drawn.p80)}` : ''}`;
+  const chance = drawn?.chanceWithinBudget ?? quickChance(bill, budget);
+  const left = budget - bill.meanTotal;
+  const by = left >= 0 ? `${money(left)} inside the budget` : `${money(-left)} over the budget`;
+  return `${shareWords(chance)} to stay inside ${money(budget)}: ${money(bill.meanTotal)} expected, ${by}`;
+}
+
+/** A chance in words: never quite sure, never quite hopeless. */
+const shareWords = (chance: number): string =>
+  chance > 0.995 ? 'All but sure' : chance < 0.005 ? 'No chance' : `${Math.round(100 * chance)} % likely`;
+
+function workOf(
+  bill: Bill,
+  brief: Brief,
+  units: Parameters<typeof formatNumber>[2],
+  money: (v: number) => string,
+): string {
+  const hours = `${formatNumber(bill.meanHours, 'hours', units)} ± ${formatNumber(bill.plusMinusHours, 'hours', units)} h of work`;
+  const guessed = bill.lines.filter((l) => l.class === 'joint').length;
+  return `${hours}, ${brief.ownLabour ? 'your own at no cost' : `at ${money(brief.hourlyRate)} an hour`}.${guessed > 0 ? ` ${guessed === 1 ? 'One joint is' : `${guessed} joints are`} not closed yet and stand in it as guesses.` : ''}`;
+}
+
+/** Which line to ask about next, where a price in hand would change the chance by a point or more. */
+function askNext({ quotes, chanceWithinBudget }: Drawn, nameOf: (id: string) => string): string {
+  const [best] = quotes;
+  if (!best || chanceWithinBudget === undefined || Math.abs(best.chanceThen - chanceWithinBudget) < 0.01) return '';
+  return `Ask next what “${nameOf(best.id)}” costs: known to ± 5 %, the chance is ${Math.round(100 * best.chanceThen)} %.`;
 }

@@ -1,0 +1,112 @@
+import { COSTS_NOTHING, type BillEdit, type BillLine, type Candidate, type OwnLine } from '../../model/index.ts';
+import { fixed, InputError, NOTHING, type Distribution } from '../../units/index.ts';
+
+const times = (d: Distribution, by: Distribution): Distribution => ({
+  low: d.low * by.low,
+  likely: d.likely * by.likely,
+  high: d.high * by.high,
+});
+
+/** @throws InputError at the field unless low ≤ likely ≤ high */
+function inOrder(d: Distribution | undefined, pointer: string, of: string): void {
+  if (d && !(d.low <= d.likely && d.likely <= d.high))
+    throw new InputError(pointer, `“${of}” needs low ≤ likely ≤ high; it is ${d.low}, ${d.likely}, ${d.high}.`);
+}
+
+function check(kept: BillEdit | OwnLine, of: string, pointer: string): void {
+  inOrder(kept.price, `${pointer}/price`, of);
+  inOrder(kept.hours, `${pointer}/hours`, of);
+  inOrder(kept.foreign?.rate, `${pointer}/foreign/rate`, `${of}: rate of exchange`);
+}
+
+/** A line with what a person has said of it. */
+function withKept(line: BillLine, kept: BillEdit | OwnLine): BillLine {
+  const { price, hours, foreign, status, paid, leadDays } = kept;
+  const { unpriced, untimed, event, ...rest } = line;
+  const own: Distribution | undefined = price && { low: price.low, likely: price.likely, high: price.high };
+  const free = status !== undefined && COSTS_NOTHING.has(status);
+  const said = paid === undefined ? (free ? fixed(0) : own && (foreign ? times(own, foreign.rate) : own)) : fixed(paid);
+  return {
+    ...rest,
+    kept,
+    reckoned: { price: line.price, hours: line.hours },
+    price: said ?? line.price,
+    hours: hours ?? line.hours,
+    evidence: paid === undefined ? (own && !free ? price!.evidence : line.evidence) : 'measured',
+    leadDays: leadDays ?? line.leadDays,
+    ...(said === undefined && unpriced ? { unpriced } : {}),
+    ...(hours === undefined && untimed ? { untimed } : {}),
+    // Somebody who has said a price has taken the place of what might happen.
+    ...(said === undefined && event ? { event } : {}),
+    ...(own && foreign && paid === undefined && !free
+      ? { quoted: { currency: foreign.currency, price: own, rate: foreign.rate } }
+      : {}),
+  };
+}
+
+/** A line that somebody has put on the bill, as one of it. */
+function ownLine(own: OwnLine, currency: string): BillLine {
+  const { quantity = 1, price } = own;
+  const each = price && { low: price.low, likely: price.likely, high: price.high };
+  return {
+    id: `own-${own.id}`,
+    name: quantity === 1 ? own.name : `${own.name}, ${quantity} of them`,
+    class: own.class,
+    why: own.note ?? 'put there by hand',
+    price: NOTHING,
+    hours: NOTHING,
+    currency,
+    evidence: each ? price.evidence : 'estimated',
+    leadDays: 0,
+    discontinued: false,
+    ...(each ? {} : { unpriced: true }),
+  };
+}
+
+export interface Edited {
+  readonly lines: readonly BillLine[];
+  /** Said of lines that are no longer on the bill: kept, for they may come again. */
+  readonly orphans: readonly BillEdit[];
+}
+
+/** The lines as reckoned with what people have said of them, and the lines that they have put there. @throws InputError at a field out of order */
+export function withEdits(lines: readonly BillLine[], { id, bill }: Candidate, currency: string): Edited {
+  if (!bill) return { lines, orphans: [] };
+  const at = `/candidates/${id}/bill`;
+  const edits = new Map(
+    (bill.edits ?? []).map((edit, i) => {
+      check(edit, edit.name ?? edit.id, `${at}/edits/${i}`);
+      return [edit.id, edit] as const;
+    }),
+  );
+  const here = new Set(lines.map((l) => l.id));
+  return {
+    lines: [
+      ...lines.map((l) => {
+        const edit = edits.get(l.id);
+        return edit ? withKept(l, edit) : l;
+      }),
+      ...(bill.own ?? []).map((own, i) => {
+        check(own, own.name, `${at}/own/${i}`);
+        const line = withKept(ownLine(own, currency), own);
+        const by = fixed(own.quantity ?? 1);
+        if (own.paid !== undefined) return line;
+        const { quoted } = line;
+        return {
+          ...line,
+          price: times(line.price, by),
+          ...(quoted ? { quoted: { ...quoted, price: times(quoted.price, by) } } : {}),
+        };
+      }),
+    ],
+    orphans: [...edits.values()].filter((e) => !here.has(e.id)),
+  };
+}
+
+/** Whether what is reckoned now is another than when a person put their own in its place. */
+export function reckonedAnew({ kept, reckoned }: BillLine): boolean {
+  if (!kept || !reckoned || 'class' in kept || !kept.was) return false;
+  const apart = (a: Distribution | undefined, b: Distribution) =>
+    a !== undefined && (['low', 'likely', 'high'] as const).some((k) => Math.abs(a[k] - b[k]) > 0.005);
+  return apart(kept.was.price, reckoned.price) || apart(kept.was.hours, reckoned.hours);
+}

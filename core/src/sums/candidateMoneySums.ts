@@ -1,0 +1,81 @@
+import { Type } from 'typebox';
+import { defineSum, type BillLine } from '../model/index.ts';
+import { judging } from '../pipeline/index.ts';
+import { drawTotals, type Drawn, type DrawnLine } from '../solvers/moneyDraws/index.ts';
+import { InputError } from '../units/index.ts';
+import { asked, subjectOf } from './candidateSums.ts';
+
+const closed = { additionalProperties: false };
+const O = Type.Optional;
+const N = Type.Number();
+const S = Type.String();
+const list = Type.Array;
+
+export interface CandidateMoney {
+  /** Lines of which nobody has said what they cost: nothing is drawn while there are any. */
+  readonly unpriced: readonly string[];
+  readonly drawn: Drawn | undefined;
+}
+
+/** A line of the bill as it is drawn; labour comes with the hours of each. */
+const drawnLine = ({ id, price, hours, event, quoted, class: of }: BillLine): DrawnLine => ({
+  id,
+  hours,
+  ...(event
+    ? { price: event.price, chance: event.chance }
+    : quoted
+      ? { price: quoted.price, class: of, rate: { currency: quoted.currency, of: quoted.rate } }
+      : { price, class: of }),
+});
+
+const percentiles = { p10: N, p50: N, p80: N, p95: N };
+
+/** What a candidate’s bill comes to, drawn. */
+export const candidateMoneySums = [
+  defineSum({
+    name: 'candidate.money',
+    title:
+      'What the bill of a candidate comes to, drawn: the chance inside the budget, what moves it most, which quote is worth most',
+    input: Type.Object(asked, closed),
+    output: Type.Unsafe<CandidateMoney>(
+      Type.Object(
+        {
+          unpriced: list(S),
+          drawn: O(
+            Type.Object(
+              {
+                mean: N,
+                standardDeviation: N,
+                ...percentiles,
+                hours: Type.Object(percentiles, closed),
+                chanceWithinBudget: O(N),
+                shares: list(Type.Object({ id: S, share: N }, closed)),
+                movers: list(Type.Object({ id: S, share: N }, closed)),
+                quotes: list(Type.Object({ id: S, chanceThen: N }, closed)),
+                bins: Type.Object({ from: N, wide: N, counts: list(N) }, closed),
+              },
+              closed,
+            ),
+          ),
+        },
+        closed,
+      ),
+    ),
+    run: (input): CandidateMoney => {
+      const subject = subjectOf(input);
+      const bill = judging(subject).find('money')?.figures.bill;
+      if (!bill)
+        throw new InputError('/candidate/bill', 'The bill can’t be reckoned: a figure that it rests on can’t be used.');
+      const unpriced = bill.lines.filter((l) => l.unpriced).map((l) => l.name);
+      const lines = bill.lines.filter((l) => l.id !== 'labour').map(drawnLine);
+      const { ownLabour, hourlyRate, budget } = subject.brief;
+      return {
+        unpriced,
+        drawn:
+          unpriced.length > 0 || lines.length === 0
+            ? undefined
+            : drawTotals({ lines, hourlyRate: ownLabour ? 0 : hourlyRate, budget }),
+      };
+    },
+  }),
+] as const;

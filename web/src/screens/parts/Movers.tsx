@@ -1,0 +1,61 @@
+import type { BillLine, CandidateSumOutput } from '@sable/core';
+import { formatNumber, wordSentence } from '@sable/core/units';
+import { useUnits } from '../../hooks/settings.tsx';
+import css from './parts.module.css';
+
+type Drawn = NonNullable<CandidateSumOutput<'candidate.money'>['drawn']>;
+
+/** The lines that move the total most, each with what of the doubt it brings and what one more price would be worth. */
+export function Movers({
+  drawn,
+  lines,
+  colour,
+}: {
+  drawn: Drawn;
+  lines: ReadonlyMap<string, BillLine>;
+  colour: string;
+}) {
+  const units = useUnits();
+  const { movers, quotes, chanceWithinBudget } = drawn;
+  if (movers.length === 0) return null;
+  const most = Math.max(...movers.map((m) => m.share));
+  const percent = (v: number) => `${formatNumber(100 * v, 'percent', units, { digits: 0 })} %`;
+  return (
+    <section>
+      <h2>What moves it most</h2>
+      <table className={css['movers']}>
+        <thead>
+          <tr>
+            <th scope="col">Line</th>
+            <th scope="col">Of the doubt</th>
+            <th scope="col">Known to ± 5 %, the chance is</th>
+          </tr>
+        </thead>
+        <tbody>
+          {movers.map(({ id, share }) => {
+            const line = lines.get(id);
+            const then = quotes.find((q) => q.id === id)?.chanceThen;
+            return (
+              <tr key={id}>
+                <th scope="row">{line ? wordSentence(line.name, units) : id}</th>
+                <td>
+                  <span
+                    className={css['mover']}
+                    style={{ ['--cc' as string]: colour, ['--share' as string]: share / most }}
+                  >
+                    {percent(share)}
+                  </span>
+                </td>
+                <td className="num">
+                  {then === undefined || chanceWithinBudget === undefined
+                    ? ''
+                    : `${percent(then)}, not ${percent(chanceWithinBudget)}`}
+                </td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+    </section>
+  );
+}
