@@ -11,7 +11,7 @@ import { mountsBench } from './mounts.ts';
 import { pageBench } from './page.ts';
 import { placementBench } from './placement.ts';
 import { load, memoryMb, readsBesideSearches } from './server.ts';
-import { assessBench, clearanceBench } from './sums.ts';
+import { assessBench, clearanceBench, moneyBench } from './sums.ts';
 
 const sable = new RunningSable(false);
 const startMs = async () => {
@@ -24,6 +24,7 @@ try {
   const sums = {
     assess: await assessBench(),
     clearance: clearanceBench(),
+    moneyDraws: moneyBench(),
     mesh: await meshBench(),
     placement: placementBench(),
     driving: drivingBench(),

@@ -4,6 +4,7 @@ import type { Build, Engine, Gearbox, Library, Part } from '@sable/core';
 import { boundsGapSquared, convexOf, signedDistance, type Convex } from '@sable/core/geometry';
 import { bundledCore } from './bundled.ts';
 import { round, summary, timed } from './measure.ts';
+import { drawTotals } from '@sable/core/solvers/moneyDraws';
 import { seeded } from '@sable/core/units';
 
 const demo = path.resolve(import.meta.dirname, '../server/src/demo');
@@ -63,4 +64,15 @@ export function clearanceBench() {
     boundsToExactRatio: round(rejected / exact, 1),
     checksum: Number.isFinite(sink),
   };
+}
+
+/** 10,000 draws of a bill of 150 lines in eight classes, a third of them with hours. */
+export function moneyBench() {
+  const lines = Array.from({ length: 150 }, (_, i) => ({
+    id: `l${i}`,
+    price: { low: 50 + i, likely: 100 + 1.3 * i, high: 300 + 2 * i },
+    class: `c${i % 8}`,
+    ...(i % 3 === 0 ? { hours: { low: 1, likely: 2, high: 4 + i / 50 } } : {}),
+  }));
+  return summary(timed(20, 3, () => void drawTotals({ lines, hourlyRate: 50, budget: 45_000 })));
 }

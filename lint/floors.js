@@ -50,6 +50,7 @@ export const HOUSES = [
       { name: 'db' },
       { name: 'http' },
       { name: 'store' },
+      { name: 'files' },
       { name: 'standins' },
       { name: 'demo' },
       { name: 'jobs' },

@@ -158,6 +158,7 @@ export function ensureServerBuilt() {
     '@fastify/swagger-ui',
     '@electric-sql/pglite',
     'tinypool',
+    'exceljs',
     'highs',
   ];
   const args = [

@@ -618,6 +618,19 @@ const LABELS = {
   buys: 'Buys',
   whyNot: 'Why not',
 
+  // The bill
+  bill: 'Bill',
+  edits: 'What people have said of lines',
+  own: 'Lines of one’s own',
+  foreign: 'Quoted in other money',
+  rate: 'Rate of exchange',
+  status: 'State of the line',
+  paid: 'Paid',
+  supplier: 'Supplier',
+  receipt: 'Receipt',
+  quantity: 'Quantity',
+  was: 'As reckoned then',
+
   // Plates and wiring
   holes: 'Holes',
   uMm: 'Across',

@@ -2,7 +2,7 @@ import { fieldLabelOf } from './fieldDictionary.ts';
 import type { Subject } from './subject.ts';
 
 /** Where a figure is entered. */
-type FieldScreen = 'brief' | 'survey' | 'library' | 'candidate' | 'mounts' | 'wiring' | 'line-up';
+type FieldScreen = 'brief' | 'survey' | 'library' | 'candidate' | 'mounts' | 'wiring' | 'parts' | 'line-up';
 
 export interface FieldWords {
   readonly label: string;
@@ -148,6 +148,7 @@ const SCREENS: Readonly<Record<string, FieldScreen>> = {
 const BESIDE: Readonly<Record<string, FieldScreen>> = {
   'candidates/mounts': 'mounts',
   'candidates/wiring': 'wiring',
+  'candidates/bill': 'parts',
   'chassis/plugs': 'wiring',
 };
 const ROWS = new Set(['candidates', 'engines', 'gearboxes', 'parts']);

@@ -25,6 +25,7 @@ const WHERE = {
   candidate: 'Candidate',
   mounts: 'Mounts',
   wiring: 'Wiring',
+  parts: 'Parts & budget',
   'line-up': 'Line-up',
 } as const;
 const capital = (s: string) => s.charAt(0).toUpperCase() + s.slice(1);

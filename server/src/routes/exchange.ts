@@ -15,8 +15,9 @@ import {
 import { Type } from 'typebox';
 import type { App } from '../http/app.ts';
 import type { Db } from '../db/db.ts';
+import { billXlsx } from '../files/billXlsx.ts';
 import { Problem } from '../http/problem.ts';
-import { answers, answersText } from '../http/schemas.ts';
+import { answers, answersBytes, answersText } from '../http/schemas.ts';
 import { readBuild } from '../store/buildStore.ts';
 import { importBundle } from '../store/importStore.ts';
 import { readPictures } from '../store/pictureStore.ts';
@@ -29,6 +30,7 @@ const UnitsQuery = Type.Object({
 });
 /** A build with its photos and receipts, bytes. */
 const BUNDLE_LIMIT = 64 * 1024 * 1024;
+const XLSX = 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet';
 const CSV = 'text/csv; charset=utf-8';
 
 /** Files out and in: the build bundle, the line-up and the bill. */
@@ -85,26 +87,51 @@ export function exchangeRoutes(app: App, db: Db, events: ShopEvents): void {
     },
   );
 
+  const billOf = async (id: string, candidateId: string) => {
+    const { build, frozen } = await readBuild(db, id);
+    const candidate = build.candidates.find((c) => c.id === candidateId);
+    const bill =
+      candidate &&
+      assessOf(settingOf(build), build.decision, candidate, await readLibrary(db), frozen).figures?.money?.bill;
+    if (!bill) throw new Problem(404, `There is no bill for “${candidateId}”.`);
+    return { build, bill, name: `${build.id}-${candidate.letter}-bill` };
+  };
+  const BillParams = Type.Object({ id: Type.String(), candidateId: Type.String() });
+
   app.get(
     '/builds/:id/candidates/:candidateId/bill.csv',
     {
       schema: {
         summary: 'The bill of a candidate as a table',
-        params: Type.Object({ id: Type.String(), candidateId: Type.String() }),
+        params: BillParams,
         response: answersText('text/csv'),
       },
     },
     async (request, reply) => {
-      const { build, frozen } = await readBuild(db, request.params.id);
-      const candidate = build.candidates.find((c) => c.id === request.params.candidateId);
-      const bill =
-        candidate &&
-        assessOf(settingOf(build), build.decision, candidate, await readLibrary(db), frozen).figures?.money?.bill;
-      if (!bill) throw new Problem(404, `There is no bill for “${request.params.candidateId}”.`);
+      const { build, bill, name } = await billOf(request.params.id, request.params.candidateId);
       return reply
-        .header('content-disposition', `attachment; filename="${build.id}-${candidate.letter}-bill.csv"`)
+        .header('content-disposition', `attachment; filename="${name}.csv"`)
         .type(CSV)
         .send(billCsv(bill.lines, build.currency));
+    },
+  );
+
+  app.get(
+    '/builds/:id/candidates/:candidateId/bill.xlsx',
+    {
+      schema: {
+        summary: 'The bill of a candidate as a workbook, with sums that are formulas',
+        params: BillParams,
+        response: answersBytes([XLSX]),
+      },
+    },
+    async (request, reply) => {
+      const { build, bill, name } = await billOf(request.params.id, request.params.candidateId);
+      const { ownLabour, hourlyRate } = build.brief;
+      return reply
+        .header('content-disposition', `attachment; filename="${name}.xlsx"`)
+        .type(XLSX)
+        .send(await billXlsx(bill, build.currency, ownLabour ? 0 : hourlyRate));
     },
   );
 }

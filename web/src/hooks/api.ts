@@ -136,5 +136,7 @@ export const api = {
   scalesUrl: (id: string) => `/api/v1/builds/${enc(id)}/scales`,
   bundleUrl: (id: string) => `/api/v1/builds/${enc(id)}/bundle`,
   lineupCsvUrl: (id: string, units: string) => `/api/v1/builds/${enc(id)}/lineup.csv?units=${units}`,
+  billXlsxUrl: (id: string, candidateId: string) =>
+    `/api/v1/builds/${enc(id)}/candidates/${enc(candidateId)}/bill.xlsx`,
   billCsvUrl: (id: string, candidateId: string) => `/api/v1/builds/${enc(id)}/candidates/${enc(candidateId)}/bill.csv`,
 };

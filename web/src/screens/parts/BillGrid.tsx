@@ -62,6 +62,10 @@ function shownOf(line: BillLine, column: GridColumn, units: Units): string {
   }
 }
 
+/** Where the price of a line of one’s own is entered, so that other screens lead here. */
+const pointerOf = ({ id, bill }: Candidate, { kept }: BillLine): string | undefined =>
+  isOwn(kept) ? `/candidates/${id}/bill/own/${(bill?.own ?? []).findIndex((o) => o.id === kept.id)}/price` : undefined;
+
 /** The candidate without what a line stands for; undefined for lines that nobody accepted, or that can only be replaced. */
 function without(candidate: Candidate, line: BillLine): Candidate | undefined {
   const left = line.acceptance ? takeOut(candidate, line.acceptance) : candidate;
@@ -250,7 +254,7 @@ export function BillGrid({
                             </td>
                           );
                         return (
-                          <td key={column}>
+                          <td key={column} data-pointer={column === 'likely' ? pointerOf(candidate, l) : undefined}>
                             <Cell
                               shown={shown}
                               column={column}

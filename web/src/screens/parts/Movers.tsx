@@ -5,6 +5,9 @@ import css from './parts.module.css';
 
 type Drawn = NonNullable<CandidateSumOutput<'candidate.money'>['drawn']>;
 
+/** A change of the chance by less is none. */
+const WORTH_SAYING = 0.005;
+
 /** The lines that move the total most, each with what of the doubt it brings and what one more price would be worth. */
 export function Movers({
   drawn,
@@ -21,7 +24,7 @@ export function Movers({
   const most = Math.max(...movers.map((m) => m.share));
   const percent = (v: number) => `${formatNumber(100 * v, 'percent', units, { digits: 0 })} %`;
   return (
-    <section>
+    <section className="block">
       <h2>What moves it most</h2>
       <table className={css['movers']}>
         <thead>
@@ -47,8 +50,10 @@ export function Movers({
                   </span>
                 </td>
                 <td className="num">
-                  {then === undefined || chanceWithinBudget === undefined
-                    ? ''
+                  {then === undefined ||
+                  chanceWithinBudget === undefined ||
+                  Math.abs(then - chanceWithinBudget) < WORTH_SAYING
+                    ? 'as good as the same'
                     : `${percent(then)}, not ${percent(chanceWithinBudget)}`}
                 </td>
               </tr>

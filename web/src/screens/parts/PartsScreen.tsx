@@ -8,10 +8,12 @@ import { api } from '../../hooks/api.ts';
 import { useBuild, useBuildActions, useJudgement } from '../../hooks/buildState.tsx';
 import { useUnits } from '../../hooks/settings.tsx';
 import { useSum } from '../../hooks/useSum.ts';
+import { useFieldFocus } from '../../pieces/fieldFocus.ts';
 import { FindingsColumn } from '../../pieces/Findings.tsx';
 import { candidateColour } from '../../pieces/marks.tsx';
 import { tidy, type ChangeBill } from './billChange.ts';
 import { BillGrid } from './BillGrid.tsx';
+import { BillIn } from './BillIn.tsx';
 import { MoneyRule } from './MoneyRule.tsx';
 import { Movers } from './Movers.tsx';
 import { OwnLines } from './OwnLines.tsx';
@@ -27,6 +29,7 @@ export function PartsScreen() {
   const units = useUnits();
   const navigate = useNavigate();
   const question = useMemo(() => (candidate ? { build, candidate } : undefined), [build, candidate]);
+  useFieldFocus();
   const sum = useSum('candidate.money', question);
   if (!candidate) return <p className="main">There is no candidate yet.</p>;
   const bill = assessment?.figures?.money?.bill;
@@ -95,6 +98,10 @@ export function PartsScreen() {
           <Button component="a" href={api.billCsvUrl(build.id, candidate.id)} download>
             Bill as CSV
           </Button>
+          <Button component="a" href={api.billXlsxUrl(build.id, candidate.id)} download>
+            Bill as XLSX
+          </Button>
+          {bill && <BillIn lines={bill.lines} change={change} />}
           <Button onClick={() => void navigate(`/builds/${build.id}/candidate?c=${candidate.id}`)}>
             Add parts in the candidate
           </Button>

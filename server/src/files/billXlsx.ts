@@ -1,0 +1,76 @@
+import type { Bill, BillLine } from '@sable/core';
+import { wordSentence } from '@sable/core/units';
+import type { Workbook } from 'exceljs';
+
+/** The columns of the sheet, in their order; those of figures are summed. */
+const COLUMNS = [
+  { header: 'Id', width: 24 },
+  { header: 'Line', width: 44 },
+  { header: 'Kind', width: 12 },
+  { header: 'Low', width: 11, sum: true },
+  { header: 'Likely', width: 11, sum: true },
+  { header: 'High', width: 11, sum: true },
+  { header: 'Hours, low', width: 11, sum: true },
+  { header: 'Hours, likely', width: 12, sum: true },
+  { header: 'Hours, high', width: 11, sum: true },
+  { header: 'State', width: 15 },
+  { header: 'Paid', width: 11, sum: true },
+  { header: 'Supplier', width: 20 },
+  { header: 'Days', width: 8 },
+  { header: 'Evidence', width: 12 },
+  { header: 'Why', width: 50 },
+] as const;
+const letterOf = (column: number) => String.fromCodePoint(65 + column);
+const FIRST = 2;
+const HOURS_COLUMNS = { low: 6, likely: 7, high: 8 } as const;
+const POINTS = ['low', 'likely', 'high'] as const;
+const cents = (v: number): number => Math.round(v * 100) / 100;
+
+/** A line as cells: text stays text whatever it begins with, for its cell is one of text. */
+function cellsOf(line: BillLine): (string | number | undefined)[] {
+  const { kept } = line;
+  return [
+    line.id,
+    wordSentence(line.name, { system: 'metric' }),
+    line.class,
+    ...POINTS.map((p) => (line.unpriced ? undefined : cents(line.price[p]))),
+    ...POINTS.map((p) => (line.hours.high === 0 ? undefined : cents(line.hours[p]))),
+    kept?.status,
+    kept?.paid,
+    kept?.supplier,
+    line.leadDays === 0 ? undefined : line.leadDays,
+    line.evidence,
+    line.why,
+  ];
+}
+
+/** The bill as a workbook whose sums are formulas, each with what it came to here; labour is the hours at their rate. */
+export async function billXlsx(bill: Bill, currency: string, hourlyRate: number): Promise<Buffer> {
+  const { default: Excel } = await import('exceljs');
+  const book: Workbook = new Excel.Workbook();
+  const sheet = book.addWorksheet(`Bill, ${currency}`, { views: [{ state: 'frozen', ySplit: 1 }] });
+  sheet.columns = COLUMNS.map(({ header, width }) => ({ header, width }));
+  sheet.getRow(1).font = { bold: true };
+  const last = FIRST + bill.lines.length - 1;
+  for (const line of bill.lines) {
+    const row = sheet.addRow(cellsOf(line));
+    if (line.id !== 'labour') continue;
+    POINTS.forEach((point, i) => {
+      const hours = letterOf(HOURS_COLUMNS[point]);
+      row.getCell(4 + i).value = {
+        formula: `ROUND(${hourlyRate}*SUM(${hours}${FIRST}:${hours}${last}),2)`,
+        result: cents(line.price[point]),
+      };
+    });
+  }
+  const sums = sheet.addRow(['', 'Sum']);
+  sums.font = { bold: true };
+  COLUMNS.forEach((column, i) => {
+    if (!('sum' in column)) return;
+    const letter = letterOf(i);
+    const result = bill.lines.reduce((s, l) => s + Number(cellsOf(l)[i] ?? 0), 0);
+    sums.getCell(i + 1).value = { formula: `SUM(${letter}${FIRST}:${letter}${last})`, result: cents(result) };
+  });
+  for (const i of [4, 5, 6, 11]) sheet.getColumn(i).numFmt = '#,##0.00';
+  return Buffer.from(await book.xlsx.writeBuffer());
+}
