@@ -174,6 +174,41 @@ test('what was said of a line that goes is kept, and comes back with it; a line 
   await sable.putBack(was);
 });
 
+test('hours a week, first day and a monthly limit: it says when it is done and what to order; a slower week moves all', async ({
+  page,
+  sable,
+}) => {
+  const { build: was } = await sable.build();
+  const { pace: _pace, ...brief } = was.brief;
+  await sable.put('brief', brief);
+  await page.goto(`${sable.url}/builds/glider-tug/parts?c=c`);
+  await expect(page.getByText('Say how many hours a week are worked')).toBeVisible();
+  const put = async (label: string, text: string) => {
+    await page.getByLabel(label, { exact: true }).fill(text);
+    await page.getByLabel(label, { exact: true }).blur();
+  };
+  await put('Hours a week', '10');
+  // 118.1 h at 10 a week.
+  await expect(page.getByText(/^Done by day 83, 8 times of 10 by day 9\d\./)).toBeVisible();
+  await put('First day', '2027-01-11');
+  await expect(page.getByText(/^Done by 4 Apr 2027/)).toBeVisible();
+  await put('Done by', '2027-03-01');
+  await expect(page.getByText(/^Done by 4 Apr 2027.*: 34 days late\./)).toBeVisible();
+  await put('Money each month, at most', '800');
+  await expect(page.getByText('earlier, its month is full').first()).toBeVisible();
+  await expect(page.getByText(/more is due than the month allows/)).toBeVisible();
+  await put('Hours a week', '5');
+  await expect(page.getByText(/^Done by 2[56] Jun 2027/)).toBeVisible();
+  expect((await sable.build()).build.brief.pace).toEqual({
+    hoursPerWeek: 5,
+    startOn: '2027-01-11',
+    doneBy: '2027-03-01',
+    monthlyLimit: 800,
+  });
+  await sable.put('brief', was.brief);
+  await sable.putBack(was);
+});
+
 test('two tabs on two lines: both kept, nobody asked; on the same line the second is asked', async ({
   context,
   sable,

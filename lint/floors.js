@@ -38,7 +38,10 @@ export const HOUSES = [
         ],
       },
       { name: 'pipeline' },
-      { name: 'solvers', rooms: ['placement', 'recipe', 'ratioSweep', 'mountLayout', 'moneyDraws', 'jointResolver'] },
+      {
+        name: 'solvers',
+        rooms: ['placement', 'recipe', 'ratioSweep', 'mountLayout', 'moneyDraws', 'workPlan', 'jointResolver'],
+      },
       { name: 'assess' },
       { name: 'sums' },
       { name: 'formats' },

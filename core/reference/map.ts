@@ -87,6 +87,10 @@ const RULES: Readonly<Record<string, readonly Rule[]>> = {
     [['lines'], 'money.draw'],
     [['low'], 'money.line'],
   ],
+  tasks: [
+    [['tasks'], 'work.path'],
+    [['gate'], 'work.gate'],
+  ],
   wiring: [
     [['awg'], 'wiring.awg'],
     [['gaugeExpectsCylinders'], 'wiring.tacho'],

@@ -45,6 +45,12 @@ const OF_NO_CHECK: Readonly<Record<string, string>> = {
     ),
   ),
   '/engines/*/plugs/*/onComputer': 'of the length that Fit proposes for a wire',
+  ...Object.fromEntries(
+    ['', '/hoursPerWeek', '/startOn', '/doneBy', '/monthlyLimit'].map((key) => [
+      `/brief/pace${key}`,
+      'of the days on which work and money fall, which are no check',
+    ]),
+  ),
   '/chassis/year': 'for the reader',
   '/chassis/trackFrontMm': 'of the differential’s table and of the drawing',
   '/chassis/trackRearMm': 'of the differential’s table and of the drawing',

@@ -238,6 +238,13 @@ const GOOD: Readonly<Record<string, Record<string, unknown>>> = {
     budget: 2000,
     draws: 200,
   },
+  'work.path': {
+    tasks: [
+      { id: 'a', hours: 2, after: [] },
+      { id: 'b', hours: 3, after: ['a'] },
+    ],
+  },
+  'work.gate': { gate: 'first-start', conditions: { engineOil: true, coolant: false } },
   'wiring.awg': { awg: [18, 0] },
   'wiring.tacho': {
     engineCylinders: 8,

@@ -19,6 +19,9 @@ const Target = Type.Object(
   closed,
 );
 
+/** A day of the calendar: 2027-01-31. */
+const DAY = '^\\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\\d|3[01])$';
+
 /** What the owner wants and will not accept. */
 export const Brief = Type.Object(
   {
@@ -97,6 +100,19 @@ export const Brief = Type.Object(
     hourlyRate: Type.Number({ minimum: 0, maximum: 1000 }),
     ownLabour: Type.Boolean({ description: 'true: the owner’s own hours cost nothing' }),
     maxHours: Type.Optional(Type.Number({ exclusiveMinimum: 0 })),
+    pace: Type.Optional(
+      Type.Object(
+        {
+          hoursPerWeek: Type.Optional(Type.Number({ exclusiveMinimum: 0, maximum: 168 })),
+          startOn: Type.Optional(Type.String({ pattern: DAY })),
+          doneBy: Type.Optional(Type.String({ pattern: DAY })),
+          monthlyLimit: Type.Optional(
+            Type.Number({ exclusiveMinimum: 0, description: 'money that may go out in a month' }),
+          ),
+        },
+        { ...closed, description: 'when it is worked on, and when its money is there' },
+      ),
+    ),
     maxAddedKg: Type.Optional(Type.Number({ minimum: 0, maximum: 2000 })),
     fuel: Type.Optional(FuelSchema),
     fuelOctaneRon: Type.Number({ minimum: 80, maximum: 120 }),

@@ -13,6 +13,7 @@ import { plateSums } from '../questions/plates/index.ts';
 import { wiringSums } from '../questions/wiring/index.ts';
 import { Build, Check, defineSum, Finding, Id, Library, StateSchema, type Sum } from '../model/index.ts';
 import { moneySums } from '../solvers/moneyDraws/index.ts';
+import { workSums } from '../solvers/workPlan/index.ts';
 import { placementSums } from '../solvers/placement/index.ts';
 import { resolverSums } from '../solvers/jointResolver/index.ts';
 import { recipeSums } from '../solvers/recipe/index.ts';
@@ -60,6 +61,7 @@ export const SUMS: readonly Sum[] = [
   ...engineSums,
   ...buyingSums,
   ...moneySums,
+  ...workSums,
   ...gearingSums,
   ...runSums,
   ...stressSums,

@@ -76,7 +76,9 @@ const RANK = Object.fromEntries(CLASS_ORDER.map((c, i) => [c, i])) as Readonly<R
 const STANDING_WORK: readonly { id: string; name: string; hours: Distribution }[] = [
   { id: 'work-out', name: 'Old engine and gearbox out', hours: { low: 6, likely: 8, high: 14 } },
   { id: 'work-mockup', name: 'Mock-up, fix position', hours: { low: 6, likely: 10, high: 18 } },
-  { id: 'work-in', name: 'New engine and gearbox in, fill, first start', hours: { low: 14, likely: 20, high: 34 } },
+  { id: 'work-in', name: 'New engine and gearbox in', hours: { low: 9, likely: 12, high: 21 } },
+  // Fill and prime 2 to 4, first start 1 to 4, road test 2 to 5.
+  { id: 'work-start', name: 'Filled, primed, first start, road test', hours: { low: 5, likely: 8, high: 13 } },
 ];
 const AXLE_HOURS: Distribution = { low: 4, likely: 6, high: 10 };
 

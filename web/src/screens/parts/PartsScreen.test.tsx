@@ -26,6 +26,7 @@ const { PartsScreen } = await import('./PartsScreen.tsx');
 afterEach(() => {
   cleanup();
   actions.saveCandidate.mockClear();
+  actions.save.mockClear();
 });
 beforeEach(() => {
   drawn = undefined;
@@ -140,6 +141,31 @@ test('a line that can be left out leaves its candidate changed by that alone', (
   expect(changed.length).toBeGreaterThan(0);
   expect(changed).not.toContain('id');
   expect(changed).not.toContain('engineId');
+});
+
+test('when: asks for the hours a week; told, it says when it is done, what is due in the first month and what comes late', () => {
+  const { pace: _pace, ...brief } = tug.brief;
+  openJudged({ ...tug, brief }, 'b');
+  draw(<PartsScreen />);
+  expect(screen.getByText(/^Say how many hours a week are worked/)).toBeTruthy();
+  const field = screen.getByLabelText('Hours a week');
+  fireEvent.change(field, { target: { value: '12' } });
+  fireEvent.keyDown(field, { key: 'Enter' });
+  expect(actions.save).toHaveBeenCalledWith('brief', open.build.brief, { ...brief, pace: { hoursPerWeek: 12 } });
+  cleanup();
+  openJudged(
+    { ...tug, brief: { ...brief, pace: { hoursPerWeek: 12, startOn: '2027-01-11', doneBy: '2027-02-01' } } },
+    'b',
+  );
+  draw(<PartsScreen />);
+  const weeks = bill().meanHours / 12;
+  expect(screen.getByText(/^Done by \d/).textContent).toMatch(
+    new RegExp(`: ${Math.ceil(7 * weeks - 21)} days late\\. In the first month \\d+ lines are due`),
+  );
+  // Every line that is still to be paid stands among the orders, once.
+  const orders = screen.getAllByRole('table').at(-1)!;
+  const paid = bill().lines.filter((l) => l.price.high !== 0 && l.id !== 'labour');
+  expect(within(orders).getAllByRole('rowheader')).toHaveLength(paid.length);
 });
 
 test('without a candidate it says so', () => {

@@ -17,6 +17,7 @@ import { BillIn } from './BillIn.tsx';
 import { MoneyRule } from './MoneyRule.tsx';
 import { Movers } from './Movers.tsx';
 import { OwnLines } from './OwnLines.tsx';
+import { When } from './When.tsx';
 import css from './parts.module.css';
 
 type Drawn = NonNullable<CandidateSumOutput<'candidate.money'>['drawn']>;
@@ -25,7 +26,7 @@ type Drawn = NonNullable<CandidateSumOutput<'candidate.money'>['drawn']>;
 export function PartsScreen() {
   const { build, candidate } = useBuild();
   const { assessment } = useJudgement();
-  const { saveCandidate } = useBuildActions();
+  const { save, saveCandidate } = useBuildActions();
   const units = useUnits();
   const navigate = useNavigate();
   const question = useMemo(() => (candidate ? { build, candidate } : undefined), [build, candidate]);
@@ -94,6 +95,20 @@ export function PartsScreen() {
         )}
         {bill && <OwnLines bill={candidate.bill ?? {}} orphans={bill.orphans} change={change} />}
         {drawn && <Movers drawn={drawn} lines={byId} colour={candidateColour(candidate.letter)} />}
+        {bill && bill.lines.length > 0 && (
+          <When
+            lines={bill.lines}
+            brief={build.brief}
+            drawn={drawn}
+            currency={build.currency}
+            colour={candidateColour(candidate.letter)}
+            money={money}
+            onPace={(pace) => {
+              const { pace: _was, ...rest } = build.brief;
+              save('brief', build.brief, pace ? { ...rest, pace } : rest);
+            }}
+          />
+        )}
         <div className={css['tools']}>
           <Button component="a" href={api.billCsvUrl(build.id, candidate.id)} download>
             Bill as CSV

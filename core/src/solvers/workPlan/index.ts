@@ -1,0 +1,4 @@
+export * from './cash.ts';
+export { criticalPath } from './path.ts';
+export * from './sums.ts';
+export * from './tasks.ts';

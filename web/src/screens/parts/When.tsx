@@ -1,0 +1,219 @@
+import type { BillLine, Brief, CandidateSumOutput } from '@sable/core';
+import { cashPlan, stretchesOf, type CashPlan, type Stretch } from '@sable/core/solvers/workPlan';
+import { formatNumber, wordSentence } from '@sable/core/units';
+import TextField from '@mui/material/TextField';
+import { addDays, format, isValid, parseISO } from 'date-fns';
+import { useState } from 'react';
+import { useUnits } from '../../hooks/settings.tsx';
+import { QuantityField } from '../../pieces/fields.tsx';
+import layout from '../../pieces/layout.module.css';
+import { CashCurve } from './CashCurve.tsx';
+import css from './parts.module.css';
+
+type Drawn = NonNullable<CandidateSumOutput<'candidate.money'>['drawn']>;
+type Pace = NonNullable<Brief['pace']>;
+const MONTH_DAYS = 30.4375;
+const days = (n: number) => `${Math.ceil(n)} ${Math.ceil(n) === 1 ? 'day' : 'days'}`;
+const day = (d: Date) => format(d, 'd MMM yyyy');
+
+/** When the work is done and when its money is due: order it in time, within what a month allows. */
+export function When({
+  lines,
+  brief,
+  drawn,
+  currency,
+  colour,
+  money,
+  onPace,
+}: {
+  lines: readonly BillLine[];
+  brief: Brief;
+  drawn: Drawn | undefined;
+  currency: string;
+  colour: string;
+  money: (v: number) => string;
+  onPace: (pace: Pace | undefined) => void;
+}) {
+  const units = useUnits();
+  const pace: Pace = brief.pace ?? {};
+  const put = (more: { readonly [K in keyof Pace]?: Pace[K] | undefined }) => {
+    const next = Object.fromEntries(Object.entries({ ...pace, ...more }).filter(([, v]) => v !== undefined)) as Pace;
+    onPace(Object.keys(next).length === 0 ? undefined : next);
+  };
+  const start = pace.startOn === undefined ? undefined : parseISO(pace.startOn);
+  const stretches = stretchesOf(lines);
+  const plan =
+    pace.hoursPerWeek === undefined ? undefined : cashPlan(stretches, { ...pace, hoursPerWeek: pace.hoursPerWeek });
+  const on = (d: number) => (start && isValid(start) ? day(addDays(start, Math.round(d))) : `day ${Math.round(d)}`);
+  return (
+    <section className="block">
+      <h2>When</h2>
+      {plan ? (
+        <p className={css['when']}>{sayWhen(plan, pace, drawn, start, on, money)}</p>
+      ) : (
+        <p className="muted">
+          Say how many hours a week are worked: then it says when what is ordered, and when it is done.
+        </p>
+      )}
+      <div className={layout['form-grid']}>
+        <QuantityField
+          label="Hours a week"
+          quantity="hours"
+          optional
+          min={0.5}
+          max={168}
+          value={pace.hoursPerWeek}
+          onCommit={(hoursPerWeek) => put({ hoursPerWeek })}
+        />
+        <DayField label="First day" value={pace.startOn} onCommit={(startOn) => put({ startOn })} />
+        <DayField label="Done by" value={pace.doneBy} onCommit={(doneBy) => put({ doneBy })} />
+        <QuantityField
+          label="Money each month, at most"
+          quantity="money"
+          currency={currency}
+          optional
+          min={1}
+          value={pace.monthlyLimit}
+          onCommit={(monthlyLimit) => put({ monthlyLimit })}
+        />
+      </div>
+      {plan && plan.dues.length > 0 && (
+        <>
+          <CashCurve
+            plan={plan}
+            budget={brief.budget}
+            monthlyLimit={pace.monthlyLimit}
+            colour={colour}
+            money={money}
+            on={on}
+            doneBy={start && pace.doneBy ? (parseISO(pace.doneBy).getTime() - start.getTime()) / 86_400_000 : undefined}
+          />
+          <Orders
+            plan={plan}
+            stretches={stretches}
+            on={on}
+            say={(l) => wordSentence(l.name, units)}
+            number={(v) => formatNumber(v, 'money', units)}
+          />
+        </>
+      )}
+      <ol className={css['stretches']}>
+        {stretches.map((s) => (
+          <li key={s.id} data-critical={s.critical}>
+            <span>{s.title}</span>
+            <span className="num">{formatNumber(s.hours, 'hours', units, { digits: 1 })} h</span>
+            <small className="muted">
+              {plan && pace.hoursPerWeek ? `from ${on((7 * s.startsAt) / pace.hoursPerWeek)}` : ''}
+            </small>
+          </li>
+        ))}
+      </ol>
+    </section>
+  );
+}
+
+function sayWhen(
+  plan: CashPlan,
+  pace: Pace,
+  drawn: Drawn | undefined,
+  start: Date | undefined,
+  on: (day: number) => string,
+  money: (v: number) => string,
+): string {
+  const likely = drawn && pace.hoursPerWeek ? (7 * drawn.hours.p80) / pace.hoursPerWeek : undefined;
+  const late =
+    start && pace.doneBy
+      ? plan.finishDay - (parseISO(pace.doneBy).getTime() - start.getTime()) / 86_400_000
+      : undefined;
+  const soon = plan.dues.filter((d) => d.day < MONTH_DAYS && d.money > 0);
+  const waits = plan.dues.filter((d) => d.lateDays > 0);
+  return [
+    `Done by ${on(plan.finishDay)}${likely === undefined ? '' : `, 8 times of 10 by ${on(likely)}`}${late === undefined ? '' : late > 0 ? `: ${days(late)} late` : `: ${days(Math.floor(-late))} in hand`}.`,
+    soon.length > 0
+      ? `In the first month ${soon.length} ${soon.length === 1 ? 'line is' : 'lines are'} due, ${money(soon.reduce((s, d) => s + d.money, 0))}.`
+      : '',
+    waits.length > 0
+      ? `${waits.length === 1 ? 'One line comes' : `${waits.length} lines come`} later than wanted though ordered on the first day.`
+      : '',
+    plan.over.length > 0
+      ? `In ${plan.over.length === 1 ? 'one month' : `${plan.over.length} months`} more is due than the month allows, and no month before has room.`
+      : '',
+  ]
+    .filter(Boolean)
+    .join(' ');
+}
+
+/** What is to be ordered, by the day: with what it is for, late or moved where it is. */
+function Orders({
+  plan,
+  stretches,
+  on,
+  say,
+  number,
+}: {
+  plan: CashPlan;
+  stretches: readonly Stretch[];
+  on: (day: number) => string;
+  say: (line: BillLine) => string;
+  number: (v: number) => string;
+}) {
+  const forWhat = (line: BillLine) => stretches.find((s) => s.lines.includes(line))?.title ?? '';
+  return (
+    <table className={css['orders']}>
+      <thead>
+        <tr>
+          <th scope="col">Order by</th>
+          <th scope="col">Line</th>
+          <th scope="col" className="r">
+            Expected
+          </th>
+          <th scope="col">For</th>
+        </tr>
+      </thead>
+      <tbody>
+        {plan.dues.map((d) => (
+          <tr key={d.line.id}>
+            <td className="num">{on(d.day)}</td>
+            <th scope="row">
+              {say(d.line)}
+              {d.lateDays > 0 && <small className={css['gone']}> {days(d.lateDays)} late</small>}
+              {d.moved && <small className="muted"> earlier, its month is full</small>}
+            </th>
+            <td className="r num">{number(d.money)}</td>
+            <td className="muted">{forWhat(d.line)}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+/** A day of the calendar; kept on leaving, refused where it is none. */
+function DayField({
+  label,
+  value,
+  onCommit,
+}: {
+  label: string;
+  value: string | undefined;
+  onCommit: (value: string | undefined) => void;
+}) {
+  const [typed, setTyped] = useState<string>();
+  const commit = () => {
+    if (typed === undefined) return;
+    setTyped(undefined);
+    if (typed === '') onCommit(undefined);
+    else if (isValid(parseISO(typed)) && typed !== value) onCommit(typed);
+  };
+  return (
+    <TextField
+      type="date"
+      label={label}
+      value={typed ?? value ?? ''}
+      slotProps={{ inputLabel: { shrink: true } }}
+      onChange={(e) => setTyped(e.target.value)}
+      onBlur={commit}
+      onKeyDown={(e) => e.key === 'Enter' && commit()}
+    />
+  );
+}
