@@ -128,9 +128,11 @@ test('a part accepted where a joint is open is in bill, mass and fit, and out of
     1,
   ]);
   await go('/builds/glider-tug/parts?c=c');
-  await expect(page.getByText(/^Adapter plate, Hesper to Corran/).first()).toBeVisible();
+  await expect(page.getByRole('rowheader', { name: /^Adapter plate, Hesper to Corran/ })).toBeVisible();
   await page.getByRole('button', { name: 'Undo' }).click();
-  await expect(page.getByText(/^Adapter plate, Hesper to Corran/)).toHaveCount(0);
+  await expect(page.getByRole('rowheader', { name: /^Adapter plate, Hesper to Corran/ })).toHaveCount(0);
+  // What was said of it is kept, should it come again.
+  await expect(page.getByText('Said of lines that are no longer on the bill.')).toBeVisible();
   await expect.poll(figures).toEqual(without);
   await sable.putBack(was);
 });

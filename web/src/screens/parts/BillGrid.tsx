@@ -250,7 +250,9 @@ export function BillGrid({
                         if (labour || (column !== 'status' && column !== 'lead' && l.price.low < 0))
                           return (
                             <td key={column} className={right}>
-                              {shown}
+                              {column === 'low' || column === 'likely' || column === 'high'
+                                ? formatNumber(l.price[column], 'money', units)
+                                : shown}
                             </td>
                           );
                         return (

@@ -40,7 +40,7 @@ export function Movers({
             const then = quotes.find((q) => q.id === id)?.chanceThen;
             return (
               <tr key={id}>
-                <th scope="row">{line ? wordSentence(line.name, units) : id}</th>
+                <td>{line ? wordSentence(line.name, units) : id}</td>
                 <td>
                   <span
                     className={css['mover']}

@@ -173,12 +173,14 @@ function Orders({
       <tbody>
         {plan.dues.map((d) => (
           <tr key={d.line.id}>
-            <td className="num">{on(d.day)}</td>
-            <th scope="row">
+            <th scope="row" className="num">
+              {on(d.day)}
+            </th>
+            <td>
               {say(d.line)}
               {d.lateDays > 0 && <small className={css['gone']}> {days(d.lateDays)} late</small>}
               {d.moved && <small className="muted"> earlier, its month is full</small>}
-            </th>
+            </td>
             <td className="r num">{number(d.money)}</td>
             <td className="muted">{forWhat(d.line)}</td>
           </tr>
