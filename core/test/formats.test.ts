@@ -60,6 +60,38 @@ describe('the bundle', () => {
     expect(() => checkBundleHead(null)).toThrow(/not a Sable build/);
     expect(() => checkBundleHead(bundle)).not.toThrow();
   });
+  test('what is said of lines, and wires to a part, go along when rows come in under new ids', () => {
+    const [, , c] = tug.candidates;
+    const ref = (plug: string) => ({ plug, pin: '1' });
+    const build = {
+      ...tug,
+      candidates: [
+        {
+          ...c!,
+          bill: {
+            edits: [
+              { id: 'ap-hesper-corran', paid: 400 },
+              { id: c!.engineId, note: 'seen' },
+              { id: 'work-out', note: 'x' },
+            ],
+          },
+          wiring: {
+            splices: [{ a: ref('part.ap-hesper-corran:main'), b: ref('car:x1'), how: 'splice' as const }],
+            unused: [{ at: ref('part.ap-hesper-corran:main'), why: 'spare' }],
+          },
+        },
+      ],
+    };
+    const [after] = withNewIds(build, {
+      engines: new Map([[c!.engineId, 'engine-2']]),
+      gearboxes: new Map(),
+      parts: new Map([['ap-hesper-corran', 'plate-2']]),
+    }).candidates;
+    expect(after!.bill!.edits!.map((e) => e.id)).toEqual(['plate-2', 'engine-2', 'work-out']);
+    expect(after!.wiring!.splices![0]).toEqual({ a: ref('part.plate-2:main'), b: ref('car:x1'), how: 'splice' });
+    expect(after!.wiring!.unused![0]!.at.plug).toBe('part.plate-2:main');
+    expect(after!.partIds).toContain('plate-2');
+  });
   test('renamed rows are followed everywhere', () => {
     const renamed = withNewIds(tug, {
       engines: new Map([['sidecam-12', 's']]),

@@ -1,5 +1,17 @@
 import { Type } from 'typebox';
-import { Build, Engine, Family, Gearbox, Library, Part, Picture, indexOf, wholeOf } from '../model/index.ts';
+import {
+  Build,
+  Engine,
+  Family,
+  Gearbox,
+  Library,
+  Part,
+  Picture,
+  indexOf,
+  wholeOf,
+  type PinRef,
+  type Wiring,
+} from '../model/index.ts';
 import { InputError } from '../units/index.ts';
 
 /** The version that this program writes, and the newest it reads. */
@@ -109,6 +121,24 @@ export function withNewIds(
       engineId: engine(c.engineId),
       gearboxId: gearbox(c.gearboxId),
       partIds: c.partIds.map(part),
+      // What is said of lines goes by the row that they are of, wires to a part's plug by the part.
+      ...(c.bill?.edits
+        ? { bill: { ...c.bill, edits: c.bill.edits.map((e) => ({ ...e, id: engine(gearbox(part(e.id))) })) } }
+        : {}),
+      ...(c.wiring ? { wiring: withPlugs(c.wiring, part) } : {}),
     })),
+  };
+}
+
+/** The wiring with the plugs of parts named by their new ids: “part.ID:plug”. */
+function withPlugs(wiring: Wiring, part: (id: string) => string): Wiring {
+  const ref = (r: PinRef): PinRef => ({
+    ...r,
+    plug: r.plug.replace(/^part\.([^:]+):/, (_, id: string) => `part.${part(id)}:`),
+  });
+  return {
+    ...wiring,
+    ...(wiring.splices ? { splices: wiring.splices.map((s) => ({ ...s, a: ref(s.a), b: ref(s.b) })) } : {}),
+    ...(wiring.unused ? { unused: wiring.unused.map((u) => ({ ...u, at: ref(u.at) })) } : {}),
   };
 }
