@@ -23,6 +23,8 @@ export interface BillRow {
   readonly evidence: string;
   readonly leadDays: number;
   readonly discontinued: boolean;
+  /** Nobody has said what it costs: no figure stands there. */
+  readonly unpriced?: true;
 }
 
 /** The bill as a table: one line a row, the sums last, units in the headings. */
@@ -46,7 +48,7 @@ export function billCsv(rows: readonly BillRow[], currency: string): string {
         text(wordSentence(r.name, { system: 'metric' })),
         r.class,
         text(r.why),
-        ...columns.map((c) => number(r.price[c], 2)),
+        ...columns.map((c) => (r.unpriced ? '' : number(r.price[c], 2))),
         ...columns.map((c) => number(r.hours[c], 2)),
         r.evidence,
         String(r.leadDays),

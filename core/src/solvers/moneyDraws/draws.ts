@@ -189,11 +189,9 @@ export function drawTotals(input: DrawInput): Drawn {
             const { mean: likely } = pert(line.price);
             const [now, quoted] = [drawn(), drawn()];
             drawInto(now, behind, line.price);
-            drawInto(quoted, behind, {
-              low: likely * (1 - QUOTED_WITHIN),
-              likely,
-              high: likely * (1 + QUOTED_WITHIN),
-            });
+            // What is sold again stands below nought.
+            const give = QUOTED_WITHIN * Math.abs(likely);
+            drawInto(quoted, behind, { low: likely - give, likely, high: likely + give });
             const worth = line.rate && worthOf(line.rate);
             let inside = 0;
             for (let d = 0; d < draws; d++)

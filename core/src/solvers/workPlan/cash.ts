@@ -6,7 +6,7 @@ import type { Stretch } from './tasks.ts';
 const EARLY_DAYS = 7;
 /** What is left of a donor is sold so long after the work has begun on it, days. */
 const SOLD_AFTER_DAYS = 30;
-const MONTH_DAYS = 30.4375;
+export const MONTH_DAYS = 30.4375;
 /** Bought already: nothing of it is to come. */
 const BOUGHT = new Set(['ordered', 'received', 'fitted']);
 

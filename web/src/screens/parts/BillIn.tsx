@@ -1,26 +1,21 @@
 import type { BillLine } from '@sable/core';
 import Button from '@mui/material/Button';
-import { csvParseRows } from 'd3-dsv';
 import { useRef, useState } from 'react';
 import { useUnits } from '../../hooks/settings.tsx';
 import type { ChangeBill } from './billChange.ts';
-import { fromTable, type TableCell } from './billTable.ts';
+import { fromTable, rowsOfText, type TableCell } from './billTable.ts';
 
 /** Largest workbook that is read, bytes. */
 const MOST_BYTES = 4 * 1024 * 1024;
 
-/** The rows of a workbook’s first sheet, or of a table with commas or semicolons. */
+/** The rows of a workbook’s first sheet, or of a table with commas, semicolons or tabs. */
 async function rowsOf(file: File): Promise<readonly (readonly TableCell[])[]> {
   if (/\.xlsx$/i.test(file.name)) {
     const { default: read } = await import('read-excel-file/browser');
     const sheets = (await read(file)) as unknown as readonly { readonly data: TableCell[][] }[];
     return sheets[0]?.data ?? [];
   }
-  const text = (await file.text()).replace('\uFEFF', '');
-  const first = text.split(/\r?\n/, 1)[0] ?? '';
-  return first.includes(';') && !first.includes(',')
-    ? text.split(/\r?\n/).map((l) => csvParseRows(l.replaceAll(',', '.').replaceAll(';', ','))[0] ?? [])
-    : csvParseRows(text);
+  return rowsOfText(await file.text());
 }
 
 /** The bill from a workbook that went out: what was changed there is changed here, new rows are lines of one’s own. */

@@ -1,10 +1,9 @@
-import type { CashPlan } from '@sable/core/solvers/workPlan';
+import { MONTH_DAYS, type CashPlan } from '@sable/core/solvers/workPlan';
 import css from './parts.module.css';
 
 const WIDE = 880;
 const TALL = 190;
 const EDGE = { left: 64, right: 16, top: 18, bottom: 26 } as const;
-const MONTH_DAYS = 30.4375;
 
 /** What has gone out after each due. */
 function stepsOf({ dues, spent }: CashPlan): { readonly day: number; readonly sum: number }[] {

@@ -168,6 +168,15 @@ test('when: asks for the hours a week; told, it says when it is done, what is du
   expect(within(orders).getAllByRole('rowheader')).toHaveLength(paid.length);
 });
 
+test('when: what has no price or no hours is said not to be counted', () => {
+  const b = tug.candidates.find((c) => c.letter === 'B')!;
+  const open_ = { ...b, bill: { own: [{ id: 'x', name: 'Paint', class: 'looks' as const }] } };
+  const brief = { ...tug.brief, pace: { hoursPerWeek: 10 } };
+  openJudged({ ...tug, brief, candidates: tug.candidates.map((c) => (c === b ? open_ : c)) }, 'b');
+  draw(<PartsScreen />);
+  expect(screen.getByText(/^Done by day \d/).textContent).toMatch(/Not counted: 1 line without a price\.$/);
+});
+
 test('without a candidate it says so', () => {
   openJudged(second);
   open.candidate = undefined;

@@ -1,5 +1,5 @@
 import type { BillLine, Brief, CandidateSumOutput } from '@sable/core';
-import { cashPlan, stretchesOf, type CashPlan, type Stretch } from '@sable/core/solvers/workPlan';
+import { cashPlan, MONTH_DAYS, stretchesOf, type CashPlan, type Stretch } from '@sable/core/solvers/workPlan';
 import { formatNumber, wordSentence } from '@sable/core/units';
 import TextField from '@mui/material/TextField';
 import { addDays, format, isValid, parseISO } from 'date-fns';
@@ -12,7 +12,6 @@ import css from './parts.module.css';
 
 type Drawn = NonNullable<CandidateSumOutput<'candidate.money'>['drawn']>;
 type Pace = NonNullable<Brief['pace']>;
-const MONTH_DAYS = 30.4375;
 const days = (n: number) => `${Math.ceil(n)} ${Math.ceil(n) === 1 ? 'day' : 'days'}`;
 const day = (d: Date) => format(d, 'd MMM yyyy');
 
@@ -49,7 +48,9 @@ export function When({
     <section className="block">
       <h2>When</h2>
       {plan ? (
-        <p className={css['when']}>{sayWhen(plan, pace, drawn, start, on, money)}</p>
+        <p className={css['when']}>
+          {sayWhen(plan, pace, drawn, start, on, money)} {sayMissing(lines)}
+        </p>
       ) : (
         <p className="muted">
           Say how many hours a week are worked: then it says when what is ordered, and when it is done.
@@ -141,6 +142,16 @@ function sayWhen(
   ]
     .filter(Boolean)
     .join(' ');
+}
+
+/** What nobody has entered is in neither day nor sum: said, so that neither passes for the whole. */
+function sayMissing(lines: readonly BillLine[]): string {
+  const count = (n: number, of: string) => (n === 0 ? '' : `${n} ${n === 1 ? 'line' : 'lines'} without ${of}`);
+  const missing = [
+    count(lines.filter((l) => l.untimed).length, 'hours'),
+    count(lines.filter((l) => l.unpriced).length, 'a price'),
+  ].filter(Boolean);
+  return missing.length === 0 ? '' : `Not counted: ${missing.join(', ')}.`;
 }
 
 /** What is to be ordered, by the day: with what it is for, late or moved where it is. */

@@ -1,5 +1,7 @@
 import type { BillLine } from '@sable/core';
-import { fromTable } from './billTable.ts';
+import { billCsv } from '@sable/core';
+import { candidate, judged } from '../../../../core/test/demo.ts';
+import { fromTable, rowsOfText } from './billTable.ts';
 
 const metric = { system: 'metric' } as const;
 const line = (id: string, name: string, more: Partial<BillLine> = {}): BillLine => ({
@@ -94,4 +96,33 @@ test('a table of one’s own with few columns is read by name; headings that say
   );
   expect(none.faults[0]).toContain('The first row has to name the columns');
   expect(none.bill).toEqual({});
+});
+
+describe('the CSV that went out', () => {
+  const { lines } = judged('C').figures.money.bill;
+  const bill = candidate('C').bill ?? {};
+  const comma = billCsv(lines, 'EUR');
+  /** As a spreadsheet with decimal commas saves it: semicolons between, names with their commas in them. */
+  const semicolons = rowsOfText(comma)
+    .map((row) => row.map((c) => (/^-?\d+\.\d+$/.test(c) ? c.replace('.', ',') : c)).join(';'))
+    .join('\r\n');
+  test.each([
+    ['commas', comma],
+    ['semicolons and decimal commas', semicolons],
+  ])('with %s comes in again and changes nothing, names with commas and lengths in them too', (_, text) => {
+    expect(lines.some((l) => l.name.includes(','))).toBe(true);
+    expect(fromTable(bill, lines, rowsOfText(text), metric)).toEqual({ bill, changed: 0, added: 0, faults: [] });
+  });
+  test('a line without a price goes out without one, and comes in so', () => {
+    const open = line('own-x', 'Paint', {
+      unpriced: true,
+      price: { low: 0, likely: 0, high: 0 },
+      hours: { low: 0, likely: 0, high: 0 },
+      kept: { id: 'x', name: 'Paint', class: 'looks' },
+    });
+    const text = billCsv([open], 'EUR');
+    expect(rowsOfText(text)[1]!.slice(3, 6)).toEqual(['', '', '']);
+    const was = { own: [{ id: 'x', name: 'Paint', class: 'looks' as const }] };
+    expect(fromTable(was, [open], rowsOfText(text), metric).bill).toEqual(was);
+  });
 });

@@ -1,5 +1,6 @@
 import type { BillEdits, BillLine, OwnLine } from '@sable/core';
-import type { Units } from '@sable/core/units';
+import { readEntry, wordSentence, type Units } from '@sable/core/units';
+import { dsvFormat } from 'd3-dsv';
 import { freeId, GRID_COLUMNS, withCell, withKept, type GridColumn } from './billChange.ts';
 
 export type TableCell = string | number | boolean | Date | null | undefined;
@@ -9,7 +10,7 @@ const HEADS: Readonly<Record<GridColumn | 'id' | 'name' | 'paid' | 'supplier', R
   id: /^id$/i,
   name: /^(line|name|what)\b/i,
   low: /^(price, )?low\b/i,
-  likely: /^((price, )?likely|price)\b/i,
+  likely: /^((price, )?likely\b|price( \(.*\))?$)/i,
   high: /^(price, )?high\b/i,
   hours: /^hours(, likely)?( \(h\))?$/i,
   status: /^stat(e|us)$/i,
@@ -25,11 +26,27 @@ const textOf = (cell: TableCell): string =>
       ? ''
       : String(cell).trim();
 
+/** The rows of a table as text: by tabs, semicolons or commas, whichever its first line has most of. */
+export function rowsOfText(text: string): string[][] {
+  const plain = text.replace('\uFEFF', '');
+  const first = plain.split(/\r?\n/, 1)[0] ?? '';
+  const [mark] = [',', ';', '\t'].sort((a, b) => first.split(b).length - first.split(a).length);
+  return dsvFormat(mark!).parseRows(plain);
+}
+
 export interface TableRead {
   readonly bill: BillEdits;
   readonly changed: number;
   readonly added: number;
   readonly faults: readonly string[];
+}
+
+const METRIC = { system: 'metric' } as const;
+/** Whether a cell says what the line shows: of figures 0 is nothing shown, and 4,10 is 4.1. */
+function isSame(typed: string, shown: string, units: Units): boolean {
+  if (typed === shown) return true;
+  const read = readEntry(typed, 'number', units);
+  return read.kind === 'value' && read.value === Number(shown);
 }
 
 /** What a line shows in a column, as it goes out. */
@@ -67,9 +84,10 @@ export function fromTable(
   let [changed, added] = [0, 0];
   body.slice(0, MOST_ROWS).forEach((row, i) => {
     const cell = (key: keyof typeof HEADS) => (at[key] < 0 ? '' : textOf(row[at[key]]));
-    const name = cell('name');
+    // A quote before what begins like a formula kept it text on its way out.
+    const name = cell('name').replace(/^'(?=[=+\-@])/, '');
     if (name === '' || name === 'Sum' || cell('id') === 'labour') return;
-    let line = lines.find((l) => l.id === cell('id')) ?? lines.find((l) => l.name === name);
+    let line = lines.find((l) => l.id === cell('id')) ?? lines.find((l) => wordSentence(l.name, METRIC) === name);
     if (line && line.price.low < 0) return;
     const before = bill;
     if (!line) {
@@ -82,14 +100,16 @@ export function fromTable(
     // Likely first: told alone it has the usual spread, which low and high then narrow.
     for (const column of ['likely', ...GRID_COLUMNS.filter((c) => c !== 'likely')] as const) {
       const typed = cell(column);
-      if (at[column] < 0 || typed === shownOf(of, column) || typed === '') continue;
+      const shown = shownOf(of, column);
+      if (at[column] < 0 || typed === '' || isSame(typed, shown, units)) continue;
       const next = withCell(bill, of, column, typed, units);
       if (typeof next === 'string') faults.push(`Row ${i + 2}, “${name}”: ${next}`);
       else bill = next;
     }
     const paid = cell('paid');
-    if (paid !== '' && Number(paid) !== of.kept?.paid) {
-      if (Number(paid) >= 0) bill = withKept(bill, of, { paid: Number(paid) });
+    if (paid !== '' && !isSame(paid, String(of.kept?.paid ?? ''), units)) {
+      const read = readEntry(paid, 'money', units);
+      if (read.kind === 'value' && read.value >= 0) bill = withKept(bill, of, { paid: read.value });
       else faults.push(`Row ${i + 2}, “${name}”: “${paid}” is no sum that was paid.`);
     }
     const supplier = cell('supplier');
