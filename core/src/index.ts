@@ -26,6 +26,7 @@ export * from './pipeline/index.ts';
 export * from './solvers/placement/index.ts';
 export * from './solvers/moneyDraws/index.ts';
 export * from './solvers/workPlan/index.ts';
+export * from './solvers/stagePlan/index.ts';
 export * from './solvers/mountLayout/index.ts';
 export * from './solvers/jointResolver/index.ts';
 export * from './solvers/recipe/index.ts';

@@ -70,3 +70,10 @@ export function withGearbox(id: string, change: (g: Gearbox) => Gearbox): Librar
 export const part = (id: string): Part => indexOf(library).parts.get(id)!;
 const listings = new Map(read<Listing[]>('listings').map((l) => [l.id, l]));
 export const listing = (id: string): Listing => listings.get(id)!;
+
+/** A candidate of the tug whose engine is bought by one offer, chosen over others. */
+export const buying = (letter: string, id: string, besides: string[] = [], change: Partial<Candidate> = {}) =>
+  judged(letter, {
+    ...change,
+    bought: { listing: listing(id), besides: besides.map(listing) },
+  });

@@ -144,7 +144,7 @@ describe('draws', () => {
     expect(Math.abs(drawn!.mean - meanTotal)).toBeLessThan(0.05 * plusMinusTotal);
     expect(Math.abs(drawn!.standardDeviation / plusMinusTotal - 1)).toBeLessThan(0.08);
     const open = draw(withBill({ own: [{ id: 'x', name: 'Paint', class: 'looks' }] }));
-    expect(open).toEqual({ unpriced: ['Paint'], drawn: undefined });
+    expect(open).toMatchObject({ unpriced: ['Paint'], drawn: undefined });
   });
   test('a donor’s rebuild is an event on the bill: its price is what is to be expected, its draw all or nothing', () => {
     const lines = bill({ ...C, bought: { listing: listing('v6-high-mileage'), besides: [] } }).lines;

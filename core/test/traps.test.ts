@@ -4,6 +4,7 @@
  */
 import { assess, assessAll, lineup, type Candidate, type Library, type Shape, type Solid } from '../src/index.ts';
 import {
+  buying,
   candidate,
   finding,
   judged,
@@ -580,12 +581,6 @@ describe('trap 27: the starter is on the side of the steering box', () => {
   });
 });
 
-/** A candidate of the tug bought from an offer of the yard. */
-const buying = (letter: string, id: string, besides: string[] = [], change: Partial<Candidate> = {}) =>
-  judged(letter, {
-    ...change,
-    bought: { listing: listing(id), besides: besides.map(listing) },
-  });
 
 describe('trap 7: side mount bosses only in blocks cast from 1996 on', () => {
   const frame = { partIds: [...candidate('A').partIds.filter((id) => id !== 'mk-quillon-kit'), 'mk-quillon-frame'] };

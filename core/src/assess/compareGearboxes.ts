@@ -11,6 +11,7 @@ import {
   type Gearbox,
   type Library,
   type ThreePoint,
+  hourPrice,
 } from '../model/index.ts';
 import {
   ratingAtInputShaft,
@@ -137,10 +138,7 @@ export function compareBoxes(
         expected:
           failure === undefined || !gearbox.price
             ? undefined
-            : expectedCost(
-                costOf(gearbox.price, failure, gearbox.id === original),
-                build.brief.ownLabour ? 0 : build.brief.hourlyRate,
-              ),
+            : expectedCost(costOf(gearbox.price, failure, gearbox.id === original), hourPrice(build.brief)),
         matrix: powersKw.map((powerKw) => ({ powerKw, margin: marginAt(powerKw, factor) })),
         byUse: USE_FACTORS.map(({ use, factor: f }) => ({
           use,
@@ -200,7 +198,7 @@ export function weakOrStrong(boxes: readonly BoxFigures[], brief: Brief): WeakOr
     )
     .sort((a, b) => a.expected!.value - b.expected!.value)[0];
   if (!strong) return undefined;
-  const rate = brief.ownLabour ? 0 : brief.hourlyRate;
+  const rate = hourPrice(brief);
   const a = costOf(weak.priceUsed, weak.failure, weak.original);
   const b = costOf(strong.priceUsed!, strong.failure!, strong.original);
   return {

@@ -14,4 +14,5 @@ export type BillClass =
   | 'work'
   | 'donor'
   | 'sum'
+  | 'aside'
   | OwnClass;

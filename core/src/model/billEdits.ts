@@ -29,6 +29,10 @@ export type LineStatus = (typeof LINE_STATUS)[number];
 /** Of these nothing is to be paid, unless somebody has said what was. */
 export const COSTS_NOTHING: ReadonlySet<LineStatus> = new Set(['have', 'from the shelf', 'transfer', 'returned']);
 
+/** Whose hours they are: each has its own price. */
+export const WORK_BY = ['own', 'shop'] as const;
+export type WorkBy = (typeof WORK_BY)[number];
+
 /** What a person keeps of a line, whoever reckoned it. */
 const kept = {
   price: O(ThreePoint),
@@ -42,6 +46,27 @@ const kept = {
   status: O(Type.Unsafe<LineStatus>({ type: 'string', enum: [...LINE_STATUS] })),
   paid: O(Type.Number({ minimum: 0, description: 'in the money of the build; it stands in place of the price' })),
   supplier: O(Type.String({ minLength: 1, maxLength: 80 })),
+  stage: O(
+    Type.Unsafe<'later'>({
+      type: 'string',
+      enum: ['later'],
+      description: 'bought when it runs, for the power to come',
+    }),
+  ),
+  insteadOf: O(
+    Type.String({ minLength: 1, maxLength: 200, description: 'the line whose place it takes at the later stage' }),
+  ),
+  workBy: O(
+    Type.Unsafe<WorkBy>({
+      type: 'string',
+      enum: [...WORK_BY],
+      description: 'who does its hours, where not as the brief says',
+    }),
+  ),
+  leastBatch: O(
+    Type.Integer({ minimum: 1, maximum: 10_000, description: 'sold by so many at a time; the price is that of one' }),
+  ),
+  set: O(Type.String({ minLength: 1, maxLength: 80, description: 'lines of one set are ordered together' })),
   leadDays: O(Type.Integer({ minimum: 0, maximum: 1000 })),
   condition: O(Type.String({ minLength: 1, maxLength: 120, description: 'of what is in hand' })),
   note: O(Type.String({ minLength: 1, maxLength: 400 })),
@@ -83,6 +108,13 @@ export const BillEdits = Type.Object(
   {
     edits: O(Type.Array(BillEdit, { maxItems: 600 })),
     own: O(Type.Array(OwnLine, { maxItems: 400 })),
+    contingency: O(
+      Type.Unsafe<'by evidence'>({
+        type: 'string',
+        enum: ['by evidence'],
+        description: 'money put aside for what is on no list, by how well each line is known',
+      }),
+    ),
   },
   closed,
 );

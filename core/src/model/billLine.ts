@@ -16,6 +16,8 @@ export interface BillLine {
   /** Nobody has entered what it costs: the total is without it. */
   readonly unpriced?: true;
   readonly hours: Distribution;
+  /** What an hour of it costs: the shop’s rate, or what an own one is counted at. */
+  readonly hourly: number;
   /** Nobody has entered how long it takes: the hours are without it. */
   readonly untimed?: true;
   readonly currency: string;
@@ -28,6 +30,8 @@ export interface BillLine {
   readonly reckoned?: { readonly price: Distribution; readonly hours: Distribution };
   /** In other money: what is quoted in it, and what one of it is worth; its price is what that comes to. */
   readonly quoted?: { readonly currency: string; readonly price: Distribution; readonly rate: Distribution };
+  /** Bought when it runs, for the power to come. */
+  readonly stage?: 'later';
   /** The accepted work that brings it, by which it can be taken out again. */
   readonly acceptance?: Accepted;
 }

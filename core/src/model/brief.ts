@@ -1,6 +1,7 @@
 import { Type } from 'typebox';
 import { Note, NonNegativeFigure } from './figure.ts';
 import { FuelSchema } from './fuel.ts';
+import { Supplier } from './supply.ts';
 
 const closed = { additionalProperties: false };
 
@@ -98,7 +99,14 @@ export const Brief = Type.Object(
     lowestCruiseRpm: Type.Optional(rpm),
     budget: Type.Optional(Type.Number({ exclusiveMinimum: 0 })),
     hourlyRate: Type.Number({ minimum: 0, maximum: 1000 }),
-    ownLabour: Type.Boolean({ description: 'true: the owner’s own hours cost nothing' }),
+    ownLabour: Type.Boolean({ description: 'true: the hours are the owner’s own' }),
+    ownHourWorth: Type.Optional(
+      Type.Number({
+        minimum: 0,
+        maximum: 1000,
+        description: 'what an own hour is counted at; nothing where nobody says',
+      }),
+    ),
     maxHours: Type.Optional(Type.Number({ exclusiveMinimum: 0 })),
     pace: Type.Optional(
       Type.Object(
@@ -106,6 +114,10 @@ export const Brief = Type.Object(
           hoursPerWeek: Type.Optional(Type.Number({ exclusiveMinimum: 0, maximum: 168 })),
           startOn: Type.Optional(Type.String({ pattern: DAY })),
           doneBy: Type.Optional(Type.String({ pattern: DAY })),
+          hands: Type.Optional(
+            Type.Integer({ minimum: 1, maximum: 8, description: 'people who work on it at one time' }),
+          ),
+          lift: Type.Optional(Type.Boolean({ description: 'whether the car stands on a lift' })),
           monthlyLimit: Type.Optional(
             Type.Number({ exclusiveMinimum: 0, description: 'money that may go out in a month' }),
           ),
@@ -113,6 +125,7 @@ export const Brief = Type.Object(
         { ...closed, description: 'when it is worked on, and when its money is there' },
       ),
     ),
+    suppliers: Type.Optional(Type.Array(Supplier, { maxItems: 200 })),
     maxAddedKg: Type.Optional(Type.Number({ minimum: 0, maximum: 2000 })),
     fuel: Type.Optional(FuelSchema),
     fuelOctaneRon: Type.Number({ minimum: 80, maximum: 120 }),

@@ -4,6 +4,7 @@ import { BossMaterialSchema } from './mount.ts';
 import { BellPattern } from './adapterPlate.ts';
 import { Port } from './port.ts';
 import { Solid } from './solid.ts';
+import { Supply } from './supply.ts';
 import { WeakParts } from './weakPart.ts';
 import { Plugs } from './wiring.ts';
 
@@ -272,18 +273,7 @@ export const Engine = Type.Object(
     price: Type.Optional(ThreePoint),
     faults: Type.Array(Note),
     weakParts: Type.Optional(WeakParts),
-    supply: Type.Optional(
-      Type.Object(
-        {
-          scarcity: Type.Unsafe<'common' | 'to be found' | 'rare'>({
-            type: 'string',
-            enum: ['common', 'to be found', 'rare'],
-          }),
-          makerActive: Type.Boolean(),
-        },
-        closed,
-      ),
-    ),
+    supply: Type.Optional(Supply),
     retired: Type.Optional(Type.Boolean({ description: 'kept for builds that have it, offered no more' })),
   },
   closed,

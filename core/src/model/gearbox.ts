@@ -4,6 +4,7 @@ import { BossMaterialSchema } from './mount.ts';
 import { BellPattern } from './adapterPlate.ts';
 import { Port } from './port.ts';
 import { Solid } from './solid.ts';
+import { Supply } from './supply.ts';
 import { WeakParts } from './weakPart.ts';
 import { Plugs } from './wiring.ts';
 
@@ -138,6 +139,7 @@ export const Gearbox = Type.Object(
     price: Type.Optional(ThreePoint),
     donorKerbKg: Type.Optional(PositiveFigure),
     weakParts: Type.Optional(WeakParts),
+    supply: Type.Optional(Supply),
     note: Type.Optional(Note),
     retired: Type.Optional(Type.Boolean()),
   },

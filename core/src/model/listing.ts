@@ -32,7 +32,8 @@ const Items = Type.Array(Type.Unsafe<OfferedItem>({ type: 'string', enum: [...OF
   maxItems: OFFERED_ITEMS.length,
 });
 
-export const OFFER_KINDS = ['engine', 'set', 'car'] as const;
+/** An engine, one with its gearbox, a whole car, or a swap that somebody else has begun. */
+export const OFFER_KINDS = ['engine', 'set', 'car', 'swap'] as const;
 export type OfferKind = (typeof OFFER_KINDS)[number];
 
 /** The seller's words, best first; "unknown" where nothing is said. */

@@ -1,7 +1,9 @@
 import { Type } from 'typebox';
-import { defineSum, type BillLine } from '../model/index.ts';
+import { defineSum, EvidenceSchema, settingOf, type BillLine, type Work } from '../model/index.ts';
 import { judging } from '../pipeline/index.ts';
 import { drawTotals, type Drawn, type DrawnLine } from '../solvers/moneyDraws/index.ts';
+import { finishSpread, stretchesOf, type FinishSpread } from '../solvers/workPlan/index.ts';
+import { stagePlanOf, type StagePlan } from '../solvers/stagePlan/index.ts';
 import { InputError } from '../units/index.ts';
 import { asked, subjectOf } from './candidateSums.ts';
 
@@ -15,12 +17,15 @@ export interface CandidateMoney {
   /** Lines of which nobody has said what they cost: nothing is drawn while there are any. */
   readonly unpriced: readonly string[];
   readonly drawn: Drawn | undefined;
+  /** Days from the begin until it runs, drawn; absent where nobody has said how many hours a week are worked. */
+  readonly finish?: FinishSpread;
 }
 
 /** A line of the bill as it is drawn; labour comes with the hours of each. */
-const drawnLine = ({ id, price, hours, event, quoted, class: of }: BillLine): DrawnLine => ({
+const drawnLine = ({ id, price, hours, hourly, event, quoted, class: of }: BillLine): DrawnLine => ({
   id,
   hours,
+  hourlyRate: hourly,
   ...(event
     ? { price: event.price, chance: event.chance }
     : quoted
@@ -28,6 +33,7 @@ const drawnLine = ({ id, price, hours, event, quoted, class: of }: BillLine): Dr
       : { price, class: of }),
 });
 
+const Points = Type.Object({ low: N, likely: N, high: N }, closed);
 const percentiles = { p10: N, p50: N, p80: N, p95: N };
 
 /** What a candidate’s bill comes to, drawn. */
@@ -41,6 +47,7 @@ export const candidateMoneySums = [
       Type.Object(
         {
           unpriced: list(S),
+          finish: O(Type.Object(percentiles, closed)),
           drawn: O(
             Type.Object(
               {
@@ -68,14 +75,63 @@ export const candidateMoneySums = [
         throw new InputError('/candidate/bill', 'The bill can’t be reckoned: a figure that it rests on can’t be used.');
       const unpriced = bill.lines.filter((l) => l.unpriced).map((l) => l.name);
       const lines = bill.lines.filter((l) => l.id !== 'labour').map(drawnLine);
-      const { ownLabour, hourlyRate, budget } = subject.brief;
+      const { budget, pace } = subject.brief;
+      const { hoursPerWeek } = pace ?? {};
       return {
         unpriced,
-        drawn:
-          unpriced.length > 0 || lines.length === 0
-            ? undefined
-            : drawTotals({ lines, hourlyRate: ownLabour ? 0 : hourlyRate, budget }),
+        drawn: unpriced.length > 0 || lines.length === 0 ? undefined : drawTotals({ lines, hourlyRate: 0, budget }),
+        ...(hoursPerWeek === undefined
+          ? {}
+          : { finish: finishSpread(stretchesOf(bill.lines), { ...pace, hoursPerWeek }) }),
       };
+    },
+  }),
+  defineSum({
+    name: 'candidate.stages',
+    title: 'What gives up before the later target of the brief, in order, and the parts that lift each above it',
+    input: Type.Object(asked, closed),
+    output: Type.Unsafe<StagePlan>(
+      Type.Object(
+        {
+          targetKw: O(N),
+          links: list(
+            Type.Object(
+              {
+                id: S,
+                name: S,
+                kw: N,
+                plusMinusKw: N,
+                evidence: O(EvidenceSchema),
+                because: S,
+                standsOn: list(S),
+                lifts: list(
+                  Type.Object(
+                    {
+                      partId: S,
+                      name: S,
+                      kw: N,
+                      price: O(Points),
+                      hours: O(Points),
+                      evidence: EvidenceSchema,
+                      atOnce: N,
+                    },
+                    closed,
+                  ),
+                ),
+                tooWeak: N,
+              },
+              closed,
+            ),
+          ),
+          unknown: list(Type.Object({ name: S, missing: O(S) }, closed)),
+          now: N,
+        },
+        closed,
+      ),
+    ),
+    run: function* ({ build, candidate, library }): Work<StagePlan> {
+      const plan = yield* stagePlanOf(settingOf(build), candidate, library);
+      return plan;
     },
   }),
 ] as const;

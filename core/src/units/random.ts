@@ -8,3 +8,18 @@ export function seeded(seed: number): () => number {
     return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
   };
 }
+
+/** Standard normals by the polar method, from uniform ones, two at a time. */
+export function fillNormals(into: Float64Array, uniform: () => number): void {
+  for (let k = 0; k < into.length; k += 2) {
+    let [u, v, s] = [0, 0, 0];
+    do {
+      u = 2 * uniform() - 1;
+      v = 2 * uniform() - 1;
+      s = u * u + v * v;
+    } while (s >= 1 || s === 0);
+    const f = Math.sqrt((-2 * Math.log(s)) / s);
+    into[k] = u * f;
+    if (k + 1 < into.length) into[k + 1] = v * f;
+  }
+}

@@ -102,6 +102,8 @@ const SAID: Readonly<Record<ConditionWord, readonly string[]>> = {
   'for parts': ['Went with no oil.', 'Thrown rod.', 'Cracked block, head good.'],
 };
 
+const BEGUN_SWAP_EVERY = 9;
+
 /** Made-up offers around the engines and gearboxes of a library, as a region's yards would have them. */
 export function generateListings(
   seed: number,
@@ -123,7 +125,9 @@ export function generateListings(
   return Array.from({ length: count }, (_, i): Listing => {
     const engine = pick(offered);
     const mates = gearboxes.filter((g) => !g.retired && bellOf(g) !== undefined && bellOf(g) === bellOf(engine));
-    const kind = mates.length === 0 ? 'engine' : pick(['engine', 'engine', 'set', 'set', 'car'] as const);
+    const drawn = mates.length === 0 ? 'engine' : pick(['engine', 'engine', 'set', 'set', 'car'] as const);
+    // Now and then what is sold as a set is a swap that somebody has begun and left.
+    const kind = drawn === 'set' && i % BEGUN_SWAP_EVERY === 0 ? 'swap' : drawn;
     const gearbox = kind === 'engine' ? undefined : pick(mates);
     const year = engine.builtFrom + Math.floor(random() * (engine.builtTo - engine.builtFrom + 1));
     const km = Math.round((30_000 + random() ** 0.8 * 280_000) / 1000) * 1000;
@@ -148,9 +152,11 @@ export function generateListings(
       title:
         kind === 'car'
           ? `Whole car with ${engine.shortName}, ${year}`
-          : kind === 'set'
-            ? `${engine.shortName} with ${gearbox?.shortName ?? 'gearbox'}, ${year}`
-            : `${engine.shortName}, ${year}`,
+          : kind === 'swap'
+            ? `Begun swap with ${engine.shortName}, ${year}`
+            : kind === 'set'
+              ? `${engine.shortName} with ${gearbox?.shortName ?? 'gearbox'}, ${year}`
+              : `${engine.shortName}, ${year}`,
       engineId: engine.id,
       ...(gearbox ? { gearboxId: gearbox.id } : {}),
       price: Math.max(50, Math.round(asked / 10) * 10),

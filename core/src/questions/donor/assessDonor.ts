@@ -1,4 +1,4 @@
-import { indexOf, makeFinding, type Finding, type CheckResult, type Subject } from '../../model/index.ts';
+import { indexOf, makeFinding, type Finding, type CheckResult, type Subject, hourPrice } from '../../model/index.ts';
 import { momentsOf, quadrature, say } from '../../units/index.ts';
 import { identify } from './identify.ts';
 import { costOfOffer, type OfferCost } from './listingCost.ts';
@@ -28,7 +28,7 @@ export function assessDonor(subject: Subject): CheckResult & { figures: DonorFig
   const { candidate, engine, gearbox, parts, library, brief, chassis, currency } = subject;
   const findings: Finding[] = [];
   const { bought, inspection } = candidate;
-  const rate = brief.ownLabour ? 0 : brief.hourlyRate;
+  const rate = hourPrice(brief);
   const strokers = strokerChoices(engine, library, rate);
   const keeps = engine.id === chassis?.originalEngineId;
   findings.push(...weakPartFindings(subject));
@@ -76,7 +76,7 @@ export function refreshOf(subject: Subject): RefreshChoice | undefined {
   const age = listed?.builtYear === undefined ? 12 : yearOf(listed.listedOn) - listed.builtYear;
   const pieces = whileItIsOut(share.km, age, engine.cylinders, engine.fuel);
   const full = fullRebuild(engine, indexOf(library).families.get(engine.family ?? ''));
-  return sealedOrRefresh(share, full, pieces, OUT_AND_IN_HOURS, brief.ownLabour ? 0 : brief.hourlyRate);
+  return sealedOrRefresh(share, full, pieces, OUT_AND_IN_HOURS, hourPrice(brief));
 }
 
 function offerFindings(
@@ -146,7 +146,12 @@ function offerFindings(
   if (mine && best && ways.length > 1) {
     const apart = mine.total - best.total;
     const doubt = quadrature([mine.sd, best.sd]);
-    const names = { engine: 'Engine only', set: 'Engine and gearbox', car: 'The whole car' } as const;
+    const names = {
+      engine: 'Engine only',
+      set: 'Engine and gearbox',
+      car: 'The whole car',
+      swap: 'The begun swap',
+    } as const;
     findings.push(
       makeFinding({
         id: 'buying-ways',

@@ -1,3 +1,4 @@
+export * from './expectedPrice.ts';
 export * from './assessDonor.ts';
 export * from './block.ts';
 export * from './identify.ts';

@@ -62,6 +62,8 @@ const SORT_HOURS: Readonly<Record<Listing['kind'], { low: number; likely: number
   engine: { low: 1, likely: 2, high: 4 },
   set: { low: 1.5, likely: 3, high: 6 },
   car: STRIP_HOURS,
+  // What somebody else has done is found out, and undone where it is wrong.
+  swap: { low: 6, likely: 14, high: 32 },
 };
 
 const BROUGHT_BY_CLASS: Partial<Record<OfferedItem, readonly Part['class'][]>> = {

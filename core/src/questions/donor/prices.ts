@@ -5,6 +5,7 @@ import {
   type Engine,
   type Family,
   type OfferedItem,
+  type OfferKind,
   type ThreePoint,
 } from '../../model/index.ts';
 
@@ -45,7 +46,7 @@ export const TYPICAL_PRICE: Readonly<Record<OfferedItem, GuidePrice>> = {
 };
 
 /** What each way brings with it when nothing is said to be missing. */
-export const BRINGS: Readonly<Record<'engine' | 'set' | 'car', readonly OfferedItem[]>> = {
+export const BRINGS: Readonly<Record<OfferKind, readonly OfferedItem[]>> = {
   engine: ['intake', 'exhaust manifold', 'brackets'],
   set: ['intake', 'exhaust manifold', 'brackets', 'alternator', 'starter', 'flywheel', 'clutch', 'gearbox'],
   car: [
@@ -62,6 +63,19 @@ export const BRINGS: Readonly<Record<'engine' | 'set' | 'car', readonly OfferedI
     'shifter',
     'propshaft',
     'radiator',
+  ],
+  swap: [
+    'intake',
+    'exhaust manifold',
+    'brackets',
+    'alternator',
+    'starter',
+    'flywheel',
+    'clutch',
+    'gearbox',
+    'loom and computer',
+    'shifter',
+    'propshaft',
   ],
 };
 

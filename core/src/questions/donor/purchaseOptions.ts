@@ -1,4 +1,4 @@
-import type { Listing } from '../../model/index.ts';
+import { OFFER_KINDS, type Listing } from '../../model/index.ts';
 import { pert, quadrature } from '../../units/index.ts';
 import { costOfOffer, type OfferCost, type Wanted } from './listingCost.ts';
 
@@ -13,7 +13,7 @@ export interface Way {
 }
 
 /**
- * The ways to buy compared on the same pieces: engine only, engine and gearbox, whole car with what is left of it sold.
+ * The ways to buy compared on the same pieces: engine only, engine and gearbox, whole car with what is left of it sold, a begun swap.
  * Money in the currency of the offers; hours at `hourlyRate` (nought where they are one's own). Cheapest first.
  */
 export function compareWays(
@@ -44,7 +44,7 @@ export function compareWays(
 
 /** The cheapest of each way, cheapest first. */
 export function bestOfEachWay(ways: readonly Way[]): Way[] {
-  return (['engine', 'set', 'car'] as const)
-    .flatMap((kind) => ways.find((w) => w.listing.kind === kind) ?? [])
-    .sort((a, b) => a.total - b.total);
+  return OFFER_KINDS.flatMap((kind) => ways.find((w) => w.listing.kind === kind) ?? []).sort(
+    (a, b) => a.total - b.total,
+  );
 }

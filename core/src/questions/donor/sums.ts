@@ -1,4 +1,5 @@
 import { Type } from 'typebox';
+import { expectedPrice } from './expectedPrice.ts';
 import {
   CONDITIONS,
   defineSum,
@@ -10,6 +11,7 @@ import {
   Library,
   Part,
   StateSchema,
+  Supply,
   type ConditionWord,
 } from '../../model/index.ts';
 import { inspectEngine } from './inspection.ts';
@@ -111,5 +113,35 @@ export const buyingSums = [
         missing: [...w.cost.missing],
         rebuildShare: w.cost.rebuild.share,
       })),
+  }),
+  defineSum({
+    name: 'buying.price',
+    title:
+      'What an engine by itself is likely to cost, from offers that were kept: their number, spread, scarcity and trend',
+    input: Type.Object(
+      {
+        offers: Type.Array(Listing, { minItems: 1, maxItems: 500 }),
+        currency: Type.String({ pattern: '^[A-Z]{3}$' }),
+        supply: Type.Optional(Supply),
+      },
+      closed,
+    ),
+    output: Type.Object(
+      {
+        offers: N,
+        low: Type.Optional(N),
+        likely: Type.Optional(N),
+        high: Type.Optional(N),
+        spread: Type.Optional(N),
+        perMonth: Type.Optional(N),
+      },
+      closed,
+    ),
+    run: ({ offers, currency, supply }) => {
+      const found = expectedPrice(offers, currency, supply);
+      if (!found) return { offers: 0 };
+      const { from: _from, to: _to, perMonth, ...rest } = found;
+      return { ...rest, ...(perMonth === undefined ? {} : { perMonth }) };
+    },
   }),
 ];

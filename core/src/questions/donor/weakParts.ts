@@ -5,6 +5,7 @@ import {
   type Finding,
   type Subject,
   type WeakPart,
+  hourPrice,
 } from '../../model/index.ts';
 import { pert, say, scatterOf, type Evidence } from '../../units/index.ts';
 
@@ -48,7 +49,7 @@ export function weakPartFindings(subject: Subject): Finding[] {
   );
   const ran = ranOf(subject);
   const lastKm = brief.distanceKm;
-  const rate = brief.ownLabour ? 0 : brief.hourlyRate;
+  const rate = hourPrice(brief);
   const km = (v: number) => say(v, 'travelledKm');
   const money = (v: number) => say(v, 'money', { currency });
   return things.flatMap((thing) =>

@@ -1,6 +1,8 @@
 import {
   findingOf,
   makeCheck,
+  keepsEngine,
+  keepsGearbox,
   makeFinding,
   type Check,
   type Finding,
@@ -108,7 +110,7 @@ export function assessMoney(
     limitKind: brief.maxHours === undefined ? 'info' : 'at most',
     limit: brief.maxHours,
     span: brief.maxHours === undefined ? undefined : brief.maxHours / 2,
-    because: `${untimed.length > 0 ? `Without the hours of ${untimed.map((l) => l.name).join(', ')}: ` : ''}${say(bill.hours.low, 'hours')} to ${say(bill.hours.high, 'hours')}, ${brief.ownLabour ? 'your own, at no cost' : `at ${money(brief.hourlyRate)} an hour`}.`,
+    because: `${untimed.length > 0 ? `Without the hours of ${untimed.map((l) => l.name).join(', ')}: ` : ''}${say(bill.hours.low, 'hours')} to ${say(bill.hours.high, 'hours')}, ${hoursWords(bill, money)}.`,
   });
   checks.push(hours);
   if (brief.maxHours !== undefined || untimed.length > 0) {
@@ -142,5 +144,59 @@ export function assessMoney(
       }),
     );
   }
+  findings.push(...supplyFindings(subject), ...supplierFindings(subject, bill, money));
   return { checks, findings, figures: { bill } };
+}
+
+/** What the hours cost, in words. */
+export function hoursWords({ lines }: Pick<Bill, 'lines'>, money: (v: number) => string): string {
+  const prices = [...new Set(lines.filter((l) => l.hours.high > 0).map((l) => l.hourly))].sort((a, b) => a - b);
+  if (prices.every((p) => p === 0)) return 'your own, at no cost';
+  const paid = prices.filter((p) => p > 0).map((p) => `at ${money(p)} an hour`);
+  return [...(prices.includes(0) ? ['some your own, at no cost'] : []), ...paid].join(', ');
+}
+
+/** What is bought and hard to come by: its price is one thing, whether it can be had another. */
+function supplyFindings(subject: Subject): Finding[] {
+  const { engine, gearbox } = subject;
+  return [
+    ...(keepsEngine(subject) || subject.candidate.bought ? [] : [engine]),
+    ...(keepsGearbox(subject) ? [] : [gearbox]),
+  ].flatMap(({ id, name, supply }) => {
+    if (!supply) return [];
+    const rare = supply.scarcity === 'rare';
+    const orphan = !supply.makerActive && supply.sparesNearby === false;
+    if (!rare && !orphan) return [];
+    return [
+      makeFinding({
+        id: `supply-${id}`,
+        state: 'tight',
+        step: 'money',
+        title: rare ? `${name} is rare: find one before anything else is bought` : `No spares nearby for the ${name}`,
+        because: `${rare ? 'It is said to be rare' : `It is ${supply.scarcity}`}; its maker is ${supply.makerActive ? 'still active' : 'gone'}${supply.sparesNearby === undefined ? '' : supply.sparesNearby ? ', spares are nearby' : ', no spares are nearby'}.`,
+        about: [id],
+      }),
+    ];
+  });
+}
+
+/** Here what was ordered has come. */
+const ARRIVED: ReadonlySet<string> = new Set(['have', 'received', 'fitted', 'sold', 'returned']);
+
+/** Suppliers that have let somebody down, with what still waits on them. */
+function supplierFindings(subject: Subject, bill: Bill, money: (v: number) => string): Finding[] {
+  return (subject.brief.suppliers ?? []).flatMap(({ name, trust, lateDays, note }) => {
+    const waits = bill.lines.filter((l) => l.kept?.supplier === name && !ARRIVED.has(l.kept.status ?? ''));
+    if (trust !== 'let us down' || waits.length === 0) return [];
+    return [
+      makeFinding({
+        id: `supplier-${name}`,
+        state: 'tight',
+        step: 'money',
+        title: `${name} has let you down: ${waits.length === 1 ? 'one line waits' : `${waits.length} lines wait`} on it, ${money(waits.reduce((s, l) => s + l.price.likely, 0))}`,
+        because: `${waits.map((l) => l.name).join(', ')}.${lateDays ? ` It has come ${lateDays} days later than said; that is counted.` : ''}${note ? ` ${note}` : ''}`,
+        about: waits.map((l) => l.id),
+      }),
+    ];
+  });
 }

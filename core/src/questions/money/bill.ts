@@ -4,7 +4,9 @@ import {
   acceptedKey,
   acceptedWords,
   keepsEngine,
+  hourPrice,
   keepsGearbox,
+  slower,
   staysPut,
   type Accepted,
   type AcceptedCost,
@@ -16,7 +18,6 @@ import {
 import {
   about,
   capital,
-  fixed,
   GUIDE_CURRENCY,
   momentsOf,
   normalCdf,
@@ -29,6 +30,8 @@ import {
 } from '../../units/index.ts';
 import type { JointFigures } from '../joints/index.ts';
 import { withEdits } from './edited.ts';
+import { putAside } from './contingency.ts';
+import { mapChanges } from './mapChanges.ts';
 import { costOfOpenJoint } from './openJoints.ts';
 import { planCost, UNDECIDED } from '../wiring/index.ts';
 import { costOfOffer, refreshOf, type OfferCost, type OfferLine } from '../donor/index.ts';
@@ -67,18 +70,44 @@ const CLASS_ORDER: readonly BillClass[] = [
   'fees',
   'event',
   'own',
+  'aside',
   'work',
 ];
 
 const RANK = Object.fromEntries(CLASS_ORDER.map((c, i) => [c, i])) as Readonly<Record<BillClass, number>>;
 
 /** Work that every swap brings, hours; the shop's own habit, editable with its worksheet. */
-const STANDING_WORK: readonly { id: string; name: string; hours: Distribution }[] = [
-  { id: 'work-out', name: 'Old engine and gearbox out', hours: { low: 6, likely: 8, high: 14 } },
-  { id: 'work-mockup', name: 'Mock-up, fix position', hours: { low: 6, likely: 10, high: 18 } },
-  { id: 'work-in', name: 'New engine and gearbox in', hours: { low: 9, likely: 12, high: 21 } },
+const STANDING_WORK: readonly {
+  readonly id: string;
+  readonly name: string;
+  readonly hours: Distribution;
+  readonly wants: Parameters<typeof slower>[1];
+}[] = [
+  {
+    id: 'work-out',
+    name: 'Old engine and gearbox out',
+    hours: { low: 6, likely: 8, high: 14 },
+    wants: { lift: true, twoHands: true },
+  },
+  {
+    id: 'work-mockup',
+    name: 'Mock-up, fix position',
+    hours: { low: 6, likely: 10, high: 18 },
+    wants: { lift: true, twoHands: true },
+  },
+  {
+    id: 'work-in',
+    name: 'New engine and gearbox in',
+    hours: { low: 9, likely: 12, high: 21 },
+    wants: { lift: true, twoHands: true },
+  },
   // Fill and prime 2 to 4, first start 1 to 4, road test 2 to 5.
-  { id: 'work-start', name: 'Filled, primed, first start, road test', hours: { low: 5, likely: 8, high: 13 } },
+  {
+    id: 'work-start',
+    name: 'Filled, primed, first start, road test',
+    hours: { low: 5, likely: 8, high: 13 },
+    wants: {},
+  },
 ];
 const AXLE_HOURS: Distribution = { low: 4, likely: 6, high: 10 };
 
@@ -90,9 +119,6 @@ type Draft = Omit<AcceptedCost, 'hours'> &
     readonly event?: CostlyEvent | undefined;
   };
 
-/** Labour for some hours at the shop's rate: in a sum of likely hours and in one draw of them alike. */
-const labourFor = (hours: number, hourlyRate: number): number => hours * hourlyRate;
-
 /** The bill of a candidate as it stands: everything chosen and accepted, nothing else. */
 export function billOf(subject: Subject, joints: JointFigures['joints'] = []): Bill {
   const reckoned = [
@@ -101,23 +127,31 @@ export function billOf(subject: Subject, joints: JointFigures['joints'] = []): B
     ...refreshLines(subject),
     ...standingLines(subject),
     ...wiringLines(subject),
+    ...mapLines(subject),
     ...openJointLines(joints),
-  ].map((draft) => lineOf(draft, subject.currency));
-  const edited = withEdits(reckoned, subject.candidate, subject.currency);
+  ].map((draft) => lineOf(draft, subject));
+  const edited = withEdits(reckoned, subject, (all) => {
+    if (subject.candidate.bill?.contingency === undefined) return undefined;
+    const aside = putAside(all);
+    return lineOf(
+      { id: 'contingency', name: 'For what is on no list', class: 'aside', ...aside, evidence: 'estimated' },
+      subject,
+    );
+  });
   const lines = [...edited.lines].sort((a, b) => RANK[a.class] - RANK[b.class]);
   const hours = sumOf(lines.map((l) => l.hours));
-  const rate = subject.brief.ownLabour ? 0 : subject.brief.hourlyRate;
   const money = moneyOf(lines);
   const time = timeOf(lines);
-  // Labour moves as the hours do.
-  const variance = money.variance + rate ** 2 * time.variance;
-  if (rate > 0) lines.push(labourLine(hours, rate, subject.currency));
+  // Labour moves as the hours do, each at its own price.
+  const labour = labourOf(lines);
+  const variance = money.variance + labour.variance;
+  if (labour.points.high > 0) lines.push(labourLine(labour.points, subject));
   return {
     lines,
     orphans: edited.orphans,
     total: sumOf(lines.map((l) => l.price)),
     hours,
-    meanTotal: money.mean + labourFor(time.mean, rate),
+    meanTotal: money.mean + labour.mean,
     plusMinusTotal: Math.sqrt(variance),
     meanHours: time.mean,
     plusMinusHours: Math.sqrt(time.variance),
@@ -140,7 +174,7 @@ export function gearingPrice(subject: Subject): number {
   return [...chosen, ...accepted].reduce((s, l) => s + (l.price?.likely ?? 0), 0);
 }
 
-function lineOf(draft: Draft, currency: string): BillLine {
+function lineOf(draft: Draft, { currency, brief }: Pick<Subject, 'currency' | 'brief'>): BillLine {
   const { guideCurrency, price } = draft;
   const hours = draft.hours ?? NOTHING;
   const line: { -readonly [K in keyof BillLine]: BillLine[K] } = {
@@ -151,6 +185,7 @@ function lineOf(draft: Draft, currency: string): BillLine {
     why: guideCurrency && guideCurrency !== currency ? `${draft.why}; guide price in ${guideCurrency}` : draft.why,
     price: price ? { low: price.low, likely: price.likely, high: price.high } : NOTHING,
     hours: { low: hours.low, likely: hours.likely, high: hours.high },
+    hourly: hourPrice(brief),
     currency,
     evidence: draft.evidence,
     leadDays: draft.leadDays ?? 0,
@@ -189,6 +224,23 @@ function timeOf(lines: readonly BillLine[]): { mean: number; variance: number } 
   return {
     mean: each.reduce((s, x) => s + x.mean, 0),
     variance: sharedVariance(each.map((x) => Math.sqrt(x.variance))),
+  };
+}
+
+/** What all hours cost, and how far that may be out: hours are one class, each at its own price. */
+function labourOf(lines: readonly BillLine[]): { points: Distribution; mean: number; variance: number } {
+  const paid = lines.filter((l) => l.hourly > 0 && l.hours.high > 0);
+  const each = paid.map((l) => ({ at: l.hourly, ...pert(l.hours) }));
+  return {
+    points: sumOf(
+      paid.map(({ hours, hourly }) => ({
+        low: hours.low * hourly,
+        likely: hours.likely * hourly,
+        high: hours.high * hourly,
+      })),
+    ),
+    mean: each.reduce((s, x) => s + x.at * x.mean, 0),
+    variance: sharedVariance(each.map((x) => x.at * Math.sqrt(x.variance))),
   };
 }
 
@@ -323,13 +375,17 @@ function openJointLines(joints: JointFigures['joints']): Draft[] {
 function standingLines(subject: Subject): Draft[] {
   // What stays in the car is not taken out.
   if (staysPut(subject)) return [];
-  return STANDING_WORK.map((work) => ({
-    ...work,
-    class: 'work',
-    why: 'every swap',
-    price: NOTHING,
-    evidence: 'estimated',
-  }));
+  return STANDING_WORK.map(({ wants, hours, ...work }) => {
+    const { by, why } = slower(subject.brief.pace, wants);
+    return {
+      ...work,
+      hours: { low: by * hours.low, likely: by * hours.likely, high: by * hours.high },
+      class: 'work',
+      why: ['every swap', why].filter(Boolean).join('; '),
+      price: NOTHING,
+      evidence: 'estimated',
+    };
+  });
 }
 
 /** How it is wired: as its plan asks, or a wide guess while nobody has chosen one. What stays put keeps its loom. */
@@ -358,21 +414,44 @@ function wiringLines(subject: Subject): Draft[] {
   ];
 }
 
-function labourLine(hours: Distribution, rate: number, currency: string): BillLine {
+/** What a new map takes, and what jets, timing or a pump set on the rollers take: guides. */
+const MAP = {
+  computer: { price: { low: 300, likely: 480, high: 900 }, hours: { low: 2, likely: 4, high: 8 } },
+  byHand: { price: { low: 90, likely: 180, high: 350 }, hours: { low: 2, likely: 4, high: 8 } },
+} as const;
+
+/** Parts that change what the engine breathes or is fed want it told: a new map, or jets and timing. One typed by hand stands in its place. */
+function mapLines(subject: Subject): Draft[] {
+  const { candidate, engine } = subject;
+  if (candidate.wiring?.plan === 'standalone computer') return [];
+  if (candidate.bill?.own?.some((o) => o.class === 'calibration')) return [];
+  const changes = mapChanges(subject);
+  if (changes.length === 0) return [];
+  const { computer } = engine;
+  return [
+    {
+      id: 'map',
+      name: computer ? 'New map on the rollers' : 'Mixture and timing set on the rollers',
+      class: 'calibration',
+      why: `${changes.join(', ')}: ${computer ? `the map of the ${computer.name} no longer fits; ask who works with it nearby` : 'what it is fed and when it fires is set anew'}`,
+      ...(computer ? MAP.computer : MAP.byHand),
+      evidence: 'estimated',
+      guideCurrency: GUIDE_CURRENCY,
+    },
+  ];
+}
+
+function labourLine(price: Distribution, subject: Subject): BillLine {
   return lineOf(
     {
       id: 'labour',
       name: 'Labour',
       class: 'work',
-      why: 'all hours at the shop’s rate',
-      price: {
-        low: labourFor(hours.low, rate),
-        likely: labourFor(hours.likely, rate),
-        high: labourFor(hours.high, rate),
-      },
-      hours: fixed(0),
+      why: 'all hours, each at its price',
+      price,
+      hours: NOTHING,
       evidence: 'estimated',
     },
-    currency,
+    subject,
   );
 }

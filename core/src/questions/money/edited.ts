@@ -1,4 +1,12 @@
-import { COSTS_NOTHING, type BillEdit, type BillLine, type Candidate, type OwnLine } from '../../model/index.ts';
+import {
+  COSTS_NOTHING,
+  hourPrice,
+  type BillEdit,
+  type BillLine,
+  type Brief,
+  type OwnLine,
+  type Subject,
+} from '../../model/index.ts';
 import { fixed, InputError, NOTHING, type Distribution } from '../../units/index.ts';
 
 const times = (d: Distribution, by: Distribution): Distribution => ({
@@ -19,8 +27,12 @@ function check(kept: BillEdit | OwnLine, of: string, pointer: string): void {
   inOrder(kept.foreign?.rate, `${pointer}/foreign/rate`, `${of}: rate of exchange`);
 }
 
+/** How much later than said a supplier has come. */
+const lateBy = ({ suppliers }: Brief, name: string | undefined): number =>
+  (name !== undefined && suppliers?.find((s) => s.name === name)?.lateDays) || 0;
+
 /** A line with what a person has said of it. */
-function withKept(line: BillLine, kept: BillEdit | OwnLine): BillLine {
+function withKept(line: BillLine, kept: BillEdit | OwnLine, brief: Brief): BillLine {
   const { price, hours, foreign, status, paid, leadDays } = kept;
   const { unpriced, untimed, event, ...rest } = line;
   const own: Distribution | undefined = price && { low: price.low, likely: price.likely, high: price.high };
@@ -33,7 +45,9 @@ function withKept(line: BillLine, kept: BillEdit | OwnLine): BillLine {
     price: said ?? line.price,
     hours: hours ?? line.hours,
     evidence: paid === undefined ? (own && !free ? price!.evidence : line.evidence) : 'measured',
-    leadDays: leadDays ?? line.leadDays,
+    leadDays: (leadDays ?? line.leadDays) + lateBy(brief, kept.supplier),
+    hourly: hourPrice(brief, kept.workBy),
+    ...(kept.stage ? { stage: kept.stage } : {}),
     ...(said === undefined && unpriced ? { unpriced } : {}),
     ...(hours === undefined && untimed ? { untimed } : {}),
     // Somebody who has said a price has taken the place of what might happen.
@@ -45,7 +59,7 @@ function withKept(line: BillLine, kept: BillEdit | OwnLine): BillLine {
 }
 
 /** A line that somebody has put on the bill, as one of it. */
-function ownLine(own: OwnLine, currency: string): BillLine {
+function ownLine(own: OwnLine, { currency, brief }: Pick<Subject, 'currency' | 'brief'>): BillLine {
   const { quantity = 1, price } = own;
   const each = price && { low: price.low, likely: price.likely, high: price.high };
   return {
@@ -55,11 +69,28 @@ function ownLine(own: OwnLine, currency: string): BillLine {
     why: own.note ?? 'put there by hand',
     price: NOTHING,
     hours: NOTHING,
+    hourly: hourPrice(brief),
     currency,
     evidence: each ? price.evidence : 'estimated',
     leadDays: 0,
     discontinued: false,
     ...(each ? {} : { unpriced: true }),
+  };
+}
+
+/** As many as are wanted, or as many more as they are sold by; what was paid stands. */
+function byBatch(line: BillLine, { paid, leastBatch = 1 }: BillEdit | OwnLine, quantity: number): BillLine {
+  const count = Math.ceil(quantity / leastBatch) * leastBatch;
+  // Less than one, such as half a day, is bought as it is where no batch is told.
+  const by = leastBatch === 1 ? quantity : count;
+  if (paid !== undefined || by === 1) return line;
+  const { quoted } = line;
+  const more = fixed(by);
+  return {
+    ...line,
+    ...(by > quantity ? { why: `${line.why}; sold by ${leastBatch}` } : {}),
+    price: times(line.price, more),
+    ...(quoted ? { quoted: { ...quoted, price: times(quoted.price, more) } } : {}),
   };
 }
 
@@ -69,8 +100,17 @@ export interface Edited {
   readonly orphans: readonly BillEdit[];
 }
 
-/** The lines as reckoned with what people have said of them, and the lines that they have put there. @throws InputError at a field out of order */
-export function withEdits(lines: readonly BillLine[], { id, bill }: Candidate, currency: string): Edited {
+/**
+ * The lines as reckoned with what people have said of them, and the lines that they have put there; `last` is reckoned from all of those.
+ * @throws InputError at a field out of order
+ */
+export function withEdits(
+  lines: readonly BillLine[],
+  subject: Pick<Subject, 'candidate' | 'currency' | 'brief'>,
+  last: (lines: readonly BillLine[]) => BillLine | undefined = () => undefined,
+): Edited {
+  const { brief } = subject;
+  const { id, bill } = subject.candidate;
   if (!bill) return { lines, orphans: [] };
   const at = `/candidates/${id}/bill`;
   const edits = new Map(
@@ -79,26 +119,21 @@ export function withEdits(lines: readonly BillLine[], { id, bill }: Candidate, c
       return [edit.id, edit] as const;
     }),
   );
-  const here = new Set(lines.map((l) => l.id));
+  const edited = (l: BillLine) => {
+    const edit = edits.get(l.id);
+    return edit ? byBatch(withKept(l, edit, brief), edit, 1) : l;
+  };
+  const all = [
+    ...lines.map(edited),
+    ...(bill.own ?? []).map((own, i) => {
+      check(own, own.name, `${at}/own/${i}`);
+      return byBatch(withKept(ownLine(own, subject), own, brief), own, own.quantity ?? 1);
+    }),
+  ];
+  const rest = last(all);
+  const here = new Set([...lines, ...(rest ? [rest] : [])].map((l) => l.id));
   return {
-    lines: [
-      ...lines.map((l) => {
-        const edit = edits.get(l.id);
-        return edit ? withKept(l, edit) : l;
-      }),
-      ...(bill.own ?? []).map((own, i) => {
-        check(own, own.name, `${at}/own/${i}`);
-        const line = withKept(ownLine(own, currency), own);
-        const by = fixed(own.quantity ?? 1);
-        if (own.paid !== undefined) return line;
-        const { quoted } = line;
-        return {
-          ...line,
-          price: times(line.price, by),
-          ...(quoted ? { quoted: { ...quoted, price: times(quoted.price, by) } } : {}),
-        };
-      }),
-    ],
+    lines: rest ? [...all, edited(rest)] : all,
     orphans: [...edits.values()].filter((e) => !here.has(e.id)),
   };
 }

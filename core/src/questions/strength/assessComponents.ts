@@ -100,6 +100,10 @@ const LINK_IDS: Readonly<Record<(typeof RAISED_LINKS)[number], RegExp>> = {
   'half shafts': /^shafts$/,
 };
 
+/** Whether a part is made to raise a link. */
+export const raisesLink = (part: Part, link: Pick<ComponentLimit, 'id' | 'raisedBy'>): boolean =>
+  link.raisedBy.includes(part.class) || (part.raises !== undefined && LINK_IDS[part.raises.link].test(link.id));
+
 /** A link with the part that raises it, where it is raised above what it stands. */
 function raised(link: ComponentLimit, parts: readonly Part[]): ComponentLimit {
   const part = parts.find((p) => p.raises && LINK_IDS[p.raises.link].test(link.id));

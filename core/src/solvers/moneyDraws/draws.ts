@@ -1,4 +1,4 @@
-import { CLASS_CORRELATION, InputError, pert, seeded, type Distribution } from '../../units/index.ts';
+import { CLASS_CORRELATION, fillNormals, InputError, pert, seeded, type Distribution } from '../../units/index.ts';
 import { drawInto } from './table.ts';
 
 /** A line as it is drawn. */
@@ -10,6 +10,8 @@ export interface DrawnLine {
   /** It happens with this chance, 0 to 1, on its own; always where nothing is said. */
   readonly chance?: number | undefined;
   readonly hours?: Distribution | undefined;
+  /** Money an hour of it, where not as of all. */
+  readonly hourlyRate?: number | undefined;
   /** What one unit of its money is worth, and how sure: lines of one currency share it. */
   readonly rate?: { readonly currency: string; readonly of: Distribution } | undefined;
 }
@@ -54,23 +56,8 @@ const MOVERS_SHOWN = 5;
 const LEAST_SHARE = 0.005;
 const BINS = 48;
 
-/** Standard normals by the polar method, from uniform ones, two at a time. */
-function fillNormals(into: Float64Array, uniform: () => number): void {
-  for (let k = 0; k < into.length; k += 2) {
-    let [u, v, s] = [0, 0, 0];
-    do {
-      u = 2 * uniform() - 1;
-      v = 2 * uniform() - 1;
-      s = u * u + v * v;
-    } while (s >= 1 || s === 0);
-    const f = Math.sqrt((-2 * Math.log(s)) / s);
-    into[k] = u * f;
-    if (k + 1 < into.length) into[k + 1] = v * f;
-  }
-}
-
 /** The value below which a share of the sorted ones lies. */
-function percentile(sorted: Float64Array, share: number): number {
+export function percentile(sorted: Float64Array, share: number): number {
   const at = share * (sorted.length - 1);
   const i = Math.floor(at);
   const above = sorted[Math.min(i + 1, sorted.length - 1)]!;
@@ -151,6 +138,7 @@ export function drawTotals(input: DrawInput): Drawn {
       const worth = worthOf(line.rate);
       for (let d = 0; d < draws; d++) brought[d] = brought[d]! * worth[d]!;
     }
+    const hourly = line.hourlyRate ?? hourlyRate;
     const timed = line.hours !== undefined && line.hours.high > 0;
     if (timed) {
       mix(factorOf('hours'));
@@ -159,7 +147,7 @@ export function drawTotals(input: DrawInput): Drawn {
     for (let d = 0; d < draws; d++) {
       const happens = line.chance === undefined || uniform() < line.chance;
       const h = timed && happens ? time[d]! : 0;
-      brought[d] = happens ? brought[d]! + h * hourlyRate : 0;
+      brought[d] = happens ? brought[d]! + h * hourly : 0;
       totals[d] = totals[d]! + brought[d]!;
       hours[d] = hours[d]! + h;
     }

@@ -14,6 +14,7 @@ import {
   placedAt,
   type Obstacle,
   type Subject,
+  hourPrice,
 } from '../../model/index.ts';
 import { say } from '../../units/index.ts';
 import {
@@ -75,7 +76,7 @@ const TIE_PER_HOUR = 0.01;
  */
 export function recipeSteps(subject: Subject, near: (id: string) => boolean = () => true): FitStep[] {
   const { candidate, chassis, engine, gearbox, brief } = subject;
-  const rate = brief.ownLabour ? 0 : brief.hourlyRate;
+  const rate = hourPrice(brief);
   const worth = (cost: number, hours: number) => Math.max(0, cost + hours * (rate + TIE_PER_HOUR));
   const obstacles = obstaclesWith(chassis ?? { obstacles: [] }, subject.parts);
   const steps: FitStep[] = [];
@@ -225,7 +226,7 @@ export function* searchFitRecipes(
     return problemFor({ ...subject, candidate, dressing }, range, limits);
   };
   const answer = yield* searchRecipes(steps, withChoice, { wantMm, tries, starts: [subject.candidate.placement] });
-  const rate = subject.brief.ownLabour ? 0 : subject.brief.hourlyRate;
+  const rate = hourPrice(subject.brief);
   const recipes = answer.recipes.map((r): FitRecipe => {
     const lines = r.steps.map(({ step, amountMm }) => step.told(amountMm));
     const sum = (of: (l: RecipeLine) => number) => lines.reduce((s, l) => s + of(l), 0);

@@ -1,5 +1,5 @@
-import type { BillLine } from '../../model/index.ts';
-import { momentsOf } from '../../units/index.ts';
+import { momentsOf, pert } from '../../units/index.ts';
+import { workSchedule, type Pace, type WorkSchedule } from './schedule.ts';
 import type { Stretch } from './tasks.ts';
 
 /** What is ordered arrives so long before it is wanted, days. */
@@ -11,14 +11,21 @@ export const MONTH_DAYS = 30.4375;
 const BOUGHT = new Set(['ordered', 'received', 'fitted']);
 
 export interface Due {
-  readonly line: BillLine;
+  readonly id: string;
+  readonly name: string;
+  /** What it is for. */
+  readonly stretch: string;
   readonly money: number;
   /** Days from the begin of the work on which it is paid: ordered in time to be there when it is wanted. */
   readonly day: number;
-  /** Days by which it comes later than it is wanted, though it were ordered at once. */
+  /** Days by which it comes later than it could be used, though it were ordered at once. */
   readonly lateDays: number;
   /** Moved here because its own month was full. */
   readonly moved: boolean;
+  /** Its day can’t be another: labour is paid when it is done, leftovers when they are sold. */
+  readonly fixed: boolean;
+  /** Ordered together with the others of this name. */
+  readonly set?: string;
 }
 
 export interface CashPlan {
@@ -28,20 +35,34 @@ export interface CashPlan {
   /** Months, from the begin, in which more is due than the limit allows and no month before has room. */
   readonly over: readonly number[];
   readonly finishDay: number;
+  readonly days: WorkSchedule['days'];
 }
 
 /**
- * When the money of a bill is due: each line is ordered its lead time and a week before its stretch of work begins; where a monthly limit
- * binds, earlier ones take what a month can’t hold.
+ * When the money of a bill is due: each line is ordered its lead time and a week before its stretch of work begins, those of one set
+ * together; labour is paid at the end of its stretch. Where a monthly limit binds, earlier months take what one can’t hold.
  */
-export function cashPlan(
-  stretches: readonly Stretch[],
-  { hoursPerWeek, monthlyLimit }: { readonly hoursPerWeek: number; readonly monthlyLimit?: number | undefined },
-): CashPlan {
-  const dayOf = (hours: number) => (7 * hours) / hoursPerWeek;
+export function cashPlan(stretches: readonly Stretch[], pace: Pace): CashPlan {
+  const { monthlyLimit } = pace;
+  const { days, finishDay } = workSchedule(stretches, pace);
+  const { days: unhindered } = workSchedule(stretches, { ...pace, waits: false });
   const dues: Due[] = [];
+  const sets = new Map<string, number>();
   let spent = 0;
-  for (const stretch of stretches)
+  for (const stretch of stretches) {
+    const { start: wanted, end } = days.get(stretch.id)!;
+    const labour = stretch.lines.reduce((s, l) => s + pert(l.hours).mean * l.hourly, 0);
+    if (labour > 0)
+      dues.push({
+        id: `labour-${stretch.id}`,
+        name: 'Labour',
+        stretch: stretch.title,
+        money: labour,
+        day: end,
+        lateDays: 0,
+        moved: false,
+        fixed: true,
+      });
     for (const line of stretch.lines) {
       const money = momentsOf(line.price, line.event).mean;
       if (money === 0) continue;
@@ -49,16 +70,23 @@ export function cashPlan(
         spent += money;
         continue;
       }
-      const wanted = dayOf(stretch.startsAt);
       const day = money < 0 ? wanted + SOLD_AFTER_DAYS : wanted - line.leadDays - EARLY_DAYS;
+      const set = money < 0 ? undefined : line.kept?.set;
+      if (set !== undefined) sets.set(set, Math.min(sets.get(set) ?? Infinity, Math.max(0, day)));
       dues.push({
-        line,
+        id: line.id,
+        name: line.name,
+        stretch: stretch.title,
         money,
         day: Math.max(0, day),
-        lateDays: money < 0 ? 0 : Math.max(0, -EARLY_DAYS - day),
+        lateDays: money < 0 ? 0 : Math.max(0, line.leadDays - unhindered.get(stretch.id)!.start),
         moved: false,
+        fixed: money < 0,
+        ...(set === undefined ? {} : { set }),
       });
     }
+  }
+  for (const [i, due] of dues.entries()) if (due.set !== undefined) dues[i] = { ...due, day: sets.get(due.set)! };
   const over = new Set<number>();
   const placed = dues.sort((a, b) => a.day - b.day);
   if (monthlyLimit !== undefined) {
@@ -67,8 +95,11 @@ export function cashPlan(
     // From the last month back: what one can’t hold goes to the one before.
     for (let i = placed.length - 1; i >= 0; i--) {
       const due = placed[i]!;
-      if (due.money < 0) continue;
       let month = monthOf(due);
+      if (due.fixed) {
+        if (due.money > 0) sums.set(month, (sums.get(month) ?? 0) + due.money);
+        continue;
+      }
       while (month > 0 && (sums.get(month) ?? 0) + due.money > monthlyLimit) month--;
       const moved = month !== monthOf(due);
       const total = (sums.get(month) ?? 0) + due.money;
@@ -78,11 +109,11 @@ export function cashPlan(
     }
     placed.sort((a, b) => a.day - b.day);
   }
-  const last = stretches.at(-1);
   return {
     dues: placed,
     spent,
     over: [...over].sort((a, b) => a - b),
-    finishDay: last ? dayOf(last.startsAt + last.hours) : 0,
+    finishDay,
+    days,
   };
 }

@@ -21,8 +21,12 @@ const STRETCHES = [
     after: ['in', 'services', 'wiring', 'axle', 'brakes'],
   },
   { id: 'last', title: 'Calibration, looks, register', after: ['start'] },
+  { id: 'later', title: 'Later, for the power to come', after: ['last', 'start'] },
 ] as const;
 export type StretchId = (typeof STRETCHES)[number]['id'];
+
+/** Where two pairs of hands are wanted. */
+export const HANDS_WANTED: ReadonlySet<StretchId> = new Set(['out', 'mockup', 'in']);
 
 const BY_CLASS: Readonly<Record<BillClass, StretchId>> = {
   engine: 'engine',
@@ -43,6 +47,7 @@ const BY_CLASS: Readonly<Record<BillClass, StretchId>> = {
   fees: 'last',
   event: 'last',
   own: 'services',
+  aside: 'services',
   work: 'in',
 };
 const STANDING: Readonly<Record<string, StretchId>> = {
@@ -62,6 +67,7 @@ const BY_WORD: readonly (readonly [RegExp, StretchId])[] = [
 
 /** The stretch of work in which a line is wanted. */
 export function stretchOf(line: BillLine): StretchId {
+  if (line.stage === 'later') return 'later';
   const standing = STANDING[line.id];
   if (standing) return standing;
   if (line.class === 'part' || line.class === 'joint')
@@ -74,10 +80,15 @@ export interface Stretch {
   readonly title: string;
   readonly hours: number;
   readonly lines: readonly BillLine[];
-  /** From the begin of the work, hours at one pair of hands. */
-  readonly startsAt: number;
+  readonly after: readonly StretchId[];
   readonly critical: boolean;
   readonly slackHours: number;
+}
+
+/** What a stretch waits for, of those that have any work; for one that has none, what that waits for. */
+function waitsFor(id: StretchId, byStretch: ReadonlyMap<StretchId, unknown>): StretchId[] {
+  const { after } = STRETCHES.find((s) => s.id === id)!;
+  return [...new Set(after.flatMap((x) => (byStretch.has(x) ? [x] : waitsFor(x, byStretch))))];
 }
 
 /** The work of a bill in the order in which one pair of hands does it: what holds up the rest first. */
@@ -91,13 +102,10 @@ export function stretchesOf(lines: readonly BillLine[]): Stretch[] {
   const hoursOf = (id: StretchId) => (byStretch.get(id) ?? []).reduce((s, l) => s + pert(l.hours).mean, 0);
   const tasks: PathTask[] = STRETCHES.map(({ id, after }) => ({ id, after, hours: hoursOf(id) }));
   const { order, slackHours, criticalTasks } = criticalPath(tasks);
-  let at = 0;
   return order.flatMap((id) => {
     const of = STRETCHES.find((s) => s.id === id)!;
     const lines_ = byStretch.get(of.id) ?? [];
     const hours = hoursOf(of.id);
-    const startsAt = at;
-    at += hours;
     return lines_.length === 0
       ? []
       : [
@@ -106,7 +114,7 @@ export function stretchesOf(lines: readonly BillLine[]): Stretch[] {
             title: of.title,
             hours,
             lines: lines_,
-            startsAt,
+            after: waitsFor(id as StretchId, byStretch),
             critical: criticalTasks.includes(id),
             slackHours: slackHours[id]!,
           },

@@ -1,4 +1,5 @@
 import type { Listing } from '@sable/core';
+import { OFFER_KINDS } from '@sable/core/model';
 import { costOfOffer, type Way } from '@sable/core/questions/donor';
 import { formatNumber, formatQuantity, unitOf } from '@sable/core/units';
 import Button from '@mui/material/Button';
@@ -10,12 +11,14 @@ import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useBuild, useBuildActions } from '../../hooks/buildState.tsx';
 import { useUnits } from '../../hooks/settings.tsx';
+import { useOffersOf, useWatched } from '../../hooks/useYard.ts';
 import { ChoiceField, WordsField } from '../../pieces/fields.tsx';
 import { offered } from '../../pieces/offered.ts';
 import { Plain } from '../../pieces/figures.tsx';
 import { EvidenceMark } from '../../pieces/marks.tsx';
 import { candidateFrom, gearboxesFor, reckonedFor } from './candidateFrom.ts';
-import { useOffersOf, useWatched } from './useYard.ts';
+
+import { WAY_NAMES } from '../../pieces/wayNames.ts';
 import layout from '../../pieces/layout.module.css';
 import css from './donors.module.css';
 
@@ -37,7 +40,7 @@ export function OfferDetail({ listing, ways }: { listing: Listing; ways: readonl
   const offers = useOffersOf(listing.engineId);
   const besides = () => {
     const others = ways.length > 0 ? ways.map((w) => w.listing) : (offers.data?.listings ?? []);
-    const best = (['engine', 'set', 'car'] as const).flatMap((kind) => others.find((l) => l.kind === kind) ?? []);
+    const best = OFFER_KINDS.flatMap((kind) => others.find((l) => l.kind === kind) ?? []);
     return best.filter((l) => l.id !== listing.id && l.kind !== listing.kind).slice(0, 2);
   };
   const mine = candidate?.bought?.listing.id === listing.id;
@@ -154,11 +157,7 @@ export function OfferDetail({ listing, ways }: { listing: Listing; ways: readonl
               {ways.map((w) => (
                 <tr key={w.listing.id} className={w.listing.id === listing.id ? 'is-current' : ''}>
                   <th scope="row">
-                    {w.listing.kind === 'engine'
-                      ? 'Engine only'
-                      : w.listing.kind === 'set'
-                        ? 'Engine and gearbox'
-                        : 'Whole car, rest sold'}
+                    {WAY_NAMES[w.listing.kind]}
                     <br />
                     <small className="muted">{w.listing.title}</small>
                   </th>

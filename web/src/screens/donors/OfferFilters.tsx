@@ -11,6 +11,7 @@ export const KIND_WORDS: Readonly<Record<Listing['kind'], string>> = {
   engine: 'engine',
   set: 'with gearbox',
   car: 'whole car',
+  swap: 'begun swap',
 };
 
 export interface Filters {

@@ -1,22 +1,24 @@
 import type { Listing } from '@sable/core';
-import { compareWays, bestOfEachWay, costOfOffer } from '@sable/core/questions/donor';
+import { costOfOffer } from '@sable/core/questions/donor';
 import { formatNumber, formatQuantity, unitOf } from '@sable/core/units';
 import Alert from '@mui/material/Alert';
 import Button from '@mui/material/Button';
 import { useCallback, useMemo, useState } from 'react';
 import { useBuild } from '../../hooks/buildState.tsx';
 import { useUnits } from '../../hooks/settings.tsx';
+import { useWays } from '../../hooks/useWays.ts';
+import { useOffers, useWatched } from '../../hooks/useYard.ts';
 import { FigureGrid, type GridColumn } from '../../pieces/FigureGrid.tsx';
 import { EvidenceMark } from '../../pieces/marks.tsx';
 import { reckonedFor } from './candidateFrom.ts';
 import { OfferDetail } from './OfferDetail.tsx';
 import { KIND_WORDS, OfferFilters, Pick, type Filters } from './OfferFilters.tsx';
-import { useOffers, useOffersOf, useWatched } from './useYard.ts';
 
 const WAY_WORDS: Readonly<Record<Listing['kind'], string>> = {
   engine: 'as the engine alone',
   set: 'as engine and gearbox',
   car: 'in a whole car',
+  swap: 'as a swap that somebody has begun',
 };
 const SORTS = [
   ['newest', 'newest'],
@@ -53,7 +55,6 @@ export function Offers() {
   const query = { text, ...filters, sort, from: page * PAGE, count: PAGE };
   const offers = useOffers(query);
   const { watched, problem } = useWatched();
-  const ofCandidate = useOffersOf(candidate?.engineId);
   const shown = useMemo(
     () => (watchedOnly ? watched.map((w) => w.listing) : (offers.data?.listings ?? [])),
     [watchedOnly, watched, offers.data],
@@ -77,21 +78,7 @@ export function Offers() {
     () => ({ total, page: watchedOnly ? 0 : page, size: watchedOnly ? 100 : PAGE, onPage: setPage }),
     [total, page, watchedOnly],
   );
-  const ways = useMemo(() => {
-    const engine = library.engines.find((e) => e.id === candidate?.engineId);
-    const gearbox = library.gearboxes.find((g) => g.id === candidate?.gearboxId);
-    if (!candidate || !engine || !gearbox || engine.id === build.chassis?.originalEngineId) return [];
-    const parts = library.parts.filter((p) => candidate.partIds.includes(p.id));
-    const sound = (ofCandidate.data?.listings ?? []).filter((l) => l.condition !== 'for parts');
-    return bestOfEachWay(
-      compareWays(
-        sound,
-        { engine, gearbox, parts, library },
-        build.brief.ownLabour ? 0 : build.brief.hourlyRate,
-        gearbox.id === build.chassis?.originalGearboxId,
-      ),
-    );
-  }, [library, candidate, ofCandidate.data, build]);
+  const ways = useWays(candidate);
   const sortBy = useCallback((by: string) => {
     setPage(0);
     setSort(by);

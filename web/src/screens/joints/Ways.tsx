@@ -1,6 +1,6 @@
 import { settingOf, type Build, type Candidate, type JointWay, type JointWays, type Subject } from '@sable/core';
 import { withWay } from '@sable/core/solvers/jointResolver';
-import { fabricationOf, swapOf } from '@sable/core/model';
+import { fabricationOf, hourPrice, swapOf } from '@sable/core/model';
 import { formatQuantity } from '@sable/core/units';
 import Button from '@mui/material/Button';
 import Checkbox from '@mui/material/Checkbox';
@@ -46,7 +46,7 @@ export function Ways({
   const search = useSum('candidate.joints');
   const [least, setLeast] = useState<Least>('cost');
   const [fabricate, setFabricate] = useState(true);
-  const rate = build.brief.ownLabour ? 0 : build.brief.hourlyRate;
+  const rate = hourPrice(build.brief);
   const held: Readonly<Record<string, Held>> = Object.fromEntries([
     ...(candidate.jointWishes?.keep ?? []).map((id) => [id, 'in'] as const),
     ...(candidate.jointWishes?.refuse ?? []).map((id) => [id, 'out'] as const),

@@ -1,5 +1,5 @@
-import type { Bill, CandidateSumOutput, Brief } from '@sable/core';
-import { quickChance } from '@sable/core/questions/money';
+import type { Bill, CandidateSumOutput } from '@sable/core';
+import { hoursWords, quickChance } from '@sable/core/questions/money';
 import { formatNumber, formatQuantity, wordSentence } from '@sable/core/units';
 import Button from '@mui/material/Button';
 import { useMemo } from 'react';
@@ -56,7 +56,7 @@ export function PartsScreen() {
           {bill && bill.lines.length > 0 && (
             <p className="say">
               {[
-                workOf(bill, build.brief, units, money),
+                workOf(bill, units, money),
                 spent > 0 ? `${money(spent)} of it paid.` : '',
                 drawn
                   ? 'Drawn 10,000 times; prices of one kind move together.'
@@ -99,7 +99,7 @@ export function PartsScreen() {
           <When
             lines={bill.lines}
             brief={build.brief}
-            drawn={drawn}
+            finish={sum.to === question ? sum.answer?.finish : undefined}
             currency={build.currency}
             colour={candidateColour(candidate.letter)}
             money={money}
@@ -150,15 +150,10 @@ function answerOf(
 const shareWords = (chance: number): string =>
   chance > 0.995 ? 'All but sure' : chance < 0.005 ? 'No chance' : `${Math.round(100 * chance)} % likely`;
 
-function workOf(
-  bill: Bill,
-  brief: Brief,
-  units: Parameters<typeof formatNumber>[2],
-  money: (v: number) => string,
-): string {
+function workOf(bill: Bill, units: Parameters<typeof formatNumber>[2], money: (v: number) => string): string {
   const hours = `${formatNumber(bill.meanHours, 'hours', units)} ± ${formatNumber(bill.plusMinusHours, 'hours', units)} h of work`;
   const guessed = bill.lines.filter((l) => l.class === 'joint').length;
-  return `${hours}, ${brief.ownLabour ? 'your own at no cost' : `at ${money(brief.hourlyRate)} an hour`}.${guessed > 0 ? ` ${guessed === 1 ? 'One joint is' : `${guessed} joints are`} not closed yet and stand in it as guesses.` : ''}`;
+  return `${hours}, ${hoursWords(bill, money)}.${guessed > 0 ? ` ${guessed === 1 ? 'One joint is' : `${guessed} joints are`} not closed yet and stand in it as guesses.` : ''}`;
 }
 
 /** Which line to ask about next, where a price in hand would change the chance by a point or more. */

@@ -1,16 +1,15 @@
-import type { BillLine, Brief, CandidateSumOutput } from '@sable/core';
-import { cashPlan, MONTH_DAYS, stretchesOf, type CashPlan, type Stretch } from '@sable/core/solvers/workPlan';
+import type { BillLine, Brief, FinishSpread } from '@sable/core';
+import { cashPlan, MONTH_DAYS, stretchesOf, type CashPlan } from '@sable/core/solvers/workPlan';
 import { formatNumber, wordSentence } from '@sable/core/units';
 import TextField from '@mui/material/TextField';
 import { addDays, format, isValid, parseISO } from 'date-fns';
 import { useState } from 'react';
 import { useUnits } from '../../hooks/settings.tsx';
-import { QuantityField } from '../../pieces/fields.tsx';
+import { ChoiceField, QuantityField } from '../../pieces/fields.tsx';
 import layout from '../../pieces/layout.module.css';
 import { CashCurve } from './CashCurve.tsx';
 import css from './parts.module.css';
 
-type Drawn = NonNullable<CandidateSumOutput<'candidate.money'>['drawn']>;
 type Pace = NonNullable<Brief['pace']>;
 const days = (n: number) => `${Math.ceil(n)} ${Math.ceil(n) === 1 ? 'day' : 'days'}`;
 const day = (d: Date) => format(d, 'd MMM yyyy');
@@ -19,7 +18,7 @@ const day = (d: Date) => format(d, 'd MMM yyyy');
 export function When({
   lines,
   brief,
-  drawn,
+  finish,
   currency,
   colour,
   money,
@@ -27,7 +26,8 @@ export function When({
 }: {
   lines: readonly BillLine[];
   brief: Brief;
-  drawn: Drawn | undefined;
+  /** Days until it runs, drawn. */
+  finish: FinishSpread | undefined;
   currency: string;
   colour: string;
   money: (v: number) => string;
@@ -49,7 +49,7 @@ export function When({
       <h2>When</h2>
       {plan ? (
         <p className={css['when']}>
-          {sayWhen(plan, pace, drawn, start, on, money)} {sayMissing(lines)}
+          {sayWhen(plan, pace, finish, start, on, money)} {sayMissing(lines)}
         </p>
       ) : (
         <p className="muted">
@@ -65,6 +65,29 @@ export function When({
           max={168}
           value={pace.hoursPerWeek}
           onCommit={(hoursPerWeek) => put({ hoursPerWeek })}
+        />
+        <QuantityField
+          label="People at work"
+          quantity="number"
+          optional
+          min={1}
+          max={8}
+          digits={0}
+          help="each so many hours"
+          value={pace.hands}
+          onCommit={(hands) =>
+            hands !== undefined && !Number.isInteger(hands) ? 'Whole people only.' : put({ hands })
+          }
+        />
+        <ChoiceField
+          label="Lift"
+          value={pace.lift === undefined ? '' : pace.lift ? 'yes' : 'no'}
+          choices={[
+            { value: '', label: 'not said' },
+            { value: 'yes', label: 'on a lift' },
+            { value: 'no', label: 'on the floor' },
+          ]}
+          onCommit={(l) => put({ lift: l === '' ? undefined : l === 'yes' })}
         />
         <DayField label="First day" value={pace.startOn} onCommit={(startOn) => put({ startOn })} />
         <DayField label="Done by" value={pace.doneBy} onCommit={(doneBy) => put({ doneBy })} />
@@ -91,9 +114,8 @@ export function When({
           />
           <Orders
             plan={plan}
-            stretches={stretches}
             on={on}
-            say={(l) => wordSentence(l.name, units)}
+            say={(name) => wordSentence(name, units)}
             number={(v) => formatNumber(v, 'money', units)}
           />
         </>
@@ -103,9 +125,7 @@ export function When({
           <li key={s.id} data-critical={s.critical}>
             <span>{s.title}</span>
             <span className="num">{formatNumber(s.hours, 'hours', units, { digits: 1 })} h</span>
-            <small className="muted">
-              {plan && pace.hoursPerWeek ? `from ${on((7 * s.startsAt) / pace.hoursPerWeek)}` : ''}
-            </small>
+            <small className="muted">{plan ? `from ${on(plan.days.get(s.id)!.start)}` : ''}</small>
           </li>
         ))}
       </ol>
@@ -116,12 +136,11 @@ export function When({
 function sayWhen(
   plan: CashPlan,
   pace: Pace,
-  drawn: Drawn | undefined,
+  finish: FinishSpread | undefined,
   start: Date | undefined,
   on: (day: number) => string,
   money: (v: number) => string,
 ): string {
-  const likely = drawn && pace.hoursPerWeek ? (7 * drawn.hours.p80) / pace.hoursPerWeek : undefined;
   const late =
     start && pace.doneBy
       ? plan.finishDay - (parseISO(pace.doneBy).getTime() - start.getTime()) / 86_400_000
@@ -129,7 +148,7 @@ function sayWhen(
   const soon = plan.dues.filter((d) => d.day < MONTH_DAYS && d.money > 0);
   const waits = plan.dues.filter((d) => d.lateDays > 0);
   return [
-    `Done by ${on(plan.finishDay)}${likely === undefined ? '' : `, 8 times of 10 by ${on(likely)}`}${late === undefined ? '' : late > 0 ? `: ${days(late)} late` : `: ${days(Math.floor(-late))} in hand`}.`,
+    `Done by ${on(plan.finishDay)}${finish === undefined ? '' : `, 8 times of 10 by ${on(finish.p80)}`}${late === undefined ? '' : late > 0 ? `: ${days(late)} late` : `: ${days(Math.floor(-late))} in hand`}.`,
     soon.length > 0
       ? `In the first month ${soon.length} ${soon.length === 1 ? 'line is' : 'lines are'} due, ${money(soon.reduce((s, d) => s + d.money, 0))}.`
       : '',
@@ -157,18 +176,15 @@ function sayMissing(lines: readonly BillLine[]): string {
 /** What is to be ordered, by the day: with what it is for, late or moved where it is. */
 function Orders({
   plan,
-  stretches,
   on,
   say,
   number,
 }: {
   plan: CashPlan;
-  stretches: readonly Stretch[];
   on: (day: number) => string;
-  say: (line: BillLine) => string;
+  say: (name: string) => string;
   number: (v: number) => string;
 }) {
-  const forWhat = (line: BillLine) => stretches.find((s) => s.lines.includes(line))?.title ?? '';
   return (
     <table className={css['orders']}>
       <thead>
@@ -183,17 +199,17 @@ function Orders({
       </thead>
       <tbody>
         {plan.dues.map((d) => (
-          <tr key={d.line.id}>
+          <tr key={d.id}>
             <th scope="row" className="num">
               {on(d.day)}
             </th>
             <td>
-              {say(d.line)}
+              {say(d.name)}
               {d.lateDays > 0 && <small className={css['gone']}> {days(d.lateDays)} late</small>}
               {d.moved && <small className="muted"> earlier, its month is full</small>}
             </td>
             <td className="r num">{number(d.money)}</td>
-            <td className="muted">{forWhat(d.line)}</td>
+            <td className="muted">{d.stretch}</td>
           </tr>
         ))}
       </tbody>

@@ -10,6 +10,7 @@ const line = (id: string, more: Partial<BillLine> = {}): BillLine => ({
   why: '',
   price: { low: 90, likely: 100, high: 150 },
   hours: { low: 1, likely: 2, high: 3 },
+  hourly: 0,
   currency: 'EUR',
   evidence: 'published',
   leadDays: 7,

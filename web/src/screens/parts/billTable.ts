@@ -129,6 +129,7 @@ const BLANK: BillLine = {
   why: '',
   price: NOUGHT,
   hours: NOUGHT,
+  hourly: 0,
   currency: '',
   evidence: 'estimated',
   leadDays: 0,

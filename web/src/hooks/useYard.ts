@@ -1,7 +1,7 @@
 import type { Listing } from '@sable/core';
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { api, type YardQuery } from '../../hooks/api.ts';
-import { KEYS } from '../../hooks/queryKeys.ts';
+import { api, type YardQuery } from './api.ts';
+import { KEYS } from './queryKeys.ts';
 
 /** A page of offers; the last page stays on screen until the next is there. */
 export const useOffers = (query: YardQuery) =>
