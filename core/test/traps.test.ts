@@ -581,7 +581,6 @@ describe('trap 27: the starter is on the side of the steering box', () => {
   });
 });
 
-
 describe('trap 7: side mount bosses only in blocks cast from 1996 on', () => {
   const frame = { partIds: [...candidate('A').partIds.filter((id) => id !== 'mk-quillon-kit'), 'mk-quillon-frame'] };
   const id = 'needs-mk-quillon-frame-left side, front';

@@ -27,7 +27,17 @@ const SUFFIXES: readonly (readonly [string, Quantity])[] = [
   ['M', 'distanceM'],
   ['C', 'temperatureC'],
 ];
-const MONEY = new Set(['takesWithIt', 'price', 'newPrice', 'rebuild', 'cost', 'costPerMm', 'budget', 'hourlyRate']);
+const MONEY = new Set([
+  'takesWithIt',
+  'price',
+  'newPrice',
+  'rebuild',
+  'cost',
+  'costPerMm',
+  'budget',
+  'hourlyRate',
+  'ownHourWorth',
+]);
 const HOURS = new Set(['hours', 'maxHours', 'hoursPerMm']);
 /** A place; a direction has no unit. */
 const LENGTHS = new Set(['at']);

@@ -103,7 +103,6 @@ export const candidateMoneySums = [
                 plusMinusKw: N,
                 evidence: O(EvidenceSchema),
                 because: S,
-                standsOn: list(S),
                 lifts: list(
                   Type.Object(
                     {
@@ -113,12 +112,14 @@ export const candidateMoneySums = [
                       price: O(Points),
                       hours: O(Points),
                       evidence: EvidenceSchema,
+                      insteadOf: O(S),
                       atOnce: N,
                     },
                     closed,
                   ),
                 ),
                 tooWeak: N,
+                opening: N,
               },
               closed,
             ),

@@ -344,7 +344,7 @@ function drivelineLinks(
       kw,
       plusMinusKw: spread(kw, m),
       evidence: m.evidence,
-      because: `${say(m.value, 'ratio')} times its worst load in first.`,
+      because: `${say(m.value, 'ratio')} its worst load in first.`,
       raisedBy: [],
     });
   }

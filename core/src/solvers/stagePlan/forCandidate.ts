@@ -26,6 +26,8 @@ export interface Lift {
   readonly price: Distribution | undefined;
   readonly hours: Distribution | undefined;
   readonly evidence: Evidence;
+  /** The line of the bill whose place it takes: bought twice where it comes later. */
+  readonly insteadOf: string | undefined;
   /** What the bill is expected to come to with it bought at once, in place of what stands there now. */
   readonly atOnce: number;
 }
@@ -38,12 +40,12 @@ export interface StageLink {
   readonly plusMinusKw: number;
   readonly evidence: Evidence | undefined;
   readonly because: string;
-  /** The lines of the bill that it hangs on now: bought twice where a later one takes their place. */
-  readonly standsOn: readonly string[];
   /** Cheapest first. */
   readonly lifts: readonly Lift[];
   /** Parts that are made for it and do not hold the target. */
   readonly tooWeak: number;
+  /** Parts that would hold it and open a joint that is closed now. */
+  readonly opening: number;
 }
 
 export interface StagePlan {
@@ -95,12 +97,19 @@ export function* stagePlanOf(setting: Setting, candidate: Candidate, library: Li
       (p) => !p.retired && !p.discontinued && !subject.parts.includes(p) && raisesLink(p, link) && suits(p, subject),
     );
     const lifts: Lift[] = [];
+    let opening = 0;
     for (const [k, part] of made.entries()) {
       yield { share: (i + k / made.length) / giving.length };
-      const lift = lifted(setting, inPlace(candidate, part, subject), library, part, link, target.kw);
-      if (lift) lifts.push(lift);
+      const lift = lifted(subject, inPlace(candidate, part, subject), {
+        setting,
+        library,
+        part,
+        link,
+        targetKw: target.kw,
+      });
+      if (lift === 'opens a joint') opening++;
+      else if (lift) lifts.push(lift);
     }
-    const hangsOn = subject.parts.filter((p) => candidate.partIds.includes(p.id) && raisesLink(p, link));
     links.push({
       id: link.id,
       name: link.name,
@@ -108,9 +117,9 @@ export function* stagePlanOf(setting: Setting, candidate: Candidate, library: Li
       plusMinusKw: link.plusMinusKw,
       evidence: link.evidence,
       because: link.because,
-      standsOn: hangsOn.map((p) => acceptedKey({ kind: 'part', partId: p.id })),
       lifts: lifts.sort((a, b) => a.atOnce - b.atOnce),
-      tooWeak: made.length - lifts.length,
+      tooWeak: made.length - lifts.length - opening,
+      opening,
     });
   }
   return {
@@ -121,19 +130,30 @@ export function* stagePlanOf(setting: Setting, candidate: Candidate, library: Li
   };
 }
 
+const openJoints = (subject: Subject): readonly string[] =>
+  (judging(subject).find('joints')?.figures.joints ?? []).filter((j) => j.closure.how === 'open').map((j) => j.key);
+
+interface Asked {
+  readonly setting: Setting;
+  readonly library: Library;
+  readonly part: Part;
+  readonly link: ComponentLimit;
+  readonly targetKw: number;
+}
+
 function lifted(
-  setting: Setting,
+  now: Subject,
   candidate: Candidate,
-  library: Library,
-  part: Part,
-  link: ComponentLimit,
-  targetKw: number,
-): Lift | undefined {
+  { setting, library, part, link, targetKw }: Asked,
+): Lift | 'opens a joint' | undefined {
   const { subject } = resolveSubject(setting, candidate, library);
   if (!subject) return undefined;
   const all = judging(subject).find('components')?.figures;
   const after = all?.known.find((l) => l.id === link.id);
   if (!after || after.kw === undefined || after.kw < targetKw) return undefined;
+  const open = openJoints(now);
+  if (openJoints(subject).some((key) => !open.includes(key))) return 'opens a joint';
+  const replaced = now.parts.find((p) => p.class === part.class && now.candidate.partIds.includes(p.id));
   const cost = acceptedCost(subject, { kind: 'part', partId: part.id });
   return {
     partId: part.id,
@@ -142,6 +162,7 @@ function lifted(
     price: cost?.price && { low: cost.price.low, likely: cost.price.likely, high: cost.price.high },
     hours: cost?.hours && { low: cost.hours.low, likely: cost.hours.likely, high: cost.hours.high },
     evidence: cost?.evidence ?? 'estimated',
+    insteadOf: replaced && acceptedKey({ kind: 'part', partId: replaced.id }),
     atOnce: expected(subject),
   };
 }

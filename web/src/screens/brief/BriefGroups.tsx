@@ -188,6 +188,13 @@ export function MoneyAndTime() {
     <FieldGroup title="Money, time and mounts">
       <BriefFigure pointer="/budget" label="Budget" quantity="money" currency={build.currency} optional />
       <BriefFigure pointer="/hourlyRate" label="Shop’s hour" quantity="money" currency={build.currency} />
+      <BriefFigure
+        pointer="/ownHourWorth"
+        label="Own hour, counted at"
+        quantity="money"
+        currency={build.currency}
+        optional
+      />
       <BriefFigure pointer="/maxHours" label="Hours, at most" quantity="hours" optional />
       <ChoiceField
         label="Mounts you prefer"
@@ -198,7 +205,7 @@ export function MoneyAndTime() {
       />
       <FormControlLabel
         control={<Switch checked={brief.ownLabour} onChange={(_, ownLabour) => change({ ...brief, ownLabour })} />}
-        label="Your own hours cost nothing"
+        label="The hours are your own: at nothing, unless counted"
       />
     </FieldGroup>
   );

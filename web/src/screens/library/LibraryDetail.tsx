@@ -247,12 +247,7 @@ function EngineDetail({ engine }: { engine: Engine }) {
               engine.noise ? <FigureText key="n" figure={engine.noise.levelDb} quantity="soundDb" /> : 'not known',
             ],
             ['Price used', <Price key="p" price={engine.price} />],
-            [
-              'Supply',
-              engine.supply
-                ? `${engine.supply.scarcity}, maker ${engine.supply.makerActive ? 'still active' : 'gone'}`
-                : 'not known',
-            ],
+            ['Supply', supplyWords(engine.supply)],
             ['Known faults', engine.faults.join(' ') || 'none recorded'],
           ]}
         />
@@ -342,6 +337,11 @@ function EngineDetail({ engine }: { engine: Engine }) {
   );
 }
 
+const supplyWords = (supply: Gearbox['supply']): string =>
+  supply
+    ? `${supply.scarcity}, maker ${supply.makerActive ? 'still active' : 'gone'}${supply.sparesNearby === undefined ? '' : supply.sparesNearby ? ', spares nearby' : ', no spares nearby'}`
+    : 'not known';
+
 function GearboxDetail({ gearbox }: { gearbox: Gearbox }) {
   return (
     <>
@@ -365,6 +365,7 @@ function GearboxDetail({ gearbox }: { gearbox: Gearbox }) {
             ['Oil', <FigureText key="o" figure={gearbox.oilL} quantity="volumeL" />],
             ['Came from a car of', <FigureText key="k" figure={gearbox.donorKerbKg} quantity="massKg" />],
             ['Price used', <Price key="p" price={gearbox.price} />],
+            ['Supply', supplyWords(gearbox.supply)],
             ['Note', gearbox.note ?? 'none'],
           ]}
         />

@@ -31,6 +31,7 @@ const CLASSES: readonly (readonly [BillClass, string])[] = [
   ['fees', 'Registration and inspection'],
   ['event', 'For the event'],
   ['own', 'Lines of your own'],
+  ['aside', 'Put aside'],
   ['work', 'Work'],
 ];
 const GROUPS = [...new Set(CLASSES.map(([, title]) => title))];
@@ -301,7 +302,7 @@ export function BillGrid({
                     {open === l.id && (
                       <tr>
                         <td colSpan={9} className={css['detail']}>
-                          <LineDetail line={l} currency={currency} change={change} />
+                          <LineDetail line={l} lines={lines} currency={currency} change={change} />
                         </td>
                       </tr>
                     )}

@@ -1,16 +1,30 @@
 import type { BillLine } from '@sable/core';
 import { reckonedAnew } from '@sable/core/questions/money';
-import { formatEntry, formatNumber, readEntry, type Distribution } from '@sable/core/units';
+import { formatEntry, formatNumber, readEntry, wordSentence, type Distribution } from '@sable/core/units';
 import Button from '@mui/material/Button';
 import { useUnits } from '../../hooks/settings.tsx';
 import { ThreePointField } from '../../pieces/FigureField.tsx';
-import { QuantityField, WordsField } from '../../pieces/fields.tsx';
+import { ChoiceField, QuantityField, WordsField } from '../../pieces/fields.tsx';
 import { PictureField } from '../../pieces/PictureField.tsx';
 import layout from '../../pieces/layout.module.css';
 import { withKept, type ChangeBill, type Kept } from './billChange.ts';
 
+/** No line has this id. */
+const NONE = '-';
+
 /** All that a person may say of a line: its price with its evidence, what was paid, from whom, in what money, with the receipt. */
-export function LineDetail({ line, currency, change }: { line: BillLine; currency: string; change: ChangeBill }) {
+export function LineDetail({
+  line,
+  lines,
+  currency,
+  change,
+}: {
+  line: BillLine;
+  /** The whole bill: what a later line may take the place of. */
+  lines: readonly BillLine[];
+  currency: string;
+  change: ChangeBill;
+}) {
   const units = useUnits();
   const kept: Kept = line.kept ?? {};
   const put = (more: { readonly [K in keyof Kept]?: Kept[K] | undefined }) =>
@@ -116,6 +130,58 @@ export function LineDetail({ line, currency, change }: { line: BillLine; currenc
               }}
             />
           ))}
+      </div>
+      <div className={layout['form-grid']}>
+        <ChoiceField
+          label="Stage"
+          value={kept.stage ?? 'now'}
+          choices={[
+            { value: 'now', label: 'until it runs' },
+            { value: 'later', label: 'later, for the power to come' },
+          ]}
+          onCommit={(s) => put(s === 'later' ? { stage: s } : { stage: undefined, insteadOf: undefined })}
+        />
+        {kept.stage === 'later' && (
+          <ChoiceField
+            label="In place of"
+            value={kept.insteadOf ?? NONE}
+            choices={[
+              { value: NONE, label: 'nothing that is bought now' },
+              ...lines
+                .filter((l) => l.stage !== 'later' && l.id !== line.id && l.id !== 'labour' && l.class !== 'work')
+                .map((l) => ({ value: l.id, label: wordSentence(l.name, units) })),
+            ]}
+            onCommit={(id) => put({ insteadOf: id === NONE ? undefined : id })}
+          />
+        )}
+        <ChoiceField
+          label="Hours done by"
+          value={kept.workBy ?? 'brief'}
+          choices={[
+            { value: 'brief', label: 'whoever the brief says' },
+            { value: 'own', label: 'yourself' },
+            { value: 'shop', label: 'the shop, at its rate' },
+          ]}
+          onCommit={(by) => put({ workBy: by === 'own' || by === 'shop' ? by : undefined })}
+        />
+        <QuantityField
+          label="Sold by"
+          quantity="number"
+          optional
+          min={1}
+          max={10_000}
+          digits={0}
+          help="pieces at a time; the price is that of one"
+          value={kept.leastBatch}
+          onCommit={(n) => (n !== undefined && !Number.isInteger(n) ? 'Whole pieces only.' : put({ leastBatch: n }))}
+        />
+        <WordsField
+          label="Set"
+          maxLength={80}
+          help="lines of one set are ordered together"
+          value={kept.set ?? ''}
+          onCommit={(t) => put({ set: words(t) })}
+        />
       </div>
       <PictureField label="Receipt or photo" papers id={kept.receipt} onChange={(receipt) => put({ receipt })} />
     </div>

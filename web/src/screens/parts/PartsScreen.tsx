@@ -2,6 +2,8 @@ import type { Bill, CandidateSumOutput } from '@sable/core';
 import { hoursWords, quickChance } from '@sable/core/questions/money';
 import { formatNumber, formatQuantity, wordSentence } from '@sable/core/units';
 import Button from '@mui/material/Button';
+import Checkbox from '@mui/material/Checkbox';
+import FormControlLabel from '@mui/material/FormControlLabel';
 import { useMemo } from 'react';
 import { useNavigate } from 'react-router';
 import { api } from '../../hooks/api.ts';
@@ -17,6 +19,9 @@ import { BillIn } from './BillIn.tsx';
 import { MoneyRule } from './MoneyRule.tsx';
 import { Movers } from './Movers.tsx';
 import { OwnLines } from './OwnLines.tsx';
+import { Stages } from './Stages.tsx';
+import { Suppliers } from './Suppliers.tsx';
+import { WaysToBuy } from './WaysToBuy.tsx';
 import { When } from './When.tsx';
 import css from './parts.module.css';
 
@@ -94,7 +99,26 @@ export function PartsScreen() {
           />
         )}
         {bill && <OwnLines bill={candidate.bill ?? {}} orphans={bill.orphans} change={change} />}
+        {bill && bill.lines.length > 0 && (
+          <FormControlLabel
+            control={
+              <Checkbox
+                checked={candidate.bill?.contingency !== undefined}
+                onChange={(_, on) =>
+                  change(({ contingency: _was, ...rest }) => (on ? { ...rest, contingency: 'by evidence' } : rest))
+                }
+              />
+            }
+            label="Put money aside for what is on no list, by how well each line is known"
+          />
+        )}
         {drawn && <Movers drawn={drawn} lines={byId} colour={candidateColour(candidate.letter)} />}
+        {bill && bill.lines.length > 0 && (
+          <>
+            <Stages build={build} candidate={candidate} bill={bill} change={change} money={money} />
+            <WaysToBuy build={build} candidate={candidate} bill={bill} change={change} money={money} />
+          </>
+        )}
         {bill && bill.lines.length > 0 && (
           <When
             lines={bill.lines}
@@ -106,6 +130,16 @@ export function PartsScreen() {
             onPace={(pace) => {
               const { pace: _was, ...rest } = build.brief;
               save('brief', build.brief, pace ? { ...rest, pace } : rest);
+            }}
+          />
+        )}
+        {bill && (
+          <Suppliers
+            lines={bill.lines}
+            suppliers={build.brief.suppliers ?? []}
+            onChange={(suppliers) => {
+              const { suppliers: _was, ...rest } = build.brief;
+              save('brief', build.brief, suppliers.length > 0 ? { ...rest, suppliers } : rest);
             }}
           />
         )}

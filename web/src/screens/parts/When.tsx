@@ -52,7 +52,7 @@ export function When({
           {sayWhen(plan, pace, finish, start, on, money)} {sayMissing(lines)}
         </p>
       ) : (
-        <p className="muted">
+        <p className={css['when']}>
           Say how many hours a week are worked: then it says when what is ordered, and when it is done.
         </p>
       )}
@@ -81,13 +81,13 @@ export function When({
         />
         <ChoiceField
           label="Lift"
-          value={pace.lift === undefined ? '' : pace.lift ? 'yes' : 'no'}
+          value={pace.lift === undefined ? 'not said' : pace.lift ? 'yes' : 'no'}
           choices={[
-            { value: '', label: 'not said' },
+            { value: 'not said', label: 'not said' },
             { value: 'yes', label: 'on a lift' },
             { value: 'no', label: 'on the floor' },
           ]}
-          onCommit={(l) => put({ lift: l === '' ? undefined : l === 'yes' })}
+          onCommit={(l) => put({ lift: l === 'not said' ? undefined : l === 'yes' })}
         />
         <DayField label="First day" value={pace.startOn} onCommit={(startOn) => put({ startOn })} />
         <DayField label="Done by" value={pace.doneBy} onCommit={(doneBy) => put({ doneBy })} />
@@ -124,7 +124,9 @@ export function When({
         {stretches.map((s) => (
           <li key={s.id} data-critical={s.critical}>
             <span>{s.title}</span>
-            <span className="num">{formatNumber(s.hours, 'hours', units, { digits: 1 })} h</span>
+            <span className="num">
+              {s.hours > 0 ? `${formatNumber(s.hours, 'hours', units, { digits: 1 })} h` : 'no hours'}
+            </span>
             <small className="muted">{plan ? `from ${on(plan.days.get(s.id)!.start)}` : ''}</small>
           </li>
         ))}

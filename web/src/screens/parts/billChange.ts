@@ -52,10 +52,11 @@ export function withKept(
 }
 
 /** What has been entered is put away where nothing is left of it. */
-export function tidy({ edits, own }: BillEdits): BillEdits | undefined {
+export function tidy({ edits, own, contingency }: BillEdits): BillEdits | undefined {
   const next = {
     ...(edits && edits.length > 0 ? { edits } : {}),
     ...(own && own.length > 0 ? { own } : {}),
+    ...(contingency ? { contingency } : {}),
   };
   return Object.keys(next).length === 0 ? undefined : next;
 }

@@ -96,7 +96,7 @@ export const ROW_FORMS: Readonly<
         'Torque rating and clutch',
         ['ratings', 'clutch', 'converter', 'donorKerbKg', 'efficiencyDirect', 'efficiencyOther', 'weakParts'],
       ],
-      ['Mass and price', ['massKg', 'comMm', 'oilL', 'price', 'newPrice', 'retired']],
+      ['Mass and price', ['massKg', 'comMm', 'oilL', 'price', 'newPrice', 'supply', 'retired']],
       [
         'Outside',
         [
