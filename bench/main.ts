@@ -9,6 +9,7 @@ import { meshBench } from './mesh.ts';
 import { jointsBench } from './joints.ts';
 import { mountsBench } from './mounts.ts';
 import { pageBench } from './page.ts';
+import { partsPageBench } from './partsPage.ts';
 import { placementBench } from './placement.ts';
 import { load, memoryMb, readsBesideSearches } from './server.ts';
 import { assessBench, clearanceBench, moneyBench } from './sums.ts';
@@ -40,6 +41,7 @@ try {
   const at32Connections = await load(url, 32);
   const besideSearches = await readsBesideSearches(url);
   const page = await pageBench(url);
+  const partsPage = await partsPageBench(url);
   const fitPage = await fitPageBench(url);
   const sweepPage = await sweepPageBench(url);
   await sable.stop();
@@ -58,6 +60,7 @@ try {
       memoryMb: memoryMb(sable.pid),
     },
     page,
+    partsPage,
     fitPage,
     sweepPage,
     donors,
@@ -85,6 +88,8 @@ try {
       { name: 'write at 4 connections, p95 ms', figure: at4Connections.write.p95Ms, limit: 40 },
       { name: 'JavaScript until the table, kB', figure: page.javascriptUntilTableKb, limit: 280 },
       { name: 'judged anew after a change, p95 ms', figure: page.rejudgeAfterGearbox.p95Ms, limit: 100 },
+      { name: 'a price typed, total, p50 ms', figure: partsPage.total.p50Ms, limit: 100 },
+      { name: 'a price typed, chance drawn, p50 ms', figure: partsPage.drawn.p50Ms, limit: 300 },
       { name: 'dragging, script a frame, p95 ms', figure: fitPage.dragScriptPerFrame.p95Ms, limit: 8 },
       { name: 'a sweep stopped, p95 ms', figure: sweepPage.cancel.p95Ms, limit: 100 },
       { name: 'library search, p95 ms', figure: donors.librarySearch.p95Ms, limit: 50 },

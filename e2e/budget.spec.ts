@@ -40,7 +40,10 @@ test('what gives up before the later target, what lifts it: planned for later it
     .click();
   await expect(page.locator('.answer .big')).toHaveText('What it costs is not known: 1 line has no price');
   await page.getByRole('button', { name: 'Undo' }).click();
-  await page.getByRole('row', { name: /^Fuel \d/ }).getByRole('button', { name: 'Buy at once' }).click();
+  await page
+    .getByRole('row', { name: /^Fuel \d/ })
+    .getByRole('button', { name: 'Buy at once' })
+    .click();
   await expect.poll(async () => (await b()).partIds).toContain('inj-280');
   await expect(page.getByText(/One thing gives up before the later 120 kW/)).toBeVisible();
   // New injectors want a new map, which nobody had to think of.

@@ -21,7 +21,15 @@ import {
 } from '../model/index.ts';
 import { baselineCandidate } from '../questions/lineup/index.ts';
 import { alreadySo } from './alreadySo.ts';
-import { faultFindings, judging, withWhatIsMissing, type Results, type StageName } from '../pipeline/index.ts';
+import {
+  faultFindings,
+  judging,
+  unmoved,
+  withWhatIsMissing,
+  type Judging,
+  type Results,
+  type StageName,
+} from '../pipeline/index.ts';
 
 /** Stages with figures of their own. */
 type Figured = { [K in StageName]: Results[K] extends { figures: unknown } ? K : never }[StageName];
@@ -115,10 +123,28 @@ export function assess(build: Build, candidate: Candidate, library: Library): As
 export function assessIn(setting: Setting, candidate: Candidate, library: Library): Assessment {
   const { subject, findings: missing } = resolveSubject(setting, candidate, library);
   if (!subject) return verdictOf(candidate, [], missing);
-  const alone = assessAlone(subject, missing);
+  const alone = assessAlone(subject, missing, judgedAnew(setting, candidate, library, subject));
   const found = foundIn(setting, library);
   const told = found ? alreadySo(subject, alone, found) : alone;
   return told === alone ? alone : { ...verdictOf(candidate, told.checks, told.findings), figures: alone.figures! };
+}
+
+interface Last {
+  readonly candidate: Candidate;
+  readonly library: Library;
+  readonly judged: Judging;
+}
+/** Each candidate as it was last judged in a setting: what a change can’t have moved is not calculated again. */
+const lasts = new WeakMap<Setting, Map<string, Last>>();
+
+function judgedAnew(setting: Setting, candidate: Candidate, library: Library, subject: Subject): Judging {
+  const of = lasts.get(setting) ?? new Map<string, Last>();
+  lasts.set(setting, of);
+  const last = of.get(candidate.id);
+  const stands = last?.library === library ? unmoved(last.judged, last.candidate, candidate) : undefined;
+  const judged = judging(subject, stands);
+  of.set(candidate.id, { candidate, library, judged });
+  return judged;
 }
 
 interface Found {
@@ -146,8 +172,7 @@ function foundIn(setting: Setting, library: Library): Assessment | undefined {
 }
 
 /** A candidate judged without the car as it was found beside it. */
-function assessAlone(subject: Subject, missing: readonly Finding[]): Assessment {
-  const judged = judging(subject);
+function assessAlone(subject: Subject, missing: readonly Finding[], judged: Judging = judging(subject)): Assessment {
   const checks: Check[] = [];
   for (const name of CHECK_ORDER) {
     const result = judged.find(name);

@@ -72,12 +72,12 @@ export function judging(subject: Subject, given: Partial<Results> = {}): Judging
 
 /** All stages that a stage rests on, whether it needs or only uses them. */
 const upstream = new Map<StageName, readonly StageName[]>();
-function upstreamOf(stage: StageName): readonly StageName[] {
+export function restsOn(stage: StageName): readonly StageName[] {
   const known = upstream.get(stage);
   if (known) return known;
   const { needs, uses } = STAGES[stage];
   const direct = [...needs, ...uses];
-  const all = [...new Set([...direct, ...direct.flatMap((s) => upstreamOf(s))])];
+  const all = [...new Set([...direct, ...direct.flatMap((s) => restsOn(s))])];
   upstream.set(stage, all);
   return all;
 }
@@ -89,7 +89,7 @@ function upstreamOf(stage: StageName): readonly StageName[] {
 export function withWhatIsMissing(stage: StageName, judged: Judging, findings: readonly Finding[]): readonly Finding[] {
   if (!findings.some((f) => f.state === 'unknown' && f.missing.length === 0)) return findings;
   const before = new Set<string>();
-  for (const name of upstreamOf(stage)) {
+  for (const name of restsOn(stage)) {
     const result = judged.find(name);
     if (result && 'findings' in result)
       for (const f of result.findings) if (f.state === 'unknown') for (const pointer of f.missing) before.add(pointer);

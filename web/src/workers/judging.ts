@@ -10,6 +10,7 @@ import {
   type Candidate,
   type Library,
   type LineupVerdict,
+  type Setting,
 } from '@sable/core';
 
 /** What judging a build brought: only the assessments that are new, for the rest stand as they were. */
@@ -22,6 +23,8 @@ export interface Judged {
 
 let library: Library = { engines: [], gearboxes: [], parts: [] };
 let shared = '';
+/** The setting that everything stands by: what is remembered of its very objects, such as the car as found, holds while it is the same. */
+let standing: Setting | undefined;
 let kept = new Map<string, { key: string; assessment: Assessment }>();
 let warm = false;
 
@@ -80,9 +83,11 @@ export function forget(): void {
 
 function judged(build: Build, frozen: Library | undefined): Judged {
   const { candidates } = build;
-  const setting = settingOf(build);
-  const now = JSON.stringify(setting);
+  const asked = settingOf(build);
+  const now = JSON.stringify(asked);
   const stands = now === shared;
+  const setting = stands && standing ? standing : asked;
+  standing = setting;
   if (!stands) kept = new Map();
   shared = now;
   const renewed: Assessment[] = [];

@@ -1,15 +1,11 @@
 import { LINE_STATUS, takeOut, type BillClass, type BillLine, type Candidate } from '@sable/core';
-import { reckonedAnew } from '@sable/core/questions/money';
-import { formatEntry, formatNumber, wordSentence, type Units } from '@sable/core/units';
-import Button from '@mui/material/Button';
-import { ChevronDown, ChevronRight, X } from 'lucide-react';
-import { Fragment, useEffect, useId, useRef, useState, type ClipboardEvent, type KeyboardEvent } from 'react';
+import { formatNumber } from '@sable/core/units';
+import { useId, useRef, useState, type ClipboardEvent, type KeyboardEvent } from 'react';
 import { useUnits } from '../../hooks/settings.tsx';
-import { Sentence } from '../../pieces/figures.tsx';
+import { useLatest } from '../../hooks/useLatest.ts';
 import layout from '../../pieces/layout.module.css';
-import { EvidenceMark } from '../../pieces/marks.tsx';
 import { GRID_COLUMNS, isOwn, withCell, type ChangeBill, type GridColumn } from './billChange.ts';
-import { LineDetail } from './LineDetail.tsx';
+import { BillRow, HEADS, shownOf, type RowDoes } from './BillRow.tsx';
 import css from './parts.module.css';
 
 const CLASSES: readonly (readonly [BillClass, string])[] = [
@@ -35,34 +31,6 @@ const CLASSES: readonly (readonly [BillClass, string])[] = [
   ['work', 'Work'],
 ];
 const GROUPS = [...new Set(CLASSES.map(([, title]) => title))];
-const HEADS: Readonly<Record<GridColumn, string>> = {
-  low: 'Low',
-  likely: 'Likely',
-  high: 'High',
-  hours: 'Hours',
-  status: 'State',
-  lead: 'Days',
-};
-
-/** What a cell of a line shows. */
-function shownOf(line: BillLine, column: GridColumn, units: Units): string {
-  switch (column) {
-    case 'low':
-    case 'likely':
-    case 'high':
-      // What comes along costs nothing; what is sold again stands below nought.
-      return line.unpriced || (line.price.low === 0 && line.price.high === 0 && line.kept?.paid === undefined)
-        ? ''
-        : formatEntry(Math.round(line.price[column]), 'money', units);
-    case 'hours':
-      return line.hours.high > 0 ? formatEntry(Math.round(line.hours.likely * 10) / 10, 'hours', units) : '';
-    case 'status':
-      return line.kept?.status ?? '';
-    case 'lead':
-      return line.leadDays > 0 ? String(line.leadDays) : '';
-  }
-}
-
 /** Where the price of a line of one’s own is entered, so that other screens lead here. */
 const pointerOf = ({ id, bill }: Candidate, { kept }: BillLine): string | undefined =>
   isOwn(kept) ? `/candidates/${id}/bill/own/${(bill?.own ?? []).findIndex((o) => o.id === kept.id)}/price` : undefined;
@@ -72,6 +40,8 @@ function without(candidate: Candidate, line: BillLine): Candidate | undefined {
   const left = line.acceptance ? takeOut(candidate, line.acceptance) : candidate;
   return left === candidate ? undefined : left;
 }
+
+const NO_LINES: readonly BillLine[] = [];
 
 /** The bill as a sheet to type in: prices, hours, state and days of every line, with what each adds to the doubt. */
 export function BillGrid({
@@ -162,7 +132,7 @@ export function BillGrid({
       .replace(/\r?\n$/, '')
       .split(/\r?\n/)
       .map((r) => r.split('\t'));
-    const [row, col] = [ordered.indexOf(line), GRID_COLUMNS.indexOf(column)];
+    const [row, col] = [ordered.findIndex((l) => l.id === line.id), GRID_COLUMNS.indexOf(column)];
     const faults: string[] = [];
     change((was) => {
       let next = was;
@@ -179,6 +149,14 @@ export function BillGrid({
     });
     setFault(faults.length > 0 ? { at: '', words: faults.slice(0, 3).join(' ') } : undefined);
   };
+  const leaveOut = (line: BillLine) => {
+    const left = without(candidate, line);
+    const { kept } = line;
+    if (left) onLeaveOut(left);
+    else if (isOwn(kept)) change((was) => ({ ...was, own: (was.own ?? []).filter((o) => o.id !== kept.id) }));
+  };
+  const toggle = (id: string) => setOpen((was) => (was === id ? undefined : id));
+  const does = useLatest<RowDoes>({ commit, keys, paste, leaveOut, toggle, change });
   return (
     <>
       <datalist id={states}>
@@ -209,106 +187,22 @@ export function BillGrid({
                   {g.title}
                 </th>
               </tr>
-              {g.lines.map((l) => {
-                const words = wordSentence(l.name, units);
-                const left = without(candidate, l);
-                const labour = l.id === 'labour';
-                const own = l.kept?.price !== undefined || l.kept?.paid !== undefined;
-                return (
-                  <Fragment key={l.id}>
-                    <tr data-own={own}>
-                      <th scope="row">
-                        {labour ? (
-                          <span className={css['name']}>{words}</span>
-                        ) : (
-                          <button
-                            type="button"
-                            className={css['name']}
-                            aria-expanded={open === l.id}
-                            onClick={() => setOpen(open === l.id ? undefined : l.id)}
-                          >
-                            {open === l.id ? <ChevronDown size={13} /> : <ChevronRight size={13} />}
-                            <span>
-                              <Sentence>{l.name}</Sentence>
-                              {l.price.likely !== 0 && <EvidenceMark evidence={l.evidence} />}
-                              {l.discontinued && <small className={css['gone']}> no longer made</small>}
-                              {reckonedAnew(l) && (
-                                <small className={css['gone']}> the library says otherwise now</small>
-                              )}
-                              {l.event && (
-                                <small className="muted">
-                                  {' '}
-                                  if it happens: {formatNumber(100 * l.event.chance, 'percent', units, { digits: 0 })} %
-                                </small>
-                              )}
-                            </span>
-                          </button>
-                        )}
-                      </th>
-                      {GRID_COLUMNS.map((column) => {
-                        const shown = shownOf(l, column, units);
-                        const right = column === 'status' ? undefined : 'r';
-                        if (labour || (column !== 'status' && column !== 'lead' && l.price.low < 0))
-                          return (
-                            <td key={column} className={right}>
-                              {column === 'low' || column === 'likely' || column === 'high'
-                                ? formatNumber(l.price[column], 'money', units)
-                                : shown}
-                            </td>
-                          );
-                        return (
-                          <td key={column} data-pointer={column === 'likely' ? pointerOf(candidate, l) : undefined}>
-                            <Cell
-                              shown={shown}
-                              column={column}
-                              label={`${HEADS[column]}, ${words}`}
-                              invalid={fault?.at === `${l.id} ${column}`}
-                              className={right}
-                              placeholder={
-                                l.unpriced && column === 'likely'
-                                  ? 'price ?'
-                                  : l.untimed && column === 'hours'
-                                    ? '?'
-                                    : undefined
-                              }
-                              list={column === 'status' ? states : undefined}
-                              onLeave={(input) => commit(input, l, column)}
-                              onKeyDown={(e) => keys(e, l, column)}
-                              onPaste={(e) => paste(e, l, column)}
-                            />
-                          </td>
-                        );
-                      })}
-                      <td>
-                        <Track share={shares.get(l.id)} most={most} />
-                      </td>
-                      <td className="r">
-                        {(left || isOwn(l.kept)) && (
-                          <Button
-                            aria-label={`Leave out ${words}`}
-                            onClick={() => {
-                              const { kept } = l;
-                              if (left) onLeaveOut(left);
-                              else if (isOwn(kept))
-                                change((was) => ({ ...was, own: (was.own ?? []).filter((o) => o.id !== kept.id) }));
-                            }}
-                            sx={{ p: '2px 6px' }}
-                          >
-                            <X size={13} />
-                          </Button>
-                        )}
-                      </td>
-                    </tr>
-                    {open === l.id && (
-                      <tr>
-                        <td colSpan={9} className={css['detail']}>
-                          <LineDetail line={l} lines={lines} currency={currency} change={change} />
-                        </td>
-                      </tr>
-                    )}
-                  </Fragment>
-                );
-              })}
+              {g.lines.map((l) => (
+                <BillRow
+                  key={l.id}
+                  line={l}
+                  lines={open === l.id ? lines : NO_LINES}
+                  open={open === l.id}
+                  fault={fault?.at.startsWith(`${l.id} `) ? fault.at.slice(l.id.length + 1) : undefined}
+                  pointer={pointerOf(candidate, l)}
+                  removable={isOwn(l.kept) || without(candidate, l) !== undefined}
+                  share={shares.get(l.id)}
+                  most={most}
+                  currency={currency}
+                  states={states}
+                  does={does}
+                />
+              ))}
             </tbody>
           ))}
           <tfoot>
@@ -329,65 +223,5 @@ export function BillGrid({
         </p>
       )}
     </>
-  );
-}
-
-/** One cell: what is being typed stays there, whatever is judged or changed by others meanwhile. */
-function Cell({
-  shown,
-  column,
-  label,
-  invalid,
-  className,
-  placeholder,
-  list,
-  onLeave,
-  onKeyDown,
-  onPaste,
-}: {
-  shown: string;
-  column: GridColumn;
-  label: string;
-  invalid: boolean;
-  className: string | undefined;
-  placeholder: string | undefined;
-  list: string | undefined;
-  onLeave: (input: HTMLInputElement) => void;
-  onKeyDown: (e: KeyboardEvent<HTMLInputElement>) => void;
-  onPaste: (e: ClipboardEvent<HTMLInputElement>) => void;
-}) {
-  const input = useRef<HTMLInputElement>(null);
-  useEffect(() => {
-    if (input.current && input.current.dataset['typed'] === undefined) input.current.value = shown;
-  }, [shown]);
-  return (
-    <input
-      ref={input}
-      data-column={column}
-      aria-label={label}
-      aria-invalid={invalid}
-      defaultValue={shown}
-      className={className}
-      placeholder={placeholder}
-      list={list}
-      onInput={(e) => (e.currentTarget.dataset['typed'] = '')}
-      onBlur={(e) => onLeave(e.currentTarget)}
-      onKeyDown={onKeyDown}
-      onPaste={onPaste}
-    />
-  );
-}
-
-/** What a line adds to the doubt of the total, on a track of its own. */
-function Track({ share, most }: { share: number | undefined; most: number }) {
-  if (share === undefined || share < 0.005) return null;
-  return (
-    <span
-      className={css['track']}
-      title={`${Math.round(100 * share)} % of the doubt`}
-      style={{ ['--share' as string]: share / most }}
-    >
-      <span className="visually-hidden">{Math.round(100 * share)} % of the doubt</span>
-    </span>
   );
 }

@@ -1,29 +1,17 @@
 import type { Bill, CandidateSumOutput } from '@sable/core';
 import { hoursWords, quickChance } from '@sable/core/questions/money';
 import { formatNumber, formatQuantity, wordSentence } from '@sable/core/units';
-import Button from '@mui/material/Button';
-import Checkbox from '@mui/material/Checkbox';
-import FormControlLabel from '@mui/material/FormControlLabel';
-import { useMemo } from 'react';
-import { useNavigate } from 'react-router';
-import { api } from '../../hooks/api.ts';
+import { useDeferredValue, useMemo } from 'react';
 import { useBuild, useBuildActions, useJudgement } from '../../hooks/buildState.tsx';
 import { useUnits } from '../../hooks/settings.tsx';
 import { useSum } from '../../hooks/useSum.ts';
 import { useFieldFocus } from '../../pieces/fieldFocus.ts';
 import { FindingsColumn } from '../../pieces/Findings.tsx';
 import { candidateColour } from '../../pieces/marks.tsx';
-import { tidy, type ChangeBill } from './billChange.ts';
+import { BelowTheBill } from './BelowTheBill.tsx';
+import { changeOf } from './billChange.ts';
 import { BillGrid } from './BillGrid.tsx';
-import { BillIn } from './BillIn.tsx';
 import { MoneyRule } from './MoneyRule.tsx';
-import { Movers } from './Movers.tsx';
-import { OwnLines } from './OwnLines.tsx';
-import { Stages } from './Stages.tsx';
-import { Suppliers } from './Suppliers.tsx';
-import { WaysToBuy } from './WaysToBuy.tsx';
-import { When } from './When.tsx';
-import css from './parts.module.css';
 
 type Drawn = NonNullable<CandidateSumOutput<'candidate.money'>['drawn']>;
 
@@ -31,27 +19,32 @@ type Drawn = NonNullable<CandidateSumOutput<'candidate.money'>['drawn']>;
 export function PartsScreen() {
   const { build, candidate } = useBuild();
   const { assessment } = useJudgement();
-  const { save, saveCandidate } = useBuildActions();
+  const { saveCandidate } = useBuildActions();
   const units = useUnits();
-  const navigate = useNavigate();
-  const question = useMemo(() => (candidate ? { build, candidate } : undefined), [build, candidate]);
   useFieldFocus();
-  const sum = useSum('candidate.money', question);
-  if (!candidate) return <p className="main">There is no candidate yet.</p>;
   const bill = assessment?.figures?.money?.bill;
+  // Asked once the bill is judged: until then it would only slow that down, and what is drawn stands for the bill that is shown.
+  const question = useMemo(
+    () => (candidate && bill ? { build, candidate } : undefined),
+    // oxlint-disable-next-line react-hooks/exhaustive-deps -- a new bill is what asks
+    [bill],
+  );
+  const sum = useSum('candidate.money', question);
   // What is drawn for another state of the bill is not shown for this one.
-  const drawn = sum.to === question ? sum.answer?.drawn : undefined;
+  const answered = sum.to === question ? sum.answer : undefined;
+  const drawn = answered?.drawn;
+  const now = useMemo(
+    () => ({ build, candidate, bill, drawn, finish: answered?.finish }),
+    [build, candidate, bill, drawn, answered],
+  );
+  // A price that is typed shows in the sheet and its total first, in what rests on them right after.
+  const below = useDeferredValue(now);
+  if (!candidate) return <p className="main">There is no candidate yet.</p>;
   const money = (v: number) => formatQuantity(v, 'money', units, { currency: build.currency });
   const findings = (assessment?.findings ?? []).filter((f) => f.step === 'money');
   const { budget } = build.brief;
   const byId = new Map((bill?.lines ?? []).map((l) => [l.id, l]));
-  const change: ChangeBill = (of) => {
-    const { bill: was, ...rest } = candidate;
-    const next = of(was ?? {});
-    if (next === was) return;
-    const kept = tidy(next);
-    saveCandidate(candidate, kept ? { ...rest, bill: kept } : rest);
-  };
+  const change = changeOf(candidate, saveCandidate);
   const spent = (bill?.lines ?? []).reduce((s, l) => s + (l.kept?.paid ?? 0), 0);
   return (
     <div className="screen">
@@ -98,63 +91,7 @@ export function PartsScreen() {
             onLeaveOut={(left) => saveCandidate(candidate, left)}
           />
         )}
-        {bill && <OwnLines bill={candidate.bill ?? {}} orphans={bill.orphans} change={change} />}
-        {bill && bill.lines.length > 0 && (
-          <FormControlLabel
-            control={
-              <Checkbox
-                checked={candidate.bill?.contingency !== undefined}
-                onChange={(_, on) =>
-                  change(({ contingency: _was, ...rest }) => (on ? { ...rest, contingency: 'by evidence' } : rest))
-                }
-              />
-            }
-            label="Put money aside for what is on no list, by how well each line is known"
-          />
-        )}
-        {drawn && <Movers drawn={drawn} lines={byId} colour={candidateColour(candidate.letter)} />}
-        {bill && bill.lines.length > 0 && (
-          <>
-            <Stages build={build} candidate={candidate} bill={bill} change={change} money={money} />
-            <WaysToBuy build={build} candidate={candidate} bill={bill} change={change} money={money} />
-          </>
-        )}
-        {bill && bill.lines.length > 0 && (
-          <When
-            lines={bill.lines}
-            brief={build.brief}
-            finish={sum.to === question ? sum.answer?.finish : undefined}
-            currency={build.currency}
-            colour={candidateColour(candidate.letter)}
-            money={money}
-            onPace={(pace) => {
-              const { pace: _was, ...rest } = build.brief;
-              save('brief', build.brief, pace ? { ...rest, pace } : rest);
-            }}
-          />
-        )}
-        {bill && (
-          <Suppliers
-            lines={bill.lines}
-            suppliers={build.brief.suppliers ?? []}
-            onChange={(suppliers) => {
-              const { suppliers: _was, ...rest } = build.brief;
-              save('brief', build.brief, suppliers.length > 0 ? { ...rest, suppliers } : rest);
-            }}
-          />
-        )}
-        <div className={css['tools']}>
-          <Button component="a" href={api.billCsvUrl(build.id, candidate.id)} download>
-            Bill as CSV
-          </Button>
-          <Button component="a" href={api.billXlsxUrl(build.id, candidate.id)} download>
-            Bill as XLSX
-          </Button>
-          {bill && <BillIn lines={bill.lines} change={change} />}
-          <Button onClick={() => void navigate(`/builds/${build.id}/candidate?c=${candidate.id}`)}>
-            Add parts in the candidate
-          </Button>
-        </div>
+        {below.bill && <BelowTheBill {...below} bill={below.bill} />}
       </div>
       <FindingsColumn title="Money and time" findings={findings} />
     </div>

@@ -33,9 +33,13 @@ export function Stages({
   const sum = useSum('candidate.stages');
   const { powerKw } = build.brief.later;
   const { ask } = sum;
+  const { bill: _bill, ...chosen } = candidate;
+  // A price changes nothing of what gives up: it is asked anew by what is in the car and what is asked of it.
+  const asks = JSON.stringify([chosen, build.brief]);
   useEffect(() => {
     if (powerKw !== undefined) ask({ build, candidate });
-  }, [ask, build, candidate, powerKw]);
+    // oxlint-disable-next-line react-hooks/exhaustive-deps -- asked by what it rests on
+  }, [ask, asks, build.chassis, powerKw]);
   const stages = stagesOf(bill);
   const plan = powerKw === undefined ? undefined : sum.answer;
   const kw = (v: number) => formatQuantity(v, 'powerKw', units);

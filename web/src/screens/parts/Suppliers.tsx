@@ -1,4 +1,5 @@
-import { TRUST, type BillLine, type Brief, type Supplier } from '@sable/core';
+import { TRUST, type BillLine, type Supplier } from '@sable/core';
+import { useBuild, useBuildActions } from '../../hooks/buildState.tsx';
 import { ChoiceField, QuantityField, WordsField } from '../../pieces/fields.tsx';
 import css from './parts.module.css';
 
@@ -9,15 +10,10 @@ const TRUST_WORDS: Readonly<Record<Supplier['trust'], string>> = {
 };
 
 /** Whom the lines come from, how far each is trusted, and how late they have been. */
-export function Suppliers({
-  lines,
-  suppliers,
-  onChange,
-}: {
-  lines: readonly BillLine[];
-  suppliers: NonNullable<Brief['suppliers']>;
-  onChange: (suppliers: NonNullable<Brief['suppliers']>) => void;
-}) {
+export function Suppliers({ lines }: { lines: readonly BillLine[] }) {
+  const { brief } = useBuild().build;
+  const { save } = useBuildActions();
+  const suppliers = brief.suppliers ?? [];
   const named = [...new Set(lines.flatMap((l) => l.kept?.supplier ?? []))].sort();
   if (named.length === 0) return null;
   const put = (name: string, more: Partial<{ [K in keyof Supplier]: Supplier[K] | undefined }>) => {
@@ -27,7 +23,9 @@ export function Suppliers({
     ) as Supplier;
     const others = suppliers.filter((s) => s.name !== name);
     const says = next.trust !== 'untried' || next.lateDays !== undefined || next.note !== undefined;
-    onChange(says ? [...others, next] : others);
+    const { suppliers: _was, ...rest } = brief;
+    const all = says ? [...others, next] : others;
+    save('brief', brief, all.length > 0 ? { ...rest, suppliers: all } : rest);
   };
   return (
     <section className="block">

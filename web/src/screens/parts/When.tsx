@@ -3,8 +3,10 @@ import { cashPlan, MONTH_DAYS, stretchesOf, type CashPlan } from '@sable/core/so
 import { formatNumber, wordSentence } from '@sable/core/units';
 import TextField from '@mui/material/TextField';
 import { addDays, format, isValid, parseISO } from 'date-fns';
-import { useState } from 'react';
+import { memo, useState } from 'react';
+import { useBuild, useBuildActions } from '../../hooks/buildState.tsx';
 import { useUnits } from '../../hooks/settings.tsx';
+import { useLatest } from '../../hooks/useLatest.ts';
 import { ChoiceField, QuantityField } from '../../pieces/fields.tsx';
 import layout from '../../pieces/layout.module.css';
 import { CashCurve } from './CashCurve.tsx';
@@ -22,7 +24,6 @@ export function When({
   currency,
   colour,
   money,
-  onPace,
 }: {
   lines: readonly BillLine[];
   brief: Brief;
@@ -31,14 +32,9 @@ export function When({
   currency: string;
   colour: string;
   money: (v: number) => string;
-  onPace: (pace: Pace | undefined) => void;
 }) {
   const units = useUnits();
   const pace: Pace = brief.pace ?? {};
-  const put = (more: { readonly [K in keyof Pace]?: Pace[K] | undefined }) => {
-    const next = Object.fromEntries(Object.entries({ ...pace, ...more }).filter(([, v]) => v !== undefined)) as Pace;
-    onPace(Object.keys(next).length === 0 ? undefined : next);
-  };
   const start = pace.startOn === undefined ? undefined : parseISO(pace.startOn);
   const stretches = stretchesOf(lines);
   const plan =
@@ -56,51 +52,7 @@ export function When({
           Say how many hours a week are worked: then it says when what is ordered, and when it is done.
         </p>
       )}
-      <div className={layout['form-grid']}>
-        <QuantityField
-          label="Hours a week"
-          quantity="hours"
-          optional
-          min={0.5}
-          max={168}
-          value={pace.hoursPerWeek}
-          onCommit={(hoursPerWeek) => put({ hoursPerWeek })}
-        />
-        <QuantityField
-          label="People at work"
-          quantity="number"
-          optional
-          min={1}
-          max={8}
-          digits={0}
-          help="each so many hours"
-          value={pace.hands}
-          onCommit={(hands) =>
-            hands !== undefined && !Number.isInteger(hands) ? 'Whole people only.' : put({ hands })
-          }
-        />
-        <ChoiceField
-          label="Lift"
-          value={pace.lift === undefined ? 'not said' : pace.lift ? 'yes' : 'no'}
-          choices={[
-            { value: 'not said', label: 'not said' },
-            { value: 'yes', label: 'on a lift' },
-            { value: 'no', label: 'on the floor' },
-          ]}
-          onCommit={(l) => put({ lift: l === 'not said' ? undefined : l === 'yes' })}
-        />
-        <DayField label="First day" value={pace.startOn} onCommit={(startOn) => put({ startOn })} />
-        <DayField label="Done by" value={pace.doneBy} onCommit={(doneBy) => put({ doneBy })} />
-        <QuantityField
-          label="Money each month, at most"
-          quantity="money"
-          currency={currency}
-          optional
-          min={1}
-          value={pace.monthlyLimit}
-          onCommit={(monthlyLimit) => put({ monthlyLimit })}
-        />
-      </div>
+      <PaceFields currency={currency} />
       {plan && plan.dues.length > 0 && (
         <>
           <CashCurve
@@ -134,6 +86,86 @@ export function When({
     </section>
   );
 }
+
+/** How it is worked on: what is typed shows at once, what comes of it after. */
+function PaceFields({ currency }: { currency: string }) {
+  const { brief } = useBuild().build;
+  const { save } = useBuildActions();
+  return (
+    <PaceForm
+      pace={brief.pace ?? NO_PACE}
+      currency={currency}
+      does={useLatest({
+        pace: (pace: Pace | undefined) => {
+          const { pace: _was, ...rest } = brief;
+          save('brief', brief, pace ? { ...rest, pace } : rest);
+        },
+      })}
+    />
+  );
+}
+
+const NO_PACE: Pace = {};
+
+const PaceForm = memo(function PaceForm({
+  pace,
+  currency,
+  does,
+}: {
+  pace: Pace;
+  currency: string;
+  does: { readonly pace: (pace: Pace | undefined) => void };
+}) {
+  const put = (more: { readonly [K in keyof Pace]?: Pace[K] | undefined }) => {
+    const next = Object.fromEntries(Object.entries({ ...pace, ...more }).filter(([, v]) => v !== undefined)) as Pace;
+    does.pace(Object.keys(next).length === 0 ? undefined : next);
+  };
+  return (
+    <div className={layout['form-grid']}>
+      <QuantityField
+        label="Hours a week"
+        quantity="hours"
+        optional
+        min={0.5}
+        max={168}
+        value={pace.hoursPerWeek}
+        onCommit={(hoursPerWeek) => put({ hoursPerWeek })}
+      />
+      <QuantityField
+        label="People at work"
+        quantity="number"
+        optional
+        min={1}
+        max={8}
+        digits={0}
+        help="each so many hours"
+        value={pace.hands}
+        onCommit={(hands) => (hands !== undefined && !Number.isInteger(hands) ? 'Whole people only.' : put({ hands }))}
+      />
+      <ChoiceField
+        label="Lift"
+        value={pace.lift === undefined ? 'not said' : pace.lift ? 'yes' : 'no'}
+        choices={[
+          { value: 'not said', label: 'not said' },
+          { value: 'yes', label: 'on a lift' },
+          { value: 'no', label: 'on the floor' },
+        ]}
+        onCommit={(l) => put({ lift: l === 'not said' ? undefined : l === 'yes' })}
+      />
+      <DayField label="First day" value={pace.startOn} onCommit={(startOn) => put({ startOn })} />
+      <DayField label="Done by" value={pace.doneBy} onCommit={(doneBy) => put({ doneBy })} />
+      <QuantityField
+        label="Money each month, at most"
+        quantity="money"
+        currency={currency}
+        optional
+        min={1}
+        value={pace.monthlyLimit}
+        onCommit={(monthlyLimit) => put({ monthlyLimit })}
+      />
+    </div>
+  );
+});
 
 function sayWhen(
   plan: CashPlan,

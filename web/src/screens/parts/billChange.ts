@@ -1,8 +1,27 @@
-import { LINE_STATUS, type BillEdit, type BillEdits, type BillLine, type LineStatus, type OwnLine } from '@sable/core';
+import {
+  LINE_STATUS,
+  type BillEdit,
+  type BillEdits,
+  type BillLine,
+  type Candidate,
+  type LineStatus,
+  type OwnLine,
+} from '@sable/core';
 import { readEntry, wordSentence, type Distribution, type Units } from '@sable/core/units';
 
 /** Changes of what people have put to a bill, as functions of the newest content. */
 export type ChangeBill = (change: (was: BillEdits) => BillEdits) => void;
+
+/** Changes of the bill of one candidate, saved as changes of that candidate. */
+export const changeOf =
+  (candidate: Candidate, saveCandidate: (base: Candidate, next: Candidate) => void): ChangeBill =>
+  (of) => {
+    const { bill: was, ...rest } = candidate;
+    const next = of(was ?? {});
+    if (next === was) return;
+    const kept = tidy(next);
+    saveCandidate(candidate, kept ? { ...rest, bill: kept } : rest);
+  };
 
 /** What a person keeps of a line, whoever reckoned it. */
 export type Kept = Omit<BillEdit, 'id' | 'was' | 'name'>;
