@@ -3,6 +3,7 @@ import fc from 'fast-check';
 import {
   assess,
   billOf,
+  cashPlan,
   expectedOf,
   expectedPrice,
   finished,
@@ -250,7 +251,11 @@ describe('how it is sold and by whom', () => {
           }),
         ],
       });
-    expect(line(c(), 'own-shaft', build(15)).leadDays).toBe(35);
+    expect(line(c(), 'own-shaft', build(15))).toMatchObject({ leadDays: 20, lateDays: 15 });
+    const dueOn = (late: number) =>
+      cashPlan(stretchesOf(bill(c(), build(late)).lines), { hoursPerWeek: 2 }).dues.find((d) => d.id === 'own-shaft')!
+        .day;
+    expect(dueOn(0) - dueOn(15)).toBeCloseTo(15, 6);
     const said = (status: 'ordered' | 'received') =>
       assess(build(15), c(status), library).findings.find((f) => f.id === 'supplier-Marsh & Sons');
     expect(said('ordered')).toMatchObject({ state: 'tight' });

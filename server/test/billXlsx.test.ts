@@ -33,7 +33,7 @@ test('the workbook opens elsewhere, and its sums are those of its lines, with ho
     price: { low: 10.5 + i, likely: 20.25 + i, high: 40.1 + i, evidence: 'claimed' as const },
     ...(i === 1 ? { paid: 17.35, status: 'received' as const } : {}),
   }));
-  const next: Candidate = { ...c, bill: { own } };
+  const next: Candidate = { ...c, bill: { own, edits: [{ id: 'work-mockup', workBy: 'own' }] } };
   const put = await call<BuildBody>(shop, 'PUT', '/builds/glider-tug/candidates/c', next, { version });
   expect(put.status).toBe(200);
   const paid = { ...build.brief, ownLabour: false, hourlyRate: 48 };
@@ -59,9 +59,11 @@ test('the workbook opens elsewhere, and its sums are those of its lines, with ho
       body.reduce((s, r) => s + Number(r[column] ?? 0), 0),
       1,
     );
-  // Labour is the hours above at their rate.
+  // Labour is the hours above, each at its price: the mock-up is the owner's own, at nothing.
   const labour = body.find((r) => r[0] === 'labour')!;
-  expect(labour[4]).toBeCloseTo(48 * Number(sum[7]), 1);
+  const mockup = body.find((r) => r[0] === 'work-mockup')!;
+  expect(Number(mockup[7])).toBeGreaterThan(0);
+  expect(labour[4]).toBeCloseTo(48 * (Number(sum[7]) - Number(mockup[7])), 1);
   // What began like a formula is a text, and no cell but sums and labour is one.
   expect(body.map((r) => r[1])).toContain('=HYPERLINK("http://x","y")');
   const { default: Excel } = await import('exceljs');
@@ -69,7 +71,9 @@ test('the workbook opens elsewhere, and its sums are those of its lines, with ho
   await book.xlsx.load((await file()) as never);
   const formulas: string[] = [];
   book.worksheets[0]!.eachRow((row) => row.eachCell((cell) => cell.formula && formulas.push(cell.formula)));
-  expect(formulas.every((f) => /^(SUM\([A-K]2:[A-K]\d+\)|ROUND\(48\*SUM\([GHI]2:[GHI]\d+\),2\))$/.test(f))).toBe(true);
+  expect(
+    formulas.every((f) => /^(SUM\([A-K]2:[A-K]\d+\)|ROUND\(SUMPRODUCT\([GHI]2:[GHI]\d+,P2:P\d+\),2\))$/.test(f)),
+  ).toBe(true);
   expect(formulas).toHaveLength(7 + 3);
   expect(body.find((r) => r[1] === 'Piece 1')!.slice(9, 11)).toEqual(['received', 17.35]);
 });

@@ -23,6 +23,8 @@ export interface BillRow {
   readonly evidence: string;
   readonly leadDays: number;
   readonly discontinued: boolean;
+  readonly stage?: 'later';
+  readonly kept?: { readonly set?: string };
   /** Nobody has said what it costs: no figure stands there. */
   readonly unpriced?: true;
 }
@@ -43,6 +45,8 @@ export function billCsv(rows: readonly BillRow[], currency: string): string {
         'Evidence',
         'Lead time (days)',
         'No longer made',
+        'Stage',
+        'Set',
       ],
       ...rows.map((r) => [
         text(wordSentence(r.name, { system: 'metric' })),
@@ -53,6 +57,8 @@ export function billCsv(rows: readonly BillRow[], currency: string): string {
         r.evidence,
         String(r.leadDays),
         r.discontinued ? 'yes' : '',
+        r.stage ?? '',
+        text(r.kept?.set ?? ''),
       ]),
       [
         'Sum',
@@ -70,6 +76,8 @@ export function billCsv(rows: readonly BillRow[], currency: string): string {
             2,
           ),
         ),
+        '',
+        '',
         '',
         '',
         '',

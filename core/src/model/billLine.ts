@@ -23,6 +23,8 @@ export interface BillLine {
   readonly currency: string;
   readonly evidence: Evidence;
   readonly leadDays: number;
+  /** How much later than said its supplier has come before. */
+  readonly lateDays?: number;
   readonly discontinued: boolean;
   /** What a person has said of it: its price and hours are theirs, where they have said any. */
   readonly kept?: BillEdit | OwnLine;

@@ -19,10 +19,14 @@ const COLUMNS = [
   { header: 'Days', width: 8 },
   { header: 'Evidence', width: 12 },
   { header: 'Why', width: 50 },
+  { header: 'An hour at', width: 11 },
+  { header: 'Stage', width: 10 },
+  { header: 'Set', width: 16 },
 ] as const;
 const letterOf = (column: number) => String.fromCodePoint(65 + column);
 const FIRST = 2;
 const HOURS_COLUMNS = { low: 6, likely: 7, high: 8 } as const;
+const HOURLY_COLUMN = 15;
 const POINTS = ['low', 'likely', 'high'] as const;
 const cents = (v: number): number => Math.round(v * 100) / 100;
 
@@ -41,11 +45,14 @@ function cellsOf(line: BillLine): (string | number | undefined)[] {
     line.leadDays === 0 ? undefined : line.leadDays,
     line.evidence,
     line.why,
+    line.hours.high === 0 ? undefined : line.hourly,
+    line.stage,
+    kept?.set,
   ];
 }
 
-/** The bill as a workbook whose sums are formulas, each with what it came to here; labour is the hours at their rate. */
-export async function billXlsx(bill: Bill, currency: string, hourlyRate: number): Promise<Buffer> {
+/** The bill as a workbook whose sums are formulas, each with what it came to here; labour is the hours, each at its price. */
+export async function billXlsx(bill: Bill, currency: string): Promise<Buffer> {
   const { default: Excel } = await import('exceljs');
   const book: Workbook = new Excel.Workbook();
   const sheet = book.addWorksheet(`Bill, ${currency}`, { views: [{ state: 'frozen', ySplit: 1 }] });
@@ -56,9 +63,9 @@ export async function billXlsx(bill: Bill, currency: string, hourlyRate: number)
     const row = sheet.addRow(cellsOf(line));
     if (line.id !== 'labour') continue;
     POINTS.forEach((point, i) => {
-      const hours = letterOf(HOURS_COLUMNS[point]);
+      const [hours, hourly] = [letterOf(HOURS_COLUMNS[point]), letterOf(HOURLY_COLUMN)];
       row.getCell(4 + i).value = {
-        formula: `ROUND(${hourlyRate}*SUM(${hours}${FIRST}:${hours}${last}),2)`,
+        formula: `ROUND(SUMPRODUCT(${hours}${FIRST}:${hours}${last},${hourly}${FIRST}:${hourly}${last}),2)`,
         result: cents(line.price[point]),
       };
     });

@@ -127,11 +127,10 @@ export function exchangeRoutes(app: App, db: Db, events: ShopEvents): void {
     },
     async (request, reply) => {
       const { build, bill, name } = await billOf(request.params.id, request.params.candidateId);
-      const { ownLabour, hourlyRate } = build.brief;
       return reply
         .header('content-disposition', `attachment; filename="${name}.xlsx"`)
         .type(XLSX)
-        .send(await billXlsx(bill, build.currency, ownLabour ? 0 : hourlyRate));
+        .send(await billXlsx(bill, build.currency));
     },
   );
 }

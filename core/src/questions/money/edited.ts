@@ -35,6 +35,7 @@ const lateBy = ({ suppliers }: Brief, name: string | undefined): number =>
 function withKept(line: BillLine, kept: BillEdit | OwnLine, brief: Brief): BillLine {
   const { price, hours, foreign, status, paid, leadDays } = kept;
   const { unpriced, untimed, event, ...rest } = line;
+  const late = lateBy(brief, kept.supplier);
   const own: Distribution | undefined = price && { low: price.low, likely: price.likely, high: price.high };
   const free = status !== undefined && COSTS_NOTHING.has(status);
   const said = paid === undefined ? (free ? fixed(0) : own && (foreign ? times(own, foreign.rate) : own)) : fixed(paid);
@@ -45,7 +46,8 @@ function withKept(line: BillLine, kept: BillEdit | OwnLine, brief: Brief): BillL
     price: said ?? line.price,
     hours: hours ?? line.hours,
     evidence: paid === undefined ? (own && !free ? price!.evidence : line.evidence) : 'measured',
-    leadDays: (leadDays ?? line.leadDays) + lateBy(brief, kept.supplier),
+    leadDays: leadDays ?? line.leadDays,
+    ...(late > 0 ? { lateDays: late } : {}),
     hourly: hourPrice(brief, kept.workBy),
     ...(kept.stage ? { stage: kept.stage } : {}),
     ...(said === undefined && unpriced ? { unpriced } : {}),

@@ -1,5 +1,5 @@
 import { momentsOf, pert } from '../../units/index.ts';
-import { workSchedule, type Pace, type WorkSchedule } from './schedule.ts';
+import { leadOf, workSchedule, type Pace, type WorkSchedule } from './schedule.ts';
 import type { Stretch } from './tasks.ts';
 
 /** What is ordered arrives so long before it is wanted, days. */
@@ -70,7 +70,7 @@ export function cashPlan(stretches: readonly Stretch[], pace: Pace): CashPlan {
         spent += money;
         continue;
       }
-      const day = money < 0 ? wanted + SOLD_AFTER_DAYS : wanted - line.leadDays - EARLY_DAYS;
+      const day = money < 0 ? wanted + SOLD_AFTER_DAYS : wanted - leadOf(line) - EARLY_DAYS;
       const set = money < 0 ? undefined : line.kept?.set;
       if (set !== undefined) sets.set(set, Math.min(sets.get(set) ?? Infinity, Math.max(0, day)));
       dues.push({
@@ -79,7 +79,7 @@ export function cashPlan(stretches: readonly Stretch[], pace: Pace): CashPlan {
         stretch: stretch.title,
         money,
         day: Math.max(0, day),
-        lateDays: money < 0 ? 0 : Math.max(0, line.leadDays - unhindered.get(stretch.id)!.start),
+        lateDays: money < 0 ? 0 : Math.max(0, leadOf(line) - unhindered.get(stretch.id)!.start),
         moved: false,
         fixed: money < 0,
         ...(set === undefined ? {} : { set }),

@@ -1,3 +1,4 @@
+import type { BillLine } from '../../model/index.ts';
 import { CLASS_CORRELATION, fillNormals, seeded } from '../../units/index.ts';
 import { drawInto, percentile } from '../moneyDraws/index.ts';
 import { HANDS_WANTED, type Stretch, type StretchId } from './tasks.ts';
@@ -26,9 +27,13 @@ export interface WorkSchedule {
   readonly endDay: number;
 }
 
+/** Days from the order to the day on which it is there. */
+export const leadOf = ({ leadDays, lateDays = 0 }: Pick<BillLine, 'leadDays' | 'lateDays'>): number =>
+  leadDays + lateDays;
+
 /** The soonest day on which all that a stretch wants can be there, though it were ordered at the begin. */
 const thereOn = ({ lines }: Stretch): number =>
-  Math.max(0, ...lines.filter((l) => !THERE.has(l.kept?.status ?? '')).map((l) => l.leadDays));
+  Math.max(0, ...lines.filter((l) => !THERE.has(l.kept?.status ?? '')).map((l) => leadOf(l)));
 
 /**
  * One stretch after another as hands are free: of those that could begin, what has the least slack first. Hours are those of one person, a

@@ -130,8 +130,6 @@ export function LineDetail({
               }}
             />
           ))}
-      </div>
-      <div className={layout['form-grid']}>
         <ChoiceField
           label="Stage"
           value={kept.stage ?? 'now'}
