@@ -1,7 +1,7 @@
 import { once } from 'node:events';
 import { connect } from 'node:net';
 import { spawn, spawnSync } from 'node:child_process';
-import { cpSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { cpSync, existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { expect, Sable, test } from './sable.ts';
@@ -64,7 +64,12 @@ test('--reset-demo puts the demo back', async () => {
     });
     expect((await own.build()).build.name).toBe('Changed');
     await own.stop();
-    await own.start('--reset-demo');
+    // Nobody sits there to be asked.
+    expect(ends('--reset-demo', '--port', '0', '--data', own.folder)).toMatchObject({
+      code: 1,
+      said: 'Nothing was changed. Say --yes with --reset-demo to begin with the demo.',
+    });
+    await own.start('--reset-demo', '--yes');
     expect((await own.build()).build.name).toBe('Glider tug');
   } finally {
     await own.stop();
@@ -109,4 +114,126 @@ test('a request for another host is refused by the running server', async ({ sab
     `require('http').get({host:'${hostname}',port:${port},path:'/api/v1/builds',headers:{host:'evil.example'}},r=>process.exit(r.statusCode===403?0:1))`,
   ]);
   expect(await new Promise((resolve) => curl.on('exit', resolve))).toBe(0);
+});
+
+test('killed while its database is made it begins again; asked to stop meanwhile it stops', async () => {
+  test.setTimeout(150_000);
+  const folder = mkdtempSync(path.join(tmpdir(), 'sable-first-'));
+  const start = () =>
+    spawn(process.execPath, [main, '--port', '0', '--data', folder], { stdio: ['ignore', 'pipe', 'pipe'] });
+  try {
+    for (const [signal, after] of [
+      ['SIGKILL', 250],
+      ['SIGTERM', 600],
+      ['SIGKILL', 1200],
+    ] as const) {
+      const child = start();
+      const gone = once(child, 'exit');
+      const [said] = (await once(child.stdout, 'data')) as [Buffer];
+      expect(said.toString()).toBe('Making the database, about 10 s.\n');
+      await new Promise((done) => setTimeout(done, after));
+      child.kill(signal);
+      await gone;
+      // On a fast machine the last one may come when it is made.
+      if (after < 1000) expect(existsSync(path.join(folder, 'db'))).toBe(false);
+      if (existsSync(path.join(folder, 'db'))) break;
+    }
+    const child = start();
+    const gone = once(child, 'exit');
+    let said = '';
+    for await (const d of child.stdout as AsyncIterable<Buffer>) {
+      said += d.toString();
+      if (said.includes('ready at')) break;
+    }
+    const url = /ready at (http:\S+)/.exec(said)![1]!;
+    expect(await (await fetch(`${url}/api/v1/builds`)).json()).toHaveLength(4);
+    child.kill('SIGTERM');
+    await gone;
+    expect(readdirSync(folder).sort()).toEqual(['db', 'shop.json']);
+  } finally {
+    rmSync(folder, { recursive: true, force: true });
+  }
+});
+
+test('a folder whose database lost a file is refused, never filled with a demo', async () => {
+  const folder = mkdtempSync(path.join(tmpdir(), 'sable-lost-'));
+  try {
+    cpSync(Sable.template!, folder, { recursive: true });
+    rmSync(path.join(folder, 'db/global/pg_control'));
+    expect(ends('--port', '0', '--data', folder)).toEqual({
+      code: 1,
+      said: expect.stringMatching(
+        /^The database in \S+ can’t be read: .*Nothing was changed\. There is no backup beside it/,
+      ),
+    });
+  } finally {
+    rmSync(folder, { recursive: true, force: true });
+  }
+});
+
+test('the whole shop saved while it runs, by the page and by command, and restored into a new folder: builds, judgement and history equal', async ({
+  page,
+}) => {
+  test.setTimeout(120_000);
+  const own = new Sable();
+  await own.start();
+  const folder = mkdtempSync(path.join(tmpdir(), 'sable-again-'));
+  const again = path.join(folder, 'again');
+  const file = path.join(folder, 'shop.jsonl.gz');
+  const run = (script: string, ...args: string[]) =>
+    spawnSync(process.execPath, [path.resolve(import.meta.dirname, '../scripts', script), ...args], {
+      encoding: 'utf8',
+      timeout: 60_000,
+    });
+  try {
+    const { version, build } = await own.build();
+    await fetch(`${own.url}/api/v1/builds/glider-tug/brief`, {
+      method: 'PUT',
+      headers: { 'content-type': 'application/json', 'if-match': `"${version}"` },
+      body: JSON.stringify({ ...build.brief, budget: 8123 }),
+    });
+    await page.goto(`${own.url}/shop`);
+    const [saved] = await Promise.all([
+      page.waitForEvent('download'),
+      page.getByRole('link', { name: 'Save the shop as a file' }).click(),
+    ]);
+    expect(saved.suggestedFilename()).toMatch(/^sable-\d{4}-\d{2}-\d{2}\.jsonl\.gz$/);
+    expect(run('backup.mjs', file, '--port', new URL(own.url).port)).toMatchObject({
+      status: 0,
+      stdout: `The whole shop is in ${file}.\n`,
+    });
+    const answers = async (url: string) =>
+      Promise.all(
+        ['builds/glider-tug', 'builds/glider-tug/history', 'library', 'builds/glider-tug/lineup.csv'].map(async (at) =>
+          (await fetch(`${url}/api/v1/${at}`)).text(),
+        ),
+      );
+    const before = await answers(own.url);
+    expect(before[0]).toContain('8123');
+    expect(run('restore.mjs', file, '--data', again)).toMatchObject({
+      status: 0,
+      stdout: expect.stringMatching(/Restored into \S+again: 4 builds, \d+ engines, .*, 1 changes\./),
+    });
+    const other = new Sable(false);
+    cpSync(again, other.folder, { recursive: true });
+    await other.start('--no-demo');
+    try {
+      expect(await answers(other.url)).toEqual(before);
+    } finally {
+      await other.stop();
+      other.remove();
+    }
+    // A file that was cut off is refused, and leaves no folder half made.
+    writeFileSync(file, readFileSync(file).subarray(0, 4000));
+    const cut = run('restore.mjs', file, '--data', path.join(folder, 'third'));
+    expect(cut).toMatchObject({
+      status: 1,
+      stderr: expect.stringMatching(/^The file is not a whole shop: .*Nothing was restored\.\n$/),
+    });
+    expect(readdirSync(path.join(folder, 'third'))).toEqual([]);
+  } finally {
+    await own.stop();
+    own.remove();
+    rmSync(folder, { recursive: true, force: true });
+  }
 });

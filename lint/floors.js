@@ -40,7 +40,16 @@ export const HOUSES = [
       { name: 'pipeline' },
       {
         name: 'solvers',
-        rooms: ['placement', 'recipe', 'ratioSweep', 'mountLayout', 'moneyDraws', 'workPlan', 'stagePlan', 'jointResolver'],
+        rooms: [
+          'placement',
+          'recipe',
+          'ratioSweep',
+          'mountLayout',
+          'moneyDraws',
+          'workPlan',
+          'stagePlan',
+          'jointResolver',
+        ],
       },
       { name: 'assess' },
       { name: 'sums' },

@@ -86,3 +86,10 @@ describe('the library as tables', () => {
     expect(() => readLibraryTable(text, library)).toThrow(message);
   });
 });
+
+test('of ten thousand lines with one name each gets an id of its own', () => {
+  const text = `Name,Class\n${'Bracket,hose\n'.repeat(10_000)}`;
+  const ids = readLibraryTable(text, library).parts.map((p) => p.id);
+  expect(new Set(ids).size).toBe(10_000);
+  expect(ids.slice(0, 3)).toEqual(['bracket', 'bracket-2', 'bracket-3']);
+});

@@ -6,7 +6,7 @@ import swagger from '@fastify/swagger';
 import swaggerUi from '@fastify/swagger-ui';
 import type { TypeBoxTypeProvider } from '@fastify/type-provider-typebox';
 import { fieldProblems, InputError } from '@sable/core';
-import Fastify, { type FastifyError, type FastifyRequest } from 'fastify';
+import Fastify, { type FastifyError, type FastifyReply, type FastifyRequest } from 'fastify';
 import { Type } from 'typebox';
 import type { Db } from './db/db.ts';
 import type { App } from './http/app.ts';
@@ -30,6 +30,8 @@ import type { YardFeed } from './standins/yard.ts';
 
 /** Largest body taken, bytes: a bundle of a large build is well below it. */
 const BODY_LIMIT = 8 * 1024 * 1024;
+/** Faults told of one body; of the rest their number. */
+const MOST_ERRORS = 20;
 
 export interface AppOptions {
   readonly db: Db;
@@ -51,12 +53,20 @@ export async function buildApp(options: AppOptions): Promise<App> {
   const app: App = Fastify({
     logger: options.logger ?? false,
     bodyLimit: BODY_LIMIT,
+    frameworkErrors: (error, _request, reply) => {
+      const words =
+        error.code === 'FST_ERR_BAD_URL'
+          ? 'The address can’t be read: a % in it stands for nothing.'
+          : 'The address can’t be read: a part of it is too long.';
+      void (reply as unknown as FastifyReply).code(400).type('application/problem+json').send(problemBody(400, words));
+    },
   }).withTypeProvider<TypeBoxTypeProvider>();
   // The query string is text by nature; everything there is an enum or a string, so nothing needs coercing.
   app.setValidatorCompiler(validateWhenAsked);
   app.setSerializerCompiler(writeAsItIs);
   const { onAnswer } = options;
   if (onAnswer) app.addHook('onSend', async (request, reply, payload) => onAnswer(request, reply.statusCode, payload));
+  readJson(app);
   guardHosts(app, options.hosts, options.devOrigin);
   answerProblems(app);
   await app.register(helmet, {
@@ -113,6 +123,32 @@ export async function buildApp(options: AppOptions): Promise<App> {
   return app;
 }
 
+/** As PostgreSQL and the system say that there is no room. */
+const isDiskFull = ({ code, message }: { readonly code?: string; readonly message: string }): boolean =>
+  code === '53100' || code === 'ENOSPC' || /no space left on device/i.test(message);
+
+/** JSON that says where it is none. */
+function readJson(app: App): void {
+  const parse = app.getDefaultJsonParser('error', 'error');
+  app.removeContentTypeParser('application/json');
+  app.addContentTypeParser('application/json', { parseAs: 'string' }, (request, body, done) => {
+    const text = String(body);
+    void parse(request, text, (error, value) => (error ? done(badJson(text)) : done(null, value)));
+  });
+}
+
+function badJson(text: string): Problem {
+  if (text.trim() === '') return new Problem(400, 'The body is empty: JSON is wanted.');
+  try {
+    JSON.parse(text);
+  } catch (error) {
+    const at = /position (\d+)/.exec((error as Error).message)?.[1];
+    const before = text.slice(0, at === undefined ? text.length : Number(at)).split('\n');
+    return new Problem(400, `The body is no JSON: see line ${before.length}, character ${before.at(-1)!.length + 1}.`);
+  }
+  return new Problem(400, 'The body names a thing “__proto__” or “constructor”, which is not taken.');
+}
+
 function answerProblems(app: App): void {
   app.setErrorHandler((error: FastifyError | Problem | InputError, request, reply) => {
     reply.type('application/problem+json');
@@ -124,8 +160,10 @@ function answerProblems(app: App): void {
         .send(problemBody(422, error.message, [{ pointer: error.pointer, message: error.message }]));
     }
     if (error.validation) {
-      const errors = fieldProblems(error.validation).slice(0, 20);
-      return reply.code(400).send(problemBody(400, errors[0]?.message ?? 'The input does not fit.', errors));
+      const all = fieldProblems(error.validation);
+      const errors = all.slice(0, MOST_ERRORS);
+      const more = all.length > errors.length ? { errorsLeft: all.length - errors.length } : {};
+      return reply.code(400).send(problemBody(400, errors[0]?.message ?? 'The input does not fit.', errors, more));
     }
     const status = error.statusCode ?? 500;
     if (status === 413) {
@@ -135,6 +173,10 @@ function answerProblems(app: App): void {
         .send(problemBody(413, `The body is larger than the ${Math.round(most / 1024 / 1024)} MB that are taken.`));
     }
     if (status >= 400 && status < 500) return reply.code(status).send(problemBody(status, error.message));
+    if (isDiskFull(error))
+      return reply
+        .code(507)
+        .send(problemBody(507, 'The disk is full: nothing was saved. Make room; then it goes on as it is.'));
     request.log.error(error);
     return reply.code(500).send(problemBody(500, 'Nothing was saved. The log of the server says more.'));
   });

@@ -1,10 +1,15 @@
 import { accessSync, constants, mkdirSync } from 'node:fs';
 import type { AddressInfo } from 'node:net';
 import path from 'node:path';
+import { createInterface } from 'node:readline/promises';
 import { buildApp } from './app.ts';
-import { openPglite } from './db/pglite.ts';
+import type { Db } from './db/db.ts';
 import { migrate } from './db/migrate.ts';
-import { loadDemo, resetDemo } from './demo/load.ts';
+import { openShopFolder } from './db/shopFolder.ts';
+import { loadDemo } from './demo/load.ts';
+import { keepBackups, newestBackup, writeBackup } from './files/backups.ts';
+import { addShop, restoreInto, shopFileAt } from './files/restore.ts';
+import type { App } from './http/app.ts';
 import { readOptions, type StartOptions } from './options.ts';
 import { paths } from './paths.ts';
 import { openYard } from './standins/openYard.ts';
@@ -12,6 +17,23 @@ import { openYard } from './standins/openYard.ts';
 function stop(sentence: string): never {
   console.error(sentence);
   process.exit(1);
+}
+
+/** What is in hand is answered within this, then connections are cut: a browser keeps some open that it never uses. */
+const LAST_ANSWERS_MS = 700;
+/** What is open by now, and has to be closed. */
+const running: { app?: App; db?: Db } = {};
+let closing = false;
+async function close(): Promise<void> {
+  if (closing) return;
+  closing = true;
+  const { app } = running;
+  if (app) {
+    setTimeout(() => app.server.closeAllConnections(), LAST_ANSWERS_MS).unref();
+    await app.close();
+  }
+  await running.db?.close();
+  process.exit(0);
 }
 
 let options: StartOptions;
@@ -29,23 +51,69 @@ try {
   stop(`The data folder ${folder} can’t be written. Choose another with --data.`);
 }
 
-const db = await openPglite(folder).catch((error: Error) => stop(error.message));
-try {
-  await migrate(db, paths.migrations);
-  if (options.resetDemo) await resetDemo(db, paths.demo);
-  else if (options.demo) {
-    const [row] = await db.query<{ n: number }>(
+// Until the database is open there is nothing to close: one that is being made is begun again at the next start.
+process.on('SIGTERM', () => void close());
+process.on('SIGINT', () => void close());
+
+if (options.resetDemo && !options.yes && !(await sure(`Put what is in ${folder} aside and begin with the demo?`)))
+  stop('Nothing was changed. Say --yes with --reset-demo to begin with the demo.');
+
+const db = await open().catch((error: Error) => stop(error.message));
+running.db = db;
+
+/** The database of the folder, made where there is none: from the file that is restored, with the demo, or empty. */
+async function open(): Promise<Db> {
+  const shop = options.restore === undefined ? undefined : await shopFileAt(options.restore);
+  let restored = false;
+  const of = await openShopFolder(folder, {
+    migrations: paths.migrations,
+    reset: options.resetDemo,
+    newestBackup: newestBackup(folder),
+    say: (sentence) => console.log(sentence),
+    make: async (fresh) => {
+      restored = shop !== undefined;
+      if (shop) return restoreInto(fresh, shop, paths.migrations);
+      await migrate(fresh, paths.migrations);
+      if (options.demo || options.resetDemo) await loadDemo(fresh, paths.demo);
+    },
+  });
+  if (shop) {
+    if (restored) console.log(`Restored into ${folder}: ${countWords(shop.head.rows)}.`);
+    else
+      for (const { buildId, build } of await addShop(of, shop, paths.migrations)) console.log(`${buildId}: ${build}`);
+    await of.close();
+    process.exit(0);
+  }
+  if (options.backup !== undefined) {
+    await writeBackup(of, options.backup);
+    console.log(`The whole shop is in ${options.backup}.`);
+    await of.close();
+    process.exit(0);
+  }
+  if (options.demo) {
+    const [row] = await of.query<{ n: number }>(
       'SELECT ((SELECT count(*) FROM engine) + (SELECT count(*) FROM build))::int AS n',
     );
-    if (row!.n === 0) await loadDemo(db, paths.demo);
+    if (row!.n === 0) await loadDemo(of, paths.demo);
   }
-} catch (error) {
-  await db.close();
-  stop((error as Error).message);
+  return of;
+}
+
+function countWords(rows: Readonly<Record<string, number>>): string {
+  return `${rows['build'] ?? 0} builds, ${rows['engine'] ?? 0} engines, ${rows['gearbox'] ?? 0} gearboxes, ${rows['part'] ?? 0} parts, ${rows['change_log'] ?? 0} changes`;
+}
+
+/** Whether whoever sits there says yes; nobody does where nobody sits. */
+async function sure(question: string): Promise<boolean> {
+  if (!process.stdin.isTTY) return false;
+  const asked = createInterface({ input: process.stdin, output: process.stdout });
+  const answer = await asked.question(`${question} [y/N] `);
+  asked.close();
+  return /^y(es)?$/i.test(answer.trim());
 }
 
 let hosts: ReadonlySet<string> = new Set();
-const app = await buildApp({
+const app: App = await buildApp({
   db,
   yard: await openYard(db, paths.demo, options.yard),
   sumWorker: paths.sumWorker,
@@ -55,19 +123,8 @@ const app = await buildApp({
   logger: process.env['SABLE_LOG'] === '1',
 });
 
-const LAST_ANSWERS_MS = 700;
-let closing = false;
-async function close(): Promise<void> {
-  if (closing) return;
-  closing = true;
-  // A browser keeps connections open that it may never use: an answer in hand is finished, then they are cut.
-  setTimeout(() => app.server.closeAllConnections(), LAST_ANSWERS_MS).unref();
-  await app.close();
-  await db.close();
-  process.exit(0);
-}
-process.on('SIGTERM', () => void close());
-process.on('SIGINT', () => void close());
+running.app = app;
+if (options.backups) keepBackups(db, folder, (why) => console.error('Today’s backup could not be made:', why));
 
 try {
   await app.listen({ port: options.port, host: options.host });

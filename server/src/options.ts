@@ -4,7 +4,16 @@ export interface StartOptions {
   readonly port: number;
   readonly data: string;
   readonly demo: boolean;
+  /** What is in the folder is put aside and the demo made anew. */
   readonly resetDemo: boolean;
+  /** Nobody is asked. */
+  readonly yes: boolean;
+  /** The whole shop goes into this file, and nothing is served. */
+  readonly backup: string | undefined;
+  /** The shop of this file comes in, and nothing is served. */
+  readonly restore: string | undefined;
+  /** Whether a backup is made each day. */
+  readonly backups: boolean;
   /** How many offers the made-up yard holds beside the written ones. */
   readonly yard: number;
   /** Address to listen on; loopback unless the shop's network is asked for. */
@@ -17,7 +26,10 @@ const USAGE = `npm start -- [options]
   --port N           port on 127.0.0.1 (default 4080)
   --data FOLDER      data folder (default .data/sable)
   --no-demo          start with an empty shop
-  --reset-demo       throw everything in the data folder away and load the demo shop
+  --reset-demo       put what is in the data folder aside and begin with the demo shop; asks, or --yes
+  --backup FILE      write the whole shop of the data folder into one file, and end
+  --restore FILE     put the shop of such a file into the data folder, and end; one in use is added to
+  --no-backups       make no backup each day beside the data folder
   --yard N           offers in the made-up yard (default 260)
   --host ADDRESS     listen on another address, with --allow: the host names it may be called by
   --allow A,B        host names allowed with --host, for instance bench.local,192.168.1.20`;
@@ -33,6 +45,10 @@ export function readOptions(argv: readonly string[], env: Readonly<Record<string
         data: { type: 'string' },
         'no-demo': { type: 'boolean' },
         'reset-demo': { type: 'boolean' },
+        yes: { type: 'boolean' },
+        backup: { type: 'string' },
+        restore: { type: 'string' },
+        'no-backups': { type: 'boolean' },
         yard: { type: 'string' },
         host: { type: 'string' },
         allow: { type: 'string' },
@@ -61,6 +77,10 @@ export function readOptions(argv: readonly string[], env: Readonly<Record<string
     data: values.data ?? env['DATA_DIR'] ?? '.data/sable',
     demo: values['no-demo'] !== true,
     resetDemo: values['reset-demo'] === true,
+    yes: values.yes === true,
+    backup: values.backup,
+    restore: values.restore,
+    backups: values['no-backups'] !== true,
     yard,
     host: values.host ?? '127.0.0.1',
     allow,

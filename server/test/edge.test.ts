@@ -165,3 +165,87 @@ test('a bundle spoilt anywhere brings in all of itself or nothing', async () => 
     { numRuns: 20 },
   );
 });
+
+describe('what can’t be read at all', () => {
+  const send = (url: string, payload?: string) =>
+    shop.app.inject({
+      method: payload === undefined ? 'GET' : 'POST',
+      url,
+      headers: { host: 'localhost', ...(payload === undefined ? {} : { 'content-type': 'application/json' }) },
+      ...(payload === undefined ? {} : { payload }),
+    });
+  test.each([
+    ['a body that is cut off', '/api/v1/builds', '{\n  "name": "x"', 'line 2, character'],
+    ['a stray sign', '/api/v1/builds', '{"name": "x",}', 'line 1, character 14'],
+    ['no body', '/api/v1/builds', ' ', 'The body is empty'],
+    ['a key that would reach into the program', '/api/v1/builds', '{"__proto__": {"a": 1}}', '“__proto__”'],
+    ['an address with a stray %', '/api/v1/builds/%zz', undefined, 'a % in it stands for nothing'],
+    ['an id without end', `/api/v1/builds/${'x'.repeat(5000)}`, undefined, 'a part of it is too long'],
+  ])('%s is a problem that says what and where', async (_, url, payload, words) => {
+    const answer = await send(url, payload);
+    expect(answer.statusCode).toBeGreaterThanOrEqual(400);
+    expect(answer.statusCode).toBeLessThan(500);
+    const body = answer.json<ProblemBody & { detail: string }>();
+    expect(body.type).toMatch(/^urn:sable:problem:/);
+    expect(body.detail).toContain(words);
+  });
+  test('of a body with many faults twenty are told, and how many are left; of a vast one the first', async () => {
+    const { body: whole } = await call<object>(shop, 'GET', '/library-file');
+    const file = (n: number) => ({ ...whole, parts: Array.from({ length: n }, () => ({})) });
+    const few = await call<ProblemBody & { errorsLeft?: number }>(shop, 'POST', '/library-file', file(10));
+    expect(few.status).toBe(400);
+    expect(few.body.errors).toHaveLength(20);
+    expect(few.body.errorsLeft).toBeGreaterThan(20);
+    const from = performance.now();
+    const vast = await call<ProblemBody & { errorsLeft?: number }>(shop, 'POST', '/library-file', file(100_000));
+    expect(vast.status).toBe(400);
+    expect(vast.body.errors).toHaveLength(1);
+    // It took 24 s with every fault collected; this is a limit against that, not a measurement.
+    expect(performance.now() - from).toBeLessThan(8000);
+  });
+});
+
+test('a full disk is said, nothing is half saved, reading goes on, and with room again it goes on as it is', async () => {
+  const { version, build: b } = await build();
+  const db = shop.db as { tx: typeof shop.db.tx };
+  const { tx } = db;
+  db.tx = async (work) => {
+    await tx(async (q) => {
+      await work(q);
+      throw Object.assign(new Error('could not extend file "base/5/16500": No space left on device'), {
+        code: '53100',
+      });
+    });
+    throw new Error('not reached');
+  };
+  const put = () =>
+    call<ProblemBody & { detail: string }>(
+      shop,
+      'PUT',
+      '/builds/glider-tug/brief',
+      { ...b.brief, hourlyRate: 77 },
+      { version },
+    );
+  try {
+    const answer = await put();
+    expect(answer.status).toBe(507);
+    expect(answer.body.detail).toContain('The disk is full: nothing was saved.');
+    expect((await build()).build).toEqual(b);
+  } finally {
+    db.tx = tx;
+  }
+  expect((await put()).status).toBe(200);
+  expect((await build()).build.brief.hourlyRate).toBe(77);
+});
+
+test('a table of three thousand lines comes in whole, and once only', async () => {
+  const text = `Id,Name,Class,Price likely\n${Array.from({ length: 3000 }, (_, i) => `many-${i},Bracket ${i},hose,${10 + i}`).join('\n')}`;
+  const bring = () => call<{ rows: { outcome: string }[] }>(shop, 'POST', '/library-table', { text });
+  const counted = (rows: readonly { outcome: string }[]) => [...new Set(rows.map((r) => r.outcome))];
+  const first = await bring();
+  expect(first.status).toBe(201);
+  expect(first.body.rows).toHaveLength(3000);
+  expect(counted(first.body.rows)).toEqual(['added']);
+  expect((await call<Part>(shop, 'GET', '/library/parts/many-2999')).body).toMatchObject({ name: 'Bracket 2999' });
+  expect(counted((await bring()).body.rows)).toEqual(['already here']);
+});

@@ -1,37 +1,10 @@
 import { cpSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import { takeLock } from '../src/db/lock.ts';
 import { migrate } from '../src/db/migrate.ts';
 import { openPglite } from '../src/db/pglite.ts';
 import { paths } from '../src/paths.ts';
 import { call, openShop, type BuildBody, type Shop } from './shop.ts';
-
-describe('the lock beside the data', () => {
-  let folder: string;
-  beforeEach(() => {
-    folder = mkdtempSync(path.join(tmpdir(), 'sable-lock-'));
-  });
-  afterEach(() => rmSync(folder, { recursive: true, force: true }));
-
-  test('is given back and can be taken again', () => {
-    const file = path.join(folder, 'lock');
-    takeLock(file)();
-    const again = takeLock(file);
-    again();
-    again();
-  });
-  test('of a living process is respected, and named', () => {
-    const file = path.join(folder, 'lock');
-    writeFileSync(file, String(process.ppid));
-    expect(() => takeLock(file)).toThrow(new RegExp(`in use by another Sable \\(process ${process.ppid}\\)`));
-  });
-  test.each(['4194000', '', 'nonsense', '-1', '0'])('left by a process that is gone (“%s”) is taken over', (holder) => {
-    const file = path.join(folder, 'lock');
-    writeFileSync(file, holder);
-    takeLock(file)();
-  });
-});
 
 describe('an old database', () => {
   test('learns that what may be done is a list of ways, and forgets bare trims', async () => {

@@ -35,14 +35,19 @@ function readRows<R extends { readonly id: string }>(
   read: (row: TableRow, id: string, was: R | undefined) => R,
 ): R[] {
   const ids = new Set<string>();
+  const byId = new Map(here.map((r) => [r.id, r]));
+  /** For each id that was wanted more than once, the number that its next one is tried with. */
+  const next = new Map<string, number>();
   return readTable(text, columns, needed).map((row) => {
     const name = row.text('Name');
     const base = row.text('Id', idFrom(name));
     let id = base;
-    for (let k = 2; ids.has(id); k++) id = `${base}-${k}`;
+    let k = next.get(base) ?? 2;
+    for (; ids.has(id); k++) id = `${base}-${k}`;
+    next.set(base, k);
     ids.add(id);
     // An id that was made from the name is nobody's word that the same thing is meant.
-    return read(row, id, row.has('Id') ? here.find((r) => r.id === id) : undefined);
+    return read(row, id, row.has('Id') ? byId.get(id) : undefined);
   });
 }
 

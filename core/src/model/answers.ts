@@ -131,6 +131,7 @@ export const ProblemAnswer = Type.Object({
       ),
     ),
   ),
+  errorsLeft: Type.Optional(Type.Integer({ description: 'how many more faults there are' })),
   currentVersion: Type.Optional(Version),
   yourVersion: Type.Optional(Type.Integer()),
   yours: Type.Optional(Type.Unknown()),

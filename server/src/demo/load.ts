@@ -54,11 +54,3 @@ export async function loadDemo(db: Db, folder: string): Promise<void> {
     for (const b of shop.builds) await insertBuild(q, b);
   });
 }
-
-/** Empties everything and loads the demo anew. */
-export async function resetDemo(db: Db, folder: string): Promise<void> {
-  await db.script(
-    'TRUNCATE change_log, library_log, watched, candidate_part, candidate, build, part, gearbox, engine, family',
-  );
-  await loadDemo(db, folder);
-}

@@ -31,6 +31,7 @@ const TITLES: Readonly<Record<number, string>> = {
   429: 'Too much at once',
   500: 'Something broke in Sable',
   503: 'Not now',
+  507: 'The disk is full',
 };
 
 /** The stable name of each kind of problem, for programs that ask. */
@@ -47,6 +48,7 @@ const KINDS: Readonly<Record<number, string>> = {
   429: 'too-much-at-once',
   500: 'fault',
   503: 'not-now',
+  507: 'disk-full',
 };
 
 export function problemBody(

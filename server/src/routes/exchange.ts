@@ -16,6 +16,7 @@ import { Type } from 'typebox';
 import type { App } from '../http/app.ts';
 import type { Db } from '../db/db.ts';
 import { billXlsx } from '../files/billXlsx.ts';
+import { writeShopFile } from '../files/shopFile.ts';
 import { Problem } from '../http/problem.ts';
 import { answers, answersBytes, answersText } from '../http/schemas.ts';
 import { readBuild } from '../store/buildStore.ts';
@@ -31,6 +32,7 @@ const UnitsQuery = Type.Object({
 /** A build with its photos and receipts, bytes. */
 const BUNDLE_LIMIT = 64 * 1024 * 1024;
 const XLSX = 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet';
+const GZIP = 'application/gzip';
 const CSV = 'text/csv; charset=utf-8';
 
 /** Files out and in: the build bundle, the line-up and the bill. */
@@ -44,6 +46,23 @@ export function exchangeRoutes(app: App, db: Db, events: ShopEvents): void {
       const pictures = await readPictures(db, pictureIdsOf([bundle.build, bundle.library]));
       reply.header('content-disposition', `attachment; filename="${build.id}.sable.json"`);
       return pictures.length === 0 ? bundle : { ...bundle, pictures };
+    },
+  );
+
+  app.get(
+    '/shop/backup',
+    {
+      schema: {
+        summary: 'The whole shop as one file: builds with their history, library, pictures',
+        response: answersBytes([GZIP]),
+      },
+    },
+    async (_, reply) => {
+      const day = new Date().toISOString().slice(0, 10);
+      return reply
+        .header('content-disposition', `attachment; filename="sable-${day}.jsonl.gz"`)
+        .type(GZIP)
+        .send(await writeShopFile(db));
     },
   );
 

@@ -12,7 +12,7 @@ import {
 } from '@sable/core';
 import type { Db, Queryable } from '../db/db.ts';
 import { insertBuild, readBuild } from './buildStore.ts';
-import { readRow, writeRow, type RowOf } from './libraryStore.ts';
+import { addRows, readRow, readRows, writeRow, type RowOf } from './libraryStore.ts';
 import { keepPicture, pictureOf } from './pictureStore.ts';
 import same from 'fast-deep-equal';
 
@@ -38,18 +38,28 @@ async function bringRows(q: Queryable, library: Library): Promise<Brought> {
     parts: new Map<string, string>(),
   };
   const bring = async <K extends 'engines' | 'gearboxes' | 'parts'>(kind: K, list: readonly RowOf[K][]) => {
+    const known = await readRows(
+      q,
+      kind,
+      list.map((r) => r.id),
+    );
+    const adding: RowOf[K][] = [];
+    const add = (row: RowOf[K]) => {
+      known.set(row.id, row);
+      adding.push(row);
+    };
     for (const row of list) {
-      const here = await readRow(q, kind, row.id);
+      const here = known.get(row.id);
       if (here === undefined) {
-        await writeRow(q, kind, row);
+        add(row);
         rows.push({ kind, id: row.id, outcome: 'added' });
       } else if (same(here, row)) rows.push({ kind, id: row.id, outcome: 'already here' });
       else {
         const newId = await freeId(row.id, async (id) => {
-          const other = await readRow(q, kind, id);
+          const other = known.get(id) ?? (await readRow(q, kind, id));
           return other === undefined ? 'free' : same(other, { ...row, id }) ? 'same' : 'taken';
         });
-        if (newId.state === 'free') await writeRow(q, kind, { ...row, id: newId.id });
+        if (newId.state === 'free') add({ ...row, id: newId.id });
         renamed[kind].set(row.id, newId.id);
         rows.push({
           kind,
@@ -59,6 +69,7 @@ async function bringRows(q: Queryable, library: Library): Promise<Brought> {
         });
       }
     }
+    await addRows(q, kind, adding);
   };
   await bring('engines', library.engines);
   await bring('gearboxes', library.gearboxes);
@@ -118,7 +129,11 @@ export async function importBundle(db: Db, bundle: Bundle): Promise<ImportReport
       return { buildId: build.id, build: 'added' as const, rows };
     }
     if (same(here, build)) return { buildId: build.id, build: 'already here' as const, rows };
-    const free = await freeId(build.id, async (id) => ((await standing(id)) === undefined ? 'free' : 'taken'));
+    const free = await freeId(build.id, async (id) => {
+      const other = await standing(id);
+      return other === undefined ? 'free' : same(other, { ...build, id }) ? 'same' : 'taken';
+    });
+    if (free.state === 'same') return { buildId: free.id, build: 'already here' as const, rows };
     await insertBuild(q, { ...build, id: free.id });
     return { buildId: free.id, build: 'added under a new id' as const, rows };
   });

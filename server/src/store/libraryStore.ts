@@ -121,6 +121,39 @@ export async function writeRow<K extends LibraryKind>(
   return written?.version;
 }
 
+/** Rows put in with one statement: what waits behind it waits for no more than these. */
+const BATCH = 200;
+
+/** The rows of some ids that are here. */
+export async function readRows<K extends LibraryKind>(
+  q: Queryable,
+  kind: K,
+  ids: readonly string[],
+): Promise<Map<string, RowOf[K]>> {
+  const found = await q.query<{ id: string; doc: RowOf[K] }>(
+    `SELECT id, doc FROM ${TABLES[kind].table} WHERE id = ANY($1)`,
+    [ids],
+  );
+  return new Map(found.map((r) => [r.id, r.doc]));
+}
+
+/** New rows, whose ids nobody has; in batches. */
+export async function addRows<K extends LibraryKind>(q: Queryable, kind: K, rows: readonly RowOf[K][]): Promise<void> {
+  const { table, columns } = TABLES[kind];
+  const names = ['id', 'retired', 'doc', ...Object.keys(columns)];
+  for (let from = 0; from < rows.length; from += BATCH) {
+    const batch = rows.slice(from, from + BATCH);
+    const values = batch.flatMap((row) => [
+      row.id,
+      row.retired ?? false,
+      JSON.stringify(row),
+      ...Object.values(columns).map((of) => of(row)),
+    ]);
+    const tuples = batch.map((_, i) => `(${names.map((__, k) => `$${i * names.length + k + 1}`).join(', ')})`);
+    await q.query(`INSERT INTO ${table} (${names.join(', ')}) VALUES ${tuples.join(', ')}`, values);
+  }
+}
+
 /** Takes a row out again: only what nobody refers to can go. */
 export async function removeRow(q: Queryable, kind: LibraryKind, id: string): Promise<void> {
   await q.query(`DELETE FROM ${TABLES[kind].table} WHERE id = $1`, [id]);

@@ -123,6 +123,7 @@ export const api = {
   rowFileUrl: (kind: RowKind, id: string) => `/api/v1/library/${kind}/${enc(id)}/file`,
   libraryCsvUrl: (kind: RowKind) => `/api/v1/library/${kind}.csv`,
   libraryFileUrl: '/api/v1/library-file',
+  shopFileUrl: '/api/v1/shop/backup',
   loomTest: (buildId: string, candidateId: string) =>
     call<LoomReading[]>('GET', `/builds/${enc(buildId)}/candidates/${enc(candidateId)}/loom-test`),
   /** A photo or a paper into the database. */

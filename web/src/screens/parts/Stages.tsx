@@ -206,7 +206,7 @@ function GivesUp({
                           }
                         >
                           {planned ? 'Planned for later' : 'Plan for later'}
-                        </Button>
+                        </Button>{' '}
                         <Button size="small" onClick={() => atOnce(lift.partId)}>
                           Buy at once
                         </Button>

@@ -198,6 +198,16 @@ export function ShopScreen() {
             {bring.isPending ? 'Reading the file…' : 'Bring in a file'}
           </Button>
         </section>
+        <section className="block" style={{ maxWidth: 520 }}>
+          <h2>The whole shop</h2>
+          <p style={{ margin: '0 0 8px' }}>
+            Builds with their history, library, pictures and what is watched, as one file with a check sum. A backup is
+            made each day beside the data folder too.
+          </p>
+          <Button component="a" href={api.shopFileUrl} download>
+            Save the shop as a file
+          </Button>
+        </section>
       </div>
     </PlainShell>
   );
