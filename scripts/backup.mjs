@@ -25,7 +25,7 @@ async function fromRunning() {
   let answer;
   try {
     answer = await fetch(`http://127.0.0.1:${port}/api/v1/shop/backup`);
-  } catch (error) {
+  } catch {
     if (values.port === undefined) return false;
     console.error(`No Sable answers at port ${port}.`);
     process.exit(1);
