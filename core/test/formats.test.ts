@@ -74,6 +74,15 @@ describe('the bundle', () => {
               { id: c!.engineId, note: 'seen' },
               { id: 'work-out', note: 'x' },
             ],
+            own: [
+              {
+                id: 'l1',
+                name: 'Thicker plate',
+                class: 'own' as const,
+                stage: 'later' as const,
+                insteadOf: 'ap-hesper-corran',
+              },
+            ],
           },
           wiring: {
             splices: [{ a: ref('part.ap-hesper-corran:main'), b: ref('car:x1'), how: 'splice' as const }],
@@ -88,6 +97,7 @@ describe('the bundle', () => {
       parts: new Map([['ap-hesper-corran', 'plate-2']]),
     }).candidates;
     expect(after!.bill!.edits!.map((e) => e.id)).toEqual(['plate-2', 'engine-2', 'work-out']);
+    expect(after!.bill!.own![0]!.insteadOf).toBe('plate-2');
     expect(after!.wiring!.splices![0]).toEqual({ a: ref('part.plate-2:main'), b: ref('car:x1'), how: 'splice' });
     expect(after!.wiring!.unused![0]!.at.plug).toBe('part.plate-2:main');
     expect(after!.partIds).toContain('plate-2');

@@ -9,6 +9,7 @@ import {
   Picture,
   indexOf,
   wholeOf,
+  type BillEdits,
   type PinRef,
   type Wiring,
 } from '../model/index.ts';
@@ -122,11 +123,20 @@ export function withNewIds(
       gearboxId: gearbox(c.gearboxId),
       partIds: c.partIds.map(part),
       // What is said of lines goes by the row that they are of, wires to a part's plug by the part.
-      ...(c.bill?.edits
-        ? { bill: { ...c.bill, edits: c.bill.edits.map((e) => ({ ...e, id: engine(gearbox(part(e.id))) })) } }
-        : {}),
+      ...(c.bill ? { bill: withLines(c.bill, (id) => engine(gearbox(part(id)))) } : {}),
       ...(c.wiring ? { wiring: withPlugs(c.wiring, part) } : {}),
     })),
+  };
+}
+
+/** What people have said of lines, by the new ids of the rows that they are of. */
+function withLines(bill: BillEdits, line: (id: string) => string): BillEdits {
+  const placed = <T extends { readonly insteadOf?: string }>(kept: T): T =>
+    kept.insteadOf === undefined ? kept : { ...kept, insteadOf: line(kept.insteadOf) };
+  return {
+    ...bill,
+    ...(bill.edits ? { edits: bill.edits.map((e) => placed({ ...e, id: line(e.id) })) } : {}),
+    ...(bill.own ? { own: bill.own.map(placed) } : {}),
   };
 }
 

@@ -48,8 +48,11 @@ export async function openShopFolder(
       say('Making the database, about 10 s.');
       const made = at(`${MAKING}-${process.pid}`);
       const db = await openPglite(made);
-      await make(db);
-      await db.close();
+      try {
+        await make(db);
+      } finally {
+        await db.close();
+      }
       renameSync(made, at('db'));
     } else if (!existsSync(at('db/PG_VERSION'))) throw unreadable(folder, 'a file of it is missing', newestBackup);
     const db = await opened(folder, newestBackup);
