@@ -121,35 +121,40 @@ describe('when the money is due', () => {
   const C = linesOf(tug, candidate('C'));
   const stretches = stretchesOf(C.lines);
   const money = (l: BillLine) => momentsOf(l.price, l.event).mean;
-  test('all of it is due or spent, at any pace and under any limit; nothing is due before the begin', () => {
-    fc.assert(
-      fc.property(
-        fc.integer({ min: 1, max: 60 }),
-        fc.option(fc.integer({ min: 50, max: 5000 }), { nil: undefined }),
-        (hoursPerWeek, monthlyLimit) => {
-          const plan = cashPlan(stretches, { hoursPerWeek, monthlyLimit });
-          const sum = plan.spent + plan.dues.reduce((s, d) => s + d.money, 0);
-          expect(sum).toBeCloseTo(
-            C.lines.filter((l) => l.id !== 'labour').reduce((s, l) => s + money(l), 0),
-            4,
-          );
-          expect(plan.dues.every((d) => d.day >= 0 && d.lateDays >= 0)).toBe(true);
-          if (monthlyLimit === undefined) return;
-          const free = cashPlan(stretches, { hoursPerWeek });
-          // A limit never makes anything later, but within the month it moved to.
-          const month = (day: number) => Math.floor(day / 30.4375);
-          for (const d of plan.dues) {
-            const was = free.dues.find((x) => x.id === d.id)!;
-            expect(month(d.day)).toBeLessThanOrEqual(month(was.day));
-          }
-          const sums = new Map<number, number>();
-          for (const d of plan.dues) sums.set(month(d.day), (sums.get(month(d.day)) ?? 0) + d.money);
-          for (const [m, total] of sums)
-            if (!plan.over.includes(m)) expect(total).toBeLessThanOrEqual(monthlyLimit + 1e-6);
-        },
-      ),
-    );
-  });
+  const paid = linesOf({ ...tug, brief: { ...tug.brief, ownLabour: false, hourlyRate: 48 } }, candidate('C'));
+  test.each([
+    ['own hours', C],
+    ['hours that are paid', paid],
+  ])(
+    '%s: all of it is due or spent, at any pace and under any limit; nothing is due before the begin',
+    (_, { lines, meanTotal }) => {
+      const stretches = stretchesOf(lines);
+      fc.assert(
+        fc.property(
+          fc.integer({ min: 1, max: 60 }),
+          fc.option(fc.integer({ min: 50, max: 5000 }), { nil: undefined }),
+          (hoursPerWeek, monthlyLimit) => {
+            const plan = cashPlan(stretches, { hoursPerWeek, monthlyLimit });
+            const sum = plan.spent + plan.dues.reduce((s, d) => s + d.money, 0);
+            expect(sum).toBeCloseTo(meanTotal, 4);
+            expect(plan.dues.every((d) => d.day >= 0 && d.lateDays >= 0)).toBe(true);
+            if (monthlyLimit === undefined) return;
+            const free = cashPlan(stretches, { hoursPerWeek });
+            // A limit never makes anything later, but within the month it moved to.
+            const month = (day: number) => Math.floor(day / 30.4375);
+            for (const d of plan.dues) {
+              const was = free.dues.find((x) => x.id === d.id)!;
+              expect(month(d.day)).toBeLessThanOrEqual(month(was.day));
+            }
+            const sums = new Map<number, number>();
+            for (const d of plan.dues) sums.set(month(d.day), (sums.get(month(d.day)) ?? 0) + d.money);
+            for (const [m, total] of sums)
+              if (!plan.over.includes(m)) expect(total).toBeLessThanOrEqual(monthlyLimit + 1e-6);
+          },
+        ),
+      );
+    },
+  );
   test('by hand: 10 h a week, out 8.7 h, mock-up 10.7 h, then mounts with 28 days of lead: ordered the day it begins, late', () => {
     const plan = cashPlan(stretches, { hoursPerWeek: 10 });
     const mounts = plan.dues.find((d) => d.id === 'mk-hesper')!;

@@ -65,17 +65,18 @@ running.db = db;
 async function open(): Promise<Db> {
   const shop = options.restore === undefined ? undefined : await shopFileAt(options.restore);
   let restored = false;
+  const make = async (fresh: Db) => {
+    restored = shop !== undefined;
+    if (shop) return restoreInto(fresh, shop, paths.migrations);
+    await migrate(fresh, paths.migrations);
+    if (options.demo || options.resetDemo) await loadDemo(fresh, paths.demo);
+  };
   const of = await openShopFolder(folder, {
     migrations: paths.migrations,
     reset: options.resetDemo,
     newestBackup: newestBackup(folder),
     say: (sentence) => console.log(sentence),
-    make: async (fresh) => {
-      restored = shop !== undefined;
-      if (shop) return restoreInto(fresh, shop, paths.migrations);
-      await migrate(fresh, paths.migrations);
-      if (options.demo || options.resetDemo) await loadDemo(fresh, paths.demo);
-    },
+    make: options.backup === undefined ? make : undefined,
   });
   if (shop) {
     if (restored) console.log(`Restored into ${folder}: ${countWords(shop.head.rows)}.`);

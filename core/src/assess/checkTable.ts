@@ -112,6 +112,14 @@ const MOUNT_LINES = [
   '/candidates/*/mounts/*/partId',
   '/candidates/*/mounts/*/bracket',
 ];
+/** Lines that are there or not by these: a guess of its kind for a joint, a new map for what breathes otherwise. */
+const BILL_EST = [
+  ...OPEN_JOINTS,
+  '/chassis/axleRatios[]',
+  '/chassis/tyres[]',
+  '/engines/*/slots[]',
+  '/engines/*/slots/*/options/*/powerFactor',
+];
 /** What drives it against its mounts. */
 const DRIVES = [...CURVE, ...CURVE_EST, ...GRIP_EST, '/gearboxes/*/reverseRatio', '/chassis/tyres[]'];
 /** How far it moves, which each gap counts: typical of its mounts where it can’t be told. */
@@ -739,13 +747,7 @@ export const CHECK_TABLE: Readonly<Record<CheckId, CheckEntry>> = {
       '/chassis/tyres/*/price',
       '/candidates/*/mounts/*/price',
     ],
-    estimable: [
-      ...OPEN_JOINTS,
-      '/chassis/axleRatios[]',
-      '/chassis/tyres[]',
-      '/engines/*/slots[]',
-      '/engines/*/slots/*/options/*/powerFactor',
-    ],
+    estimable: BILL_EST,
     raisedBy: MOUNT_LINES,
     formula:
       'PERT mean and variance of each line, prices of one class and all hours each with a common factor; Vose, ch. 17',
@@ -754,13 +756,7 @@ export const CHECK_TABLE: Readonly<Record<CheckId, CheckEntry>> = {
   hours: {
     asks: 'How long will it take?',
     required: ['/parts/*/hours', '/candidates/*/mounts/*/hours'],
-    estimable: [
-      ...OPEN_JOINTS,
-      '/chassis/axleRatios[]',
-      '/chassis/tyres[]',
-      '/engines/*/slots[]',
-      '/engines/*/slots/*/options/*/powerFactor',
-    ],
+    estimable: BILL_EST,
     raisedBy: MOUNT_LINES,
     formula: 'PERT mean and variance of each line',
     limit: 'brief',

@@ -19,3 +19,6 @@ export function powerKwFrom(torqueNm: number, rpm: number): number {
 
 /** Cubic metres an hour of one cubic foot a minute. */
 export const M3_PER_H_PER_CFM = 60 * 0.3048 ** 3;
+
+/** Days in a month of the calendar, on the average of four years. */
+export const MONTH_DAYS = 30.4375;

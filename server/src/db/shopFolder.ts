@@ -13,8 +13,8 @@ const MARK = 'shop.json';
 
 interface Asked {
   readonly migrations: string;
-  /** Fills a database that is made anew, its tables too. */
-  readonly make: (db: Db) => Promise<void>;
+  /** Fills a database that is made anew, its tables too; without it none is made. */
+  readonly make?: ((db: Db) => Promise<void>) | undefined;
   /** What is there is put aside and made anew. */
   readonly reset?: boolean | undefined;
   /** The file of the newest backup, should what is there be past reading. */
@@ -44,15 +44,19 @@ export async function openShopFolder(
     const there = existsSync(at('db')) && readdirSync(at('db')).length > 0;
     if (!there) {
       if (existsSync(at(MARK))) throw unreadable(folder, 'it is gone', newestBackup);
+      if (!make) throw new Error(`There is no shop in ${folder}.`);
       rmSync(at('db'), { recursive: true, force: true });
       say('Making the database, about 10 s.');
       const made = at(`${MAKING}-${process.pid}`);
       const db = await openPglite(made);
       try {
         await make(db);
-      } finally {
+      } catch (error) {
         await db.close();
+        rmSync(made, { recursive: true, force: true });
+        throw error;
       }
+      await db.close();
       renameSync(made, at('db'));
     } else if (!existsSync(at('db/PG_VERSION'))) throw unreadable(folder, 'a file of it is missing', newestBackup);
     const db = await opened(folder, newestBackup);

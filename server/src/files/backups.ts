@@ -66,18 +66,12 @@ export async function backUpToday(db: Db, folder: string, now = new Date()): Pro
   return file;
 }
 
-/** Makes one a day while the server runs. Returns how to stop. */
-export function keepBackups(db: Db, folder: string, failed: (why: unknown) => void): () => void {
+/** Makes one a day while the server runs. */
+export function keepBackups(db: Db, folder: string, failed: (why: unknown) => void): void {
   const look = () => {
     if (backupsIn(folder)[0]?.day === dayOf(new Date())) return;
     backUpToday(db, folder).catch(failed);
   };
-  const first = setTimeout(look, FIRST_AFTER_MS);
-  const each = setInterval(look, LOOK_EVERY_MS);
-  first.unref();
-  each.unref();
-  return () => {
-    clearTimeout(first);
-    clearInterval(each);
-  };
+  setTimeout(look, FIRST_AFTER_MS).unref();
+  setInterval(look, LOOK_EVERY_MS).unref();
 }

@@ -1,14 +1,13 @@
 import type { Listing, Supply } from '../../model/index.ts';
+import { MONTH_DAYS } from '../../units/index.ts';
+import { PAID_OF_ASKED } from './prices.ts';
 
-/** What is asked and what is paid in the end, of what is asked. */
-const PAID = { low: 0.85, likely: 0.95, high: 1 } as const;
 /** Fewer offers than this leave room above the dearest; so does what is rare. */
 const FEW = 4;
 const ROOM = { few: 1.25, 'to be found': 1.1, rare: 1.3 } as const;
 /** A trend is told from so many offers on, over so many days. */
 const TREND = { offers: 6, days: 21 } as const;
 const DAY_MS = 86_400_000;
-const MONTH_DAYS = 30.4375;
 
 export interface ExpectedPrice {
   readonly offers: number;
@@ -46,9 +45,9 @@ export function expectedPrice(
   const room = (sound.length < FEW ? ROOM.few : 1) * (scarcity === 'common' ? 1 : ROOM[scarcity]);
   return {
     offers: sound.length,
-    low: asked[0]! * PAID.low,
-    likely: centre * PAID.likely,
-    high: asked.at(-1)! * PAID.high * room,
+    low: asked[0]! * PAID_OF_ASKED.low,
+    likely: centre * PAID_OF_ASKED.likely,
+    high: asked.at(-1)! * PAID_OF_ASKED.high * room,
     spread: centre > 0 ? (asked.at(-1)! - asked[0]!) / centre : 0,
     perMonth: trendOf(sound),
     from: days[0]!,

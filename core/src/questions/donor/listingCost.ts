@@ -10,7 +10,7 @@ import {
   type ThreePoint,
 } from '../../model/index.ts';
 import { GUIDE_CURRENCY, momentsOf, pert, type CostlyEvent, type Evidence, capital } from '../../units/index.ts';
-import { BRINGS, fullRebuild, TYPICAL_PRICE, wantedItems } from './prices.ts';
+import { BRINGS, fullRebuild, PAID_OF_ASKED, TYPICAL_PRICE, wantedItems } from './prices.ts';
 import { rebuildShare, type RebuildShare } from './rebuild.ts';
 import { REFRESH_HELPS } from './refurbishment.ts';
 
@@ -102,9 +102,9 @@ export function costOfOffer(listing: Listing, wanted: Wanted): OfferCost {
     kind: 'price',
     name: listing.title,
     why: `asked by ${listing.seller}`,
-    low: listing.price * 0.85,
-    likely: listing.price * 0.95,
-    high: listing.price,
+    low: listing.price * PAID_OF_ASKED.low,
+    likely: listing.price * PAID_OF_ASKED.likely,
+    high: listing.price * PAID_OF_ASKED.high,
     hours: SORT_HOURS[listing.kind],
     evidence: 'published',
   });

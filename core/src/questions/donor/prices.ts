@@ -45,6 +45,9 @@ export const TYPICAL_PRICE: Readonly<Record<OfferedItem, GuidePrice>> = {
   radiator: used(50, 110, 220),
 };
 
+/** What is paid in the end, of what is asked. */
+export const PAID_OF_ASKED = { low: 0.85, likely: 0.95, high: 1 } as const;
+
 /** What each way brings with it when nothing is said to be missing. */
 export const BRINGS: Readonly<Record<OfferKind, readonly OfferedItem[]>> = {
   engine: ['intake', 'exhaust manifold', 'brackets'],

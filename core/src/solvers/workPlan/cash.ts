@@ -1,4 +1,4 @@
-import { momentsOf, pert } from '../../units/index.ts';
+import { MONTH_DAYS, momentsOf, pert } from '../../units/index.ts';
 import { leadOf, workSchedule, type Pace, type WorkSchedule } from './schedule.ts';
 import type { Stretch } from './tasks.ts';
 
@@ -6,7 +6,6 @@ import type { Stretch } from './tasks.ts';
 const EARLY_DAYS = 7;
 /** What is left of a donor is sold so long after the work has begun on it, days. */
 const SOLD_AFTER_DAYS = 30;
-export const MONTH_DAYS = 30.4375;
 /** Bought already: nothing of it is to come. */
 const BOUGHT = new Set(['ordered', 'received', 'fitted']);
 
@@ -92,14 +91,18 @@ export function cashPlan(stretches: readonly Stretch[], pace: Pace): CashPlan {
   if (monthlyLimit !== undefined) {
     const monthOf = (d: Due) => Math.floor(d.day / MONTH_DAYS);
     const sums = new Map<number, number>();
+    // What can’t be another day has its room first.
+    for (const due of placed) {
+      if (!due.fixed || due.money < 0) continue;
+      const total = (sums.get(monthOf(due)) ?? 0) + due.money;
+      sums.set(monthOf(due), total);
+      if (total > monthlyLimit) over.add(monthOf(due));
+    }
     // From the last month back: what one can’t hold goes to the one before.
     for (let i = placed.length - 1; i >= 0; i--) {
       const due = placed[i]!;
+      if (due.fixed) continue;
       let month = monthOf(due);
-      if (due.fixed) {
-        if (due.money > 0) sums.set(month, (sums.get(month) ?? 0) + due.money);
-        continue;
-      }
       while (month > 0 && (sums.get(month) ?? 0) + due.money > monthlyLimit) month--;
       const moved = month !== monthOf(due);
       const total = (sums.get(month) ?? 0) + due.money;

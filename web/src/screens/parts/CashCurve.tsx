@@ -1,4 +1,5 @@
-import { MONTH_DAYS, type CashPlan } from '@sable/core/solvers/workPlan';
+import type { CashPlan } from '@sable/core/solvers/workPlan';
+import { MONTH_DAYS } from '@sable/core/units';
 import css from './parts.module.css';
 
 const WIDE = 880;

@@ -56,7 +56,7 @@ export function Stages({
       )}
       {powerKw !== undefined && sum.running && !plan && <LinearProgress aria-label="Looking what lifts it" />}
       {plan && plan.links.length > 0 && (
-        <GivesUp plan={plan} build={build} candidate={candidate} bill={bill} change={change} money={money} kw={kw} />
+        <GivesUp plan={plan} candidate={candidate} bill={bill} change={change} money={money} kw={kw} />
       )}
       {plan && plan.unknown.length > 0 && (
         <p className="muted">
@@ -122,7 +122,6 @@ function StageRule({
 /** What gives up below the later target, first to last, each with what lifts it. */
 function GivesUp({
   plan,
-  build,
   candidate,
   bill,
   change,
@@ -130,7 +129,6 @@ function GivesUp({
   kw,
 }: {
   plan: StagePlan;
-  build: Build;
   candidate: Candidate;
   bill: Bill;
   change: ChangeBill;
@@ -219,8 +217,8 @@ function GivesUp({
                     <span className="muted">{whyNone(link)}</span>
                     <Button
                       size="small"
-                      disabled={own.some((o) => o.stage === 'later' && o.name === lineName(link.name, build))}
-                      onClick={() => later({ name: lineName(link.name, build) })}
+                      disabled={own.some((o) => o.stage === 'later' && o.name === lineName(link.name))}
+                      onClick={() => later({ name: lineName(link.name) })}
                     >
                       A line for later, without a price
                     </Button>
@@ -242,5 +240,4 @@ function whyNone({ tooWeak, opening }: StagePlan['links'][number]): string {
   return 'No part of the library lifts it.';
 }
 
-const lineName = (link: string, { brief }: Build): string =>
-  `Stronger: ${link}, for ${Math.round(brief.later.powerKw ?? 0)} kW`;
+const lineName = (link: string): string => `Stronger ${link}`;

@@ -1,6 +1,6 @@
 import type { BillLine, Brief, FinishSpread } from '@sable/core';
-import { cashPlan, MONTH_DAYS, stretchesOf, type CashPlan } from '@sable/core/solvers/workPlan';
-import { formatNumber, wordSentence } from '@sable/core/units';
+import { cashPlan, stretchesOf, type CashPlan } from '@sable/core/solvers/workPlan';
+import { MONTH_DAYS, formatNumber, wordSentence } from '@sable/core/units';
 import TextField from '@mui/material/TextField';
 import { addDays, format, isValid, parseISO } from 'date-fns';
 import { memo, useState } from 'react';
