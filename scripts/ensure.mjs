@@ -165,6 +165,8 @@ export function ensureServerBuilt() {
     'server/src/main.ts',
     // Threads start from a file of their own.
     'server/src/jobs/sumWorker.ts',
+    'server/src/jobs/fileWorker.ts',
+    'server/src/db/dbThread.ts',
     '--bundle',
     '--platform=node',
     '--format=esm',

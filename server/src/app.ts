@@ -10,16 +10,20 @@ import Fastify, { type FastifyError, type FastifyReply, type FastifyRequest } fr
 import { Type } from 'typebox';
 import type { Db } from './db/db.ts';
 import type { App } from './http/app.ts';
-import { Problem, problemBody } from './http/problem.ts';
+import { misfit, problemBody, problemOf, Problem } from './http/problem.ts';
+import { parseJson } from './http/json.ts';
 import { briefly } from './http/docs.ts';
 import { answers, validateWhenAsked, writeAsItIs } from './http/schemas.ts';
-import { SumPool, type PoolLimits } from './jobs/sumPool.ts';
+import { Files } from './jobs/files.ts';
+import type { SumTask } from './jobs/sumWorker.ts';
+import { SUM_LIMITS, WorkPool, type PoolLimits } from './jobs/workPool.ts';
 import { BuildCache } from './store/buildCache.ts';
 import { ShopEvents } from './store/shopEvents.ts';
 import { eventRoutes } from './routes/events.ts';
 import { buildRoutes } from './routes/builds.ts';
 import { exchangeRoutes } from './routes/exchange.ts';
 import { guardHosts } from './http/guard.ts';
+import { incomingRoutes } from './routes/incoming.ts';
 import { libraryRoutes } from './routes/library.ts';
 import { loomTestRoutes } from './routes/loomTest.ts';
 import { pictureRoutes } from './routes/pictures.ts';
@@ -30,9 +34,6 @@ import type { YardFeed } from './standins/yard.ts';
 
 /** Largest body taken, bytes: a bundle of a large build is well below it. */
 const BODY_LIMIT = 8 * 1024 * 1024;
-/** Faults told of one body; of the rest their number. */
-const MOST_ERRORS = 20;
-
 export interface AppOptions {
   readonly db: Db;
   readonly yard: YardFeed;
@@ -41,12 +42,14 @@ export interface AppOptions {
   readonly webFolder?: string;
   readonly devOrigin?: string | undefined;
   readonly logger?: boolean;
-  /** The bundle that threads for sums start from. */
+  /** The bundles that threads for sums, and for files, start from. */
   readonly sumWorker: string;
+  readonly fileWorker: string;
   /** Is shown every answer before it goes out: the tests hold each against its schema. */
   readonly onAnswer?: (request: FastifyRequest, status: number, payload: unknown) => void;
   /** How many sums at once, and how long each. */
   readonly sums?: PoolLimits;
+  readonly files?: PoolLimits;
 }
 
 export async function buildApp(options: AppOptions): Promise<App> {
@@ -102,7 +105,7 @@ export async function buildApp(options: AppOptions): Promise<App> {
         '/health',
         { schema: { summary: 'Whether it runs', response: answers(Type.Object({ ok: Type.Boolean() })) } },
         async () => {
-          await options.db.query('SELECT 1');
+          await options.db.alive();
           return { ok: true };
         },
       );
@@ -110,12 +113,15 @@ export async function buildApp(options: AppOptions): Promise<App> {
       libraryRoutes(routes, options.db, events);
       buildRoutes(routes, options.db, new BuildCache(options.db, events));
       eventRoutes(routes, events);
-      exchangeRoutes(routes, options.db, events);
+      const files = new Files(options.db, options.fileWorker, options.files);
+      app.addHook('onClose', () => files.close());
+      exchangeRoutes(routes, options.db, files);
+      incomingRoutes(routes, files, events);
       yardRoutes(routes, options.db, options.yard);
       scalesRoutes(routes, options.db);
       loomTestRoutes(routes, options.db);
       pictureRoutes(routes, options.db);
-      sumRoutes(routes, new SumPool(options.sumWorker, options.sums));
+      sumRoutes(routes, new WorkPool<SumTask>(options.sumWorker, options.sums ?? SUM_LIMITS));
     },
     { prefix: '/api/v1' },
   );
@@ -123,49 +129,27 @@ export async function buildApp(options: AppOptions): Promise<App> {
   return app;
 }
 
-/** As PostgreSQL and the system say that there is no room. */
-const isDiskFull = ({ code, message }: { readonly code?: string; readonly message: string }): boolean =>
-  code === '53100' || code === 'ENOSPC' || /no space left on device/i.test(message);
-
 /** JSON that says where it is none. */
 function readJson(app: App): void {
-  const parse = app.getDefaultJsonParser('error', 'error');
   app.removeContentTypeParser('application/json');
-  app.addContentTypeParser('application/json', { parseAs: 'string' }, (request, body, done) => {
-    const text = String(body);
-    void parse(request, text, (error, value) => (error ? done(badJson(text)) : done(null, value)));
+  app.addContentTypeParser('application/json', { parseAs: 'string' }, (_request, body, done) => {
+    try {
+      done(null, parseJson(String(body)));
+    } catch (error) {
+      done(error as Problem);
+    }
   });
-}
-
-function badJson(text: string): Problem {
-  if (text.trim() === '') return new Problem(400, 'The body is empty: JSON is wanted.');
-  try {
-    JSON.parse(text);
-  } catch (error) {
-    const at = /position (\d+)/.exec((error as Error).message)?.[1];
-    const before = text.slice(0, at === undefined ? text.length : Number(at)).split('\n');
-    return new Problem(400, `The body is no JSON: see line ${before.length}, character ${before.at(-1)!.length + 1}.`);
-  }
-  return new Problem(400, 'The body names a thing “__proto__” or “constructor”, which is not taken.');
 }
 
 function answerProblems(app: App): void {
   app.setErrorHandler((error: FastifyError | Problem | InputError, request, reply) => {
     reply.type('application/problem+json');
-    if (error instanceof Problem)
-      return reply.code(error.status).send(problemBody(error.status, error.message, error.errors, error.more));
-    if (error instanceof InputError) {
+    const problem = error instanceof Error && 'validation' in error && error.validation ? misfit(fieldProblems(error.validation)) : problemOf(error);
+    if (problem)
       return reply
-        .code(422)
-        .send(problemBody(422, error.message, [{ pointer: error.pointer, message: error.message }]));
-    }
-    if (error.validation) {
-      const all = fieldProblems(error.validation);
-      const errors = all.slice(0, MOST_ERRORS);
-      const more = all.length > errors.length ? { errorsLeft: all.length - errors.length } : {};
-      return reply.code(400).send(problemBody(400, errors[0]?.message ?? 'The input does not fit.', errors, more));
-    }
-    const status = error.statusCode ?? 500;
+        .code(problem.status)
+        .send(problemBody(problem.status, problem.message, problem.errors, problem.more));
+    const status = (error as FastifyError).statusCode ?? 500;
     if (status === 413) {
       const most = request.routeOptions.bodyLimit ?? BODY_LIMIT;
       return reply
@@ -173,10 +157,6 @@ function answerProblems(app: App): void {
         .send(problemBody(413, `The body is larger than the ${Math.round(most / 1024 / 1024)} MB that are taken.`));
     }
     if (status >= 400 && status < 500) return reply.code(status).send(problemBody(status, error.message));
-    if (isDiskFull(error))
-      return reply
-        .code(507)
-        .send(problemBody(507, 'The disk is full: nothing was saved. Make room; then it goes on as it is.'));
     request.log.error(error);
     return reply.code(500).send(problemBody(500, 'Nothing was saved. The log of the server says more.'));
   });

@@ -5,6 +5,7 @@ import { createInterface } from 'node:readline/promises';
 import { buildApp } from './app.ts';
 import type { Db } from './db/db.ts';
 import { migrate } from './db/migrate.ts';
+import { openInThread } from './db/thread.ts';
 import { openShopFolder } from './db/shopFolder.ts';
 import { loadDemo } from './demo/load.ts';
 import { keepBackups, newestBackup, writeBackup } from './files/backups.ts';
@@ -76,12 +77,13 @@ async function open(): Promise<Db> {
     reset: options.resetDemo,
     newestBackup: newestBackup(folder),
     say: (sentence) => console.log(sentence),
+    openDb: (at) => openInThread(paths.dbThread, at),
     make: options.backup === undefined ? make : undefined,
   });
   if (shop) {
     if (restored) console.log(`Restored into ${folder}: ${countWords(shop.head.rows)}.`);
     else
-      for (const { buildId, build } of await addShop(of, shop, paths.migrations)) console.log(`${buildId}: ${build}`);
+      for (const { buildId, build } of (await addShop(of, shop, paths.migrations)).builds) console.log(`${buildId}: ${build}`);
     await of.close();
     process.exit(0);
   }
@@ -118,6 +120,7 @@ const app: App = await buildApp({
   db,
   yard: await openYard(db, paths.demo, options.yard),
   sumWorker: paths.sumWorker,
+  fileWorker: paths.fileWorker,
   hosts: () => hosts,
   webFolder: paths.web,
   devOrigin: process.env['SABLE_DEV_ORIGIN'],

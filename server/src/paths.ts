@@ -8,5 +8,7 @@ export const paths = {
   demo: path.join(server, 'src/demo'),
   /** What threads start from: a bundle also where the rest runs from its sources. */
   sumWorker: path.join(server, 'dist/sumWorker.mjs'),
+  fileWorker: path.join(server, 'dist/fileWorker.mjs'),
+  dbThread: path.join(server, 'dist/dbThread.mjs'),
   web: path.resolve(server, '../web/dist'),
 };

@@ -7,7 +7,7 @@ import type { Db } from '../src/db/db.ts';
 import { migrate } from '../src/db/migrate.ts';
 import { openPglite } from '../src/db/pglite.ts';
 import { loadDemo } from '../src/demo/load.ts';
-import type { PoolLimits } from '../src/jobs/sumPool.ts';
+import type { PoolLimits } from '../src/jobs/workPool.ts';
 import { paths } from '../src/paths.ts';
 import { openYard } from '../src/standins/openYard.ts';
 import type { Build, Library } from '@sable/core';
@@ -41,6 +41,7 @@ export async function openShop(demo: boolean, sums?: PoolLimits): Promise<Shop> 
     db,
     yard: await openYard(db, paths.demo, 260),
     sumWorker: paths.sumWorker,
+    fileWorker: paths.fileWorker,
     onAnswer: checkAnswer,
     // By the name alone as tests inject requests, with the port where one listens.
     hosts: () => new Set(['localhost', `localhost:${(app.server.address() as AddressInfo | null)?.port}`]),

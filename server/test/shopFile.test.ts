@@ -78,7 +78,7 @@ test('into a shop in use it adds: what is here stays, the same is not doubled, w
   const other = await openShop(true);
   try {
     const before = await rowsOf(other.db);
-    const reports = await addShop(other.db, await read(bytes), paths.migrations);
+    const { builds: reports } = await addShop(other.db, await read(bytes), paths.migrations);
     expect(Object.fromEntries(reports.map((r) => [r.buildId, r.build]))).toEqual({
       'glider-tug-2': 'added under a new id',
       'ice-racer': 'already here',

@@ -78,6 +78,16 @@ export type RowsReport = Type.Static<typeof RowsReport>;
 export const ImportReport = Type.Object({ buildId: Type.String(), build: Outcome, ...RowsReport.properties }, closed);
 export type ImportReport = Type.Static<typeof ImportReport>;
 
+/** What came of a whole shop that was added to this one. */
+export const ShopReport = Type.Object(
+  {
+    builds: Type.Array(Type.Object({ buildId: Type.String(), build: Outcome }, closed)),
+    ...RowsReport.properties,
+  },
+  closed,
+);
+export type ShopReport = Type.Static<typeof ShopReport>;
+
 /** Who changed a build: each change with its target and words, newest first. */
 export const BuildHistory = Type.Array(
   Type.Object(
@@ -144,6 +154,8 @@ export interface ShopEvent {
   readonly build?: string;
   readonly version?: number;
   readonly library?: boolean;
+  /** A file is coming in: whose, and how many of its rows are there by now. */
+  readonly importing?: { readonly by: string; readonly rows: number; readonly of: number };
   /** The connection was broken for a while: anything may have changed. */
   readonly missed?: boolean;
 }

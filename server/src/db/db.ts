@@ -7,8 +7,10 @@ export interface Queryable {
   script(sql: string): Promise<void>;
 }
 
-/** The database as the stores see it: the same for PGlite and for a PostgreSQL server. */
+/** The database as the stores see it: the same for PGlite, here or in its thread, and for a PostgreSQL server. */
 export interface Db extends Queryable {
   tx<T>(work: (q: Queryable) => Promise<T>): Promise<T>;
+  /** Answers once the statement in hand is done, whatever transaction is open. @throws where the database is gone */
+  alive(): Promise<void>;
   close(): Promise<void>;
 }

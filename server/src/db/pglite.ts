@@ -16,6 +16,9 @@ export async function openPglite(dataDir?: string, copy?: Blob): Promise<Db & { 
     ...wrap(db),
     dump: () => db.dumpDataDir('none'),
     tx: (work) => db.transaction((t) => work(wrap(t))),
+    alive: async () => {
+      if (db.closed) throw new Error('The database is closed.');
+    },
     close: () => db.close(),
   };
 }

@@ -20,6 +20,8 @@ interface Asked {
   /** The file of the newest backup, should what is there be past reading. */
   readonly newestBackup?: string | undefined;
   readonly say: (sentence: string) => void;
+  /** How a database is opened; in this thread if nothing else is said. */
+  readonly openDb?: ((folder: string) => Promise<Db>) | undefined;
 }
 
 /**
@@ -29,7 +31,7 @@ interface Asked {
  */
 export async function openShopFolder(
   folder: string,
-  { migrations, make, reset, newestBackup, say }: Asked,
+  { migrations, make, reset, newestBackup, say, openDb = openPglite }: Asked,
 ): Promise<Db> {
   const unlock = await takeLock(folder);
   try {
@@ -48,7 +50,7 @@ export async function openShopFolder(
       rmSync(at('db'), { recursive: true, force: true });
       say('Making the database, about 10 s.');
       const made = at(`${MAKING}-${process.pid}`);
-      const db = await openPglite(made);
+      const db = await openDb(made);
       try {
         await make(db);
       } catch (error) {
@@ -59,7 +61,7 @@ export async function openShopFolder(
       await db.close();
       renameSync(made, at('db'));
     } else if (!existsSync(at('db/PG_VERSION'))) throw unreadable(folder, 'a file of it is missing', newestBackup);
-    const db = await opened(folder, newestBackup);
+    const db = await opened(folder, newestBackup, openDb);
     await migrate(db, migrations);
     if (!existsSync(at(MARK))) writeFileSync(at(MARK), `${JSON.stringify({ kind: 'Sable shop' })}\n`);
     return {
@@ -86,10 +88,14 @@ function unreadable(folder: string, why: string, newest: string | undefined): Er
 }
 
 /** An existing database, opened and asked whether it is one of a shop. */
-async function opened(folder: string, newestBackup: string | undefined): Promise<Db> {
+async function opened(
+  folder: string,
+  newestBackup: string | undefined,
+  openDb: (folder: string) => Promise<Db>,
+): Promise<Db> {
   let db: Db;
   try {
-    db = await openPglite(path.join(folder, 'db'));
+    db = await openDb(path.join(folder, 'db'));
   } catch {
     // What the database says of itself is for those who make it.
     throw unreadable(folder, 'it is damaged', newestBackup);

@@ -1,10 +1,10 @@
 import { createReadStream } from 'node:fs';
-import { bundleOf, pictureIdsOf, type ImportReport } from '@sable/core';
+import { bundleOf, pictureIdsOf, type ShopReport } from '@sable/core';
 import type { Db } from '../db/db.ts';
 import { migrate } from '../db/migrate.ts';
 import { openPglite } from '../db/pglite.ts';
 import { readBuild } from '../store/buildStore.ts';
-import { importBundle, importLibrary } from '../store/importStore.ts';
+import { importBundle, importLibrary, type Progress } from '../store/importStore.ts';
 import { readLibrary } from '../store/libraryStore.ts';
 import { readPictures } from '../store/pictureStore.ts';
 import { fillTables, readShopFile, type ShopFile } from './shopFile.ts';
@@ -30,21 +30,27 @@ export async function restoreInto(db: Db, shop: ShopFile, migrations: string): P
  * Adds the shop of a file to one that is in use: rows and builds that are not here come in, what is here stays as it is, and the same id
  * with other content comes in under a new one. History and versions of what comes in begin anew.
  */
-export async function addShop(db: Db, shop: ShopFile, migrations: string): Promise<ImportReport[]> {
+export async function addShop(
+  db: Db,
+  shop: ShopFile,
+  migrations: string,
+  progress: Progress = () => {},
+): Promise<ShopReport> {
   const other = await openPglite();
   try {
     await restoreInto(other, shop, migrations);
     const library = await readLibrary(other);
-    await importLibrary(db, library);
+    const { rows } = await importLibrary(db, library, progress);
     const ids = await other.query<{ id: string }>('SELECT id FROM build ORDER BY created_at, id');
-    const reports: ImportReport[] = [];
+    const builds: ShopReport['builds'] = [];
     for (const { id } of ids) {
       const { build } = await readBuild(other, id);
       const bundle = bundleOf(build, library, shop.head.madeAt);
       const pictures = await readPictures(other, pictureIdsOf([bundle.build, bundle.library]));
-      reports.push(await importBundle(db, { ...bundle, pictures }));
+      const report = await importBundle(db, { ...bundle, pictures });
+      builds.push({ buildId: report.buildId, build: report.build });
     }
-    return reports;
+    return { builds, rows };
   } finally {
     await other.close();
   }

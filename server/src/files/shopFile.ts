@@ -19,6 +19,8 @@ export interface ShopFile {
   readonly tables: ReadonlyMap<string, readonly Row[]>;
 }
 
+/** A few kilobytes can be packed to unpack without end; a text can’t be longer. */
+const MOST_BYTES = 500_000_000;
 /** Rows asked for at one time. */
 const BATCH = 200;
 /** What tells what the tables have seen is of the database, not of the shop. */
@@ -98,11 +100,17 @@ const bad = (why: string): Error => new Error(`The file is not a whole shop: ${w
 /** @throws Error in one sentence where the file is none, not whole, or not what its sum says */
 export async function readShopFile(bytes: Readable): Promise<ShopFile> {
   const chunks: Buffer[] = [];
+  let size = 0;
   try {
-    for await (const chunk of bytes.pipe(createGunzip())) chunks.push(chunk as Buffer);
+    for await (const chunk of bytes.pipe(createGunzip())) {
+      size += (chunk as Buffer).length;
+      if (size > MOST_BYTES) break;
+      chunks.push(chunk as Buffer);
+    }
   } catch {
     throw bad('it is not packed as one, or was cut off');
   }
+  if (size > MOST_BYTES) throw bad('unpacked it is larger than the 500 MB that are taken');
   const lines = Buffer.concat(chunks).toString('utf8').split('\n');
   if (lines.pop() !== '') throw bad('its last line is cut off');
   const last = lines.pop();

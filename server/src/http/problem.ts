@@ -1,4 +1,4 @@
-import type { FieldProblem } from '@sable/core';
+import { InputError, type FieldProblem } from '@sable/core';
 
 /** An answer other than yes, as RFC 9457 problem details. */
 export class Problem extends Error {
@@ -65,4 +65,28 @@ export function problemBody(
     ...(errors.length > 0 ? { errors } : {}),
     ...more,
   };
+}
+
+/** As PostgreSQL and the system say that there is no room. */
+const isDiskFull = ({ code, message }: { readonly code?: string; readonly message: string }): boolean =>
+  code === '53100' || code === 'ENOSPC' || /no space left on device/i.test(message);
+
+/** What was thrown, as a problem that says what to change; undefined where it is a fault of the program. */
+export function problemOf(error: Error & { readonly code?: string }): Problem | undefined {
+  if (error instanceof Problem) return error;
+  if (error instanceof InputError)
+    return new Problem(422, error.message, [{ pointer: error.pointer, message: error.message }]);
+  if (isDiskFull(error))
+    return new Problem(507, 'The disk is full: nothing was saved. Make room; then it goes on as it is.');
+  return undefined;
+}
+
+/** Faults told of one body; of the rest their number. */
+const MOST_ERRORS = 20;
+
+/** A body that does not fit its schema. */
+export function misfit(all: readonly FieldProblem[]): Problem {
+  const errors = all.slice(0, MOST_ERRORS);
+  const more = all.length > errors.length ? { errorsLeft: all.length - errors.length } : {};
+  return new Problem(400, errors[0]?.message ?? 'The input does not fit.', errors, more);
 }

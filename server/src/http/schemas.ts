@@ -1,8 +1,9 @@
 import type { Readable } from 'node:stream';
 import { Ajv, type ErrorObject, type ValidateFunction } from 'ajv';
 import type { FastifySchemaCompiler } from 'fastify';
-import { ProblemAnswer } from '@sable/core';
-import { Type, type TSchema } from 'typebox';
+import { fieldProblems, ProblemAnswer } from '@sable/core';
+import { Type, type Static, type TSchema } from 'typebox';
+import { misfit } from './problem.ts';
 
 const OPTIONS = {
   removeAdditional: false,
@@ -97,6 +98,16 @@ export const validateWhenAsked: FastifySchemaCompiler<TSchema> = ({ schema }) =>
   );
   return validate;
 };
+
+const validators = new WeakMap<object, ReturnType<typeof validateWhenAsked>>();
+
+/** Holds something that came in by another way than a body of a route against a schema. @throws Problem 400 */
+export function fitting<S extends TSchema>(schema: S, data: unknown): Static<S> {
+  let validate = validators.get(schema);
+  if (!validate) validators.set(schema, (validate = validateWhenAsked({ schema, method: '', url: '' })));
+  if (!validate(data)) throw misfit(fieldProblems(validate.errors ?? []));
+  return data as Static<S>;
+}
 
 /** Answers are written as they are: their schemas document them and are held against them by the tests. */
 export const writeAsItIs = () => (data: unknown) => JSON.stringify(data);

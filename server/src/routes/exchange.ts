@@ -1,42 +1,38 @@
-import {
-  Bundle,
-  assessAll,
-  assessOf,
-  billCsv,
-  bundleOf,
-  checkBundleHead,
-  ImportReport,
-  lineupCsv,
-  pictureIdsOf,
-  settingOf,
-  UNIT_SYSTEMS,
-  type UnitSystem,
-} from '@sable/core';
+import { Bundle, bundleOf, pictureIdsOf, UNIT_SYSTEMS, type UnitSystem } from '@sable/core';
+import type { FastifyReply } from 'fastify';
 import { Type } from 'typebox';
 import type { App } from '../http/app.ts';
 import type { Db } from '../db/db.ts';
-import { billXlsx } from '../files/billXlsx.ts';
-import { writeShopFile } from '../files/shopFile.ts';
-import { Problem } from '../http/problem.ts';
+import { goneSignal } from '../http/gone.ts';
 import { answers, answersBytes, answersText } from '../http/schemas.ts';
+import type { FileWork } from '../jobs/fileWorker.ts';
+import type { Files } from '../jobs/files.ts';
 import { readBuild } from '../store/buildStore.ts';
-import { importBundle } from '../store/importStore.ts';
 import { readPictures } from '../store/pictureStore.ts';
 import { readLibrary } from '../store/libraryStore.ts';
-import type { ShopEvents } from '../store/shopEvents.ts';
 
 const Params = Type.Object({ id: Type.String() });
 const UnitsQuery = Type.Object({
   units: Type.Optional(Type.Unsafe<UnitSystem>({ type: 'string', enum: [...UNIT_SYSTEMS] })),
 });
-/** A build with its photos and receipts, bytes. */
-const BUNDLE_LIMIT = 64 * 1024 * 1024;
 const XLSX = 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet';
 const GZIP = 'application/gzip';
 const CSV = 'text/csv; charset=utf-8';
 
-/** Files out and in: the build bundle, the line-up and the bill. */
-export function exchangeRoutes(app: App, db: Db, events: ShopEvents): void {
+/** Files out: the build bundle, the line-up, the bill, the whole shop. */
+export function exchangeRoutes(app: App, db: Db, files: Files): void {
+  /** A file that takes judging or packing: made in a thread of its own. */
+  const made = async (reply: FastifyReply, type: string, work: Extract<FileWork, { out: unknown }>) => {
+    const { name, content } = (await files.run(work, goneSignal(reply))) as {
+      readonly name: string;
+      readonly content: string | Uint8Array;
+    };
+    return reply
+      .header('content-disposition', `attachment; filename="${name}"`)
+      .type(type)
+      .send(typeof content === 'string' ? content : Buffer.from(content));
+  };
+
   app.get(
     '/builds/:id/bundle',
     { schema: { summary: 'The build with all it refers to, as one file', params: Params, response: answers(Bundle) } },
@@ -57,34 +53,7 @@ export function exchangeRoutes(app: App, db: Db, events: ShopEvents): void {
         response: answersBytes([GZIP]),
       },
     },
-    async (_, reply) => {
-      const day = new Date().toISOString().slice(0, 10);
-      return reply
-        .header('content-disposition', `attachment; filename="sable-${day}.jsonl.gz"`)
-        .type(GZIP)
-        .send(await writeShopFile(db));
-    },
-  );
-
-  app.post(
-    '/bundles',
-    {
-      bodyLimit: BUNDLE_LIMIT,
-      schema: {
-        summary: 'Bring a bundle in; nothing here is overwritten',
-        body: Bundle,
-        response: answers(ImportReport, 201),
-      },
-      // Before the schema: an older program should say "newer version", not list every field that it does not know.
-      preValidation: async (request) => checkBundleHead(request.body),
-    },
-    async (request, reply) => {
-      const report = await importBundle(db, request.body);
-      // A bundle brings rows of the library with it.
-      events.tell({ library: true });
-      reply.code(201);
-      return report;
-    },
+    async (_, reply) => made(reply, GZIP, { out: 'shop', of: undefined as never }),
   );
 
   app.get(
@@ -97,26 +66,11 @@ export function exchangeRoutes(app: App, db: Db, events: ShopEvents): void {
         response: answersText('text/csv'),
       },
     },
-    async (request, reply) => {
-      const { build, frozen } = await readBuild(db, request.params.id);
-      const text = lineupCsv(build, assessAll(build, await readLibrary(db), frozen), {
-        system: request.query.units ?? 'metric',
-      });
-      return reply.header('content-disposition', `attachment; filename="${build.id}-line-up.csv"`).type(CSV).send(text);
-    },
+    async (request, reply) =>
+      made(reply, CSV, { out: 'lineupCsv', of: { id: request.params.id, units: request.query.units ?? 'metric' } }),
   );
 
-  const billOf = async (id: string, candidateId: string) => {
-    const { build, frozen } = await readBuild(db, id);
-    const candidate = build.candidates.find((c) => c.id === candidateId);
-    const bill =
-      candidate &&
-      assessOf(settingOf(build), build.decision, candidate, await readLibrary(db), frozen).figures?.money?.bill;
-    if (!bill) throw new Problem(404, `There is no bill for “${candidateId}”.`);
-    return { build, bill, name: `${build.id}-${candidate.letter}-bill` };
-  };
   const BillParams = Type.Object({ id: Type.String(), candidateId: Type.String() });
-
   app.get(
     '/builds/:id/candidates/:candidateId/bill.csv',
     {
@@ -126,13 +80,7 @@ export function exchangeRoutes(app: App, db: Db, events: ShopEvents): void {
         response: answersText('text/csv'),
       },
     },
-    async (request, reply) => {
-      const { build, bill, name } = await billOf(request.params.id, request.params.candidateId);
-      return reply
-        .header('content-disposition', `attachment; filename="${name}.csv"`)
-        .type(CSV)
-        .send(billCsv(bill.lines, build.currency));
-    },
+    async (request, reply) => made(reply, CSV, { out: 'billCsv', of: request.params }),
   );
 
   app.get(
@@ -144,12 +92,6 @@ export function exchangeRoutes(app: App, db: Db, events: ShopEvents): void {
         response: answersBytes([XLSX]),
       },
     },
-    async (request, reply) => {
-      const { build, bill, name } = await billOf(request.params.id, request.params.candidateId);
-      return reply
-        .header('content-disposition', `attachment; filename="${name}.xlsx"`)
-        .type(XLSX)
-        .send(await billXlsx(bill, build.currency));
-    },
+    async (request, reply) => made(reply, XLSX, { out: 'billXlsx', of: request.params }),
   );
 }

@@ -1,8 +1,6 @@
 import {
-  checkLibraryHead,
   Engine,
   Family,
-  fieldProblems,
   Gearbox,
   idFrom,
   InputError,
@@ -11,9 +9,7 @@ import {
   LibraryFile,
   LIBRARY_FILE_VERSION,
   Part,
-  readLibraryTable,
   RowHistory,
-  RowsReport,
   StepsAnswer,
 } from '@sable/core';
 import type { FastifyRequest } from 'fastify';
@@ -22,7 +18,6 @@ import type { App } from '../http/app.ts';
 import type { Db } from '../db/db.ts';
 import { Problem } from '../http/problem.ts';
 import type { ShopEvents } from '../store/shopEvents.ts';
-import { importLibrary } from '../store/importStore.ts';
 import { librarySteps, putRow, rowHistory, stepLibrary } from '../store/libraryChanges.ts';
 import {
   LIBRARY_KINDS,
@@ -157,46 +152,6 @@ export function libraryRoutes(app: App, db: Db, events: ShopEvents): void {
     async (_request, reply) => {
       reply.header('content-disposition', 'attachment; filename="library.sable-library.json"');
       return fileOf(await readLibrary(db));
-    },
-  );
-
-  app.post(
-    '/library-file',
-    {
-      schema: {
-        summary: 'Bring rows in; nothing here is overwritten',
-        body: LibraryFile,
-        response: answers(RowsReport, 201),
-      },
-      preValidation: async (request) => checkLibraryHead(request.body),
-    },
-    async (request, reply) => {
-      reply.code(201);
-      return told(importLibrary(db, request.body));
-    },
-  );
-
-  app.post(
-    '/library-table',
-    {
-      schema: {
-        summary: 'Bring engines, gearboxes or parts in from a table; nothing here is overwritten',
-        body: Type.Object({ text: Type.String({ maxLength: 4_000_000 }) }, { additionalProperties: false }),
-        response: answers(RowsReport, 201),
-      },
-    },
-    async (request, reply) => {
-      const brought = readLibraryTable(request.body.text, await readLibrary(db));
-      for (const kind of ['engines', 'gearboxes', 'parts'] as const) {
-        const fits = request.compileValidationSchema(SCHEMA[kind]);
-        for (const row of brought[kind])
-          if (!fits(row)) {
-            const [fault] = fieldProblems(fits.errors ?? []);
-            throw new InputError(`/${kind}/${row.id}${fault?.pointer ?? ''}`, `“${row.name}”: ${fault?.message ?? ''}`);
-          }
-      }
-      reply.code(201);
-      return told(importLibrary(db, brought));
     },
   );
 

@@ -1,9 +1,10 @@
 import { SUMS } from '@sable/core';
-import type { FastifyReply } from 'fastify';
 import { Type } from 'typebox';
 import type { App } from '../http/app.ts';
 import { answers } from '../http/schemas.ts';
-import type { SumPool } from '../jobs/sumPool.ts';
+import type { SumTask } from '../jobs/sumWorker.ts';
+import type { WorkPool } from '../jobs/workPool.ts';
+import { goneSignal } from '../http/gone.ts';
 
 const SumAnswer = Type.Object({
   name: Type.String(),
@@ -13,17 +14,8 @@ const SumAnswer = Type.Object({
   output: Type.Unsafe<object>({ description: 'JSON Schema' }),
 });
 
-/** Tells when whoever asked has gone before the answer was sent. */
-function goneSignal(reply: FastifyReply): AbortSignal {
-  const gone = new AbortController();
-  reply.raw.once('close', () => {
-    if (!reply.raw.writableFinished) gone.abort();
-  });
-  return gone.signal;
-}
-
 /** The registry of sums over HTTP: one endpoint a sum, input and output checked by its own schemas. */
-export function sumRoutes(app: App, pool: SumPool): void {
+export function sumRoutes(app: App, pool: WorkPool<SumTask>): void {
   app.get(
     '/sums',
     { schema: { summary: 'What can be computed', response: answers(Type.Array(SumAnswer)) } },

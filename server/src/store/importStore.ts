@@ -16,6 +16,9 @@ import { addRows, readRow, readRows, writeRow, type RowOf } from './libraryStore
 import { keepPicture, pictureOf } from './pictureStore.ts';
 import same from 'fast-deep-equal';
 
+/** Told how many rows have come in, of how many. */
+export type Progress = (rows: number, of: number) => void;
+
 interface Brought {
   readonly rows: ImportReport['rows'][number][];
   readonly renamed: Readonly<Record<'engines' | 'gearboxes' | 'parts', ReadonlyMap<string, string>>>;
@@ -30,7 +33,9 @@ function checkRows(library: Library, pointer: string): void {
 }
 
 /** Brings rows in. Nothing is overwritten: the same id with other content comes in under a new id. */
-async function bringRows(q: Queryable, library: Library): Promise<Brought> {
+async function bringRows(q: Queryable, library: Library, progress: Progress): Promise<Brought> {
+  const all = library.engines.length + library.gearboxes.length + library.parts.length;
+  let come = 0;
   const rows: ImportReport['rows'][number][] = [];
   const renamed = {
     engines: new Map<string, string>(),
@@ -69,7 +74,8 @@ async function bringRows(q: Queryable, library: Library): Promise<Brought> {
         });
       }
     }
-    await addRows(q, kind, adding);
+    await addRows(q, kind, adding, (n) => progress((come += n), all));
+    progress((come += list.length - adding.length), all);
   };
   await bring('engines', library.engines);
   await bring('gearboxes', library.gearboxes);
@@ -105,19 +111,19 @@ async function bringFamily(q: Queryable, family: RowOf['families'], rows: Brough
 }
 
 /** Rows of a library file into the library, in one transaction. */
-export function importLibrary(db: Db, library: Library): Promise<Pick<ImportReport, 'rows'>> {
+export function importLibrary(db: Db, library: Library, progress: Progress = () => {}): Promise<Pick<ImportReport, 'rows'>> {
   checkRows(library, '');
-  return db.tx(async (q) => ({ rows: (await bringRows(q, library)).rows }));
+  return db.tx(async (q) => ({ rows: (await bringRows(q, library, progress)).rows }));
 }
 
 /** Brings a bundle in, in one transaction. Nothing is overwritten: the same id with other content comes in under a new id. */
-export async function importBundle(db: Db, bundle: Bundle): Promise<ImportReport> {
+export async function importBundle(db: Db, bundle: Bundle, progress: Progress = () => {}): Promise<ImportReport> {
   checkRows(bundle.library, '/library');
   checkBuild(bundle.build, '/build');
   const pictures = (bundle.pictures ?? []).map((p, i) => pictureOf(p, `/pictures/${i}`));
   return db.tx(async (q) => {
     for (const { type, bytes } of pictures) await keepPicture(q, type, bytes);
-    const { rows, renamed } = await bringRows(q, bundle.library);
+    const { rows, renamed } = await bringRows(q, bundle.library, progress);
     const build = withNewIds(bundle.build, renamed);
     const standing = async (id: string): Promise<Build | undefined> => {
       const found = await q.query('SELECT 1 FROM build WHERE id = $1', [id]);

@@ -137,8 +137,13 @@ export async function readRows<K extends LibraryKind>(
   return new Map(found.map((r) => [r.id, r.doc]));
 }
 
-/** New rows, whose ids nobody has; in batches. */
-export async function addRows<K extends LibraryKind>(q: Queryable, kind: K, rows: readonly RowOf[K][]): Promise<void> {
+/** New rows, whose ids nobody has; in batches, each told with its number of rows. */
+export async function addRows<K extends LibraryKind>(
+  q: Queryable,
+  kind: K,
+  rows: readonly RowOf[K][],
+  added: (n: number) => void,
+): Promise<void> {
   const { table, columns } = TABLES[kind];
   const names = ['id', 'retired', 'doc', ...Object.keys(columns)];
   for (let from = 0; from < rows.length; from += BATCH) {
@@ -151,6 +156,7 @@ export async function addRows<K extends LibraryKind>(q: Queryable, kind: K, rows
     ]);
     const tuples = batch.map((_, i) => `(${names.map((__, k) => `$${i * names.length + k + 1}`).join(', ')})`);
     await q.query(`INSERT INTO ${table} (${names.join(', ')}) VALUES ${tuples.join(', ')}`, values);
+    added(batch.length);
   }
 }
 

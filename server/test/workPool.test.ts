@@ -1,5 +1,6 @@
 import { CALCULATORS, finished, startingInputs, sumNamed, type Build, type Library } from '@sable/core';
-import { POOL_LIMITS, SumPool, type PoolLimits } from '../src/jobs/sumPool.ts';
+import { SUM_LIMITS, WorkPool, type PoolLimits } from '../src/jobs/workPool.ts';
+import type { SumTask } from '../src/jobs/sumWorker.ts';
 import { paths } from '../src/paths.ts';
 import { request } from 'node:http';
 import type { AddressInfo } from 'node:net';
@@ -17,8 +18,8 @@ const MASS = {
 };
 const LONG = { name: 'placement.search', input: CROWDED_BAY };
 
-async function withPool(limits: Partial<PoolLimits>, work: (pool: SumPool) => Promise<void>): Promise<void> {
-  const pool = new SumPool(paths.sumWorker, { ...POOL_LIMITS, ...limits });
+async function withPool(limits: Partial<PoolLimits>, work: (pool: WorkPool<SumTask>) => Promise<void>): Promise<void> {
+  const pool = new WorkPool<SumTask>(paths.sumWorker, { ...SUM_LIMITS, ...limits });
   try {
     await work(pool);
   } finally {
@@ -34,7 +35,7 @@ describe('sums in threads', () => {
         name: 'mass.axles',
         input: { weighedFrontKg: -1, weighedRearKg: 1, wheelbaseMm: 1, out: [], in: [] },
       };
-      await expect(pool.run(bad, NEVER)).rejects.toMatchObject({ pointer: '/weighedFrontKg' });
+      await expect(pool.run(bad, NEVER)).rejects.toMatchObject({ status: 422, errors: [{ pointer: '/weighedFrontKg' }] });
     }));
   test('a sum that nobody knows is a fault of the program', () =>
     withPool({}, async (pool) => {
@@ -70,7 +71,7 @@ describe('over HTTP', () => {
   test(
     'long sums hold up no other answer, and refusals are problems with a stable type',
     async () => {
-      const shop = await openShop(false, { threads: 1, queue: 1, seconds: 3 });
+      const shop = await openShop(false, { ...SUM_LIMITS, threads: 1, queue: 1, seconds: 3 });
       try {
         const post = (body: typeof LONG) => call<ProblemBody>(shop, 'POST', `/sums/${body.name}`, body.input);
         const [first, second] = [post(LONG), post(LONG)];
@@ -93,7 +94,7 @@ describe('over HTTP', () => {
   test(
     'a connection that breaks ends its sum, and the one that waited behind it is answered',
     async () => {
-      const shop = await openShop(false, { threads: 1, queue: 2, seconds: 25 });
+      const shop = await openShop(false, { ...SUM_LIMITS, threads: 1, queue: 2, seconds: 25 });
       try {
         await shop.app.listen({ port: 0, host: '127.0.0.1' });
         const { port } = shop.app.server.address() as AddressInfo;
