@@ -7,9 +7,13 @@ export interface Times {
 export const round = (x: number, digits = 3): number => Number(x.toFixed(digits));
 
 export function summary(samples: readonly number[]): Times {
+  return { p50Ms: share(samples, 0.5), p95Ms: share(samples, 0.95), count: samples.length };
+}
+
+/** The figure that so large a share of some samples stays below. */
+export function share(samples: readonly number[], part: number): number {
   const sorted = [...samples].sort((a, b) => a - b);
-  const at = (share: number) => sorted[Math.min(sorted.length - 1, Math.floor(share * sorted.length))]!;
-  return { p50Ms: round(at(0.5)), p95Ms: round(at(0.95)), count: samples.length };
+  return round(sorted[Math.min(sorted.length - 1, Math.floor(part * sorted.length))]!);
 }
 
 /** Milliseconds that each of some runs took, after some that warm up. */

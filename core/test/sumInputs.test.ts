@@ -696,4 +696,14 @@ describe.each(SUMS.map((s) => s.name))('%s', (name) => {
       else expect(numbers(r.answer).every(Number.isFinite)).toBe(true);
     }
   });
+
+  test('of figures as far off as an edge lets them in, it makes numbers or names the field', () => {
+    for (const key of Object.keys(good)) {
+      if (typeof good[key] !== 'number') continue;
+      for (const far of [1e12, -1e12, 1e-60]) {
+        const r = ask(name, { ...good, [key]: far });
+        if ('answer' in r) expect([key, far, numbers(r.answer).every(Number.isFinite)]).toEqual([key, far, true]);
+      }
+    }
+  });
 });

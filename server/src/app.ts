@@ -144,7 +144,10 @@ function readJson(app: App): void {
 function answerProblems(app: App): void {
   app.setErrorHandler((error: FastifyError | Problem | InputError, request, reply) => {
     reply.type('application/problem+json');
-    const problem = error instanceof Error && 'validation' in error && error.validation ? misfit(fieldProblems(error.validation)) : problemOf(error);
+    const problem =
+      error instanceof Error && 'validation' in error && error.validation
+        ? misfit(fieldProblems(error.validation))
+        : problemOf(error);
     if (problem)
       return reply
         .code(problem.status)

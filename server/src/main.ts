@@ -5,6 +5,7 @@ import { createInterface } from 'node:readline/promises';
 import { buildApp } from './app.ts';
 import type { Db } from './db/db.ts';
 import { migrate } from './db/migrate.ts';
+import { dbSoon } from './db/soon.ts';
 import { openInThread } from './db/thread.ts';
 import { openShopFolder } from './db/shopFolder.ts';
 import { loadDemo } from './demo/load.ts';
@@ -59,8 +60,15 @@ process.on('SIGINT', () => void close());
 if (options.resetDemo && !options.yes && !(await sure(`Put what is in ${folder} aside and begin with the demo?`)))
   stop('Nothing was changed. Say --yes with --reset-demo to begin with the demo.');
 
-const db = await open().catch((error: Error) => stop(error.message));
-running.db = db;
+let mine: () => void;
+const locked = new Promise<void>((done) => (mine = done));
+const opening = open();
+// Told below, where it is waited for.
+opening.catch(() => {});
+if (options.restore !== undefined || options.backup !== undefined) {
+  await opening.catch((error: Error) => stop(error.message));
+  process.exit(0);
+}
 
 /** The database of the folder, made where there is none: from the file that is restored, with the demo, or empty. */
 async function open(): Promise<Db> {
@@ -77,21 +85,23 @@ async function open(): Promise<Db> {
     reset: options.resetDemo,
     newestBackup: newestBackup(folder),
     say: (sentence) => console.log(sentence),
+    locked: mine,
     openDb: (at) => openInThread(paths.dbThread, at),
     make: options.backup === undefined ? make : undefined,
   });
   if (shop) {
     if (restored) console.log(`Restored into ${folder}: ${countWords(shop.head.rows)}.`);
     else
-      for (const { buildId, build } of (await addShop(of, shop, paths.migrations)).builds) console.log(`${buildId}: ${build}`);
+      for (const { buildId, build } of (await addShop(of, shop, paths.migrations)).builds)
+        console.log(`${buildId}: ${build}`);
     await of.close();
-    process.exit(0);
+    return of;
   }
   if (options.backup !== undefined) {
     await writeBackup(of, options.backup);
     console.log(`The whole shop is in ${options.backup}.`);
     await of.close();
-    process.exit(0);
+    return of;
   }
   if (options.demo) {
     const [row] = await of.query<{ n: number }>(
@@ -116,9 +126,11 @@ async function sure(question: string): Promise<boolean> {
 }
 
 let hosts: ReadonlySet<string> = new Set();
+// The page is served while the database is opened: whatever it asks for waits until that is there.
+const soon = dbSoon(opening);
 const app: App = await buildApp({
-  db,
-  yard: await openYard(db, paths.demo, options.yard),
+  db: soon,
+  yard: openYard(soon, paths.demo, options.yard),
   sumWorker: paths.sumWorker,
   fileWorker: paths.fileWorker,
   hosts: () => hosts,
@@ -126,25 +138,27 @@ const app: App = await buildApp({
   devOrigin: process.env['SABLE_DEV_ORIGIN'],
   logger: process.env['SABLE_LOG'] === '1',
 });
-
 running.app = app;
-if (options.backups) keepBackups(db, folder, (why) => console.error('Today’s backup could not be made:', why));
 
 try {
+  await Promise.race([locked, opening]);
   await app.listen({ port: options.port, host: options.host });
+  const { port } = app.server.address() as AddressInfo;
+  const names = ['127.0.0.1', 'localhost', '[::1]', ...options.allow];
+  hosts = new Set(names.map((name) => `${name}:${port}`));
+  if (port === 80) hosts = new Set([...hosts, ...names]);
+  const db = await opening;
+  running.db = db;
+  if (options.backups) keepBackups(db, folder, (why) => console.error('Today’s backup could not be made:', why));
+  console.log(`Sable is ready at http://${options.host === '127.0.0.1' ? '127.0.0.1' : options.allow[0]}:${port}`);
 } catch (error) {
-  await db.close();
-  const { code } = error as NodeJS.ErrnoException;
+  const { code, message } = error as NodeJS.ErrnoException;
+  await opening.then((db) => db.close()).catch(() => {});
   stop(
     code === 'EADDRINUSE'
       ? `Port ${options.port} is taken. Stop what uses it, or choose another with --port.`
       : code === 'EACCES' || code === 'EADDRNOTAVAIL'
         ? `Sable can’t listen on ${options.host} port ${options.port}. Choose another with --host and --port.`
-        : (error as Error).message,
+        : message,
   );
 }
-const { port } = app.server.address() as AddressInfo;
-const names = ['127.0.0.1', 'localhost', '[::1]', ...options.allow];
-hosts = new Set(names.map((name) => `${name}:${port}`));
-if (port === 80) hosts = new Set([...hosts, ...names]);
-console.log(`Sable is ready at http://${options.host === '127.0.0.1' ? '127.0.0.1' : options.allow[0]}:${port}`);

@@ -30,7 +30,11 @@ const count = async (db: Db) => (await db.query<{ n: number }>('SELECT count(*):
 test('a thread answers as a database here does: documents, bytes, times, whole numbers', async () => {
   const answers = await Promise.all(
     [here, there].map(async (db) => {
-      await db.query('INSERT INTO t VALUES ($1, $2, $3)', [1, JSON.stringify({ a: [1.5, null] }), Buffer.from([0, 255])]);
+      await db.query('INSERT INTO t VALUES ($1, $2, $3)', [
+        1,
+        JSON.stringify({ a: [1.5, null] }),
+        Buffer.from([0, 255]),
+      ]);
       const [row] = await db.query(
         `SELECT doc, bytes, timestamptz '2026-01-11 10:00Z' AS at, 9007199254740991::bigint AS big FROM t`,
       );

@@ -97,7 +97,7 @@ describe('a file that can’t come in leaves nothing behind', () => {
       b.library.parts = [];
       b.build.candidates[0]!.partIds = ['nowhere'];
     });
-    expect(p.errors![0]).toMatchObject({ pointer: '/partIds/0' });
+    expect(p.errors![0]).toMatchObject({ pointer: '/build/candidates/0/partIds/0' });
   });
   test('something else altogether', async () => {
     expect((await refused((b) => Object.assign(b, { format: 'recipe' }))).errors![0]!.pointer).toBe('/format');

@@ -39,7 +39,7 @@ export async function openShop(demo: boolean, sums?: PoolLimits): Promise<Shop> 
   const db = await openDatabase(demo);
   const app: App = await buildApp({
     db,
-    yard: await openYard(db, paths.demo, 260),
+    yard: openYard(db, paths.demo, 260),
     sumWorker: paths.sumWorker,
     fileWorker: paths.fileWorker,
     onAnswer: checkAnswer,

@@ -35,7 +35,10 @@ describe('sums in threads', () => {
         name: 'mass.axles',
         input: { weighedFrontKg: -1, weighedRearKg: 1, wheelbaseMm: 1, out: [], in: [] },
       };
-      await expect(pool.run(bad, NEVER)).rejects.toMatchObject({ status: 422, errors: [{ pointer: '/weighedFrontKg' }] });
+      await expect(pool.run(bad, NEVER)).rejects.toMatchObject({
+        status: 422,
+        errors: [{ pointer: '/weighedFrontKg' }],
+      });
     }));
   test('a sum that nobody knows is a fault of the program', () =>
     withPool({}, async (pool) => {

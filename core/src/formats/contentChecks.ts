@@ -25,6 +25,27 @@ function at<T>(pointer: string, work: () => T): T {
   throw new InputError(`${pointer}${tried.fault.pointer}`, tried.fault.message);
 }
 
+/** Refuses two things of one list with the same id: whatever refers to one would mean either. */
+function refuseTwins(value: unknown, pointer: string): void {
+  if (value === null || typeof value !== 'object') return;
+  if (Array.isArray(value)) {
+    const seen = new Map<string, number>();
+    value.forEach((one: unknown, i) => {
+      const { id, name } = (one ?? {}) as { readonly id?: unknown; readonly name?: unknown };
+      if (typeof id !== 'string') return;
+      const first = seen.get(id);
+      if (first !== undefined)
+        throw new InputError(
+          `${pointer}/${i}/id`,
+          `${typeof name === 'string' ? `“${name}”` : `Entry ${i + 1}`} has the id “${id}” of entry ${first + 1}. Give it another.`,
+        );
+      seen.set(id, i);
+    });
+  }
+  for (const [key, inside] of Object.entries(value))
+    refuseTwins(inside, `${pointer}/${key.replaceAll('~', '~0').replaceAll('/', '~1')}`);
+}
+
 function checkPrice(pointer: string, price: ThreePoint | undefined): void {
   if (price) at(pointer, () => pert(price));
 }
@@ -34,6 +55,7 @@ function checkSolids(pointer: string, solids: readonly { shape: Solid['shape'] }
 }
 
 export function checkEngine(engine: Engine, pointer = ''): void {
+  refuseTwins(engine, pointer);
   engine.curves.forEach((c, i) =>
     torqueFrom(c.rpm, c.torqueNm, { rpm: `${pointer}/curves/${i}/rpm`, torque: `${pointer}/curves/${i}/torqueNm` }),
   );
@@ -53,6 +75,7 @@ export function checkEngine(engine: Engine, pointer = ''): void {
 }
 
 export function checkGearbox(gearbox: Gearbox, pointer = ''): void {
+  refuseTwins(gearbox, pointer);
   checkSolids(`${pointer}/solids`, gearbox.solids);
   checkPrice(`${pointer}/price`, gearbox.price);
   if (gearbox.newPrice) checkPrice(`${pointer}/newPrice`, gearbox.newPrice);
@@ -81,12 +104,14 @@ export function checkGearbox(gearbox: Gearbox, pointer = ''): void {
 }
 
 export function checkPart(part: Part, pointer = ''): void {
+  refuseTwins(part, pointer);
   checkSolids(`${pointer}/solids`, part.solids);
   checkPrice(`${pointer}/price`, part.price);
   checkPrice(`${pointer}/hours`, part.hours);
 }
 
 export function checkFamily(family: Family, pointer = ''): void {
+  refuseTwins(family, pointer);
   if (family.rebuild) checkPrice(`${pointer}/rebuild`, family.rebuild);
   family.interchange.forEach((i, k) => {
     checkPrice(`${pointer}/interchange/${k}/price`, i.price);
@@ -102,6 +127,7 @@ export function checkFamily(family: Family, pointer = ''): void {
 }
 
 export function checkBrief(brief: Brief, pointer = ''): void {
+  refuseTwins(brief, pointer);
   if (brief.band.highRpm <= brief.band.lowRpm) {
     throw new InputError(
       `${pointer}/band/highRpm`,
@@ -111,12 +137,14 @@ export function checkBrief(brief: Brief, pointer = ''): void {
 }
 
 export function checkChassis(chassis: Chassis, pointer = ''): void {
+  refuseTwins(chassis, pointer);
   checkSolids(`${pointer}/obstacles`, chassis.obstacles);
   chassis.tyres.forEach((t, i) => at(`${pointer}/tyres/${i}`, () => readTyreCode(t.code)));
   chassis.axleRatios.forEach((a, i) => checkPrice(`${pointer}/axleRatios/${i}/price`, a.price));
 }
 
 export function checkCandidate(candidate: Candidate, pointer = ''): void {
+  refuseTwins(candidate, pointer);
   at(pointer, () => readTyreCode(candidate.tyreCode));
 }
 

@@ -93,7 +93,10 @@ export function serveDb(port: MessagePort, db: Db): void {
 
 /** A database that somebody serves at the other end of a port. Once `lost` is called, whoever waits or asks is told so. */
 export function dbAt(port: MessagePort): Db & { readonly lost: (why: Error) => void } {
-  const waiting = new Map<number, { resolve: (rows: readonly Row[] | undefined) => void; reject: (e: Error) => void }>();
+  const waiting = new Map<
+    number,
+    { resolve: (rows: readonly Row[] | undefined) => void; reject: (e: Error) => void }
+  >();
   let last = 0;
   let why: Error | undefined;
   const lost = (error: Error) => {

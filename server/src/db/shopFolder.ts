@@ -20,6 +20,8 @@ interface Asked {
   /** The file of the newest backup, should what is there be past reading. */
   readonly newestBackup?: string | undefined;
   readonly say: (sentence: string) => void;
+  /** Called once the folder is this process’s own. */
+  readonly locked?: (() => void) | undefined;
   /** How a database is opened; in this thread if nothing else is said. */
   readonly openDb?: ((folder: string) => Promise<Db>) | undefined;
 }
@@ -31,9 +33,10 @@ interface Asked {
  */
 export async function openShopFolder(
   folder: string,
-  { migrations, make, reset, newestBackup, say, openDb = openPglite }: Asked,
+  { migrations, make, reset, newestBackup, say, locked, openDb = openPglite }: Asked,
 ): Promise<Db> {
   const unlock = await takeLock(folder);
+  locked?.();
   try {
     const at = (name: string) => path.join(folder, name);
     for (const name of readdirSync(folder)) if (name.startsWith(MAKING)) rmSync(at(name), { recursive: true });

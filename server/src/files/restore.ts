@@ -1,4 +1,5 @@
-import { createReadStream } from 'node:fs';
+import { createReadStream, existsSync } from 'node:fs';
+import path from 'node:path';
 import { bundleOf, pictureIdsOf, type ShopReport } from '@sable/core';
 import type { Db } from '../db/db.ts';
 import { migrate } from '../db/migrate.ts';
@@ -7,7 +8,7 @@ import { readBuild } from '../store/buildStore.ts';
 import { importBundle, importLibrary, type Progress } from '../store/importStore.ts';
 import { readLibrary } from '../store/libraryStore.ts';
 import { readPictures } from '../store/pictureStore.ts';
-import { fillTables, readShopFile, type ShopFile } from './shopFile.ts';
+import { fillTables, newerFile, readShopFile, type ShopFile } from './shopFile.ts';
 
 /** A shop file from the disk. @throws Error in one sentence */
 export async function shopFileAt(file: string): Promise<ShopFile> {
@@ -21,6 +22,7 @@ export async function shopFileAt(file: string): Promise<ShopFile> {
 
 /** Makes an empty database into the shop of a file: tables as they were then, their rows, and then whatever has changed since. */
 export async function restoreInto(db: Db, shop: ShopFile, migrations: string): Promise<void> {
+  if (shop.head.schema.some((name) => !existsSync(path.join(migrations, name)))) throw newerFile();
   await migrate(db, migrations, shop.head.schema);
   await db.tx((q) => fillTables(q, shop));
   await migrate(db, migrations);

@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto';
 import { Readable } from 'node:stream';
 import { createGunzip, createGzip } from 'node:zlib';
+import { InputError } from '@sable/core';
 import type { Db, Queryable } from '../db/db.ts';
 
 /** The file of a whole shop: gzipped lines of JSON. First what it is, then each row of each table, last the sum of all before. */
@@ -95,9 +96,14 @@ export async function writeShopFile(db: Db): Promise<Readable> {
   return Readable.from(all()).pipe(createGzip());
 }
 
-const bad = (why: string): Error => new Error(`The file is not a whole shop: ${why}. Nothing was restored.`);
+const bad = (why: string): InputError =>
+  new InputError('/file', `The file is not a whole shop: ${why}. Nothing was restored.`);
 
-/** @throws Error in one sentence where the file is none, not whole, or not what its sum says */
+/** The file of a later program than this. */
+export const newerFile = (): InputError =>
+  new InputError('/file', 'The file was written by a newer Sable. Update Sable, then restore it.');
+
+/** @throws InputError in one sentence where the file is none, not whole, or not what its sum says */
 export async function readShopFile(bytes: Readable): Promise<ShopFile> {
   const chunks: Buffer[] = [];
   let size = 0;
@@ -123,7 +129,7 @@ export async function readShopFile(bytes: Readable): Promise<ShopFile> {
     throw bad('its first or last line is not what it should be');
   }
   if (head.sable !== 'shop') throw bad('it says of itself that it is something else');
-  if (head.format !== 1) throw new Error('The file was written by a newer Sable. Update Sable, then restore it.');
+  if (head.format !== 1) throw newerFile();
   const sum = createHash('sha256');
   for (const line of lines) sum.update(`${line}\n`);
   if (sum.digest('hex') !== sha256) throw bad('its check sum is another than that of its rows');
@@ -141,9 +147,15 @@ export async function readShopFile(bytes: Readable): Promise<ShopFile> {
 export async function fillTables(q: Queryable, { tables }: ShopFile): Promise<void> {
   for (const { name } of await shopTables(q)) {
     const rows = tables.get(name) ?? [];
+    // Not those that the database makes from others.
+    const columns = await q.query<{ name: string }>(
+      `SELECT attname AS name FROM pg_attribute WHERE attrelid = $1::regclass AND attnum > 0 AND NOT attisdropped AND attgenerated = ''`,
+      [quoted(name)],
+    );
+    const list = columns.map((c) => quoted(c.name)).join(', ');
     for (let i = 0; i < rows.length; i += BATCH)
       await q.query(
-        `INSERT INTO ${quoted(name)} OVERRIDING SYSTEM VALUE SELECT * FROM jsonb_populate_recordset(NULL::${quoted(name)}, $1::jsonb)`,
+        `INSERT INTO ${quoted(name)} (${list}) OVERRIDING SYSTEM VALUE SELECT ${list} FROM jsonb_populate_recordset(NULL::${quoted(name)}, $1::jsonb)`,
         [JSON.stringify(rows.slice(i, i + BATCH))],
       );
     // What counts by itself goes on from there.

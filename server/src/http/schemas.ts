@@ -50,25 +50,39 @@ function isVast(value: unknown): boolean {
 /** A zero character, or half of a pair of UTF-16: JSON can write them, a database can't keep them. */
 // oxlint-disable-next-line no-control-regex -- that character is what is looked for
 const UNKEEPABLE = /\u0000|[\ud800-\udbff](?![\udc00-\udfff])|(?<![\ud800-\udbff])[\udc00-\udfff]/;
+/** No figure of a car or of its money, in any unit that is taken, lies beyond, nor does what reckoning leaves of a nought. */
+const FIGURES = { least: 1e-60, most: 1e12 } as const;
+const isBeyond = (n: number): boolean => Math.abs(n) > FIGURES.most || (n !== 0 && Math.abs(n) < FIGURES.least);
 
-/** Text anywhere in what came in that can't be kept, as faults of its fields. */
-function unkeepable(value: unknown, at = ''): ErrorObject[] {
-  if (typeof value === 'string')
-    return UNKEEPABLE.test(value)
-      ? [
-          {
-            instancePath: at,
-            schemaPath: '#/text',
-            keyword: 'text',
-            params: {},
-            message: 'holds a character that can’t be kept (a zero, or half of one); type it anew',
-          },
-        ]
-      : [];
-  if (value === null || typeof value !== 'object') return [];
+/** What is wrong with a text or a figure whatever field it stands in. */
+function amissIn(value: unknown): string | undefined {
+  if (typeof value === 'string' && UNKEEPABLE.test(value))
+    return 'holds a character that can’t be kept (a zero, or half of one); type it anew';
+  if (typeof value === 'number' && isBeyond(value))
+    return 'is too far from anything that is built; no figure here is above 10¹² or, but for 0, below 10⁻⁶⁰';
+  return undefined;
+}
+
+/** Whether anything is amiss anywhere; nearly nothing that comes in is, and all of it is looked at. */
+function isAmiss(value: unknown): boolean {
+  if (value === null || typeof value !== 'object') return amissIn(value) !== undefined;
+  if (Array.isArray(value)) return value.some(isAmiss);
+  for (const key in value)
+    if (UNKEEPABLE.test(key) || isAmiss((value as Readonly<Record<string, unknown>>)[key])) return true;
+  return false;
+}
+
+/** What is amiss in what came in, as faults of its fields. */
+function amiss(value: unknown, at = ''): ErrorObject[] {
+  if (value === null || typeof value !== 'object') {
+    const message = amissIn(value);
+    return message === undefined
+      ? []
+      : [{ instancePath: at, schemaPath: '#/value', keyword: 'value', params: {}, message }];
+  }
   return Object.entries(value).flatMap(([key, inside]) => [
-    ...(UNKEEPABLE.test(key) ? unkeepable(key, at) : []),
-    ...unkeepable(inside, `${at}/${key.replaceAll('~', '~0').replaceAll('/', '~1')}`),
+    ...(UNKEEPABLE.test(key) ? amiss(key, at) : []),
+    ...amiss(inside, `${at}/${key.replaceAll('~', '~0').replaceAll('/', '~1')}`),
   ]);
 }
 
@@ -82,7 +96,7 @@ export const validateWhenAsked: FastifySchemaCompiler<TSchema> = ({ schema }) =>
   bounded(schema);
   const faultsOf = (data: unknown): readonly ErrorObject[] => {
     quick ??= first.compile(schema);
-    if (quick(data)) return unkeepable(data);
+    if (quick(data)) return isAmiss(data) ? amiss(data) : [];
     if (isVast(data)) return quick.errors ?? [];
     whole ??= every.compile(schema);
     whole(data);

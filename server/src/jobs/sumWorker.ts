@@ -1,9 +1,20 @@
-import { finished, sumNamed } from '@sable/core';
+import { finished, InputError, sumNamed } from '@sable/core';
 import { outcomeOf, type Outcome } from './outcome.ts';
 
 export interface SumTask {
   readonly name: string;
   readonly input: unknown;
+}
+
+/** Where something stands that is no number, as an overflow leaves it; JSON would make nothing of it, unsaid. */
+function noNumberIn(value: unknown, at = ''): string | undefined {
+  if (typeof value === 'number') return Number.isFinite(value) ? undefined : at;
+  if (value === null || typeof value !== 'object') return undefined;
+  for (const [key, inside] of Object.entries(value)) {
+    const found = noNumberIn(inside, `${at}/${key}`);
+    if (found !== undefined) return found;
+  }
+  return undefined;
 }
 
 /**
@@ -14,5 +25,10 @@ export default async function run({ name, input }: SumTask): Promise<Outcome> {
   const sum = sumNamed(name);
   if (!sum) throw new Error(`There is no sum “${name}”.`);
   await sum.prepare?.();
-  return outcomeOf(() => finished(sum.run(input)));
+  return outcomeOf(() => {
+    const output = finished(sum.run(input));
+    const where = noNumberIn(output);
+    if (where === undefined) return output;
+    throw new InputError('', `These figures come to no number (${where}): one of them is far off.`);
+  });
 }

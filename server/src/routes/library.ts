@@ -18,12 +18,12 @@ import type { App } from '../http/app.ts';
 import type { Db } from '../db/db.ts';
 import { Problem } from '../http/problem.ts';
 import type { ShopEvents } from '../store/shopEvents.ts';
+import { LibraryCache } from '../store/libraryCache.ts';
 import { librarySteps, putRow, rowHistory, stepLibrary } from '../store/libraryChanges.ts';
 import {
   LIBRARY_KINDS,
   type LibraryKind,
   type RowOf,
-  libraryMark,
   readLibrary,
   readVersioned,
   usedBy,
@@ -46,6 +46,7 @@ const fileOf = (library: Library): LibraryFile => ({
 });
 
 export function libraryRoutes(app: App, db: Db, events: ShopEvents): void {
+  const cache = new LibraryCache(db);
   /** A write of the library, told to open pages once it is done. */
   const told = async <T>(write: Promise<T>): Promise<T> => {
     const result = await write;
@@ -61,10 +62,10 @@ export function libraryRoutes(app: App, db: Db, events: ShopEvents): void {
       },
     },
     async (request, reply) => {
-      const mark = `"${await libraryMark(db)}"`;
-      reply.header('etag', mark);
-      if (request.headers['if-none-match'] === mark) return reply.code(304).send();
-      return readLibrary(db);
+      const { mark, text } = await cache.read();
+      reply.header('etag', `"${mark}"`);
+      if (request.headers['if-none-match'] === `"${mark}"`) return reply.code(304).send();
+      return reply.type('application/json').send(text as never);
     },
   );
 
@@ -100,8 +101,9 @@ export function libraryRoutes(app: App, db: Db, events: ShopEvents): void {
         const { id } = request.params;
         const row = request.body as { id: string };
         if (row.id !== id) throw new InputError('/id', `The row is called “${row.id}” and the address “${id}”.`);
-        const stored = await told(putRow(db, kind, request.body as never, versionOf(request), clientOf(request)));
-        reply.header('etag', `"${stored.version}"`).code(stored.version === 1 ? 201 : 200);
+        const seen = versionOf(request);
+        const stored = await told(putRow(db, kind, request.body as never, seen, clientOf(request)));
+        reply.header('etag', `"${stored.version}"`).code(seen === 0 ? 201 : 200);
         return { version: stored.version, row: stored.row };
       },
     );

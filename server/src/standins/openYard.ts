@@ -7,8 +7,14 @@ import { generateListings, MemoryYard, type YardFeed } from './yard.ts';
 
 const SEED = 11;
 
-/** The yard as it stands when the server starts: the demo's own offers and made-up ones around the library's engines. */
-export async function openYard(db: Db, demoFolder: string, madeUp: number): Promise<YardFeed> {
+/** The yard as it stands when it is first asked: the demo's own offers and made-up ones around the library's engines. */
+export function openYard(db: Db, demoFolder: string, madeUp: number): YardFeed {
+  let made: Promise<YardFeed> | undefined;
+  const yard = () => (made ??= makeYard(db, demoFolder, madeUp));
+  return { search: async (of) => (await yard()).search(of), read: async (id) => (await yard()).read(id) };
+}
+
+async function makeYard(db: Db, demoFolder: string, madeUp: number): Promise<YardFeed> {
   const { engines, gearboxes } = await readLibrary(db);
   const file = path.join(demoFolder, 'listings.json');
   const written = existsSync(file) ? (JSON.parse(readFileSync(file, 'utf8')) as Listing[]) : [];

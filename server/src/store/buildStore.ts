@@ -59,13 +59,17 @@ export async function putOnShelf(q: Queryable, id: string, shelf: Shelf): Promis
 
 /** Erases a deleted build with all that was changed in it. @throws Problem 404, or 409 where it was not deleted before. */
 export async function eraseBuild(q: Queryable, id: string): Promise<void> {
-  const [row] = await q.query<{ name: string; shelf: Shelf }>(
-    'SELECT name, shelf FROM build WHERE id = $1 FOR UPDATE',
+  const [row] = await q.query<{ name: string; shelf: Shelf; version: number }>(
+    'SELECT name, shelf, version FROM build WHERE id = $1 FOR UPDATE',
     [id],
   );
   if (!row) throw new Problem(404, `There is no build “${id}”.`);
   if (row.shelf !== 'deleted') throw new Problem(409, `“${row.name}” is not deleted. Delete it first, then erase it.`);
   await q.query('DELETE FROM build WHERE id = $1', [id]);
+  await q.query(
+    'INSERT INTO erased_build (id, version) VALUES ($1, $2) ON CONFLICT (id) DO UPDATE SET version = excluded.version',
+    [id, row.version],
+  );
 }
 
 /** The version that a build stands at; its row is held until the transaction ends. @throws Problem 404 */
@@ -75,10 +79,12 @@ export async function readVersion(q: Queryable, id: string): Promise<number> {
   return row.version;
 }
 
-export async function insertBuild(q: Queryable, build: Build): Promise<void> {
+/** A build that is not here yet; `pointer` is where it stands in what was sent. */
+export async function insertBuild(q: Queryable, build: Build, pointer = ''): Promise<void> {
+  await checkOriginals(q, build.chassis, `${pointer}/chassis`);
   // By the clock, not by the transaction: builds put in together keep their order.
-  const insert = `INSERT INTO build (id, name, currency, brief, chassis, decision, created_at)
-    VALUES ($1, $2, $3, $4, $5, $6, clock_timestamp())`;
+  const insert = `INSERT INTO build (id, name, currency, brief, chassis, decision, created_at, version)
+    VALUES ($1, $2, $3, $4, $5, $6, clock_timestamp(), coalesce((SELECT version FROM erased_build WHERE id = $1), 0) + 1)`;
   await q.query(insert, [
     build.id,
     build.name,
@@ -88,7 +94,7 @@ export async function insertBuild(q: Queryable, build: Build): Promise<void> {
     JSON.stringify(build.decision),
   ]);
   for (const [position, candidate] of build.candidates.entries())
-    await writeCandidate(q, build.id, candidate.id, { position, candidate });
+    await writeCandidate(q, build.id, candidate.id, { position, candidate }, `${pointer}/candidates/${position}`);
 }
 
 /** A candidate with its place in the line-up: what the log keeps of it, so that undo puts it back where it was. */
@@ -114,17 +120,25 @@ export async function readTarget(q: Queryable, buildId: string, target: Target):
 
 export async function writeTarget(q: Queryable, buildId: string, target: Target, content: unknown): Promise<void> {
   if (target.startsWith('candidate:')) return writeCandidate(q, buildId, target.slice(10), content as Seat | null);
+  if (target === 'chassis') await checkOriginals(q, content as Chassis | null, '');
   const value = target === 'name' ? content : content === null ? null : JSON.stringify(content);
   await q.query(`UPDATE build SET ${target} = $2 WHERE id = $1`, [buildId, value]);
 }
 
-async function writeCandidate(q: Queryable, buildId: string, id: string, seat: Seat | null): Promise<void> {
+async function writeCandidate(
+  q: Queryable,
+  buildId: string,
+  id: string,
+  seat: Seat | null,
+  pointer = '',
+): Promise<void> {
   if (seat === null) {
     await q.query('DELETE FROM candidate WHERE build_id = $1 AND id = $2', [buildId, id]);
     return;
   }
   const { candidate: c, position } = seat;
-  await checkReferences(q, c);
+  await checkReferences(q, c, pointer);
+  await refuseTakenLetter(q, buildId, c, pointer);
   await q.query(
     `INSERT INTO candidate (build_id, id, position, letter, engine_id, gearbox_id, doc) VALUES ($1, $2, $3, $4, $5, $6, $7)
      ON CONFLICT (build_id, id) DO UPDATE SET position = excluded.position, letter = excluded.letter,
@@ -148,21 +162,44 @@ export async function nextPosition(q: Queryable, buildId: string): Promise<numbe
   return row!.next;
 }
 
+function missing(pointer: string, what: string, id: string): Problem {
+  const message = `There is no ${what} “${id}” in the library.`;
+  return new Problem(422, message, [{ pointer, message }]);
+}
+
 /** Names what is not in the library before the foreign key would only say no. */
-async function checkReferences(q: Queryable, c: Candidate): Promise<void> {
+async function checkReferences(q: Queryable, c: Candidate, pointer: string): Promise<void> {
   const [row] = await q.query<{ engine: boolean; gearbox: boolean; parts: string[] }>(
     `SELECT EXISTS (SELECT 1 FROM engine WHERE id = $1) AS engine, EXISTS (SELECT 1 FROM gearbox WHERE id = $2) AS gearbox,
             ARRAY (SELECT id FROM part WHERE id = ANY ($3::text[])) AS parts`,
     [c.engineId, c.gearboxId, c.partIds],
   );
-  const missing = (pointer: string, what: string, id: string) => {
-    const message = `There is no ${what} “${id}” in the library.`;
-    return new Problem(422, message, [{ pointer, message }]);
-  };
-  if (!row!.engine) throw missing('/engineId', 'engine', c.engineId);
-  if (!row!.gearbox) throw missing('/gearboxId', 'gearbox', c.gearboxId);
+  if (!row!.engine) throw missing(`${pointer}/engineId`, 'engine', c.engineId);
+  if (!row!.gearbox) throw missing(`${pointer}/gearboxId`, 'gearbox', c.gearboxId);
   const here = new Set(row!.parts);
   c.partIds.forEach((id, i) => {
-    if (!here.has(id)) throw missing(`/partIds/${i}`, 'part', id);
+    if (!here.has(id)) throw missing(`${pointer}/partIds/${i}`, 'part', id);
   });
+}
+
+/** The same for the engine and gearbox that the car came with. */
+async function checkOriginals(q: Queryable, chassis: Chassis | null, pointer: string): Promise<void> {
+  const { originalEngineId: engine, originalGearboxId: gearbox } = chassis ?? {};
+  if (engine === undefined && gearbox === undefined) return;
+  const [row] = await q.query<{ engine: boolean; gearbox: boolean }>(
+    'SELECT EXISTS (SELECT 1 FROM engine WHERE id = $1) AS engine, EXISTS (SELECT 1 FROM gearbox WHERE id = $2) AS gearbox',
+    [engine ?? null, gearbox ?? null],
+  );
+  if (engine !== undefined && !row!.engine) throw missing(`${pointer}/originalEngineId`, 'engine', engine);
+  if (gearbox !== undefined && !row!.gearbox) throw missing(`${pointer}/originalGearboxId`, 'gearbox', gearbox);
+}
+
+async function refuseTakenLetter(q: Queryable, buildId: string, c: Candidate, pointer: string): Promise<void> {
+  const [other] = await q.query<{ name: string }>(
+    `SELECT doc ->> 'name' AS name FROM candidate WHERE build_id = $1 AND letter = $2 AND id <> $3`,
+    [buildId, c.letter, c.id],
+  );
+  if (!other) return;
+  const message = `“${other.name}” is candidate ${c.letter} already. Take another letter.`;
+  throw new Problem(422, message, [{ pointer: `${pointer}/letter`, message }]);
 }

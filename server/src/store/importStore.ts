@@ -111,7 +111,11 @@ async function bringFamily(q: Queryable, family: RowOf['families'], rows: Brough
 }
 
 /** Rows of a library file into the library, in one transaction. */
-export function importLibrary(db: Db, library: Library, progress: Progress = () => {}): Promise<Pick<ImportReport, 'rows'>> {
+export function importLibrary(
+  db: Db,
+  library: Library,
+  progress: Progress = () => {},
+): Promise<Pick<ImportReport, 'rows'>> {
   checkRows(library, '');
   return db.tx(async (q) => ({ rows: (await bringRows(q, library, progress)).rows }));
 }
@@ -131,7 +135,7 @@ export async function importBundle(db: Db, bundle: Bundle, progress: Progress = 
     };
     const here = await standing(build.id);
     if (here === undefined) {
-      await insertBuild(q, build);
+      await insertBuild(q, build, '/build');
       return { buildId: build.id, build: 'added' as const, rows };
     }
     if (same(here, build)) return { buildId: build.id, build: 'already here' as const, rows };
@@ -140,7 +144,7 @@ export async function importBundle(db: Db, bundle: Bundle, progress: Progress = 
       return other === undefined ? 'free' : same(other, { ...build, id }) ? 'same' : 'taken';
     });
     if (free.state === 'same') return { buildId: free.id, build: 'already here' as const, rows };
-    await insertBuild(q, { ...build, id: free.id });
+    await insertBuild(q, { ...build, id: free.id }, '/build');
     return { buildId: free.id, build: 'added under a new id' as const, rows };
   });
 }

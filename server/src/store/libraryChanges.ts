@@ -96,7 +96,7 @@ async function log<K extends LibraryKind>(
 ): Promise<number> {
   const before = standing?.row ?? null;
   const id = (after ?? before)!.id;
-  let version = 1;
+  let version = (standing?.version ?? 0) + 1;
   if (after) {
     const written = await writeRow(q, kind, after, standing?.version);
     if (written === undefined) throw stale(kind, after, standing?.version ?? 0, await readVersioned(q, kind, id));

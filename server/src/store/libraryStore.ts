@@ -98,8 +98,8 @@ export async function readRow(q: Queryable, kind: LibraryKind, id: string): Prom
 }
 
 /**
- * Writes a row with all its columns: a new one at version 1 where `ifVersion` is 0, else the one that stands at that
- * version. The version is asked for in the statement itself: of two writers only one finds it.
+ * Writes a row with all its columns: a new one where `ifVersion` is 0, else the one that stands at that version. One whose id
+ * was there before goes on counting, so that whoever saw the old one can’t write over it. The version is asked for in the statement itself: of two writers only one finds it.
  * @returns its version; undefined where the row stands at another version
  */
 export async function writeRow<K extends LibraryKind>(
@@ -112,7 +112,9 @@ export async function writeRow<K extends LibraryKind>(
   const names = ['retired', 'doc', ...Object.keys(columns)];
   const values = [row.retired ?? false, JSON.stringify(row), ...Object.values(columns).map((of) => of(row))];
   const [written] = await q.query<{ version: number }>(
-    `INSERT INTO ${table} (id, ${names.join(', ')}) VALUES ($1, ${names.map((_, i) => `$${i + 2}`).join(', ')})
+    `INSERT INTO ${table} (id, version, ${names.join(', ')})
+       VALUES ($1, coalesce((SELECT max(version) FROM library_log WHERE kind = '${kind}' AND row_id = $1), 0) + 1,
+         ${names.map((_, i) => `$${i + 2}`).join(', ')})
      ON CONFLICT (id) DO UPDATE SET version = ${table}.version + 1, ${names.map((n) => `${n} = excluded.${n}`).join(', ')}
        WHERE ${table}.version = $${names.length + 2}
      RETURNING version`,
@@ -122,7 +124,7 @@ export async function writeRow<K extends LibraryKind>(
 }
 
 /** Rows put in with one statement: what waits behind it waits for no more than these. */
-const BATCH = 200;
+const BATCH = 100;
 
 /** The rows of some ids that are here. */
 export async function readRows<K extends LibraryKind>(
@@ -145,17 +147,21 @@ export async function addRows<K extends LibraryKind>(
   added: (n: number) => void,
 ): Promise<void> {
   const { table, columns } = TABLES[kind];
-  const names = ['id', 'retired', 'doc', ...Object.keys(columns)];
+  const names = ['id', 'retired', 'doc', ...Object.keys(columns)].join(', ');
   for (let from = 0; from < rows.length; from += BATCH) {
     const batch = rows.slice(from, from + BATCH);
-    const values = batch.flatMap((row) => [
-      row.id,
-      row.retired ?? false,
-      JSON.stringify(row),
-      ...Object.values(columns).map((of) => of(row)),
-    ]);
-    const tuples = batch.map((_, i) => `(${names.map((__, k) => `$${i * names.length + k + 1}`).join(', ')})`);
-    await q.query(`INSERT INTO ${table} (${names.join(', ')}) VALUES ${tuples.join(', ')}`, values);
+    const records = batch.map((row) => ({
+      id: row.id,
+      retired: row.retired ?? false,
+      doc: row,
+      ...Object.fromEntries(Object.entries(columns).map(([name, of]) => [name, of(row)])),
+    }));
+    await q.query(
+      `INSERT INTO ${table} (version, ${names})
+         SELECT coalesce((SELECT max(l.version) FROM library_log l WHERE l.kind = '${kind}' AND l.row_id = r.id), 0) + 1, ${names}
+           FROM jsonb_populate_recordset(NULL::${table}, $1::jsonb) AS r`,
+      [JSON.stringify(records)],
+    );
     added(batch.length);
   }
 }
@@ -165,7 +171,7 @@ export async function removeRow(q: Queryable, kind: LibraryKind, id: string): Pr
   await q.query(`DELETE FROM ${TABLES[kind].table} WHERE id = $1`, [id]);
 }
 
-/** Builds whose candidates refer to a row. */
+/** Builds whose candidates refer to a row, or whose car came with it. */
 export async function usedBy(q: Queryable, kind: LibraryKind, id: string): Promise<string[]> {
   const where = {
     engines: 'c.engine_id = $1',
@@ -175,8 +181,15 @@ export async function usedBy(q: Queryable, kind: LibraryKind, id: string): Promi
     families:
       'EXISTS (SELECT 1 FROM engine e JOIN family f ON f.name = e.family WHERE e.id = c.engine_id AND f.id = $1)',
   }[kind];
+  const original = {
+    engines: 'b.original_engine_id',
+    gearboxes: 'b.original_gearbox_id',
+    parts: 'NULL',
+    families: 'NULL',
+  }[kind];
   const rows = await q.query<{ name: string }>(
-    `SELECT DISTINCT b.name FROM candidate c JOIN build b ON b.id = c.build_id WHERE ${where} ORDER BY b.name`,
+    `SELECT DISTINCT b.name FROM build b LEFT JOIN candidate c ON b.id = c.build_id
+      WHERE (${where}) OR ${original} = $1 ORDER BY b.name`,
     [id],
   );
   return rows.map((r) => r.name);

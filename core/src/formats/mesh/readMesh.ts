@@ -7,6 +7,11 @@ import { InputError, MM_PER_IN } from '../../units/index.ts';
 /** The same in browsers and on the server. */
 declare const TextDecoder: new (label?: string) => { decode: (bytes: ArrayBuffer) => string };
 
+/** Bytes before the first triangle; no text with a triangle in it is as short. */
+const BINARY_HEAD = 84;
+/** A face is cut into triangles one corner at a time, over all of its line: seconds for one of many thousands. */
+const LONGEST_FACE = /^\s*f\s[^\n]{20000}/m;
+
 const many = (n: number) => n.toLocaleString('en-GB');
 
 /**
@@ -54,7 +59,7 @@ function fromStl(name: string, content: ArrayBuffer): ArrayLike<number> {
   const head = new TextDecoder('latin1').decode(content.slice(0, 512));
   const looksText = /^\s*solid/i.test(head) && /facet|endsolid/i.test(head);
   if (!looksText) {
-    if (content.byteLength < 84)
+    if (content.byteLength < BINARY_HEAD)
       throw new InputError('/file', `“${name}” is too short for an STL: it breaks off inside its head.`);
     const says = new DataView(content).getUint32(80, true);
     const holds = Math.floor((content.byteLength - 84) / 50);
@@ -70,6 +75,7 @@ function fromStl(name: string, content: ArrayBuffer): ArrayLike<number> {
       );
   } else if (!/endsolid/i.test(new TextDecoder('latin1').decode(content.slice(Math.max(0, content.byteLength - 400)))))
     throw new InputError('/file', `“${name}” has no end: it was cut off while copying. Export or copy it again.`);
+  else if (content.byteLength < BINARY_HEAD) return [];
   const geometry = new STLLoader().parse(content);
   return geometry.getAttribute('position').array;
 }
@@ -81,6 +87,8 @@ function fromObj(name: string, content: ArrayBuffer): ArrayLike<number> {
       '/file',
       `“${name}” has no faces${/^\s*v\s/m.test(text) ? ', only points' : ''}. Export the surface, not the point cloud.`,
     );
+  if (LONGEST_FACE.test(text.replaceAll(/\\\r?\n/g, ' ')))
+    throw new InputError('/file', `“${name}” has a face with thousands of corners. Export it as triangles.`);
   const parts: ArrayLike<number>[] = [];
   new OBJLoader().parse(text).traverse((o) => {
     if (o instanceof Mesh) {

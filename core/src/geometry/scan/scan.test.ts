@@ -75,6 +75,18 @@ describe('reading', () => {
     ['short.stl', new ArrayBuffer(40), /breaks off inside its head/],
     ['cut.stl', binary(ELL, 500), /says that it has 500 triangles but holds only 24: it was cut off/],
     ['cut2.stl', bytes('solid s\nfacet normal 0 0 1\nouter loop\n'), /has no end/],
+    ['bare.stl', bytes('solid s\nendsolid s\n'), /holds no triangles/],
+    ['bare2.stl', bytes('solid s\nfacet normal 0 0 1\nendsolid s'), /holds no triangles/],
+    [
+      'round.obj',
+      bytes(`v 0 0 0\nv 1 0 0\nv 0 1 1\nf${' 1 2 3'.repeat(4000)}`),
+      /a face with thousands of corners. Export it as triangles/,
+    ],
+    [
+      'wound.obj',
+      bytes(`v 0 0 0\nv 1 0 0\nv 0 1 1\nf${' 1 2 3\\\n'.repeat(4000)}`),
+      /a face with thousands of corners/,
+    ],
     ['points.obj', bytes('v 0 0 0\nv 1 0 0\n'), /has no faces, only points/],
     [
       'flat.stl',

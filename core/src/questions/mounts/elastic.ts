@@ -200,6 +200,15 @@ export function freeMotions({ holds }: OnMounts): FreeMotion[] {
     .sort((a, b) => Math.hypot(...b.turn) - Math.hypot(...a.turn));
 }
 
+/** What a decomposition makes; undefined where it can’t. */
+function orNothing<T>(work: () => T): T | undefined {
+  try {
+    return work();
+  } catch {
+    return undefined;
+  }
+}
+
 /** What a motion mostly is, by where its energy lies. */
 const MOTIONS = ['fore and aft', 'sideways', 'up and down', 'roll', 'pitch', 'yaw'] as const;
 type Motion = (typeof MOTIONS)[number];
@@ -215,15 +224,19 @@ export interface Mode {
 
 /**
  * The six motions of the body on its mounts from the slowest, K·φ = ω²·M·φ; one that nothing holds has 0 Hz.
- * @throws InputError where the body has no inertia.
+ * @throws InputError where the body has no inertia, or one that no body of its mass can have.
  */
 export function modesOf({ stiffness, body: { massKg, inertiaKgM2 } }: OnMounts): Mode[] {
   if (!inertiaKgM2) throw new InputError('/inertiaKgM2', 'The motions of a body rest on its inertia.');
   const mass = Matrix.zeros(6, 6);
   mass.setSubMatrix(Matrix.eye(3).mul(massKg), 0, 0);
   mass.setSubMatrix(new Matrix(inertiaKgM2), 3, 3);
-  const lower = new CholeskyDecomposition(mass).lowerTriangularMatrix;
-  const back = inverse(lower);
+  const back = orNothing(() => inverse(new CholeskyDecomposition(mass).lowerTriangularMatrix));
+  if (!back)
+    throw new InputError(
+      '/inertiaKgM2',
+      'Mass and inertia lie too far apart to reckon how it moves: look for a size or a mass that is far off.',
+    );
   const scaled = back.mmul(stiffness).mmul(back.transpose());
   const found = new EigenvalueDecomposition(scaled, { assumeSymmetric: true });
   const squares = found.realEigenvalues;
