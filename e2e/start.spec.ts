@@ -1,5 +1,6 @@
 import { once } from 'node:events';
 import { connect } from 'node:net';
+import { libraryCsv, type Library } from '@sable/core';
 import { spawn, spawnSync } from 'node:child_process';
 import { cpSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -245,5 +246,41 @@ test('the whole shop saved while it runs, by the page and by command, and restor
     await own.stop();
     own.remove();
     rmSync(folder, { recursive: true, force: true });
+  }
+});
+
+test('into an empty shop the shop of a backup is added by the page; a long table is stopped amid, and nothing of it is there', async ({
+  page,
+  sable,
+}) => {
+  const empty = new Sable(false);
+  await empty.start('--no-demo', '--no-backups');
+  const file = path.join(empty.folder, 'shop.jsonl.gz');
+  const read = async <T>(url: string) => (await (await fetch(url)).json()) as T;
+  try {
+    writeFileSync(file, Buffer.from(await (await fetch(`${sable.url}/api/v1/shop/backup`)).arrayBuffer()));
+    await page.goto(`${empty.url}/shop`);
+    await page.getByLabel('Shop file').setInputFiles(file);
+    await expect(
+      page.getByText(/^Builds: 4 added, 0 already here\. Library rows: \d+ added, 0 already here\.$/),
+    ).toBeVisible();
+    await expect(page.getByText('4 builds', { exact: true })).toBeVisible();
+    expect(await read(`${empty.url}/api/v1/library`)).toEqual(await read(`${sable.url}/api/v1/library`));
+
+    await page.goto(`${empty.url}/library/parts`);
+    const parts = async () => (await read<Library>(`${empty.url}/api/v1/library`)).parts;
+    const before = await parts();
+    const many = Array.from({ length: 20_000 }, (_, i) => ({ ...before[0]!, id: `many-${i}`, name: `Many ${i}` }));
+    const table = libraryCsv('parts', { engines: [], gearboxes: [], parts: many });
+    await page
+      .getByLabel('Library file')
+      .setInputFiles({ name: 'parts.csv', mimeType: 'text/csv', buffer: Buffer.from(table) });
+    await expect(page.getByText(/^[\d,]+ of 20,000 rows$/)).toBeVisible({ timeout: 30_000 });
+    await page.getByRole('button', { name: 'Stop' }).click();
+    await expect(page.getByText('Stopped. Nothing was saved.')).toBeVisible();
+    expect(await parts()).toEqual(before);
+  } finally {
+    await empty.stop();
+    empty.remove();
   }
 });

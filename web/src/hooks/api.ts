@@ -7,6 +7,7 @@ import type {
   LoomReading,
   RowHistory,
   RowsReport,
+  ShopReport,
   StepsAnswer,
   WatchedListing,
   YardPage,
@@ -14,7 +15,7 @@ import type {
 import { ApiProblem } from './problem.ts';
 
 /** Who this browser is, for undo: changes of one person are taken back by that person. */
-function clientId(): string {
+export function clientId(): string {
   const key = 'sable-client';
   try {
     let id = localStorage.getItem(key);
@@ -28,8 +29,14 @@ function clientId(): string {
   }
 }
 
-async function call<T>(method: string, path: string, body?: unknown, version?: number): Promise<T> {
-  return (await ask<T>(method, path, body, version)).answer;
+async function call<T>(
+  method: string,
+  path: string,
+  body?: unknown,
+  version?: number,
+  stopped?: AbortSignal,
+): Promise<T> {
+  return (await ask<T>(method, path, body, version, stopped)).answer;
 }
 
 async function callVersioned<T>(path: string): Promise<{ row: T; version: number }> {
@@ -45,6 +52,7 @@ async function ask<T>(
   path: string,
   body?: unknown,
   version?: number,
+  stopped?: AbortSignal,
 ): Promise<{ answer: T; response: Response }> {
   const file = body instanceof Blob ? body : undefined;
   const sent = body === undefined || typeof body === 'string' ? body : (file ?? JSON.stringify(body));
@@ -58,12 +66,14 @@ async function ask<T>(
         'x-sable-client': clientId(),
       },
       ...(sent === undefined ? {} : { body: sent }),
+      ...(stopped ? { signal: stopped } : {}),
       // Sent to its end though the page goes meanwhile; browsers allow that up to 64 KiB.
       ...(method !== 'GET' && (typeof sent === 'string' ? sent.length : (sent?.size ?? 0)) < KEPT_ALIVE
         ? { keepalive: true }
         : {}),
     });
   } catch {
+    if (stopped?.aborted) throw new ApiProblem(0, { detail: 'Stopped.' });
     throw new ApiProblem(0, {
       detail: 'Sable’s server does not answer. Start it again with npm start; nothing that it had answered is lost.',
     });
@@ -108,7 +118,10 @@ export const api = {
     call<BuildAnswer>('DELETE', `/builds/${enc(id)}/${path}`, undefined, version),
   step: (id: string, direction: 'undo' | 'redo') => call<BuildAnswer>('POST', `/builds/${enc(id)}/${direction}`),
   /** The file's text goes as it is, so that the server is the one judge of it. */
-  importBundle: (text: string) => call<ImportReport>('POST', '/bundles', text),
+  importBundle: (text: string, stopped?: AbortSignal) =>
+    call<ImportReport>('POST', '/bundles', text, undefined, stopped),
+  /** The shop of a backup, added to this one. */
+  addShop: (file: Blob, stopped?: AbortSignal) => call<ShopReport>('POST', '/shop/restore', file, undefined, stopped),
   /** One row with the version that a later write must name; undefined where there is none. */
   row: <T>(kind: RowKind, id: string) => callVersioned<T>(`/library/${kind}/${enc(id)}`),
   putRow: <T extends { id: string }>(kind: RowKind, row: T, version: number) =>
@@ -118,8 +131,10 @@ export const api = {
     call<{ id: string }>('GET', `/library-free-id?kind=${kind}&name=${enc(name)}`),
   librarySteps: () => call<StepsAnswer>('GET', '/library-steps'),
   stepLibrary: (direction: 'undo' | 'redo') => call<{ words: string }>('POST', `/library-steps/${direction}`),
-  importLibrary: (text: string) => call<RowsReport>('POST', '/library-file', text),
-  importTable: (text: string) => call<RowsReport>('POST', '/library-table', { text }),
+  importLibrary: (text: string, stopped?: AbortSignal) =>
+    call<RowsReport>('POST', '/library-file', text, undefined, stopped),
+  importTable: (text: string, stopped?: AbortSignal) =>
+    call<RowsReport>('POST', '/library-table', { text }, undefined, stopped),
   rowFileUrl: (kind: RowKind, id: string) => `/api/v1/library/${kind}/${enc(id)}/file`,
   libraryCsvUrl: (kind: RowKind) => `/api/v1/library/${kind}.csv`,
   libraryFileUrl: '/api/v1/library-file',

@@ -1,5 +1,5 @@
 import { curveInUse, peaksOf } from '@sable/core/questions/curve';
-import type { Engine, Family, Gearbox, ImportReport, Library, Part } from '@sable/core';
+import type { Engine, Family, Gearbox, Library, Part } from '@sable/core';
 import { formatNumber, unitOf, type Evidence, type Quantity, type Units } from '@sable/core/units';
 import { knownDisplacement } from '@sable/core/questions/engine';
 import { ratingAtInputShaft } from '@sable/core/questions/strength';
@@ -7,11 +7,13 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import Alert from '@mui/material/Alert';
 import Button from '@mui/material/Button';
 import { Redo2, Undo2 } from 'lucide-react';
-import { memo, useCallback, useMemo, useRef, useState } from 'react';
+import { memo, useCallback, useMemo, useState } from 'react';
 import { NavLink, useNavigate, useParams } from 'react-router';
 import { api } from '../../hooks/api.ts';
 import { KEYS } from '../../hooks/queryKeys.ts';
 import { UnitSwitch } from '../../pieces/UnitSwitch.tsx';
+import { useIncoming } from '../../hooks/useIncoming.ts';
+import { BringFile } from '../../pieces/BringFile.tsx';
 import { useUnits } from '../../hooks/settings.tsx';
 import { PlainShell } from '../../pieces/PlainShell.tsx';
 import { FindField } from '../../pieces/FindField.tsx';
@@ -320,46 +322,25 @@ function LibrarySteps() {
 
 /** Files out and in. */
 function Files({ kind }: { kind: LibraryKind }) {
-  const client = useQueryClient();
-  const file = useRef<HTMLInputElement>(null);
-  const [report, setReport] = useState<Pick<ImportReport, 'rows'>>();
-  const bring = useMutation({
-    mutationFn: async (f: File) => {
-      const text = await f.text();
-      return f.name.toLowerCase().endsWith('.csv') ? api.importTable(text) : api.importLibrary(text);
-    },
-    onSuccess: async (r) => {
-      setReport(r);
-      await client.invalidateQueries();
-    },
-    onError: () => setReport(undefined),
+  const incoming = useIncoming(async (f: File, stopped) => {
+    const text = await f.text();
+    return f.name.toLowerCase().endsWith('.csv') ? api.importTable(text, stopped) : api.importLibrary(text, stopped);
   });
+  const { report, error, clear } = incoming;
   const count = (outcome: string) => report?.rows.filter((r) => r.outcome === outcome).length ?? 0;
   return (
     <section style={{ marginTop: 14 }}>
-      {bring.error && (
+      {error && (
         <Alert severity="error" variant="outlined" sx={{ mb: 1 }}>
-          {bring.error.message} Nothing was saved.
+          {error.message} Nothing was saved.
         </Alert>
       )}
       {report && (
-        <Alert severity="info" variant="outlined" sx={{ mb: 1 }} onClose={() => setReport(undefined)}>
+        <Alert severity="info" variant="outlined" sx={{ mb: 1 }} onClose={clear}>
           {count('added')} added, {count('already here')} already here, {count('added under a new id')} added under a
           new id.
         </Alert>
       )}
-      <input
-        ref={file}
-        type="file"
-        accept=".json,.csv,application/json,text/csv"
-        hidden
-        aria-label="Library file"
-        onChange={(e) => {
-          const chosen = e.target.files?.[0];
-          e.target.value = '';
-          if (chosen) bring.mutate(chosen);
-        }}
-      />
       <span style={{ display: 'flex', gap: 8, flexWrap: 'wrap' }}>
         {kind !== 'families' && (
           <Button component="a" href={api.libraryCsvUrl(kind)} download>
@@ -369,9 +350,9 @@ function Files({ kind }: { kind: LibraryKind }) {
         <Button component="a" href={api.libraryFileUrl} download>
           Whole library as a file
         </Button>
-        <Button onClick={() => file.current?.click()} disabled={bring.isPending}>
+        <BringFile incoming={incoming} accept=".json,.csv,application/json,text/csv" label="Library file">
           Bring in a file (JSON or CSV)
-        </Button>
+        </BringFile>
       </span>
     </section>
   );

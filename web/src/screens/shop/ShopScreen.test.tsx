@@ -144,6 +144,49 @@ describe('a file', () => {
     expect((await screen.findByText(/Library rows/)).textContent).toContain('already here, the same');
   });
 
+  test('of a whole shop is added, and what came, what was here and what has another id is counted', async () => {
+    withBuilds(BUILDS, (a) =>
+      a.path === '/shop/restore'
+        ? {
+            body: {
+              builds: [
+                { buildId: 'a', build: 'added' },
+                { buildId: 'tug-2', build: 'added under a new id' },
+                { buildId: 'raw', build: 'already here' },
+              ],
+              rows: [{ kind: 'parts', id: 'p', outcome: 'added' }],
+            },
+          }
+        : undefined,
+    );
+    shop();
+    await screen.findByText('2 builds');
+    fireEvent.change(screen.getByLabelText('Shop file'), { target: { files: [new File(['x'], 'shop.jsonl.gz')] } });
+    expect(
+      await screen.findByText(
+        'Builds: 2 added (1 under a new id, for another one has it), 1 already here. Library rows: 1 added, 0 already here.',
+      ),
+    ).toBeTruthy();
+  });
+
+  test('while it comes, how far it is is shown; stopped, that is said and nothing else', async () => {
+    withBuilds(BUILDS);
+    const answer = globalThis.fetch;
+    // One that is never answered, until whoever asked gives up.
+    globalThis.fetch = ((url: string, init: RequestInit) =>
+      url.endsWith('/bundles')
+        ? new Promise((_, reject) => init.signal!.addEventListener('abort', () => reject(new Error('aborted'))))
+        : answer(url, init)) as typeof fetch;
+    shop();
+    await screen.findByText('2 builds');
+    bring('{}');
+    expect(await screen.findByText('Reading the file…')).toBeTruthy();
+    expect(screen.queryByText('Bring in a file')).toBeNull();
+    fireEvent.click(screen.getByText('Stop'));
+    expect((await screen.findByRole('alert')).textContent).toBe('Stopped. Nothing was saved.');
+    expect(screen.getByText('Bring in a file')).toBeTruthy();
+  });
+
   test('that is broken is told with its places, five at most', async () => {
     const errors = Array.from({ length: 9 }, (_, n) => ({ pointer: `/rows/${n}`, message: 'must be a number.' }));
     withBuilds(BUILDS, (a) =>

@@ -1,13 +1,15 @@
-import type { BuildSummary, ImportReport } from '@sable/core';
+import type { BuildSummary, ShopReport } from '@sable/core';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import Alert from '@mui/material/Alert';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
-import { useRef, useState } from 'react';
+import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { api } from '../../hooks/api.ts';
 import { KEYS } from '../../hooks/queryKeys.ts';
 import { ApiProblem } from '../../hooks/problem.ts';
+import { useIncoming } from '../../hooks/useIncoming.ts';
+import { BringFile } from '../../pieces/BringFile.tsx';
 import { UnitSwitch } from '../../pieces/UnitSwitch.tsx';
 import { PlainShell } from '../../pieces/PlainShell.tsx';
 import { BuildTable, type BuildAct } from './BuildTable.tsx';
@@ -42,14 +44,22 @@ function doneWords({ name }: BuildSummary, act: BuildAct): string {
   }
 }
 
+/** What a whole shop brought. */
+function addedWords({ builds, rows }: ShopReport): string {
+  const words = (outcomes: readonly string[]) => {
+    const of = (outcome: string) => outcomes.filter((o) => o === outcome).length;
+    const renamed = of('added under a new id');
+    return `${of('added') + renamed} added${renamed > 0 ? ` (${renamed} under a new id, for another one has it)` : ''}, ${of('already here')} already here`;
+  };
+  return `Builds: ${words(builds.map((b) => b.build))}. Library rows: ${words(rows.map((r) => r.outcome))}.`;
+}
+
 /** All builds of the shop; a new one, and bringing one in from a file. */
 export function ShopScreen() {
   const client = useQueryClient();
   const navigate = useNavigate();
   const builds = useQuery({ queryKey: KEYS.builds, queryFn: api.builds });
   const [name, setName] = useState('');
-  const [report, setReport] = useState<ImportReport>();
-  const file = useRef<HTMLInputElement>(null);
   const create = useMutation({
     mutationFn: api.newBuild,
     onSuccess: async (answer) => {
@@ -57,13 +67,9 @@ export function ShopScreen() {
       void navigate(`/builds/${answer.build.id}/brief`);
     },
   });
-  const bring = useMutation({
-    mutationFn: async (f: File) => api.importBundle(await f.text()),
-    onSuccess: async (r) => {
-      setReport(r);
-      await client.invalidateQueries();
-    },
-  });
+  const bring = useIncoming(async (f: File, stopped) => api.importBundle(await f.text(), stopped));
+  const { report } = bring;
+  const whole = useIncoming((f: File, stopped) => api.addShop(new Blob([f], { type: 'application/gzip' }), stopped));
   const [done, setDone] = useState<{ build: BuildSummary; words: string; from?: BuildSummary['shelf'] }>();
   const act = useMutation({
     mutationFn: ({ build, act }: { build: BuildSummary; act: BuildAct }) => carryOut(build, act),
@@ -77,7 +83,9 @@ export function ShopScreen() {
     },
   });
   const on = (shelf: BuildSummary['shelf']) => (builds.data ?? []).filter((b) => b.shelf === shelf);
-  const problem = [act.error, create.error, bring.error, builds.error].find((e) => e instanceof ApiProblem);
+  const problem = [act.error, create.error, bring.error, whole.error, builds.error].find(
+    (e) => e instanceof ApiProblem,
+  );
   return (
     <PlainShell title="Shop" tools={<UnitSwitch />}>
       <div className="main" style={{ maxWidth: 1000 }}>
@@ -106,7 +114,7 @@ export function ShopScreen() {
           </Alert>
         )}
         {report && (
-          <Alert severity="info" variant="outlined" sx={{ mb: 2 }} onClose={() => setReport(undefined)}>
+          <Alert severity="info" variant="outlined" sx={{ mb: 2 }} onClose={bring.clear}>
             <Link to={`/builds/${report.buildId}/line-up`}>The build</Link> is{' '}
             {report.build === 'already here' ? 'already here, the same' : report.build}. Library rows:{' '}
             {report.rows.filter((r) => r.outcome === 'added').length} added,{' '}
@@ -116,6 +124,11 @@ export function ShopScreen() {
               .map((r) => `; ${r.id} came in as ${r.newId}, because another one has that id`)
               .join('')}
             .
+          </Alert>
+        )}
+        {whole.report && (
+          <Alert severity="info" variant="outlined" sx={{ mb: 2 }} onClose={whole.clear}>
+            {addedWords(whole.report)}
           </Alert>
         )}
         {done && (
@@ -182,21 +195,9 @@ export function ShopScreen() {
           <p style={{ margin: '14px 0 8px' }}>
             Or bring one in that was saved as a file. Nothing that is here is overwritten.
           </p>
-          <input
-            ref={file}
-            type="file"
-            accept=".json,application/json"
-            hidden
-            aria-label="Build file"
-            onChange={(e) => {
-              const chosen = e.target.files?.[0];
-              e.target.value = '';
-              if (chosen) bring.mutate(chosen);
-            }}
-          />
-          <Button onClick={() => file.current?.click()} disabled={bring.isPending}>
-            {bring.isPending ? 'Reading the file…' : 'Bring in a file'}
-          </Button>
+          <BringFile incoming={bring} accept=".json,application/json" label="Build file">
+            Bring in a file
+          </BringFile>
         </section>
         <section className="block" style={{ maxWidth: 520 }}>
           <h2>The whole shop</h2>
@@ -206,7 +207,13 @@ export function ShopScreen() {
           </p>
           <Button component="a" href={api.shopFileUrl} download>
             Save the shop as a file
-          </Button>
+          </Button>{' '}
+          <BringFile incoming={whole} accept=".gz,application/gzip" label="Shop file">
+            Add the shop of a file
+          </BringFile>
+          <p className="small muted" style={{ margin: '8px 0 0' }}>
+            Adding keeps all that is here: what is the same is not doubled, and what differs comes in under a new id.
+          </p>
         </section>
       </div>
     </PlainShell>
