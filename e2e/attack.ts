@@ -2,12 +2,12 @@
  * What is done to a Sable to break it, in numbers that take an hour: kills under writers and at first start, races for a folder, malformed
  * bodies for every operation. Prints what was tried and what failed. `npm run attack -- 0.1` does a tenth of it.
  */
-import { spawn } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
 import { once } from 'node:events';
-import { mkdtempSync, rmSync } from 'node:fs';
+import { mkdtempSync, rmSync, statfsSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import type { Build } from '@sable/core';
+import type { Build, Library } from '@sable/core';
 import { RunningSable } from './running.ts';
 
 const share = Number(process.argv[2] ?? 1);
@@ -212,7 +212,65 @@ async function malformedBodies(): Promise<void> {
   sable.remove();
 }
 
+/** A disk of 200 MB that fills up: what is refused for that is not there, reading goes on, and with room again so does writing. */
+async function fullDisk(): Promise<void> {
+  const sable = new RunningSable(false);
+  const mounted = spawnSync('mount', ['-t', 'tmpfs', '-o', 'size=200m', 'tmpfs', sable.folder]);
+  if (mounted.status !== 0) {
+    told.push('a full disk: not tried, for no small disk can be mounted here');
+    console.log(told.at(-1));
+    sable.remove();
+    return;
+  }
+  const fill = path.join(sable.folder, 'fill');
+  try {
+    await sable.start('--no-backups');
+    const library = (await (await fetch(`${sable.url}/api/v1/library`)).json()) as Library;
+    const part = library.parts.find((p) => !p.inKit)!;
+    const bring = (mark: string, n: number) =>
+      fetch(`${sable.url}/api/v1/library-file`, {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify({
+          format: 'sable-library',
+          version: 1,
+          engines: [],
+          gearboxes: [],
+          families: [],
+          parts: Array.from({ length: n }, (_, i) => ({ ...part, id: `${mark}-${i}`, name: `${mark} ${i}` })),
+        }),
+      });
+    const statuses = async () =>
+      Promise.all(
+        ['/builds', '/builds/glider-tug', '/health'].map(
+          async (at) => (await fetch(`${sable.url}/api/v1${at}`)).status,
+        ),
+      );
+    await attack('a full disk', times(10), async (i) => {
+      const { bavail, bsize } = statfsSync(sable.folder);
+      writeFileSync(fill, Buffer.alloc(Math.max(0, bavail * bsize - 3_000_000)));
+      const full = (await bring(`full${i}`, 3000)).status;
+      const read = await statuses();
+      rmSync(fill);
+      const after = (await bring(`room${i}`, 5)).status;
+      return full === 507 && after === 201 && read.every((s) => s === 200)
+        ? undefined
+        : `full ${full}, read ${read.join(' ')}, with room again ${after}`;
+    });
+    await sable.stop();
+    await sable.start('--no-backups');
+    const { parts } = (await (await fetch(`${sable.url}/api/v1/library`)).json()) as Library;
+    if (parts.length !== library.parts.length + 5 * times(10))
+      failures.push(`a full disk: ${parts.length} parts are left`);
+  } finally {
+    await sable.stop();
+    spawnSync('umount', [sable.folder]);
+    sable.remove();
+  }
+}
+
 await lockRaces();
+await fullDisk();
 await malformedBodies();
 await killsUnderWriters();
 await killsAtFirstStart();
