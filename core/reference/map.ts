@@ -105,6 +105,12 @@ const RULES: Readonly<Record<string, readonly Rule[]>> = {
     [['engineRpm', 'cylinders'], 'mounts.firing'],
     [['mounts'], 'mounts.body'],
   ],
+  hillstart: [
+    [['launch'], 'gearing.hillStart'],
+    [['launchRpm'], 'stress.hillLaunch'],
+  ],
+  inertia: [[['tyreMassKg'], 'run.inertia']],
+  plunge: [[['engineMovementsMm'], 'driveline.plunge']],
   inspection: [[['compressionBar'], 'donor.inspection']],
   driveline: [
     [['ratingNm'], 'stress.torqueMargin'],

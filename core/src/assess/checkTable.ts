@@ -378,14 +378,20 @@ export const CHECK_TABLE: Readonly<Record<CheckId, CheckEntry>> = {
       ...CURVE,
       ...DRIVEN,
       ...GRIP,
-      ...TRAIN,
+      ...GEARS,
       '/chassis/rollingCoefficient',
       '/chassis/tyres[]',
       '/engines/*/idleRpm',
     ],
-    estimable: [...AXLES_EST.filter((a) => a !== '/chassis/tyres[]'), ...CURVE_EST],
+    estimable: [
+      ...AXLES_EST.filter((a) => a !== '/chassis/tyres[]'),
+      ...CURVE_EST,
+      '/chassis/rearTorqueShare',
+      '/chassis/transferLow',
+    ],
     raisedBy: ['/brief/hill'],
-    formula: 'thrust at launch or grip of the driven axle with weight transfer, less rolling and 0.5 m/s²',
+    formula:
+      'thrust at launch, or of a converter at its stall, or grip of the driven wheels with weight transfer; less rolling and 0.5 m/s²',
     limit: 'brief',
   },
   'wheel-room': {

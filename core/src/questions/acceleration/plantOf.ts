@@ -9,10 +9,18 @@ import {
   type Air,
   type Torque,
 } from '../curve/index.ts';
-import { COUPLING_SPEED_RATIO, STANDARD_AIR_DENSITY, type GearingFigures } from '../gearing/index.ts';
-import type { MassFigures } from '../mass/index.ts';
+import {
+  COUPLING_SPEED_RATIO,
+  readTyreCode,
+  STANDARD_AIR_DENSITY,
+  usualLaunchRpm,
+  type GearingFigures,
+} from '../gearing/index.ts';
+import { TYPICAL_MASS, type MassFigures } from '../mass/index.ts';
 import { ofCar, ofEngine, ofTyre, type Gearbox, type Subject } from '../../model/index.ts';
 import { displacementOf } from '../engine/index.ts';
+import type { Figure } from '../../units/index.ts';
+import { engineInertiaKgM2, wheelInertiaKgM2 } from './inertia.ts';
 import type { Plant } from './plant.ts';
 
 /** How a run is driven. */
@@ -37,14 +45,8 @@ const SHIFT_TIME_S: Readonly<Record<Gearbox['kind'], number>> = {
   'dual clutch': 0.08,
   sequential: 0.12,
 };
-/** Crank, flywheel and clutch, kg·m²: about 0.07 and 0.035 for each litre. */
-const inertiaOf = (litres: number) => 0.07 + 0.035 * litres;
-/** Radius of gyration of wheel and tyre, as a share of the rolling radius; a rim weighs about as much as its tyre. */
-const GYRATION = 0.78;
+/** A rim weighs about as much as its tyre, where nobody has weighed them apart. */
 const RIM_OVER_TYRE = 0.9;
-/** A launch is held where the engine makes most of its torque, but no higher than this, rpm. */
-const HIGHEST_LAUNCH = 3500;
-const MOST_TORQUE = 0.92;
 /** A clutch lets slip this much over the engine's peak. */
 const CLUTCH_OVER_PEAK = 1.25;
 /** Time constant of a turbocharger where nobody has measured it, s; a blower driven by belt has none. */
@@ -83,13 +85,17 @@ function findShiftPoints(curve: Torque, ratios: readonly number[], redlineRpm: n
   });
 }
 
-/** The lowest rpm at which the engine makes most of its torque, within what a clutch is let out at. */
-function usualLaunchRpm(curve: Torque, idleRpm: number): number {
-  const { peakTorqueNm, peakTorqueRpm } = peaksOf(curve);
-  const low = Math.max(lowestRpm(curve), 1.8 * idleRpm);
-  const high = Math.max(low, Math.min(HIGHEST_LAUNCH, peakTorqueRpm));
-  for (let n = low; n < high; n += 50) if ((torqueAt(curve, n) ?? 0) >= MOST_TORQUE * peakTorqueNm) return n;
-  return high;
+/** Crank with what turns on it, kg·m²: as measured, else by litres and by the masses of what is bolted on. */
+function turningOf({ engine, gearbox, parts }: Subject): number {
+  if (engine.inertiaKgM2) return engine.inertiaKgM2.value;
+  const massOf = (kind: 'flywheel' | 'clutch kit', typical: Figure) =>
+    (parts.find((p) => p.class === kind)?.massKg ?? typical).value;
+  const automatic = gearbox.kind === 'automatic';
+  return engineInertiaKgM2(
+    displacementOf(engine) / 1000,
+    automatic ? TYPICAL_MASS['flexplate and converter'].value : massOf('flywheel', TYPICAL_MASS.flywheel),
+    automatic ? 0 : massOf('clutch kit', TYPICAL_MASS.clutch),
+  ).value;
 }
 
 /** The run of a candidate: everything from its own figures. Undefined where the curve, the car's mass or a tyre is missing. */
@@ -108,18 +114,17 @@ export function plantOf(
   const air: Air | undefined = worst ? worstAir(brief.worstAir) : undefined;
   const torque = worst ? scaled(curve.torque, gearing.hotShare) : curve.torque;
   const hill = brief.hill;
-  const r = rollingRadius.value / 1000;
   const redlineRpm = ofEngine(engine, 'redlineRpm').value;
   const end = Math.min(redlineRpm, highestRpm(torque));
   const shiftRpm =
     choices.shiftRpm === undefined
       ? shiftPoints(torque, gearbox.ratios, redlineRpm)
       : gearbox.ratios.map(() => Math.min(choices.shiftRpm!, end));
-  const wheel = ofTyre(chassis, tyre, 'massKgEach').value * (1 + RIM_OVER_TYRE);
+  const tyreKg = ofTyre(chassis, tyre, 'massKgEach').value;
   const [x, , z] = mass.comMm;
   const blown =
     engine.induction === 'turbocharged' && engine.boost?.thresholdRpm !== undefined ? engine.boost : undefined;
-  const launch = choices.launchRpm ?? usualLaunchRpm(torque, ofEngine(engine, 'idleRpm').value);
+  const launch = choices.launchRpm ?? usualLaunchRpm(torque, ofEngine(engine, 'idleRpm').value, redlineRpm);
   // What the map allows in first is what the launch has too; other gears are shaped by it while they drive.
   const first = candidate.torqueLimits?.find((l) => l.gear === 1)?.torqueNm ?? Infinity;
   return {
@@ -129,8 +134,9 @@ export function plantOf(
     rollingRadiusMm: rollingRadius.value,
     efficiency: gearing.gears.map((g) => g.efficiency),
     massKg: mass.drivenKg.value,
-    wheelInertiaKgM2: 4 * wheel * (GYRATION * r) ** 2,
-    engineInertiaKgM2: engine.inertiaKgM2?.value ?? inertiaOf(displacementOf(engine) / 1000),
+    wheelInertiaKgM2:
+      4 * wheelInertiaKgM2(tyreKg, RIM_OVER_TYRE * tyreKg, rollingRadius.value, readTyreCode(tyre.code).rimIn),
+    engineInertiaKgM2: turningOf(subject),
     launchRpm: Math.min(Math.max(launch, lowestRpm(torque)), shiftRpm[0]!),
     clutchTorqueNm: Math.min(first, CLUTCH_OVER_PEAK * peaksOf(torque).peakTorqueNm),
     shiftRpm,

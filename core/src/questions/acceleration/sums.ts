@@ -1,8 +1,9 @@
 import { Type } from 'typebox';
 import { torqueFrom } from '../curve/index.ts';
-import { STANDARD_AIR_DENSITY } from '../gearing/index.ts';
+import { STANDARD_AIR_DENSITY, usualLaunchRpm } from '../gearing/index.ts';
 import { defineSum } from '../../model/index.ts';
 import { InputError } from '../../units/index.ts';
+import { engineInertiaKgM2, wheelInertiaKgM2 } from './inertia.ts';
 import type { Plant } from './plant.ts';
 import { imbalance } from './runResult.ts';
 import { simulate } from './simulate.ts';
@@ -156,6 +157,50 @@ export const runSums = [
         imbalance: imbalance(run.energy),
         gripLimitedS: run.gripLimitedS,
         launchHeatJ: run.launchHeatJ,
+      };
+    },
+  }),
+  defineSum({
+    name: 'run.inertia',
+    title: 'What turns with wheels and crank, and where a clutch is let out',
+    input: Type.Object(
+      {
+        tyreMassKg: positive,
+        rimMassKg: positive,
+        rollingRadiusMm: positive,
+        rimDiameterIn: positive,
+        wheels: Type.Integer({ minimum: 1, maximum: 12 }),
+        displacementL: positive,
+        flywheelMassKg: zeroUp,
+        clutchMassKg: zeroUp,
+        curveRpm: Type.Array(N, { minItems: 2 }),
+        curveTorqueNm: Type.Array(N, { minItems: 2 }),
+        idleRpm: positive,
+        redlineRpm: positive,
+      },
+      closed,
+    ),
+    output: Type.Object(
+      {
+        oneWheelKgM2: N,
+        allWheelsKgM2: N,
+        equivalentMassKg: N,
+        engineKgM2: N,
+        enginePlusMinusKgM2: N,
+        launchRpm: N,
+      },
+      closed,
+    ),
+    run: (i) => {
+      const one = wheelInertiaKgM2(i.tyreMassKg, i.rimMassKg, i.rollingRadiusMm, i.rimDiameterIn);
+      const engine = engineInertiaKgM2(i.displacementL, i.flywheelMassKg, i.clutchMassKg);
+      return {
+        oneWheelKgM2: one,
+        allWheelsKgM2: i.wheels * one,
+        equivalentMassKg: (i.wheels * one) / (i.rollingRadiusMm / 1000) ** 2,
+        engineKgM2: engine.value,
+        enginePlusMinusKgM2: engine.plusMinus,
+        launchRpm: usualLaunchRpm(torqueFrom(i.curveRpm, i.curveTorqueNm), i.idleRpm, i.redlineRpm),
       };
     },
   }),

@@ -1,10 +1,12 @@
 import { Type } from 'typebox';
 import { defineSum, Vec3 } from '../../model/index.ts';
 import { hullOf, signedDistance } from '../../geometry/index.ts';
+import { plunge } from './plunge.ts';
 import { axisOf, halfShaft, jointAngles } from './shaftAngles.ts';
 
 const closed = { additionalProperties: false };
 const point = Vec3;
+const positive = Type.Number({ exclusiveMinimum: 0 });
 
 export const fitSums = [
   defineSum({
@@ -82,5 +84,38 @@ export const fitSums = [
     input: Type.Object({ innerJointMm: point, outerJointMm: point }, closed),
     output: Type.Object({ angleDeg: Type.Number(), lengthMm: Type.Number(), withinSevenDeg: Type.Boolean() }, closed),
     run: (input) => halfShaft(input.innerJointMm, input.outerJointMm),
+  }),
+  defineSum({
+    name: 'driveline.plunge',
+    title: 'A half shaft through bump, droop and the engine’s movement: its length and its angles',
+    input: Type.Object(
+      {
+        innerJointMm: point,
+        outerJointMm: Type.Object({ bump: point, static: point, droop: point }, closed),
+        engineMovementsMm: Type.Array(point, { minItems: 1, maxItems: 200 }),
+        spanFullyInMm: positive,
+        spanFullyOutMm: positive,
+        endReserveMm: Type.Number({ minimum: 0 }),
+        staticAngleLimitDeg: Type.Optional(positive),
+        jointAngleLimitDeg: positive,
+      },
+      closed,
+    ),
+    output: Type.Object(
+      {
+        shortestSpanMm: Type.Number(),
+        longestSpanMm: Type.Number(),
+        inwardReserveMm: Type.Number(),
+        outwardReserveMm: Type.Number(),
+        leastReserveMm: Type.Number(),
+        withinPlunge: Type.Boolean(),
+        staticAngleDeg: Type.Number(),
+        largestAngleDeg: Type.Number(),
+        staticAngleWithin: Type.Boolean(),
+        largestAngleWithin: Type.Boolean(),
+      },
+      closed,
+    ),
+    run: plunge,
   }),
 ];

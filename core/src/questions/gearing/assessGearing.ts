@@ -6,8 +6,6 @@ import {
   hotDayShare,
   lowestRpm,
   peaksOf,
-  scaled,
-  torqueAt,
   worstAir,
   type CurveInUse,
 } from '../curve/index.ts';
@@ -27,7 +25,9 @@ import {
   type Subject,
 } from '../../model/index.ts';
 import { attempt, type Derived, exactly, type Figure, GRAVITY, propagate, say, sayDerived } from '../../units/index.ts';
-import { gradeability, gripThrustN, hillStartGradePct, type Train } from './grip.ts';
+import { assessHill } from './assessHill.ts';
+import { gradeability, gripThrustN } from './grip.ts';
+import { usualLaunchRpm } from './launch.ts';
 import { tractiveForceN } from './resistance.ts';
 import { rpmAtSpeed, speedKph } from './speeds.ts';
 import { topSpeed, type Driveline, type TopSpeed } from './topSpeed.ts';
@@ -84,8 +84,6 @@ export interface GearingFigures {
 const GROUP = 'Driving';
 /** A gear counts as direct, with nothing meshing, this near to 1. */
 const DIRECT = 0.005;
-/** A clutch start is held a little above idle. */
-const LAUNCH_OVER_IDLE = 1.8;
 
 /** Power in the band, speeds, cruise, hill start and top speed; `radius` is the tyre's rolling radius, mm, where its code can be read. */
 export function assessGearing(
@@ -132,22 +130,18 @@ export function assessGearing(
         )
       : [];
   const cruise = cruiseFigure(subject, radius, finalDrive, checks, findings);
-  const launchRpm = gaps.find(() =>
-    Math.max(ofEngine(engine, 'idleRpm').value * LAUNCH_OVER_IDLE, curve ? lowestRpm(curve.torque) : 0),
-  );
-  const hill = hillFigure(
+  const launchRpm =
+    curve && redline !== undefined
+      ? gaps.find(() => usualLaunchRpm(curve.torque, ofEngine(engine, 'idleRpm').value, redline))
+      : undefined;
+  const hill = assessHill(
     subject,
     mass,
-    curve,
-    hotShare,
-    radius,
-    finalDrive,
-    efficiencies?.[0],
-    launchRpm,
+    { curve, hotShare, radius, finalDrive, efficiency: efficiencies?.[0], launchRpm },
     gaps,
-    checks,
-    findings,
   );
+  checks.push(...hill.checks);
+  findings.push(...hill.findings);
 
   let top: TopSpeed | undefined;
   const dragAreaM2 = chassis ? gaps.find(() => ofCar(chassis, 'dragAreaM2').value) : undefined;
@@ -195,8 +189,8 @@ export function assessGearing(
           : undefined,
       ...power,
       cruiseRpm: cruise,
-      hillGradePct: hill?.grade,
-      hillLimitedBy: hill?.limitedBy,
+      hillGradePct: hill.grade,
+      hillLimitedBy: hill.limitedBy,
       topSpeed: top,
       gripN,
       drivenKg: mass.drivenKg,
@@ -479,116 +473,3 @@ function cruiseFigure(
   );
   return figure;
 }
-
-function hillFigure(
-  subject: Subject,
-  mass: MassFigures,
-  curve: CurveInUse | undefined,
-  hotShare: number,
-  radius: Figure | undefined,
-  finalDrive: number,
-  efficiency: number | undefined,
-  launchRpm: number | undefined,
-  gaps: Gaps,
-  checks: Check[],
-  findings: Finding[],
-): { grade: Derived; limitedBy: 'engine' | 'grip' } | undefined {
-  const { brief, chassis, gearbox, tyre } = subject;
-  const hill = brief.hill;
-  if (!hill) return undefined;
-  const torque = curve && launchRpm !== undefined ? torqueAt(scaled(curve.torque, hotShare), launchRpm) : undefined;
-  let found: { grade: Derived; limitedBy: 'engine' | 'grip' } | undefined;
-  const known =
-    torque !== undefined &&
-    curve &&
-    chassis &&
-    radius &&
-    mass.drivenKg &&
-    mass.comMm &&
-    tyre &&
-    efficiency !== undefined
-      ? gaps.find(() => ({
-          grip: ofTyre(chassis, tyre, 'dryGrip'),
-          rolling: ofCar(chassis, 'rollingCoefficient').value,
-          wheelbaseMm: ofCar(chassis, 'wheelbaseMm').value,
-          drivenKg: mass.drivenKg!,
-          comMm: mass.comMm!,
-          efficiency,
-          torque,
-          radius,
-          curve,
-          chassis,
-        }))
-      : undefined;
-  if (known) {
-    const { grip, efficiency, torque, radius, curve, chassis } = known;
-    const [x, , z] = known.comMm;
-    const train = (carKg: number, mu: number): Train => ({
-      carKg,
-      trailerKg: hill.trailerKg,
-      noseLoadKg: hill.noseLoadKg,
-      hitchHeightMm: hill.hitchHeightMm,
-      hitchOverhangMm: hill.hitchOverhangMm,
-      wheelbaseMm: known.wheelbaseMm,
-      frontAxleToComMm: -x,
-      comHeightMm: z,
-      frictionCoefficient: mu,
-      rollingCoefficient: known.rolling,
-      drive: chassis.drive,
-      rearTorqueShare: chassis.rearTorqueShare,
-    });
-    const ratio = gearbox.ratios[0]!;
-    const at = (v: { curve: number; mass: number; radius: number; grip: number }) =>
-      hillStartGradePct(
-        tractiveForceN(torque * v.curve, ratio, finalDrive, efficiency, v.radius),
-        train(v.mass, v.grip),
-      );
-    const inputs = { curve: curveDoubt(curve), mass: known.drivenKg, radius, grip };
-    const grade = propagate(inputs, (v) => at(v).gradePct);
-    found = {
-      grade: { ...grade, from: grade.from.map((c) => ({ ...c, name: HILL_WORDS[c.name] ?? c.name })) },
-      limitedBy: at({ curve: 1, mass: known.drivenKg.value, radius: radius.value, grip: grip.value }).limitedBy,
-    };
-  }
-  const check = makeCheck({
-    id: 'hill',
-    step: 'gearing',
-    group: GROUP,
-    title: hill.trailerKg > 0 ? 'Hill start, trailer on' : 'Hill start',
-    quantity: 'percent',
-    figure: found?.grade,
-    limitKind: 'at least',
-    limit: hill.gradePct,
-    span: 20,
-    because:
-      found && torque !== undefined && launchRpm !== undefined
-        ? `First gear at ${say(launchRpm, 'rpm')}, ${say(torque, 'torqueNm')} on the worst day, gaining half a metre a second every second, with ${say(hill.trailerKg, 'massKg')} behind; the ${found.limitedBy === 'engine' ? 'engine' : 'tyres'} set the limit.`
-        : curve && launchRpm !== undefined && torque === undefined
-          ? `The curve does not reach down to the launch rpm, ${say(launchRpm, 'rpm')}.`
-          : 'Needs the curve, the weighed car, the installed mass and a tyre.',
-  });
-  checks.push(check);
-  const value = found?.grade.value ?? 0;
-  const slope = say(hill.gradePct, 'percent', { digits: 0 });
-  findings.push(
-    findingOf(
-      check,
-      check.state === 'unknown'
-        ? 'Nobody can say yet whether it starts on your hill'
-        : check.state === 'blocked'
-          ? `Won’t start on your ${slope} hill with the trailer: ${say(value, 'percent')} is all it does`
-          : check.state === 'tight'
-            ? `Starts on your ${slope} hill by less than the doubt of the sum`
-            : `Starts on ${say(value, 'percent')} with the trailer, ${slope} asked`,
-      { about: [subject.engine.id, gearbox.id] },
-    ),
-  );
-  return found;
-}
-
-const HILL_WORDS: Readonly<Record<string, string>> = {
-  curve: 'torque curve',
-  mass: 'mass as driven',
-  radius: 'rolling radius',
-  grip: 'tyre grip',
-};

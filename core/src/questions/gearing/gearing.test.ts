@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { GRAVITY, InputError } from '../../units/index.ts';
 import { torqueFrom } from '../curve/index.ts';
-import { gradeability, gripThrustN, hillGripN, hillStartGradePct, hillThrustN, type Train } from './grip.ts';
+import { gradeability, gripThrustN } from './grip.ts';
+import { hillGripN, hillStartGradePct, hillThrustN, type Train } from './hillStart.ts';
 import { readTyreCode, rollingRadius } from './tyre.ts';
 import { resistanceN } from './resistance.ts';
 import { rpmAtSpeed, speedKph, speedsInGears } from './speeds.ts';
@@ -122,7 +123,8 @@ describe('hills', () => {
   const train: Train = {
     carKg: 1100,
     trailerKg: 780,
-    noseLoadKg: 50,
+    noseLoadN: 50 * GRAVITY,
+    accelerationMPerS2: 0.5,
     hitchHeightMm: 400,
     hitchOverhangMm: 820,
     wheelbaseMm: 2430,
@@ -156,7 +158,7 @@ describe('hills', () => {
     expect(hillGripN(train, slope)).toBeCloseTo(hillThrustN(train, slope), 2);
   });
   test('each axle has the grip of the load on it: by hand, and on a hill the front loses what the rear gains', () => {
-    const car: Train = { ...train, carKg: 1000, trailerKg: 0, noseLoadKg: 0 };
+    const car: Train = { ...train, carKg: 1000, trailerKg: 0, noseLoadN: 0 };
     const rearN = (1000 * GRAVITY * 1120 + 1000 * 0.5 * 535) / 2430;
     expect(hillGripN(car, 0)).toBeCloseTo(0.9 * rearN, 6);
     expect(hillGripN({ ...car, drive: 'front' }, 0)).toBeCloseTo(0.9 * (1000 * GRAVITY - rearN), 6);
@@ -166,7 +168,7 @@ describe('hills', () => {
     expect(moved('front')).toBeLessThan(0);
   });
   test('too little thrust starts on no hill at all', () => {
-    expect(hillStartGradePct(500, train)).toEqual({ gradePct: 0, limitedBy: 'engine' });
+    expect(hillStartGradePct(500, train)).toMatchObject({ gradePct: 0, limitedBy: 'engine', thrustGradePct: 0 });
   });
   test('a heavier trailer starts on less', () => {
     expect(hillStartGradePct(4200, { ...train, trailerKg: 1000 }).gradePct).toBeLessThan(

@@ -5,6 +5,8 @@ export * from './converter.ts';
 export * from './differential.ts';
 export * from './fuelUse.ts';
 export * from './grip.ts';
+export * from './hillStart.ts';
+export * from './launch.ts';
 export * from './resistance.ts';
 export * from './speeds.ts';
 export * from './sums.ts';

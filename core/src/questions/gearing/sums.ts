@@ -4,6 +4,7 @@ import { defineSum } from '../../model/index.ts';
 import { InputError } from '../../units/index.ts';
 import { stallPoint, torqueRatio } from './converter.ts';
 import { gradeability, gripThrustN } from './grip.ts';
+import { hillGripN, hillLoads, hillStartGradePct, hillThrustN, type Train } from './hillStart.ts';
 import { tractiveForceN } from './resistance.ts';
 import { checkGears, speedsInGears } from './speeds.ts';
 import { topSpeed, topSpeedOfPower } from './topSpeed.ts';
@@ -164,6 +165,113 @@ export const gearingSums = [
       return {
         tractiveForceN: thrust,
         ...gradeability(thrust, i.massKg + (i.trailerMassKg ?? 0), i.rollingCoefficient, i.airDragN ?? 0),
+      };
+    },
+  }),
+  defineSum({
+    name: 'gearing.hillStart',
+    title: 'A start on a hill with a trailer: thrust and grip against what is needed',
+    input: Type.Object(
+      {
+        massKg: positive,
+        trailerMassKg: zeroUp,
+        noseLoadN: zeroUp,
+        hitchBehindRearAxleMm: zeroUp,
+        hitchHeightMm: zeroUp,
+        wheelbaseMm: positive,
+        frontAxleToComMm: positive,
+        comHeightMm: positive,
+        drive: Type.Unsafe<'front' | 'rear' | 'all'>({ type: 'string', enum: ['front', 'rear', 'all'] }),
+        rearTorqueShare: O(Type.Number({ minimum: 0, maximum: 1 })),
+        frictionCoefficient: positive,
+        frictionPlusMinus: zeroUp,
+        thrustPlusMinusPct: zeroUp,
+        rollingCoefficient: zeroUp,
+        launch: Type.Union([
+          Type.Object({ kind: Type.Literal('clutch'), launchTorqueNm: positive }, closed),
+          Type.Object(
+            {
+              kind: Type.Literal('converter'),
+              converterKRpmPerSqrtNm: positive,
+              stallTorqueRatio: Type.Number({ minimum: 1 }),
+              curveRpm: list,
+              curveTorqueNm: list,
+            },
+            closed,
+          ),
+        ]),
+        firstGearRatio: positive,
+        lowRangeRatio: positive,
+        finalDrive: positive,
+        rollingRadiusMm: positive,
+        drivelineEfficiency: share,
+        accelerationMPerS2: zeroUp,
+        gradePct: zeroUp,
+      },
+      closed,
+    ),
+    output: Type.Object(
+      {
+        thrustN: N,
+        thrustGradePct: N,
+        gripGradePct: N,
+        steepestGradePct: N,
+        governedBy: Type.String(),
+        drawbarPullN: N,
+        frontLoadN: N,
+        rearLoadN: N,
+        neededForceN: N,
+        gripForceN: N,
+        surplusN: N,
+        surplusPlusMinusN: N,
+        state: Type.String(),
+      },
+      closed,
+    ),
+    run: (i) => {
+      const { launch } = i;
+      const atInput =
+        launch.kind === 'clutch'
+          ? launch.launchTorqueNm
+          : launch.stallTorqueRatio *
+            stallPoint(torqueFrom(launch.curveRpm, launch.curveTorqueNm), launch.converterKRpmPerSqrtNm)
+              .torqueAtStallNm;
+      const thrustN = tractiveForceN(
+        atInput,
+        i.firstGearRatio * i.lowRangeRatio,
+        i.finalDrive,
+        i.drivelineEfficiency,
+        i.rollingRadiusMm,
+      );
+      const train: Train = {
+        ...i,
+        carKg: i.massKg,
+        trailerKg: i.trailerMassKg,
+        hitchOverhangMm: i.hitchBehindRearAxleMm,
+      };
+      const slope = Math.atan(i.gradePct / 100);
+      const { gradePct, limitedBy, ...alone } = hillStartGradePct(thrustN, train);
+      const { pullN, frontN, rearN } = hillLoads(train, slope);
+      const gripN = hillGripN(train, slope);
+      const neededN = hillThrustN(train, slope);
+      const byGrip = gripN < thrustN;
+      const surplusN = Math.min(gripN, thrustN) - neededN;
+      const surplusPlusMinusN = byGrip
+        ? (gripN * i.frictionPlusMinus) / i.frictionCoefficient
+        : (thrustN * i.thrustPlusMinusPct) / 100;
+      return {
+        thrustN,
+        ...alone,
+        steepestGradePct: gradePct,
+        governedBy: limitedBy === 'grip' ? 'grip' : 'thrust',
+        drawbarPullN: pullN,
+        frontLoadN: frontN,
+        rearLoadN: rearN,
+        neededForceN: neededN,
+        gripForceN: gripN,
+        surplusN,
+        surplusPlusMinusN,
+        state: surplusN < 0 ? 'blocked' : surplusN < surplusPlusMinusN ? 'tight' : 'clear',
       };
     },
   }),

@@ -1,3 +1,4 @@
+import { torqueAt } from '../curve/index.ts';
 import type { GearingFigures } from '../gearing/index.ts';
 import {
   findingOf,
@@ -11,8 +12,8 @@ import {
   type CheckResult,
   type Subject,
 } from '../../model/index.ts';
-import { exactly, madeFrom, propagate, say, type Derived, type Figure } from '../../units/index.ts';
-import { clutchLaunch } from './clutch.ts';
+import { attempt, exactly, madeFrom, propagate, say, type Derived, type Figure } from '../../units/index.ts';
+import { hillLaunch } from './clutch.ts';
 import type { GearLoad } from './gearLoad.ts';
 import { CRITICAL_SHARE, criticalRpm, longestMm, STEEL } from './propshaft.ts';
 
@@ -26,9 +27,10 @@ export interface DrivelineFigures {
   readonly criticalRpm: Derived | undefined;
   /** Test mass over the kerb mass of the car the box came from. */
   readonly donorMassRatio: Derived | undefined;
-  /** Heat of one launch and what it was in the donor at the same gearing, J. */
+  /** Heat of a start, on the brief’s hill with its trailer if it names one, J. */
   readonly launchJ: number | undefined;
-  readonly donorLaunchJ: number | undefined;
+  /** Heat of a start on the level over that in the donor at the same gearing, what is towed counted. */
+  readonly donorLaunchShare: number | undefined;
 }
 
 type Tube = NonNullable<Chassis['propshaft']>;
@@ -329,7 +331,7 @@ function propshaftSpeed(
   return { propshaftRpm, criticalRpm: critical };
 }
 
-type LaunchFigures = Pick<DrivelineFigures, 'donorMassRatio' | 'launchJ' | 'donorLaunchJ'>;
+type LaunchFigures = Pick<DrivelineFigures, 'donorMassRatio' | 'launchJ' | 'donorLaunchShare'>;
 
 /** Mass and heat of a launch against the car that the gearbox came from. */
 function launchBesideDonor(subject: Subject, gearing: GearingFigures, said: Said): LaunchFigures {
@@ -344,20 +346,57 @@ function launchBesideDonor(subject: Subject, gearing: GearingFigures, said: Said
           (v) => v['mass as driven'] / v['kerb mass of its donor'],
         )
       : undefined;
-  if (gearbox.kind !== 'manual' || !driven || !radius || !kerb || launchRpm === undefined)
-    return { donorMassRatio, launchJ: undefined, donorLaunchJ: undefined };
-  const behindKg = brief.hill?.trailerKg ?? 0;
-  const at = (massKg: number) =>
-    clutchLaunch({
-      massKg,
-      launchRpm,
-      rollingRadiusMm: radius.value,
-      firstGearRatio,
-      finalDrive: gearing.finalDrive,
-    }).launchEnergyJ;
-  const launchJ = at(driven.value + behindKg);
-  const donorLaunchJ = at(kerb.value);
-  const share = launchJ / donorLaunchJ;
+  const torqueNm = launchRpm === undefined || !gearing.curve ? undefined : torqueAt(gearing.curve.torque, launchRpm);
+  const first = gearing.gears[0];
+  const rolling = subject.chassis?.rollingCoefficient?.value;
+  if (
+    gearbox.kind !== 'manual' ||
+    !driven ||
+    !radius ||
+    !kerb ||
+    launchRpm === undefined ||
+    torqueNm === undefined ||
+    !first ||
+    rolling === undefined
+  )
+    return { donorMassRatio, launchJ: undefined, donorLaunchShare: undefined };
+  const { hill } = brief;
+  const behindKg = hill?.trailerKg ?? 0;
+  const at = (massKg: number, trailerMassKg: number, gradePct: number) =>
+    attempt(() =>
+      hillLaunch({
+        massKg,
+        trailerMassKg,
+        gradePct,
+        rollingCoefficient: rolling,
+        launchRpm,
+        clutchTorqueNm: torqueNm,
+        firstGearRatio,
+        lowRangeRatio: subject.chassis?.transferLow ?? 1,
+        finalDrive: gearing.finalDrive,
+        rollingRadiusMm: radius.value,
+        drivelineEfficiency: first.efficiency,
+      }),
+    );
+  const here = at(driven.value, behindKg, hill?.gradePct ?? 0);
+  const where = hill ? ` on your ${say(hill.gradePct, 'percent', { digits: 0 })} hill` : '';
+  if (!here.ok)
+    said.findings.push(
+      makeFinding({
+        id: 'launch-heat',
+        state: 'blocked',
+        step: 'gearing',
+        title: `The clutch never locks${where}`,
+        because: `At ${say(launchRpm, 'rpm')} the engine gives ${say(torqueNm, 'torqueNm')}, and ${say(driven.value + behindKg, 'massKg')} there ask for more at this gearing. A shorter first or final drive, or a later launch, takes it up.`,
+        about: [gearbox.id],
+      }),
+    );
+  if (!here.ok) return { donorMassRatio, launchJ: undefined, donorLaunchShare: undefined };
+  const { launchHeatJ: launchJ, slipTimeS } = here.value;
+  // The car it came from started on hills too, with what it towed: the two are held against each other on the level.
+  const [ours, theirs] = [at(driven.value, behindKg, 0), at(kerb.value, 0, 0)];
+  if (!ours.ok || !theirs.ok) return { donorMassRatio, launchJ, donorLaunchShare: undefined };
+  const share = ours.value.launchHeatJ / theirs.value.launchHeatJ;
   if (share > HARD_LIFE)
     said.findings.push(
       makeFinding({
@@ -365,9 +404,9 @@ function launchBesideDonor(subject: Subject, gearing: GearingFigures, said: Said
         state: 'tight',
         step: 'gearing',
         title: `Each start heats the clutch ${say(share, 'number', { digits: 2 })} times as much as in the car it came from`,
-        because: `${say(driven.value + behindKg, 'massKg')}${behindKg > 0 ? ' with the trailer' : ''} against ${say(kerb.value, 'massKg')}, at this gearing from ${say(launchRpm, 'rpm')}: ${(launchJ / 1000).toFixed(0)} kJ a start. A shorter first or final drive takes it down by its square.`,
+        because: `${say(driven.value + behindKg, 'massKg')}${behindKg > 0 ? ' with the trailer' : ''} against ${say(kerb.value, 'massKg')}, at this gearing from ${say(launchRpm, 'rpm')}. A start${where} puts ${(launchJ / 1000).toFixed(0)} kJ into it in ${slipTimeS.toFixed(1)} s of slip. A shorter first or final drive takes it down by its square.`,
         about: [gearbox.id],
       }),
     );
-  return { donorMassRatio, launchJ, donorLaunchJ };
+  return { donorMassRatio, launchJ, donorLaunchShare: share };
 }

@@ -1,4 +1,4 @@
-import { InputError, requirePositive } from '../../units/index.ts';
+import { GRAVITY, InputError, requirePositive } from '../../units/index.ts';
 
 /** Reserve asked of a clutch over peak torque. */
 export const CLUTCH_RESERVE = 1.25;
@@ -66,4 +66,48 @@ export function clutchLaunch(i: LaunchInput): { lockSpeedKph: number; launchEner
     share = i.clutchTorqueNm / (i.clutchTorqueNm - i.loadTorqueNm);
   }
   return { lockSpeedKph: lock * 3.6, launchEnergyJ: 0.5 * i.massKg * lock ** 2 * share };
+}
+
+export interface HillLaunchInput {
+  readonly massKg: number;
+  readonly trailerMassKg: number;
+  readonly gradePct: number;
+  readonly rollingCoefficient: number;
+  readonly launchRpm: number;
+  readonly clutchTorqueNm: number;
+  readonly firstGearRatio: number;
+  readonly lowRangeRatio: number;
+  readonly finalDrive: number;
+  readonly rollingRadiusMm: number;
+  readonly drivelineEfficiency: number;
+}
+
+export interface HillLaunch {
+  readonly loadTorqueNm: number;
+  readonly lockSpeedKph: number;
+  readonly slipTimeS: number;
+  readonly launchHeatJ: number;
+}
+
+/**
+ * Heat of a start on a grade with a trailer, the engine held at launch rpm and the clutch at a constant torque: the load at the clutch is
+ * (m + m_t)·g·(sinθ + c_r·cosθ)·r/(i·i_f·η), the heat ½·(m + m_t)·v_lock²/η·T_c/(T_c − T_load).
+ * @throws InputError at clutchTorqueNm where the load is greater: it never locks
+ */
+export function hillLaunch(i: HillLaunchInput): HillLaunch {
+  requirePositive('/drivelineEfficiency', i.drivelineEfficiency);
+  const slope = Math.atan(i.gradePct / 100);
+  const massKg = i.massKg + i.trailerMassKg;
+  const firstGearRatio = i.firstGearRatio * i.lowRangeRatio;
+  /** Torque at the clutch for each newton at the road, N·m. */
+  const perNewton = i.rollingRadiusMm / 1000 / (firstGearRatio * i.finalDrive * i.drivelineEfficiency);
+  const loadTorqueNm = massKg * GRAVITY * (Math.sin(slope) + i.rollingCoefficient * Math.cos(slope)) * perNewton;
+  const { lockSpeedKph, launchEnergyJ } = clutchLaunch({ ...i, massKg, firstGearRatio, loadTorqueNm });
+  const gainsMPerS2 = (i.clutchTorqueNm - loadTorqueNm) / perNewton / massKg;
+  return {
+    loadTorqueNm,
+    lockSpeedKph,
+    slipTimeS: lockSpeedKph / 3.6 / gainsMPerS2,
+    launchHeatJ: launchEnergyJ / i.drivelineEfficiency,
+  };
 }

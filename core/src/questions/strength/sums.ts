@@ -1,7 +1,7 @@
 import { Type } from 'typebox';
 import { defineSum, USES } from '../../model/index.ts';
 import { InputError } from '../../units/index.ts';
-import { CLUTCH_RESERVE, clutchCapacity, clutchLaunch } from './clutch.ts';
+import { CLUTCH_RESERVE, clutchCapacity, clutchLaunch, hillLaunch } from './clutch.ts';
 import { CRITICAL_SHARE, criticalRpm, longestMm, STEEL } from './propshaft.ts';
 import { gripOf, gripTorqueNm, loadInGear, SERVICE_FACTOR } from './load.ts';
 
@@ -133,6 +133,28 @@ export const stressSums = [
     ),
     output: Type.Object({ lockSpeedKph: N, launchEnergyJ: N }, closed),
     run: clutchLaunch,
+  }),
+  defineSum({
+    name: 'stress.hillLaunch',
+    title: 'Clutch heat of a start on a grade, with trailer',
+    input: Type.Object(
+      {
+        massKg: positive,
+        trailerMassKg: Type.Number({ minimum: 0 }),
+        gradePct: Type.Number({ minimum: 0 }),
+        rollingCoefficient: Type.Number({ minimum: 0 }),
+        launchRpm: positive,
+        clutchTorqueNm: positive,
+        firstGearRatio: positive,
+        lowRangeRatio: positive,
+        finalDrive: positive,
+        rollingRadiusMm: positive,
+        drivelineEfficiency: Type.Number({ exclusiveMinimum: 0, maximum: 1 }),
+      },
+      closed,
+    ),
+    output: Type.Object({ loadTorqueNm: N, lockSpeedKph: N, slipTimeS: N, launchHeatJ: N }, closed),
+    run: hillLaunch,
   }),
   defineSum({
     name: 'stress.donorMass',

@@ -304,9 +304,8 @@ function Behind() {
             {driveline.donorMassRatio.value < 1
               ? 'Lighter: the box has an easy life.'
               : 'Heavier: the box lives harder.'}
-            {driveline.launchJ !== undefined &&
-              driveline.donorLaunchJ !== undefined &&
-              ` A start heats the clutch ${(driveline.launchJ / driveline.donorLaunchJ).toFixed(2)} times as much, what is towed counted.`}
+            {driveline.donorLaunchShare !== undefined &&
+              ` A start heats the clutch ${driveline.donorLaunchShare.toFixed(2)} times as much, what is towed counted.`}
           </span>
         </p>
       )}
