@@ -14,6 +14,22 @@ const closed = { additionalProperties: false };
 
 /** Speed symbols and what they allow, km/h (ECE R30). */
 export const SPEED_OF_INDEX = {
+  A1: 5,
+  A2: 10,
+  A3: 15,
+  A4: 20,
+  A5: 25,
+  A6: 30,
+  A7: 35,
+  A8: 40,
+  B: 50,
+  C: 60,
+  D: 65,
+  E: 70,
+  F: 80,
+  G: 90,
+  J: 100,
+  K: 110,
   L: 120,
   M: 130,
   N: 140,
@@ -42,7 +58,13 @@ export const Tyre = Type.Object(
     dryGrip: Type.Optional(PositiveFigure),
     wetGrip: Type.Optional(PositiveFigure),
     massKgEach: Type.Optional(PositiveFigure),
-    loadIndex: Type.Optional(Type.Integer({ minimum: 50, maximum: 130 })),
+    loadIndex: Type.Optional(
+      Type.Integer({
+        minimum: 0,
+        maximum: 204,
+        description: 'of a single tyre; a code with two gives that of twins second',
+      }),
+    ),
     speedIndex: Type.Optional(Type.Unsafe<SpeedIndex>({ type: 'string', enum: Object.keys(SPEED_OF_INDEX) })),
     wheel: Type.Optional(
       Type.Object(

@@ -3,6 +3,8 @@ import { GRAVITY, InputError } from '../../units/index.ts';
 import { torqueFrom } from '../curve/index.ts';
 import { gradeability, gripThrustN } from './grip.ts';
 import { hillGripN, hillStartGradePct, hillThrustN, type Train } from './hillStart.ts';
+import { SPEED_OF_INDEX } from '../../model/index.ts';
+import { loadOfIndex } from '../mass/index.ts';
 import { readTyreCode, rollingRadius } from './tyre.ts';
 import { resistanceN } from './resistance.ts';
 import { rpmAtSpeed, speedKph, speedsInGears } from './speeds.ts';
@@ -16,6 +18,12 @@ describe('tyre codes', () => {
     ['225/45ZR17', 225, 17, 634.3, 'radial'],
     ['31x10.50R15', 266.7, 15, 787.4, 'radial'],
     ['165/80-13', 165, 13, 594.2, 'cross-ply'],
+    ['255/35 ZR19 (96Y)', 255, 19, 661.1, 'radial'],
+    ['205/55R16 94V XL', 205, 16, 631.9, 'radial'],
+    ['315/80R22.5 156/150L', 315, 22.5, 1075.5, 'radial'],
+    ['LT235/85R16 120/116 Q', 235, 16, 805.9, 'radial'],
+    ['10x4.50-5', 114.3, 5, 254, 'cross-ply'],
+    ['11X7.10-5', 180.3, 5, 279.4, 'cross-ply'],
   ])('%s', (code, width, rim, diameter, construction) => {
     const t = readTyreCode(code);
     expect(t.sectionWidthMm).toBeCloseTo(width, 1);
@@ -24,11 +32,39 @@ describe('tyre codes', () => {
     expect(t.construction).toBe(construction);
     expect(t.evidence).toBe('published');
   });
-  test.each(['165R13', '6.50-16', '5.60-15', '165SR13'])('%s carries no aspect: its diameter is estimated', (code) => {
-    expect(readTyreCode(code).evidence).toBe('estimated');
+  test.each(['165R13', '6.50-16', '5.60-15', '165SR13', '7.50-16', '7.50-16 8PR', '11R22.5 148/145L'])(
+    '%s carries no aspect: its diameter is estimated',
+    (code) => {
+      expect(readTyreCode(code).evidence).toBe('estimated');
+    },
+  );
+  test.each([
+    ['6.50-16', 744],
+    ['7.50-16', 802],
+    ['7.50R16C 122/120L', 802],
+    ['11R22.5', 1054],
+    ['12.00R20 154/150K', 1122],
+  ])('%s is about what its tables say, %d mm', (code, mm) => {
+    const { freeDiameterMm, plusMinusMm } = readTyreCode(code);
+    expect(Math.abs(freeDiameterMm - mm)).toBeLessThan(2 * plusMinusMm);
   });
-  test('6.50-16 is about what its tables say, 744 mm', () => {
-    expect(Math.abs(readTyreCode('6.50-16').freeDiameterMm - 744)).toBeLessThan(24);
+  test('every speed symbol is known from A1 to Y, and rises but for H, which came after U', () => {
+    const symbols = Object.entries(SPEED_OF_INDEX);
+    expect(symbols[0]).toEqual(['A1', 5]);
+    expect(symbols.at(-1)).toEqual(['Y', 300]);
+    expect(symbols).toHaveLength(8 + 22 - 1);
+    expect(symbols.map(([, kph]) => kph)).toEqual(symbols.map(([, kph]) => kph).sort((a, b) => a - b));
+  });
+  test('load indices are those of the tables, to a truck’s', () => {
+    for (const [index, kg] of [
+      [62, 265],
+      [91, 615],
+      [121, 1450],
+      [130, 1900],
+      [156, 4000],
+      [204, 16000],
+    ] as const)
+      expect(Math.abs(loadOfIndex(index) / kg - 1)).toBeLessThan(0.02);
   });
   test.each(['18S/65R15', '185/65', '', 'R15', '185/650R15', '999/65R15', '185/65R99', '185/5R15', 'x'.repeat(30)])(
     '“%s” is no tyre code',

@@ -12,21 +12,32 @@ export interface TyreSize {
   readonly plusMinusMm: number;
 }
 
-const METRIC =
-  /^(?:P|LT)?(\d{3})\/(\d{2,3})\s*(?:[SHVZTQUW])?([RDB-])F?\s*(\d{2}(?:\.\d)?)(?:C|LT)?(?:\s+\d{2,3}(?:\/\d{2,3})?\s*[A-Z]\d?)?$/;
-const NO_ASPECT = /^(\d{3})\s*(?:[SHVTQ])?(R|-)\s*(\d{2})(?:C|LT)?(?:\s+\d{2,3}(?:\/\d{2,3})?\s*[A-Z]\d?)?$/;
-const FLOTATION =
-  /^(\d{2}(?:\.\d{1,2})?)\s*X\s*(\d{1,2}(?:\.\d{1,2})?)\s*(R|-|B|D)\s*(\d{2}(?:\.\d)?)(?:LT)?(?:\s+\d{2,3}(?:\/\d{2,3})?\s*[A-Z])?$/;
-const NUMERIC = /^(\d{1,2}\.\d{1,2})\s*(?:([R])|[-SHB])\s*(\d{2})(?:C|LT)?(?:\s+\d{2,3}\s*[A-Z])?$/;
+/** What may stand behind a size: plies, load index (of one tyre and of twins) with speed symbol, and that it is strengthened. */
+const TAIL = String.raw`(?:\s+\d{1,2}\s*PR)?(?:\s+\(?\d{2,3}(?:/\d{2,3})?\s*[A-Z]\d?\)?)?(?:\s+(?:XL|RF|REINF|EXTRA LOAD))?`;
+const codeOf = (size: string): RegExp => new RegExp(`^${size}${TAIL}$`);
+const METRIC = codeOf(String.raw`(?:P|LT)?(\d{3})/(\d{2,3})\s*[SHVZTQUW]?([RDB-])F?\s*(\d{2}(?:\.\d)?)(?:C|LT)?`);
+const NO_ASPECT = codeOf(String.raw`(\d{3})\s*[SHVTQ]?(R|-)\s*(\d{2})(?:C|LT)?`);
+const FLOTATION = codeOf(
+  String.raw`(\d{2}(?:\.\d{1,2})?)\s*X\s*(\d{1,2}(?:\.\d{1,2})?)\s*(R|-|B|D)\s*(\d{1,2}(?:\.\d)?)(?:LT)?`,
+);
+const NUMERIC = codeOf(String.raw`(\d{1,2}\.\d{1,2})\s*(?:(R)|[-SHB])\s*(\d{2})(?:C|LT)?`);
+/** On a rim with a 15° seat: its diameter has a half, its width none. */
+const TRUCK = codeOf(String.raw`(\d{1,2})\s*(?:(R)|-)\s*(\d{2}\.5)`);
 
 /** Section height as a share of width where the code carries no aspect (80 to 82 % for radials by convention). */
 const RADIAL_ASPECT = 0.81;
 const CROSS_PLY_ASPECT = 0.97;
+const TRUCK_ASPECT = 0.87;
 
-const ALLOWED = 'Allowed are codes such as 185/65R15, 165R13, 6.50-16 or 31x10.50R15.';
+/** Doubt of a diameter from a size in inches alone: tables of light trucks, whose tyres are wider than a car’s, stand higher. */
+const INCH_DOUBT_MM = 12;
+const WIDEST_CAR_MM = 165.1;
+const WIDE_DOUBT = 0.1;
+
+const ALLOWED = 'Allowed are codes such as 185/65R15, 165R13, 6.50-16, 31x10.50R15 or 11R22.5.';
 
 /**
- * Reads a tyre size code: metric with aspect (ISO 4000-1), radial without, numeric (inches) and flotation.
+ * Reads a tyre size code: metric with aspect (ISO 4000-1), radial without, numeric (inches), flotation (karts’ too) and truck.
  * @throws InputError on anything else, or on a size no road wheel has.
  */
 export function readTyreCode(code: string): TyreSize {
@@ -83,6 +94,20 @@ export function readTyreCode(code: string): TyreSize {
       rim * MM_PER_IN + 2 * width * CROSS_PLY_ASPECT,
       m[2] === 'R' ? 'radial' : 'cross-ply',
       'estimated',
+      INCH_DOUBT_MM + WIDE_DOUBT * Math.max(0, width - WIDEST_CAR_MM),
+    );
+  }
+  m = TRUCK.exec(text);
+  if (m) {
+    const width = Number(m[1]) * MM_PER_IN;
+    const rim = Number(m[3]);
+    return size(
+      code,
+      width,
+      rim,
+      rim * MM_PER_IN + 2 * width * TRUCK_ASPECT,
+      m[2] === 'R' ? 'radial' : 'cross-ply',
+      'estimated',
       12,
     );
   }
@@ -102,7 +127,7 @@ function size(
   evidence: Evidence,
   plusMinusMm: number,
 ): TyreSize {
-  if (rimIn < 8 || rimIn > 30) throw bad(code, `a rim of ${rimIn} inches is not a road wheel's`);
+  if (rimIn < 4 || rimIn > 30) throw bad(code, `a rim of ${rimIn} inches is no wheel's`);
   if (sectionWidthMm < 80 || sectionWidthMm > 460)
     throw bad(code, `a width of ${Math.round(sectionWidthMm)} mm is not a road tyre's`);
   if (freeDiameterMm <= rimIn * MM_PER_IN) throw bad(code, 'the tyre would be smaller than its rim');
