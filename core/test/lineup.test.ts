@@ -1,3 +1,4 @@
+import fc from 'fast-check';
 import {
   assessAll,
   lineup,
@@ -11,7 +12,14 @@ import {
 import { library, tug, words } from './demo.ts';
 
 /** An assessment with the three figures that the line-up looks at. */
-function standing(candidateId: string, state: State, bandKw: number, cost: number, peakKw = bandKw * 1.5): Verdictable {
+function standing(
+  candidateId: string,
+  state: State,
+  bandKw: number,
+  cost: number,
+  peakKw = bandKw * 1.5,
+  doubtKw?: number,
+): Verdictable {
   const row = (id: CheckId, value: number): Check => ({
     id,
     step: 'gearing',
@@ -34,7 +42,11 @@ function standing(candidateId: string, state: State, bandKw: number, cost: numbe
     candidateId,
     state,
     steps: {},
-    checks: [row('band-power', bandKw), row('budget', cost), row('power-now', peakKw)],
+    checks: [
+      { ...row('band-power', bandKw), ...(doubtKw === undefined ? {} : { plusMinus: doubtKw }) },
+      row('budget', cost),
+      row('power-now', peakKw),
+    ],
     findings: [{ id: 'x', state, step: 'fit', title, because: '', about: [], missing: [], remedies: [] }],
   };
 }
@@ -52,6 +64,51 @@ test('state comes before power, power before money', () => {
   expect(of(['a', 'clear', 50, 1000], ['b', 'clear', 60, 9000]).leaderId).toBe('b');
   expect(of(['a', 'clear', 60, 9000], ['b', 'clear', 60.2, 1000]).leaderId).toBe('b');
   expect(of(['a', 'unknown', 90, 1], ['b', 'tight', 20, 1]).leaderId).toBe('b');
+});
+
+test('those that tie with the most within their doubt go by cost, and one that ties only with one of them does not', () => {
+  const three = (doubt: number) =>
+    lineup(
+      { ...tug, candidates: tug.candidates.filter((c) => ['a', 'b', 'c'].includes(c.id)) },
+      (
+        [
+          ['a', 60, 9000],
+          ['b', 57, 7000],
+          ['c', 54, 1000],
+        ] as const
+      ).map(([id, kw, cost]) => standing(id, 'clear', kw, cost, kw, doubt)),
+    );
+  expect(three(1).leaderId).toBe('a');
+  // 4.2 apart at most: B ties with A, C with B alone.
+  expect(three(3).leaderId).toBe('b');
+  expect(three(5).leaderId).toBe('c');
+});
+
+test('in whatever order the candidates stand, the same one leads, for the same reason', () => {
+  const ids = ['a', 'b', 'c', 'd', 'e', 'f'];
+  const one = fc.record({
+    state: fc.constantFrom<State>('clear', 'clear', 'tight', 'unknown', 'blocked'),
+    kw: fc.integer({ min: 50, max: 56 }),
+    cost: fc.integer({ min: 1, max: 4 }),
+    doubt: fc.double({ min: 0, max: 3, noNaN: true }),
+  });
+  fc.assert(
+    fc.property(
+      fc.array(one, { minLength: 6, maxLength: 6 }),
+      fc.shuffledSubarray(ids, { minLength: 6, maxLength: 6 }),
+      (list, order) => {
+        const judged = list.map(({ state, kw, cost, doubt }, i) => standing(ids[i]!, state, kw, cost, kw, doubt));
+        const candidates = ids.map((id) => tug.candidates.find((c) => c.id === id)!);
+        const given = lineup({ ...tug, candidates }, judged);
+        const moved = lineup(
+          { ...tug, candidates: order.map((id) => candidates[ids.indexOf(id)]!) },
+          order.map((id) => judged[ids.indexOf(id)]!),
+        );
+        expect([moved.leaderId, moved.sentence]).toEqual([given.leaderId, given.sentence]);
+      },
+    ),
+    { numRuns: 300 },
+  );
 });
 
 test('says what is out, and how the leader stands against the next', () => {

@@ -31,8 +31,8 @@ export interface LineupVerdict {
 const value = (a: Verdictable, id: CheckId): number | undefined => a.checks.find((c) => c.id === id)?.value;
 
 /**
- * Who leads: the best state first, then the most mean power in the owner's band, then the lesser cost. Weights of the
- * owner's own come with the verdict; until then the screen says that the band decides among equals.
+ * Who leads: the best state first, then the most mean power in the owner's band; those that tie with the most within their doubt go by
+ * the lesser cost. Weights of the owner's own come with the verdict; until then the screen says that the band decides among equals.
  */
 export function lineup(build: Build, assessments: readonly Verdictable[]): LineupVerdict {
   const byId = new Map(assessments.map((a) => [a.candidateId, a]));
@@ -50,13 +50,7 @@ export function lineup(build: Build, assessments: readonly Verdictable[]): Lineu
       findings: [],
     };
   }
-  const ranked = [...entries].sort((p, q) => {
-    const byState = STATES.indexOf(p.assessment.state) - STATES.indexOf(q.assessment.state);
-    if (byState !== 0) return byState;
-    const band = (value(q.assessment, 'band-power') ?? 0) - (value(p.assessment, 'band-power') ?? 0);
-    if (Math.abs(band) > 0.5) return band;
-    return (value(p.assessment, 'budget') ?? 0) - (value(q.assessment, 'budget') ?? 0);
-  });
+  const ranked = STATES.flatMap((state) => inOrder(entries.filter((e) => e.assessment.state === state)));
   const findings = peakLosesInBand(entries);
   const first = ranked[0]!;
   const out = entries.filter((e) => e.assessment.state === 'blocked').map((e) => e.candidate.letter);
@@ -84,6 +78,29 @@ export function lineup(build: Build, assessments: readonly Verdictable[]): Lineu
 interface Entry {
   readonly candidate: Candidate;
   readonly assessment: Verdictable;
+}
+
+/**
+ * Of one state: the most power in the band with all that tie with it, |ΔP| ≤ √(s₁² + s₂²), by cost among themselves; then the most of those
+ * that are left. Whoever stands where in the list makes no difference.
+ */
+function inOrder(entries: readonly Entry[]): Entry[] {
+  const power = ({ assessment }: Entry) => assessment.checks.find((c) => c.id === 'band-power');
+  const byLetter = (p: Entry, q: Entry) => p.candidate.letter.localeCompare(q.candidate.letter);
+  const cost = ({ assessment }: Entry) => value(assessment, 'budget') ?? Infinity;
+  const ordered: Entry[] = [];
+  let left = [...entries].sort((p, q) => (power(q)?.value ?? -1) - (power(p)?.value ?? -1) || byLetter(p, q));
+  while (left.length > 0) {
+    const most = power(left[0]!);
+    const ties = ({ value: kw, plusMinus = 0 }: Pick<Check, 'value' | 'plusMinus'> = {}) =>
+      kw === undefined || most?.value === undefined
+        ? kw === most?.value
+        : most.value - kw <= Math.hypot(most.plusMinus ?? 0, plusMinus);
+    const group = left.filter((e) => ties(power(e)));
+    ordered.push(...group.sort((p, q) => (cost(p) === cost(q) ? byLetter(p, q) : cost(p) - cost(q))));
+    left = left.filter((e) => !group.includes(e));
+  }
+  return ordered;
 }
 
 function stateWords({ candidate, assessment }: Entry): string {
