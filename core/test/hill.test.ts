@@ -21,7 +21,7 @@ const CONVERTER = {
 } as const;
 const withBox = (box: Partial<Gearbox>): Library => ({
   ...library,
-  gearboxes: library.gearboxes.map((g) => (g.id === BOX.id ? ({ ...g, ...box } as Gearbox) : g)),
+  gearboxes: library.gearboxes.map((g) => (g.id === BOX.id ? { ...g, ...box } : g)),
 });
 const AUTOMATIC = withBox({ kind: 'automatic', converter: CONVERTER });
 const judged = (build: Build, lib: Library, candidate: Candidate = C) => {

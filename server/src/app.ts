@@ -45,6 +45,8 @@ export interface AppOptions {
   /** The bundles that threads for sums, and for files, start from. */
   readonly sumWorker: string;
   readonly fileWorker: string;
+  /** The folder of the migrations. */
+  readonly migrations: string;
   /** Is shown every answer before it goes out: the tests hold each against its schema. */
   readonly onAnswer?: (request: FastifyRequest, status: number, payload: unknown) => void;
   /** How many sums at once, and how long each. */
@@ -113,7 +115,7 @@ export async function buildApp(options: AppOptions): Promise<App> {
       libraryRoutes(routes, options.db, events);
       buildRoutes(routes, options.db, new BuildCache(options.db, events));
       eventRoutes(routes, events);
-      const files = new Files(options.db, options.fileWorker, options.files);
+      const files = new Files(options.db, options.fileWorker, options.migrations, options.files);
       app.addHook('onClose', () => files.close());
       exchangeRoutes(routes, options.db, files);
       incomingRoutes(routes, files, events);

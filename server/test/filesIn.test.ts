@@ -30,7 +30,7 @@ const table = (rows: number, mark: string): string =>
 const bytesOf = (value: unknown): Uint8Array => Buffer.from(JSON.stringify(value));
 
 test('how far it is, is told in rows of all rows, to the end', async () => {
-  const files = new Files(shop.db, paths.fileWorker);
+  const files = new Files(shop.db, paths.fileWorker, paths.migrations);
   const told: (readonly [number, number])[] = [];
   try {
     await files.run({ in: 'libraryTable', bytes: bytesOf({ text: table(450, 'told') }) }, NEVER, (rows, of) =>
@@ -46,7 +46,7 @@ test('how far it is, is told in rows of all rows, to the end', async () => {
 }, 60_000);
 
 test('one that takes too long is ended with its limit said, and nothing of it is there', async () => {
-  const files = new Files(shop.db, paths.fileWorker, { ...FILE_LIMITS, seconds: 4 });
+  const files = new Files(shop.db, paths.fileWorker, paths.migrations, { ...FILE_LIMITS, seconds: 4 });
   const before = await count();
   try {
     await expect(

@@ -14,6 +14,7 @@ import type { Build, Library } from '@sable/core';
 import { Ajv } from 'ajv';
 import type { FastifyRequest } from 'fastify';
 import type { TSchema } from 'typebox';
+import { Check } from 'typebox/schema';
 
 export interface Shop {
   readonly app: App;
@@ -42,6 +43,7 @@ export async function openShop(demo: boolean, sums?: PoolLimits): Promise<Shop> 
     yard: openYard(db, paths.demo, 260),
     sumWorker: paths.sumWorker,
     fileWorker: paths.fileWorker,
+    migrations: paths.migrations,
     onAnswer: checkAnswer,
     // By the name alone as tests inject requests, with the port where one listens.
     hosts: () => new Set(['localhost', `localhost:${(app.server.address() as AddressInfo | null)?.port}`]),
@@ -57,6 +59,7 @@ export async function openShop(demo: boolean, sums?: PoolLimits): Promise<Shop> 
   };
 }
 
+const seen = new Map<TSchema, number>();
 const ajv = new Ajv({ strict: false, allErrors: true, code: { optimize: false } });
 
 /** Holds an answer against the schema that its route states for that status. */
@@ -68,6 +71,10 @@ function checkAnswer(request: FastifyRequest, status: number, payload: unknown):
   if (!fits) throw new Error(`${url} states no schema for its ${status}`);
   if ('content' in fits) return;
   const answer: unknown = JSON.parse(payload);
+  // Compiling a schema takes as long as looking through a hundred answers without.
+  const times = (seen.get(fits) ?? 0) + 1;
+  seen.set(fits, times);
+  if (times < 40 && Check(fits, answer)) return;
   if (!ajv.validate(fits, answer))
     throw new Error(`${url} answered ${status} with what its schema does not allow: ${ajv.errorsText()}`);
 }

@@ -135,7 +135,9 @@ describe('a file that is not whole is refused in one sentence', () => {
     await expect(read(Buffer.from('no gzip'))).rejects.toThrow('not packed as one');
     const newer = await read(summed([body[0]!.replace('"schema":[', '"schema":["9999-later.sql",'), ...body.slice(1)]));
     const db = await openPglite();
-    await expect(restoreInto(db, newer, paths.migrations)).rejects.toThrow('written by a newer Sable. Update Sable, then restore it.');
+    await expect(restoreInto(db, newer, paths.migrations)).rejects.toThrow(
+      'written by a newer Sable. Update Sable, then restore it.',
+    );
     await db.close();
   }, 60_000);
 });

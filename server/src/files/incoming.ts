@@ -18,7 +18,6 @@ import { Type } from 'typebox';
 import type { Db } from '../db/db.ts';
 import { parseJson } from '../http/json.ts';
 import { fitting, validateWhenAsked } from '../http/schemas.ts';
-import { paths } from '../paths.ts';
 import { importBundle, importLibrary, type Progress } from '../store/importStore.ts';
 import { readLibrary } from '../store/libraryStore.ts';
 import { addShop } from './restore.ts';
@@ -59,6 +58,6 @@ export const INCOMING = {
     return importLibrary(db, brought, progress);
   },
 
-  shop: async (db: Db, bytes: Uint8Array, progress: Progress): Promise<ShopReport> =>
-    addShop(db, await readShopFile(Readable.from([Buffer.from(bytes)])), paths.migrations, progress),
+  shop: async (db: Db, bytes: Uint8Array, progress: Progress, migrations: string): Promise<ShopReport> =>
+    addShop(db, await readShopFile(Readable.from([Buffer.from(bytes)])), migrations, progress),
 } as const;

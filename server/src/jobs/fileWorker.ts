@@ -19,6 +19,8 @@ export type FileTask = FileWork & {
   readonly db: MessagePort;
   /** Where it is told how many rows of how many have come in. */
   readonly progress: MessagePort;
+  /** The folder of the migrations, which a whole shop that comes in may need. */
+  readonly migrations: string;
 };
 
 /**
@@ -30,7 +32,7 @@ export default async function run(task: FileTask): Promise<Outcome> {
   try {
     return await outcomeOf(() =>
       'in' in task
-        ? INCOMING[task.in](db, task.bytes, (rows, of) => task.progress.postMessage({ rows, of }))
+        ? INCOMING[task.in](db, task.bytes, (rows, of) => task.progress.postMessage({ rows, of }), task.migrations)
         : OUTGOING[task.out](db, task.of as never),
     );
   } finally {

@@ -8,11 +8,13 @@ import { FILE_LIMITS, WorkPool, type PoolLimits } from './workPool.ts';
 /** Files read and written in a thread of their own, which asks the database by itself. */
 export class Files {
   private readonly db: Db;
+  private readonly migrations: string;
   private readonly pool: WorkPool<FileTask>;
 
-  /** `worker` is the bundle of fileWorker.ts. */
-  constructor(db: Db, worker: string, limits: PoolLimits = FILE_LIMITS) {
+  /** `worker` is the bundle of fileWorker.ts, `migrations` their folder. */
+  constructor(db: Db, worker: string, migrations: string, limits: PoolLimits = FILE_LIMITS) {
     this.db = db;
+    this.migrations = migrations;
     this.pool = new WorkPool(worker, limits);
   }
 
@@ -24,7 +26,10 @@ export class Files {
     serveDb(ask.port1, this.db);
     tell.port1.on('message', ({ rows, of }: { readonly rows: number; readonly of: number }) => progress(rows, of));
     try {
-      return await this.pool.run({ ...work, db: ask.port2, progress: tell.port2 }, gone, [ask.port2, tell.port2]);
+      return await this.pool.run({ ...work, db: ask.port2, progress: tell.port2, migrations: this.migrations }, gone, [
+        ask.port2,
+        tell.port2,
+      ]);
     } finally {
       ask.port1.close();
       tell.port1.close();
