@@ -3,10 +3,10 @@ import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { MessageChannel } from 'node:worker_threads';
 import type { Db } from '../src/db/db.ts';
-import { openPglite } from '../src/db/pglite.ts';
 import { dbAt, serveDb } from '../src/db/port.ts';
 import { openInThread } from '../src/db/thread.ts';
 import { paths } from '../src/paths.ts';
+import { openFolder } from './shop.ts';
 
 const folder = mkdtempSync(path.join(tmpdir(), 'sable-thread-'));
 const at = (name: string) => path.join(folder, name);
@@ -19,7 +19,8 @@ afterAll(async () => {
 let here: Db;
 let there: Db;
 beforeAll(async () => {
-  here = await openPglite();
+  here = await openFolder(at('here'));
+  await (await openFolder(at('db'))).close();
   there = await openInThread(paths.dbThread, at('db'));
   opened.push(here, there);
   for (const db of [here, there]) await db.script('CREATE TABLE t (n int PRIMARY KEY, doc jsonb, bytes bytea)');
@@ -104,6 +105,7 @@ test('whoever goes amid a transaction leaves nothing behind, and the next one is
 
 test('what can’t be opened says so; a thread that is gone is told to who waits and who asks', async () => {
   await expect(openInThread(paths.dbThread, '/proc/nothing/db')).rejects.toThrow();
+  await (await openFolder(at('second'))).close();
   const db = await openInThread(paths.dbThread, at('second'));
   await db.close();
   await expect(db.query('SELECT 1')).rejects.toThrow(/stopped|closed/);

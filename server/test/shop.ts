@@ -35,9 +35,25 @@ async function openDatabase(demo: boolean): Promise<Db> {
   return db;
 }
 
+/** A database of a folder, new ones from a copy: making one takes seconds. */
+export async function openFolder(folder: string): Promise<Db> {
+  if (existsSync(path.join(folder, 'PG_VERSION'))) return openPglite(folder);
+  const copy = path.join(process.env['SABLE_TEST_SHOPS'] ?? '', 'bare.tar');
+  if (!existsSync(copy)) {
+    const bare = await openPglite();
+    writeFileSync(`${copy}.${process.pid}`, Buffer.from(await (await bare.dump()).arrayBuffer()));
+    renameSync(`${copy}.${process.pid}`, copy);
+    await bare.close();
+  }
+  return openPglite(folder, new Blob([readFileSync(copy)]));
+}
+
 /** A server on a database in memory, with the demo shop or empty. */
-export async function openShop(demo: boolean, sums?: PoolLimits): Promise<Shop> {
-  const db = await openDatabase(demo);
+export const openShop = async (demo: boolean, sums?: PoolLimits): Promise<Shop> =>
+  shopOn(await openDatabase(demo), sums);
+
+/** A server on a database that is open; it is closed with it. */
+export async function shopOn(db: Db, sums?: PoolLimits): Promise<Shop> {
   const app: App = await buildApp({
     db,
     yard: openYard(db, paths.demo, 260),

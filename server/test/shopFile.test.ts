@@ -12,11 +12,11 @@ import { backUpToday, backupFolder, keptDays, newestBackup } from '../src/files/
 import { addShop, restoreInto } from '../src/files/restore.ts';
 import { readShopFile, shopTables } from '../src/files/shopFile.ts';
 import { paths } from '../src/paths.ts';
-import { call, openShop, type BuildBody, type Shop } from './shop.ts';
+import { call, openShop, shopOn, type BuildBody, type Shop } from './shop.ts';
 
 let shop: Shop;
 let bytes: Buffer;
-const EDITS = 40;
+const EDITS = 200;
 beforeAll(async () => {
   shop = await openShop(true);
   for (let i = 0; i < EDITS; i++) {
@@ -73,6 +73,37 @@ test('restored into an empty database every row, time and byte is what it was, a
     await db.close();
   }
 }, 60_000);
+
+test('restored, every build answers as before: itself, its judgement, its bills, its history', async () => {
+  const db = await openPglite();
+  await restoreInto(db, await read(bytes), paths.migrations);
+  const again = await shopOn(db);
+  try {
+    const told = async (of: Shop) => {
+      const get = async <T>(at: string) => (await call<T>(of, 'GET', at)).body;
+      const builds = await get<{ id: string }[]>('/builds');
+      return Promise.all(
+        builds.map(async ({ id }) => {
+          const whole = await get<BuildBody>(`/builds/${id}`);
+          const bills = [];
+          for (const c of whole.build.candidates) bills.push(await get(`/builds/${id}/candidates/${c.id}/bill.csv`));
+          return {
+            whole,
+            bills,
+            lineup: await get(`/builds/${id}/lineup.csv`),
+            history: await get(`/builds/${id}/history`),
+          };
+        }),
+      );
+    };
+    const [before, after] = [await told(shop), await told(again)];
+    expect(after).toEqual(before);
+    expect(before.flatMap((b) => b.bills).length).toBeGreaterThanOrEqual(10);
+    expect(before.some((b) => (b.history as unknown[]).length === 200)).toBe(true);
+  } finally {
+    await again.close();
+  }
+}, 120_000);
 
 test('into a shop in use it adds: what is here stays, the same is not doubled, what differs comes under a new id', async () => {
   const other = await openShop(true);

@@ -10,6 +10,7 @@ import { migrate } from '../src/db/migrate.ts';
 import { openShopFolder } from '../src/db/shopFolder.ts';
 import { backupFolder, newestBackup } from '../src/files/backups.ts';
 import { paths } from '../src/paths.ts';
+import { openFolder } from './shop.ts';
 
 let folder: string;
 /** A folder with a shop of one build, made once. */
@@ -95,6 +96,7 @@ const open = (more: Partial<Parameters<typeof openShopFolder>[1]> = {}) =>
     migrations: paths.migrations,
     make: (db) => migrate(db, paths.migrations),
     say: (s) => said.push(s),
+    openDb: openFolder,
     ...more,
   });
 const put = (db: Db, name: string) =>

@@ -20,13 +20,14 @@ export const differential = defineAccepted<typeof differentialSchema>({
   words: (_, work) => `Differential, ${work.differential}`,
   billLine({ chassis }, work) {
     const offer = chassis?.differentials?.find((d) => d.kind === work.differential);
-    if (!offer || offer.fitted) return undefined;
+    // One that nobody offers is not free; an open one is taken for the car’s own where nobody has said what is in it.
+    if (offer ? offer.fitted : !chassis?.differentials?.length && work.differential === 'open') return undefined;
     return {
       class: 'axle',
-      why: 'differential chosen',
-      price: offer.price,
-      hours: offer.hours,
-      evidence: offer.price.evidence,
+      why: offer ? 'differential chosen' : 'a differential that is not among those of the survey',
+      price: offer?.price,
+      hours: offer?.hours,
+      evidence: offer?.price.evidence ?? 'estimated',
     };
   },
 });

@@ -15,13 +15,14 @@ export const tyre = defineAccepted<typeof tyreSchema>({
   words: (_, { tyreCode }) => `Four ${tyreCode} with wheels`,
   billLine({ chassis }, { tyreCode }) {
     const offer = chassis?.tyres.find((t) => t.code === tyreCode);
-    if (!offer || offer.fitted) return undefined;
+    // A size that is typed is not free: it stands open until somebody says what it costs. Without any in the survey it may be the car’s own.
+    if (offer ? offer.fitted : !chassis || chassis.tyres.length === 0) return undefined;
     return {
       class: 'tyres',
-      why: 'tyres chosen',
-      price: offer.price,
+      why: offer ? 'tyres chosen' : 'tyres that are not among those of the survey',
+      price: offer?.price,
       hours: { low: 1, likely: 1.5, high: 3 },
-      evidence: offer.price?.evidence ?? 'estimated',
+      evidence: offer?.price?.evidence ?? 'estimated',
     };
   },
 });

@@ -10,7 +10,7 @@ import {
   worstAir,
 } from './atmosphere.ts';
 import { bandFigures, peaksOf, scaled, torqueAt, torqueFrom } from './torque.ts';
-import { integrate, monotoneCubic, valueAt } from './monotone.ts';
+import { cutAt, integrate, monotoneCubic, valueAt } from './monotone.ts';
 
 /** Rising x with any y: a torque curve of any shape. */
 const points = fc
@@ -34,6 +34,36 @@ test('the curve passes its points and stays between its neighbours', () => {
       }
     }),
   );
+});
+
+test('cut off at an rpm it is the same curve up to there, and nothing beyond', () => {
+  fc.assert(
+    fc.property(
+      fc.array(fc.record({ step: fc.integer({ min: 100, max: 900 }), nm: fc.integer({ min: 20, max: 400 }) }), {
+        minLength: 3,
+        maxLength: 12,
+      }),
+      fc.double({ min: 0.02, max: 1, noNaN: true }),
+      fc.double({ min: 0, max: 1, noNaN: true }),
+      (points, share, of) => {
+        let at = 800;
+        const rpm = points.map((p) => (at += p.step));
+        const whole = torqueFrom(
+          rpm,
+          points.map((p) => p.nm),
+        );
+        const end = rpm[0]! + share * (rpm.at(-1)! - rpm[0]!);
+        const cut = cutAt(whole, end);
+        const n = rpm[0]! + of * (end - rpm[0]!);
+        expect(torqueAt(cut, n)).toBeCloseTo(torqueAt(whole, n)!, 6);
+        expect(torqueAt(cut, end + 1)).toBeUndefined();
+        expect(cut.x.every((x, i) => i === 0 || x > cut.x[i - 1]!)).toBe(true);
+      },
+    ),
+  );
+  const whole = torqueFrom([1000, 2000, 3000], [100, 150, 120]);
+  expect(cutAt(whole, 3000)).toBe(whole);
+  expect(cutAt(whole, 2000).x).toEqual([1000, 2000]);
 });
 
 test('nothing is said beyond the ends', () => {

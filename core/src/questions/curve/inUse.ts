@@ -9,7 +9,8 @@ import {
   type Figure,
 } from '../../units/index.ts';
 import type { Standard } from './atmosphere.ts';
-import { scaled, torqueFrom, type Torque } from './torque.ts';
+import { cutAt } from './monotone.ts';
+import { lowestRpm, scaled, torqueFrom, type Torque } from './torque.ts';
 
 /** The curve that an engine is judged by: as dressed, with its doubt as a share of torque. */
 export interface CurveInUse {
@@ -22,20 +23,28 @@ export interface CurveInUse {
   readonly [ORIGIN]: TorqueCurve;
 }
 
-/** Curves by the record that they were built from: a line-up asks for the same ones again and again. */
-const built = new WeakMap<TorqueCurve, Torque>();
+/** Curves by the record that they were built from, each as far as a redline: a line-up asks for the same ones again and again. */
+const built = new WeakMap<TorqueCurve, { readonly redline: number | undefined; readonly torque: Torque }>();
 
-/** The engine's curve in use (else its first), times what the dressing does to it; undefined where it has none. */
+/** The curve of a record as far as the engine is driven; undefined where all of it lies beyond. */
+function asDriven(record: TorqueCurve, redline: number | undefined): Torque | undefined {
+  const known = built.get(record);
+  if (known && known.redline === redline) return known.torque;
+  const whole = torqueFrom(record.rpm, record.torqueNm, { rpm: '/rpm', torque: '/torqueNm' });
+  if (redline !== undefined && redline <= lowestRpm(whole)) return undefined;
+  const torque = redline === undefined ? whole : cutAt(whole, redline);
+  built.set(record, { redline, torque });
+  return torque;
+}
+
+/** The engine's curve in use (else its first) up to its redline, times what the dressing does to it; undefined where it has none. */
 export function curveInUse(engine: Engine, dressing: readonly DressingOption[]): CurveInUse | undefined {
   const record = engine.curves.find((c) => c.inUse) ?? engine.curves[0];
   if (!record) return undefined;
   const factor = dressing.reduce((f, option) => f * (option.powerFactor?.value ?? 1), 1);
   const told = record.plusMinusPct === undefined ? DEFAULT_SCATTER[record.evidence] : record.plusMinusPct / 100;
-  let torque = built.get(record);
-  if (!torque) {
-    torque = torqueFrom(record.rpm, record.torqueNm, { rpm: '/rpm', torque: '/torqueNm' });
-    built.set(record, torque);
-  }
+  const torque = asDriven(record, engine.redlineRpm?.value);
+  if (!torque) return undefined;
   return {
     name: record.name,
     torque: factor === 1 ? torque : scaled(torque, factor),

@@ -70,6 +70,24 @@ export function valueAt(curve: MonotoneCubic, at: number): number | undefined {
   );
 }
 
+/** The very same curve as far as an x inside it, and no farther. */
+export function cutAt(curve: MonotoneCubic, at: number): MonotoneCubic {
+  const { x, y, slope } = curve;
+  if (at >= x.at(-1)!) return curve;
+  const i = pieceOf(x, at);
+  const h = x[i + 1]! - x[i]!;
+  const t = (at - x[i]!) / h;
+  const rise = (6 * t ** 2 - 6 * t) * ((y[i]! - y[i + 1]!) / h);
+  const tangent = rise + (3 * t ** 2 - 4 * t + 1) * slope[i]! + (3 * t ** 2 - 2 * t) * slope[i + 1]!;
+  // A piece of a cubic is that cubic again, by its ends and the tangents there.
+  const kept = t === 0 ? i : i + 1;
+  return {
+    x: [...x.slice(0, kept), at],
+    y: [...y.slice(0, kept), valueAt(curve, at)!],
+    slope: [...slope.slice(0, kept), tangent],
+  };
+}
+
 /** Three-point Gauss–Legendre on each piece: exact for polynomials up to degree five. */
 const GAUSS = [
   [-Math.sqrt(3 / 5), 5 / 9],

@@ -3,10 +3,8 @@ import {
   curveDoubt,
   curveInUse,
   highestRpm,
-  hotDayShare,
   lowestRpm,
   peaksOf,
-  worstAir,
   type CurveInUse,
 } from '../curve/index.ts';
 import { type MassFigures, powerToWeight } from '../mass/index.ts';
@@ -20,6 +18,7 @@ import {
   ofGearbox,
   ofTyre,
   type Check,
+  type Engine,
   type Finding,
   type CheckResult,
   type Subject,
@@ -27,6 +26,7 @@ import {
 import { attempt, type Derived, exactly, type Figure, GRAVITY, propagate, say, sayDerived } from '../../units/index.ts';
 import { assessHill } from './assessHill.ts';
 import { gradeability, gripThrustN } from './grip.ts';
+import { hotDayOf, type HotDay } from './hotDay.ts';
 import { usualLaunchRpm } from './launch.ts';
 import { tractiveForceN } from './resistance.ts';
 import { rpmAtSpeed, speedKph } from './speeds.ts';
@@ -96,7 +96,9 @@ export function assessGearing(
   const findings: Finding[] = [];
   const gaps = new Gaps();
   const curve = curveInUse(engine, subject.dressing);
-  const hotShare = curve ? hotDayShare(worstAir(brief.worstAir), curve.standard, brief.hotDaySchool) : 1;
+  const hotDay = curve && hotDayOf(engine, curve, brief);
+  const hotShare = hotDay?.share ?? 1;
+  if (hotDay?.beyond) findings.push(beyondStandard(engine, hotDay.beyond));
   const finalDrive = gearbox.finalDriveInside ?? candidate.finalDrive;
   const power = powerFigures(subject, curve, hotShare, checks, findings);
 
@@ -219,6 +221,18 @@ export function assessPowerToWeight({ kwPerTonne, hotKwPerTonne, drivenKg }: Gea
   return { checks: [check], findings: [] };
 }
 
+/** That the worst day lies beyond the air that a standard's factor is made for. */
+function beyondStandard(engine: Engine, { factor, standard, from, to }: NonNullable<HotDay['beyond']>): Finding {
+  return makeFinding({
+    id: 'hot-day-range',
+    state: 'clear',
+    step: 'gearing',
+    title: `Your worst day lies beyond what ${standard} is made for: its hot-day figures are a guide`,
+    because: `Its factor for that air is ${say(factor, 'number', { digits: 3 })}; the standard holds from ${from} to ${to}.`,
+    about: [engine.id],
+  });
+}
+
 function perTonne(power: Derived | undefined, mass: Derived | undefined): Derived | undefined {
   return power && mass
     ? propagate({ power, mass }, (v) => powerToWeight({ powerKw: v.power, massKg: v.mass }).kwPerTonne)
@@ -297,16 +311,22 @@ function powerFigures(
         : (bandFault ?? noCurve),
     }),
   );
+  const redline = engine.redlineRpm?.value;
   if (bandFault && curve) {
+    const beyond = redline !== undefined && brief.band.highRpm > redline;
     findings.push(
       makeFinding({
         id: 'band-reach',
         state: 'unknown',
         step: 'gearing',
-        title: `The curve of the ${engine.shortName} does not cover your band`,
-        because: `${bandFault} It runs from ${say(lowestRpm(curve.torque), 'rpm')} to ${say(highestRpm(curve.torque), 'rpm')}.`,
+        title: beyond
+          ? `Your band reaches beyond the redline of the ${engine.shortName}`
+          : `The curve of the ${engine.shortName} does not cover your band`,
+        because: beyond
+          ? `It goes to ${say(brief.band.highRpm, 'rpm')}; the redline is ${say(redline, 'rpm')}.`
+          : `${bandFault} It runs from ${say(lowestRpm(curve.torque), 'rpm')} to ${say(highestRpm(curve.torque), 'rpm')}.`,
         about: [engine.id],
-        missing: [`/engines/${engine.id}/curves`],
+        missing: beyond ? ['/brief/band/highRpm'] : [`/engines/${engine.id}/curves`],
       }),
     );
   }

@@ -6,6 +6,7 @@ export * from './differential.ts';
 export * from './fuelUse.ts';
 export * from './grip.ts';
 export * from './hillStart.ts';
+export * from './hotDay.ts';
 export * from './launch.ts';
 export * from './resistance.ts';
 export * from './speeds.ts';

@@ -1,4 +1,5 @@
-import { bandFigures, curveInUse, hotDayShare, peaksOf, scaled, worstAir, type CurveInUse } from '../curve/index.ts';
+import { bandFigures, curveInUse, peaksOf, scaled, type CurveInUse } from '../curve/index.ts';
+import { hotDayOf } from '../gearing/index.ts';
 import { convexOf } from '../../geometry/index.ts';
 import { installedMass, type MassBuildUp } from '../mass/index.ts';
 import { dressingOf, type Brief, type Build, type Engine } from '../../model/index.ts';
@@ -31,10 +32,7 @@ export function compareEngine(engine: Engine, brief: Brief): ComparedEngine {
     curve && { value, plusMinus: value * curve.scatterShare, evidence: curve.evidence, from: [] };
   const peaks = curve && peaksOf(curve.torque);
   const band = curve && inBand(curve, brief);
-  const air = worstAir(brief.worstAir);
-  const hot =
-    curve &&
-    inBand({ ...curve, torque: scaled(curve.torque, hotDayShare(air, curve.standard, brief.hotDaySchool)) }, brief);
+  const hot = curve && inBand({ ...curve, torque: scaled(curve.torque, hotDayOf(engine, curve, brief).share) }, brief);
   const record = engine.massRecords.find((m) => m.inUse) ?? engine.massRecords[0];
   const bridge = record && installedMass(engine, record, dressing, undefined);
   const price = engine.price;

@@ -24,11 +24,14 @@ function priceAt(subject: Subject, line: BillLine): string[] {
     return [`/candidates/${candidate.id}/bill/own/${(candidate.bill?.own ?? []).indexOf(line.kept)}/price`];
   const work = workAt(subject, line, 'price');
   if (work.length > 0) return work;
+  if (line.acceptance?.kind === 'differential') return ['/chassis/differentials'];
   const list = line.class === 'axle' ? chassis?.axleRatios : line.class === 'tyres' ? chassis?.tyres : undefined;
   const i = (list ?? []).findIndex((x) =>
     'ratio' in x ? Math.abs(x.ratio - candidate.finalDrive) < 1e-6 : x.code === candidate.tyreCode,
   );
-  return i < 0 ? [] : [`/chassis/${line.class === 'axle' ? 'axleRatios' : 'tyres'}/${i}/price`];
+  if (!list) return [];
+  const at = `/chassis/${line.class === 'axle' ? 'axleRatios' : 'tyres'}`;
+  return [i < 0 ? at : `${at}/${i}/price`];
 }
 
 /** Where the wiring says what it costs: the quote of a loom shop, else the plan, which can’t be had as it is. */

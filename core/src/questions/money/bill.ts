@@ -285,15 +285,17 @@ function chosenLines(subject: Subject): Draft[] {
     gearbox.finalDriveInside === undefined
       ? chassis?.axleRatios.find((r) => Math.abs(r.ratio - candidate.finalDrive) < 1e-6)
       : undefined;
-  if (axle && !axle.fitted)
+  // A ratio that is typed is not free either; where the survey has none it is the car’s own.
+  const typed = !axle && gearbox.finalDriveInside === undefined && (chassis?.axleRatios.length ?? 0) > 0;
+  if (typed || (axle && !axle.fitted))
     lines.push({
       id: 'axle',
-      name: `Final drive ${axle.ratio.toFixed(2)}`,
+      name: `Final drive ${candidate.finalDrive.toFixed(2)}`,
       class: 'axle',
-      why: 'axle ratio chosen',
-      price: axle.price,
+      why: typed ? 'a ratio that is not among those of the survey' : 'axle ratio chosen',
+      price: axle?.price,
       hours: AXLE_HOURS,
-      evidence: axle.price?.evidence ?? 'estimated',
+      evidence: axle?.price?.evidence ?? 'estimated',
     });
   return lines;
 }
