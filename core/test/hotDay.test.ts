@@ -1,5 +1,5 @@
 /** What the worst day leaves: a diesel by its own factor, whatever is beyond a standard's range said so. */
-import { assess, curveInUse, hotDayOf, type Build, type Engine, type Library } from '../src/index.ts';
+import { assess, curveInUse, hotDayOf, type Build, type Engine } from '../src/index.ts';
 import { library, tug } from './demo.ts';
 
 const C = tug.candidates.find((c) => c.id === 'c')!;
@@ -44,7 +44,7 @@ test('a day beyond what the standard is made for is said with factor and range, 
       ...tug,
       brief: { ...tug.brief, worstAir: { ...tug.brief.worstAir, temperatureC, altitudeM }, hotDaySchool: 'standard' },
     };
-    return assess(build, C, library as Library).findings.find((f) => f.id === 'hot-day-range');
+    return assess(build, C, library).findings.find((f) => f.id === 'hot-day-range');
   };
   expect(said(25, 100)).toBeUndefined();
   expect(said(40, 2500)).toMatchObject({ state: 'clear' });
