@@ -129,12 +129,13 @@ test('killed while its database is made it begins again; asked to stop meanwhile
   const start = () =>
     spawn(process.execPath, [main, '--port', '0', '--data', folder], { stdio: ['ignore', 'pipe', 'pipe'] });
   try {
-    const cutOff = async (signal: 'SIGKILL' | 'SIGTERM', after: number) => {
+    const cutOff = async (signal: 'SIGKILL' | 'SIGTERM') => {
       const child = start();
       const gone = once(child, 'exit');
       const [said] = (await once(child.stdout, 'data')) as [Buffer];
       expect(said.toString()).toBe('Making the database, about 10 s.\n');
-      await new Promise((done) => setTimeout(done, after));
+      // As soon as there is something to leave half made.
+      while (readdirSync(folder).length === 0) await new Promise((done) => setTimeout(done, 10));
       child.kill(signal);
       await gone;
     };
@@ -142,13 +143,13 @@ test('killed while its database is made it begins again; asked to stop meanwhile
     const midway = () => readdirSync(folder).every((name) => name.startsWith('db.making'));
     // On a busy machine the signal may come when it is made: then it is tried anew.
     for (let tries = 0; tries < 5; tries++) {
-      await cutOff('SIGKILL', 100);
+      await cutOff('SIGKILL');
       if (midway()) break;
       for (const name of readdirSync(folder)) rmSync(path.join(folder, name), { recursive: true });
     }
     expect(readdirSync(folder)).toEqual([expect.stringMatching(/^db\.making-\d+$/)]);
     // A kind signal is heard at the next pause in the work; whether that is before or after, it stops, and nothing is half made.
-    await cutOff('SIGTERM', 400);
+    await cutOff('SIGTERM');
     const child = start();
     const gone = once(child, 'exit');
     let said = '';

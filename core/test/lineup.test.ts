@@ -81,6 +81,9 @@ test('those that tie with the most within their doubt go by cost, and one that t
   expect(three(1).leaderId).toBe('a');
   // 4.2 apart at most: B ties with A, C with B alone.
   expect(three(3).leaderId).toBe('b');
+  expect(words(three(3).sentence)).toContain(
+    'It pulls 5 % less in your band than A, within their doubt, for 2,000 € less.',
+  );
   expect(three(5).leaderId).toBe('c');
 });
 

@@ -80,23 +80,27 @@ interface Entry {
   readonly assessment: Verdictable;
 }
 
+const bandPower = ({ assessment }: Entry) => assessment.checks.find((c) => c.id === 'band-power');
+
+/** Whether their powers in the band lie within their doubt of each other; of two that nobody knows as well. */
+function ties(p: Entry, q: Entry): boolean {
+  const [a, b] = [bandPower(p), bandPower(q)];
+  if (a?.value === undefined || b?.value === undefined) return a?.value === b?.value;
+  return Math.abs(a.value - b.value) <= Math.hypot(a.plusMinus ?? 0, b.plusMinus ?? 0);
+}
+
 /**
  * Of one state: the most power in the band with all that tie with it, |ΔP| ≤ √(s₁² + s₂²), by cost among themselves; then the most of those
  * that are left. Whoever stands where in the list makes no difference.
  */
 function inOrder(entries: readonly Entry[]): Entry[] {
-  const power = ({ assessment }: Entry) => assessment.checks.find((c) => c.id === 'band-power');
   const byLetter = (p: Entry, q: Entry) => p.candidate.letter.localeCompare(q.candidate.letter);
   const cost = ({ assessment }: Entry) => value(assessment, 'budget') ?? Infinity;
   const ordered: Entry[] = [];
-  let left = [...entries].sort((p, q) => (power(q)?.value ?? -1) - (power(p)?.value ?? -1) || byLetter(p, q));
+  let left = [...entries].sort((p, q) => (bandPower(q)?.value ?? -1) - (bandPower(p)?.value ?? -1) || byLetter(p, q));
   while (left.length > 0) {
-    const most = power(left[0]!);
-    const ties = ({ value: kw, plusMinus = 0 }: Pick<Check, 'value' | 'plusMinus'> = {}) =>
-      kw === undefined || most?.value === undefined
-        ? kw === most?.value
-        : most.value - kw <= Math.hypot(most.plusMinus ?? 0, plusMinus);
-    const group = left.filter((e) => ties(power(e)));
+    const most = left[0]!;
+    const group = left.filter((e) => ties(most, e));
     ordered.push(...group.sort((p, q) => (cost(p) === cost(q) ? byLetter(p, q) : cost(p) - cost(q))));
     left = left.filter((e) => !group.includes(e));
   }
@@ -127,7 +131,7 @@ function against(first: Entry, second: Entry, currency: string): string {
     const share = (p1 / p2 - 1) * 100;
     if (Math.abs(share) >= 1)
       parts.push(
-        `pulls ${say(Math.abs(share), 'percent', { digits: 0 })} ${share > 0 ? 'more' : 'less'} in your band than ${second.candidate.letter}`,
+        `pulls ${say(Math.abs(share), 'percent', { digits: 0 })} ${share > 0 ? 'more' : 'less'} in your band than ${second.candidate.letter}${ties(first, second) ? ', within their doubt' : ''}`,
       );
     else parts.push(`pulls the same in your band as ${second.candidate.letter}`);
   }
