@@ -105,6 +105,23 @@ test('restored, every build answers as before: itself, its judgement, its bills,
   }
 }, 120_000);
 
+test('added, it comes in whole or not at all: a build of it that can’t come in leaves nothing of the others', async () => {
+  const file = await read(bytes);
+  const builds = file.tables
+    .get('build')!
+    .map((row, i, all) => (i === all.length - 1 ? { ...row, decision: { candidateId: 'nowhere', reason: '' } } : row));
+  const other = await openShop(false);
+  try {
+    const before = await rowsOf(other.db);
+    await expect(
+      addShop(other.db, { ...file, tables: new Map([...file.tables, ['build', builds]]) }, paths.migrations),
+    ).rejects.toThrow('There is no candidate “nowhere” to choose.');
+    expect(await rowsOf(other.db)).toEqual(before);
+  } finally {
+    await other.close();
+  }
+}, 60_000);
+
 test('into a shop in use it adds: what is here stays, the same is not doubled, what differs comes under a new id', async () => {
   const other = await openShop(true);
   try {

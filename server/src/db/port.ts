@@ -86,7 +86,8 @@ export function serveDb(port: MessagePort, db: Db): void {
   });
   port.on('close', () => {
     gone = true;
-    for (const { end } of open.values()) void end(false);
+    // Where the database is closed meanwhile there is nothing left to take back.
+    for (const { end } of open.values()) end(false).catch(() => {});
     open.clear();
   });
 }

@@ -30,7 +30,7 @@ export async function restoreInto(db: Db, shop: ShopFile, migrations: string): P
 
 /**
  * Adds the shop of a file to one that is in use: rows and builds that are not here come in, what is here stays as it is, and the same id
- * with other content comes in under a new one. History and versions of what comes in begin anew.
+ * with other content comes in under a new one. History and versions of what comes in begin anew. One transaction.
  */
 export async function addShop(
   db: Db,
@@ -42,17 +42,21 @@ export async function addShop(
   try {
     await restoreInto(other, shop, migrations);
     const library = await readLibrary(other);
-    const { rows } = await importLibrary(db, library, progress);
     const ids = await other.query<{ id: string }>('SELECT id FROM build ORDER BY created_at, id');
-    const builds: ShopReport['builds'] = [];
-    for (const { id } of ids) {
-      const { build } = await readBuild(other, id);
-      const bundle = bundleOf(build, library, shop.head.madeAt);
-      const pictures = await readPictures(other, pictureIdsOf([bundle.build, bundle.library]));
-      const report = await importBundle(db, { ...bundle, pictures });
-      builds.push({ buildId: report.buildId, build: report.build });
-    }
-    return { builds, rows };
+    // All of it or nothing: whoever stops it is told that nothing was saved.
+    return await db.tx(async (q) => {
+      const inside: Db = { ...db, query: q.query, script: q.script, tx: (work) => work(q) };
+      const { rows } = await importLibrary(inside, library, progress);
+      const builds: ShopReport['builds'] = [];
+      for (const { id } of ids) {
+        const { build } = await readBuild(other, id);
+        const bundle = bundleOf(build, library, shop.head.madeAt);
+        const pictures = await readPictures(other, pictureIdsOf([bundle.build, bundle.library]));
+        const report = await importBundle(inside, { ...bundle, pictures });
+        builds.push({ buildId: report.buildId, build: report.build });
+      }
+      return { builds, rows };
+    });
   } finally {
     await other.close();
   }

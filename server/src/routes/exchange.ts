@@ -53,7 +53,7 @@ export function exchangeRoutes(app: App, db: Db, files: Files): void {
         response: answersBytes([GZIP]),
       },
     },
-    async (_, reply) => made(reply, GZIP, { out: 'shop', of: undefined as never }),
+    async (_, reply) => made(reply, GZIP, { out: 'shop', of: undefined }),
   );
 
   app.get(
