@@ -44,9 +44,11 @@ const onHill = (
 /** Geared so tall that the engine sets the limit. */
 const TALL = { kind: 'automatic', ratios: BOX.ratios.map((r) => r / 3) } as const;
 
+const NOTHING = { low: 0, likely: 0, high: 0, evidence: 'measured' } as const;
 /** All wheels driven, on tyres that hold: the engine sets the limit. */
 const HOLDS: Partial<NonNullable<Build['chassis']>> = {
   drive: 'all',
+  differentials: [{ kind: 'locked', fitted: true, price: NOTHING, hours: NOTHING }],
   tyres: tug.chassis!.tyres.map((t) => ({ ...t, dryGrip: { value: 1.4, plusMinus: 0.05, evidence: 'measured' } })),
 };
 

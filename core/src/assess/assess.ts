@@ -68,6 +68,7 @@ const CHECK_ORDER = [
 /** Findings of one state stand in this order: what is the cause of others before them. */
 const FINDING_ORDER = [
   'survey',
+  'layout',
   'noise',
   'wheels',
   'plausible',

@@ -96,6 +96,7 @@ export const Brief = Type.Object(
     distanceKm: Type.Optional(
       Type.Number({ exclusiveMinimum: 0, maximum: 2_000_000, description: 'what it must last' }),
     ),
+    needsReverse: Type.Optional(Type.Boolean({ description: 'a gearbox without reverse is out' })),
     lowestCruiseRpm: Type.Optional(rpm),
     budget: Type.Optional(Type.Number({ exclusiveMinimum: 0 })),
     hourlyRate: Type.Number({ minimum: 0, maximum: 1000 }),

@@ -92,6 +92,10 @@ export const Candidate = Type.Object(
     finalDrive: Type.Number({ exclusiveMinimum: 0, maximum: 20 }),
     tyreCode: Type.String({ minLength: 3, maxLength: 30 }),
     placement: Placement,
+    gearboxPlacement: Type.Optional({
+      ...Placement,
+      description: 'where the gearbox sits, in a car that has it at the driven axle',
+    } as typeof Placement),
     unplaced: Type.Optional(
       Type.Unsafe<true>({ type: 'boolean', const: true, description: 'nobody has said yet where it sits' }),
     ),

@@ -117,6 +117,22 @@ export const PropshaftTube = Type.Object(
   closed,
 );
 
+/** How long a half shaft may be, by what its joints let it plunge. */
+export const HalfShaft = Type.Object(
+  {
+    fullyInMm: Type.Number({ exclusiveMinimum: 0, maximum: 3000 }),
+    fullyOutMm: Type.Number({ exclusiveMinimum: 0, maximum: 3000 }),
+    rightFullyInMm: Type.Optional(Type.Number({ exclusiveMinimum: 0, maximum: 3000 })),
+    rightFullyOutMm: Type.Optional(Type.Number({ exclusiveMinimum: 0, maximum: 3000 })),
+    jointLimitDeg: Type.Optional(Type.Number({ exclusiveMinimum: 0, maximum: 60 })),
+  },
+  {
+    ...closed,
+    description: 'between joint centres, pushed fully in and pulled fully out; both sides unless the right is told',
+  },
+);
+export type HalfShaft = Type.Static<typeof HalfShaft>;
+
 /** Core face and thickness of a radiator. */
 export const RadiatorCore = Type.Object({ coreM2: PositiveFigure, thicknessMm: PositiveFigure }, closed);
 
@@ -266,6 +282,11 @@ const ExhaustSystem = Type.Object(
   closed,
 );
 
+/** What shares the torque of all-wheel drive between its axles. */
+export const CENTRES = ['fixed', 'limited', 'locked'] as const;
+/** What turns the driven axle. */
+export const DRIVEN_BY = ['shafts', 'chain'] as const;
+
 export const SPARES = ['easy to find', 'scarce', 'gone'] as const;
 
 /** Where something can be hung from the car: its place, and the metal that it is welded or bolted to. */
@@ -293,6 +314,19 @@ export const Chassis = Type.Object(
     body: Type.Unsafe<BodyKind>({ type: 'string', enum: [...BODIES] }),
     drive: Type.Unsafe<'rear' | 'front' | 'all'>({ type: 'string', enum: ['rear', 'front', 'all'] }),
     rearTorqueShare: Type.Optional(Type.Number({ minimum: 0, maximum: 1 })),
+    centre: Type.Optional(
+      Type.Unsafe<(typeof CENTRES)[number]>({
+        type: 'string',
+        enum: [...CENTRES],
+        description: 'of all-wheel drive: what shares the torque between the axles',
+      }),
+    ),
+    centreBiasRatio: Type.Optional(
+      Type.Unsafe<Type.Static<typeof PositiveFigure>>({
+        ...PositiveFigure,
+        description: 'of a limited one: how far it moves the share, torque of the slower axle over the faster',
+      }),
+    ),
     engineLies: Type.Unsafe<'longitudinal' | 'transverse'>({ type: 'string', enum: ['longitudinal', 'transverse'] }),
     engineSits: Type.Optional(
       Type.Unsafe<'front' | 'middle' | 'rear'>({
@@ -308,7 +342,19 @@ export const Chassis = Type.Object(
         description: 'on the engine, unless said otherwise; at the driven axle it is a transaxle away from the engine',
       }),
     ),
+    gearboxAt: Type.Optional({
+      ...Placement,
+      description: 'where the original gearbox sits, if not on the engine',
+    } as typeof Placement),
     torqueTube: Type.Optional(Type.Boolean({ description: 'the shaft to the axle runs in a tube that carries it' })),
+    drivenBy: Type.Optional(
+      Type.Unsafe<(typeof DRIVEN_BY)[number]>({
+        type: 'string',
+        enum: [...DRIVEN_BY],
+        description: 'what turns the driven axle; shafts, unless said otherwise',
+      }),
+    ),
+    axleSprocketMm: Type.Optional({ ...Vec3, description: 'middle of the sprocket on the axle' } as typeof Vec3),
     wheelbaseMm: Type.Optional(PositiveFigure),
     trackFrontMm: Type.Optional(PositiveFigure),
     trackRearMm: Type.Optional(PositiveFigure),
@@ -366,6 +412,10 @@ export const Chassis = Type.Object(
       ),
     ),
     propshaft: Type.Optional(PropshaftTube),
+    frontPropshaft: Type.Optional({
+      ...PropshaftTube,
+      description: 'of all-wheel drive, to the front axle',
+    } as typeof PropshaftTube),
     wheelRoom: Type.Optional(
       Type.Object(
         {
@@ -413,12 +463,28 @@ export const Chassis = Type.Object(
         { ...closed, description: 'joint at the final drive flange' },
       ),
     ),
-    hubs: Type.Optional(
+    frontPinion: Type.Optional(
       Type.Object(
-        { leftMm: Vec3, rightMm: Vec3 },
-        { ...closed, description: 'outer joints of the driven half shafts' },
+        {
+          atMm: Vec3,
+          pitchDeg: Type.Number({ minimum: -30, maximum: 30, description: 'nose up positive' }),
+          yawDeg: Type.Optional(Type.Number({ minimum: -30, maximum: 30 })),
+        },
+        { ...closed, description: 'of all-wheel drive: joint at the flange of the front axle' },
       ),
     ),
+    hubs: Type.Optional(
+      Type.Object(
+        {
+          leftMm: Vec3,
+          rightMm: Vec3,
+          bumpUpMm: Type.Optional(Type.Number({ minimum: 0, maximum: 500 })),
+          droopDownMm: Type.Optional(Type.Number({ minimum: 0, maximum: 500 })),
+        },
+        { ...closed, description: 'outer joints of the driven half shafts, and how far they rise and fall' },
+      ),
+    ),
+    halfShaft: Type.Optional(HalfShaft),
     claims: Type.Optional(Type.Array(FitClaim, { maxItems: 200 })),
     tape: Type.Optional(Type.Array(Taped, { maxItems: 120 })),
     ports: Type.Array(Port),
@@ -444,6 +510,3 @@ export const Chassis = Type.Object(
   closed,
 );
 export type Chassis = Type.Static<typeof Chassis>;
-
-/** The gearbox sits at the driven axle, away from the engine; the shaft between turns with the crank. */
-export const hasTransaxle = (car: Pick<Chassis, 'gearboxSits'>): boolean => car.gearboxSits === 'at the driven axle';

@@ -67,6 +67,7 @@ const WORDS: Readonly<Record<string, string>> = {
   '/candidates/*/engineId': 'engine',
   '/candidates/*/finalDrive': 'final drive',
   '/candidates/*/gearboxId': 'gearbox',
+  '/candidates/*/gearboxPlacement': 'gearbox position',
   '/candidates/*/inspection': 'inspection',
   '/candidates/*/letter': 'letter',
   '/candidates/*/mountSchool': 'mounts',

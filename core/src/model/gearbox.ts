@@ -94,6 +94,7 @@ export const Gearbox = Type.Object(
     }),
     ratios: Type.Array(Type.Number({ exclusiveMinimum: 0, maximum: 20 }), { minItems: 1, maxItems: 12 }),
     reverseRatio: Type.Optional(Type.Number({ exclusiveMinimum: 0, maximum: 20 })),
+    noReverse: Type.Optional(Type.Boolean({ description: 'it has no reverse' })),
     finalDriveInside: Type.Optional(Type.Number({ exclusiveMinimum: 0 })),
     ratings: Type.Array(Rating),
     solids: Type.Array(Solid),
@@ -106,6 +107,14 @@ export const Gearbox = Type.Object(
       Type.Object({ leftMm: Vec3, rightMm: Vec3 }, { ...closed, description: 'inner joints of a transaxle' }),
     ),
     outputMm: Type.Optional(Vec3),
+    frontOutputMm: Type.Optional({
+      ...Vec3,
+      description: 'of all-wheel drive: joint to the front axle',
+    } as typeof Vec3),
+    sprocketMm: Type.Optional({
+      ...Vec3,
+      description: 'middle of its sprocket, where it drives a chain',
+    } as typeof Vec3),
     mountMm: Type.Optional(Vec3),
     mountBoss: Type.Optional(
       Type.Object(

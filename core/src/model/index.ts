@@ -37,6 +37,7 @@ export * from './finding.ts';
 export * from './fuel.ts';
 export * from './gearbox.ts';
 export * from './labour.ts';
+export * from './layout.ts';
 export * from './libraryInForce.ts';
 export * from './listing.ts';
 export * from './measurement.ts';

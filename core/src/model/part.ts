@@ -1,7 +1,7 @@
 import { Type } from 'typebox';
 import { BoughtBrakes } from './brakes.ts';
 import { BoughtCooling } from './cooling.ts';
-import { ChassisMount, PropshaftTube, RadiatorCore } from './chassis.ts';
+import { ChassisMount, HalfShaft, PropshaftTube, RadiatorCore } from './chassis.ts';
 import { AnyFigure, Id, Name, Note, PositiveFigure, ThreePoint, Vec3 } from './figure.ts';
 import { Injectors } from './engine.ts';
 import { Clutch } from './gearbox.ts';
@@ -43,6 +43,7 @@ export const PART_CLASSES = [
   'sensor',
   'gauge',
   'propshaft',
+  'half shafts',
   'radiator',
   'fan',
   'oil cooler',
@@ -91,6 +92,7 @@ export const Part = Type.Object(
       Type.Array(Type.String({ maxLength: 60 }), { description: 'messages that it makes up or passes on' }),
     ),
     propshaft: Type.Optional(PropshaftTube),
+    halfShaft: Type.Optional(HalfShaft),
     radiator: Type.Optional(RadiatorCore),
     cooling: Type.Optional(BoughtCooling),
     brakesForKw: Type.Optional(PositiveFigure),

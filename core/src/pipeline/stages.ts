@@ -6,6 +6,7 @@ import { assessFit } from '../questions/fit/index.ts';
 import {
   assessControl,
   assessGearing,
+  assessLayout,
   assessPowerToWeight,
   assessRoad,
   cruiseLoad,
@@ -38,6 +39,7 @@ export interface Results {
   readonly gearing: ReturnType<typeof assessGearing>;
   readonly powerToWeight: CheckResult;
   readonly road: ReturnType<typeof assessRoad>;
+  readonly layout: CheckResult;
   readonly control: ReturnType<typeof assessControl>;
   readonly mounts: ReturnType<typeof assessMounts>;
   readonly brackets: ReturnType<typeof assessBrackets>;
@@ -133,6 +135,7 @@ export const STAGES: { readonly [K in StageName]: Stage<K> } = {
     needs: ['mass', 'gearing'],
     compute: (s, { mass, gearing }) => assessRoad(s, mass.figures, gearing.figures),
   }),
+  layout: stage({ step: 'gearing', title: 'Layout', compute: assessLayout }),
   control: stage({
     step: 'gearing',
     title: 'Gearbox control and converter',
@@ -176,7 +179,7 @@ export const STAGES: { readonly [K in StageName]: Stage<K> } = {
     needs: ['gearing', 'strength'],
     uses: ['fit'],
     compute: (s, { gearing, strength, fit }) =>
-      assessDriveline(s, gearing.figures, strength.figures.gears, fit?.figures.seat?.propshaft?.lengthMm),
+      assessDriveline(s, gearing.figures, strength.figures.gears, fit?.figures.seat?.lines),
   }),
   cooling: stage({
     step: 'gearing',

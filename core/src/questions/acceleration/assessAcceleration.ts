@@ -1,5 +1,5 @@
 import { highestRpm, lowestRpm } from '../curve/index.ts';
-import { rpmAtSpeed, type GearingFigures } from '../gearing/index.ts';
+import { passedShare, rpmAtSpeed, type GearingFigures } from '../gearing/index.ts';
 import type { MassFigures } from '../mass/index.ts';
 import {
   Gaps,
@@ -108,10 +108,11 @@ function withDoubt(plant: Plant, subject: Subject, mass: MassFigures, gearing: G
     curve[ORIGIN],
   );
   const grip = ofTyre(subject.chassis!, subject.tyre!, 'dryGrip');
+  const passed = passedShare(subject, mass);
   const d = propagateAll({ 'torque over mass': torqueOverMass, 'tyre grip': grip }, (v) => {
     const aside = v['torque over mass'] !== torqueOverMass.value || v['tyre grip'] !== grip.value;
     const run = simulate(
-      { ...plant, frictionCoefficient: v['tyre grip'], torqueScale: v['torque over mass'] },
+      { ...plant, frictionCoefficient: v['tyre grip'] * passed, torqueScale: v['torque over mass'] },
       { speedsKph: [100], distanceM: QUARTER_MILE_M, tolerance: aside ? ASIDE : undefined },
     );
     return {

@@ -1,4 +1,5 @@
 import { highestRpm, lowestRpm, torqueAt, type Torque } from '../curve/index.ts';
+import { rearShares } from '../gearing/index.ts';
 import { GRAVITY, InputError, requirePositive } from '../../units/index.ts';
 
 /** Boost as a first-order lag above its threshold; below it the curve is what the engine breathes by itself. */
@@ -47,6 +48,7 @@ export interface Plant {
   readonly frictionCoefficient: number | undefined;
   readonly drive: 'rear' | 'front' | 'all';
   readonly rearTorqueShare?: number | undefined;
+  readonly centreBias?: number | undefined;
   readonly frontAxleToComMm: number;
   readonly wheelbaseMm: number;
   readonly comHeightMm: number;
@@ -151,11 +153,10 @@ export function roadLoads(p: Plant): RoadLoads {
   const whole = { baseN: mu * weight, perAccelerationKg: 0 };
   if (p.drive === 'rear') return { ...loads, grip: [limit(rear), whole] };
   if (p.drive === 'front') return { ...loads, grip: [limit(front)] };
-  const s = p.rearTorqueShare;
-  if (s === undefined) return { ...loads, grip: [whole] };
+  const { least, most } = rearShares(p.rearTorqueShare, p.centreBias);
   return {
     ...loads,
-    grip: [...(s > 0 ? [limit(rear, s)] : []), ...(s < 1 ? [limit(front, 1 - s)] : []), whole],
+    grip: [...(least > 0 ? [limit(rear, least)] : []), ...(most < 1 ? [limit(front, 1 - most)] : []), whole],
   };
 }
 

@@ -10,7 +10,9 @@ import {
   type Torque,
 } from '../curve/index.ts';
 import {
+  centreOf,
   COUPLING_SPEED_RATIO,
+  passedShare,
   readTyreCode,
   STANDARD_AIR_DENSITY,
   usualLaunchRpm,
@@ -141,9 +143,10 @@ export function plantOf(
     clutchTorqueNm: Math.min(first, CLUTCH_OVER_PEAK * peaksOf(torque).peakTorqueNm),
     shiftRpm,
     shiftTimeS: choices.shiftTimeS ?? gearbox.shiftTimeS?.value ?? SHIFT_TIME_S[gearbox.kind],
-    frictionCoefficient: ofTyre(chassis, tyre, choices.grip === 'wet' ? 'wetGrip' : 'dryGrip').value,
+    frictionCoefficient:
+      ofTyre(chassis, tyre, choices.grip === 'wet' ? 'wetGrip' : 'dryGrip').value * passedShare(subject, mass),
     drive: chassis.drive,
-    rearTorqueShare: chassis.rearTorqueShare,
+    ...centreOf(chassis),
     frontAxleToComMm: -x,
     wheelbaseMm: ofCar(chassis, 'wheelbaseMm').value,
     comHeightMm: z,

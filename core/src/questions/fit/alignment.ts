@@ -1,5 +1,9 @@
-import type { Chassis, Engine, Gearbox } from '../../model/index.ts';
+import { layoutOf, type Chassis, type Engine, type Gearbox } from '../../model/index.ts';
 import { applyPose, length, type Pose, sub, type V3 } from '../../geometry/index.ts';
+
+/** Whether the lever of a gearbox comes up through a hole in the floor: not by cable or rod, and not where it lies elsewhere. */
+export const hasLeverHole = (chassis: Chassis, gearbox: Gearbox): boolean =>
+  gearbox.shiftedBy !== 'cable or rod' && layoutOf(chassis, gearbox).leverOverGearbox;
 
 /** Where nobody noted how surely the aperture was measured, mm. */
 const APERTURE_DOUBT_MM = 3;
@@ -18,13 +22,9 @@ export interface ShifterSeat {
 }
 
 /** Where the lever comes up against the hole in the floor; undefined for cables and rods, or where aperture or lever have not been measured. */
-export function shifterSeat(
-  chassis: Pick<Chassis, 'shifterAperture'>,
-  gearbox: Gearbox,
-  box: Pose,
-): ShifterSeat | undefined {
+export function shifterSeat(chassis: Chassis, gearbox: Gearbox, box: Pose): ShifterSeat | undefined {
   const aperture = chassis.shifterAperture;
-  if (!aperture || !gearbox.shifterMm || gearbox.shiftedBy === 'cable or rod') return undefined;
+  if (!aperture || !gearbox.shifterMm || !hasLeverHole(chassis, gearbox)) return undefined;
   const atMm = applyPose(box, gearbox.shifterMm);
   const forwardMm = atMm[0] - aperture.centreMm[0];
   const leftMm = atMm[1] - aperture.centreMm[1];

@@ -3,7 +3,6 @@ import {
   makeCheck,
   makeFinding,
   obstaclesWith,
-  hasTransaxle,
   staysPut,
   changeOf,
   type Finding,
@@ -15,13 +14,14 @@ import { gearboxPose } from '../mass/index.ts';
 import { caseWords, wayAcross, type Movement } from '../mounts/index.ts';
 import { say, capital } from '../../units/index.ts';
 import { assessRoutes } from './assessRoutes.ts';
-import { ALIGNMENT_ROWS, assessAlignment, type AlignmentFigures } from './assessAlignment.ts';
+import { alignmentRows, assessAlignment, type AlignmentFigures } from './assessAlignment.ts';
 import { bayOf, type BayBody } from './bay.ts';
 import { claimFindings } from '../claims/index.ts';
 import { bracketClearances } from './brackets.ts';
 import { clearances, placedSolids, type PairClearance } from './clearances.ts';
 import { fitState } from './margin.ts';
 import { movingFindings } from './moving.ts';
+import { groundAtBump, GROUND_ROW } from './ground.ts';
 import { dressingClashes } from './matrix.ts';
 import { dressingRemedies, obstacleRemedies, smallRemedies } from './remedies.ts';
 import { unjudgedOf } from './unjudged.ts';
@@ -78,21 +78,14 @@ export function assessFit(
   const { chassis, candidate } = subject;
   if (chassis && chassis.engineAt === undefined && staysPut(subject))
     return withoutGaps(
+      subject,
       'clear',
       'Stays as found',
       'Engine and gearbox stay where they were found: they fit, and nobody has entered where that is.',
     );
-  if (chassis && hasTransaxle(chassis))
-    return staysPut(subject)
-      ? withoutGaps('clear', 'Stays as found', 'Engine and gearbox stay where they were found: they fit.')
-      : withoutGaps(
-          'unknown',
-          'Gaps beside a transaxle are not reckoned',
-          'The gearbox sits at the driven axle, away from the engine. What is drawn here is an engine with its gearbox on it: nothing about the room of either is judged.',
-          '/chassis/gearboxSits',
-        );
   if (!chassis || chassis.obstacles.length === 0)
     return withoutGaps(
+      subject,
       'unknown',
       'Nobody has measured the bay yet',
       'The bay has not been measured.',
@@ -100,6 +93,7 @@ export function assessFit(
     );
   if (candidate.unplaced)
     return withoutGaps(
+      subject,
       'unknown',
       'It is not placed in the bay yet',
       'Nobody has said yet where it sits: place it in Fit, or search for the best position there.',
@@ -236,7 +230,13 @@ export function assessFit(
   findings.push(...dressingClashes(subject), ...changesUndone(subject));
   const routes = assessRoutes(subject, movement, solids, bay);
   const seat = assessAlignment(subject, movement);
-  findings.push(...routes.findings, ...seat.findings, ...claimFindings(subject, 'fit', check.state));
+  const ground = groundAtBump({ ...subject, chassis }, solids, movement);
+  findings.push(
+    ...routes.findings,
+    ...ground.findings,
+    ...seat.findings,
+    ...claimFindings(subject, 'fit', check.state),
+  );
   if (!staysPut(subject))
     findings.push(
       ...movingFindings(
@@ -248,7 +248,7 @@ export function assessFit(
       ),
     );
   return {
-    checks: [check, touched, ...seat.checks],
+    checks: [check, touched, ...ground.checks, ...seat.checks],
     findings,
     figures: { pairs, smallest, routes: routes.pairs, seat: seat.figures },
   };
@@ -267,6 +267,7 @@ const TOUCHED_ROW = {
 
 /** A fit of which no gap is told: not known, or known without one, for what was found in the car fits it. */
 function withoutGaps(
+  subject: Subject,
   state: 'unknown' | 'clear',
   title: string,
   because: string,
@@ -289,7 +290,9 @@ function withoutGaps(
         ? [check]
         : [
             check,
-            ...[TOUCHED_ROW, ...ALIGNMENT_ROWS].map((row) => makeCheck({ ...row, figure: undefined, state, because })),
+            ...[TOUCHED_ROW, GROUND_ROW, ...alignmentRows(subject)].map((row) =>
+              makeCheck({ ...row, figure: undefined, state, because }),
+            ),
           ],
     findings: [findingOf(check, title, missing === undefined ? {} : { missing: [missing] })],
     figures: { pairs: [], smallest: undefined, routes: [], seat: undefined },

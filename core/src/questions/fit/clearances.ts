@@ -1,4 +1,11 @@
-import type { Candidate, Gearbox, Obstacle, Solid, Subject } from '../../model/index.ts';
+import {
+  hasTransaxle,
+  type Candidate,
+  type Gearbox,
+  type Obstacle,
+  type Solid,
+  type Subject,
+} from '../../model/index.ts';
 import type { BayBody } from './bay.ts';
 import {
   boundsGapSquared,
@@ -12,7 +19,7 @@ import {
   unit,
   type V3,
 } from '../../geometry/index.ts';
-import { gearboxPose } from '../mass/index.ts';
+import { apartUnplaced, behindEngine, gearboxPose } from '../mass/index.ts';
 import { wayAcross, type Movement } from '../mounts/index.ts';
 import { requiredClearance, type RequiredClearance } from './requiredClearance.ts';
 
@@ -48,8 +55,8 @@ function bodyOf(solid: Solid, trims: ReadonlySet<string>): Convex {
 
 /** Every solid of a candidate's powertrain in vehicle axes. */
 export function placedSolids(
-  subject: Pick<Subject, 'engine' | 'dressing' | 'gearbox' | 'parts'> & {
-    candidate?: Pick<Candidate, 'trims' | 'scanned'>;
+  subject: Pick<Subject, 'engine' | 'dressing' | 'gearbox' | 'parts' | 'chassis'> & {
+    candidate?: Pick<Candidate, 'trims' | 'scanned' | 'gearboxPlacement'>;
   },
   placement: Candidate['placement'],
 ): PlacedSolid[] {
@@ -66,10 +73,20 @@ export function placedSolids(
     ...subject.engine.solids.map(place('engine', engine)),
     ...subject.dressing.flatMap((d) => d.solids).map(place('engine', engine)),
     ...(subject.candidate?.scanned ?? []).map(place('engine', engine)),
-    ...gearbox.solids.map(place('gearbox', box)),
-    ...subject.parts.flatMap((p) => p.solids).map(place('part', box)),
+    // Where nobody has said where it sits, it stands nowhere.
+    ...(apartUnplaced(subject) ? [] : gearbox.solids.map(place('gearbox', box))),
+    ...subject.parts.flatMap((p) => p.solids).map(place('part', behindEngine(engine, subject))),
   ];
 }
+
+/** Those of them that move with the engine: all but a gearbox that sits at the driven axle. */
+export const solidsWithEngine = (
+  subject: Parameters<typeof placedSolids>[0],
+  placement: Candidate['placement'],
+): PlacedSolid[] =>
+  placedSolids(subject, placement).filter(
+    (s) => s.owner !== 'gearbox' || !subject.chassis || !hasTransaxle(subject.chassis),
+  );
 
 /** Pairs farther apart than this say nothing about the fit. mm */
 const LOOK_MM = 120;

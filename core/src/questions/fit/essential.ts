@@ -1,4 +1,4 @@
-import type { Chassis, ObstacleRole } from '../../model/index.ts';
+import { layoutOf, type Chassis, type ObstacleRole } from '../../model/index.ts';
 
 export interface EssentialBody {
   readonly roles: readonly ObstacleRole[];
@@ -22,22 +22,29 @@ const ESSENTIAL: readonly EssentialBody[] = [
   { roles: ['ground line'], name: 'the ground line', unknown: 'how low the sump may hang' },
 ];
 
+/** The same things where the engine is behind the seats, by what they are called there. */
+const BEHIND: Readonly<Partial<Record<ObstacleRole, Omit<EssentialBody, 'roles'>>>> = {
+  bonnet: { name: 'the engine cover', unknown: 'whether any engine is too tall' },
+  firewall: { name: 'the firewall in front of the engine', unknown: 'how far forward an engine may sit' },
+  crossmember: { name: 'the rear crossmember', unknown: 'which sump clears' },
+};
+
 /**
- * What of the bay does not stand in it, as far as this car has it: an engine across a front-drive car has no tunnel, and one in the
- * middle or the rear has no tunnel, radiator or steering beside it.
+ * What of the bay does not stand in it, as far as this car has it. A tunnel is beside a gearbox that lies behind a front engine and
+ * nowhere else; radiator and steering are beside an engine in front.
  */
 export function notInBay(chassis: Chassis): readonly EssentialBody[] {
-  const across = chassis.drive === 'front' && chassis.engineLies === 'transverse';
-  const behind = chassis.engineSits === 'middle' || chassis.engineSits === 'rear';
+  const { engineSits, inTunnel } = layoutOf(chassis, {});
+  const behind = engineSits !== 'front';
   const elsewhere: readonly ObstacleRole[] = behind
     ? ['tunnel', 'radiator pack', 'steering box']
-    : across
-      ? ['tunnel']
-      : [];
+    : inTunnel
+      ? []
+      : ['tunnel'];
   return ESSENTIAL.filter(
     ({ roles }) =>
       !elsewhere.some((role) => roles.includes(role)) && !chassis.obstacles.some((o) => roles.includes(o.role)),
-  );
+  ).map((body) => (behind ? { ...body, ...BEHIND[body.roles[0]!] } : body));
 }
 
 /** What of it nobody has begun to measure. */

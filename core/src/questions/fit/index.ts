@@ -5,6 +5,7 @@ export * from './assessRoutes.ts';
 export * from './bay.ts';
 export * from './belt.ts';
 export * from './clearances.ts';
+export * from './linesOfDrive.ts';
 export * from './margin.ts';
 export * from './essential.ts';
 export * from './matrix.ts';

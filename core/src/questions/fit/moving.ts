@@ -1,9 +1,10 @@
-import { applyPose, length, sub, turn, unit, type Pose, type V3 } from '../../geometry/index.ts';
+import { applyPose, length, sub, unit, type Pose, type V3 } from '../../geometry/index.ts';
 import { makeFinding, type Chassis, type Finding, type Gearbox } from '../../model/index.ts';
 import { capital, say } from '../../units/index.ts';
-import { caseWords, motionAt, turned, type CaseMotion, type MovementData } from '../mounts/index.ts';
+import { caseWords, dataAt, motionAt, turned, type CaseMotion, type MovementData } from '../mounts/index.ts';
 import type { PlacedSolid } from './clearances.ts';
-import { axisOf, halfShaft, jointAngles } from './shaftAngles.ts';
+import { hasLeverHole } from './alignment.ts';
+import { axisOf, halfShaft, jointAngles, outputAxis, propshaftsOf } from './shaftAngles.ts';
 
 /** What hot gas leaves the engine by: it moves with it, what it is bolted to does not. */
 const EXHAUST: ReadonlySet<string> = new Set(['exhaust manifold', 'turbo']);
@@ -33,35 +34,40 @@ export function movingFindings(
   solids: readonly PlacedSolid[],
   data: MovementData,
 ): Finding[] {
-  if (data.cases.length === 0) return [];
+  const ofBox = dataAt(data, box.at);
+  if (data.cases.length === 0 || ofBox.cases.length === 0) return [];
   const moved = (c: CaseMotion, p: V3): V3 => {
-    const by = motionAt(c, data.comMm, p);
+    const by = motionAt(c, ofBox.comMm, p);
     return [p[0] + by[0], p[1] + by[1], p[2] + by[2]];
   };
   const said: string[] = [];
-  const { pinion, hubs } = chassis;
-  if (pinion && gearbox.outputMm && !gearbox.halfShaftsMm) {
-    const output = applyPose(box, gearbox.outputMm);
-    const axis = turn(box.turned, [1, 0, 0]);
+  const { hubs } = chassis;
+  const shafts = propshaftsOf(chassis, gearbox, box);
+  for (const {
+    to,
+    ends: { outputMm, pinion },
+  } of shafts) {
+    const output = applyPose(box, outputMm);
+    const axis = outputAxis(box);
     const joints = (at: V3, along: V3) =>
       jointAngles(at, pinion.atMm, unit(along), axisOf(pinion.pitchDeg, pinion.yawDeg ?? 0));
-    const worst = most(data, (c) => joints(moved(c, output), turned(c, axis)).frontJointDeg);
+    const worst = most(ofBox, (c) => joints(moved(c, output), turned(c, axis)).frontJointDeg);
     said.push(
-      `front propshaft joint to ${deg(worst.most)} in ${caseWords(worst.case)}, the sliding joint ${plunge(data, length(sub(output, pinion.atMm)), (c) => length(sub(moved(c, output), pinion.atMm)))}`,
+      `${shafts.length > 1 ? `${to} propshaft, its joint at the gearbox` : 'front propshaft joint'} to ${deg(worst.most)} in ${caseWords(worst.case)}, the sliding joint ${plunge(ofBox, length(sub(output, pinion.atMm)), (c) => length(sub(moved(c, output), pinion.atMm)))}`,
     );
   }
   if (hubs && gearbox.halfShaftsMm)
     for (const side of ['left', 'right'] as const) {
       const inner = applyPose(box, gearbox.halfShaftsMm[`${side}Mm`]);
       const outer = hubs[`${side}Mm`];
-      const worst = most(data, (c) => halfShaft(moved(c, inner), outer).angleDeg);
+      const worst = most(ofBox, (c) => halfShaft(moved(c, inner), outer).angleDeg);
       said.push(
-        `${side} half shaft to ${deg(worst.most)} in ${caseWords(worst.case)}, its joint ${plunge(data, length(sub(inner, outer)), (c) => length(sub(moved(c, inner), outer)))}`,
+        `${side} half shaft to ${deg(worst.most)} in ${caseWords(worst.case)}, its joint ${plunge(ofBox, length(sub(inner, outer)), (c) => length(sub(moved(c, inner), outer)))}`,
       );
     }
-  if (gearbox.shifterMm && gearbox.shiftedBy !== 'cable or rod') {
+  if (gearbox.shifterMm && hasLeverHole(chassis, gearbox)) {
     const lever = applyPose(box, gearbox.shifterMm);
-    const worst = most(data, (c) => length(motionAt(c, data.comMm, lever)));
+    const worst = most(ofBox, (c) => length(motionAt(c, ofBox.comMm, lever)));
     said.push(`the lever ${say(worst.most, 'lengthMm', { digits: 1 })} in ${caseWords(worst.case)}`);
   }
   const hot = solids.filter((s) => EXHAUST.has(s.solid.role));

@@ -1,4 +1,4 @@
-import type { Chassis, Gearbox } from '../../model/index.ts';
+import { layoutOf, type Chassis, type Gearbox } from '../../model/index.ts';
 import { InputError } from '../../units/index.ts';
 import { applyPose, dot, length, type Pose, sub, turn, unit, type V3 } from '../../geometry/index.ts';
 
@@ -41,7 +41,8 @@ export interface JointAngles {
  * @throws InputError when both joints lie in one place.
  */
 export function jointAngles(front: V3, rear: V3, gearboxAxis: V3, pinionAxis: V3): JointAngles {
-  const way = sub(front, rear);
+  // A propshaft forward, to a front axle, has its gearbox behind it: the angles are the same.
+  const way = front[0] < rear[0] ? sub(rear, front) : sub(front, rear);
   if (length(way) < 1e-9)
     throw new InputError('/rearJointMm', 'Both joints of the propshaft lie in one place; it needs a length.');
   const shaft = unit(way);
@@ -81,16 +82,53 @@ export function halfShaft(inner: V3, outer: V3): { angleDeg: number; lengthMm: n
   return { angleDeg, lengthMm, withinSevenDeg: angleDeg <= MOST_HALF_SHAFT_DEG };
 }
 
-/** The propshaft of a candidate where its gearbox stands; undefined where pinion or output have not been measured. */
-export function propshaftOf(chassis: Pick<Chassis, 'pinion'>, gearbox: Gearbox, box: Pose): JointAngles | undefined {
-  const { pinion } = chassis;
-  if (!pinion || !gearbox.outputMm || gearbox.halfShaftsMm) return undefined;
+/** A joint on each end of a propshaft: at the gearbox, in its own frame, and at the axle. */
+export interface PropshaftEnds {
+  readonly outputMm: V3;
+  readonly pinion: NonNullable<Chassis['pinion']>;
+}
+
+/** The ends of the propshaft to an axle; undefined where pinion or output have not been measured. */
+export function propshaftEnds(
+  chassis: Pick<Chassis, 'pinion' | 'frontPinion'>,
+  gearbox: Pick<Gearbox, 'outputMm' | 'frontOutputMm'>,
+  to: 'front' | 'rear',
+  beside: boolean,
+): PropshaftEnds | undefined {
+  const ofFront = to === 'front' && beside;
+  const pinion = ofFront ? chassis.frontPinion : chassis.pinion;
+  const outputMm = ofFront ? gearbox.frontOutputMm : gearbox.outputMm;
+  return pinion && outputMm && { outputMm, pinion };
+}
+
+/** The angles of a propshaft of a candidate where its gearbox stands. */
+export function propshaftAngles({ outputMm, pinion }: PropshaftEnds, box: Pose): JointAngles {
   return jointAngles(
-    applyPose(box, gearbox.outputMm),
+    applyPose(box, outputMm),
     pinion.atMm,
-    turn(box.turned, [1, 0, 0]),
+    outputAxis(box),
     axisOf(pinion.pitchDeg, pinion.yawDeg ?? 0),
   );
+}
+
+/** Which way an output to a propshaft points, forward: along the gearbox, or square to one that lies across the car. */
+export function outputAxis(box: Pose): V3 {
+  const along = turn(box.turned, [1, 0, 0]);
+  const axis = Math.abs(along[0]) < 0.5 ? turn(box.turned, [0, 1, 0]) : along;
+  return axis[0] < 0 ? [-axis[0], -axis[1], -axis[2]] : axis;
+}
+
+/** The propshafts of a candidate where its gearbox stands, by the axle that they go to: those whose ends are measured. */
+export function propshaftsOf(
+  chassis: Chassis,
+  gearbox: Gearbox,
+  box: Pose,
+): readonly { readonly to: 'front' | 'rear'; readonly ends: PropshaftEnds; readonly angles: JointAngles }[] {
+  const to = layoutOf(chassis, gearbox).propshaftsTo;
+  return to.flatMap((axle) => {
+    const ends = propshaftEnds(chassis, gearbox, axle, to.length > 1);
+    return ends ? [{ to: axle, ends, angles: propshaftAngles(ends, box) }] : [];
+  });
 }
 
 /** The half shafts of a transaxle where it stands: the left and the right one. */

@@ -1,4 +1,5 @@
 import { dressingOf, type DressingOption, type PartRole, type Slot, type Subject } from '../../model/index.ts';
+import { apartUnplaced } from '../mass/index.ts';
 import { notInBay } from './essential.ts';
 
 /** Something that is not drawn or not measured: no gap of it can be told. */
@@ -54,6 +55,13 @@ export function unjudgedOf(subject: Subject): readonly Unjudged[] {
       id: gearbox.id,
       words: `the ${gearbox.shortName} is not drawn`,
       pointer: `/gearboxes/${gearbox.id}/solids`,
+      undrawn: true,
+    });
+  if (gearbox.solids.length > 0 && apartUnplaced(subject))
+    things.push({
+      id: 'gearbox-place',
+      words: 'nobody has said where the gearbox sits',
+      pointer: `/candidates/${candidate.id}/gearboxPlacement`,
       undrawn: true,
     });
   if (

@@ -25,6 +25,7 @@ import {
 } from '../../model/index.ts';
 import { attempt, type Derived, exactly, type Figure, GRAVITY, propagate, say, sayDerived } from '../../units/index.ts';
 import { assessHill } from './assessHill.ts';
+import { centreOf } from './driven.ts';
 import { gradeability, gripThrustN } from './grip.ts';
 import { hotDayOf, type HotDay } from './hotDay.ts';
 import { usualLaunchRpm } from './launch.ts';
@@ -387,7 +388,7 @@ export function gripNow(subject: Subject, mass: MassFigures, mu: number): number
     comHeightMm: z,
     frictionCoefficient: mu,
     drive: chassis.drive,
-    rearTorqueShare: chassis.rearTorqueShare,
+    ...centreOf(chassis),
   });
 }
 

@@ -3,6 +3,7 @@ import type { MassFigures } from '../mass/index.ts';
 import { findingOf, makeCheck, ofCar, ofTyre, type CheckResult, type Gaps, type Subject } from '../../model/index.ts';
 import { exactly, GRAVITY, propagate, say, type Derived, type Figure } from '../../units/index.ts';
 import { stallPoint } from './converter.ts';
+import { centreOf, differentialOf, passedShare } from './driven.ts';
 import { HILL_START_ACCELERATION, hillStartGradePct, type Train } from './hillStart.ts';
 import { tractiveForceN } from './resistance.ts';
 
@@ -109,6 +110,7 @@ export function assessHill(subject: Subject, mass: MassFigures, drive: Drive, ga
   let found: { grade: Derived; limitedBy: 'engine' | 'grip' } | undefined;
   if (known) {
     const [x, , z] = known.comMm;
+    const passed = passedShare(subject, mass);
     const train = (carKg: number, mu: number): Train => ({
       ...hill,
       carKg,
@@ -116,10 +118,10 @@ export function assessHill(subject: Subject, mass: MassFigures, drive: Drive, ga
       wheelbaseMm: known.wheelbaseMm,
       frontAxleToComMm: -x,
       comHeightMm: z,
-      frictionCoefficient: mu,
+      frictionCoefficient: mu * passed,
       rollingCoefficient: known.rolling,
       drive: known.chassis.drive,
-      rearTorqueShare: known.chassis.rearTorqueShare,
+      ...centreOf(known.chassis),
       accelerationMPerS2: HILL_START_ACCELERATION,
     });
     const at = (v: Readonly<Record<'curve' | 'mass' | 'radius' | 'grip' | 'k' | 'stallRatio', number>>) =>
@@ -169,7 +171,7 @@ export function assessHill(subject: Subject, mass: MassFigures, drive: Drive, ga
       'why' in launch
         ? launch.why
         : found
-          ? `In first${low > 1 ? ' of low range' : ''} it ${launch.words}, gaining half a metre a second every second, with ${say(hill.trailerKg, 'massKg')} behind; the ${found.limitedBy === 'engine' ? 'engine' : 'tyres'} set the limit.`
+          ? `In first${low > 1 ? ' of low range' : ''} it ${launch.words}, gaining half a metre a second every second, with ${say(hill.trailerKg, 'massKg')} behind; ${found.limitedBy === 'engine' ? 'the engine sets the limit.' : `the tyres set the limit, through ${differentialOf(subject) === 'open' ? 'an' : 'a'} ${differentialOf(subject)} differential.`}`
           : 'Needs the curve, the weighed car, the installed mass and a tyre.',
   });
   const value = found?.grade.value ?? 0;

@@ -2,6 +2,7 @@ import { torqueAt } from '../curve/index.ts';
 import { displacementOf, fuelOf } from '../engine/index.ts';
 import type { MassFigures } from '../mass/index.ts';
 import {
+  DIFFERENTIALS,
   findingOf,
   Gaps,
   makeCheck,
@@ -18,10 +19,12 @@ import {
   type Subject,
   type Tyre,
 } from '../../model/index.ts';
-import { attempt, type Evidence, propagate, say } from '../../units/index.ts';
+import { attempt, type Evidence, GRAVITY, propagate, say } from '../../units/index.ts';
 import { gripNow, type GearingFigures } from './assessGearing.ts';
-import { axleGripN, shareOfGrip, TYPICAL_BIAS, WET_GRASS_GRIP } from './differential.ts';
+import { axleGripN, shareOfGrip, WET_GRASS_GRIP } from './differential.ts';
+import { biasOf, centreOf, differentialOf, leftShareOf } from './driven.ts';
 import { fuelLPerH } from './fuelUse.ts';
+import { rearShares } from './grip.ts';
 import { resistanceN } from './resistance.ts';
 import { rpmAtSpeed, speedKph } from './speeds.ts';
 import { rollingRadius } from './tyre.ts';
@@ -117,7 +120,7 @@ export function assessRoad(
       }),
     );
 
-  const differential = candidate.differential ?? chassis?.differentials?.find((d) => d.fitted)?.kind ?? 'open';
+  const differential = differentialOf(subject);
   const differentials = gaps.find(() => differentialFigures(subject, mass, gearing)) ?? [];
   const current = differentials.find((d) => d.kind === differential);
   const needed = brief.hill && gearing.gears[0] ? gaps.find(() => hillNeed(subject, mass)) : undefined;
@@ -135,7 +138,7 @@ export function assessRoad(
         id: 'differential',
         state: 'tight',
         step: 'gearing',
-        title: `With one wheel on wet grass the ${differential} differential won’t start on your hill`,
+        title: `With ${chassis.drive === 'all' ? 'one side' : 'one wheel'} on wet grass the ${differential} differential won’t start on your hill`,
         because: `It passes ${say(current.splitN, 'count')} N there, ${say(needed, 'count')} N is needed with the trailer on. On a dry lane it passes ${say(current.dryN, 'count')} N.`,
         about: [candidate.id],
         remedies: better.flatMap((d) => {
@@ -403,22 +406,42 @@ function differentialFigures(
   gearing: GearingFigures,
 ): RoadFigures['differentials'] {
   const { chassis } = subject;
-  if (!chassis || !subject.tyre || gearing.gripN === undefined || !mass.comMm || chassis.drive === 'all') return [];
-  const track = ofCar(chassis, chassis.drive === 'rear' ? 'trackRearMm' : 'trackFrontMm').value;
-  const leftShare = Math.min(0.95, Math.max(0.05, 0.5 + mass.comMm[1] / track));
+  if (!chassis || !subject.tyre || gearing.gripN === undefined || !mass.comMm) return [];
+  const leftShare = leftShareOf(chassis, mass.comMm[1]);
   const dry = gearing.gripN;
   const mu = ofTyre(chassis, subject.tyre, 'dryGrip').value;
-  return (['open', 'limited', 'locked'] as const).map((kind) => {
+  /** What one axle passes with one of its wheels on wet grass, of what it holds dry. */
+  const onGrass = (kind: DifferentialKind, dryN: number) =>
+    axleGripN(kind, (dryN / 2) * (WET_GRASS_GRIP / mu), dryN / 2, biasOf(chassis, kind));
+  // Of all-wheel drive one side stands on the grass: each axle passes what it can, and the centre shares it out.
+  const axles =
+    chassis.drive === 'all' && mass.drivenKg
+      ? axleGrips(mass.drivenKg.value, -mass.comMm[0] / ofCar(chassis, 'wheelbaseMm').value, mu)
+      : undefined;
+  return DIFFERENTIALS.map((kind) => {
     const offer = chassis.differentials?.find((d) => d.kind === kind);
-    const bias = offer?.biasRatio?.value ?? TYPICAL_BIAS;
     return {
       kind,
-      dryN: dry * shareOfGrip(kind, leftShare, bias),
-      splitN: axleGripN(kind, (dry / 2) * (WET_GRASS_GRIP / mu), dry / 2, bias),
+      dryN: dry * shareOfGrip(kind, leftShare, biasOf(chassis, kind)),
+      splitN: axles
+        ? sharedOut(onGrass(kind, axles.frontN), onGrass(kind, axles.rearN), centreOf(chassis))
+        : onGrass(kind, dry),
       fitted: offer?.fitted ?? kind === 'open',
       offered: offer !== undefined,
     };
   });
+}
+
+/** What each axle holds on the level, N; `rearShare` of the mass stands on the rear one. */
+const axleGrips = (massKg: number, rearShare: number, mu: number) => ({
+  frontN: mu * massKg * GRAVITY * (1 - rearShare),
+  rearN: mu * massKg * GRAVITY * rearShare,
+});
+
+/** What both axles pass together through the centre, N. */
+function sharedOut(frontN: number, rearN: number, centre: ReturnType<typeof centreOf>): number {
+  const { least, most } = rearShares(centre.rearTorqueShare, centre.centreBias);
+  return Math.min(frontN + rearN, least > 0 ? rearN / least : Infinity, most < 1 ? frontN / (1 - most) : Infinity);
 }
 
 function lugRpm(gearing: GearingFigures): number | undefined {

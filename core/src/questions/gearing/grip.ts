@@ -7,14 +7,35 @@ export interface GripInput {
   readonly comHeightMm: number;
   readonly frictionCoefficient: number;
   readonly drive: 'front' | 'rear' | 'all';
-  /** Fixed rear share of a 4WD; without it the split is taken as ideal. */
+  /** Rear share of a 4WD at rest; without it the split is taken as ideal. */
   readonly rearTorqueShare?: number | undefined;
+  /** Torque bias ratio of a limited centre differential: how far it moves that share. */
+  readonly centreBias?: number | undefined;
+}
+
+/** What share of the torque may go to the rear axle of all-wheel drive: from, to. */
+export interface RearShare {
+  readonly least: number;
+  readonly most: number;
+}
+
+/**
+ * The shares of torque that the rear axle may have: just the one of a fixed split, any of them where nothing holds the axles to a
+ * share, and with a limited centre differential of bias ratio B all whose ratio rear to front lies within a factor B of the fixed one.
+ * @throws InputError where the share lies outside 0 to 1 or the bias is below 1
+ */
+export function rearShares(share: number | undefined, bias = 1): RearShare {
+  if (share === undefined) return { least: 0, most: 1 };
+  if (!(share >= 0 && share <= 1))
+    throw new InputError('/rearTorqueShare', `rearTorqueShare must lie between 0 and 1; it is ${share}.`);
+  if (!(bias >= 1)) throw new InputError('/centreBias', `centreBias must be 1 or more; it is ${bias}.`);
+  return { least: share / (share + (1 - share) * bias), most: (share * bias) / (share * bias + 1 - share) };
 }
 
 /**
  * Greatest thrust that the tyres pass with load transfer at the limit, N (a = −x_com, b = L − a, h height). Rear:
  * μ·m·g·(a/L)/(1 − μ·h/L), capped at m·g·b/h where the front wheels lift. Front: μ·m·g·(b/L)/(1 + μ·h/L). 4WD with fixed
- * rear share s: the lesser of the two axles' limits; ideal split: μ·m·g. Gillespie, Fundamentals of Vehicle Dynamics, ch. 2.
+ * rear share s: the lesser of the two axles' limits; ideal split: μ·m·g; a limited centre: the best share that it reaches. Gillespie, Fundamentals of Vehicle Dynamics, ch. 2.
  */
 export function gripThrustN(input: GripInput): number {
   const { massKg: m, wheelbaseMm: L, frontAxleToComMm: a, comHeightMm: h, frictionCoefficient: mu } = input;
@@ -40,12 +61,10 @@ export function gripThrustN(input: GripInput): number {
     case 'front':
       return (mu * weight * (b / L)) / (1 + (mu * h) / L);
     case 'all': {
-      const s = input.rearTorqueShare;
-      if (s === undefined) return Math.min(mu * weight, lift);
-      if (!(s >= 0 && s <= 1))
-        throw new InputError('/rearTorqueShare', `rearTorqueShare must lie between 0 and 1; it is ${s}.`);
-      const front = (mu * weight * (b / L)) / (1 - s + (mu * h) / L);
-      return Math.min(rearOf(s), front);
+      const { least, most } = rearShares(input.rearTorqueShare, input.centreBias);
+      const front = (mu * weight * (b / L)) / (1 - most + (mu * h) / L);
+      // Between its two ends the share comes to rest where both axles give up together.
+      return Math.min(rearOf(least), front, mu * weight, lift);
     }
   }
 }

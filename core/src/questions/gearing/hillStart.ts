@@ -1,4 +1,5 @@
 import { GRAVITY } from '../../units/index.ts';
+import { rearShares } from './grip.ts';
 
 /** A car with what it tows. */
 export interface Train {
@@ -16,8 +17,10 @@ export interface Train {
   readonly frictionCoefficient: number;
   readonly rollingCoefficient: number;
   readonly drive: 'front' | 'rear' | 'all';
-  /** Fixed rear share of a 4WD; without it all loads carry. */
+  /** Rear share of a 4WD at rest; without it all loads carry. */
   readonly rearTorqueShare?: number | undefined;
+  /** Torque bias ratio of a limited centre differential. */
+  readonly centreBias?: number | undefined;
   /** Asked of the start, m/s². */
   readonly accelerationMPerS2: number;
 }
@@ -55,10 +58,12 @@ export function hillGripN(train: Train, slope: number): number {
   const mu = train.frictionCoefficient;
   if (train.drive === 'rear') return mu * rearN;
   if (train.drive === 'front') return mu * frontN;
-  const s = train.rearTorqueShare;
-  return s === undefined
-    ? mu * (frontN + rearN)
-    : Math.min(s > 0 ? (mu * rearN) / s : Infinity, s < 1 ? (mu * frontN) / (1 - s) : Infinity);
+  const { least, most } = rearShares(train.rearTorqueShare, train.centreBias);
+  return Math.min(
+    mu * (frontN + rearN),
+    least > 0 ? (mu * rearN) / least : Infinity,
+    most < 1 ? (mu * frontN) / (1 - most) : Infinity,
+  );
 }
 
 /** A start is not asked for on more than this, rad: 173 %. */

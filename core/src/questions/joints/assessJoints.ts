@@ -297,7 +297,7 @@ function remediesFor(
     const whole = wholeOf(part, known);
     if (!whole.some((p) => p.closes.some((c) => c.joint === kind) || p.provides.some((x) => x.kind === kind))) continue;
     const parts = [...subject.parts, ...whole];
-    const joined = instancesOf(joint.kind, own, whole).find((j) => j.key === joint.key);
+    const joined = instancesOf(joint.kind, subject, own, whole).find((j) => j.key === joint.key);
     if (!joined || closeJoint(joined, parts).how !== 'parts') continue;
     const conflicts = whole.map((p) => conflictsOf(p, subject, parts));
     const [unmet, clashes] = [conflicts.flatMap((c) => c.unmet), conflicts.flatMap((c) => c.clashes)];

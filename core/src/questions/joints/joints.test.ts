@@ -106,7 +106,7 @@ test.each(['bell', 'engine-mounts', 'gearbox-mount'])('%s goes by its pattern', 
 });
 
 test('a propshaft is needed unless the front wheels drive; a clutch unless the box is automatic', () => {
-  const box = (k: string) => ({ kind: k }) as Parameters<JointKind['neededFor']>[1];
+  const box = (k: string) => ({ kind: k, ratios: [3] }) as Parameters<JointKind['neededFor']>[1];
   const engine = {} as Parameters<JointKind['neededFor']>[2];
   const car = (drive: string) => ({ drive }) as Parameters<JointKind['neededFor']>[0];
   expect(kind('output').neededFor(car('front'), box('manual'), engine)).toBe(false);
@@ -218,7 +218,7 @@ test('ports of several places make a joint each, a face without a place serves a
     dressing: [],
     parts: [],
   } as unknown as Subject;
-  const joints = instancesOf(kind('bell'), portsOf(subject, kind('bell')));
+  const joints = instancesOf(kind('bell'), subject, portsOf(subject, kind('bell')));
   expect(joints.map((j) => [j.key, closeJoint(j, []).how])).toEqual([
     ['bell:left', 'open'],
     ['bell:right', 'direct'],

@@ -74,6 +74,8 @@ interface JointSpec<A extends SpecSchema, B extends SpecSchema> {
   readonly neededFor: (chassis: Chassis | null, gearbox: Gearbox, engine: Engine) => boolean;
   /** Where there are always several: left and right, feed and return. */
   readonly places?: readonly string[];
+  /** The same where the layout decides: a propshaft to each axle. */
+  readonly placesIn?: (chassis: Chassis | null, gearbox: Gearbox) => readonly string[];
   /** Places that there may be, offered where a side is entered; a joint stands for those that are. */
   readonly offers?: readonly string[];
   /** What somebody looks at who has it in front of him. */

@@ -78,9 +78,20 @@ export function faceAt(ports: readonly Owned[], side: 'a' | 'b', place: string |
 }
 
 /** The joints of one kind, one for each place that a port names, or the one of it; with the ports of other parts added. */
-export function instancesOf(kind: JointKind, own: readonly Owned[], more: readonly Part[] = []): JointInstance[] {
+export function instancesOf(
+  kind: JointKind,
+  { chassis, gearbox }: Pick<Subject, 'chassis' | 'gearbox'>,
+  own: readonly Owned[],
+  more: readonly Part[] = [],
+): JointInstance[] {
   const ports = [...own, ...more.flatMap((part) => broughtBy(part, kind.kind))];
-  const places = [...new Set([...(kind.places ?? []), ...ports.flatMap((o) => o.port.place ?? [])])].sort();
+  const places = [
+    ...new Set([
+      ...(kind.places ?? []),
+      ...(kind.placesIn?.(chassis, gearbox) ?? []),
+      ...ports.flatMap((o) => o.port.place ?? []),
+    ]),
+  ].sort();
   return (places.length > 0 ? places : [undefined]).map((place) => ({
     key: place === undefined ? kind.kind : `${kind.kind}:${place}`,
     kind,
@@ -95,7 +106,7 @@ export function jointsOf(subject: Subject): JointInstance[] {
   const all = allPorts(subject);
   return JOINT_KINDS.flatMap((kind) =>
     kind.neededFor(subject.chassis, subject.gearbox, subject.engine)
-      ? instancesOf(kind, portsOf(subject, kind, all))
+      ? instancesOf(kind, subject, portsOf(subject, kind, all))
       : [],
   );
 }

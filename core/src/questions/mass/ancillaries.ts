@@ -70,6 +70,7 @@ const TYPICAL_PART: Readonly<Record<Part['class'], readonly [number, number]>> =
   sensor: [0.2, 0.15],
   gauge: [0.4, 0.3],
   propshaft: [9, 2],
+  'half shafts': [13, 2.5],
   radiator: [6, 3],
   fan: [3, 1.5],
   'oil cooler': [2.5, 1.5],

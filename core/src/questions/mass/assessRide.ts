@@ -77,6 +77,18 @@ const rideRow = (end: 'front' | 'rear') =>
     signed: true,
   }) as const;
 const RIDE_ROW = { front: rideRow('front'), rear: rideRow('rear') } as const;
+/** Only where somebody has measured the travel. */
+const travelRow = (end: 'front' | 'rear') =>
+  ({
+    id: `travel-${end}`,
+    step: 'weight',
+    group: GROUP,
+    title: `Bump travel, ${end}, full load`,
+    quantity: 'lengthMm',
+    limitKind: 'at least',
+    limit: BUMP_LEAST_MM,
+    span: 60,
+  }) as const;
 const BIAS_ROW = {
   id: 'brake-bias',
   step: 'weight',
@@ -136,7 +148,8 @@ export function assessRide(subject: Subject, mass: MassFigures): CheckResult & {
   if (!chassis) return { ...said, figures: NOTHING };
   if (!frontKg || !rearKg || !totalKg || !comMm) {
     // What stands in the way of the masses is said by their own question.
-    for (const row of [RIDE_ROW.front, RIDE_ROW.rear, BIAS_ROW, LOAD_ROW])
+    const travel = (['front', 'rear'] as const).filter((end) => chassis.springs?.[end].bumpMm).map(travelRow);
+    for (const row of [RIDE_ROW.front, RIDE_ROW.rear, ...travel, BIAS_ROW, LOAD_ROW])
       said.checks.push(
         makeCheck({ ...row, figure: undefined, because: 'Needs the axle loads and the centre of mass.' }),
       );
@@ -284,15 +297,8 @@ function rideHeight({ subject }: Loaded, end: 'front' | 'rear', axle: AxleRide, 
 function bumpTravel(end: 'front' | 'rear', { bumpLeftMm, springToRestore }: AxleRide, said: Said): void {
   if (!bumpLeftMm) return;
   const check = makeCheck({
-    id: `travel-${end}`,
-    step: 'weight',
-    group: GROUP,
-    title: `Bump travel, ${end}, full load`,
-    quantity: 'lengthMm',
+    ...travelRow(end),
     figure: bumpLeftMm,
-    limitKind: 'at least',
-    limit: BUMP_LEAST_MM,
-    span: 60,
     // Above the stop it is only hard: on it the wheel is carried by rubber.
     state:
       bumpLeftMm.value <= 0 ? 'blocked' : bumpLeftMm.value - bumpLeftMm.plusMinus < BUMP_LEAST_MM ? 'tight' : 'clear',

@@ -1,13 +1,44 @@
 import { applyPose, offsetPose, poseOf, type Pose, type V3 } from '../../geometry/index.ts';
-import { hasTransaxle, type Chassis, type Part, type Subject } from '../../model/index.ts';
+import {
+  hasTransaxle,
+  keepsGearbox,
+  type Candidate,
+  type Chassis,
+  type Part,
+  type Placement,
+  type Subject,
+} from '../../model/index.ts';
 
 /** How far adapters and spacers shift the gearbox along the engine's x, mm: rearward is negative. */
 export function gearboxShiftMm(parts: readonly Pick<Part, 'shifts'>[]): number {
   return parts.reduce((sum, part) => sum + (part.shifts?.gearboxXMm ?? 0), 0);
 }
 
-/** Where the gearbox frame sits: behind the engine by what adapters and spacers add. */
-export function gearboxPose(engine: Pose, subject: Pick<Subject, 'parts'>): Pose {
+type Seated = Pick<Subject, 'parts' | 'chassis' | 'gearbox'> & {
+  readonly candidate?: Pick<Candidate, 'gearboxPlacement'> | undefined;
+};
+
+/** Where a gearbox that sits away from the engine was put: by the candidate, else where the car had its own. */
+export const apartAt = ({ chassis, gearbox, candidate }: Omit<Seated, 'parts'>): Placement | undefined =>
+  chassis && hasTransaxle(chassis)
+    ? (candidate?.gearboxPlacement ?? (keepsGearbox({ chassis, gearbox }) ? chassis.gearboxAt : undefined))
+    : undefined;
+
+/** Whether the gearbox sits away from the engine and nobody has said where. */
+export const apartUnplaced = (subject: Omit<Seated, 'parts'>): boolean =>
+  subject.chassis !== null && hasTransaxle(subject.chassis) && apartAt(subject) === undefined;
+
+/**
+ * Where the gearbox frame sits: behind the engine by what adapters and spacers add, or at the driven axle by itself. Where nobody
+ * has said where that is, `apartUnplaced` says so, and nothing may be told from this.
+ */
+export function gearboxPose(engine: Pose, subject: Seated): Pose {
+  const apart = apartAt(subject);
+  return apart ? poseOf(apart) : behindEngine(engine, subject);
+}
+
+/** Behind the engine by what adapters and spacers add: where they are, and a gearbox that sits on the engine. */
+export function behindEngine(engine: Pose, subject: Pick<Subject, 'parts'>): Pose {
   const shift = gearboxShiftMm(subject.parts);
   return shift === 0 ? engine : offsetPose(engine, [shift, 0, 0]);
 }
@@ -27,8 +58,11 @@ export function massPlaces(subject: Subject): {
   const { chassis, candidate } = subject;
   if (candidate.unplaced) return { engine: undefined, gearbox: undefined };
   const pose = poseOf(candidate.placement);
-  if (chassis && hasTransaxle(chassis))
-    return { engine: subject.engine.comMm && applyPose(pose, subject.engine.comMm.at), gearbox: atDrivenAxle(chassis) };
+  if (apartUnplaced(subject))
+    return {
+      engine: subject.engine.comMm && applyPose(pose, subject.engine.comMm.at),
+      gearbox: atDrivenAxle(chassis!),
+    };
   return {
     engine: subject.engine.comMm && applyPose(pose, subject.engine.comMm.at),
     gearbox: subject.gearbox.comMm && applyPose(gearboxPose(pose, subject), subject.gearbox.comMm),

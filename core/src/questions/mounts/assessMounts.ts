@@ -2,6 +2,7 @@ import {
   costOfPart,
   findingOf,
   Gaps,
+  GEARBOX_BOSS,
   hasTransaxle,
   makeCheck,
   makeFinding,
@@ -15,7 +16,8 @@ import {
   type Subject,
 } from '../../model/index.ts';
 import type { GearingFigures } from '../gearing/index.ts';
-import type { MassFigures } from '../mass/index.ts';
+import { apartAt, type MassFigures } from '../mass/index.ts';
+import { together } from './apart.ts';
 import { boltFindings } from './assessBolts.ts';
 import { bossesMissing } from './bosses.ts';
 import { doubtsOf } from './doubts.ts';
@@ -25,7 +27,7 @@ import { driveReaction } from './loads.ts';
 import { CRUISE, HELD, held, IDLE, isolation, loaded, moving, openRows, shaken, type InCar } from './mountRows.ts';
 import { drawn, type MountsFigures, type MountsResult } from './mountsFigures.ts';
 import { movementOf, typicalMovement, type MovementData } from './movement.ts';
-import { powertrainOf } from './powertrain.ts';
+import { powertrainOf, type Carried } from './powertrain.ts';
 import { preloads } from './preload.ts';
 import { rocking, weightless } from './rocking.ts';
 import { shellFindings } from './shell.ts';
@@ -110,13 +112,6 @@ export function assessMounts(
     );
   if (!chassis)
     return said('unknown', 'What carries it is not known', 'The car has not been measured.', ['/chassis/pads']);
-  if (hasTransaxle(chassis))
-    return said(
-      'unknown',
-      'Mounts beside a transaxle are not reckoned',
-      'The gearbox sits at the driven axle, away from the engine: what carries each of them is not judged.',
-      ['/chassis/gearboxSits'],
-    );
   const at = `/candidates/${candidate.id}/mounts`;
   if (mounts.length === 0)
     return said(
@@ -125,7 +120,25 @@ export function assessMounts(
       `Enter its mounts in Mounts. Until then every gap counts what is typical of ${candidate.mountSchool} mounts.`,
       [at],
     );
-  return judge({ ...subject, chassis }, mounts, mass, gearing, without);
+  const inCar = { ...subject, chassis };
+  if (!hasTransaxle(chassis) || chassis.torqueTube) return judge(inCar, mounts, mass, gearing, without);
+  if (chassis.torqueTube === undefined)
+    return said(
+      'unknown',
+      'Whether engine and gearbox hang as one is not known',
+      'The gearbox sits at the driven axle: a torque tube makes one body of it and the engine, behind an open shaft each hangs by itself.',
+      ['/chassis/torqueTube'],
+    );
+  const half = (which: 'engine' | 'gearbox') => {
+    const own = mounts.filter((m) => (m.bossId === GEARBOX_BOSS) === (which === 'gearbox'));
+    return own.length > 0
+      ? judge(inCar, own, mass, gearing, without, which)
+      : said('unknown', `Nobody has said what carries the ${which}`, `Enter the mounts of the ${which} in Mounts.`, [
+          at,
+        ]);
+  };
+  const [engineX, boxX] = [candidate.placement.xMm, apartAt(subject)?.xMm ?? candidate.placement.xMm - 1];
+  return together(half('engine'), half('gearbox'), { splitXMm: (engineX + boxX) / 2, behind: boxX < engineX });
 }
 
 function judge(
@@ -134,6 +147,7 @@ function judge(
   mass: MassFigures | undefined,
   gearing: GearingFigures | undefined,
   without: (checks: Check[], findings: Finding[], more?: Partial<MountsFigures>) => MountsResult,
+  which: Carried = 'both',
 ): MountsResult {
   const { candidate, engine, gearbox } = subject;
   const about = [candidate.id];
@@ -142,13 +156,13 @@ function judge(
   const inUse = mounts.flatMap((m) => gaps.find(() => mountInUse(subject, m, seats)) ?? []);
   const powertrain = gaps.find(() => {
     if (!mass) throw new MissingInput(`/engines/${engine.id}/massRecords`);
-    return powertrainOf(subject, mass);
+    return powertrainOf(subject, mass, which);
   });
   const bolts = boltFindings(subject, mounts);
   bolts.findings.unshift(...bossesMissing(subject, mounts));
   const drive = gaps.find(() => {
     if (!gearing) throw new MissingInput(`/engines/${engine.id}/curves`);
-    return driveReaction(subject, gearing);
+    return driveReaction(subject, gearing, which);
   });
   const asked: Drive | undefined = drive && {
     forwardNm: drive.forward.value,
@@ -181,19 +195,24 @@ function judge(
   put(held(subject, hangs, inUse, doubt));
   put(loaded(subject, hangs, inUse, doubt, drive === undefined ? gaps.pointers : []));
   put(moving(hangs, inUse, doubt, drive !== undefined));
-  const idle = isolation(hangs, doubt, engine.idleRpm, engine);
-  put(
-    shaken(IDLE, idle, 'idle', [
-      ...powertrain.undrawn,
-      ...(engine.idleRpm ? [] : [`/engines/${engine.id}/idleRpm`]),
-      ...(engine.cylinders === undefined ? [`/engines/${engine.id}/cylinders`] : []),
-    ]),
-  );
+  // Its firing shakes what the engine hangs on.
+  const shakes = which !== 'gearbox';
+  const idle = shakes ? isolation(hangs, doubt, engine.idleRpm, engine) : undefined;
+  if (shakes)
+    put(
+      shaken(IDLE, idle, 'idle', [
+        ...powertrain.undrawn,
+        ...(engine.idleRpm ? [] : [`/engines/${engine.id}/idleRpm`]),
+        ...(engine.cylinders === undefined ? [`/engines/${engine.id}/cylinders`] : []),
+      ]),
+    );
   const { cruise: wish } = subject.brief;
   const cruiseRpm = gearing?.cruiseRpm;
   const cruise =
-    wish && isolation(hangs, doubt, cruiseRpm ?? { value: wish.rpm, plusMinus: 0, evidence: 'measured' }, engine);
-  if (wish)
+    wish && shakes
+      ? isolation(hangs, doubt, cruiseRpm ?? { value: wish.rpm, plusMinus: 0, evidence: 'measured' }, engine)
+      : undefined;
+  if (wish && shakes)
     put(
       shaken(CRUISE, cruise, 'cruise', [
         ...powertrain.undrawn,

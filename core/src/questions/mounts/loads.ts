@@ -1,7 +1,8 @@
-import { poseOf, turn, type V3 } from '../../geometry/index.ts';
+import { poseOf, turn, unit, type V3 } from '../../geometry/index.ts';
 import { MissingInput, type Subject } from '../../model/index.ts';
 import { exactly, GRAVITY, madeFrom, ORIGIN, propagate, type Derived } from '../../units/index.ts';
 import type { GearingFigures } from '../gearing/index.ts';
+import type { Carried } from './powertrain.ts';
 
 /** What a powertrain is put through: each a force and a couple at its centre of mass. */
 export const LOAD_CASES = [
@@ -34,16 +35,19 @@ export interface DriveReaction {
 /**
  * What driving puts on the mounts: min(peak torque × first gear × converter at stall × low range × final drive inside, 1.3 × what the
  * tyres pass). Behind a gearbox without final drive it turns about the engine's own axis, +x for a crank that turns clockwise seen
- * from its front; with the final drive inside about −y, the nose lifts.
+ * from its front; with the final drive inside about −y, the nose lifts. Where the gearbox hangs apart, the engine’s mounts feel the
+ * engine’s own torque alone, and those of the gearbox the rest.
  * @throws MissingInput without a curve.
  */
 export function driveReaction(
   { candidate, engine, gearbox, chassis }: Subject,
   gearing: GearingFigures,
+  which: Carried = 'both',
 ): DriveReaction {
   const { curve, peakTorqueNm, gripN, rollingRadius } = gearing;
   if (!curve || !peakTorqueNm) throw new MissingInput(`/engines/${engine.id}/curves`);
-  const inside = gearbox.finalDriveInside;
+  // Apart from the engine it always has the final drive in its case.
+  const inside = which === 'both' ? gearbox.finalDriveInside : gearing.finalDrive;
   const stall = gearbox.converter?.stallTorqueRatio;
   const low = chassis?.transferLow ?? 1;
   // Behind the gearbox the tyres are felt through the axle; with the final drive inside as they are.
@@ -66,15 +70,31 @@ export function driveReaction(
     );
   const first = gearbox.ratios[0]!;
   const engineNm = peakTorqueNm.value * first * (stall?.value ?? 1) * low * (inside ?? 1);
-  return {
+  const whole: DriveReaction = {
     forward: by(first),
     // Where nobody has entered it, reverse is geared as first is.
     reverse: by(gearbox.reverseRatio ?? first),
     about: inside === undefined ? turn(poseOf(candidate.placement).turned, [1, 0, 0]) : [0, -1, 0],
     from: curve[ORIGIN],
-    setBy: tyresNm !== undefined && tyresNm < engineNm ? 'tyres' : 'engine',
+    setBy: tyresNm !== undefined && tyresNm < engineNm ? ('tyres' as const) : ('engine' as const),
   };
+  if (which === 'both') return whole;
+  const crank = turn(poseOf(candidate.placement).turned, [1, 0, 0]);
+  const total = first * low * inside!;
+  if (which === 'engine') {
+    // The crank turns one way, whatever gear is in: its own torque is all that the engine's mounts feel of the drive.
+    const forward = times(whole.forward, 1 / total);
+    return { ...whole, forward, reverse: times(forward, -1), about: crank };
+  }
+  // The case is turned by what leaves it at the wheels, and by what comes in from the engine.
+  return { ...whole, about: unit([-crank[0] / total, -1 - crank[1] / total, -crank[2] / total]) };
 }
+
+const times = (figure: Derived, by: number): Derived => ({
+  ...figure,
+  value: figure.value * by,
+  plusMinus: figure.plusMinus * Math.abs(by),
+});
 
 /** Force, N, and couple, N·m, of a case at the centre of mass; weight is in all of them. */
 export function loadOf(

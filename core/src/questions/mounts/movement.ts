@@ -17,6 +17,8 @@ export interface MovementData {
   readonly cases: readonly CaseMotion[];
   /** Stands in at every point where nobody has said what carries it, mm. */
   readonly typicalMm?: number;
+  /** A gearbox that hangs by itself, away from the engine: all that stands on its side of a plane across the car moves so. */
+  readonly apart?: { readonly data: MovementData; readonly splitXMm: number; readonly behind: boolean };
 }
 
 /** How far a powertrain moves on its mounts: all that a gap needs to know of them. */
@@ -62,7 +64,8 @@ export function turned({ turnRad }: CaseMotion, direction: V3): V3 {
 }
 
 export function movementOf(data: MovementData): Movement {
-  const { on, comMm, cases, typicalMm } = data;
+  const { on, comMm, cases, typicalMm, apart } = data;
+  if (apart) return ofTwo(data, apart);
   if (typicalMm !== undefined)
     return { on, data, at: () => typicalMm, caseAt: () => undefined, mostMm: typicalMm, mostOf: () => typicalMm };
   const farthest = (p: V3, d: V3) => {
@@ -94,6 +97,25 @@ export function movementOf(data: MovementData): Movement {
     },
   };
 }
+
+/** Engine and gearbox each on their own mounts: a point moves with the one on whose side it stands. */
+function ofTwo(data: MovementData, { data: other, splitXMm, behind }: NonNullable<MovementData['apart']>): Movement {
+  const { apart: _apart, ...own } = data;
+  const [engine, box] = [movementOf(own), movementOf(other)];
+  const of = (x: number) => (x < splitXMm === behind ? box : engine);
+  return {
+    on: engine.on === box.on ? engine.on : `${engine.on}, the gearbox on ${box.on}`,
+    data,
+    at: (point, direction) => of(point[0]).at(point, direction),
+    caseAt: (point, direction) => of(point[0]).caseAt(point, direction),
+    mostMm: Math.max(engine.mostMm, box.mostMm),
+    mostOf: (corners) => of(corners[0] ?? 0).mostOf(corners),
+  };
+}
+
+/** The movement of the body that a point belongs to. */
+export const dataAt = (data: MovementData, [x]: V3): MovementData =>
+  data.apart && x < data.apart.splitXMm === data.apart.behind ? data.apart.data : data;
 
 /** The way from one solid to another across their gap, or out of their overlap: a unit vector; up where they touch. */
 export function wayAcross(found: {

@@ -1,7 +1,16 @@
 import { convexOf, poseOf, type V3 } from '../../geometry/index.ts';
 import { MissingInput, ofEngine, ofGearbox, type Part, type Solid, type Subject } from '../../model/index.ts';
 import { madeFrom, scatterOf, type Figure } from '../../units/index.ts';
-import { massPlaces, OIL_KG_PER_L, typicalOil, typicalPart, type MassFigures } from '../mass/index.ts';
+import {
+  apartAt,
+  apartUnplaced,
+  gearboxPose,
+  massPlaces,
+  OIL_KG_PER_L,
+  typicalOil,
+  typicalPart,
+  type MassFigures,
+} from '../mass/index.ts';
 import { rigidBody, type BodyLump, type RigidBody } from './rigidBody.ts';
 
 /** Engine and gearbox as one body: what hangs on the mounts. */
@@ -38,45 +47,53 @@ function boxOf(solids: readonly Solid[]): V3 | undefined {
   return [high[0]! - low[0]!, high[1]! - low[1]!, high[2]! - low[2]!];
 }
 
+/** What hangs on a set of mounts: all of it, or in a car that has them apart the engine or the gearbox. */
+export type Carried = 'both' | 'engine' | 'gearbox';
+
 /**
  * The body that the mounts of a candidate carry, in vehicle axes: engine as installed and gearbox with its oil, as the sum of the
  * weight has them, and what hangs on them.
  * @throws MissingInput for a mass or a centre of mass that nobody has entered.
  */
-export function powertrainOf(subject: Subject, mass: MassFigures): Powertrain {
+export function powertrainOf(subject: Subject, mass: MassFigures, which: Carried = 'both'): Powertrain {
   const { engine, gearbox, candidate, dressing, parts } = subject;
   if (candidate.unplaced) throw new MissingInput(`/candidates/${candidate.id}/placement`);
   const { bridge } = mass;
   if (!bridge) throw new MissingInput(`/engines/${engine.id}/massRecords`);
-  const boxMass = ofGearbox(gearbox, 'massKg');
+  const boxMass = which === 'engine' ? undefined : ofGearbox(gearbox, 'massKg');
   const places = massPlaces(subject);
-  if (!places.engine) ofEngine(engine, 'comMm');
-  if (!places.gearbox) ofGearbox(gearbox, 'comMm');
-  const [engineAt, boxAt] = [places.engine!, places.gearbox!];
-  const { turned: turn } = poseOf(candidate.placement);
+  if (which !== 'gearbox' && !places.engine) ofEngine(engine, 'comMm');
+  if (which !== 'engine' && apartUnplaced(subject))
+    throw new MissingInput(`/candidates/${candidate.id}/gearboxPlacement`);
+  if (which !== 'engine' && !places.gearbox) ofGearbox(gearbox, 'comMm');
+  const pose = poseOf(candidate.placement);
+  const { turned: turn } = pose;
   const oil = gearbox.oilL ?? typicalOil(gearbox);
   const engineBox =
     engine.solids.length > 0 ? boxOf([...engine.solids, ...dressing.flatMap((d) => d.solids)]) : undefined;
   const gearboxBox = boxOf(gearbox.solids);
-  const lumps: (Omit<BodyLump, 'boxSizeMm'> & { name: string; box: V3 | undefined; doubtKg: number })[] = [
-    {
+  const lumps: (Omit<BodyLump, 'boxSizeMm'> & { name: string; box: V3 | undefined; doubtKg: number })[] = [];
+  if (which !== 'gearbox')
+    lumps.push({
       name: engine.name,
       massKg: bridge.installedMassKg,
       doubtKg: bridge.plusMinusKg,
-      comMm: engineAt,
+      comMm: places.engine!,
       box: engineBox,
       turn,
-    },
-    {
+    });
+  if (boxMass)
+    lumps.push({
       name: gearbox.name,
       massKg: boxMass.value + (oil?.value ?? 0) * OIL_KG_PER_L,
       doubtKg: scatterOf(boxMass),
-      comMm: boxAt,
+      comMm: places.gearbox!,
       box: gearboxBox,
-      turn,
-    },
-  ];
-  for (const part of parts) {
+      turn: gearboxPose(pose, subject).turned,
+    });
+  // Where a part sits that nobody has placed: between engine and gearbox.
+  const between = which === 'both' && !apartAt(subject) ? places.gearbox! : places.engine;
+  for (const part of which === 'gearbox' ? [] : parts) {
     if (!CARRIED.has(part.class)) continue;
     const weighs = part.massKg ?? typicalPart(part);
     if (!(weighs.value > 0)) continue;
@@ -84,13 +101,13 @@ export function powertrainOf(subject: Subject, mass: MassFigures): Powertrain {
       name: part.name,
       massKg: weighs.value,
       doubtKg: scatterOf(weighs),
-      comMm: part.atMm ?? boxAt,
+      comMm: part.atMm ?? between!,
       box: boxOf(part.solids) ?? PART_BOX_MM,
     });
   }
   const undrawn = [
-    ...(engineBox ? [] : [`/engines/${engine.id}/solids`]),
-    ...(gearboxBox ? [] : [`/gearboxes/${gearbox.id}/solids`]),
+    ...(engineBox || which === 'gearbox' ? [] : [`/engines/${engine.id}/solids`]),
+    ...(gearboxBox || which === 'engine' ? [] : [`/gearboxes/${gearbox.id}/solids`]),
   ];
   const body = rigidBody(lumps.map(({ box, ...l }) => ({ ...l, boxSizeMm: box ?? UNDRAWN_MM })));
   return {

@@ -1,4 +1,4 @@
-import { makeFinding, type Chassis, type Finding } from '../../model/index.ts';
+import { layoutOf, makeFinding, type Chassis, type Finding } from '../../model/index.ts';
 import { say } from '../../units/index.ts';
 import { unmeasuredOf } from '../fit/index.ts';
 import { bodyFrom, missingOf, readOf } from './measurements.ts';
@@ -10,8 +10,7 @@ const DOUBTFUL_SPREAD_MM = 8;
 /** What the survey leaves unknown or doubtful: about the car, so the same for every candidate. */
 export function surveyFindings(chassis: Chassis): Finding[] {
   const findings: Finding[] = [];
-  // An engine across a front-drive car has no tunnel and no lever through the floor.
-  const across = chassis.drive === 'front' && chassis.engineLies === 'transverse';
+  const layout = layoutOf(chassis, {});
   for (const taped of chassis.tape ?? []) {
     const missing = missingOf(taped);
     const total = templateOf(taped.template)?.readings.length ?? 0;
@@ -69,8 +68,25 @@ export function surveyFindings(chassis: Chassis): Finding[] {
     );
   const rest: readonly [boolean, string, string, string][] = [
     [chassis.pads.length === 0, 'pads', 'the mount pads', 'how far a bracket has to reach'],
-    [!chassis.shifterAperture && !across, 'shifter', 'the shifter hole', 'whether the lever comes up through it'],
-    [!chassis.pinion && !chassis.hubs, 'pinion', 'the pinion flange or the hubs', 'at what angle the shafts run'],
+    [
+      !chassis.shifterAperture && layout.leverOverGearbox,
+      'shifter',
+      'the shifter hole',
+      'whether the lever comes up through it',
+    ],
+    [
+      layout.chain && !chassis.axleSprocketMm,
+      'axleSprocketMm',
+      'the sprocket on the axle',
+      'whether the chain runs in line',
+    ],
+    [layout.halfShafts && !chassis.hubs, 'hubs', 'the hubs', 'at what angle the half shafts run'],
+    [
+      layout.propshaftsTo.includes('rear') && !chassis.pinion && !chassis.hubs,
+      'pinion',
+      'the pinion flange or the hubs',
+      'at what angle the shafts run',
+    ],
   ];
   for (const [absent, id, name, unknown] of rest)
     if (absent)

@@ -2,7 +2,7 @@ import { applyPose, boxOf, poseOf, signedDistance, type V3 } from '../../geometr
 import type { Circuit, MovedSensor, Splice, Subject } from '../../model/index.ts';
 import { attempt, type Figure } from '../../units/index.ts';
 import { heatClearance, placedSolids, tubeOnce } from '../fit/index.ts';
-import { gearboxPose } from '../mass/index.ts';
+import { apartUnplaced, gearboxPose } from '../mass/index.ts';
 import { pinKey, type PinRow, type PlacedPlug } from './pins.ts';
 
 /** A point as a body, half its edge, mm: nothing that matters beside a gap of heat. */
@@ -14,12 +14,13 @@ const UPRIGHT = [
 ] as const;
 
 /** Where a plug lies, vehicle axes, mm; undefined where nobody has said, or where it is not placed yet. */
-export function plugAt({ candidate, parts }: Subject, { owner, plug }: PlacedPlug): V3 | undefined {
+export function plugAt(subject: Subject, { owner, plug }: PlacedPlug): V3 | undefined {
+  const { candidate } = subject;
   if (plug.onComputer) return candidate.wiring?.computerAtMm;
   if (!plug.atMm || owner === 'car') return plug.atMm;
-  if (candidate.unplaced) return undefined;
+  if (candidate.unplaced || (owner === 'gearbox' && apartUnplaced(subject))) return undefined;
   const engine = poseOf(candidate.placement);
-  return applyPose(owner === 'engine' ? engine : gearboxPose(engine, { parts }), plug.atMm);
+  return applyPose(owner === 'engine' ? engine : gearboxPose(engine, subject), plug.atMm);
 }
 
 /** How a wire runs between two plugs of the schedule. */

@@ -1,14 +1,16 @@
-import { gearboxShiftMm } from '../../questions/mass/index.ts';
+import { gearboxPose, gearboxShiftMm } from '../../questions/mass/index.ts';
 import {
   bayOf,
   halfShaftsOf,
+  hasLeverHole,
   LEAST_JOINT_DEG,
   MOST_HALF_SHAFT_DEG,
   MOST_JOINT_DEG,
   MOST_JOINT_DIFFERENCE_DEG,
   longestReach,
-  placedSolids,
-  propshaftOf,
+  solidsWithEngine,
+  propshaftAngles,
+  propshaftsOf,
   requiredClearance,
   routeBodies,
   shifterSeat,
@@ -16,8 +18,8 @@ import {
   type JointAngles,
   type PlacedSolid,
 } from '../../questions/fit/index.ts';
-import { offsetPose, type Pose } from '../../geometry/index.ts';
-import { BRACKET_REACH_MM, chassisMountsOf, type Placement, type Subject } from '../../model/index.ts';
+import { poseOf, type Pose } from '../../geometry/index.ts';
+import { BRACKET_REACH_MM, chassisMountsOf, hasTransaxle, type Placement, type Subject } from '../../model/index.ts';
 import { judging } from '../../pipeline/index.ts';
 import { movementOf, typicalMovement } from '../../questions/mounts/index.ts';
 import { InputError } from '../../units/index.ts';
@@ -44,21 +46,24 @@ const DEG_PER_MM = 180 / Math.PI;
 export function limitsOf(subject: Subject): Limit[] {
   const { chassis, engine, gearbox, parts } = subject;
   if (!chassis) return [];
+  const boxOf = (pose: Pose) => gearboxPose(pose, subject);
+  // A gearbox at the driven axle stays where it was put: only the engine is looked for a place.
+  const apart = hasTransaxle(chassis);
   const shift = gearboxShiftMm(parts);
-  const boxOf = (pose: Pose) => (shift === 0 ? pose : offsetPose(pose, [shift, 0, 0]));
   const limits: Limit[] = [];
   const swing = (at: readonly number[]) => (Math.hypot(at[0]! + shift, at[1]!, at[2]!) * Math.PI) / 180;
-  const { outputMm, shifterMm, mountMm } = gearbox;
-  if (chassis.pinion && outputMm && !gearbox.halfShaftsMm) {
+  const { shifterMm, mountMm } = gearbox;
+  for (const { ends } of apart ? [] : propshaftsOf(chassis, gearbox, boxOf(poseOf(subject.candidate.placement)))) {
+    const { outputMm, pinion } = ends;
     // Moving the joint by d turns a shaft of length L by d/L at most; half of what it measures is safe for any place near.
-    const lengthMm = Math.max(200, Math.hypot(...chassis.pinion.atMm.map((v, k) => v - outputMm[k]!)) / 2);
+    const lengthMm = Math.max(200, Math.hypot(...pinion.atMm.map((v, k) => v - outputMm[k]!)) / 2);
     const change = (mm: number, deg: number) => deg + ((mm + swing(outputMm) * deg) / lengthMm) * DEG_PER_MM;
     const angle = (id: string, name: string, slack: (a: JointAngles) => number, times = 1): Limit => ({
       id,
       name,
       unit: 'deg',
       mmPerUnit: DEG_WORTH_MM,
-      slack: (_place, pose) => slack(propshaftOf(chassis, gearbox, boxOf(pose))!),
+      slack: (_place, pose) => slack(propshaftAngles(ends, boxOf(pose))),
       change: (mm, deg) => times * change(mm, deg),
     });
     limits.push(
@@ -82,7 +87,7 @@ export function limitsOf(subject: Subject): Limit[] {
       ),
     );
   }
-  if (chassis.hubs && gearbox.halfShaftsMm) {
+  if (chassis.hubs && gearbox.halfShaftsMm && !apart) {
     const inner = gearbox.halfShaftsMm;
     limits.push({
       id: 'half-shaft',
@@ -94,7 +99,7 @@ export function limitsOf(subject: Subject): Limit[] {
       change: (mm, deg) => ((mm + Math.max(swing(inner.leftMm), swing(inner.rightMm)) * deg) / 150) * DEG_PER_MM,
     });
   }
-  if (chassis.shifterAperture && shifterMm && gearbox.shiftedBy !== 'cable or rod') {
+  if (chassis.shifterAperture && shifterMm && hasLeverHole(chassis, gearbox)) {
     limits.push({
       id: 'shifter',
       name: 'shifter in its aperture',
@@ -135,7 +140,7 @@ export function problemFor(
   const { chassis, candidate } = subject;
   if (!chassis || chassis.obstacles.length === 0)
     throw new InputError('/chassis/obstacles', 'There is no bay to place it in: nobody has measured it yet.');
-  const solids = placedSolids(subject, AT_ORIGIN);
+  const solids = solidsWithEngine(subject, AT_ORIGIN);
   const bodies: BayBody[] = [
     ...bayOf(chassis.obstacles, candidate, subject.parts).filter((b) => b.obstacle.role !== 'reach zone'),
     ...routeBodies(candidate),
@@ -150,10 +155,10 @@ export function problemFor(
   };
 }
 
-/** How far each solid moves on the mounts at most, where it sits now, mm, in the order of `placedSolids`. */
+/** How far each solid moves on the mounts at most, where it sits now, mm, in the order of `solidsWithEngine`. */
 function mostMoved(subject: Subject): readonly number[] {
   const movement = judging(subject).find('mounts')?.movement ?? movementOf(typicalMovement(subject.candidate));
-  return placedSolids(subject, subject.candidate.placement).map((s) => movement.mostOf(s.convex.vertices));
+  return solidsWithEngine(subject, subject.candidate.placement).map((s) => movement.mostOf(s.convex.vertices));
 }
 
 function requiredOf(

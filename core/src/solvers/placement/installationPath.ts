@@ -1,5 +1,5 @@
 import TinyQueue from 'tinyqueue';
-import { bayOf, placedSolids } from '../../questions/fit/index.ts';
+import { bayOf, solidsWithEngine } from '../../questions/fit/index.ts';
 import type { Placement, Subject } from '../../model/index.ts';
 import { InputError } from '../../units/index.ts';
 import { Evaluator } from './evaluate.ts';
@@ -57,7 +57,7 @@ export function* searchInstall(
   const skip = (role: string) => role === 'reach zone' || role === 'ground line';
   const bodies = bayOf(chassis.obstacles, candidate, subject.parts).filter((b) => !skip(b.obstacle.role));
   const staying = bodies.filter((b) => !b.obstacle.comesOut);
-  const solids = placedSolids(subject, AT_ORIGIN);
+  const solids = solidsWithEngine(subject, AT_ORIGIN);
   const problem: PlacementProblem = {
     parts: solids.map(({ solid, convex }) => ({ id: solid.id, name: solid.name, convex })),
     obstacles: staying.map(({ obstacle, convex }) => ({ id: obstacle.id, name: obstacle.name, convex })),

@@ -50,7 +50,7 @@ export function Targets() {
 }
 
 export function Gates() {
-  const { brief } = useBriefForm();
+  const { brief, change } = useBriefForm();
   return (
     <FieldGroup title="Gates: miss one and a candidate is out">
       <BriefFigure
@@ -63,6 +63,18 @@ export function Gates() {
       {brief.noise && <BriefFigure pointer="/noise/distanceM" label="Measured at" quantity="distanceM" />}
       <BriefFigure pointer="/largestWheelIn" label="Wheels, at most" quantity="inch" optional />
       <BriefFigure pointer="/maxAddedKg" label="Added mass, at most" quantity="massKg" optional />
+      <FormControlLabel
+        control={
+          <Switch
+            checked={brief.needsReverse === true}
+            onChange={(_, on) => {
+              const { needsReverse: _old, ...rest } = brief;
+              change(on ? { ...rest, needsReverse: true } : rest);
+            }}
+          />
+        }
+        label="It must have a reverse gear"
+      />
     </FieldGroup>
   );
 }

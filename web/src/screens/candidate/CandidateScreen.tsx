@@ -31,8 +31,8 @@ import { FindingsColumn } from '../../pieces/Findings.tsx';
 import { LetterTag, StateMark, candidateColour } from '../../pieces/marks.tsx';
 import { offered } from '../../pieces/offered.ts';
 import { ThreeViews, type DrawnSolid } from '../../pieces/ThreeViews.tsx';
-import { PLACE } from '../survey/place.ts';
-import { WholeForm } from '../survey/WholeForm.tsx';
+import { PLACE } from '../../pieces/placeFields.ts';
+import { WholeForm } from '../../pieces/WholeForm.tsx';
 import { validateCandidate } from '../../validators/generated/validators.js';
 import layout from '../../pieces/layout.module.css';
 

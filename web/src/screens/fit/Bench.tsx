@@ -14,6 +14,7 @@ import { candidateColour } from '../../pieces/marks.tsx';
 import { BeltPanel } from './BeltPanel.tsx';
 import { CutSlider } from './CutSlider.tsx';
 import { DrawingOut } from './DrawingOut.tsx';
+import { GearboxPlace } from '../../pieces/GearboxPlace.tsx';
 import { Dressing } from './Dressing.tsx';
 import { FitAnswer } from './FitAnswer.tsx';
 import { worthSeeing } from './frame.ts';
@@ -183,6 +184,7 @@ export function Bench({ candidate }: { candidate: Candidate }) {
         />
         {tool === 'measure' && <Measure measured={measured} />}
         <TightestGaps live={live} hot={hot} onHot={setHot} />
+        <GearboxPlace candidate={candidate} onSave={saveNext} />
         <Dressing live={live} candidate={candidate} onSave={saveNext} />
         <RoutesPanel live={live} candidate={candidate} draft={draft} onDraft={picking.setDraft} onSave={saveNext} />
         <BeltPanel live={live} candidate={candidate} onSave={saveNext} />

@@ -1,6 +1,7 @@
 import {
   type Build,
   type Candidate,
+  hasTransaxle,
   type Library,
   type Placement,
   resolveSubject,
@@ -15,6 +16,7 @@ import {
   fitState,
   placedSolids,
   routeBodies,
+  solidsWithEngine,
   type BayBody,
   type PairClearance,
   type PlacedSolid,
@@ -45,6 +47,8 @@ export class LiveFit {
   readonly solids: readonly PlacedSolid[];
   readonly bay: readonly BayBody[];
   private readonly bodies: readonly BayBody[];
+  /** A gearbox at the driven axle stays where it is while the engine is moved. */
+  private readonly apart: readonly PlacedSolid[];
   private standing: Standing;
   private readonly watchers = new Set<() => void>();
   private wanted: Placement | undefined;
@@ -52,7 +56,11 @@ export class LiveFit {
   constructor(subject: Subject) {
     this.subject = subject;
     this.onMounts = movementOf(typicalMovement(subject.candidate));
-    this.solids = placedSolids(subject, NOWHERE);
+    this.solids = solidsWithEngine(subject, NOWHERE);
+    this.apart =
+      subject.chassis && hasTransaxle(subject.chassis)
+        ? placedSolids(subject, NOWHERE).filter((s) => s.owner === 'gearbox')
+        : [];
     this.bay = bayOf(subject.chassis?.obstacles ?? [], subject.candidate, subject.parts);
     this.bodies = [...this.bay.filter((b) => b.obstacle.role !== 'reach zone'), ...routeBodies(subject.candidate)];
     this.standing = this.stand(subject.candidate.placement);
@@ -118,7 +126,7 @@ export class LiveFit {
 
   private stand(placement: Placement): Standing {
     const pose = poseOf(placement);
-    const placed = this.solids.map((s) => ({ ...s, convex: moved(s.convex, pose) }));
+    const placed = [...this.solids.map((s) => ({ ...s, convex: moved(s.convex, pose) })), ...this.apart];
     const pairs = clearances(placed, this.bodies, this.movement);
     const gaps: PairClearance[] = [];
     const said = new Set<string>();

@@ -15,7 +15,7 @@ import { HoleFormField, HolesField, HolesHelp } from '../../pieces/holes/HolesFi
 import { PatternsDrawn } from '../../pieces/holes/PatternsDrawn.tsx';
 import layout from '../../pieces/layout.module.css';
 import { SheetOut } from '../../pieces/SheetOut.tsx';
-import { WholeForm, type WholeField } from '../survey/WholeForm.tsx';
+import { WholeForm, type WholeField } from '../../pieces/WholeForm.tsx';
 import css from './joints.module.css';
 
 type Stack = NonNullable<AdapterPlate['stack']>;

@@ -352,7 +352,7 @@ function GearboxDetail({ gearbox }: { gearbox: Gearbox }) {
         <Facts
           rows={[
             ['Ratios', gearbox.ratios.map((r) => r.toFixed(2)).join(' · ')],
-            ['Reverse', gearbox.reverseRatio?.toFixed(2) ?? 'not known'],
+            ['Reverse', gearbox.noReverse ? 'none' : (gearbox.reverseRatio?.toFixed(2) ?? 'not known')],
             ...gearbox.ratings.map(
               (r) =>
                 [

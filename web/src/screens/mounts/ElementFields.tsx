@@ -2,7 +2,7 @@ import type { MountElement } from '@sable/core';
 import { useState } from 'react';
 import { ChoiceField } from '../../pieces/fields.tsx';
 import layout from '../../pieces/layout.module.css';
-import { WholeForm, type WholeField } from '../survey/WholeForm.tsx';
+import { WholeForm, type WholeField } from '../../pieces/WholeForm.tsx';
 
 type Stiffness = NonNullable<MountElement['stiffness']>;
 type Bush = NonNullable<MountElement['bush']>;

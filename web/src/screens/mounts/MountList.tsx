@@ -23,7 +23,7 @@ import { useWantedField } from '../../pieces/fieldFocus.ts';
 import { FigureField } from '../../pieces/FigureField.tsx';
 import { ChoiceField, QuantityField, WordsField, type Choice } from '../../pieces/fields.tsx';
 import layout from '../../pieces/layout.module.css';
-import { WholeForm, type WholeField } from '../survey/WholeForm.tsx';
+import { WholeForm, type WholeField } from '../../pieces/WholeForm.tsx';
 import { BracketFields } from './BracketFields.tsx';
 import { ElementFields } from './ElementFields.tsx';
 import css from './mounts.module.css';

@@ -1,4 +1,4 @@
-import { BODIES, SPARES, type Chassis } from '@sable/core';
+import { BODIES, CENTRES, DRIVEN_BY, SPARES, type Chassis } from '@sable/core';
 import { useBuildActions } from '../../hooks/buildState.tsx';
 import { ChoiceField, QuantityField, WordsField } from '../../pieces/fields.tsx';
 import layout from '../../pieces/layout.module.css';
@@ -65,7 +65,13 @@ export function CarDetail({ chassis }: { chassis: Chassis }) {
           choices={choices(['on the engine', 'at the driven axle'])}
           onCommit={(sits) => put({ gearboxSits: sits as NonNullable<Chassis['gearboxSits']> })}
         />
-        {chassis.engineLies === 'longitudinal' && (
+        <ChoiceField
+          label="Axle driven by"
+          value={chassis.drivenBy ?? 'shafts'}
+          choices={choices(DRIVEN_BY)}
+          onCommit={(by) => put({ drivenBy: by as NonNullable<Chassis['drivenBy']> })}
+        />
+        {chassis.engineLies === 'longitudinal' && chassis.drivenBy !== 'chain' && (
           <ChoiceField
             label="Shaft to the axle"
             value={chassis.torqueTube === undefined ? '' : chassis.torqueTube ? 'in a torque tube' : 'open'}
@@ -87,6 +93,17 @@ export function CarDetail({ chassis }: { chassis: Chassis }) {
             onCommit={(pct) => {
               const { rearTorqueShare: _old, ...rest } = chassis;
               save('chassis', chassis, pct === undefined ? rest : { ...rest, rearTorqueShare: pct / 100 });
+            }}
+          />
+        )}
+        {chassis.drive === 'all' && (
+          <ChoiceField
+            label="Centre differential"
+            value={chassis.centre ?? ''}
+            choices={[{ value: '', label: 'not entered' }, ...choices(CENTRES)]}
+            onCommit={(centre) => {
+              const { centre: _old, ...rest } = chassis;
+              save('chassis', chassis, centre === '' ? rest : { ...rest, centre: centre as (typeof CENTRES)[number] });
             }}
           />
         )}

@@ -1,11 +1,11 @@
-import { DIFFERENTIALS, type Chassis, type DifferentialKind } from '@sable/core';
+import { DIFFERENTIALS, layoutOf, type Chassis, type DifferentialKind, type HalfShaft } from '@sable/core';
 import type { Figure } from '@sable/core/units';
 import { useBuildActions } from '../../hooks/buildState.tsx';
 import { FigureField } from '../../pieces/FigureField.tsx';
 import { ChoiceField, QuantityField } from '../../pieces/fields.tsx';
 import css from '../../pieces/fields.module.css';
 import { CarList } from './CarList.tsx';
-import { WholeForm, type WholeField } from './WholeForm.tsx';
+import { WholeForm, type WholeField } from '../../pieces/WholeForm.tsx';
 
 const NOTHING = { low: 0, likely: 0, high: 0, evidence: 'measured' } as const;
 
@@ -17,6 +17,23 @@ const TUBE: readonly WholeField<Tube>[] = [
   { key: 'outerDiameterMm', label: 'Propshaft tube, outer diameter', quantity: 'lengthMm', min: 10, max: 300 },
   { key: 'innerDiameterMm', label: 'Propshaft tube, inner diameter', quantity: 'lengthMm', min: 0, max: 300 },
   { key: 'pieces', label: 'Propshaft sections', quantity: 'count', min: 1, max: 3, whole: true },
+];
+const FRONT_TUBE = TUBE.map((f) => ({ ...f, label: f.label.replace('Propshaft', 'Front propshaft') }));
+const span = { quantity: 'lengthMm', digits: 0, min: 1, max: 3000 } as const;
+const HALF_SHAFT: readonly WholeField<HalfShaft>[] = [
+  { key: 'fullyInMm', label: 'Shortest, pushed in', ...span },
+  { key: 'fullyOutMm', label: 'Longest, pulled out', ...span },
+  { key: 'rightFullyInMm', label: 'Right: shortest, if other', optional: true, ...span },
+  { key: 'rightFullyOutMm', label: 'Right: longest, if other', optional: true, ...span },
+  {
+    key: 'jointLimitDeg',
+    label: 'Joint bends at most',
+    quantity: 'angleDeg',
+    digits: 1,
+    min: 1,
+    max: 60,
+    optional: true,
+  },
 ];
 const CORE: readonly WholeField<Core>[] = [
   {
@@ -59,6 +76,8 @@ export function DrivelineDetail({ chassis }: { chassis: Chassis }) {
   const { save } = useBuildActions();
   const put = (more: Partial<Chassis>) => save('chassis', chassis, { ...chassis, ...more });
   const { axleRating: axle } = chassis;
+  const layout = layoutOf(chassis, {});
+  const { propshaftsTo } = layout;
   const fitted = chassis.differentials?.find((d) => d.fitted)?.kind ?? '';
   const setDifferential = (kind: DifferentialKind) => {
     const others = (chassis.differentials ?? []).filter((d) => d.kind !== kind).map((d) => ({ ...d, fitted: false }));
@@ -71,7 +90,7 @@ export function DrivelineDetail({ chassis }: { chassis: Chassis }) {
     const { axleRating: _gone, ...bare } = chassis;
     save('chassis', chassis, Object.keys(next).length === 0 ? bare : { ...bare, axleRating: next });
   };
-  const kept = <K extends 'propshaft' | 'radiator' | 'wheelRoom'>(key: K) => ({
+  const kept = <K extends 'propshaft' | 'frontPropshaft' | 'halfShaft' | 'radiator' | 'wheelRoom'>(key: K) => ({
     name: key,
     stored: chassis[key],
     onKeep: (value: Chassis[K]) => {
@@ -83,12 +102,26 @@ export function DrivelineDetail({ chassis }: { chassis: Chassis }) {
     <>
       <h3 style={{ marginTop: 18 }}>Axle</h3>
       <div className={css['figures']} style={{ marginTop: 10 }}>
-        {chassis.drive !== 'all' && (
-          <ChoiceField
-            label="Differential fitted"
-            value={fitted}
-            choices={DIFFERENTIALS.map((d) => ({ value: d, label: d }))}
-            onCommit={(v) => setDifferential(v as DifferentialKind)}
+        <ChoiceField
+          label={chassis.drive === 'all' ? 'Differentials fitted, both axles' : 'Differential fitted'}
+          value={fitted}
+          choices={DIFFERENTIALS.map((d) => ({ value: d, label: d }))}
+          onCommit={(v) => setDifferential(v as DifferentialKind)}
+        />
+        {chassis.drive === 'all' && chassis.centre === 'limited' && (
+          <FigureField
+            at="/chassis/centreBiasRatio"
+            label="Centre differential, bias ratio"
+            quantity="number"
+            optional
+            first="published"
+            min={1}
+            max={20}
+            value={chassis.centreBiasRatio}
+            onChange={(f) => {
+              const { centreBiasRatio: _old, ...rest } = chassis;
+              save('chassis', chassis, f ? { ...rest, centreBiasRatio: f } : rest);
+            }}
           />
         )}
         <FigureField
@@ -143,7 +176,19 @@ export function DrivelineDetail({ chassis }: { chassis: Chassis }) {
           />
         )}
       </div>
-      <WholeForm title="Propshaft" fields={TUBE} {...kept('propshaft')} />
+      {(propshaftsTo.length > 0 || layout.boxApart || chassis.propshaft) && (
+        <WholeForm
+          title={layout.shaftToBox === 'torque tube' ? 'Shaft in the torque tube' : 'Propshaft'}
+          fields={TUBE}
+          {...kept('propshaft')}
+        />
+      )}
+      {(propshaftsTo.length > 1 || chassis.frontPropshaft) && (
+        <WholeForm title="Front propshaft" fields={FRONT_TUBE} {...kept('frontPropshaft')} />
+      )}
+      {(layout.halfShafts || chassis.halfShaft) && (
+        <WholeForm title="Half shafts, between joint centres" fields={HALF_SHAFT} {...kept('halfShaft')} />
+      )}
       <WholeForm title="Radiator" fields={CORE} {...kept('radiator')} />
       <p className="small muted" style={{ marginTop: 12 }}>
         How the air is led to the radiator and what its fans draw decide as much as its size; what nobody enters is

@@ -1,10 +1,10 @@
-import type { Chassis } from '@sable/core';
+import { hasTransaxle, type Chassis } from '@sable/core';
 import { Link } from 'react-router';
 import { useBuild, useBuildActions } from '../../hooks/buildState.tsx';
 import { ChoiceField, type Choice } from '../../pieces/fields.tsx';
 import layout from '../../pieces/layout.module.css';
-import { PLACE } from './place.ts';
-import { WholeForm } from './WholeForm.tsx';
+import { PLACE } from '../../pieces/placeFields.ts';
+import { WholeForm } from '../../pieces/WholeForm.tsx';
 
 type Original = 'originalEngineId' | 'originalGearboxId';
 
@@ -12,7 +12,7 @@ type Original = 'originalEngineId' | 'originalGearboxId';
 export function FittedDetail({ chassis }: { chassis: Chassis }) {
   const { library } = useBuild();
   const { save } = useBuildActions();
-  const put = <K extends Original | 'engineAt'>(key: K, value: Chassis[K] | undefined) => {
+  const put = <K extends Original | 'engineAt' | 'gearboxAt'>(key: K, value: Chassis[K] | undefined) => {
     const { [key]: _old, ...rest } = chassis;
     save('chassis', chassis, (value === undefined ? rest : { ...rest, [key]: value }) as Chassis);
   };
@@ -55,6 +55,15 @@ export function FittedDetail({ chassis }: { chassis: Chassis }) {
         stored={chassis.engineAt}
         onKeep={(at) => put('engineAt', at)}
       />
+      {hasTransaxle(chassis) && (
+        <WholeForm
+          name="gearboxAt"
+          title="Where the gearbox sits: middle of its front face"
+          fields={PLACE}
+          stored={chassis.gearboxAt}
+          onKeep={(at) => put('gearboxAt', at)}
+        />
+      )}
     </section>
   );
 }

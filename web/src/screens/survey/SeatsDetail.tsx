@@ -1,4 +1,4 @@
-import type { Chassis } from '@sable/core';
+import { layoutOf, type Chassis } from '@sable/core';
 import Button from '@mui/material/Button';
 import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
@@ -6,7 +6,7 @@ import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { useBuild, useBuildActions } from '../../hooks/buildState.tsx';
 import { useKept } from '../../hooks/kept.ts';
-import { WholeForm, type WholeField } from './WholeForm.tsx';
+import { WholeForm, type WholeField } from '../../pieces/WholeForm.tsx';
 
 const NONE: readonly string[] = [];
 
@@ -78,24 +78,41 @@ const PINION: readonly WholeField<FlatPinion>[] = [
 ];
 
 type Side = 'left' | 'right';
-type FlatHubs = Record<`${Side} ${keyof At}`, number>;
-const HUBS = (['left', 'right'] as const).flatMap((side) =>
-  AT.map(({ label, ...f }): WholeField<FlatHubs> => ({
-    ...f,
-    key: `${side} ${f.key}`,
-    label: `${side === 'left' ? 'Left' : 'Right'} outer joint: ${label.toLowerCase()}`,
-  })),
-);
+type FlatHubs = Record<`${Side} ${keyof At}`, number> & { readonly bumpUpMm?: number; readonly droopDownMm?: number };
+const HUBS: readonly WholeField<FlatHubs>[] = [
+  ...(['left', 'right'] as const).flatMap((side) =>
+    AT.map(({ label, ...f }): WholeField<FlatHubs> => ({
+      ...f,
+      key: `${side} ${f.key}`,
+      label: `${side === 'left' ? 'Left' : 'Right'} outer joint: ${label.toLowerCase()}`,
+    })),
+  ),
+  { key: 'bumpUpMm', label: 'Hub rises to bump', ...place, min: 0, max: 500, optional: true },
+  { key: 'droopDownMm', label: 'Hub falls to droop', ...place, min: 0, max: 500, optional: true },
+];
 
 /** What the engine is hung from and what the shafts run to: pads, shifter hole, pinion flange, hubs, and the ways in. */
 export function SeatsDetail({ chassis }: { chassis: Chassis }) {
   const { save } = useBuildActions();
   const put = (more: Partial<Chassis>) => save('chassis', chassis, { ...chassis, ...more });
-  const keep = <K extends 'shifterAperture' | 'pinion' | 'hubs'>(key: K, value: Chassis[K]) => {
+  const keep = <K extends 'shifterAperture' | 'pinion' | 'frontPinion' | 'axleSprocketMm' | 'hubs'>(
+    key: K,
+    value: Chassis[K],
+  ) => {
     const { [key]: _old, ...rest } = chassis;
     save('chassis', chassis, (value === undefined ? rest : { ...rest, [key]: value }) as Chassis);
   };
-  const { pads, shifterAperture, pinion, hubs } = chassis;
+  const { pads, shifterAperture, axleSprocketMm, hubs } = chassis;
+  const layout = layoutOf(chassis, {});
+  const shafts = layout.propshaftsTo;
+  const pinions = [
+    ...(shafts.length > 0 || chassis.pinion || !layout.chain
+      ? [{ key: 'pinion' as const, title: 'Pinion flange, joint centre and angle' }]
+      : []),
+    ...(shafts.length > 1 || chassis.frontPinion
+      ? [{ key: 'frontPinion' as const, title: 'Pinion flange of the front axle, joint centre and angle' }]
+      : []),
+  ];
   const { build } = useBuild();
   const [newPads, setNewPads] = useKept(`sable-begun/${build.id}/new-pads`, NONE);
   const from = chassis.installFrom ?? [];
@@ -143,38 +160,62 @@ export function SeatsDetail({ chassis }: { chassis: Chassis }) {
       >
         Add a chassis mount
       </Button>
-      <WholeForm
-        name="shifterAperture"
-        title="Shifter aperture, middle and size"
-        fields={APERTURE}
-        stored={shifterAperture && flatAperture(shifterAperture)}
-        onKeep={(f) => {
-          if (!f) return keep('shifterAperture', undefined);
-          const { x, y, z, ...rest } = f;
-          keep('shifterAperture', { ...rest, centreMm: [x, y, z] });
-        }}
-      />
-      <WholeForm
-        name="pinion"
-        title="Pinion flange, joint centre and angle"
-        fields={PINION}
-        stored={pinion && flatPinion(pinion)}
-        onKeep={(f) => {
-          if (!f) return keep('pinion', undefined);
-          const { x, y, z, ...rest } = f;
-          keep('pinion', { ...rest, atMm: [x, y, z] });
-        }}
-      />
-      <WholeForm
-        name="hubs"
-        title="Driven hubs of half shafts"
-        fields={HUBS}
-        stored={hubs && flatHubs(hubs)}
-        onKeep={(f) => {
-          const side = (s: Side): Point => [f![`${s} x`], f![`${s} y`], f![`${s} z`]];
-          keep('hubs', f && { leftMm: side('left'), rightMm: side('right') });
-        }}
-      />
+      {(layout.leverOverGearbox || shifterAperture) && (
+        <WholeForm
+          name="shifterAperture"
+          title="Shifter aperture, middle and size"
+          fields={APERTURE}
+          stored={shifterAperture && flatAperture(shifterAperture)}
+          onKeep={(f) => {
+            if (!f) return keep('shifterAperture', undefined);
+            const { x, y, z, ...rest } = f;
+            keep('shifterAperture', { ...rest, centreMm: [x, y, z] });
+          }}
+        />
+      )}
+      {pinions.map(({ key, title }) => (
+        <WholeForm
+          key={key}
+          name={key}
+          title={title}
+          fields={PINION}
+          stored={chassis[key] && flatPinion(chassis[key])}
+          onKeep={(f) => {
+            if (!f) return keep(key, undefined);
+            const { x, y, z, ...rest } = f;
+            keep(key, { ...rest, atMm: [x, y, z] });
+          }}
+        />
+      ))}
+      {(layout.chain || axleSprocketMm) && (
+        <WholeForm
+          name="axleSprocketMm"
+          title="Sprocket on the axle, its middle"
+          fields={AT}
+          stored={axleSprocketMm && atOf(axleSprocketMm)}
+          onKeep={(f) => keep('axleSprocketMm', f && [f.x, f.y, f.z])}
+        />
+      )}
+      {(layout.halfShafts || hubs || layout.propshaftsTo.length > 0) && (
+        <WholeForm
+          name="hubs"
+          title="Driven hubs of half shafts"
+          fields={HUBS}
+          stored={hubs && flatHubs(hubs)}
+          onKeep={(f) => {
+            const side = (s: Side): Point => [f![`${s} x`], f![`${s} y`], f![`${s} z`]];
+            keep(
+              'hubs',
+              f && {
+                leftMm: side('left'),
+                rightMm: side('right'),
+                ...(f.bumpUpMm === undefined ? {} : { bumpUpMm: f.bumpUpMm }),
+                ...(f.droopDownMm === undefined ? {} : { droopDownMm: f.droopDownMm }),
+              },
+            );
+          }}
+        />
+      )}
       <h3 style={{ marginTop: 18 }}>Ways in</h3>
       {(['above', 'below'] as const).map((side) => (
         <FormControlLabel
@@ -194,10 +235,10 @@ export function SeatsDetail({ chassis }: { chassis: Chassis }) {
 
 const flatAperture = ({ centreMm, ...rest }: Aperture): FlatAperture => ({ ...rest, ...atOf(centreMm) });
 const flatPinion = ({ atMm, ...rest }: Pinion): FlatPinion => ({ ...rest, ...atOf(atMm) });
-function flatHubs({ leftMm, rightMm }: NonNullable<Chassis['hubs']>): FlatHubs {
+function flatHubs({ leftMm, rightMm, ...travel }: NonNullable<Chassis['hubs']>): FlatHubs {
   const [lx, ly, lz] = leftMm;
   const [rx, ry, rz] = rightMm;
-  return { 'left x': lx, 'left y': ly, 'left z': lz, 'right x': rx, 'right y': ry, 'right z': rz };
+  return { ...travel, 'left x': lx, 'left y': ly, 'left z': lz, 'right x': rx, 'right y': ry, 'right z': rz };
 }
 
 export function NameField({ label, value, onCommit }: { label: string; value: string; onCommit: (v: string) => void }) {

@@ -1,4 +1,4 @@
-import type { Chassis } from '@sable/core';
+import { layoutOf, type Chassis } from '@sable/core';
 import { formatNumber, unitOf } from '@sable/core/units';
 import { useUnits } from '../../hooks/settings.tsx';
 import css from './survey.module.css';
@@ -20,7 +20,8 @@ const SOME = { wheelbaseMm: 2400, trackMm: 1350, hubMm: 300 } as const;
 function marksOf(chassis: Chassis): Mark[] {
   const base = chassis.wheelbaseMm?.value ?? SOME.wheelbaseMm;
   const across = chassis.engineLies === 'transverse';
-  const { shifterAperture, pinion, hubs, drive } = chassis;
+  const { shifterAperture, pinion, frontPinion, axleSprocketMm, hubs, drive } = chassis;
+  const layout = layoutOf(chassis, {});
   const behind = drive !== 'front';
   // A live axle carries its shafts within.
   const live = chassis.controlArms?.rear?.startsWith('live axle') ?? (drive === 'rear' && !across);
@@ -37,7 +38,7 @@ function marksOf(chassis: Chassis): Mark[] {
           atMm: [-120, 300 * side, 420] as const,
           read: false,
         }))),
-    ...(across && !shifterAperture
+    ...(!layout.leverOverGearbox && !shifterAperture
       ? []
       : [
           {
@@ -47,7 +48,7 @@ function marksOf(chassis: Chassis): Mark[] {
             read: shifterAperture !== undefined,
           },
         ]),
-    ...(across || !behind
+    ...(!layout.propshaftsTo.includes('rear') && !pinion
       ? []
       : [
           {
@@ -57,7 +58,27 @@ function marksOf(chassis: Chassis): Mark[] {
             read: pinion !== undefined,
           },
         ]),
-    ...(hubs || jointed ? (['left', 'right'] as const) : []).map((side): Mark => ({
+    ...(layout.propshaftsTo.length > 1
+      ? [
+          {
+            name: 'front pinion flange',
+            what: 'middle of the joint at the front axle',
+            atMm: frontPinion?.atMm ?? ([-220, 200, SOME.hubMm] as const),
+            read: frontPinion !== undefined,
+          },
+        ]
+      : []),
+    ...(layout.chain
+      ? [
+          {
+            name: 'axle sprocket',
+            what: 'middle of the sprocket on the axle',
+            atMm: axleSprocketMm ?? ([axle, -100, SOME.hubMm] as const),
+            read: axleSprocketMm !== undefined,
+          },
+        ]
+      : []),
+    ...(hubs || (jointed && !layout.chain) ? (['left', 'right'] as const) : []).map((side): Mark => ({
       name: `${side} outer joint`,
       what: 'middle of the outer joint of the half shaft',
       atMm: hubs ? hubs[`${side}Mm`] : [axle, side === 'left' ? half : -half, SOME.hubMm],

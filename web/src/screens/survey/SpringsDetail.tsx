@@ -4,7 +4,7 @@ import { useBuildActions } from '../../hooks/buildState.tsx';
 import { FigureField } from '../../pieces/FigureField.tsx';
 import fields from '../../pieces/fields.module.css';
 import { CarList } from './CarList.tsx';
-import { WholeForm, type WholeField } from './WholeForm.tsx';
+import { WholeForm, type WholeField } from '../../pieces/WholeForm.tsx';
 
 type End = 'front' | 'rear';
 type FlatSprings = Record<`${End} ${Exclude<keyof AxleSprings, 'bumpMm'>}`, Figure> &

@@ -143,6 +143,8 @@ export function SurveyScreen() {
 
 const PART_OF: Readonly<Record<string, string>> = {
   pinion: 'seats',
+  frontPinion: 'seats',
+  axleSprocketMm: 'seats',
   pads: 'seats',
   hubs: 'seats',
   shifterAperture: 'seats',
@@ -153,6 +155,7 @@ const PART_OF: Readonly<Record<string, string>> = {
   originalEngineId: 'fitted',
   originalGearboxId: 'fitted',
   engineAt: 'fitted',
+  gearboxAt: 'fitted',
   lumps: 'lumps',
   axleRatios: 'axle',
   differentials: 'axle',
@@ -176,6 +179,9 @@ const PART_OF: Readonly<Record<string, string>> = {
   cooling: 'driveline',
   brakesForKw: 'driveline',
   transferLow: 'driveline',
+  frontPropshaft: 'driveline',
+  halfShaft: 'driveline',
+  centreBiasRatio: 'driveline',
 };
 
 /** The part of the survey on which a figure is entered. */

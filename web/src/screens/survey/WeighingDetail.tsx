@@ -10,7 +10,7 @@ import { QuantityField } from '../../pieces/fields.tsx';
 import { Plain } from '../../pieces/figures.tsx';
 import { PadsPanel } from './PadsPanel.tsx';
 import { NameField } from './SeatsDetail.tsx';
-import { WholeForm, type WholeField } from './WholeForm.tsx';
+import { WholeForm, type WholeField } from '../../pieces/WholeForm.tsx';
 import fields from '../../pieces/fields.module.css';
 import layout from '../../pieces/layout.module.css';
 import css from './survey.module.css';

@@ -10,7 +10,7 @@ export const gearboxMount = defineJoint({
   title: 'Gearbox mount',
   sides: { a: 'gearbox tail', b: 'crossmember on the car' },
   home: { a: 'gearbox', b: 'car' },
-  look: 'The tail of the gearbox over the crossmember.',
+  look: 'What hangs the gearbox, over the crossmember or bracket of the car.',
   byPlace: true,
   spec: { a: face, b: face },
   neededFor: () => true,

@@ -1,5 +1,5 @@
 import { Type } from 'typebox';
-import { hasTransaxle } from '../../../model/index.ts';
+import { layoutOf } from '../../../model/index.ts';
 import { defineJoint, otherMiss } from '../kind.ts';
 
 const face = Type.Object({ flange: Type.String({ title: 'flange or spline' }) });
@@ -15,7 +15,7 @@ export const halfShaft = defineJoint({
   places: ['left', 'right'],
   look: 'Flange or spline at the gearbox, each side by itself; length and plunge at full droop and bump.',
   spec: { a: face, b: face },
-  neededFor: (chassis) => chassis !== null && (chassis.drive === 'front' || hasTransaxle(chassis)),
+  neededFor: (chassis, gearbox) => chassis !== null && layoutOf(chassis, gearbox).halfShafts,
   miss: (a, b) => otherMiss(a.flange, b.flange, `output ${a.flange}, shaft ${b.flange}`),
   whenOpen: 'blocked',
   openTitle: (by) => `A half shaft does not meet the gearbox: ${by}`,

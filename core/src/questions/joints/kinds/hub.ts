@@ -1,5 +1,5 @@
 import { Type } from 'typebox';
-import { hasTransaxle } from '../../../model/index.ts';
+import { layoutOf } from '../../../model/index.ts';
 import { defineJoint, otherMiss } from '../kind.ts';
 
 const face = Type.Object({ spline: Type.String({ title: 'spline' }) });
@@ -14,7 +14,7 @@ export const hub = defineJoint({
   places: ['left', 'right'],
   look: 'Spline, bearing and the ring of the wheel speed sensor, where there is one.',
   spec: { a: face, b: face },
-  neededFor: (chassis) => chassis !== null && (chassis.drive === 'front' || hasTransaxle(chassis)),
+  neededFor: (chassis, gearbox) => chassis !== null && layoutOf(chassis, gearbox).halfShafts,
   miss: (a, b) => otherMiss(a.spline, b.spline, `shaft ${a.spline}, hub ${b.spline}`),
   whenOpen: 'blocked',
   openTitle: (by) => `The half shaft does not go into the hub: ${by}`,

@@ -3,6 +3,7 @@ import { accessories } from './accessories.ts';
 import { bellhousing } from './bellhousing.ts';
 import { brakeHydraulics } from './brakeHydraulics.ts';
 import { camTrigger } from './camTrigger.ts';
+import { chain } from './chain.ts';
 import { chargeTract } from './chargeTract.ts';
 import { clutch } from './clutch.ts';
 import { clutchRelease } from './clutchRelease.ts';
@@ -19,6 +20,7 @@ import { halfShaft } from './halfShaft.ts';
 import { heaterHose } from './heaterHose.ts';
 import { hub } from './hub.ts';
 import { immobiliser } from './immobiliser.ts';
+import { inputShaft } from './inputShaft.ts';
 import { intakeTract } from './intakeTract.ts';
 import { loadSignal } from './loadSignal.ts';
 import { pedals } from './pedals.ts';
@@ -34,6 +36,7 @@ import { steeringAssist } from './steeringAssist.ts';
 import { switchedSystem } from './switchedSystem.ts';
 import { tachometer } from './tachometer.ts';
 import { throttle } from './throttle.ts';
+import { torqueTube } from './torqueTube.ts';
 import { warningLamp } from './warningLamp.ts';
 
 /** Every kind of joint, by its name. */
@@ -42,6 +45,7 @@ export const KINDS = {
   bellhousing,
   brakeHydraulics,
   camTrigger,
+  chain,
   chargeTract,
   clutch,
   clutchRelease,
@@ -58,6 +62,7 @@ export const KINDS = {
   heaterHose,
   hub,
   immobiliser,
+  inputShaft,
   intakeTract,
   loadSignal,
   pedals,
@@ -73,5 +78,6 @@ export const KINDS = {
   switchedSystem,
   tachometer,
   throttle,
+  torqueTube,
   warningLamp,
 } as const;

@@ -1,10 +1,10 @@
 import type { Figure, Quantity } from '@sable/core/units';
 import Button from '@mui/material/Button';
-import { useBuild } from '../../hooks/buildState.tsx';
-import { useKept } from '../../hooks/kept.ts';
-import { FigureField, type Typical } from '../../pieces/FigureField.tsx';
-import { ChoiceField, QuantityField, WordsField } from '../../pieces/fields.tsx';
-import layout from '../../pieces/layout.module.css';
+import { useBuild } from '../hooks/buildState.tsx';
+import { useKept } from '../hooks/kept.ts';
+import { FigureField, type Typical } from './FigureField.tsx';
+import { ChoiceField, QuantityField, WordsField } from './fields.tsx';
+import layout from './layout.module.css';
 
 /** One field of a thing that is kept once all of it is there. */
 export interface WholeField<T> {

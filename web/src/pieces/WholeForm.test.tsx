@@ -2,14 +2,14 @@
 /** Things whose figures are only of use together: kept once whole, waiting until then, never lost by emptying one. */
 import type { Chassis } from '@sable/core';
 import { cleanup, fireEvent, screen, within } from '@testing-library/react';
-import { tug } from '../../../../core/test/demo.ts';
-import { actions, draw, open } from '../../testing/inBuild.tsx';
-import { typeAndLeave } from '../../testing/everyText.ts';
+import { tug } from '../../../core/test/demo.ts';
+import { actions, draw, open } from '../testing/inBuild.tsx';
+import { typeAndLeave } from '../testing/everyText.ts';
 
-const { ChangesEditor } = await import('./ChangesEditor.tsx');
-const { SpringsDetail } = await import('./SpringsDetail.tsx');
-const { SeatsDetail } = await import('./SeatsDetail.tsx');
-const { DrivelineDetail } = await import('./DrivelineDetail.tsx');
+const { ChangesEditor } = await import('../screens/survey/ChangesEditor.tsx');
+const { SpringsDetail } = await import('../screens/survey/SpringsDetail.tsx');
+const { SeatsDetail } = await import('../screens/survey/SeatsDetail.tsx');
+const { DrivelineDetail } = await import('../screens/survey/DrivelineDetail.tsx');
 
 const { springs: _springs, pads: _pads, propshaft: _shaft, ...rest } = tug.chassis!;
 const bare: Chassis = { ...rest, pads: [] };
