@@ -143,3 +143,12 @@ test('a start on the hill heats the clutch more than one on the level, and the l
   expect(heat(12)).toBeGreaterThan(heat(2) * 1.05);
   expect(heat(16)).toBeGreaterThan(heat(12));
 });
+
+test('a converter that holds the engine where its curve does not reach leaves the hill unknown, and nothing else', () => {
+  const firm = { ...CONVERTER, kRpmPerSqrtNm: { value: 40, plusMinus: 2, evidence: 'published' } } as const;
+  const { hill, findings, figures } = judged(tug, withBox({ kind: 'automatic', converter: firm }));
+  expect(hill.state).toBe('unknown');
+  expect(hill.because).toContain('stalls below');
+  expect(findings[0]!.missing).toEqual([`/gearboxes/${BOX.id}/converter`]);
+  expect(figures!.gearing!.topSpeed).toBeDefined();
+});

@@ -4,6 +4,7 @@ import {
   boostLost,
   imbalance,
   inGears,
+  oilRiseC,
   plantOf,
   QUARTER_MILE_M,
   simulate,
@@ -11,6 +12,7 @@ import {
   type BoostLost,
   type EnergyLedger,
   type InGear,
+  type Loaded,
   type Milestone,
   type RunChoices,
   type TracePoint,
@@ -33,6 +35,8 @@ export interface RunAnswer {
   readonly launchHeatJ: number;
   readonly starts: boolean;
   readonly converter: boolean;
+  /** What was done before it left, held against the brake, with how much it warms the oil of the gearbox. */
+  readonly loaded: (Loaded & { readonly oilRiseC: number | undefined }) | undefined;
   readonly boost: BoostLost | undefined;
 }
 
@@ -51,7 +55,8 @@ export function runOf(
   const judged = judging(subject);
   const mass = judged.get('mass').figures;
   const gearing = judged.get('gearing').figures;
-  const plant = plantOf(subject, mass, gearing, choices);
+  const holdsN = judged.find('brakes')?.figures.holdsN;
+  const plant = plantOf(subject, mass, gearing, choices, holdsN);
   if (!plant) return undefined;
   const run = simulate(plant, { speedsKph: [100, SIXTY_MPH_KPH], distanceM: QUARTER_MILE_M, trace: true });
   return {
@@ -70,6 +75,7 @@ export function runOf(
     launchHeatJ: run.launchHeatJ,
     starts: run.starts,
     converter: plant.converter !== undefined,
-    boost: boostLost(subject, mass, gearing, choices),
+    loaded: run.loaded && { ...run.loaded, oilRiseC: oilRiseC(subject.gearbox, run.loaded.heatJ) },
+    boost: boostLost(subject, mass, gearing, choices, undefined, holdsN),
   };
 }

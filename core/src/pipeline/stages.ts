@@ -165,7 +165,9 @@ export const STAGES: { readonly [K in StageName]: Stage<K> } = {
     step: 'gearing',
     title: 'Acceleration',
     needs: ['mass', 'gearing'],
-    compute: (s, { mass, gearing }) => assessAcceleration(s, mass.figures, gearing.figures),
+    uses: ['brakes'],
+    compute: (s, { mass, gearing, brakes }) =>
+      assessAcceleration(s, mass.figures, gearing.figures, brakes?.figures.holdsN),
   }),
   strength: stage({
     step: 'gearing',

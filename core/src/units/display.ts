@@ -30,6 +30,7 @@ export const QUANTITIES = [
   'powerKw',
   'speedKph',
   'temperatureC',
+  'warmerC',
   'pressureKpa',
   'altitudeM',
   'distanceM',
@@ -100,6 +101,8 @@ const SCALES: Record<Quantity, { metric: Scale; us: Scale }> = {
     metric: { unit: '°C', factor: 1, digits: 0 },
     us: { unit: '°F', factor: 1.8, offset: 32, digits: 0 },
   },
+  // A difference of two temperatures.
+  warmerC: { metric: { unit: '°C', factor: 1, digits: 0 }, us: { unit: '°F', factor: 1.8, digits: 0 } },
   pressureKpa: {
     metric: { unit: 'kPa', factor: 1, digits: 1 },
     us: { unit: 'psi', factor: 1 / KPA_PER_PSI, digits: 1 },

@@ -49,6 +49,7 @@ const LARGEST: Readonly<Record<Quantity, number>> = {
   powerKw: 5000,
   speedKph: 600,
   temperatureC: 1500,
+  warmerC: 1500,
   pressureKpa: 500_000,
   altitudeM: 9000,
   distanceM: 100_000,

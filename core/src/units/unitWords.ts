@@ -299,6 +299,7 @@ const KIND_OF: Readonly<Record<Quantity, readonly [KindId, number]>> = {
   speedKph: ['speed', 1],
   speedMPerS: ['speed', 3.6],
   temperatureC: ['temperature', 1],
+  warmerC: ['temperature', 1],
   pressureKpa: ['pressure', 1],
   pressureBar: ['pressure', 100],
   volumeL: ['volume', 1],

@@ -155,6 +155,33 @@ describe('what a run says', () => {
     expect(loose.speeds[1]!.timeS).toBeLessThan(firm.speeds[1]!.timeS);
   });
 
+  describe('loaded against the brake', () => {
+    const blown = { boost: BOOST, converter: { ...CONVERTER, kRpmPerSqrtNm: 190 } };
+    const run = (standstill?: { brakeN: number; holdS: number }) =>
+      simulate(plant({ ...blown, ...(standstill ? { standstill } : {}) }), quarter);
+    test('it leaves with boost and is the quicker for it, and its energy is still accounted for', () => {
+      const held = run({ brakeN: 20_000, holdS: 4 });
+      expect(held.loaded).toMatchObject({ heldBy: 'stall' });
+      expect(held.loaded!.boostShare).toBeGreaterThan(0.9);
+      expect(held.distance!.timeS).toBeLessThan(run().distance!.timeS);
+      expect(imbalance(held.energy)).toBeLessThan(0.002);
+    });
+    test('weak brakes hold it below its threshold: no boost, less heat', () => {
+      const weak = run({ brakeN: 1200, holdS: 4 });
+      expect(weak.loaded).toMatchObject({ heldBy: 'brakes', boostShare: 0 });
+      expect(weak.loaded!.heatJ).toBeLessThan(run({ brakeN: 20_000, holdS: 4 }).loaded!.heatJ);
+    });
+    test('held twice as long it takes more heat, and as much boost or more', () => {
+      const [short, long] = [run({ brakeN: 20_000, holdS: 1 }), run({ brakeN: 20_000, holdS: 2 })];
+      expect(long.loaded!.heatJ).toBeGreaterThan(1.5 * short.loaded!.heatJ);
+      expect(long.loaded!.boostShare).toBeGreaterThanOrEqual(short.loaded!.boostShare);
+    });
+    test('all that goes in while it stands at its stall is heat: torque of the pump times speed times time', () => {
+      const [short, long] = [run({ brakeN: 20_000, holdS: 9 }).loaded!, run({ brakeN: 20_000, holdS: 10 }).loaded!];
+      const pump = (long.rpm / 190) ** 2;
+      expect((long.heatJ - short.heatJ) / ((pump * long.rpm * Math.PI) / 30)).toBeCloseTo(1, 2);
+    });
+  });
   test('a converter that locks up slips less and is the quicker for it', () => {
     const open = simulate(plant({ converter: CONVERTER }), quarter);
     const locks = simulate(plant({ converter: { ...CONVERTER, locksUp: true } }), quarter);

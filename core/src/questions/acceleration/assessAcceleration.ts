@@ -1,6 +1,6 @@
 import { highestRpm, lowestRpm } from '../curve/index.ts';
 import { passedShare, rpmAtSpeed, type GearingFigures } from '../gearing/index.ts';
-import type { MassFigures } from '../mass/index.ts';
+import { OIL_KG_PER_L, type MassFigures } from '../mass/index.ts';
 import {
   Gaps,
   makeCheck,
@@ -8,6 +8,7 @@ import {
   ofTyre,
   type Check,
   type Finding,
+  type Gearbox,
   type CheckResult,
   type Subject,
 } from '../../model/index.ts';
@@ -66,6 +67,8 @@ export function assessAcceleration(
   subject: Subject,
   mass: MassFigures,
   gearing: GearingFigures,
+  /** What the brakes hold at the road, N. */
+  holdsN?: number,
 ): CheckResult & { figures: AccelerationFigures } {
   const checks: Check[] = [];
   const findings: Finding[] = [];
@@ -87,7 +90,11 @@ export function assessAcceleration(
         : 'Needs a curve, the weighed car, a tyre, and of an automatic its converter.',
     }),
   );
-  if (plant) findings.push(...boostFindings(subject, mass, gearing, figures.zeroTo100S?.value));
+  if (plant)
+    findings.push(
+      ...boostFindings(subject, mass, gearing, figures.zeroTo100S?.value),
+      ...standstillFindings(subject, plant, holdsN, figures.zeroTo100S?.value),
+    );
   findings.push(...gaps.findings('acceleration', 'gearing', 'Acceleration', [subject.candidate.id]));
   return { checks, findings, figures };
 }
@@ -146,6 +153,53 @@ function boostFindings(
   ];
 }
 
+/** Held so long against the brake where nobody says how long, s: drivers’ practice, and what a converter’s oil takes. */
+const USUAL_HOLD_S = 2;
+/** Heat of oil, J/(kg·K), and its mass, kg/l. */
+const OIL = { heat: 2000, kgPerL: OIL_KG_PER_L } as const;
+
+/** How much heat warms the oil of a gearbox, °C; undefined where nobody has entered how much oil is in it. */
+export const oilRiseC = ({ oilL }: Gearbox, heatJ: number): number | undefined =>
+  oilL && heatJ / (oilL.value * OIL.kgPerL * OIL.heat);
+
+/** What a blown engine before a converter gains by being loaded against the brake. */
+function standstillFindings(
+  { gearbox, engine }: Subject,
+  plant: Plant,
+  holdsN: number | undefined,
+  zeroTo100S: number | undefined,
+): Finding[] {
+  if (!plant.boost || !plant.converter || zeroTo100S === undefined) return [];
+  const about = [gearbox.id, engine.id];
+  const id = 'boost-standstill';
+  const step = 'gearing' as const;
+  if (holdsN === undefined)
+    return [
+      makeFinding({
+        id,
+        state: 'clear',
+        step,
+        title: 'How much boost it builds against the brake is not known',
+        because: 'Needs the brake pedal and callipers of the survey: they say what the brakes hold.',
+        about,
+      }),
+    ];
+  const run = simulate({ ...plant, standstill: { brakeN: holdsN, holdS: USUAL_HOLD_S } }, { speedsKph: [100] });
+  const [to100, loaded] = [run.speeds[0]?.timeS, run.loaded];
+  if (to100 === undefined || !loaded) return [];
+  const rise = oilRiseC(gearbox, loaded.heatJ);
+  return [
+    makeFinding({
+      id,
+      state: 'clear',
+      step,
+      title: `Loaded against the brake it leaves with ${say(100 * loaded.boostShare, 'percent', { digits: 0 })} of its boost`,
+      because: `${say(USUAL_HOLD_S, 'seconds')} at full throttle, held at ${say(loaded.rpm, 'rpm')} by ${loaded.heldBy === 'stall' ? 'its stall' : `the brakes, which hold ${say(holdsN, 'forceN')} at the road`}: 100 km/h in ${say(to100, 'seconds')} instead of ${say(zeroTo100S, 'seconds')}. ${say(loaded.heatJ / 1000, 'number', { digits: 0 })} kJ go into the converter${rise === undefined ? '' : `, which warms its oil by ${say(rise, 'warmerC', { digits: 0 })}`}.`,
+      about,
+    }),
+  ];
+}
+
 export interface BoostLost {
   readonly withS: number;
   readonly keptS: number;
@@ -160,8 +214,9 @@ export function boostLost(
   gearing: GearingFigures,
   choices?: RunChoices,
   known?: number,
+  holdsN?: number,
 ): BoostLost | undefined {
-  const plant = plantOf(subject, mass, gearing, choices);
+  const plant = plantOf(subject, mass, gearing, choices, holdsN);
   if (!plant?.boost) return undefined;
   const time = (p: Plant) => simulate(p, { speedsKph: [100] }).speeds[0]?.timeS;
   const withS = known ?? time(plant);

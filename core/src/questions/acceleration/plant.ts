@@ -60,6 +60,8 @@ export interface Plant {
   readonly trailer?: RunTrailer | undefined;
   readonly boost?: BoostLag | undefined;
   readonly converter?: ConverterData | undefined;
+  /** Before it leaves, a converter is loaded against the brake: so much is held at the road, N, for so long. */
+  readonly standstill?: { readonly brakeN: number; readonly holdS: number } | undefined;
   /** What the map lets out in each gear, N·m. */
   readonly torqueLimitNm?: readonly number[] | undefined;
   /** The whole curve times this: its doubt. */

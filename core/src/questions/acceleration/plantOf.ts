@@ -19,7 +19,7 @@ import {
   type GearingFigures,
 } from '../gearing/index.ts';
 import { TYPICAL_MASS, type MassFigures } from '../mass/index.ts';
-import { ofCar, ofEngine, ofTyre, type Gearbox, type Subject } from '../../model/index.ts';
+import { MissingInput, ofCar, ofEngine, ofTyre, type Gearbox, type Subject } from '../../model/index.ts';
 import { displacementOf } from '../engine/index.ts';
 import type { Figure } from '../../units/index.ts';
 import { engineInertiaKgM2, wheelInertiaKgM2 } from './inertia.ts';
@@ -36,6 +36,8 @@ export interface RunChoices {
   /** Undefined: as its kind shifts. */
   readonly shiftTimeS?: number | undefined;
   readonly gradePct?: number | undefined;
+  /** A converter is loaded against the brake before it leaves, for so long; seconds. */
+  readonly againstBrakeS?: number | undefined;
 }
 
 const AS_TOLD: RunChoices = { day: 'standard', grip: 'dry', trailer: false };
@@ -100,12 +102,20 @@ function turningOf({ engine, gearbox, parts }: Subject): number {
   ).value;
 }
 
+/** @throws MissingInput where nobody knows what the brakes hold. */
+function heldFor(holdS: number, brakeN: number | undefined) {
+  if (brakeN === undefined) throw new MissingInput('/chassis/brakes/pedal');
+  return { brakeN, holdS };
+}
+
 /** The run of a candidate: everything from its own figures. Undefined where the curve, the car's mass or a tyre is missing. */
 export function plantOf(
   subject: Subject,
   mass: MassFigures,
   gearing: GearingFigures,
   choices: RunChoices = AS_TOLD,
+  /** What the brakes hold at the road, N. */
+  holdsN?: number,
 ): Plant | undefined {
   const { chassis, engine, gearbox, brief, tyre, candidate } = subject;
   const { curve, rollingRadius } = gearing;
@@ -153,6 +163,7 @@ export function plantOf(
     rollingCoefficient: ofCar(chassis, 'rollingCoefficient').value,
     dragAreaM2: ofCar(chassis, 'dragAreaM2').value,
     airDensityKgPerM3: air ? airDensity(air) : STANDARD_AIR_DENSITY,
+    ...(choices.againstBrakeS && gearbox.converter ? { standstill: heldFor(choices.againstBrakeS, holdsN) } : {}),
     slope: Math.atan((choices.gradePct ?? 0) / 100),
     torqueLimitNm: gearbox.ratios.map(
       (_, g) => candidate.torqueLimits?.find((l) => l.gear === g + 1)?.torqueNm ?? Infinity,

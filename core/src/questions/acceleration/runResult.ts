@@ -1,3 +1,5 @@
+import type { Loaded } from './underWay.ts';
+
 /** Where the engine's work went, J. `tyreSlip` is nought while the driver feathers a clutch; see `simulate`. */
 export interface EnergyLedger {
   readonly engineWorkJ: number;
@@ -52,6 +54,8 @@ export interface RunResult {
   readonly gripLimitedS: number;
   readonly launchedAtS: number | undefined;
   readonly starts: boolean;
+  /** What was done before it left, if it was held against the brake. */
+  readonly loaded: Loaded | undefined;
   /** Heat in the clutch until it locks, J. */
   readonly launchHeatJ: number;
   readonly steps: number;

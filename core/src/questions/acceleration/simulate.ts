@@ -161,6 +161,7 @@ export function simulate(p: Plant, question: RunQuestion): RunResult {
     gripLimitedS: y[GRIP_TIME]!,
     launchedAtS: notes.launchedAtS,
     starts,
+    loaded: car.loaded,
     launchHeatJ: p.converter ? y[SLIP]! : notes.launchHeatJ,
     steps,
   };

@@ -27,6 +27,20 @@ const PER_RPM = Math.PI / 30;
 
 export type Mode = 'slipping' | 'locked' | 'converter' | 'shifting' | 'limiter';
 
+/** A converter loaded against the brake before the start. */
+export interface Loaded {
+  readonly rpm: number;
+  /** Of its boost, 0 to 1. */
+  readonly boostShare: number;
+  /** All that the engine gives meanwhile goes into the converter’s oil, J. */
+  readonly heatJ: number;
+  /** What ends it: the engine at its stall, or the brakes, which hold no more. */
+  readonly heldBy: 'stall' | 'brakes';
+}
+
+/** Steps while it is held, s: a spool takes a few hundred of them. */
+const HOLD_STEP_S = 0.002;
+
 /**
  * A car on a straight road: where it is, in which gear, how its engine is tied to its wheels; how all that changes at each
  * moment, and what happens where one way of driving ends and the next begins.
@@ -55,6 +69,8 @@ export class UnderWay {
   private readonly scale: number;
   private readonly atThreshold: number;
   private readonly startEngineW: number;
+  /** What was done before it left, if it was held against the brake. */
+  readonly loaded: Loaded | undefined;
 
   constructor(p: Plant, from: RunQuestion['from']) {
     this.p = p;
@@ -75,6 +91,7 @@ export class UnderWay {
     const inputW = (y[V] * this.gears[this.gear]!) / this.r;
     y[B] = p.boost ? 0 : 1;
     y[W] = p.converter ? Math.max(this.launchW, inputW) : 0;
+    if (p.standstill && !from) this.loaded = this.loadAgainst(p.standstill);
     this.startV = y[V];
     this.startEngineW = p.converter ? y[W] : from ? inputW : this.launchW;
   }
@@ -102,6 +119,31 @@ export class UnderWay {
   private boostRate(rpm: number, b: number, throttle: boolean): number {
     const { boost } = this.p;
     return boost ? ((throttle && rpm >= boost.thresholdRpm ? 1 : 0) - b) / boost.timeConstantS : 0;
+  }
+
+  /**
+   * Full throttle with the wheels held: the engine runs up to where the pump takes what it gives, boost builds above its threshold.
+   * Past what the brakes hold the throttle is closed so far that they hold, and no more boost is built.
+   */
+  private loadAgainst({ brakeN, holdS }: NonNullable<Plant['standstill']>): Loaded | undefined {
+    const { p, y } = this;
+    if (!p.converter) return undefined;
+    const { kRpmPerSqrtNm: k, stallTorqueRatio } = p.converter;
+    const mostPump = (brakeN * this.r) / (stallTorqueRatio * this.gears[0]! * p.efficiency[0]!);
+    const mostW = k * Math.sqrt(mostPump) * PER_RPM;
+    let heatJ = 0;
+    let heldBy: Loaded['heldBy'] = 'stall';
+    y[W] = Math.min(y[W]!, mostW);
+    for (let t = 0; t < holdS; t += HOLD_STEP_S) {
+      const rpm = y[W]! / PER_RPM;
+      const pump = (rpm / k) ** 2;
+      heatJ += pump * y[W]! * HOLD_STEP_S;
+      const next = y[W]! + ((this.torque(rpm, y[B]!) - pump) / p.engineInertiaKgM2) * HOLD_STEP_S;
+      heldBy = next >= mostW ? 'brakes' : 'stall';
+      if (heldBy === 'stall') y[B]! += this.boostRate(rpm, y[B]!, true) * HOLD_STEP_S;
+      y[W] = Math.min(next, mostW);
+    }
+    return { rpm: y[W]! / PER_RPM, boostShare: p.boost ? y[B]! : 0, heatJ, heldBy };
   }
 
   /** Rates of change of a state, by the way it is driven. */

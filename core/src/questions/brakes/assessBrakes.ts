@@ -37,7 +37,7 @@ import {
   type Fitted,
   type Hot,
 } from './fitted.ts';
-import { PEDAL_ROW, pedalJudged, STROKE_ROW, strokeJudged } from './pedal.ts';
+import { holdingForceN, PEDAL_ROW, pedalJudged, STROKE_ROW, strokeJudged } from './pedal.ts';
 
 /** Asked of a road car where the brief says nothing faster, km/h. */
 const ROAD_KPH = 100;
@@ -61,6 +61,8 @@ export interface HeatCourse {
 
 export interface BrakeFigures {
   readonly courses: readonly HeatCourse[];
+  /** What they hold at the road with the foot pressing as hard as may be asked of it, N. */
+  readonly holdsN: number | undefined;
 }
 
 interface Drag {
@@ -302,8 +304,9 @@ export function assessBrakes(
   const checks: Check[] = [];
   const findings: Finding[] = [];
   const drawn: HeatCourse[] = [];
+  let holdsN: number | undefined;
   const { drivenKg, comMm } = mass;
-  if (!chassis) return { checks, findings, figures: { courses: drawn } };
+  if (!chassis) return { checks, findings, figures: { courses: drawn, holdsN: undefined } };
   const gaps = new Gaps();
   const bought = parts.filter((p) => p.brakes);
   const fitted = fittedBrakes(chassis.brakes, bought);
@@ -325,6 +328,7 @@ export function assessBrakes(
       heightMm: comMm[2],
       wheelbaseMm: wheelbase.value,
     };
+    holdsN = rollingRadiusMm === undefined ? undefined : holdingForceN(hot, rollingRadiusMm);
     const round = roundOf(subject);
     const put = ({ check, finding }: { check: Check; finding: Finding }) => {
       checks.push(check);
@@ -404,5 +408,5 @@ export function assessBrakes(
     }
   }
   findings.push(...gaps.findings('brakes', 'weight', 'Brakes', [subject.candidate.id]));
-  return { checks, findings, figures: { courses: drawn } };
+  return { checks, findings, figures: { courses: drawn, holdsN } };
 }

@@ -1,5 +1,5 @@
 import { findingOf, makeCheck, type Subject, type WheelBrake } from '../../model/index.ts';
-import { exactly, madeFrom, propagate, say, type Derived, type Figure } from '../../units/index.ts';
+import { exactly, GRAVITY, madeFrom, propagate, say, type Derived, type Figure } from '../../units/index.ts';
 import { asShare, GROUP, RULES, SHARE, type End, type Hot } from './fitted.ts';
 import { brakeHydraulics, masterStrokeMm } from './hydraulics.ts';
 
@@ -64,6 +64,16 @@ function pedalForce(hot: Hot, rollingRadiusMm: number): { force: Derived; failed
       },
     );
   return { force: at(PEDAL_AT_G, pedal.servoRatio), failed: at(FAILED.g, 1) };
+}
+
+/** What the brakes hold at the road with the foot pressing as hard as may be asked of it, N; undefined where the pedal is not known. */
+export function holdingForceN(hot: Hot, rollingRadiusMm: number): number | undefined {
+  const found = pedalForce(hot, rollingRadiusMm);
+  const servo = hot.subject.chassis?.brakes?.pedal?.servoRatio ?? 1;
+  return (
+    found &&
+    (hot.drivenKg.value * GRAVITY * PEDAL_AT_G * (servo > 1 ? SERVO_LIMIT_N : BARE_LIMIT_N)) / found.force.value
+  );
 }
 
 /** Where the brakes of an end are entered: with the part that brings them, else with the car. */

@@ -1,7 +1,7 @@
 import { curveDoubt, scaled, torqueAt, type CurveInUse } from '../curve/index.ts';
 import type { MassFigures } from '../mass/index.ts';
 import { findingOf, makeCheck, ofCar, ofTyre, type CheckResult, type Gaps, type Subject } from '../../model/index.ts';
-import { exactly, GRAVITY, propagate, say, type Derived, type Figure } from '../../units/index.ts';
+import { attempt, exactly, GRAVITY, propagate, say, type Derived, type Figure } from '../../units/index.ts';
 import { stallPoint } from './converter.ts';
 import { centreOf, differentialOf, passedShare } from './driven.ts';
 import { HILL_START_ACCELERATION, hillStartGradePct, type Train } from './hillStart.ts';
@@ -43,19 +43,17 @@ const WORDS: Readonly<Record<string, string>> = {
 };
 
 /** What a clutch let out at the launch rpm, or a converter at its stall, gives on the worst day; or why it gives nothing that is known. */
-function launchOf(
-  { gearbox }: Subject,
-  { curve, hotShare, launchRpm }: Drive,
-  gaps: Gaps,
-): Launch | { readonly why: string } {
+function launchOf({ gearbox }: Subject, { curve, hotShare, launchRpm }: Drive): Launch | { readonly why: string } {
   if (!curve) return { why: 'Needs the curve, the weighed car, the installed mass and a tyre.' };
   const hot = scaled(curve.torque, hotShare);
   if (gearbox.kind === 'automatic') {
     const { converter } = gearbox;
     if (!converter) return { why: `Nobody has entered the converter of the ${gearbox.shortName}.` };
     const { kRpmPerSqrtNm: k, stallTorqueRatio: stallRatio } = converter;
-    const stall = gaps.find(() => stallPoint(hot, k.value));
-    if (!stall) return { why: 'Where its converter holds the engine can’t be told from this curve.' };
+    const tried = attempt(() => stallPoint(hot, k.value));
+    // What the curve does not reach is no reason to leave the rest of the gearing unsaid.
+    if (!tried.ok) return { why: `Where its converter holds the engine can’t be told: ${tried.fault.message}` };
+    const stall = tried.value;
     return {
       rpm: stall.stallRpm,
       torqueNm: stall.torqueAtStallNm,
@@ -89,7 +87,7 @@ export function assessHill(subject: Subject, mass: MassFigures, drive: Drive, ga
   const { hill } = brief;
   if (!hill) return { checks: [], findings: [], grade: undefined, limitedBy: undefined };
   const { curve, radius, efficiency, finalDrive } = drive;
-  const launch = launchOf(subject, drive, gaps);
+  const launch = launchOf(subject, drive);
   const low = chassis?.transferLow ?? 1;
   const ratio = gearbox.ratios[0]! * low;
   const known =
@@ -187,7 +185,10 @@ export function assessHill(subject: Subject, mass: MassFigures, drive: Drive, ga
           : `Starts on ${say(value, 'percent')} with the trailer, ${slope} asked`,
     {
       about: [subject.engine.id, gearbox.id],
-      missing: gearbox.kind === 'automatic' && !gearbox.converter ? [`/gearboxes/${gearbox.id}/converter`] : [],
+      missing:
+        gearbox.kind === 'automatic' && check.state === 'unknown' && (!gearbox.converter || 'why' in launch)
+          ? [`/gearboxes/${gearbox.id}/converter`]
+          : [],
     },
   );
   return { checks: [check], findings: [finding], grade: found?.grade, limitedBy: found?.limitedBy };

@@ -79,8 +79,15 @@ export function Run() {
               {run.gripLimitedS > 0.05
                 ? `The tyres set the pace for ${run.gripLimitedS.toFixed(1)} s; the driver feathers the throttle there.`
                 : 'The tyres hold all the way.'}{' '}
+              {run.loaded && (
+                <Sentence>
+                  {`Held at {{${run.loaded.rpm}|rpm}} by ${run.loaded.heldBy === 'stall' ? 'its stall' : 'the brakes'}, with {{${100 * run.loaded.boostShare}|percent|0|}} of its boost; {{${run.loaded.heatJ / 1000}|number|0|}} kJ go into the converter${run.loaded.oilRiseC === undefined ? '' : `, its oil {{${run.loaded.oilRiseC}|warmerC|0|}} warmer`}.`}
+                </Sentence>
+              )}
               {run.converter
-                ? 'From its stall, the converter slipping.'
+                ? run.loaded
+                  ? ''
+                  : 'From its stall, the converter slipping.'
                 : `Let in at ${formatNumber(run.launchRpm, 'rpm', units)} rpm, ${run.shiftTimeS.toFixed(2)} s a shift.`}
             </p>
           )}
@@ -137,6 +144,18 @@ export function Run() {
             value={asked.launchRpm}
             onCommit={(v) => change({ launchRpm: v })}
           />
+          {run?.converter && (
+            <QuantityField
+              label="Against the brake"
+              quantity="seconds"
+              digits={1}
+              optional
+              min={0}
+              max={30}
+              value={asked.againstBrakeS}
+              onCommit={(v) => change({ againstBrakeS: v })}
+            />
+          )}
           <QuantityField
             label="Shift at"
             quantity="rpm"
