@@ -24,7 +24,8 @@ const KINDS = ['manual', 'automatic', 'dual clutch', 'sequential'] as const;
 
 interface Made {
   readonly build: Build;
-  readonly lib: Library;
+  readonly box: Gearbox;
+  readonly parts: Library['parts'];
   readonly candidate: Candidate;
 }
 
@@ -33,13 +34,14 @@ function made(n: number): Made {
   const draw = seeded(1000 + n);
   const between = (low: number, high: number) => low + (high - low) * draw();
   const one = <T>(list: readonly T[]): T => list[Math.floor(draw() * list.length)]!;
-  const from = structuredClone(builtOf(LAYOUTS[n % LAYOUTS.length]!));
-  const chassis = from.build.chassis!;
+  const { lib, ...from } = builtOf(LAYOUTS[n % LAYOUTS.length]!);
+  const chassis = structuredClone(from.build.chassis!);
   const kind = one(KINDS);
   const gears = 3 + Math.floor(draw() * 5);
   const [first, step] = [between(2.2, 4.6), between(1.25, 1.7)];
   const box: Gearbox = {
-    ...from.lib.gearboxes.find((g) => g.id === 'made-box')!,
+    ...lib.gearboxes.find((g) => g.id === 'made-box')!,
+    id: `box-${n}`,
     kind,
     ratios: Array.from({ length: gears }, (_, g) => first / step ** g),
     efficiencyDirect: { value: between(0.95, 0.99), evidence: 'estimated' },
@@ -63,6 +65,7 @@ function made(n: number): Made {
   return {
     build: {
       ...from.build,
+      chassis,
       brief: {
         ...from.build.brief,
         hill: {
@@ -74,22 +77,28 @@ function made(n: number): Made {
         },
       },
     },
-    lib: { ...from.lib, gearboxes: from.lib.gearboxes.map((g) => (g.id === box.id ? box : g)) },
+    box,
+    parts: lib.parts.filter((p) => !library.parts.includes(p)),
     candidate: {
       ...from.candidate,
       id: `n${n}`,
       letter: String.fromCharCode(65 + (n % 26)),
       engineId: engine.id,
+      gearboxId: box.id,
       dressing: {},
       finalDrive: between(2.5, 5.5),
       differential: one(['open', 'limited', 'locked'] as const),
     },
   };
 }
-const ALL = Array.from({ length: COUNT }, (_, n) => {
-  const m = made(n);
-  return { ...m, judged: assess(m.build, m.candidate, m.lib) };
-});
+const MADE = Array.from({ length: COUNT }, (_, n) => made(n));
+/** One library for all of them: what is looked up in it is looked up once. */
+const lib: Library = {
+  ...library,
+  gearboxes: [...library.gearboxes, ...MADE.map((m) => m.box)],
+  parts: [...library.parts, ...new Map(MADE.flatMap((m) => m.parts).map((p) => [p.id, p])).values()],
+};
+const ALL = MADE.map((m) => ({ ...m, judged: assess(m.build, m.candidate, lib) }));
 
 /** Every number of a judgement that is none, with where it stands. */
 function notNumbers(value: unknown, at = ''): string[] {
@@ -102,7 +111,7 @@ function notNumbers(value: unknown, at = ''): string[] {
 test('all judged: no number that is none, no sentence that can’t be read, the energy of each run accounted for', () => {
   const faults: string[] = [];
   let ran = 0;
-  ALL.forEach(({ build, lib, candidate, judged: a }, n) => {
+  ALL.forEach(({ build, candidate, judged: a }, n) => {
     const { figures: _figures, ...said } = a;
     faults.push(...notNumbers(said).map((f) => `${n} ${f}`));
     readable(a);
