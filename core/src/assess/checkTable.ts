@@ -27,6 +27,11 @@ const CURVE_EST = [
   '/engines/*/curves/*/plusMinusPct',
   '/engines/*/slots[]',
   '/engines/*/slots/*/options/*/powerFactor',
+  '/engines/*/curves/*/lossPct',
+  '/engines/*/curves/*/through',
+  // How much of another standard's air a diesel feels.
+  '/engines/*/fuel',
+  '/engines/*/induction',
 ];
 /** What the change of mass rests on. */
 const CHANGE = ['/chassis/lumps[]', '/engines/*/massRecords[]', '/gearboxes/*/massKg'];

@@ -45,6 +45,8 @@ export interface BoxFigures {
   readonly unsent: readonly string[];
   readonly failure: number | undefined;
   readonly expected: Derived | undefined;
+  /** Why nobody can say what it costs over the distance, in words. */
+  readonly oddsUnknown: string | undefined;
   /** Margin in the worst gear at each power level, for the brief's use. */
   readonly matrix: readonly { readonly powerKw: number; readonly margin: number | undefined }[];
   /** Margin at the first power level for every use. */
@@ -139,6 +141,7 @@ export function compareBoxes(
           failure === undefined || !gearbox.price
             ? undefined
             : expectedCost(costOf(gearbox.price, failure, gearbox.id === original), hourPrice(build.brief)),
+        oddsUnknown: oddsUnknown(strength.margin !== undefined, distanceKm !== undefined, gearbox.price !== undefined),
         matrix: powersKw.map((powerKw) => ({ powerKw, margin: marginAt(powerKw, factor) })),
         byUse: USE_FACTORS.map(({ use, factor: f }) => ({
           use,
@@ -148,7 +151,24 @@ export function compareBoxes(
     ];
   });
   const order = (b: BoxFigures) => (b.current ? 0 : b.original ? 1 : 2);
-  return compared.sort((a, b) => order(a) - order(b) || (b.margin?.value ?? 0) - (a.margin?.value ?? 0));
+  // Cheapest over the distance first; those whose odds nobody knows stand after them, by margin.
+  return compared.sort(
+    (a, b) =>
+      order(a) - order(b) || byExpected(a.expected, b.expected) || (b.margin?.value ?? 0) - (a.margin?.value ?? 0),
+  );
+}
+
+/** Ascending, the unknown last. */
+const byExpected = (a: Derived | undefined, b: Derived | undefined): number =>
+  a && b ? a.value - b.value : (a ? 0 : 1) - (b ? 0 : 1);
+
+function oddsUnknown(rated: boolean, distance: boolean, priced: boolean): string | undefined {
+  const missing = [
+    ...(rated ? [] : ['what it stands']),
+    ...(distance ? [] : ['how far it is to last (brief)']),
+    ...(priced ? [] : ['its price']),
+  ];
+  return missing.length === 0 ? undefined : `odds unknown without ${missing.join(', ')}`;
 }
 
 /** What a box costs over the distance: the one in the car costs nothing to keep. */

@@ -21,6 +21,24 @@ export const TorqueCurve = Type.Object(
       type: 'string',
       enum: ['ISO 1585', 'SAE J1349', 'SAE J607', 'DIN 70020', 'none'],
     }),
+    takenAt: Type.Optional(
+      Type.Unsafe<'crank' | 'wheels'>({
+        type: 'string',
+        enum: ['crank', 'wheels'],
+        description: 'at the crank, unless said otherwise',
+      }),
+    ),
+    through: Type.Optional(
+      Type.Unsafe<'manual' | 'automatic' | 'dual clutch' | 'sequential'>({
+        type: 'string',
+        enum: ['manual', 'automatic', 'dual clutch', 'sequential'],
+        description: 'of one at the wheels: the gearbox that it was driven through',
+      }),
+    ),
+    lossPct: Type.Optional({
+      ...PositiveFigure,
+      description: 'of one at the wheels: what was lost up to there, where it was measured',
+    } as typeof PositiveFigure),
     plusMinusPct: Type.Optional(Type.Number({ minimum: 0, maximum: 100 })),
     evidence: EvidenceSchema,
     source: Type.Optional(Type.String({ maxLength: 300 })),

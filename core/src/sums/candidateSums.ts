@@ -174,6 +174,7 @@ const Box = Type.Object(
     unsent: list(S),
     failure: O(N),
     expected: O(Derived),
+    oddsUnknown: O(S),
     matrix: list(Type.Object({ powerKw: N, margin: O(N) }, closed)),
     byUse: list(Type.Object({ use, margin: O(N) }, closed)),
   },

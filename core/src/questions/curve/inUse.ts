@@ -9,6 +9,7 @@ import {
   type Figure,
 } from '../../units/index.ts';
 import type { Standard } from './atmosphere.ts';
+import { basisOf, type CurveBasis } from './basis.ts';
 import { cutAt } from './monotone.ts';
 import { lowestRpm, scaled, torqueFrom, type Torque } from './torque.ts';
 
@@ -19,22 +20,39 @@ export interface CurveInUse {
   readonly scatterShare: number;
   readonly evidence: Evidence;
   readonly standard: Standard;
+  /** How the record was brought to the basis on which curves are compared. */
+  readonly basis: CurveBasis;
   /** The record of the library. */
   readonly [ORIGIN]: TorqueCurve;
 }
 
 /** Curves by the record that they were built from, each as far as a redline: a line-up asks for the same ones again and again. */
-const built = new WeakMap<TorqueCurve, { readonly redline: number | undefined; readonly torque: Torque }>();
+interface Built {
+  readonly redline: number | undefined;
+  readonly engine: Pick<Engine, 'fuel' | 'induction'>;
+  readonly torque: Torque;
+  readonly basis: CurveBasis;
+}
+const built = new WeakMap<TorqueCurve, Built>();
 
 /** The curve of a record as far as the engine is driven; undefined where all of it lies beyond. */
-function asDriven(record: TorqueCurve, redline: number | undefined): Torque | undefined {
+function asDriven(engine: Engine, record: TorqueCurve): Built | undefined {
+  const redline = engine.redlineRpm?.value;
   const known = built.get(record);
-  if (known && known.redline === redline) return known.torque;
+  if (
+    known &&
+    known.redline === redline &&
+    known.engine.fuel === engine.fuel &&
+    known.engine.induction === engine.induction
+  )
+    return known;
   const whole = torqueFrom(record.rpm, record.torqueNm, { rpm: '/rpm', torque: '/torqueNm' });
   if (redline !== undefined && redline <= lowestRpm(whole)) return undefined;
-  const torque = redline === undefined ? whole : cutAt(whole, redline);
-  built.set(record, { redline, torque });
-  return torque;
+  const told = redline === undefined ? whole : cutAt(whole, redline);
+  const basis = basisOf(engine, record, told);
+  const made = { redline, engine, basis, torque: basis.factor === 1 ? told : scaled(told, basis.factor) };
+  built.set(record, made);
+  return made;
 }
 
 /** The engine's curve in use (else its first) up to its redline, times what the dressing does to it; undefined where it has none. */
@@ -43,14 +61,16 @@ export function curveInUse(engine: Engine, dressing: readonly DressingOption[]):
   if (!record) return undefined;
   const factor = dressing.reduce((f, option) => f * (option.powerFactor?.value ?? 1), 1);
   const told = record.plusMinusPct === undefined ? DEFAULT_SCATTER[record.evidence] : record.plusMinusPct / 100;
-  const torque = asDriven(record, engine.redlineRpm?.value);
-  if (!torque) return undefined;
+  const driven = asDriven(engine, record);
+  if (!driven) return undefined;
+  const { torque, basis } = driven;
   return {
     name: record.name,
     torque: factor === 1 ? torque : scaled(torque, factor),
-    scatterShare: quadrature([told, ...dressing.map((option) => dressingDoubt(engine, option))]),
+    scatterShare: quadrature([told, basis.scatterShare, ...dressing.map((option) => dressingDoubt(engine, option))]),
     evidence: record.evidence,
     standard: record.standard,
+    basis,
     [ORIGIN]: record,
   };
 }

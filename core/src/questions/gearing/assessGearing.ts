@@ -274,7 +274,7 @@ function powerFigures(
     span: 50,
     because:
       peakPowerKw && peaks
-        ? `${sayDerived(peakPowerKw, 'powerKw')} at ${say(peaks.peakPowerRpm, 'rpm')}, ${curve.evidence}; ${say(peakPowerKw.value * hotShare, 'powerKw')} on the worst day.`
+        ? `${sayDerived(peakPowerKw, 'powerKw')} at ${say(peaks.peakPowerRpm, 'rpm')}, ${curve.evidence}${curve.basis.words === '' ? '' : `; ${curve.basis.words}`}; ${say(peakPowerKw.value * hotShare, 'powerKw')} on the worst day.`
         : noCurve,
   });
   checks.push(target);
@@ -292,7 +292,7 @@ function powerFigures(
     span: 100,
     because:
       bandTorqueNm && band
-        ? `Best in ${bandWords}; mean ${say(band.meanTorqueNm, 'torqueNm')}, ${say(band.lowEndTorqueNm, 'torqueNm')} at its low end.`
+        ? `Best in ${bandWords}; mean ${say(band.meanTorqueNm, 'torqueNm')}, ${say(band.lowEndTorqueNm, 'torqueNm')} at its low end; ${say(bandTorqueNm.value * hotShare, 'torqueNm')} at best on the worst day.`
         : (bandFault ?? noCurve),
   });
   checks.push(torque);

@@ -29,9 +29,16 @@ export interface HotDay {
  * away. One whose displacement nobody has entered is taken as filled to the most, which loses most.
  */
 export function hotDayOf(engine: Engine, curve: CurveInUse, brief: Pick<Brief, 'worstAir' | 'hotDaySchool'>): HotDay {
+  const own = ofItsStandard(engine, curve, brief);
+  // By the factor of its own standard, of the record as it was told: the curve in use was brought to other air.
+  return { ...own, share: own.share / curve.basis.airFactor };
+}
+
+function ofItsStandard(engine: Engine, curve: CurveInUse, brief: Pick<Brief, 'worstAir' | 'hotDaySchool'>): HotDay {
   const air = worstAir(brief.worstAir);
   if (brief.hotDaySchool === 'density')
-    return { share: hotDayShare(air, curve.standard, 'density'), beyond: undefined };
+    // Against the air of the basis, whatever its own standard.
+    return { share: hotDayShare(air, curve.standard, 'density') * curve.basis.airFactor, beyond: undefined };
   const cc = knownDisplacement(engine);
   if (engine.fuel === 'diesel') {
     const { peakPowerKw, peakPowerRpm } = peaksOf(curve.torque);

@@ -39,8 +39,9 @@ import {
   type Derived,
   type Figure,
 } from '../../units/index.ts';
+import { FUEL, fuelOf } from '../engine/index.ts';
 import { axlesMoved } from './axles.ts';
-import { BASIS_INCLUDES, OIL_KG_PER_L, PETROL_KG_PER_L, TYPICAL_MASS, typicalOil, typicalPart } from './ancillaries.ts';
+import { BASIS_INCLUDES, OIL_KG_PER_L, TYPICAL_MASS, typicalOil, typicalPart } from './ancillaries.ts';
 import { fittedToBay, shiftsOf } from './fittedToBay.ts';
 import type { Move, Shift } from './move.ts';
 import { installedMass, massDifference, type MassBuildUp } from './buildUp.ts';
@@ -348,7 +349,10 @@ function carSums(
   const at = axles(Object.fromEntries(Object.entries(inputs).map(([k, f]) => [k, f.value])));
   const driver: Figure = w.driverAboard ? exactly(0) : subject.brief.driverKg;
   const halfTank = gaps.find(
-    () => Math.max(0, ofCar(chassis, 'tankL').value / 2 - ofWeighing(chassis, 'fuelL').value) * PETROL_KG_PER_L,
+    () =>
+      // Weighed with more than half a tank it is lighter on the road.
+      (ofCar(chassis, 'tankL').value / 2 - ofWeighing(chassis, 'fuelL').value) *
+      FUEL[fuelOf(subject)].densityKgPerL.value,
   );
   const { drivenKg, ...sums } = propagateAll(
     { ...inputs, driver },

@@ -77,6 +77,9 @@ function Table({ boxes }: { boxes: readonly BoxFigures[] }) {
               Margin
             </th>
             <th scope="col" className="r">
+              Over its distance, {currency}
+            </th>
+            <th scope="col" className="r">
               Mass, {unitOf('massKg', units)}
             </th>
             <th scope="col" className="r">
@@ -114,6 +117,13 @@ function Table({ boxes }: { boxes: readonly BoxFigures[] }) {
                   )}
                 </td>
                 <td className={`r ${tone(b.margin?.value)}`}>{b.margin?.value.toFixed(2) ?? '–'}</td>
+                <td className="r">
+                  {b.expected ? (
+                    <FigureText figure={b.expected} quantity="money" />
+                  ) : (
+                    <span className="muted small">{b.oddsUnknown}</span>
+                  )}
+                </td>
                 <td className="r">{g.massKg ? formatNumber(g.massKg.value, 'massKg', units) : '–'}</td>
                 <td className="r">{b.original || !b.priceUsed ? '–' : money(b.priceUsed.likely)}</td>
                 <td className="r">{b.priceNew ? money(b.priceNew.likely) : '–'}</td>
