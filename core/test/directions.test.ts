@@ -62,6 +62,7 @@ const DIRECTIONS: Readonly<Record<string, readonly [better: string, worse: strin
   '/chassis/shifterAperture/halfLengthMm': ['fit-shifter', ''],
   '/chassis/shifterAperture/halfWidthMm': ['fit-shifter', ''],
   '/chassis/trackRearMm': ['hill', ''],
+  '/chassis/brakes/front/massKg': ['', ''],
   '/chassis/springs/front/unsprungKg': ['', ''],
   '/chassis/springs/rear/unsprungKg': ['', ''],
   '/chassis/transferLow': ['', 'axle-margin shaft-margin propshaft-margin'],

@@ -1,5 +1,5 @@
 /** What the worst day leaves: a diesel by its own factor, whatever is beyond a standard's range said so. */
-import { assess, curveInUse, hotDayOf, type Build, type Engine } from '../src/index.ts';
+import { assess, curveInUse, hotDayOf, type Build, type Candidate, type Engine } from '../src/index.ts';
 import { library, tug } from './demo.ts';
 
 const C = tug.candidates.find((c) => c.id === 'c')!;
@@ -49,4 +49,25 @@ test('a day beyond what the standard is made for is said with factor and range, 
   expect(said(25, 100)).toBeUndefined();
   expect(said(40, 2500)).toMatchObject({ state: 'clear' });
   expect(said(40, 2500)!.because).toContain('the standard holds from 0.93 to 1.07');
+});
+
+describe('the air that it breathes', () => {
+  const hot = (intakeAir: Candidate['intakeAir']) => {
+    const { intakeAir: _own, ...bare } = C;
+    return assess(tug, intakeAir ? { ...bare, intakeAir } : bare, library).figures!.gearing!.hotShare;
+  };
+  test('warmer where it is drawn, less power on the worst day; nobody has said: neither the best nor the worst', () => {
+    const [outside, grille, bonnet] = (['outside', 'behind the grille', 'under the bonnet'] as const).map((from) =>
+      hot({ from }),
+    );
+    expect(outside!).toBeGreaterThan(grille!);
+    expect(grille!).toBeGreaterThan(bonnet!);
+    expect(hot(undefined)).toBeLessThan(grille!);
+    expect(hot(undefined)).toBeGreaterThan(bonnet!);
+  });
+  test('a rise that was measured stands for the place: by the temperature of the standard’s factor', () => {
+    const at = (value: number) => hot({ from: 'outside', riseC: { value, evidence: 'measured' } });
+    const { temperatureC } = tug.brief.worstAir;
+    expect(at(30) / at(0)).toBeCloseTo(((temperatureC + 273) / (temperatureC + 30 + 273)) ** 0.6, 6);
+  });
 });

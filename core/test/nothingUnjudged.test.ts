@@ -89,7 +89,6 @@ const OF_NO_CHECK: Readonly<Record<string, string>> = {
     'without a cap the limit is 105 °C, and a cap never raises it above what the engine stands',
   '/chassis/cooling/coolant': 'water where nothing is said, which boils first',
   '/chassis/cooling/condenser': 'the engine’s own list says whether it has a compressor',
-  '/chassis/brakes/front/massKg': 'reckoned from its lengths',
   '/chassis/brakes/front/pistonsOneSide': 'one where nothing is said: the least that presses',
   '/chassis/brakes/linings': 'ordinary where nothing is said, which stand least',
   '/parts/*/brakes/front/pistonsOneSide': 'one where nothing is said: the least that presses',

@@ -56,6 +56,14 @@ const AXLES = [
   '/gearboxes/*/comMm',
 ];
 const AXLES_EST = [...CHANGE_EST, '/parts/*/atMm', '/parts/*/shifts'];
+/** What bought brakes add below the springs. */
+const UNSPRUNG = [
+  '/chassis/brakes',
+  '/chassis/brakes/front',
+  '/chassis/brakes/front/massKg',
+  '/parts/*/brakes',
+  '/parts/*/brakes/front',
+];
 /** The centre of mass in all three directions. */
 const COM = ['/chassis/weighing/comYMm', '/chassis/weighing/comZMm'];
 /** With driver and half a tank. */
@@ -606,7 +614,7 @@ export const CHECK_TABLE: Readonly<Record<CheckId, CheckEntry>> = {
   'ride-front': {
     asks: 'Does the front stand at its height?',
     required: [...AXLES, ...COM, '/chassis/springs'],
-    estimable: AXLES_EST,
+    estimable: [...AXLES_EST, ...UNSPRUNG],
     raisedBy: [],
     formula: 'change of load over the wheel rate',
     limit: '15 mm, trade; never worse than tight',
@@ -614,7 +622,7 @@ export const CHECK_TABLE: Readonly<Record<CheckId, CheckEntry>> = {
   'ride-rear': {
     asks: 'Does the rear stand at its height?',
     required: [...AXLES, ...COM, '/chassis/springs'],
-    estimable: AXLES_EST,
+    estimable: [...AXLES_EST, ...UNSPRUNG],
     raisedBy: [],
     formula: 'change of load over the wheel rate',
     limit: '15 mm, trade; never worse than tight',
@@ -622,7 +630,7 @@ export const CHECK_TABLE: Readonly<Record<CheckId, CheckEntry>> = {
   'travel-front': {
     asks: 'Is bump travel left in front at full load?',
     required: [...AXLES, ...COM],
-    estimable: [...AXLES_EST, '/chassis/tankL', '/chassis/weighing/fuelL'],
+    estimable: [...AXLES_EST, '/chassis/tankL', '/chassis/weighing/fuelL', ...UNSPRUNG],
     raisedBy: ['/chassis/springs', '/chassis/springs/front/bumpMm', '/brief/hill'],
     formula: 'travel as weighed less the sag to full load',
     limit: '35 mm, trade',
@@ -630,7 +638,7 @@ export const CHECK_TABLE: Readonly<Record<CheckId, CheckEntry>> = {
   'travel-rear': {
     asks: 'Is bump travel left at the rear at full load?',
     required: [...AXLES, ...COM],
-    estimable: [...AXLES_EST, '/chassis/tankL', '/chassis/weighing/fuelL'],
+    estimable: [...AXLES_EST, '/chassis/tankL', '/chassis/weighing/fuelL', ...UNSPRUNG],
     raisedBy: ['/chassis/springs', '/chassis/springs/rear/bumpMm', '/brief/hill'],
     formula: 'travel as weighed less the sag to full load',
     limit: '35 mm, trade',

@@ -5,7 +5,7 @@ import { Belt } from './belt.ts';
 import { MountSchoolSchema } from './brief.ts';
 import { DIFFERENTIALS, type DifferentialKind } from './chassis.ts';
 import { AncillarySchema, SLOTS } from './engine.ts';
-import { Id, Name, Note, ThreePoint, Vec3 } from './figure.ts';
+import { Id, Name, NonNegativeFigure, Note, ThreePoint, Vec3 } from './figure.ts';
 import { Bought, Inspection } from './listing.ts';
 import { FittedMount } from './mount.ts';
 import { Placement } from './placement.ts';
@@ -16,6 +16,9 @@ import { BillEdits } from './billEdits.ts';
 import { Wiring } from './wiring.ts';
 
 const closed = { additionalProperties: false };
+
+/** Where an engine draws its air. */
+export const AIR_FROM = ['outside', 'behind the grille', 'under the bonnet'] as const;
 
 /** An obstacle change that was accepted: which of the ways its obstacle allows, and how far. */
 export const AcceptedChange = Type.Object(
@@ -144,6 +147,24 @@ export const Candidate = Type.Object(
     workings: Type.Optional(Type.Array(SavedCalculation, { maxItems: 60 })),
     pairIds: Type.Optional(
       Type.Array(Id, { uniqueItems: true, maxItems: 12, description: 'gear pairs put into the box' }),
+    ),
+    intakeAir: Type.Optional(
+      Type.Object(
+        {
+          from: Type.Optional(
+            Type.Unsafe<(typeof AIR_FROM)[number]>({
+              type: 'string',
+              enum: [...AIR_FROM],
+              description: 'where the engine draws its air',
+            }),
+          ),
+          riseC: Type.Optional({
+            ...NonNegativeFigure,
+            description: 'how much warmer it is there than outside, on the road',
+          } as typeof NonNegativeFigure),
+        },
+        closed,
+      ),
     ),
     differential: Type.Optional(Type.Unsafe<DifferentialKind>({ type: 'string', enum: [...DIFFERENTIALS] })),
     torqueLimits: Type.Optional(

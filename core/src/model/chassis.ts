@@ -65,6 +65,9 @@ export const Tyre = Type.Object(
         description: 'of a single tyre; a code with two gives that of twins second',
       }),
     ),
+    twinLoadIndex: Type.Optional(
+      Type.Integer({ minimum: 0, maximum: 204, description: 'of one of two tyres side by side' }),
+    ),
     speedIndex: Type.Optional(Type.Unsafe<SpeedIndex>({ type: 'string', enum: Object.keys(SPEED_OF_INDEX) })),
     wheel: Type.Optional(
       Type.Object(
@@ -440,6 +443,7 @@ export const Chassis = Type.Object(
       }),
     ),
     tyres: Type.Array(Tyre),
+    rearTwins: Type.Optional(Type.Boolean({ description: 'the rear axle carries two tyres on each side' })),
     obstacles: Type.Array(Obstacle),
     shifterAperture: Type.Optional(
       Type.Object(

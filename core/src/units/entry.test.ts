@@ -245,6 +245,8 @@ describe('a unit behind it', () => {
   test('a ± is a difference: its unit has no zero of its own', () => {
     expect(read('9', 'temperatureC', us, { difference: true })).toBeCloseTo(5, 9);
     expect(read('9 F', 'temperatureC', metric, { difference: true })).toBeCloseTo(5, 9);
+    expect(read('9 F', 'warmerC', metric)).toBeCloseTo(5, 9);
+    expect(read('9', 'warmerC', us)).toBeCloseTo(5, 9);
     expect(read('5', 'temperatureC', metric, { difference: true })).toBeCloseTo(5, 9);
   });
 });

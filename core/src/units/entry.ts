@@ -341,7 +341,9 @@ export function readEntry(text: string, quantity: Quantity, units: Units, range:
     if (!tokens.some((t) => t.is === 'number')) throw new Wrong(`“${written}” is not a number.`);
     const values = [
       ...new Set(
-        picksOf(tokens).map((pick) => valueOf(termsOf(tokens, pick), quantity, units, range.difference ?? false)),
+        picksOf(tokens).map((pick) =>
+          valueOf(termsOf(tokens, pick), quantity, units, range.difference ?? quantity === 'warmerC'),
+        ),
       ),
     ];
     // Three inches are 76.2 mm, not what binary fractions make of them.

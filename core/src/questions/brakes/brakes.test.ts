@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { GRAVITY, InputError } from '../../units/index.ts';
-import { afterDescentC, brakeMassKg, descentPowerW, heatState, idealFrontShare, stopsC, stopEnergyJ } from './heat.ts';
+import { brakeMassKg } from '../mass/index.ts';
+import { afterDescentC, descentPowerW, heatState, idealFrontShare, stopsC, stopEnergyJ } from './heat.ts';
 import { brakeHydraulics } from './hydraulics.ts';
 
 const number = (min: number, max: number) => fc.double({ min, max, noNaN: true });

@@ -1,6 +1,6 @@
 import type { Brakes, PadKind, Part, Subject, WheelBrake } from '../../model/index.ts';
 import { madeFrom, ORIGIN, scatterOf, type Derived, type Figure } from '../../units/index.ts';
-import { brakeMassKg } from './heat.ts';
+import { brakeMassKg } from '../mass/index.ts';
 
 export const GROUP = 'Ride, brakes, tyres';
 export const RULES = 'Brakes are proved on a tester by someone licensed, and local rules decide.';

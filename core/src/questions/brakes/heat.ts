@@ -1,41 +1,11 @@
-import type { State, WheelBrake } from '../../model/index.ts';
-import { GRAVITY, InputError, requirePositive } from '../../units/index.ts';
+import type { State } from '../../model/index.ts';
+import { GRAVITY } from '../../units/index.ts';
 
-/** Cast iron: kg/m³ and J/(kg·K). */
-export const IRON_KG_PER_M3 = 7200;
+/** Cast iron, J/(kg·K). */
 export const IRON_J_PER_KG_K = 480;
-/** Share of the metal of a disc that its channels leave. */
-const VENTED = 0.7;
 
 /** How fast a brake cools when nothing presses it: the time in which it loses all but 1/e of its heat, s. */
 export const COOLING_S = { front: 180, rear: 250 } as const;
-
-type Sizes =
-  | (Omit<Extract<WheelBrake, { kind: 'disc' }>, 'massKg'> & { readonly massKg?: number | null | undefined })
-  | (Omit<Extract<WheelBrake, { kind: 'drum' }>, 'massKg'> & { readonly massKg?: number | null | undefined });
-
-/**
- * What takes the heat at one wheel, kg: the weighed mass, else ρ·π/4·(D² − d²)·t·k of the disc’s ring, k = 0.70 where it is vented, or
- * π·D·w·t·ρ of the drum’s. Lengths in mm.
- *
- * @throws InputError where a length is not above nought or the disc’s hole is as large as the disc.
- */
-export function brakeMassKg(b: Sizes, densityKgPerM3 = IRON_KG_PER_M3, at = ''): number {
-  if (b.massKg != null) {
-    requirePositive(`${at}/massKg`, b.massKg, 'kg');
-    return b.massKg;
-  }
-  requirePositive(`${at}/thicknessMm`, b.thicknessMm, 'mm');
-  if (b.kind === 'drum') {
-    requirePositive(`${at}/diameterMm`, b.diameterMm, 'mm');
-    requirePositive(`${at}/widthMm`, b.widthMm, 'mm');
-    return Math.PI * b.diameterMm * b.widthMm * b.thicknessMm * densityKgPerM3 * 1e-9;
-  }
-  if (!(b.innerDiameterMm >= 0 && b.innerDiameterMm < b.outerDiameterMm))
-    throw new InputError(`${at}/innerDiameterMm`, 'The inner diameter of a disc lies below its outer one.');
-  const ring = (Math.PI / 4) * (b.outerDiameterMm ** 2 - b.innerDiameterMm ** 2);
-  return ring * b.thicknessMm * (b.vented ? VENTED : 1) * densityKgPerM3 * 1e-9;
-}
 
 /** What one stop or slowing turns into heat, J: ½·m·(v₁² − v₂²)·(1 + k), speeds in km/h, k for what turns. */
 export const stopEnergyJ = (massKg: number, fromKph: number, toKph: number, rotatingShare = 0.04): number =>

@@ -1,7 +1,8 @@
 import { Type } from 'typebox';
 import { defineSum, StateSchema } from '../../model/index.ts';
 import { InputError } from '../../units/index.ts';
-import { afterDescentC, stopsC, brakeMassKg, descentPowerW, heatState, idealFrontShare, stopEnergyJ } from './heat.ts';
+import { brakeMassKg } from '../mass/index.ts';
+import { afterDescentC, stopsC, descentPowerW, heatState, idealFrontShare, stopEnergyJ } from './heat.ts';
 import { brakeHydraulics, masterStrokeMm } from './hydraulics.ts';
 
 const closed = { additionalProperties: false };

@@ -27,7 +27,7 @@ import { attempt, type Derived, exactly, type Figure, GRAVITY, propagate, say, s
 import { assessHill } from './assessHill.ts';
 import { centreOf } from './driven.ts';
 import { gradeability, gripThrustN } from './grip.ts';
-import { hotDayOf, type HotDay } from './hotDay.ts';
+import { hotDayOf, intakeRise, type HotDay } from './hotDay.ts';
 import { usualLaunchRpm } from './launch.ts';
 import { tractiveForceN } from './resistance.ts';
 import { rpmAtSpeed, speedKph } from './speeds.ts';
@@ -97,11 +97,12 @@ export function assessGearing(
   const findings: Finding[] = [];
   const gaps = new Gaps();
   const curve = curveInUse(engine, subject.dressing);
-  const hotDay = curve && hotDayOf(engine, curve, brief);
+  const rise = intakeRise(candidate);
+  const hotDay = curve && hotDayOf(engine, curve, brief, rise.value);
   const hotShare = hotDay?.share ?? 1;
   if (hotDay?.beyond) findings.push(beyondStandard(engine, hotDay.beyond));
   const finalDrive = gearbox.finalDriveInside ?? candidate.finalDrive;
-  const power = powerFigures(subject, curve, hotShare, checks, findings);
+  const power = powerFigures(subject, curve, hotShare, rise, checks, findings);
 
   const efficiencies = gaps.find(() => {
     const axle = chassis ? ofCar(chassis, 'axleEfficiency') : exactly(1);
@@ -245,6 +246,7 @@ function powerFigures(
   subject: Subject,
   curve: CurveInUse | undefined,
   hotShare: number,
+  rise: Figure,
   checks: Check[],
   findings: Finding[],
 ) {
@@ -274,7 +276,7 @@ function powerFigures(
     span: 50,
     because:
       peakPowerKw && peaks
-        ? `${sayDerived(peakPowerKw, 'powerKw')} at ${say(peaks.peakPowerRpm, 'rpm')}, ${curve.evidence}${curve.basis.words === '' ? '' : `; ${curve.basis.words}`}; ${say(peakPowerKw.value * hotShare, 'powerKw')} on the worst day.`
+        ? `${sayDerived(peakPowerKw, 'powerKw')} at ${say(peaks.peakPowerRpm, 'rpm')}, ${curve.evidence}${curve.basis.words === '' ? '' : `; ${curve.basis.words}`}; ${say(peakPowerKw.value * hotShare, 'powerKw')} on the worst day, its air ${say(rise.value, 'warmerC')} warmer than outside (${rise.source ?? rise.evidence}).`
         : noCurve,
   });
   checks.push(target);

@@ -5,11 +5,39 @@ import {
   isOutsideCi,
   isOutsideSi,
   peaksOf,
+  vapourPressureKpa,
   worstAir,
+  type Air,
   type CurveInUse,
 } from '../curve/index.ts';
 import { FUEL, knownDisplacement } from '../engine/index.ts';
-import type { Brief, Engine } from '../../model/index.ts';
+import type { AIR_FROM, Brief, Candidate, Engine } from '../../model/index.ts';
+import type { Figure } from '../../units/index.ts';
+
+/** How much warmer than outside the air is where it is drawn from, °C: on the road, behind a warm radiator. */
+const RISE_C: Readonly<Record<(typeof AIR_FROM)[number], Figure>> = {
+  outside: { value: 3, plusMinus: 2, evidence: 'estimated', source: 'typical of a duct from outside' },
+  'behind the grille': { value: 8, plusMinus: 4, evidence: 'estimated', source: 'typical behind the grille' },
+  'under the bonnet': { value: 25, plusMinus: 10, evidence: 'estimated', source: 'typical under a bonnet' },
+};
+/** Where nobody has said. */
+const UNTOLD_RISE: Figure = {
+  value: 15,
+  plusMinus: 10,
+  evidence: 'estimated',
+  source: 'nobody has said where it is drawn',
+};
+
+/** How much warmer than outside a candidate’s engine breathes: as measured, else by where the air is drawn from. */
+export const intakeRise = ({ intakeAir }: Pick<Candidate, 'intakeAir'>): Figure =>
+  intakeAir?.riseC ?? (intakeAir?.from ? RISE_C[intakeAir.from] : UNTOLD_RISE);
+
+/** The same air, warmed: its vapour stays, and so does the barometer. */
+function warmed(air: Air, byC: number): Air {
+  const temperatureC = air.temperatureC + byC;
+  const vapour = vapourPressureKpa(air.temperatureC, air.relativeHumidityPct);
+  return { ...air, temperatureC, relativeHumidityPct: (100 * vapour) / vapourPressureKpa(temperatureC, 100) };
+}
 
 /** So small that every cycle is as full as the standard knows: the greatest loss. */
 const FILLED_L = 0.001;
@@ -28,14 +56,26 @@ export interface HotDay {
  * as the brief says; a diesel by its own, which rests on the fuel of each cycle at peak power (ISO 1585): with little of it heat takes little
  * away. One whose displacement nobody has entered is taken as filled to the most, which loses most.
  */
-export function hotDayOf(engine: Engine, curve: CurveInUse, brief: Pick<Brief, 'worstAir' | 'hotDaySchool'>): HotDay {
-  const own = ofItsStandard(engine, curve, brief);
+export function hotDayOf(
+  engine: Engine,
+  curve: CurveInUse,
+  brief: Pick<Brief, 'worstAir' | 'hotDaySchool'>,
+  riseC = 0,
+): HotDay {
+  const own = ofItsStandard(engine, curve, brief, riseC);
   // By the factor of its own standard, of the record as it was told: the curve in use was brought to other air.
   return { ...own, share: own.share / curve.basis.airFactor };
 }
 
-function ofItsStandard(engine: Engine, curve: CurveInUse, brief: Pick<Brief, 'worstAir' | 'hotDaySchool'>): HotDay {
-  const air = worstAir(brief.worstAir);
+function ofItsStandard(
+  engine: Engine,
+  curve: CurveInUse,
+  brief: Pick<Brief, 'worstAir' | 'hotDaySchool'>,
+  riseC: number,
+): HotDay {
+  // What it breathes is the air outside, warmed on its way: the barometer is that of the place.
+  const outside = worstAir(brief.worstAir);
+  const air = riseC > 0 ? warmed(outside, riseC) : outside;
   if (brief.hotDaySchool === 'density')
     // Against the air of the basis, whatever its own standard.
     return { share: hotDayShare(air, curve.standard, 'density') * curve.basis.airFactor, beyond: undefined };

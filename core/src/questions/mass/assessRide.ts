@@ -1,6 +1,7 @@
 import {
   findingOf,
   makeCheck,
+  makeFinding,
   ofCar,
   ofWeighing,
   SPRINGS,
@@ -14,6 +15,7 @@ import {
 import { madeFrom, propagateAll, say, sayDerived, type Derived, type Figure } from '../../units/index.ts';
 import type { MassFigures } from './assessMass.ts';
 import { rollShares } from './roll.ts';
+import { unsprungChange, type UnsprungChange } from './unsprung.ts';
 import {
   BRAKED_AT_G,
   idealBrakeFrontPct,
@@ -26,6 +28,9 @@ import {
 } from './ride.ts';
 
 interface AxleRide {
+  /** Below the springs, the whole axle, as measured, and what is chosen adds to it. */
+  readonly unsprungBeforeKg: number;
+  readonly unsprung: UnsprungChange;
   readonly dropMm: Derived;
   readonly beforeHz: Derived;
   readonly afterHz: Derived;
@@ -176,6 +181,11 @@ export function assessRide(subject: Subject, mass: MassFigures): CheckResult & {
     rideHeight(car, 'front', front, said);
     rideHeight(car, 'rear', rear, said);
   }
+  for (const [end, axle] of [
+    ['front', front],
+    ['rear', rear],
+  ] as const)
+    if (axle) unsprungSaid(end, axle, said);
   if (front) bumpTravel('front', front, said);
   if (rear) bumpTravel('rear', rear, said);
   const brakes = brakeBias(car, said);
@@ -192,8 +202,12 @@ export function assessRide(subject: Subject, mass: MassFigures): CheckResult & {
     open(
       LOAD_ROW,
       'Whether the tyres carry the car is not known',
-      'Nobody has entered their load index.',
-      tyre ? `/chassis/tyres/${chassis.tyres.indexOf(tyre)}/loadIndex` : '/chassis/tyres',
+      chassis.rearTwins && tyre?.loadIndex !== undefined
+        ? 'Nobody has entered their load index as twins.'
+        : 'Nobody has entered their load index.',
+      tyre
+        ? `/chassis/tyres/${chassis.tyres.indexOf(tyre)}/${tyre.loadIndex === undefined ? 'loadIndex' : 'twinLoadIndex'}`
+        : '/chassis/tyres',
     );
   const L = ofCar(chassis, 'wheelbaseMm').value;
   const weighedRearKg = ofWeighing(chassis, 'rearKg').value;
@@ -229,12 +243,14 @@ function axleRide({ subject, chassis, mass, frontKg, rearKg }: Loaded, end: 'fro
     unsprung: springs.unsprungKg,
   };
   const chosen = subject.candidate.springs?.[end === 'front' ? 'frontNPerMm' : 'rearNPerMm'];
+  const unsprung = unsprungChange(subject, end);
   const r = propagateAll(figures, (v) => {
     const k = wheelRate(v.rate, v.ratio);
     // A spring bought to a rate is out by as much as the one that was measured.
     const fitted = chosen === undefined ? k : wheelRate((chosen * v.rate) / springs.springRateNPerMm.value, v.ratio);
     const sprungBefore = Math.max(1, v.was - v.unsprung);
-    const sprungAfter = Math.max(1, sprungBefore + v['change of axle load']);
+    // What hangs below the springs does not sag them.
+    const sprungAfter = Math.max(1, sprungBefore + v['change of axle load'] - unsprung.kg);
     return {
       dropMm: rideDropMm(sprungBefore, sprungAfter, k, fitted),
       beforeHz: rideFrequencyHz(k, sprungBefore / 2),
@@ -257,10 +273,18 @@ function axleRide({ subject, chassis, mass, frontKg, rearKg }: Loaded, end: 'fro
         const fitted =
           chosen === undefined ? k : wheelRate((chosen * v.rate) / springs.springRateNPerMm.value, v.ratio);
         const sprung = Math.max(1, v.was - v.unsprung);
-        return { left: v.bump - rideDropMm(sprung, Math.max(1, sprung + v['change of axle load']), k, fitted) };
+        return {
+          left: v.bump - rideDropMm(sprung, Math.max(1, sprung + v['change of axle load'] - unsprung.kg), k, fitted),
+        };
       },
     ).left;
-  return { ...r, springNow: chosen ?? springs.springRateNPerMm.value, bumpLeftMm };
+  return {
+    ...r,
+    unsprungBeforeKg: springs.unsprungKg.value,
+    unsprung,
+    springNow: chosen ?? springs.springRateNPerMm.value,
+    bumpLeftMm,
+  };
 }
 
 /** Ride height of an axle: a spring puts it right, so it is never worse than tight. */
@@ -291,6 +315,24 @@ function rideHeight({ subject }: Loaded, end: 'front' | 'rear', axle: AxleRide, 
         },
       ),
     );
+}
+
+/** A rise of unsprung mass by less than this share is not felt. */
+const UNSPRUNG_FELT = 0.05;
+
+/** What bought wheels, tyres and brakes add below the springs: said, for there is no limit to miss. */
+function unsprungSaid(end: 'front' | 'rear', { unsprung, unsprungBeforeKg: was }: AxleRide, said: Said): void {
+  if (unsprung.kg < UNSPRUNG_FELT * was) return;
+  said.findings.push(
+    makeFinding({
+      id: `unsprung-${end}`,
+      state: 'clear',
+      step: 'weight',
+      title: `Unsprung mass at the ${end} rises by ${sayDerived({ value: unsprung.kg, plusMinus: unsprung.plusMinusKg }, 'massKg')}, ${say((100 * unsprung.kg) / was, 'percent', { digits: 0 })}`,
+      because: `By ${unsprung.by.join(' and ')}, on ${say(was, 'massKg')} as measured. The wheel follows a rough road less well and its damper works harder; lighter wheels give some of it back.`,
+      about: [end],
+    }),
+  );
 }
 
 /** What travel is left up to the stop with everything aboard; a stiffer spring or less sag puts it right. */
@@ -358,23 +400,27 @@ function brakeBias(
   return figures;
 }
 
-/** What the most heavily loaded tyres carry on the road against their load index. */
-function tyreLoads({ subject, mass, frontKg, rearKg }: Loaded, said: Said): RideFigures['tyreLoad'] {
+/** What the most heavily loaded tyres carry on the road against their load index; of twins on the rear axle each carries less. */
+function tyreLoads({ subject, chassis, mass, frontKg, rearKg }: Loaded, said: Said): RideFigures['tyreLoad'] {
   const { tyre } = subject;
-  if (tyre?.loadIndex === undefined) return undefined;
-  const hasKg = loadOfIndex(tyre.loadIndex);
-  const loaded = (end: 'front' | 'rear') =>
-    onTheRoad(subject, mass, end, end === 'front' ? frontKg : rearKg).eachKg.value;
-  const worst = loaded('front') >= loaded('rear') ? ('front' as const) : ('rear' as const);
-  const need = onTheRoad(subject, mass, worst, worst === 'front' ? frontKg : rearKg);
-  const needKg = need.eachKg;
+  const twins = chassis.rearTwins === true;
+  if (tyre?.loadIndex === undefined || (twins && tyre.twinLoadIndex === undefined)) return undefined;
+  const axles = (['front', 'rear'] as const).map((end) => {
+    const index = end === 'rear' && twins ? tyre.twinLoadIndex! : tyre.loadIndex!;
+    const on = onTheRoad(subject, mass, end, end === 'front' ? frontKg : rearKg);
+    const share = end === 'rear' && twins ? 0.5 : 1;
+    const needKg = { ...on.eachKg, value: on.eachKg.value * share, plusMinus: on.eachKg.plusMinus * share };
+    return { end, index, hasKg: loadOfIndex(index), needKg, with: on.with };
+  });
+  const need = axles.reduce((a, b) => (b.needKg.value / b.hasKg > a.needKg.value / a.hasKg ? b : a));
+  const { end: worst, needKg, hasKg } = need;
   const check = makeCheck({
     ...LOAD_ROW,
     title: need.with.length > 0 ? `Tyre load, ${need.with.at(-1)!} on` : 'Tyre load, empty',
     figure: needKg,
     limit: hasKg,
     span: hasKg / 2,
-    because: `Each ${worst} tyre carries ${sayDerived(needKg, 'massKg')} with ${need.with.join(', ') || 'nobody aboard'}; index ${tyre.loadIndex} stands for ${say(hasKg, 'massKg')}. Passengers and luggage come on top.`,
+    because: `Each ${worst} tyre carries ${sayDerived(needKg, 'massKg')} with ${need.with.join(', ') || 'nobody aboard'}; index ${need.index}${worst === 'rear' && twins ? ' of twins' : ''} stands for ${say(hasKg, 'massKg')}. Passengers and luggage come on top.`,
   });
   said.checks.push(check);
   if (check.state !== 'clear')

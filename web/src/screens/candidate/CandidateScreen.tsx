@@ -1,4 +1,5 @@
 import {
+  AIR_FROM,
   dressingOf,
   FUELS,
   placedSolids,
@@ -27,7 +28,9 @@ import { ChangedList } from '../../pieces/ChangedList.tsx';
 import { ChoiceField, QuantityField, WordsField } from '../../pieces/fields.tsx';
 import { Plain, Sentence } from '../../pieces/figures.tsx';
 import { useFieldFocus } from '../../pieces/fieldFocus.ts';
+import { FigureField } from '../../pieces/FigureField.tsx';
 import { FindingsColumn } from '../../pieces/Findings.tsx';
+import { GearboxPlace } from '../../pieces/GearboxPlace.tsx';
 import { LetterTag, StateMark, candidateColour } from '../../pieces/marks.tsx';
 import { offered } from '../../pieces/offered.ts';
 import { ThreeViews, type DrawnSolid } from '../../pieces/ThreeViews.tsx';
@@ -175,6 +178,34 @@ function Open({ candidate }: { candidate: Candidate }) {
               save(v === BRIEFS ? rest : { ...rest, fuel: v as FuelName });
             }}
           />
+          <ChoiceField
+            label="Air drawn from"
+            value={candidate.intakeAir?.from ?? ''}
+            choices={[{ value: '', label: 'not entered' }, ...AIR_FROM.map((f) => ({ value: f, label: f }))]}
+            onCommit={(v) => {
+              const { intakeAir, ...rest } = candidate;
+              const { from: _old, ...air } = intakeAir ?? {};
+              const next = v === '' ? air : { ...air, from: v as (typeof AIR_FROM)[number] };
+              save(Object.keys(next).length === 0 ? rest : { ...rest, intakeAir: next });
+            }}
+            help="Warm air costs power on the worst day"
+          />
+          {candidate.intakeAir && (
+            <FigureField
+              at={`/candidates/${candidate.id}/intakeAir/riseC`}
+              label="Warmer than outside by"
+              quantity="warmerC"
+              optional
+              first="measured"
+              min={0}
+              max={80}
+              value={candidate.intakeAir.riseC}
+              onChange={(riseC) => {
+                const { riseC: _old, ...air } = candidate.intakeAir ?? {};
+                change({ intakeAir: riseC ? { ...air, riseC } : air });
+              }}
+            />
+          )}
           {engine &&
             dressingOf(engine, candidate).map(({ slot, option }) => {
               const options = engine.slots.find((s) => s.slot === slot)!.options;
@@ -254,6 +285,7 @@ function Open({ candidate }: { candidate: Candidate }) {
           <div style={{ marginTop: 14 }}>
             <InTheBay candidate={candidate} assessment={assessment} />
           </div>
+          <GearboxPlace candidate={candidate} onSave={save} />
         </section>
         <AcceptedParts candidate={candidate} change={change} />
         <section className="block" style={{ display: 'grid', gap: 12 }}>

@@ -10,7 +10,7 @@ import { api, type RowKind } from '../../hooks/api.ts';
 import { KEYS } from '../../hooks/queryKeys.ts';
 import { UnitSwitch } from '../../pieces/UnitSwitch.tsx';
 import { PlainShell } from '../../pieces/PlainShell.tsx';
-import { FigureText, Plain } from '../../pieces/figures.tsx';
+import { FigureText, Plain, Sentence } from '../../pieces/figures.tsx';
 import { EvidenceMark } from '../../pieces/marks.tsx';
 import { ThreeViews, type DrawnSolid } from '../../pieces/ThreeViews.tsx';
 import { isLibraryKind } from './LibraryScreen.tsx';
@@ -270,6 +270,12 @@ function EngineDetail({ engine }: { engine: Engine }) {
               <>
                 {curve.name}, {curve.standard}, ± {(curve.scatterShare * 100).toFixed(0)} %
                 <EvidenceMark evidence={curve.evidence} />
+                {curve.basis.words !== '' && (
+                  <>
+                    {' '}
+                    <Sentence>{`Drawn at the crank in the air of ISO 1585: ${curve.basis.words}.`}</Sentence>
+                  </>
+                )}
               </>
             ) : (
               'Nobody has a torque curve.'

@@ -108,6 +108,15 @@ export function CarDetail({ chassis }: { chassis: Chassis }) {
           />
         )}
         <ChoiceField
+          label="Rear tyres"
+          value={chassis.rearTwins ? 'twin' : 'single'}
+          choices={choices(['single', 'twin'])}
+          onCommit={(tyres) => {
+            const { rearTwins: _old, ...rest } = chassis;
+            save('chassis', chassis, tyres === 'twin' ? { ...rest, rearTwins: true } : rest);
+          }}
+        />
+        <ChoiceField
           label="Spares of its own"
           value={chassis.spares ?? ''}
           choices={[{ value: '', label: 'not entered' }, ...choices(SPARES)]}
