@@ -4,4 +4,3 @@ export * from './plantOf.ts';
 export * from './runResult.ts';
 export * from './simulate.ts';
 export * from './sums.ts';
-export type { Loaded } from './underWay.ts';

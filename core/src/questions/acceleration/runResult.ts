@@ -1,5 +1,3 @@
-import type { Loaded } from './underWay.ts';
-
 /** Where the engine's work went, J. `tyreSlip` is nought while the driver feathers a clutch; see `simulate`. */
 export interface EnergyLedger {
   readonly engineWorkJ: number;
@@ -40,6 +38,17 @@ export interface Milestone {
   readonly timeS: number;
   readonly speedKph: number;
   readonly distanceM: number;
+}
+
+/** A converter loaded against the brake before the start. */
+export interface Loaded {
+  readonly rpm: number;
+  /** Of its boost, 0 to 1. */
+  readonly boostShare: number;
+  /** All that the engine gives meanwhile goes into the converter’s oil, J. */
+  readonly heatJ: number;
+  /** What ends it: the engine at its stall, or the brakes, which hold no more. */
+  readonly heldBy: 'stall' | 'brakes';
 }
 
 export interface RunResult {

@@ -1,6 +1,6 @@
 import { pumpTorqueNm, torqueRatio } from '../gearing/index.ts';
 import { gripAcceleration, roadLoads, tableOf, tableTorque, type Plant, type RoadLoads } from './plant.ts';
-import type { EnergyLedger, RunQuestion } from './runResult.ts';
+import type { EnergyLedger, Loaded, RunQuestion } from './runResult.ts';
 
 // The state: speed, distance, boost, engine speed (rad/s, converter only), then the energies.
 export const V = 0;
@@ -26,17 +26,6 @@ const LOCKED_AT = 0.94;
 const PER_RPM = Math.PI / 30;
 
 export type Mode = 'slipping' | 'locked' | 'converter' | 'shifting' | 'limiter';
-
-/** A converter loaded against the brake before the start. */
-export interface Loaded {
-  readonly rpm: number;
-  /** Of its boost, 0 to 1. */
-  readonly boostShare: number;
-  /** All that the engine gives meanwhile goes into the converter’s oil, J. */
-  readonly heatJ: number;
-  /** What ends it: the engine at its stall, or the brakes, which hold no more. */
-  readonly heldBy: 'stall' | 'brakes';
-}
 
 /** Steps while it is held, s: a spool takes a few hundred of them. */
 const HOLD_STEP_S = 0.002;
@@ -135,15 +124,15 @@ export class UnderWay {
     let heldBy: Loaded['heldBy'] = 'stall';
     y[W] = Math.min(y[W]!, mostW);
     for (let t = 0; t < holdS; t += HOLD_STEP_S) {
-      const rpm = y[W]! / PER_RPM;
+      const rpm = y[W] / PER_RPM;
       const pump = (rpm / k) ** 2;
-      heatJ += pump * y[W]! * HOLD_STEP_S;
-      const next = y[W]! + ((this.torque(rpm, y[B]!) - pump) / p.engineInertiaKgM2) * HOLD_STEP_S;
+      heatJ += pump * y[W] * HOLD_STEP_S;
+      const next = y[W] + ((this.torque(rpm, y[B]!) - pump) / p.engineInertiaKgM2) * HOLD_STEP_S;
       heldBy = next >= mostW ? 'brakes' : 'stall';
       if (heldBy === 'stall') y[B]! += this.boostRate(rpm, y[B]!, true) * HOLD_STEP_S;
       y[W] = Math.min(next, mostW);
     }
-    return { rpm: y[W]! / PER_RPM, boostShare: p.boost ? y[B]! : 0, heatJ, heldBy };
+    return { rpm: y[W] / PER_RPM, boostShare: p.boost ? y[B]! : 0, heatJ, heldBy };
   }
 
   /** Rates of change of a state, by the way it is driven. */

@@ -79,6 +79,10 @@ export function candidateFrom(
           placement: model.placement,
           ...(model.unplaced ? { unplaced: true as const } : {}),
           mountSchool: model.mountSchool,
+          ...(model.gearboxPlacement && model.gearboxId === gearboxId
+            ? { gearboxPlacement: model.gearboxPlacement }
+            : {}),
+          ...(model.intakeAir ? { intakeAir: model.intakeAir } : {}),
           ...(model.mounts ? { mounts: model.mounts } : {}),
           ...(model.springs ? { springs: model.springs } : {}),
           ...(model.obstacleChanges ? { obstacleChanges: model.obstacleChanges } : {}),
