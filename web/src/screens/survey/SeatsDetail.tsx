@@ -106,7 +106,10 @@ export function SeatsDetail({ chassis }: { chassis: Chassis }) {
   const layout = layoutOf(chassis, {});
   const shafts = layout.propshaftsTo;
   const pinions = [
-    ...(shafts.length > 0 || chassis.pinion || !layout.chain
+    // A car with its engine behind the seats may have an axle of its own: then it is entered here.
+    ...(shafts.length > 0 ||
+    chassis.pinion ||
+    (layout.engineSits !== 'front' && chassis.drive === 'rear' && !layout.chain)
       ? [{ key: 'pinion' as const, title: 'Pinion flange, joint centre and angle' }]
       : []),
     ...(shafts.length > 1 || chassis.frontPinion
