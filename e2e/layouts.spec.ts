@@ -54,16 +54,16 @@ test('a middle engine across, then a transaxle at the rear, then a chain: each a
 
     // Half shafts, and neither a propshaft nor a hole in the floor.
     await hands.press('Mounts, shifter, shafts');
-    await expect(page.getByRole('group', { name: 'Driven hubs of half shafts' })).toBeVisible();
+    await expect(page.getByRole('group', { name: 'Driven hubs: outer joints of the half shafts' })).toBeVisible();
     await expect(page.getByRole('group', { name: /Shifter aperture/ })).toHaveCount(0);
     const hubs = hands.list('Driven hubs');
     for (const [label, text] of [
-      ['Left outer joint: ahead of the front axle', '-2300'],
-      ['Left outer joint: left of the middle', '600'],
-      ['Left outer joint: above the floor', '300'],
-      ['Right outer joint: ahead of the front axle', '-2300'],
-      ['Right outer joint: left of the middle', '-600'],
-      ['Right outer joint: above the floor', '300'],
+      ['Left: ahead of the front axle', '-2300'],
+      ['Left: left of the middle', '600'],
+      ['Left: above the floor', '300'],
+      ['Right: ahead of the front axle', '-2300'],
+      ['Right: left of the middle', '-600'],
+      ['Right: above the floor', '300'],
       ['Hub rises to bump', '60'],
       ['Hub falls to droop', '75'],
     ] as const)

@@ -32,8 +32,10 @@ const port = (id: string, kind: string, side: 'a' | 'b', spec: Port['spec'], pla
 });
 /** Both faces of joints, of the gearbox and of the car. */
 const faces = (...kinds: (readonly [kind: string, spec: Port['spec'], boxSide: 'a' | 'b', place?: string])[]) => ({
-  box: kinds.map(([kind, spec, side, place], i) => port(`box-${i}`, kind, side, spec, place)),
-  car: kinds.map(([kind, spec, side, place], i) => port(`car-${i}`, kind, side === 'a' ? 'b' : 'a', spec, place)),
+  box: kinds.map(([kind, spec, side, place], i) => port(`box-${kind}${place ?? i}`, kind, side, spec, place)),
+  car: kinds.map(([kind, spec, side, place], i) =>
+    port(`car-${kind}${place ?? i}`, kind, side === 'a' ? 'b' : 'a', spec, place),
+  ),
 });
 const rating = { value: 4000, plusMinus: 200, evidence: 'published' } as const;
 const tube = { outerDiameterMm: 76, innerDiameterMm: 72, pieces: 1, ratingNm: rating } as const;

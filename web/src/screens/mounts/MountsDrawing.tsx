@@ -101,6 +101,9 @@ interface Common {
   readonly onDrag: (dragged: { readonly id: string; readonly atMm: V3 } | undefined) => void;
 }
 
+/** Beside a long car the front view is narrow: below this its sides are not named beside its title. */
+const BOTH_TITLES_PX = 240;
+
 function Sheet({ views, ...common }: Common & { views: readonly View[] }) {
   const boxes = useMemo(() => views.map((v) => boxAround(common.points, v)), [views, common.points]);
   const width = boxes.reduce((sum, b) => sum + b.w, 0) + GAP_MM * (views.length - 1);
@@ -126,9 +129,11 @@ function Sheet({ views, ...common }: Common & { views: readonly View[] }) {
               <text x={6 * px} y={-7 * px} fill="var(--muted)" style={{ fontSize: 13 * px }}>
                 {view.title}
               </text>
-              <text x={box.w - 4 * px} y={-7 * px} textAnchor="end" fill="var(--muted)" style={{ fontSize: 13 * px }}>
-                {i === 0 ? said : `${view.left} ← → ${view.right}`}
-              </text>
+              {box.w > BOTH_TITLES_PX * px && (
+                <text x={box.w - 4 * px} y={-7 * px} textAnchor="end" fill="var(--muted)" style={{ fontSize: 13 * px }}>
+                  {i === 0 ? said : `${view.left} ← → ${view.right}`}
+                </text>
+              )}
               <g transform={`translate(${-box.x} ${-box.y + (height - box.h)})`}>
                 <OneView view={view} px={px} box={box} {...common} />
               </g>

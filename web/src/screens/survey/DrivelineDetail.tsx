@@ -13,12 +13,23 @@ type Tube = NonNullable<Chassis['propshaft']>;
 type Core = NonNullable<Chassis['radiator']>;
 type Room = NonNullable<Chassis['wheelRoom']>;
 
-const TUBE: readonly WholeField<Tube>[] = [
-  { key: 'outerDiameterMm', label: 'Propshaft tube, outer diameter', quantity: 'lengthMm', min: 10, max: 300 },
-  { key: 'innerDiameterMm', label: 'Propshaft tube, inner diameter', quantity: 'lengthMm', min: 0, max: 300 },
-  { key: 'pieces', label: 'Propshaft sections', quantity: 'count', min: 1, max: 3, whole: true },
+const tubeFields = (name: string, at: string): readonly WholeField<Tube>[] => [
+  { key: 'outerDiameterMm', label: `${name} tube, outer diameter`, quantity: 'lengthMm', min: 10, max: 300 },
+  { key: 'innerDiameterMm', label: `${name} tube, inner diameter`, quantity: 'lengthMm', min: 0, max: 300 },
+  { key: 'pieces', label: `${name} sections`, quantity: 'count', min: 1, max: 3, whole: true },
+  {
+    key: 'ratingNm',
+    at: `${at}/ratingNm`,
+    label: `${name} rating, at its joints`,
+    quantity: 'torqueNm',
+    figure: true,
+    optional: true,
+    min: 1,
+    max: 20_000,
+  },
 ];
-const FRONT_TUBE = TUBE.map((f) => ({ ...f, label: f.label.replace('Propshaft', 'Front propshaft') }));
+const TUBE = tubeFields('Propshaft', '/chassis/propshaft');
+const FRONT_TUBE = tubeFields('Front propshaft', '/chassis/frontPropshaft');
 const span = { quantity: 'lengthMm', digits: 0, min: 1, max: 3000 } as const;
 const HALF_SHAFT: readonly WholeField<HalfShaft>[] = [
   { key: 'fullyInMm', label: 'Shortest, pushed in', ...span },

@@ -84,7 +84,7 @@ const HUBS: readonly WholeField<FlatHubs>[] = [
     AT.map(({ label, ...f }): WholeField<FlatHubs> => ({
       ...f,
       key: `${side} ${f.key}`,
-      label: `${side === 'left' ? 'Left' : 'Right'} outer joint: ${label.toLowerCase()}`,
+      label: `${side === 'left' ? 'Left' : 'Right'}: ${label.toLowerCase()}`,
     })),
   ),
   { key: 'bumpUpMm', label: 'Hub rises to bump', ...place, min: 0, max: 500, optional: true },
@@ -202,7 +202,7 @@ export function SeatsDetail({ chassis }: { chassis: Chassis }) {
       {(layout.halfShafts || hubs || layout.propshaftsTo.length > 0) && (
         <WholeForm
           name="hubs"
-          title="Driven hubs of half shafts"
+          title="Driven hubs: outer joints of the half shafts"
           fields={HUBS}
           stored={hubs && flatHubs(hubs)}
           onKeep={(f) => {
