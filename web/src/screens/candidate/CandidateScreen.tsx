@@ -188,7 +188,6 @@ function Open({ candidate }: { candidate: Candidate }) {
               const next = v === '' ? air : { ...air, from: v as (typeof AIR_FROM)[number] };
               save(Object.keys(next).length === 0 ? rest : { ...rest, intakeAir: next });
             }}
-            help="Warm air costs power on the worst day"
           />
           {candidate.intakeAir && (
             <FigureField
