@@ -1,5 +1,5 @@
 /** A stranger's car of another layout, typed in from an empty shop: what its layout has is asked, and nothing else. */
-import type { Build } from '@sable/core';
+import type { Build, Engine } from '@sable/core';
 import { Hands } from './hands.ts';
 import { expect, Sable, test } from './sable.ts';
 
@@ -15,7 +15,17 @@ test('a middle engine across, then a transaxle at the rear, then a chain: each a
     await page.goto(`${shop.url}/library/engines/new/edit`);
     await hands.fill('Name', 'Four');
     await hands.fill('Cylinders', '4');
+    await hands.fillAll(
+      [
+        ['Length', '520'],
+        ['Width', '560'],
+        ['Height', '600'],
+      ],
+      hands.list('By tape'),
+    );
+    await hands.press('Put these 7 bodies in');
     await hands.save('engines');
+    expect((await shop.row<Engine>('engines', 'four')).solids).toHaveLength(7);
     // One that drives a shaft, and one that drives the wheels.
     await page.goto(`${shop.url}/library/gearboxes/new/edit`);
     await hands.fill('Name', 'Long box');

@@ -14,6 +14,7 @@ export * from './questions/claims/index.ts';
 export * from './questions/brackets/index.ts';
 export * from './questions/fit/index.ts';
 export * from './questions/survey/index.ts';
+export * from './questions/taped/index.ts';
 export * from './questions/noise/index.ts';
 export * from './questions/donor/index.ts';
 export * from './questions/plausible/index.ts';

@@ -1,4 +1,5 @@
 import { OBJLoader } from 'three/examples/jsm/loaders/OBJLoader.js';
+import { PLYLoader } from 'three/examples/jsm/loaders/PLYLoader.js';
 import { STLLoader } from 'three/examples/jsm/loaders/STLLoader.js';
 import { Mesh } from 'three';
 import { MOST_TRIANGLES, type ScanMesh } from '../../geometry/scan/index.ts';
@@ -15,15 +16,15 @@ const LONGEST_FACE = /^\s*f\s[^\n]{20000}/m;
 const many = (n: number) => n.toLocaleString('en-GB');
 
 /**
- * Triangles of an STL (text or binary) or OBJ file, read as mm or inches.
+ * Triangles of an STL or PLY (text or binary) or OBJ file, read as mm or inches.
  * @throws InputError in a sentence that says what is wrong with the file and what to do about it.
  */
 export function readMesh(name: string, content: ArrayBuffer, unit: 'mm' | 'in'): ScanMesh {
   const fault = (message: string) => new InputError('/file', message);
   if (content.byteLength === 0) throw fault(`“${name}” is empty.`);
-  const obj = /\.obj$/i.test(name);
-  if (!obj && !/\.stl$/i.test(name)) throw fault(`“${name}” is neither STL nor OBJ; export the scan as one of these.`);
-  const raw = obj ? fromObj(name, content) : fromStl(name, content);
+  const kind = /\.(obj|stl|ply)$/i.exec(name)?.[1]?.toLowerCase();
+  if (!kind) throw fault(`“${name}” is neither STL, OBJ nor PLY; export the scan as one of these.`);
+  const raw = (kind === 'obj' ? fromObj : kind === 'ply' ? fromPly : fromStl)(name, content);
   const triangles = Math.floor(raw.length / 9);
   if (triangles === 0) throw fault(`“${name}” holds no triangles. Export the surface, not points or edges alone.`);
   if (triangles > MOST_TRIANGLES)
@@ -105,5 +106,34 @@ function fromObj(name: string, content: ArrayBuffer): ArrayLike<number> {
     all.set(p, at);
     at += p.length;
   }
+  return all;
+}
+
+/** How much of a PLY is read to find the end of its head. */
+const PLY_HEAD = 20_000;
+
+function fromPly(name: string, content: ArrayBuffer): ArrayLike<number> {
+  const fault = (message: string) => new InputError('/file', message);
+  const head = /^ply\r?\n[^]*?end_header/.exec(new TextDecoder('latin1').decode(content.slice(0, PLY_HEAD)))?.[0];
+  if (!head) throw fault(`“${name}” has no head of a PLY file: it is damaged, or something else under that name.`);
+  const faces = Number(/^element face (\d+)\s*$/m.exec(head)?.[1] ?? 0);
+  if (faces === 0) throw fault(`“${name}” has no faces, only points. Export the surface, not the point cloud.`);
+  if (faces > MOST_TRIANGLES)
+    throw fault(
+      `“${name}” has ${many(faces)} faces; ${many(MOST_TRIANGLES)} is the most. Decimate it in the scanner’s program first: a tenth of them shows the same gaps.`,
+    );
+  let geometry;
+  try {
+    geometry = new PLYLoader().parse(content);
+  } catch {
+    throw fault(`“${name}” breaks off or is damaged: its head says more than it holds. Export or copy it again.`);
+  }
+  const corners = geometry.getAttribute('position')?.array;
+  const index = geometry.index?.array;
+  // The reader takes faces of three and four corners and passes over the rest.
+  if (!corners || !index || index.length / 3 < faces)
+    throw fault(`“${name}” has faces that are not triangles or squares, or breaks off. Export it as triangles.`);
+  const all = new Float32Array(3 * index.length);
+  for (let i = 0; i < index.length; i++) for (let k = 0; k < 3; k++) all[3 * i + k] = corners[3 * index[i]! + k] ?? NaN;
   return all;
 }

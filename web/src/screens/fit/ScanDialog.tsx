@@ -166,8 +166,8 @@ export function ScanDialog({ target, onClose }: { target: ScanTarget; onClose: (
               </Suspense>
             ) : (
               <p className="muted">
-                STL or OBJ, text or binary, up to 500,000 triangles. It stays in this browser; only the pieces that wrap
-                it are kept.
+                STL, OBJ or PLY, text or binary, up to 500,000 triangles. It stays in this browser; only the pieces that
+                wrap it are kept.
               </p>
             )}
           </div>
@@ -188,7 +188,7 @@ export function ScanDialog({ target, onClose }: { target: ScanTarget; onClose: (
               {file ? 'Another file' : 'Choose a file'}
               <input
                 type="file"
-                accept=".stl,.obj"
+                accept=".stl,.obj,.ply"
                 className="visually-hidden"
                 onChange={(e) => {
                   const next = e.target.files?.[0];

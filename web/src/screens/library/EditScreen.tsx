@@ -17,6 +17,7 @@ import { PlainShell } from '../../pieces/PlainShell.tsx';
 import { useFieldFocus } from '../../pieces/fieldFocus.ts';
 import { ThreeViews, type DrawnSolid } from '../../pieces/ThreeViews.tsx';
 import { firstFault } from '../../pieces/fields.tsx';
+import { ByTape } from './edit/ByTape.tsx';
 import { CurveEditor } from './edit/CurveEditor.tsx';
 import { FirstThings } from './edit/FirstThings.tsx';
 import { ROW_FORMS } from './edit/forms.ts';
@@ -200,6 +201,13 @@ function Editor({ kind, row, version }: { kind: RowKind; row: Row; version: numb
           {groups.map(([title, names]) => (
             <section key={title} className="block">
               <h2>{title}</h2>
+              {title === 'Outside' && (kind === 'engines' || kind === 'gearboxes') && (
+                <ByTape
+                  kind={kind}
+                  solids={(value['solids'] ?? []) as readonly Solid[]}
+                  onSolids={(solids) => put({ ...value, solids })}
+                />
+              )}
               {title === 'Outside' && drawn.length > 0 && <ThreeViews solids={drawn} colour="var(--c-a)" />}
               <ObjectNode
                 name={title}

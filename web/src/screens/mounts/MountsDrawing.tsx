@@ -3,7 +3,7 @@ import { FRONT, outlineOf, PLAN, SIDE, type Flat, type View } from '@sable/core/
 import { cornersOf, type V3 } from '@sable/core/geometry';
 import { bracketBodies } from '@sable/core/questions/brackets';
 import { placedSolids } from '@sable/core/questions/fit';
-import { motionAt, type LoadCase } from '@sable/core/questions/mounts';
+import { dataAt, motionAt, type LoadCase } from '@sable/core/questions/mounts';
 import { formatNumber, unitOf } from '@sable/core/units';
 import { useMemo, useRef, useState } from 'react';
 import { useBuildActions } from '../../hooks/buildState.tsx';
@@ -165,8 +165,13 @@ function OneView({
   const com = figures?.comMm;
   const at = (p: V3): Flat => view.flat(...p);
   const moved = (p: V3, way: 1 | -1): V3 => {
-    if (!motion || !com) return p;
-    const by = motionAt({ case: 'rest', ...motion }, com, p);
+    if (!motion || !com || !figures) return p;
+    const own = dataAt(figures.movement, p);
+    // A gearbox that hangs by itself moves by itself; the modes drawn are the engine’s.
+    const apart = own === figures.movement ? undefined : own;
+    const load = shown.kind === 'mode' ? undefined : apart?.cases.find((c) => c.case === shown.case);
+    if (apart && !load) return p;
+    const by = load ? motionAt(load, apart!.comMm, p) : motionAt({ case: 'rest', ...motion }, com, p);
     return [p[0] + way * motion.times * by[0], p[1] + way * motion.times * by[1], p[2] + way * motion.times * by[2]];
   };
   const mounts = (figures?.mounts ?? []).map((m) => (dragged?.id === m.id ? { ...m, atMm: dragged.atMm } : m));

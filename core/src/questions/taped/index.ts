@@ -1,0 +1,2 @@
+export * from './engineByTape.ts';
+export * from './gearboxByTape.ts';

@@ -1,0 +1,79 @@
+/** @jest-environment jsdom */
+/** Bodies of an engine or gearbox from a few sizes: drawn at once, put in when asked, what was drawn by hand kept. */
+import type { Solid } from '@sable/core';
+import { jest } from '@jest/globals';
+import { cleanup, fireEvent, render, screen } from '@testing-library/react';
+import { SettingsProvider } from '../../../hooks/settings.tsx';
+import { typeAndLeave } from '../../../testing/everyText.ts';
+
+const { ByTape } = await import('./ByTape.tsx');
+
+const put = jest.fn<(solids: readonly Solid[]) => void>();
+const own: Solid = {
+  id: 'own',
+  name: 'own bracket',
+  role: 'mount',
+  shape: { kind: 'box', centreMm: [0, 0, 0], sizeMm: [10, 10, 10] },
+  plusMinusMm: 2,
+};
+const draw = (kind: 'engines' | 'gearboxes', solids: readonly Solid[] = []) =>
+  render(
+    <SettingsProvider>
+      <ByTape kind={kind} solids={solids} onSolids={put} />
+    </SettingsProvider>,
+  );
+const type = (label: string, text: string) => typeAndLeave(screen.getByLabelText(label), text);
+
+beforeEach(() => put.mockClear());
+afterEach(cleanup);
+
+test('three outer sizes of an engine give its bodies, and one more reading moves them', () => {
+  draw('engines', [own]);
+  type('Length', '600');
+  type('Width', '24 in');
+  expect(screen.queryByRole('button', { name: /bodies/ })).toBeNull();
+  type('Height', '650');
+  fireEvent.click(screen.getByRole('button', { name: 'Put these 7 bodies in' }));
+  const [solids] = put.mock.calls[0]!;
+  expect(solids[0]).toBe(own);
+  expect(solids.slice(1).every((s) => s.plusMinusMm === 25)).toBe(true);
+  const lowest = (list: readonly Solid[]) => {
+    const sump = list.find((s) => s.role === 'sump')!.shape;
+    return sump.kind === 'box' ? sump.centreMm[2] - sump.sizeMm[2] / 2 : NaN;
+  };
+  expect(lowest(solids)).toBeCloseTo(-0.36 * 650, 6);
+  type('Crank to the lowest of the sump', '200');
+  fireEvent.click(screen.getByRole('button', { name: 'Put these 7 bodies in' }));
+  expect(lowest(put.mock.calls[1]![0])).toBeCloseTo(-200, 6);
+});
+
+test('a size that can’t be is told and nothing is put in; those of a tape before are replaced, what was drawn stays', () => {
+  draw('engines', [own, { ...own, id: 'taped-block' }]);
+  for (const [label, text] of [
+    ['Length', '600'],
+    ['Width', '600'],
+    ['Height', '650'],
+    ['Crank to the lowest of the sump', '700'],
+  ] as const)
+    type(label, text);
+  expect(screen.getByRole('alert').textContent).toContain('650');
+  expect(screen.queryByRole('button', { name: /bodies/ })).toBeNull();
+  type('Crank to the lowest of the sump', '');
+  fireEvent.click(screen.getByRole('button', { name: 'Put these 7 bodies in their place' }));
+  const ids = put.mock.calls[0]![0].map((s) => s.id);
+  expect(ids.filter((id) => id === 'taped-block')).toHaveLength(1);
+  expect(ids).toContain('own');
+});
+
+test('a gearbox by four sizes', () => {
+  draw('gearboxes');
+  for (const [label, text] of [
+    ['Length', '700'],
+    ['Bellhousing, width', '360'],
+    ['Case, width', '220'],
+    ['Case, height', '260'],
+  ] as const)
+    type(label, text);
+  fireEvent.click(screen.getByRole('button', { name: 'Put these 3 bodies in' }));
+  expect(put.mock.calls[0]![0].map((s) => s.role)).toEqual(['bellhousing', 'gearbox case', 'gearbox case']);
+});
