@@ -28,6 +28,7 @@ export const HOUSES = [
           'fit',
           'strength',
           'survey',
+          'taped',
           'noise',
           'plausible',
           'plates',
