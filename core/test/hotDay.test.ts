@@ -70,4 +70,14 @@ describe('the air that it breathes', () => {
     const { temperatureC } = tug.brief.worstAir;
     expect(at(30) / at(0)).toBeCloseTo(((temperatureC + 273) / (temperatureC + 30 + 273)) ** 0.6, 6);
   });
+  test('what is not known of it is in the doubt of the worst day', () => {
+    const doubt = (intakeAir: Candidate['intakeAir']) => {
+      const { intakeAir: _own, ...bare } = C;
+      const { hotPeakPowerKw } = assess(tug, intakeAir ? { ...bare, intakeAir } : bare, library).figures!.gearing!;
+      return hotPeakPowerKw!.plusMinus / hotPeakPowerKw!.value;
+    };
+    const measured = doubt({ riseC: { value: 15, plusMinus: 0.5, evidence: 'measured' } });
+    expect(doubt({ from: 'outside' })).toBeLessThan(doubt({ from: 'under the bonnet' }));
+    expect(measured).toBeLessThan(doubt(undefined));
+  });
 });

@@ -260,3 +260,12 @@ test('the differential acts on hill and run: on a car that leans, a locked one h
   expect(of('locked').hill).toBeGreaterThan(of('open').hill);
   expect(of('locked').run).toBeLessThan(of('open').run);
 });
+
+test('a centre that holds the axles to a share which nobody has entered leaves grip and hill unknown', () => {
+  const a = judgedOf(named('all wheels, transfer case, fixed split'), ({ build }) => {
+    delete build.chassis!.rearTorqueShare;
+  });
+  expect(a.figures!.gearing!.gripN).toBeUndefined();
+  expect(a.checks.find((c) => c.id === 'hill')!.state).toBe('unknown');
+  expect(a.findings.some((f) => f.missing.includes('/chassis/rearTorqueShare'))).toBe(true);
+});

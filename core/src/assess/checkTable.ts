@@ -20,6 +20,16 @@ export interface CheckEntry {
 const CURVE = ['/engines/*/curves[]'];
 /** How the car is laid out: it decides which lines of drive there are. */
 const LAYOUT = ['/chassis/engineSits', '/chassis/gearboxSits', '/chassis/drivenBy', '/gearboxes/*/finalDriveInside'];
+/** Where half shafts begin and end, how far the wheel moves them, and how long they may be. */
+const HALF_SHAFTS = [
+  '/chassis/hubs',
+  '/chassis/hubs/bumpUpMm',
+  '/chassis/hubs/droopDownMm',
+  '/gearboxes/*/halfShaftsMm',
+  '/chassis/halfShaft',
+  '/chassis/halfShaft/rightFullyInMm',
+  '/chassis/halfShaft/rightFullyOutMm',
+];
 /** What asks more of a driveline than driving alone: the nose of a trailer on the brief’s hill, low range. */
 const HARDER = ['/brief/hill', '/chassis/transferLow'];
 /** The curve’s own doubt, and what the dressing does to it. */
@@ -288,17 +298,7 @@ export const CHECK_TABLE: Readonly<Record<CheckId, CheckEntry>> = {
   },
   'fit-plunge': {
     asks: 'Do the half shafts reach, and do they not bind?',
-    required: [
-      '/chassis/hubs',
-      '/chassis/hubs/bumpUpMm',
-      '/chassis/hubs/droopDownMm',
-      '/gearboxes/*/halfShaftsMm',
-      '/chassis/halfShaft',
-      '/chassis/halfShaft/rightFullyInMm',
-      '/chassis/halfShaft/rightFullyOutMm',
-      '/parts/*/halfShaft',
-      '/chassis/obstacles[]',
-    ],
+    required: [...HALF_SHAFTS, '/parts/*/halfShaft', '/chassis/obstacles[]'],
     estimable: ['/parts/*/shifts', ...MOVED],
     raisedBy: [...LAYOUT, '/chassis/torqueTube'],
     formula: 'span between joint centres in every pair of bump, static, droop and engine movement',
@@ -307,13 +307,7 @@ export const CHECK_TABLE: Readonly<Record<CheckId, CheckEntry>> = {
   'fit-joint': {
     asks: 'Do the joints of the half shafts bend as far as they must?',
     required: [
-      '/chassis/hubs',
-      '/chassis/hubs/bumpUpMm',
-      '/chassis/hubs/droopDownMm',
-      '/gearboxes/*/halfShaftsMm',
-      '/chassis/halfShaft',
-      '/chassis/halfShaft/rightFullyInMm',
-      '/chassis/halfShaft/rightFullyOutMm',
+      ...HALF_SHAFTS,
       '/chassis/halfShaft/jointLimitDeg',
       '/parts/*/halfShaft/jointLimitDeg',
       '/parts/*/halfShaft',

@@ -27,7 +27,7 @@ import { attempt, type Derived, exactly, type Figure, GRAVITY, propagate, say, s
 import { assessHill } from './assessHill.ts';
 import { centreOf } from './driven.ts';
 import { gradeability, gripThrustN } from './grip.ts';
-import { hotDayOf, intakeRise, type HotDay } from './hotDay.ts';
+import { hotDayOf, intakeRise, riseDoubt, type HotDay } from './hotDay.ts';
 import { usualLaunchRpm } from './launch.ts';
 import { tractiveForceN } from './resistance.ts';
 import { rpmAtSpeed, speedKph } from './speeds.ts';
@@ -100,9 +100,10 @@ export function assessGearing(
   const rise = intakeRise(candidate);
   const hotDay = curve && hotDayOf(engine, curve, brief, rise.value);
   const hotShare = hotDay?.share ?? 1;
+  const air = curve ? riseDoubt(engine, curve, brief, rise) : exactly(1);
   if (hotDay?.beyond) findings.push(beyondStandard(engine, hotDay.beyond));
   const finalDrive = gearbox.finalDriveInside ?? candidate.finalDrive;
-  const power = powerFigures(subject, curve, hotShare, rise, checks, findings);
+  const power = powerFigures(subject, curve, hotShare, { rise, air }, checks, findings);
 
   const efficiencies = gaps.find(() => {
     const axle = chassis ? ofCar(chassis, 'axleEfficiency') : exactly(1);
@@ -141,7 +142,7 @@ export function assessGearing(
   const hill = assessHill(
     subject,
     mass,
-    { curve, hotShare, radius, finalDrive, efficiency: efficiencies?.[0], launchRpm },
+    { curve, hotShare, air, radius, finalDrive, efficiency: efficiencies?.[0], launchRpm },
     gaps,
   );
   checks.push(...hill.checks);
@@ -246,7 +247,7 @@ function powerFigures(
   subject: Subject,
   curve: CurveInUse | undefined,
   hotShare: number,
-  rise: Figure,
+  { rise, air }: { readonly rise: Figure; readonly air: Figure },
   checks: Check[],
   findings: Finding[],
 ) {
@@ -254,6 +255,8 @@ function powerFigures(
   const doubt = curve ? curveDoubt(curve) : exactly(1);
   const times = (value: number | undefined): Derived | undefined =>
     value === undefined ? undefined : propagate({ 'torque curve': doubt }, (v) => value * v['torque curve']);
+  const hot = (value: number): Derived =>
+    propagate({ 'torque curve': doubt, 'intake air': air }, (v) => value * v['torque curve'] * v['intake air']);
   const peaks = curve && peaksOf(curve.torque);
   const inBand = curve && attempt(() => bandFigures(curve.torque, brief.band.lowRpm, brief.band.highRpm));
   const band = inBand?.ok ? inBand.value : undefined;
@@ -356,8 +359,8 @@ function powerFigures(
     peakTorqueNm: times(peaks?.peakTorqueNm),
     bandTorqueNm,
     bandPowerKw,
-    hotPeakPowerKw: peakPowerKw && times(peaks!.peakPowerKw * hotShare),
-    hotBandPowerKw: band && times(band.meanPowerKw * hotShare),
+    hotPeakPowerKw: peakPowerKw && hot(peaks!.peakPowerKw * hotShare),
+    hotBandPowerKw: band && hot(band.meanPowerKw * hotShare),
   };
 }
 

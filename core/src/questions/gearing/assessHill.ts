@@ -10,6 +10,8 @@ import { tractiveForceN } from './resistance.ts';
 interface Drive {
   readonly curve: CurveInUse | undefined;
   readonly hotShare: number;
+  /** A factor of 1 with what the intake air leaves in doubt. */
+  readonly air: Figure;
   readonly radius: Figure | undefined;
   readonly finalDrive: number;
   /** In first. */
@@ -35,6 +37,7 @@ interface Launch {
 
 const WORDS: Readonly<Record<string, string>> = {
   curve: 'torque curve',
+  air: 'intake air',
   mass: 'mass as driven',
   radius: 'rolling radius',
   grip: 'tyre grip',
@@ -95,6 +98,7 @@ export function assessHill(subject: Subject, mass: MassFigures, drive: Drive, ga
       ? gaps.find(() => ({
           grip: ofTyre(chassis, tyre, 'dryGrip'),
           rolling: ofCar(chassis, 'rollingCoefficient').value,
+          centre: centreOf(chassis),
           wheelbaseMm: ofCar(chassis, 'wheelbaseMm').value,
           drivenKg: mass.drivenKg!,
           comMm: mass.comMm!,
@@ -119,13 +123,13 @@ export function assessHill(subject: Subject, mass: MassFigures, drive: Drive, ga
       frictionCoefficient: mu * passed,
       rollingCoefficient: known.rolling,
       drive: known.chassis.drive,
-      ...centreOf(known.chassis),
+      ...known.centre,
       accelerationMPerS2: HILL_START_ACCELERATION,
     });
-    const at = (v: Readonly<Record<'curve' | 'mass' | 'radius' | 'grip' | 'k' | 'stallRatio', number>>) =>
+    const at = (v: Readonly<Record<'curve' | 'air' | 'mass' | 'radius' | 'grip' | 'k' | 'stallRatio', number>>) =>
       hillStartGradePct(
         tractiveForceN(
-          known.launch.torqueWith(v.k, v.stallRatio) * v.curve,
+          known.launch.torqueWith(v.k, v.stallRatio) * v.curve * v.air,
           ratio,
           finalDrive,
           known.efficiency,
@@ -136,6 +140,7 @@ export function assessHill(subject: Subject, mass: MassFigures, drive: Drive, ga
     const { k, stallRatio } = known.launch;
     const inputs = {
       curve: curveDoubt(known.curve),
+      air: drive.air,
       mass: known.drivenKg,
       radius: known.radius,
       grip: known.grip,
@@ -147,6 +152,7 @@ export function assessHill(subject: Subject, mass: MassFigures, drive: Drive, ga
       grade: { ...grade, from: grade.from.map((c) => ({ ...c, name: WORDS[c.name] ?? c.name })) },
       limitedBy: at({
         curve: 1,
+        air: 1,
         mass: known.drivenKg.value,
         radius: known.radius.value,
         grip: known.grip.value,

@@ -1,17 +1,23 @@
-import { type Chassis, type DifferentialKind, type Subject } from '../../model/index.ts';
+import { ofCar, type Chassis, type DifferentialKind, type Subject } from '../../model/index.ts';
 import type { MassFigures } from '../mass/index.ts';
 import { shareOfGrip, TYPICAL_BIAS } from './differential.ts';
 
-/** How all-wheel drive shares its torque, as the sums of grip take it; nothing for other cars. */
-export function centreOf(chassis: Pick<Chassis, 'drive' | 'centre' | 'rearTorqueShare' | 'centreBiasRatio'>): {
+/**
+ * How all-wheel drive shares its torque, as the sums of grip take it; nothing for other cars.
+ * @throws MissingInput for the share of a fixed or limited centre
+ */
+export function centreOf(chassis: Chassis): {
   readonly rearTorqueShare?: number | undefined;
   readonly centreBias?: number | undefined;
 } {
   const { drive, centre, rearTorqueShare, centreBiasRatio } = chassis;
   if (drive !== 'all' || centre === 'locked') return {};
+  if (centre === undefined) return { rearTorqueShare };
+  // A centre that holds the axles to a share passes no more than that share lets it.
+  const share = ofCar(chassis, 'rearTorqueShare');
   return centre === 'limited'
-    ? { rearTorqueShare, centreBias: centreBiasRatio?.value ?? TYPICAL_BIAS }
-    : { rearTorqueShare };
+    ? { rearTorqueShare: share, centreBias: centreBiasRatio?.value ?? TYPICAL_BIAS }
+    : { rearTorqueShare: share };
 }
 
 /** The differential that a candidate drives with: chosen, else fitted, else an open one. */

@@ -12,7 +12,7 @@ import {
 } from '../curve/index.ts';
 import { FUEL, knownDisplacement } from '../engine/index.ts';
 import type { AIR_FROM, Brief, Candidate, Engine } from '../../model/index.ts';
-import type { Figure } from '../../units/index.ts';
+import { madeFrom, scatterOf, type Figure } from '../../units/index.ts';
 
 /** How much warmer than outside the air is where it is drawn from, °C: on the road, behind a warm radiator. */
 const RISE_C: Readonly<Record<(typeof AIR_FROM)[number], Figure>> = {
@@ -65,6 +65,19 @@ export function hotDayOf(
   const own = ofItsStandard(engine, curve, brief, riseC);
   // By the factor of its own standard, of the record as it was told: the curve in use was brought to other air.
   return { ...own, share: own.share / curve.basis.airFactor };
+}
+
+/** A factor of 1 that carries into a sum what the intake air’s own ± makes of the worst day. */
+export function riseDoubt(
+  engine: Engine,
+  curve: CurveInUse,
+  brief: Pick<Brief, 'worstAir' | 'hotDaySchool'>,
+  rise: Figure,
+): Figure {
+  const at = (riseC: number) => hotDayOf(engine, curve, brief, Math.max(0, riseC)).share;
+  const spread = scatterOf(rise);
+  const plusMinus = Math.abs(at(rise.value - spread) - at(rise.value + spread)) / 2 / at(rise.value);
+  return madeFrom({ value: 1, plusMinus, evidence: rise.evidence }, rise);
 }
 
 function ofItsStandard(

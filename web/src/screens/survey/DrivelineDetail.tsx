@@ -197,7 +197,8 @@ export function DrivelineDetail({ chassis }: { chassis: Chassis }) {
       {(propshaftsTo.length > 1 || chassis.frontPropshaft) && (
         <WholeForm title="Front propshaft" fields={FRONT_TUBE} {...kept('frontPropshaft')} />
       )}
-      {(layout.halfShafts || chassis.halfShaft) && (
+      {/* Of a car that takes either kind of gearbox they are asked once it has the one that drives them. */}
+      {(layout.asksFinalDriveInside !== false || chassis.halfShaft) && (
         <WholeForm title="Half shafts, between joint centres" fields={HALF_SHAFT} {...kept('halfShaft')} />
       )}
       <WholeForm title="Radiator" fields={CORE} {...kept('radiator')} />
