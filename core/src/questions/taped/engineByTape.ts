@@ -28,9 +28,9 @@ export interface EngineTape {
 }
 
 /** A tape over castings, mm. */
-const TAPE_MM = 5;
+export const TAPE_MM = 5;
 /** A size that is reckoned from the outer ones is good for so much, mm. */
-const RECKONED_MM = 25;
+export const RECKONED_MM = 25;
 /** Usual proportions of car engines, estimated: sump of the height, block of the length. */
 const USUAL = { sump: 0.36, block: 0.84 } as const;
 

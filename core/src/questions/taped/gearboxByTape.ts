@@ -1,5 +1,6 @@
 import type { Solid } from '../../model/index.ts';
 import { InputError, requirePositive } from '../../units/index.ts';
+import { RECKONED_MM, TAPE_MM } from './engineByTape.ts';
 
 /** What a tape says of a gearbox, mm. */
 export interface GearboxTape {
@@ -19,8 +20,6 @@ export interface GearboxTape {
   readonly plusMinusMm?: number | undefined;
 }
 
-const TAPE_MM = 5;
-const RECKONED_MM = 25;
 /** Usual proportions, estimated: bell of the length, tail behind the case, the axle beside the crank. */
 const USUAL = { bell: 0.28, tail: 0.72, axleBack: 0.55, axleDown: 0.12, final: 0.32 } as const;
 

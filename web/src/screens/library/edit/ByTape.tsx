@@ -3,6 +3,7 @@ import { convexOf } from '@sable/core/geometry';
 import {
   engineByTape,
   gearboxByTape,
+  RECKONED_MM,
   TAPED_ARRANGEMENTS,
   type EngineTape,
   type GearboxTape,
@@ -11,6 +12,7 @@ import { attempt } from '@sable/core/units';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { ChoiceField, QuantityField } from '../../../pieces/fields.tsx';
+import { Sentence } from '../../../pieces/figures.tsx';
 import { ThreeViews } from '../../../pieces/ThreeViews.tsx';
 import layout from '../../../pieces/layout.module.css';
 
@@ -93,10 +95,12 @@ export function ByTape({
   return (
     <fieldset className={layout['whole-form']}>
       <legend>By tape</legend>
-      <p className="small muted">
-        {engine
-          ? 'Three outer sizes give its bodies at once, ± 25 mm where they go by usual proportions; each further reading takes the place of one.'
-          : 'Four sizes give its bodies at once; each further reading takes the place of a usual proportion.'}
+      <p className="small muted" style={{ marginBottom: 14 }}>
+        {engine ? (
+          <Sentence>{`Three outer sizes give its bodies at once, ± {{${RECKONED_MM}|lengthMm}} where they go by usual proportions; each further reading takes the place of one.`}</Sentence>
+        ) : (
+          'Four sizes give its bodies at once; each further reading takes the place of a usual proportion.'
+        )}
       </p>
       <div className={layout['form-grid']}>
         <ChoiceField
@@ -135,6 +139,11 @@ export function ByTape({
       )}
       {bodies.length > 0 && (
         <>
+          <Button variant="contained" onClick={() => onSolids([...others, ...bodies])}>
+            {others.length === solids.length
+              ? `Put these ${bodies.length} bodies in`
+              : `Put these ${bodies.length} bodies in their place`}
+          </Button>
           <ThreeViews
             solids={bodies.map((s) => ({
               id: s.id,
@@ -144,11 +153,6 @@ export function ByTape({
             }))}
             colour="var(--c-a)"
           />
-          <Button variant="contained" onClick={() => onSolids([...others, ...bodies])}>
-            {others.length === solids.length
-              ? `Put these ${bodies.length} bodies in`
-              : `Put these ${bodies.length} bodies in their place`}
-          </Button>
         </>
       )}
     </fieldset>
