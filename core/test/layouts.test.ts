@@ -1,5 +1,5 @@
 /** Every layout of car raises the joints, lines of drive and checks that it has, and no other. */
-import { assess, layoutOf, resolveSubject, settingOf, surveyFindings } from '../src/index.ts';
+import { assess, compareMountTypes, layoutOf, resolveSubject, settingOf, surveyFindings } from '../src/index.ts';
 import { linesOf } from '../src/questions/fit/index.ts';
 import { builtOf, LAYOUTS } from './layouts.ts';
 
@@ -268,4 +268,21 @@ test('a centre that holds the axles to a share which nobody has entered leaves g
   expect(a.figures!.gearing!.gripN).toBeUndefined();
   expect(a.checks.find((c) => c.id === 'hill')!.state).toBe('unknown');
   expect(a.findings.some((f) => f.missing.includes('/chassis/rearTorqueShare'))).toBe(true);
+});
+
+test('behind an open shaft types of mounts are compared for the engine alone: the gearbox’s weight is not on them', () => {
+  const types = (gearboxKg: number, torqueTube: boolean) => {
+    const m = structuredClone(builtOf(named('front engine, transaxle behind an open shaft')));
+    m.build.chassis!.torqueTube = torqueTube;
+    madeBox(m).massKg = { value: gearboxKg, plusMinus: 1, evidence: 'measured' };
+    const [own] = m.candidate.mounts!.filter((x) => x.bossId !== 'gearbox' && !x.link);
+    const { padId: _pad, ...third } = own!;
+    const at = m.candidate.placement;
+    m.candidate.mounts!.push({ ...third, id: 'third', atMm: [at.xMm - 60, at.yMm, at.zMm - 60] });
+    return compareMountTypes(m.build, m.candidate, m.lib);
+  };
+  const [light, heavy] = [types(30, false), types(80, false)];
+  expect(light!.length).toBeGreaterThan(2);
+  expect(heavy).toEqual(light);
+  expect(types(80, true)).not.toEqual(types(30, true));
 });

@@ -6,6 +6,8 @@ import {
   hang,
   movementOf,
   mountInUse,
+  carriedWithEngine,
+  isCarried,
   powertrainOf,
   shakePassedPct,
   typesOf,
@@ -54,11 +56,16 @@ export function compareMountTypes(
   const judged = judging(subject);
   const mass = judged.find('mass')?.figures;
   const gearing = judged.find('gearing')?.figures;
-  const pairs = judged.find('fit')?.figures.pairs ?? [];
+  const which = carriedWithEngine(chassis);
+  if (!which) return undefined;
+  // Behind an open shaft the gearbox hangs by itself: the engine’s mounts are compared.
+  const pairs = (judged.find('fit')?.figures.pairs ?? []).filter((p) => isCarried(which, subject, p.part.id));
   const tried = attempt(() => ({
-    powertrain: powertrainOf(subject, mass!),
-    drive: driveReaction(subject, gearing!),
-    mounts: subject.candidate.mounts!.map((m) => mountInUse({ ...subject, chassis }, m)),
+    powertrain: powertrainOf(subject, mass!, which),
+    drive: driveReaction(subject, gearing!, which),
+    mounts: subject.candidate
+      .mounts!.filter((m) => isCarried(which, subject, m.bossId ?? ''))
+      .map((m) => mountInUse({ ...subject, chassis }, m)),
   }));
   if (!mass || !gearing || !tried.ok) return undefined;
   const { powertrain, drive, mounts } = tried.value;

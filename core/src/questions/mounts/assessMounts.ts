@@ -2,8 +2,6 @@ import {
   costOfPart,
   findingOf,
   Gaps,
-  GEARBOX_BOSS,
-  hasTransaxle,
   makeCheck,
   makeFinding,
   MissingInput,
@@ -27,7 +25,7 @@ import { driveReaction } from './loads.ts';
 import { CRUISE, HELD, held, IDLE, isolation, loaded, moving, openRows, shaken, type InCar } from './mountRows.ts';
 import { drawn, type MountsFigures, type MountsResult } from './mountsFigures.ts';
 import { movementOf, typicalMovement, type MovementData } from './movement.ts';
-import { powertrainOf, type Carried } from './powertrain.ts';
+import { carriedWithEngine, isCarried, powertrainOf, type Carried } from './powertrain.ts';
 import { preloads } from './preload.ts';
 import { rocking, weightless } from './rocking.ts';
 import { shellFindings } from './shell.ts';
@@ -121,8 +119,9 @@ export function assessMounts(
       [at],
     );
   const inCar = { ...subject, chassis };
-  if (!hasTransaxle(chassis) || chassis.torqueTube) return judge(inCar, mounts, mass, gearing, without);
-  if (chassis.torqueTube === undefined)
+  const carried = carriedWithEngine(chassis);
+  if (carried === 'both') return judge(inCar, mounts, mass, gearing, without);
+  if (carried === undefined)
     return said(
       'unknown',
       'Whether engine and gearbox hang as one is not known',
@@ -130,7 +129,7 @@ export function assessMounts(
       ['/chassis/torqueTube'],
     );
   const half = (which: 'engine' | 'gearbox') => {
-    const own = mounts.filter((m) => (m.bossId === GEARBOX_BOSS) === (which === 'gearbox'));
+    const own = mounts.filter((m) => isCarried(which, subject, m.bossId ?? ''));
     return own.length > 0
       ? judge(inCar, own, mass, gearing, without, which)
       : said('unknown', `Nobody has said what carries the ${which}`, `Enter the mounts of the ${which} in Mounts.`, [

@@ -1,5 +1,15 @@
 import { convexOf, poseOf, type V3 } from '../../geometry/index.ts';
-import { MissingInput, ofEngine, ofGearbox, type Part, type Solid, type Subject } from '../../model/index.ts';
+import {
+  MissingInput,
+  ofEngine,
+  ofGearbox,
+  type Part,
+  type Solid,
+  type Subject,
+  GEARBOX_BOSS,
+  hasTransaxle,
+  type Chassis,
+} from '../../model/index.ts';
 import { madeFrom, scatterOf, type Figure } from '../../units/index.ts';
 import {
   apartAt,
@@ -49,6 +59,19 @@ function boxOf(solids: readonly Solid[]): V3 | undefined {
 
 /** What hangs on a set of mounts: all of it, or in a car that has them apart the engine or the gearbox. */
 export type Carried = 'both' | 'engine' | 'gearbox';
+
+/**
+ * What is compared or laid out as one: all of it, or the engine where the gearbox hangs by itself behind an open shaft. Undefined where
+ * nobody has said which of both it is.
+ */
+export function carriedWithEngine(chassis: Pick<Chassis, 'gearboxSits' | 'torqueTube'>): Carried | undefined {
+  if (!hasTransaxle(chassis)) return 'both';
+  return chassis.torqueTube === undefined ? undefined : chassis.torqueTube ? 'both' : 'engine';
+}
+
+/** Whether a solid or a boss belongs to what is carried so. */
+export const isCarried = (which: Carried, { gearbox }: Pick<Subject, 'gearbox'>, id: string): boolean =>
+  which === 'both' || (id !== GEARBOX_BOSS && !gearbox.solids.some((s) => s.id === id)) === (which === 'engine');
 
 /**
  * The body that the mounts of a candidate carry, in vehicle axes: engine as installed and gearbox with its oil, as the sum of the

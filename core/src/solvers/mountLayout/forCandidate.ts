@@ -14,6 +14,8 @@ import {
   driveReaction,
   elementOf,
   inReach,
+  carriedWithEngine,
+  isCarried,
   powertrainOf,
   reachesOf,
   stiffnessOf,
@@ -67,11 +69,13 @@ export function* searchMountLayouts(subject: Subject): Work<MountLayouts> {
   const judged = judging(subject);
   const { figures: mass } = judged.get('mass');
   const { figures: gearing } = judged.get('gearing');
-  const powertrain = powertrainOf(subject, mass);
-  const drive = driveReaction(subject, gearing);
+  const which = carriedWithEngine(chassis);
+  if (!which) throw new MissingInput('/chassis/torqueTube');
+  const powertrain = powertrainOf(subject, mass, which);
+  const drive = driveReaction(subject, gearing, which);
   const part = subject.library.parts.find((p) => p.id === like.partId && p.class === 'mount');
   const price = like.price?.likely ?? part?.price?.likely ?? 0;
-  const reaches = reachesOf({ ...subject, chassis });
+  const reaches = reachesOf({ ...subject, chassis }).filter(({ bossId }) => isCarried(which, subject, bossId));
   const near = reaches.filter(inReach);
   const sites = near.map(({ pad, bossId }): Site => ({
     bossId,
@@ -98,7 +102,7 @@ export function* searchMountLayouts(subject: Subject): Work<MountLayouts> {
     };
   });
   const places = [...near.map((r) => ({ ...r, link: false })), ...links.map((r) => ({ ...r, link: true }))];
-  const pairs = judged.find('fit')?.figures.pairs ?? [];
+  const pairs = (judged.find('fit')?.figures.pairs ?? []).filter((p) => isCarried(which, subject, p.part.id));
   const problem: LayoutProblem = {
     massKg: powertrain.body.massKg,
     comMm: powertrain.body.comMm,
