@@ -12,7 +12,7 @@ import {
 } from '../curve/index.ts';
 import { FUEL, knownDisplacement } from '../engine/index.ts';
 import type { AIR_FROM, Brief, Candidate, Engine } from '../../model/index.ts';
-import { madeFrom, scatterOf, type Figure } from '../../units/index.ts';
+import { madeFrom, ORIGIN, scatterOf, type Figure } from '../../units/index.ts';
 
 /** How much warmer than outside the air is where it is drawn from, °C: on the road, behind a warm radiator. */
 const RISE_C: Readonly<Record<(typeof AIR_FROM)[number], Figure>> = {
@@ -29,8 +29,11 @@ const UNTOLD_RISE: Figure = {
 };
 
 /** How much warmer than outside a candidate’s engine breathes: as measured, else by where the air is drawn from. */
-export const intakeRise = ({ intakeAir }: Pick<Candidate, 'intakeAir'>): Figure =>
-  intakeAir?.riseC ?? (intakeAir?.from ? RISE_C[intakeAir.from] : UNTOLD_RISE);
+export function intakeRise(candidate: Pick<Candidate, 'intakeAir'>): Figure {
+  const { intakeAir } = candidate;
+  if (intakeAir?.riseC) return intakeAir.riseC;
+  return madeFrom(intakeAir?.from ? RISE_C[intakeAir.from] : UNTOLD_RISE, intakeAir ?? candidate);
+}
 
 /** The same air, warmed: its vapour stays, and so does the barometer. */
 function warmed(air: Air, byC: number): Air {
@@ -77,7 +80,7 @@ export function riseDoubt(
   const at = (riseC: number) => hotDayOf(engine, curve, brief, Math.max(0, riseC)).share;
   const spread = scatterOf(rise);
   const plusMinus = Math.abs(at(rise.value - spread) - at(rise.value + spread)) / 2 / at(rise.value);
-  return madeFrom({ value: 1, plusMinus, evidence: rise.evidence }, rise);
+  return madeFrom({ value: 1, plusMinus, evidence: rise.evidence }, rise[ORIGIN] ?? rise);
 }
 
 function ofItsStandard(
