@@ -21,7 +21,7 @@ test('a middle engine across, then a transaxle at the rear, then a chain: each a
         ['Width', '560'],
         ['Height', '600'],
       ],
-      hands.list('By tape'),
+      hands.list('By tape or scan'),
     );
     await hands.press('Put these 7 bodies in');
     await hands.save('engines');

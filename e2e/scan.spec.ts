@@ -1,10 +1,14 @@
-import { expect, test } from './sable.ts';
+import type { Page } from '@playwright/test';
+import type { Engine } from '@sable/core';
+import { Hands } from './hands.ts';
+import { expect, Sable, test } from './sable.ts';
 
 type P = [number, number, number];
 
-/** A box with each face parted into small triangles, as a scanner would hand it over: binary STL. */
-function scannedBox([x, y, z]: P, step: number): Buffer {
+/** The triangles of a box from corner to corner, each face parted into small ones, as a scanner would hand it over. */
+function boxOf(low: P, high: P, step: number): P[][] {
   const list: P[][] = [];
+  const [x, y, z] = [0, 1, 2].map((k) => high[k]! - low[k]!) as P;
   const faces: [P, P, P][] = [
     [
       [0, 0, 0],
@@ -39,15 +43,26 @@ function scannedBox([x, y, z]: P, step: number): Buffer {
   ];
   for (const [o, u, v] of faces) {
     const [n, m] = [u, v].map((w) => Math.max(1, Math.round(Math.hypot(...w) / step))) as [number, number];
-    const at = (i: number, j: number): P => [0, 1, 2].map((k) => o[k]! + (u[k]! * i) / n + (v[k]! * j) / m) as P;
+    const at = (i: number, j: number): P =>
+      [0, 1, 2].map((k) => low[k]! + o[k]! + (u[k]! * i) / n + (v[k]! * j) / m) as P;
     for (let i = 0; i < n; i++)
       for (let j = 0; j < m; j++)
         list.push([at(i, j), at(i + 1, j), at(i + 1, j + 1)], [at(i, j), at(i + 1, j + 1), at(i, j + 1)]);
   }
+  return list;
+}
+
+/** Binary STL. */
+function stl(list: readonly P[][]): Buffer {
   const buffer = Buffer.alloc(84 + 50 * list.length);
   buffer.writeUInt32LE(list.length, 80);
   list.forEach((t, i) => t.flat().forEach((c, k) => buffer.writeFloatLE(c, 84 + 50 * i + 12 + 4 * k)));
   return buffer;
+}
+
+async function choose(page: Page, label: string, option: string, n = 0): Promise<void> {
+  await page.getByRole('combobox', { name: label }).nth(n).click();
+  await page.getByRole('option', { name: option, exact: true }).click();
 }
 
 test('a scan is read, wrapped, placed by three points and stands in the powertrain; a broken one gets a sentence', async ({
@@ -59,7 +74,7 @@ test('a scan is read, wrapped, placed by three points and stands in the powertra
   const before = await sable.build();
   await page.getByRole('button', { name: 'Bring in a scan' }).click();
   const file = page.locator('input[type="file"]');
-  const whole = scannedBox([300, 200, 120], 40);
+  const whole = stl(boxOf([0, 0, 0], [300, 200, 120], 40));
   await file.setInputFiles({ name: 'cut.stl', mimeType: 'model/stl', buffer: whole.subarray(0, 2000) });
   await expect(page.getByRole('alert')).toContainText('it was cut off while copying');
   await file.setInputFiles({ name: 'pump.stl', mimeType: 'model/stl', buffer: whole });
@@ -92,7 +107,11 @@ test('a scan is read, wrapped, placed by three points and stands in the powertra
   await type('Green', [180, 300, 50]);
   await type('Blue', [140, 360, 60]);
   await expect(page.getByText(/The points miss by/)).toBeVisible();
-  await page.getByRole('button', { name: 'Put it in' }).click();
+  const put = page.getByRole('button', { name: 'Put it in' });
+  // What it counts as is for a person to say.
+  await expect(put).toBeDisabled();
+  await choose(page, 'Counts as', 'block');
+  await put.click();
   await expect
     .poll(async () => (await sable.build()).build.candidates.find((c) => c.id === 'd')!.scanned?.length)
     .toBe(1);
@@ -102,4 +121,64 @@ test('a scan is read, wrapped, placed by three points and stands in the powertra
   await expect(page.locator('[data-view="side"] [data-solid="scan-1-1"]')).toBeAttached();
   await page.getByRole('button', { name: /^Undo/ }).click();
   await expect.poll(async () => (await sable.build()).build).toEqual(before.build);
+});
+
+test('three boxes of one file, in inches and already in engine axes, are three named pieces of an engine in the library', async ({
+  page,
+}) => {
+  const inches = (p: P) => p.map((v) => v / 25.4) as P;
+  const boxes: [P, P][] = [
+    [
+      [0, -150, -200],
+      [500, 150, 150],
+    ],
+    [
+      [20, -100, 150],
+      [480, 110, 330],
+    ],
+    [
+      [60, 110, 180],
+      [440, 290, 300],
+    ],
+  ];
+  const shop = new Sable(false);
+  await shop.start('--no-demo');
+  try {
+    const hands = new Hands(page, shop.url);
+    await page.goto(`${shop.url}/library/engines/new/edit`);
+    await hands.fill('Name', 'Unit');
+    await hands.press('Bring in a scan');
+    await page
+      .getByRole('dialog')
+      .locator('input[type="file"]')
+      .setInputFiles({
+        name: 'unit.stl',
+        mimeType: 'model/stl',
+        buffer: stl(boxes.flatMap(([low, high]) => boxOf(inches(low), inches(high), 1))),
+      });
+    // Guessed, and the same sizes in another unit to choose from.
+    await expect(page.getByRole('combobox', { name: 'Lengths in the file' })).toHaveText(/inches: it is 530 mm long/);
+    await page.getByRole('button', { name: 'Wrap it in pieces' }).click();
+    await expect(page.getByText(/^3 pieces\. They stand off the surface by .* within the 12 mm asked/)).toBeVisible();
+    await choose(page, 'Placed by', 'its file: it is already in the axes of the engine');
+    await choose(page, 'Counts as', 'block');
+    await page.getByRole('button', { name: 'The rest counts as block' }).click();
+    await choose(page, 'Counts as', 'head', 1);
+    await page.getByRole('button', { name: 'Put it in' }).click();
+    await hands.save('engines');
+    const { solids } = await shop.row<Engine>('engines', 'unit');
+    expect(solids.map((s) => s.role).sort()).toEqual(['block', 'block', 'head']);
+    const all = solids.flatMap(({ shape }) => (shape.kind === 'hull' ? shape.verticesMm : []));
+    for (const [k, low, high] of [
+      [0, 0, 500],
+      [1, -150, 290],
+      [2, -200, 330],
+    ] as const) {
+      expect(Math.min(...all.map((v) => v[k]))).toBeCloseTo(low, 1);
+      expect(Math.max(...all.map((v) => v[k]))).toBeCloseTo(high, 1);
+    }
+  } finally {
+    await shop.stop();
+    shop.remove();
+  }
 });

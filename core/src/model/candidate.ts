@@ -77,6 +77,9 @@ export const PickUpCheck = Type.Object(
 );
 export type PickUpCheck = Type.Static<typeof PickUpCheck>;
 
+/** Pieces from scans that a powertrain may have. */
+export const MOST_SCANNED = 60;
+
 /** Everything that a solver proposed and a person accepted, and nothing else. */
 export const Candidate = Type.Object(
   {
@@ -138,7 +141,9 @@ export const Candidate = Type.Object(
     ),
     belts: Type.Optional(Type.Array(Belt, { maxItems: 6 })),
     routes: Type.Optional(Type.Array(Route, { maxItems: 40 })),
-    scanned: Type.Optional(Type.Array(Solid, { maxItems: 60, description: 'measured shapes in the engine frame' })),
+    scanned: Type.Optional(
+      Type.Array(Solid, { maxItems: MOST_SCANNED, description: 'measured shapes in the engine frame' }),
+    ),
     bought: Type.Optional(Bought),
     inspection: Type.Optional(Inspection),
     refresh: Type.Optional(

@@ -1,10 +1,11 @@
 import type { Library, SumProgress } from '@sable/core';
 import { isWork } from '@sable/core/model';
 import { sumNamed } from '@sable/core/sums';
-import type { WrapOptions, Wrapped } from '@sable/core/geometry/scan';
+import type { WrapOptions, WrapProgress } from '@sable/core/geometry/scan';
+import type { ScanUnit } from '@sable/core/formats/mesh';
 import { expose } from 'comlink';
 import { Driver } from './driven.ts';
-import type { ReadScan } from './scans.ts';
+import type { ReadScan, WrappedInTime } from './scans.ts';
 
 const driver = new Driver();
 let library: Library = { engines: [], gearboxes: [], parts: [] };
@@ -27,10 +28,10 @@ const sums = {
     return isWork(answer) ? driver.run(ticket, answer, tell) : answer;
   },
 
-  async readScan(name: string, content: ArrayBuffer, unit: 'mm' | 'in'): Promise<ReadScan> {
-    return (await import('./scans.ts')).readScan(name, content, unit);
+  async readScan(name: string, content: ArrayBuffer, told?: ScanUnit): Promise<ReadScan> {
+    return (await import('./scans.ts')).readScan(name, content, told);
   },
-  async wrapScan(ticket: number, options: WrapOptions, tell: (share: number) => void): Promise<Wrapped> {
+  async wrapScan(ticket: number, options: WrapOptions, tell: (come: WrapProgress) => void): Promise<WrappedInTime> {
     return driver.run(ticket, (await import('./scans.ts')).wrapRead(options), tell);
   },
 

@@ -1,1 +1,2 @@
 export * from './readMesh.ts';
+export * from './scanUnit.ts';

@@ -3,7 +3,8 @@ import { PLYLoader } from 'three/examples/jsm/loaders/PLYLoader.js';
 import { STLLoader } from 'three/examples/jsm/loaders/STLLoader.js';
 import { Mesh } from 'three';
 import { MOST_TRIANGLES, type ScanMesh } from '../../geometry/scan/index.ts';
-import { InputError, MM_PER_IN } from '../../units/index.ts';
+import { InputError } from '../../units/index.ts';
+import { guessUnit, MM_PER, type ScanUnit } from './scanUnit.ts';
 
 /** The same in browsers and on the server. */
 declare const TextDecoder: new (label?: string) => { decode: (bytes: ArrayBuffer) => string };
@@ -16,10 +17,10 @@ const LONGEST_FACE = /^\s*f\s[^\n]{20000}/m;
 const many = (n: number) => n.toLocaleString('en-GB');
 
 /**
- * Triangles of an STL or PLY (text or binary) or OBJ file, read as mm or inches.
+ * Triangles of an STL or PLY (text or binary) or OBJ file, in the unit that is told; where none is, in the one that makes the likeliest size.
  * @throws InputError in a sentence that says what is wrong with the file and what to do about it.
  */
-export function readMesh(name: string, content: ArrayBuffer, unit: 'mm' | 'in'): ScanMesh {
+export function readMesh(name: string, content: ArrayBuffer, told?: ScanUnit): ScanMesh & { readonly unit: ScanUnit } {
   const fault = (message: string) => new InputError('/file', message);
   if (content.byteLength === 0) throw fault(`“${name}” is empty.`);
   const kind = /\.(obj|stl|ply)$/i.exec(name)?.[1]?.toLowerCase();
@@ -31,7 +32,8 @@ export function readMesh(name: string, content: ArrayBuffer, unit: 'mm' | 'in'):
     throw fault(
       `“${name}” has ${many(triangles)} triangles; ${many(MOST_TRIANGLES)} is the most. Decimate it in the scanner’s program first: a tenth of them shows the same gaps.`,
     );
-  const factor = unit === 'in' ? MM_PER_IN : 1;
+  const unit = told ?? guessUnit(longestOf(raw));
+  const factor = MM_PER[unit];
   const positions = new Float32Array(triangles * 9);
   const low: [number, number, number] = [Infinity, Infinity, Infinity];
   const high: [number, number, number] = [-Infinity, -Infinity, -Infinity];
@@ -50,10 +52,23 @@ export function readMesh(name: string, content: ArrayBuffer, unit: 'mm' | 'in'):
   if (Math.min(...size) < 0.01)
     throw fault(`“${name}” is flat: all its corners lie in one plane. A solid needs a volume.`);
   if (Math.max(...size) > 20_000)
-    throw fault(
-      `“${name}” would be ${(Math.max(...size) / 1000).toFixed(0)} m long. Check whether it is in mm or inches.`,
-    );
-  return { positions, triangles, lowMm: low, highMm: high };
+    throw fault(`“${name}” would be ${(Math.max(...size) / 1000).toFixed(0)} m long. Check in which unit it is.`);
+  return { positions, triangles, lowMm: low, highMm: high, unit };
+}
+
+/** The longest side of the box around some corners, in their own unit. */
+function longestOf(raw: ArrayLike<number>): number {
+  let longest = 0;
+  for (let k = 0; k < 3; k++) {
+    let low = Infinity;
+    let high = -Infinity;
+    for (let i = k; i < raw.length; i += 3) {
+      low = Math.min(low, raw[i]!);
+      high = Math.max(high, raw[i]!);
+    }
+    longest = Math.max(longest, high - low);
+  }
+  return longest;
 }
 
 function fromStl(name: string, content: ArrayBuffer): ArrayLike<number> {

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { convexOf } from '../shape.ts';
 import { signedDistance } from '../distance.ts';
 import { InputError } from '../../units/index.ts';
-import { readMesh } from '../../formats/mesh/index.ts';
+import { MM_PER, readMesh } from '../../formats/mesh/index.ts';
 import { MOST_TRIANGLES, type ScanMesh } from './mesh.ts';
 import { placedByThree, sidesOf } from './place.ts';
 import { wrapScan, type Wrapped } from './wrap.ts';
@@ -127,6 +127,21 @@ describe('reading', () => {
       ).triangles,
     ).toBe(3);
   });
+  test.each([
+    [700, 'mm'],
+    [180, 'mm'],
+    [2600, 'mm'],
+    [24, 'in'],
+    [70, 'cm'],
+    [0.6, 'm'],
+    [1.9, 'm'],
+  ] as const)('a body of %f is guessed to be in %s, and read in it', (long, unit) => {
+    const mesh = readMesh('a.stl', binary(boxTriangles([0, 0, 0], [long, long / 2, long / 3])));
+    expect(mesh.unit).toBe(unit);
+    expect(mesh.highMm[0]).toBeCloseTo(long * MM_PER[unit], 2);
+    // Whoever knows better is believed.
+    expect(readMesh('a.stl', binary(boxTriangles([0, 0, 0], [90, 60, 50])), 'cm').highMm[0]).toBeCloseTo(900, 2);
+  });
   test('inches are inches', () => {
     expect(readMesh('a.stl', binary(boxTriangles([0, 0, 0], [10, 4, 2])), 'in').highMm[0]).toBeCloseTo(254, 3);
   });
@@ -172,7 +187,7 @@ describe('reading', () => {
       bytes('ply\nformat ascii 1.0\nelement face 900000\nend_header\n'),
       /900,000 faces; 500,000 is the most/,
     ],
-    ['huge.stl', binary(boxTriangles([0, 0, 0], [90000, 10, 10])), /mm or inches/],
+    ['huge.stl', binary(boxTriangles([0, 0, 0], [90000, 10, 10])), /Check in which unit/],
   ])('%s is refused in a sentence', (name, content, sentence) => {
     expect(() => readMesh(name, content, 'mm')).toThrow(InputError);
     expect(() => readMesh(name, content, 'mm')).toThrow(sentence);
@@ -211,6 +226,94 @@ describe('wrapping', () => {
         w.standsOutMm + 0.06,
       );
     }
+  });
+  /** Block, head and intake as one would scan them: three plain boxes that touch. */
+  const THREE: [P, P][] = [
+    [
+      [0, -150, -200],
+      [500, 150, 150],
+    ],
+    [
+      [20, -100, 150],
+      [480, 110, 330],
+    ],
+    [
+      [60, 110, 180],
+      [440, 290, 300],
+    ],
+  ];
+  /** The faces of boxes parted into small triangles, each corner shaken by up to so much. */
+  function scanned(boxes: readonly [P, P][], stepMm: number, shakenMm: number): Triangle[] {
+    const small: Triangle[] = [];
+    let seed = 7;
+    const shaken = new Map<string, P>();
+    const at = (p: P): P => {
+      const key = p.map((v) => v.toFixed(3)).join(' ');
+      let q = shaken.get(key);
+      if (!q) {
+        q = p.map((v) => {
+          seed = (seed * 16807) % 2147483647;
+          return v + shakenMm * ((2 * seed) / 2147483647 - 1);
+        }) as P;
+        shaken.set(key, q);
+      }
+      return q;
+    };
+    for (const [low, high] of boxes)
+      for (let i = 0; i < 12; i += 2) {
+        const [[a, b, c], [, , d]] = boxTriangles(low, high).slice(i, i + 2) as [Triangle, Triangle];
+        const [n, m] = [b, d].map((e) =>
+          Math.max(1, Math.round(Math.hypot(...e.map((v, k) => v - a[k]!)) / stepMm)),
+        ) as [number, number];
+        const p = (u: number, w: number): P =>
+          at(a.map((v, k) => v + ((b[k]! - v) * u) / n + ((d[k]! - v) * w) / m) as P);
+        expect(c).toBeDefined();
+        for (let u = 0; u < n; u++)
+          for (let w = 0; w < m; w++)
+            small.push([p(u, w), p(u + 1, w), p(u + 1, w + 1)], [p(u, w), p(u + 1, w + 1), p(u, w + 1)]);
+      }
+    return small;
+  }
+  test.each([
+    ['plain', 1e6, 0],
+    ['of small triangles', 18, 0],
+    ['rough by half a millimetre', 18, 0.5],
+  ])('three boxes that touch, %s, are three pieces, within 2 mm of what was asked', (_, stepMm, shakenMm) => {
+    const w = wrapped(readMesh('three.stl', binary(scanned(THREE, stepMm, shakenMm)), 'mm'));
+    expect(w.pieces).toHaveLength(3);
+    expect(w.standsOffMm).toBeLessThanOrEqual(12 + 2);
+    expect(w.standsOutMm).toBeLessThanOrEqual(1);
+  });
+  test('three boxes in one skin, askew in their file, are cut along their faces', () => {
+    // Turned about two axes, and without the faces that a scanner can’t see between them.
+    const [a, b] = [0.3, 0.5];
+    const turned = scanned(THREE, 18, 0).map(
+      (t) =>
+        t.map(([x, y, z]): P => {
+          const [u, v] = [x * Math.cos(a) - y * Math.sin(a), x * Math.sin(a) + y * Math.cos(a)];
+          return [u, v * Math.cos(b) - z * Math.sin(b), v * Math.sin(b) + z * Math.cos(b)];
+        }) as Triangle,
+    );
+    const middle = (t: Triangle) => [0, 1, 2].map((k) => (t[0][k]! + t[1][k]! + t[2][k]!) / 3);
+    const inner = scanned(THREE, 18, 0).map((t) => {
+      const [x, y, z] = middle(t) as P;
+      return (
+        (z === 150 && Math.abs(x - 250) < 230 && y > -100 && y < 110) ||
+        (Math.abs(y - 110) < 1e-6 && Math.abs(x - 250) < 190 && z > 180 && z < 300)
+      );
+    });
+    const w = wrapped(readMesh('skin.stl', binary(turned.filter((_, i) => !inner[i])), 'mm'));
+    expect(w.pieces.length).toBeLessThanOrEqual(4);
+    expect(w.standsOffMm).toBeLessThanOrEqual(12);
+    expect(w.standsOutMm).toBeLessThanOrEqual(1);
+  });
+  test('where pieces are too few for what was asked, it says by how much and where', () => {
+    const w = wrapped(readMesh('ell.stl', binary(ELL), 'mm'), { withinMm: 5, mostPieces: 1 });
+    expect(w.standsOffMm).toBeGreaterThan(60);
+    const [x, , z] = w.pieces[0]!.standsOffAtMm;
+    // In the air between foot and leg.
+    expect(x).toBeGreaterThan(80);
+    expect(z).toBeGreaterThan(60);
   });
   test('a round body is thinned to few corners, and what then stands out is told', () => {
     const ball: Triangle[] = [];

@@ -1,10 +1,10 @@
-import type { Candidate } from '@sable/core';
+import { MOST_SCANNED, type Candidate } from '@sable/core';
 import Button from '@mui/material/Button';
 import { Suspense, lazy, useState } from 'react';
 import { useBuild, useBuildActions } from '../../hooks/buildState.tsx';
 import css from './fit.module.css';
 
-const ScanDialog = lazy(() => import('./ScanDialog.tsx').then((m) => ({ default: m.ScanDialog })));
+const ScanDialog = lazy(() => import('../../pieces/scan/ScanDialog.tsx').then((m) => ({ default: m.ScanDialog })));
 
 /** Shapes that were measured: how many stand in the powertrain, and bringing one in. */
 export function ScansPanel({ candidate }: { candidate: Candidate }) {
@@ -31,10 +31,16 @@ export function ScansPanel({ candidate }: { candidate: Candidate }) {
         <Suspense fallback={null}>
           <ScanDialog
             target={{
-              candidate,
-              chassis,
-              onCandidate: (next) => saveCandidate(candidate, next),
-              onChassis: (next) => save('chassis', chassis, next),
+              taken: new Set([...scanned.map((s) => s.id), ...chassis.obstacles.map((o) => o.id)]),
+              part: {
+                of: 'engine',
+                room: MOST_SCANNED - scanned.length,
+                onSolids: (more) => saveCandidate(candidate, { ...candidate, scanned: [...scanned, ...more] }),
+              },
+              bay: {
+                onObstacles: (more) =>
+                  save('chassis', chassis, { ...chassis, obstacles: [...chassis.obstacles, ...more] }),
+              },
             }}
             onClose={() => setScanning(false)}
           />

@@ -10,11 +10,16 @@ import {
 } from '@sable/core/questions/taped';
 import { attempt } from '@sable/core/units';
 import Button from '@mui/material/Button';
-import { useState } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import { ChoiceField, QuantityField } from '../../../pieces/fields.tsx';
 import { Sentence } from '../../../pieces/figures.tsx';
 import { ThreeViews } from '../../../pieces/ThreeViews.tsx';
 import layout from '../../../pieces/layout.module.css';
+
+const ScanDialog = lazy(() => import('../../../pieces/scan/ScanDialog.tsx').then((m) => ({ default: m.ScanDialog })));
+
+/** Bodies that a row may have from scans: as many as a powertrain takes. */
+const MOST_SOLIDS = 60;
 
 type Sizes = Partial<Record<string, number>>;
 interface Reading {
@@ -61,6 +66,7 @@ export function ByTape({
   const [shape, setShape] = useState<string>(kind === 'engines' ? 'inline' : 'lengthways');
   const [intakeOn, setIntakeOn] = useState<'left' | 'right'>('left');
   const [leanDeg, setLean] = useState<number>();
+  const [scanning, setScanning] = useState(false);
   const engine = kind === 'engines';
   const first = engine ? ENGINE_FIRST : BOX_FIRST;
   const more = engine ? ENGINE_MORE : shape === 'transaxle' ? [...BOX_MORE, ...AXLE_MORE] : BOX_MORE;
@@ -94,7 +100,7 @@ export function ByTape({
   );
   return (
     <fieldset className={layout['whole-form']}>
-      <legend>By tape</legend>
+      <legend>By tape or scan</legend>
       <p className="small muted" style={{ marginBottom: 14 }}>
         {engine ? (
           <Sentence>{`Three outer sizes give its bodies at once, ± {{${RECKONED_MM}|lengthMm}} where they go by usual proportions; each further reading takes the place of one.`}</Sentence>
@@ -154,6 +160,22 @@ export function ByTape({
             colour="var(--c-a)"
           />
         </>
+      )}
+      <Button onClick={() => setScanning(true)}>Bring in a scan</Button>
+      {scanning && (
+        <Suspense fallback={null}>
+          <ScanDialog
+            target={{
+              taken: new Set(solids.map((s) => s.id)),
+              part: {
+                of: engine ? 'engine' : 'gearbox',
+                room: MOST_SOLIDS - solids.length,
+                onSolids: (more) => onSolids([...solids, ...more]),
+              },
+            }}
+            onClose={() => setScanning(false)}
+          />
+        </Suspense>
       )}
     </fieldset>
   );

@@ -28,14 +28,22 @@ export function ScanView({
   high,
   wrapped,
   picked,
+  chosen,
+  missed,
   onPick,
+  onPiece,
 }: {
   shown: Float32Array;
   low: readonly number[];
   high: readonly number[];
   wrapped: Wrapped | undefined;
   picked: readonly V3[];
-  onPick: (p: V3) => void;
+  chosen: number | undefined;
+  /** Pieces that stand off by more show where. */
+  missed: number | undefined;
+  /** Undefined while a click finds a piece. */
+  onPick: ((p: V3) => void) | undefined;
+  onPiece: (piece: number) => void;
 }) {
   const geometry = useMemo(() => {
     const g = new BufferGeometry();
@@ -71,6 +79,7 @@ export function ScanView({
       <mesh
         geometry={geometry}
         onClick={(e) => {
+          if (!onPick) return;
           e.stopPropagation();
           onPick([e.point.x / M, e.point.y / M, e.point.z / M]);
         }}
@@ -78,10 +87,37 @@ export function ScanView({
         <meshStandardMaterial color="#9a9e96" side={DoubleSide} roughness={0.9} />
       </mesh>
       {pieces.map((g, i) => (
-        <mesh key={i} geometry={g} raycast={() => undefined}>
-          <meshBasicMaterial color="#2c3e91" wireframe transparent opacity={0.35} />
-        </mesh>
+        <group key={i}>
+          <mesh
+            geometry={g}
+            onClick={(e) => {
+              if (onPick) return;
+              e.stopPropagation();
+              onPiece(i);
+            }}
+          >
+            <meshBasicMaterial
+              color="#0b6aa2"
+              transparent
+              opacity={i === chosen ? 0.4 : 0}
+              depthWrite={false}
+              depthTest={false}
+            />
+          </mesh>
+          <mesh geometry={g} raycast={() => undefined}>
+            <meshBasicMaterial color={i === chosen ? '#0b6aa2' : '#2c3e91'} wireframe transparent opacity={0.35} />
+          </mesh>
+        </group>
       ))}
+      {missed !== undefined &&
+        wrapped?.pieces
+          .filter((p) => p.standsOffMm > missed)
+          .map((p, i) => (
+            <mesh key={i} position={[p.standsOffAtMm[0] * M, p.standsOffAtMm[1] * M, p.standsOffAtMm[2] * M]}>
+              <sphereGeometry args={[size * 0.008, 12, 8]} />
+              <meshBasicMaterial color="#b0281f" />
+            </mesh>
+          ))}
       {picked.map((p, i) => (
         <mesh key={i} position={[p[0] * M, p[1] * M, p[2] * M]}>
           <sphereGeometry args={[size * 0.012, 16, 12]} />
