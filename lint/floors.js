@@ -29,6 +29,7 @@ export const HOUSES = [
           'strength',
           'survey',
           'taped',
+          'adverts',
           'noise',
           'plausible',
           'plates',

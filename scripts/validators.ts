@@ -3,7 +3,7 @@ import path from 'node:path';
 import { Ajv } from 'ajv';
 import standaloneModule from 'ajv/dist/standalone/index.js';
 import { Type } from 'typebox';
-import { Brief, Candidate, Chassis, Engine, Family, Gearbox, Part } from '../core/src/model/index.ts';
+import { Brief, Candidate, Chassis, Engine, Family, Gearbox, Offer, Part } from '../core/src/model/index.ts';
 
 /** Compiles the schemas that screens check before they send: to plain functions, because the page may make no code at run time. */
 const standalone = (standaloneModule as unknown as { default?: unknown }).default ?? standaloneModule;
@@ -48,7 +48,7 @@ ${Object.keys(exported)
 }
 
 write('validators', { Brief, Candidate });
-write('libraryValidators', { Engine, Gearbox, Part, Family });
+write('libraryValidators', { Engine, Gearbox, Part, Family, Offer });
 write('carValidator', {
   CarLists: Type.Partial(
     Type.Pick(Chassis, [

@@ -9,11 +9,12 @@ import type {
   Engine,
   Family,
   Gearbox,
+  Offer,
   Part,
   Solid,
   ThreePoint,
 } from '../model/index.ts';
-import { attempt, InputError, pert } from '../units/index.ts';
+import { attempt, capital, InputError, pert } from '../units/index.ts';
 
 /**
  * What a schema can't say: curves that rise, solids with a volume, prices in order, codes that can be read. Each throws
@@ -124,6 +125,20 @@ export function checkFamily(family: Family, pointer = ''): void {
         `Built to, year: enter ${m.builtFrom} or later; it is ${m.builtTo}.`,
       );
   });
+}
+
+export function checkOffer(offer: Offer, pointer = ''): void {
+  refuseTwins(offer, pointer);
+  offer.resale.forEach((r, k) => checkPrice(`${pointer}/resale/${k}/price`, r.price));
+  offer.otherMissing?.forEach((o, k) => o.price && checkPrice(`${pointer}/otherMissing/${k}/price`, o.price));
+  for (const [k, item] of offer.missing.entries())
+    if (offer.included.includes(item))
+      throw new InputError(
+        `${pointer}/missing/${k}`,
+        `${capital(item)}: it can’t be missing and come with it; take it out of one.`,
+      );
+  if (offer.price !== undefined && offer.currency === undefined)
+    throw new InputError(`${pointer}/currency`, 'Currency: say in what money it is asked.');
 }
 
 export function checkBrief(brief: Brief, pointer = ''): void {

@@ -1,5 +1,5 @@
 import { Type } from 'typebox';
-import { Engine, Family, Gearbox, Part } from '../model/index.ts';
+import { Engine, Family, Gearbox, Offer, Part } from '../model/index.ts';
 import { InputError } from '../units/index.ts';
 
 export const LIBRARY_FILE_VERSION = 1;
@@ -13,6 +13,7 @@ export const LibraryFile = Type.Object(
     gearboxes: Type.Array(Gearbox, { maxItems: 5000 }),
     parts: Type.Array(Part, { maxItems: 20000 }),
     families: Type.Array(Family, { maxItems: 1000 }),
+    offers: Type.Optional(Type.Array(Offer, { maxItems: 5000 })),
   },
   { additionalProperties: false },
 );

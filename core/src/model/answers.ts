@@ -51,7 +51,7 @@ export const BuildSummary = Type.Object(
 );
 export type BuildSummary = Type.Static<typeof BuildSummary>;
 
-const ROW_KINDS = ['engines', 'gearboxes', 'parts', 'families'] as const;
+const ROW_KINDS = ['engines', 'gearboxes', 'parts', 'families', 'offers'] as const;
 const OUTCOMES = ['added', 'already here', 'added under a new id'] as const;
 const Outcome = Type.Unsafe<(typeof OUTCOMES)[number]>({ type: 'string', enum: [...OUTCOMES] });
 

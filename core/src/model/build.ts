@@ -4,6 +4,7 @@ import { Candidate } from './candidate.ts';
 import { Chassis } from './chassis.ts';
 import { Engine } from './engine.ts';
 import { Family } from './family.ts';
+import { Offer } from './listing.ts';
 import { Id, Name, Note } from './figure.ts';
 import { Gearbox } from './gearbox.ts';
 import { Part } from './part.ts';
@@ -47,6 +48,7 @@ export const Library = Type.Object(
     gearboxes: Type.Array(Gearbox),
     parts: Type.Array(Part),
     families: Type.Optional(Type.Array(Family)),
+    offers: Type.Optional(Type.Array(Offer)),
   },
   closed,
 );

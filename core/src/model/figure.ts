@@ -18,6 +18,8 @@ export const AnyFigure = Type.Object({ value: Type.Number(), ...common }, closed
 /** A figure that cannot be negative or nought: a mass, a power, a length. */
 export const PositiveFigure = Type.Object({ value: Type.Number({ exclusiveMinimum: 0 }), ...common }, closed);
 /** A figure that may be nought but not negative: an allowance, a price. */
+export const figureUpTo = (most: number) =>
+  Type.Object({ value: Type.Number({ minimum: 0, maximum: most }), ...common }, closed);
 export const NonNegativeFigure = Type.Object({ value: Type.Number({ minimum: 0 }), ...common }, closed);
 
 /** Three points of a price or of hours: low ≤ likely ≤ high (checked by the sum that uses it). */

@@ -1,5 +1,6 @@
 import { Type } from 'typebox';
-import { EvidenceSchema, Id, Name, Note, ThreePoint } from './figure.ts';
+import { figureUpTo, Id, Name, Note, ThreePoint } from './figure.ts';
+import { PictureId } from './picture.ts';
 
 const closed = { additionalProperties: false };
 
@@ -40,6 +41,43 @@ export type OfferKind = (typeof OFFER_KINDS)[number];
 export const CONDITIONS = ['rebuilt with bills', 'heard running', 'said to run', 'unknown', 'for parts'] as const;
 export type ConditionWord = (typeof CONDITIONS)[number];
 
+/** What of it one has seen oneself. */
+export const SEEN = ['running', 'standing', 'not seen'] as const;
+/** Tests that were shown or done before buying, with a good outcome. */
+export const SEEN_TESTS = [
+  'compression',
+  'leak-down',
+  'oil pressure',
+  'running before it was stripped',
+  'road test',
+] as const;
+export type SeenTest = (typeof SEEN_TESTS)[number];
+
+const Travelled = figureUpTo(2e6);
+const day = Type.String({ pattern: '^\\d{4}-\\d{2}-\\d{2}$' });
+
+/** What is known of a donor beyond the few words that every offer has. */
+const MORE = {
+  sinceRebuildKm: Type.Optional(Travelled),
+  trackKm: Type.Optional(Travelled),
+  seen: Type.Optional(Type.Unsafe<(typeof SEEN)[number]>({ type: 'string', enum: [...SEEN] })),
+  testsSeen: Type.Optional(
+    Type.Array(Type.Unsafe<SeenTest>({ type: 'string', enum: [...SEEN_TESTS] }), {
+      uniqueItems: true,
+      maxItems: SEEN_TESTS.length,
+    }),
+  ),
+  warrantyDays: Type.Optional(Type.Integer({ minimum: 0, maximum: 3650 })),
+  otherMissing: Type.Optional(
+    Type.Array(Type.Object({ what: Name, price: Type.Optional(ThreePoint) }, closed), {
+      maxItems: 20,
+      description: 'what is missing and on no list',
+    }),
+  ),
+  link: Type.Optional(Type.String({ maxLength: 500, pattern: '^https?://' })),
+  photo: Type.Optional(PictureId),
+};
+
 /** A donor on offer: what it is, price, distance, mileage, condition words, what is included, what is missing or broken. */
 export const Listing = Type.Object(
   {
@@ -50,10 +88,8 @@ export const Listing = Type.Object(
     gearboxId: Type.Optional(Id),
     price: Type.Number({ minimum: 0, maximum: 1e6 }),
     currency: Type.String({ pattern: '^[A-Z]{3}$' }),
-    distanceKm: Type.Number({ minimum: 0, maximum: 20000 }),
-    travelledKm: Type.Optional(
-      Type.Object({ value: Type.Number({ minimum: 0, maximum: 2e6 }), evidence: EvidenceSchema }, closed),
-    ),
+    distanceKm: Type.Optional(Type.Number({ minimum: 0, maximum: 20000 })),
+    travelledKm: Type.Optional(Travelled),
     builtYear: Type.Optional(Type.Integer({ minimum: 1900, maximum: 2100 })),
     condition: Type.Unsafe<ConditionWord>({ type: 'string', enum: [...CONDITIONS] }),
     words: Note,
@@ -65,11 +101,73 @@ export const Listing = Type.Object(
       description: 'what of a whole car can be sold again',
     }),
     seller: Name,
-    listedOn: Type.String({ pattern: '^\\d{4}-\\d{2}-\\d{2}$' }),
+    listedOn: day,
+    ...MORE,
+    gone: Type.Optional(Type.Literal(true, { description: 'no longer on offer, and kept' })),
   },
   closed,
 );
 export type Listing = Type.Static<typeof Listing>;
+
+/** An offer that somebody wrote down: whatever is not known of it is left out. Retired is gone, and kept. */
+export const Offer = Type.Object(
+  {
+    id: Id,
+    name: Name,
+    kind: Listing.properties.kind,
+    engineId: Type.Optional(Id),
+    gearboxId: Type.Optional(Id),
+    price: Type.Optional(Listing.properties.price),
+    currency: Type.Optional(Listing.properties.currency),
+    distanceKm: Listing.properties.distanceKm,
+    travelledKm: Listing.properties.travelledKm,
+    builtYear: Listing.properties.builtYear,
+    condition: Type.Optional(Listing.properties.condition),
+    words: Type.Optional(Note),
+    included: Items,
+    missing: Items,
+    broken: Items,
+    resale: Listing.properties.resale,
+    seller: Type.Optional(Name),
+    listedOn: day,
+    ...MORE,
+    retired: Type.Optional(Type.Boolean()),
+  },
+  closed,
+);
+export type Offer = Type.Static<typeof Offer>;
+
+/** Ids of own offers among those of a yard. */
+const OWN = 'own-';
+export const isOwnListing = ({ id }: Pick<Listing, 'id'>): boolean => id.startsWith(OWN);
+export const ownOfferId = ({ id }: Pick<Listing, 'id'>): string => id.slice(OWN.length);
+
+/** An own offer as one of a yard; undefined until it has a price and says in what money. */
+export function listingOf(offer: Offer): Listing | undefined {
+  const {
+    id,
+    name,
+    price,
+    currency,
+    condition = 'unknown',
+    words = '',
+    seller = 'seller not told',
+    retired,
+    ...rest
+  } = offer;
+  if (price === undefined || currency === undefined) return undefined;
+  return {
+    ...rest,
+    id: `${OWN}${id}`,
+    title: name,
+    price,
+    currency,
+    condition,
+    words,
+    seller,
+    ...(retired ? { gone: true as const } : {}),
+  };
+}
 
 /** How the engine of a candidate is bought, with the offers it was chosen over as they stood then. */
 export const Bought = Type.Object({ listing: Listing, besides: Type.Array(Listing, { maxItems: 6 }) }, closed);

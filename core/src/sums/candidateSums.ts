@@ -37,7 +37,12 @@ const list = Type.Array;
 const one = <T extends string>(...words: readonly T[]) => Type.Unsafe<T>({ type: 'string', enum: [...words] });
 
 /** A candidate as it stands or as it is tried, in its build; what it is made of is in the library. */
-export const asked = { build: Build, candidate: Candidate, library: Library };
+export const asked = {
+  // By their names: written out in each sum they are more than the compiler writes down.
+  build: Type.Unsafe<Build>(Build),
+  candidate: Type.Unsafe<Candidate>(Candidate),
+  library: Type.Unsafe<Library>(Library),
+};
 const leant = {
   cantDeg: Type.Number({ minimum: 0, maximum: 60, description: 'how far it may be leant over from where it is' }),
 };

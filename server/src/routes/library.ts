@@ -8,6 +8,7 @@ import {
   libraryCsv,
   LibraryFile,
   LIBRARY_FILE_VERSION,
+  Offer,
   Part,
   RowHistory,
   StepsAnswer,
@@ -32,7 +33,7 @@ import { clientOf, versionOf } from '../http/client.ts';
 import { answers, answersText, NOTHING } from '../http/schemas.ts';
 
 const Params = Type.Object({ id: Type.String() });
-const SCHEMA = { engines: Engine, gearboxes: Gearbox, parts: Part, families: Family } as const;
+const SCHEMA = { engines: Engine, gearboxes: Gearbox, parts: Part, families: Family, offers: Offer } as const;
 const Written = Type.Object({
   version: Type.Integer(),
   row: Type.Unsafe<RowOf[LibraryKind]>(Type.Union(Object.values(SCHEMA))),
@@ -43,6 +44,7 @@ const fileOf = (library: Library): LibraryFile => ({
   version: LIBRARY_FILE_VERSION,
   ...library,
   families: library.families ?? [],
+  offers: library.offers ?? [],
 });
 
 export function libraryRoutes(app: App, db: Db, events: ShopEvents): void {
@@ -57,7 +59,7 @@ export function libraryRoutes(app: App, db: Db, events: ShopEvents): void {
     '/library',
     {
       schema: {
-        summary: 'Every engine, gearbox, part and family',
+        summary: 'Every engine, gearbox, part, family and own offer',
         response: { ...answers(Library), 304: NOTHING },
       },
     },
@@ -130,7 +132,7 @@ export function libraryRoutes(app: App, db: Db, events: ShopEvents): void {
         const found = await readVersioned(db, kind, request.params.id);
         if (!found) throw new Problem(404, `There is no “${request.params.id}” among the ${kind}.`);
         reply.header('content-disposition', `attachment; filename="${found.row.id}.sable-library.json"`);
-        const nothing = { engines: [], gearboxes: [], parts: [], families: [] };
+        const nothing = { engines: [], gearboxes: [], parts: [], families: [], offers: [] };
         return fileOf({ ...nothing, [kind]: [found.row] });
       },
     );

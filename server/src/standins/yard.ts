@@ -58,9 +58,9 @@ export class MemoryYard implements YardFeed {
       if (s.engineId && l.engineId !== s.engineId) return false;
       if (s.gearboxId && l.gearboxId !== s.gearboxId) return false;
       if (s.condition && l.condition !== s.condition) return false;
+      // An offer that doesn’t tell may be beyond the limit, so it is not within it.
       if (s.mostPrice !== undefined && l.price > s.mostPrice) return false;
-      if (s.mostDistanceKm !== undefined && l.distanceKm > s.mostDistanceKm) return false;
-      // An offer that tells no distance may be beyond the limit, so it is not within it.
+      if (s.mostDistanceKm !== undefined && !((l.distanceKm ?? Infinity) <= s.mostDistanceKm)) return false;
       if (s.mostKm !== undefined && !((l.travelledKm?.value ?? Infinity) <= s.mostKm)) return false;
       return words.every((w) => text.includes(w));
     });
@@ -77,7 +77,7 @@ export class MemoryYard implements YardFeed {
 const SORTS: Readonly<Record<NonNullable<YardSearch['sort']>, ((l: Listing) => number) | undefined>> = {
   newest: undefined,
   price: (l) => l.price,
-  distance: (l) => l.distanceKm,
+  distance: (l) => l.distanceKm ?? Number.MAX_SAFE_INTEGER,
   mileage: (l) => l.travelledKm?.value ?? Number.MAX_SAFE_INTEGER,
 };
 

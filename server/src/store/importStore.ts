@@ -2,6 +2,7 @@ import {
   checkBuild,
   checkEngine,
   checkFamily,
+  checkOffer,
   checkGearbox,
   checkPart,
   withNewIds,
@@ -12,6 +13,7 @@ import {
 } from '@sable/core';
 import type { Db, Queryable } from '../db/db.ts';
 import { insertBuild, readBuild } from './buildStore.ts';
+import { refuseUnknown } from './libraryChanges.ts';
 import { addRows, readRow, readRows, writeRow, type RowOf } from './libraryStore.ts';
 import { keepPicture, pictureOf } from './pictureStore.ts';
 import same from 'fast-deep-equal';
@@ -19,9 +21,12 @@ import same from 'fast-deep-equal';
 /** Told how many rows have come in, of how many. */
 export type Progress = (rows: number, of: number) => void;
 
+/** Kinds whose rows come in under a new id where another has theirs. */
+type Renamed = 'engines' | 'gearboxes' | 'parts' | 'offers';
+
 interface Brought {
   readonly rows: ImportReport['rows'][number][];
-  readonly renamed: Readonly<Record<'engines' | 'gearboxes' | 'parts', ReadonlyMap<string, string>>>;
+  readonly renamed: Readonly<Record<Renamed, ReadonlyMap<string, string>>>;
 }
 
 /** What a schema can't say of rows that come in. */
@@ -30,19 +35,21 @@ function checkRows(library: Library, pointer: string): void {
   library.gearboxes.forEach((g, i) => checkGearbox(g, `${pointer}/gearboxes/${i}`));
   library.parts.forEach((p, i) => checkPart(p, `${pointer}/parts/${i}`));
   library.families?.forEach((f, i) => checkFamily(f, `${pointer}/families/${i}`));
+  library.offers?.forEach((o, i) => checkOffer(o, `${pointer}/offers/${i}`));
 }
 
 /** Brings rows in. Nothing is overwritten: the same id with other content comes in under a new id. */
 async function bringRows(q: Queryable, library: Library, progress: Progress): Promise<Brought> {
-  const all = library.engines.length + library.gearboxes.length + library.parts.length;
+  const all = library.engines.length + library.gearboxes.length + library.parts.length + (library.offers?.length ?? 0);
   let come = 0;
   const rows: ImportReport['rows'][number][] = [];
   const renamed = {
     engines: new Map<string, string>(),
     gearboxes: new Map<string, string>(),
     parts: new Map<string, string>(),
+    offers: new Map<string, string>(),
   };
-  const bring = async <K extends 'engines' | 'gearboxes' | 'parts'>(kind: K, list: readonly RowOf[K][]) => {
+  const bring = async <K extends Renamed>(kind: K, list: readonly RowOf[K][]) => {
     const known = await readRows(
       q,
       kind,
@@ -88,6 +95,15 @@ async function bringRows(q: Queryable, library: Library, progress: Progress): Pr
     if (kit.inKit) await bring('parts', [{ ...kit, inKit: kit.inKit.map((id) => renamed.parts.get(id) ?? id) }]);
   // Engines name their family; a family that is here already, by name, stays as it is.
   for (const family of library.families ?? []) await bringFamily(q, family, rows);
+  // Offers name engines and gearboxes, that may have come in under new ids.
+  const named = (of: 'engines' | 'gearboxes', id: string | undefined) => id && (renamed[of].get(id) ?? id);
+  const offers = (library.offers ?? []).map((o) => ({
+    ...o,
+    ...(o.engineId ? { engineId: named('engines', o.engineId)! } : {}),
+    ...(o.gearboxId ? { gearboxId: named('gearboxes', o.gearboxId)! } : {}),
+  }));
+  for (const offer of offers) await refuseUnknown(q, offer);
+  await bring('offers', offers);
   return { rows, renamed };
 }
 

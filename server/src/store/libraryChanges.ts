@@ -1,4 +1,12 @@
-import { checkEngine, checkFamily, checkGearbox, checkPart, type RowHistory, type StepsAnswer } from '@sable/core';
+import {
+  checkEngine,
+  checkFamily,
+  checkGearbox,
+  checkOffer,
+  checkPart,
+  type RowHistory,
+  type StepsAnswer,
+} from '@sable/core';
 import type { Db, Queryable } from '../db/db.ts';
 import { Problem } from '../http/problem.ts';
 import { readVersioned, removeRow, usedBy, writeRow, type LibraryKind, type RowOf } from './libraryStore.ts';
@@ -19,12 +27,14 @@ const CHECK: { readonly [K in LibraryKind]: (row: RowOf[K], pointer?: string) =>
   gearboxes: checkGearbox,
   parts: checkPart,
   families: checkFamily,
+  offers: checkOffer,
 };
 const WORD: Readonly<Record<LibraryKind, string>> = {
   engines: 'engine',
   gearboxes: 'gearbox',
   parts: 'part',
   families: 'family',
+  offers: 'offer',
 };
 
 export interface StoredRow<K extends LibraryKind = LibraryKind> {
@@ -49,6 +59,7 @@ export function putRow<K extends LibraryKind>(
     const version = standing?.version ?? 0;
     if (version !== ifVersion) throw stale(kind, row, ifVersion, standing);
     if (standing && same(standing.row, row)) return { version, row: standing.row };
+    if (kind === 'offers') await refuseUnknown(q, row as RowOf['offers']);
     if (kind === 'families') await refuseTakenName(q, row as RowOf['families']);
     const words = `${standing ? (row.retired && !standing.row.retired ? 'Retired' : 'Changed') : 'New'} ${WORD[kind]} ${row.name}`;
     return { version: await log(q, kind, standing, row, words, client, 'do', null), row };
@@ -74,6 +85,18 @@ function stale<K extends LibraryKind>(
       theirs: standing?.row ?? null,
     },
   );
+}
+
+/** What an offer names must be in the library: else nothing could be reckoned of it. */
+export async function refuseUnknown(q: Queryable, { engineId, gearboxId }: RowOf['offers']): Promise<void> {
+  for (const [kind, key, id] of [
+    ['engines', 'engineId', engineId],
+    ['gearboxes', 'gearboxId', gearboxId],
+  ] as const) {
+    if (id === undefined || (await readVersioned(q, kind, id))) continue;
+    const message = `There is no “${id}” among the ${kind}.`;
+    throw new Problem(422, message, [{ pointer: `/${key}`, message }]);
+  }
 }
 
 async function refuseTakenName(q: Queryable, family: RowOf['families']): Promise<void> {

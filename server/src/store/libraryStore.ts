@@ -1,7 +1,15 @@
-import { knownDisplacement, type Engine, type Family, type Gearbox, type Library, type Part } from '@sable/core';
+import {
+  knownDisplacement,
+  type Engine,
+  type Family,
+  type Gearbox,
+  type Library,
+  type Offer,
+  type Part,
+} from '@sable/core';
 import type { Queryable } from '../db/db.ts';
 
-export const LIBRARY_KINDS = ['engines', 'gearboxes', 'parts', 'families'] as const;
+export const LIBRARY_KINDS = ['engines', 'gearboxes', 'parts', 'families', 'offers'] as const;
 export type LibraryKind = (typeof LIBRARY_KINDS)[number];
 
 /** What each kind holds. */
@@ -10,6 +18,7 @@ export interface RowOf {
   readonly gearboxes: Gearbox;
   readonly parts: Part;
   readonly families: Family;
+  readonly offers: Offer;
 }
 
 interface Table<T> {
@@ -55,6 +64,15 @@ const TABLES: { readonly [K in LibraryKind]: Table<RowOf[K]> } = {
     },
   },
   families: { table: 'family', columns: { name: (f) => f.name } },
+  offers: {
+    table: 'offer',
+    columns: {
+      name: (o) => o.name,
+      engine_id: (o) => o.engineId ?? null,
+      gearbox_id: (o) => o.gearboxId ?? null,
+      price: (o) => o.price ?? null,
+    },
+  },
 };
 
 /** The whole library, each kind by name. */
@@ -66,6 +84,7 @@ export async function readLibrary(q: Queryable): Promise<Library> {
     gearboxes: await docs<Gearbox>('gearbox'),
     parts: await docs<Part>('part'),
     families: await docs<Family>('family'),
+    offers: await docs<Offer>('offer'),
   };
 }
 
@@ -75,7 +94,7 @@ export async function libraryMark(q: Queryable): Promise<string> {
     `SELECT count(*)::int AS n, coalesce(sum(version), 0)::int AS v,
             (SELECT coalesce(max(seq), 0)::int FROM library_log) AS s
        FROM (SELECT version FROM engine UNION ALL SELECT version FROM gearbox UNION ALL SELECT version FROM part
-             UNION ALL SELECT version FROM family) AS all_rows`,
+             UNION ALL SELECT version FROM family UNION ALL SELECT version FROM offer) AS all_rows`,
   );
   return `lib-${row!.n}-${row!.v}-${row!.s}`;
 }
@@ -171,7 +190,7 @@ export async function removeRow(q: Queryable, kind: LibraryKind, id: string): Pr
   await q.query(`DELETE FROM ${TABLES[kind].table} WHERE id = $1`, [id]);
 }
 
-/** Builds whose candidates refer to a row, or whose car came with it. */
+/** Builds whose candidates refer to a row or whose car came with it, and own offers of it. */
 export async function usedBy(q: Queryable, kind: LibraryKind, id: string): Promise<string[]> {
   const where = {
     engines: 'c.engine_id = $1',
@@ -180,16 +199,27 @@ export async function usedBy(q: Queryable, kind: LibraryKind, id: string): Promi
       WHERE p.build_id = c.build_id AND p.candidate_id = c.id AND (kit.id = $1 OR kit.doc -> 'inKit' ? $1))`,
     families:
       'EXISTS (SELECT 1 FROM engine e JOIN family f ON f.name = e.family WHERE e.id = c.engine_id AND f.id = $1)',
+    // A candidate keeps the offer that it was bought by as it stood.
+    offers: 'false',
+  }[kind];
+  const offered = {
+    engines: 'o.engine_id',
+    gearboxes: 'o.gearbox_id',
+    parts: 'NULL',
+    families: 'NULL',
+    offers: 'NULL',
   }[kind];
   const original = {
     engines: 'b.original_engine_id',
     gearboxes: 'b.original_gearbox_id',
     parts: 'NULL',
     families: 'NULL',
+    offers: 'NULL',
   }[kind];
   const rows = await q.query<{ name: string }>(
     `SELECT DISTINCT b.name FROM build b LEFT JOIN candidate c ON b.id = c.build_id
-      WHERE (${where}) OR ${original} = $1 ORDER BY b.name`,
+      WHERE (${where}) OR ${original} = $1
+     UNION SELECT o.name FROM offer o WHERE ${offered} = $1 ORDER BY name`,
     [id],
   );
   return rows.map((r) => r.name);

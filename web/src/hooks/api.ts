@@ -85,7 +85,7 @@ async function ask<T>(
 
 const enc = encodeURIComponent;
 
-export type RowKind = 'engines' | 'gearboxes' | 'parts' | 'families';
+export type RowKind = 'engines' | 'gearboxes' | 'parts' | 'families' | 'offers';
 
 export interface YardQuery {
   readonly text?: string;

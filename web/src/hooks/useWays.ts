@@ -14,7 +14,10 @@ export function useWays(candidate: Candidate | undefined): readonly Way[] {
     const gearbox = library.gearboxes.find((g) => g.id === candidate?.gearboxId);
     if (!candidate || !engine || !gearbox || engine.id === build.chassis?.originalEngineId) return [];
     const parts = library.parts.filter((p) => candidate.partIds.includes(p.id));
-    const sound = (offers ?? []).filter((l) => l.condition !== 'for parts');
+    const sound = (offers ?? []).filter(
+      // What is gone can’t be bought, and what is asked in other money can’t be added up.
+      (l) => l.condition !== 'for parts' && !l.gone && l.currency === build.currency,
+    );
     return bestOfEachWay(
       compareWays(
         sound,

@@ -7,3 +7,11 @@ export const WAY_NAMES: Readonly<Record<Listing['kind'], string>> = {
   car: 'Whole car, rest sold',
   swap: 'Begun swap, taken over',
 };
+
+/** The same in a word or two. */
+export const KIND_WORDS: Readonly<Record<Listing['kind'], string>> = {
+  engine: 'engine',
+  set: 'with gearbox',
+  car: 'whole car',
+  swap: 'begun swap',
+};

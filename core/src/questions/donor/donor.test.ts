@@ -1,4 +1,14 @@
-import type { Engine, Family, Listing } from '../../model/index.ts';
+import {
+  isOwnListing,
+  listingOf,
+  ownOfferId,
+  type Engine,
+  type Family,
+  type Gearbox,
+  type Listing,
+  type Offer,
+} from '../../model/index.ts';
+import { costOfOffer } from './listingCost.ts';
 import { hasBoss } from './block.ts';
 import { identify } from './identify.ts';
 import { compressionSpreadPct, rebuildShare, shareOfDistance } from './rebuild.ts';
@@ -34,6 +44,31 @@ describe('the rebuild to be expected', () => {
     const unknown = rebuildShare(offer(undefined), undefined);
     expect(unknown.km).toBeGreaterThan(150_000);
     expect(unknown.plusMinus).toBeGreaterThan(rebuildShare(offer(190_000), undefined).plusMinus);
+  });
+  test('what was seen, tested and warranted takes of it, never all; what was not seen adds', () => {
+    const share = (more: Partial<Listing>) => rebuildShare({ ...offer(180_000), ...more }, undefined).share;
+    const plain = share({});
+    expect(share({ seen: 'standing' })).toBe(plain);
+    expect(share({ seen: 'running' })).toBeLessThan(plain);
+    expect(share({ seen: 'not seen' })).toBeGreaterThan(plain);
+    expect(share({ testsSeen: ['compression'] })).toBeLessThan(plain);
+    expect(share({ testsSeen: ['compression', 'leak-down'] })).toBeLessThan(share({ testsSeen: ['compression'] }));
+    const all = share({ testsSeen: ['compression', 'leak-down', 'oil pressure', 'road test'] });
+    expect(all).toBeCloseTo(0.45 * plain, 9);
+    // 0.6 (1 − e^(−180/180)) is borne by the seller.
+    expect(share({ warrantyDays: 180 })).toBeCloseTo(plain * (1 - 0.6 * (1 - Math.exp(-1))), 9);
+    expect(share({ warrantyDays: 3650 })).toBeGreaterThan(0.39 * plain);
+  });
+  test('since its rebuild counts in place of the clock, a track five times', () => {
+    const km = (more: Partial<Listing>) => rebuildShare({ ...offer(180_000), ...more }, undefined).km;
+    const figure = (value: number) => ({ value, evidence: 'claimed' as const });
+    expect(km({ sinceRebuildKm: figure(20_000) })).toBe(20_000);
+    expect(km({ trackKm: figure(1_000) })).toBe(184_000);
+    expect(km({ sinceRebuildKm: figure(20_000), trackKm: figure(1_000) })).toBe(24_000);
+    // The clock read at the car says nothing of it either.
+    expect(
+      rebuildShare({ ...offer(180_000), sinceRebuildKm: figure(20_000) }, { ...seen, travelledKm: 190_000 }).km,
+    ).toBe(20_000);
   });
   test('the spread of compression is the fall below the best', () => {
     expect(compressionSpreadPct([12, 12, 10.2, 12])).toBeCloseTo(15, 9);
@@ -157,5 +192,49 @@ describe('sealed or refreshed', () => {
     expect(r.refreshedRisk).toBeLessThan(r.sealedRisk);
     expect(r.sealedRisk).toBeCloseTo(share.share * 1500, 9);
     expect(sealedOrRefresh(share, full, [], 28, 50).sealedRisk).toBeCloseTo(share.share * (1500 + 1400), 9);
+  });
+});
+
+describe('an offer that somebody wrote down', () => {
+  const own: Offer = {
+    id: 'x',
+    name: 'Four',
+    kind: 'engine',
+    engineId: 'e',
+    price: 600,
+    currency: 'EUR',
+    included: [],
+    missing: [],
+    broken: [],
+    resale: [],
+    listedOn: '2026-11-30',
+  };
+  const wanted = {
+    engine: { id: 'e', name: 'Four', needs: [], cylinders: 4, fuel: 'petrol' } as unknown as Engine,
+    gearbox: { id: 'g', ratios: [] } as unknown as Gearbox,
+    parts: [],
+    library: { engines: [], gearboxes: [], parts: [] },
+  };
+  const line = (listing: Listing, id: string) => costOfOffer(listing, wanted).lines.find((l) => l.id === id);
+  test('stands in the yard under an id that no yard has, once it has a price', () => {
+    expect(listingOf(own)).toMatchObject({ id: 'own-x', title: 'Four', condition: 'unknown' });
+    expect(isOwnListing(listingOf(own)!) && ownOfferId(listingOf(own)!)).toBe('x');
+    const { price: _p, ...unpriced } = own;
+    expect(listingOf(unpriced)).toBeUndefined();
+  });
+  test('where nobody has said from where it is fetched from anywhere near', () => {
+    const far = line(listingOf(own)!, 'offer-collect')!;
+    expect(far.low).toBe(0);
+    expect(far.high).toBeCloseTo(2 * 400 * 0.7, 9);
+    expect(far.why).toContain('nobody has said from where');
+    const told = line(listingOf({ ...own, distanceKm: 140 })!, 'offer-collect')!;
+    expect(told.likely).toBeCloseTo(2 * 140 * 0.45, 9);
+    expect(line(listingOf({ ...own, distanceKm: 0 })!, 'offer-collect')).toBeUndefined();
+  });
+  test('what is missing and on no list is a line: at its price, else with all the doubt that there is', () => {
+    const price = { low: 20, likely: 30, high: 40, evidence: 'claimed' as const };
+    const listing = listingOf({ ...own, otherMissing: [{ what: 'turbo oil feed' }, { what: 'dipstick', price }] })!;
+    expect(line(listing, 'offer-missing-other-0')).toMatchObject({ name: 'Turbo oil feed', low: 10, high: 250 });
+    expect(line(listing, 'offer-missing-other-1')).toMatchObject({ name: 'Dipstick', likely: 30, evidence: 'claimed' });
   });
 });

@@ -54,6 +54,10 @@ export interface Wanted {
 
 /** A car and trailer to fetch it, for each kilometre driven, there and back. */
 const COLLECT_PER_KM = { currency: GUIDE_CURRENCY, low: 0.3, likely: 0.45, high: 0.7 };
+/** Where nobody has said where it stands: from next door to a day’s drive, km. */
+const UNTOLD_KM = { low: 0, likely: 100, high: 400 };
+/** A small thing without which it does not run, where nobody has said what it costs. */
+const UNTOLD_PIECE = { currency: GUIDE_CURRENCY, low: 10, likely: 50, high: 250, evidence: 'estimated' as const };
 const NO_HOURS = { low: 0, likely: 0, high: 0 };
 /** Taking engine, gearbox, loom and the pieces out of a whole car, and getting the shell away. */
 const STRIP_HOURS = { low: 9, likely: 14, high: 24 };
@@ -108,21 +112,20 @@ export function costOfOffer(listing: Listing, wanted: Wanted): OfferCost {
     hours: SORT_HOURS[listing.kind],
     evidence: 'published',
   });
-  if (listing.distanceKm > 0) {
-    const km = 2 * listing.distanceKm;
-    const at = (rate: number) => km * rate;
+  const away = listing.distanceKm ?? UNTOLD_KM;
+  const [near, likely, far] = typeof away === 'number' ? [away, away, away] : [away.low, away.likely, away.high];
+  if (far > 0)
     add({
       id: 'offer-collect',
       kind: 'collect',
       name: 'Fetching it',
-      why: 'there and back with a trailer',
-      low: at(COLLECT_PER_KM.low),
-      likely: at(COLLECT_PER_KM.likely),
-      high: at(COLLECT_PER_KM.high),
+      why: `there and back with a trailer${typeof away === 'number' ? '' : ', nobody has said from where'}`,
+      low: 2 * near * COLLECT_PER_KM.low,
+      likely: 2 * likely * COLLECT_PER_KM.likely,
+      high: 2 * far * COLLECT_PER_KM.high,
       evidence: 'estimated',
       guideCurrency: COLLECT_PER_KM.currency,
     });
-  }
   const missing = piecesMissing(listing, wanted);
   for (const item of missing)
     add({
@@ -132,6 +135,15 @@ export function costOfOffer(listing: Listing, wanted: Wanted): OfferCost {
       why: listing.broken.includes(item) ? 'broken on the one on offer' : 'not with the one on offer',
       ...threePoint(TYPICAL_PRICE[item]),
       guideCurrency: TYPICAL_PRICE[item].currency,
+    });
+  for (const [i, { what, price }] of (listing.otherMissing ?? []).entries())
+    add({
+      id: `offer-missing-other-${i}`,
+      kind: 'missing',
+      name: capital(what),
+      why: `not with the one on offer${price ? '' : ', nobody has said what it costs'}`,
+      ...threePoint(price ?? UNTOLD_PIECE),
+      ...(price ? {} : { guideCurrency: UNTOLD_PIECE.currency }),
     });
   const bringsGearbox =
     listing.kind !== 'engine' && listing.gearboxId === gearbox.id && !listing.missing.includes('gearbox');

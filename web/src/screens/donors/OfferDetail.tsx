@@ -1,4 +1,4 @@
-import type { Listing } from '@sable/core';
+import { isOwnListing, ownOfferId, type Listing } from '@sable/core';
 import { OFFER_KINDS } from '@sable/core/model';
 import { costOfOffer, type Way } from '@sable/core/questions/donor';
 import { formatNumber, formatQuantity, unitOf } from '@sable/core/units';
@@ -16,6 +16,7 @@ import { ChoiceField, WordsField } from '../../pieces/fields.tsx';
 import { offered } from '../../pieces/offered.ts';
 import { Plain } from '../../pieces/figures.tsx';
 import { EvidenceMark } from '../../pieces/marks.tsx';
+import { OfferFacts } from '../../pieces/OfferFacts.tsx';
 import { candidateFrom, gearboxesFor, reckonedFor } from './candidateFrom.ts';
 
 import { WAY_NAMES } from '../../pieces/wayNames.ts';
@@ -27,6 +28,7 @@ export function OfferDetail({ listing, ways }: { listing: Listing; ways: readonl
   const { build, library, candidate } = useBuild();
   const { saveCandidate } = useBuildActions();
   const units = useUnits();
+  const navigate = useNavigate();
   const { watched, watch, drop } = useWatched();
   const [choosing, setChoosing] = useState(false);
   const engine = library.engines.find((e) => e.id === listing.engineId);
@@ -43,47 +45,31 @@ export function OfferDetail({ listing, ways }: { listing: Listing; ways: readonl
     const best = OFFER_KINDS.flatMap((kind) => others.find((l) => l.kind === kind) ?? []);
     return best.filter((l) => l.id !== listing.id && l.kind !== listing.kind).slice(0, 2);
   };
+  const foreign = listing.currency !== build.currency;
   const mine = candidate?.bought?.listing.id === listing.id;
   return (
     <aside className="side" aria-label="The offer">
       <h2>{listing.title}</h2>
       <p className="muted small">
-        {listing.seller}, <Plain value={listing.distanceKm} quantity="travelledKm" /> away. Listed {listing.listedOn}.
-      </p>
-      <p className={css['offer-words']}>{listing.words}</p>
-      <dl className={css['offer-items']}>
-        <dt>Condition</dt>
-        <dd>{listing.condition}</dd>
-        <dt>Has run</dt>
-        <dd>
-          {listing.travelledKm ? (
-            <>
-              <Plain value={listing.travelledKm.value} quantity="travelledKm" />
-              <EvidenceMark evidence={listing.travelledKm.evidence} />
-            </>
-          ) : (
-            'not told'
-          )}
-          {listing.builtYear !== undefined && `, built ${listing.builtYear}`}
-        </dd>
-        <dt>With it</dt>
-        <dd>{listing.included.join(', ') || 'nothing named'}</dd>
-        <dt>Missing</dt>
-        <dd>{listing.missing.join(', ') || 'nothing named'}</dd>
-        {listing.broken.length > 0 && (
+        {listing.seller},{' '}
+        {listing.distanceKm === undefined ? (
+          'nobody has said from where'
+        ) : (
           <>
-            <dt>Broken</dt>
-            <dd>{listing.broken.join(', ')}</dd>
+            <Plain value={listing.distanceKm} quantity="travelledKm" /> away
           </>
         )}
-      </dl>
+        . Listed {listing.listedOn}.
+      </p>
+      <p className={css['offer-words']}>{listing.words}</p>
+      <OfferFacts offer={listing} />
       <div className={css['offer-acts']}>
-        <Button variant="contained" color="primary" disabled={!engine} onClick={() => setChoosing(true)}>
+        <Button variant="contained" color="primary" disabled={!engine || foreign} onClick={() => setChoosing(true)}>
           Make it a candidate
         </Button>
         {candidate && candidate.engineId === listing.engineId && (
           <Button
-            disabled={mine}
+            disabled={mine || foreign}
             onClick={() => saveCandidate(candidate, { ...candidate, bought: { listing, besides: besides() } })}
           >
             {mine ? `Bought for ${candidate.letter}` : `Buy it for ${candidate.letter}`}
@@ -92,6 +78,9 @@ export function OfferDetail({ listing, ways }: { listing: Listing; ways: readonl
         <Button onClick={() => (kept ? drop(listing.id) : watch(listing, ''))}>
           {kept ? 'Watch no more' : 'Watch it'}
         </Button>
+        {isOwnListing(listing) && (
+          <Button onClick={() => void navigate(`/library/offers/${ownOfferId(listing)}`)}>Edit it</Button>
+        )}
       </div>
       {kept && (
         <WordsField
@@ -103,7 +92,13 @@ export function OfferDetail({ listing, ways }: { listing: Listing; ways: readonl
         />
       )}
       {kept && !kept.stillThere && <p style={{ color: 'var(--tight)' }}>It is no longer on offer.</p>}
-      {cost ? (
+      {foreign && (
+        <p className="small">
+          Asked in {listing.currency}, and this build counts in {build.currency}: write its price down in{' '}
+          {build.currency}, at the rate that you would pay, before it is bought or compared.
+        </p>
+      )}
+      {cost && !foreign ? (
         <>
           <h3>
             All in {formatQuantity(cost.mean, 'money', units, { currency: build.currency })}{' '}
@@ -147,7 +142,9 @@ export function OfferDetail({ listing, ways }: { listing: Listing; ways: readonl
           </p>
         </>
       ) : (
-        <p className="muted">Its engine is not in the library, so nothing can be reckoned. Add it there first.</p>
+        !engine && (
+          <p className="muted">Its engine is not in the library, so nothing can be reckoned. Add it there first.</p>
+        )
       )}
       {ways.length > 1 && (
         <>

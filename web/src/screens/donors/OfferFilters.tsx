@@ -1,18 +1,12 @@
-import { CONDITIONS, OFFER_KINDS, type Engine, type Listing } from '@sable/core';
+import { CONDITIONS, OFFER_KINDS, type Engine } from '@sable/core';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { memo } from 'react';
 import { QuantityField } from '../../pieces/fields.tsx';
 import { FindField } from '../../pieces/FindField.tsx';
 import { offered } from '../../pieces/offered.ts';
+import { KIND_WORDS } from '../../pieces/wayNames.ts';
 import css from './donors.module.css';
-
-export const KIND_WORDS: Readonly<Record<Listing['kind'], string>> = {
-  engine: 'engine',
-  set: 'with gearbox',
-  car: 'whole car',
-  swap: 'begun swap',
-};
 
 export interface Filters {
   readonly text: string;

@@ -1,18 +1,20 @@
-import type { Listing } from '@sable/core';
+import { isOwnListing, listingOf, type Listing } from '@sable/core';
 import { costOfOffer } from '@sable/core/questions/donor';
 import { formatNumber, formatQuantity, unitOf } from '@sable/core/units';
 import Alert from '@mui/material/Alert';
 import Button from '@mui/material/Button';
 import { useCallback, useMemo, useState } from 'react';
+import { useNavigate } from 'react-router';
 import { useBuild } from '../../hooks/buildState.tsx';
 import { useUnits } from '../../hooks/settings.tsx';
 import { useWays } from '../../hooks/useWays.ts';
 import { useOffers, useWatched } from '../../hooks/useYard.ts';
 import { FigureGrid, type GridColumn } from '../../pieces/FigureGrid.tsx';
 import { EvidenceMark } from '../../pieces/marks.tsx';
+import { KIND_WORDS } from '../../pieces/wayNames.ts';
 import { reckonedFor } from './candidateFrom.ts';
 import { OfferDetail } from './OfferDetail.tsx';
-import { KIND_WORDS, OfferFilters, Pick, type Filters } from './OfferFilters.tsx';
+import { OfferFilters, Pick, type Filters } from './OfferFilters.tsx';
 
 const WAY_WORDS: Readonly<Record<Listing['kind'], string>> = {
   engine: 'as the engine alone',
@@ -40,6 +42,7 @@ interface Row {
 export function Offers() {
   const { build, library, candidate } = useBuild();
   const units = useUnits();
+  const navigate = useNavigate();
   const [text, setText] = useState('');
   const [filters, setFilters] = useState<Omit<Filters, 'text'>>({ kind: '', engineId: '', condition: '' });
   const [sort, setSort] = useState('newest');
@@ -84,6 +87,7 @@ export function Offers() {
     setSort(by);
   }, []);
   const cheapest = ways[0];
+  const unpriced = (library.offers ?? []).filter((o) => !o.retired && !listingOf(o)).length;
   const open = openId === undefined ? undefined : shown.find((l) => l.id === openId);
   const engineName = library.engines.find((e) => e.id === candidate?.engineId)?.shortName;
   return (
@@ -118,6 +122,10 @@ export function Offers() {
                 : ' '}
           </p>
           <span style={{ display: 'flex', gap: 8 }}>
+            {unpriced > 0 && (
+              <Button onClick={() => void navigate('/library/offers')}>{unpriced} of yours without a price</Button>
+            )}
+            <Button onClick={() => void navigate('/library/offers/new/edit')}>Write an offer down</Button>
             <Button aria-pressed={watchedOnly} onClick={() => setWatchedOnly(!watchedOnly)}>
               {watchedOnly ? 'All offers' : `Watched (${watched.length})`}
             </Button>
@@ -160,11 +168,21 @@ export function Offers() {
   );
 }
 
+/** Its title, and whether somebody of this shop wrote it down. */
+function OfferTitle({ listing }: { listing: Listing }) {
+  return (
+    <>
+      {listing.title}
+      {isOwnListing(listing) && <small className="muted"> yours{listing.gone ? ', gone' : ''}</small>}
+    </>
+  );
+}
+
 function columnsFor(units: ReturnType<typeof useUnits>, currency: string): GridColumn<Row>[] {
   const money = unitOf('money', units, currency);
   const km = unitOf('travelledKm', units);
   return [
-    { field: 'title', title: 'Offer', width: 170, flex: true, cell: (r) => r.listing.title },
+    { field: 'title', title: 'Offer', width: 170, flex: true, cell: (r) => <OfferTitle listing={r.listing} /> },
     { field: 'kind', title: 'What', width: 90, cell: (r) => KIND_WORDS[r.listing.kind] },
     {
       field: 'price',
@@ -215,7 +233,12 @@ function columnsFor(units: ReturnType<typeof useUnits>, currency: string): GridC
       title: `Away, ${km}`,
       width: 82,
       right: true,
-      cell: (r) => formatNumber(r.listing.distanceKm, 'travelledKm', units),
+      cell: (r) =>
+        r.listing.distanceKm === undefined ? (
+          <span className="muted">not told</span>
+        ) : (
+          formatNumber(r.listing.distanceKm, 'travelledKm', units)
+        ),
     },
     { field: 'condition', title: 'Condition', width: 118, cell: (r) => r.listing.condition },
   ];

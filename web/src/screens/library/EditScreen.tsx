@@ -17,8 +17,11 @@ import { PlainShell } from '../../pieces/PlainShell.tsx';
 import { useFieldFocus } from '../../pieces/fieldFocus.ts';
 import { ThreeViews, type DrawnSolid } from '../../pieces/ThreeViews.tsx';
 import { firstFault } from '../../pieces/fields.tsx';
+import { PictureField } from '../../pieces/PictureField.tsx';
+import { AdvertReader } from './edit/AdvertReader.tsx';
 import { ByTape } from './edit/ByTape.tsx';
 import { CurveEditor } from './edit/CurveEditor.tsx';
+import { offerFields } from './edit/offerFields.tsx';
 import { FirstThings } from './edit/FirstThings.tsx';
 import { ROW_FORMS } from './edit/forms.ts';
 import { PlugList } from '../../pieces/plugs/PlugList.tsx';
@@ -65,7 +68,7 @@ export function EditScreen() {
     ? fresh
       ? { ...data.row, id: 'new', name: `${data.row.name}, copy` }
       : data.row
-    : { ...(blankOf(ROW_FORMS[known].schema) as Row), id: 'new', name: '' };
+    : { ...(blankOf(ROW_FORMS[known].schema) as Row), ...firstOf(known), id: 'new', name: '' };
   return <Editor key={`${kind} ${id} ${from}`} kind={known} row={row} version={fresh ? 0 : data!.version} />;
 }
 
@@ -73,6 +76,7 @@ function Editor({ kind, row, version }: { kind: RowKind; row: Row; version: numb
   const { word, schema, validate, check, groups } = ROW_FORMS[kind];
   const navigate = useNavigate();
   const client = useQueryClient();
+  const { data: library } = useQuery({ queryKey: KEYS.library, queryFn: api.library, staleTime: Infinity });
   useFieldFocus(`/${kind}/${String(row['id'])}`);
   const form = useForm<{ row: Row }>({ defaultValues: { row } });
   const value: Row = useWatch<{ row: Row }, 'row'>({ control: form.control, name: 'row' });
@@ -128,6 +132,10 @@ function Editor({ kind, row, version }: { kind: RowKind; row: Row; version: numb
   const special: Record<string, (p: NodeProps) => ReactNode> = {
     curves: (p) => <Curves {...p} />,
     bellPattern: (p) => <PatternEditor {...p} of={kind === 'engines' ? 'block' : 'bellhousing'} />,
+    engineId: (p) => <RowPick {...p} kinds={['engines']} />,
+    gearboxId: (p) => <RowPick {...p} kinds={['gearboxes']} />,
+    photo: (p) => <PictureField label="Photo" id={p.value as string | undefined} onChange={p.onChange} />,
+    ...(kind === 'offers' ? offerFields(value, put) : {}),
     withGearboxId: (p) => <RowPick {...p} kinds={['gearboxes']} />,
     plugs: (p) => <PlugList plugs={(p.value ?? []) as readonly Plug[]} at="/plugs" onChange={p.onChange} />,
     inKit: (p) => <RowsPick {...p} kind="parts" not={row.id} />,
@@ -157,6 +165,7 @@ function Editor({ kind, row, version }: { kind: RowKind; row: Row; version: numb
           </Alert>
         )}
         <FirstThings kind={kind} row={value} />
+        {kind === 'offers' && <AdvertReader draft={value} engines={library?.engines ?? []} onDraft={put} />}
         {problem && (
           <Alert severity="error" variant="outlined" sx={{ mb: 2 }}>
             {problem.message}
@@ -233,6 +242,10 @@ function Editor({ kind, row, version }: { kind: RowKind; row: Row; version: numb
     </PlainShell>
   );
 }
+
+/** An offer is noted on the day that it is noted. */
+const firstOf = (kind: RowKind): object =>
+  kind === 'offers' ? { listedOn: new Date().toLocaleDateString('sv-SE') } : {};
 
 /** A short name where nobody has given one: the name, as far as it goes. */
 const withShortName = (kind: RowKind, row: Row): Row =>

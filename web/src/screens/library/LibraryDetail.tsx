@@ -1,5 +1,5 @@
 import { ratingAtInputShaft } from '@sable/core/questions/strength';
-import { yearsBuilt, type Engine, type Family, type Gearbox, type Library, type Part } from '@sable/core';
+import { yearsBuilt, type Engine, type Family, type Gearbox, type Library, type Offer, type Part } from '@sable/core';
 import { curveInUse, highestRpm, lowestRpm } from '@sable/core/questions/curve';
 import { convexOf } from '@sable/core/geometry';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
@@ -14,6 +14,7 @@ import { FigureText, Plain, Sentence } from '../../pieces/figures.tsx';
 import { EvidenceMark } from '../../pieces/marks.tsx';
 import { ThreeViews, type DrawnSolid } from '../../pieces/ThreeViews.tsx';
 import { isLibraryKind } from './LibraryScreen.tsx';
+import { OfferView } from './OfferView.tsx';
 import layout from '../../pieces/layout.module.css';
 
 const TorqueChart = lazy(() => import('../../pieces/TorqueChart.tsx').then((m) => ({ default: m.TorqueChart })));
@@ -51,6 +52,8 @@ export function LibraryDetail() {
           <GearboxDetail gearbox={row as Gearbox} />
         ) : kind === 'parts' ? (
           <PartDetail part={row as Part} library={data} />
+        ) : kind === 'offers' ? (
+          <OfferView offer={row as unknown as Offer} library={data} />
         ) : (
           <FamilyDetail family={row as unknown as Family} library={data} />
         )}
@@ -79,7 +82,13 @@ function RowTools({ kind, row }: { kind: RowKind; row: { id: string; retired?: b
         As a file
       </Button>
       <Button onClick={() => retire.mutate()} disabled={retire.isPending}>
-        {row.retired ? 'Offer it again' : 'Retire it'}
+        {kind === 'offers'
+          ? row.retired
+            ? 'It is there again'
+            : 'It is gone'
+          : row.retired
+            ? 'Offer it again'
+            : 'Retire it'}
       </Button>
       <Button onClick={() => void navigate(`/library/${kind}/new/edit?from=${row.id}`)}>Copy it</Button>
       <Button variant="contained" color="primary" onClick={() => void navigate(`/library/${kind}/${row.id}/edit`)}>

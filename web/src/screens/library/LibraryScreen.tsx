@@ -1,5 +1,5 @@
 import { curveInUse, peaksOf } from '@sable/core/questions/curve';
-import type { Engine, Family, Gearbox, Library, Part } from '@sable/core';
+import type { Engine, Family, Gearbox, Library, Offer, Part } from '@sable/core';
 import { formatNumber, unitOf, type Evidence, type Quantity, type Units } from '@sable/core/units';
 import { knownDisplacement } from '@sable/core/questions/engine';
 import { ratingAtInputShaft } from '@sable/core/questions/strength';
@@ -19,6 +19,7 @@ import { PlainShell } from '../../pieces/PlainShell.tsx';
 import { FindField } from '../../pieces/FindField.tsx';
 import { FigureGrid, type GridColumn } from '../../pieces/FigureGrid.tsx';
 import { EvidenceMark } from '../../pieces/marks.tsx';
+import { KIND_WORDS } from '../../pieces/wayNames.ts';
 import layout from '../../pieces/layout.module.css';
 
 interface Cell {
@@ -132,6 +133,22 @@ function familyRow(f: Family): Row {
   };
 }
 
+function offerRow(o: Offer, l: Library): Row {
+  const engine = l.engines.find((e) => e.id === o.engineId);
+  return {
+    id: o.id,
+    name: named(o),
+    engine: engine?.name ?? '',
+    kind: KIND_WORDS[o.kind],
+    price: { value: o.price },
+    currency: o.currency ?? '',
+    away: { value: o.distanceKm },
+    km: known(o.travelledKm?.value, o.travelledKm?.evidence),
+    condition: o.condition ?? '',
+    words: `${o.name} ${engine?.name ?? ''} ${o.seller ?? ''} ${o.words ?? ''}`.toLowerCase(),
+  };
+}
+
 const KINDS = {
   engines: {
     title: 'Engines',
@@ -184,12 +201,26 @@ const KINDS = {
       figureColumn('rebuild', 'Whole rebuild', 'money', u, 150),
     ],
   },
+  offers: {
+    title: 'Offers',
+    rows: (l: Library) => (l.offers ?? []).map((o) => offerRow(o, l)),
+    columns: (u: Units): GridColumn<Row>[] => [
+      words('name', 'Offer', 240, true),
+      words('engine', 'Engine', 190),
+      words('kind', 'What', 110),
+      figureColumn('price', 'Asked', 'money', u, 110),
+      words('currency', 'In', 60),
+      figureColumn('away', 'Away', 'travelledKm', u, 110),
+      figureColumn('km', 'Mileage', 'travelledKm', u, 130),
+      words('condition', 'Condition', 130),
+    ],
+  },
 } as const;
 
 export type LibraryKind = keyof typeof KINDS;
 export const isLibraryKind = (kind: string | undefined): kind is LibraryKind => kind !== undefined && kind in KINDS;
 
-/** All engines, gearboxes, parts or families, searched by what is typed. */
+/** All engines, gearboxes, parts, families or own offers, searched by what is typed. */
 export function LibraryScreen() {
   const { kind } = useParams();
   const shown = isLibraryKind(kind) ? kind : 'engines';
@@ -266,7 +297,7 @@ const KindTabs = memo(function KindTabs() {
 
 const NewOne = memo(function NewOne({ kind }: { kind: LibraryKind }) {
   const navigate = useNavigate();
-  const one = { engines: 'engine', gearboxes: 'gearbox', parts: 'part', families: 'family' }[kind];
+  const one = { engines: 'engine', gearboxes: 'gearbox', parts: 'part', families: 'family', offers: 'offer' }[kind];
   return (
     <Button
       variant="contained"
@@ -342,7 +373,7 @@ function Files({ kind }: { kind: LibraryKind }) {
         </Alert>
       )}
       <span style={{ display: 'flex', gap: 8, flexWrap: 'wrap' }}>
-        {kind !== 'families' && (
+        {kind !== 'families' && kind !== 'offers' && (
           <Button component="a" href={api.libraryCsvUrl(kind)} download>
             {KINDS[kind].title} as CSV
           </Button>

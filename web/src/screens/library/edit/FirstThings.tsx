@@ -42,6 +42,13 @@ const FIRST: Readonly<Record<RowKind, readonly (readonly [keys: readonly string[
     [['marks'], 'identifying a block'],
     [['interchange'], 'parts from sisters'],
   ],
+  offers: [
+    [['name'], 'to choose it'],
+    [['engineId'], 'whatever is reckoned of it'],
+    [['price', 'currency'], 'the bill, ways to buy'],
+    [['distanceKm'], 'fetching it'],
+    [['travelledKm', 'condition'], 'the rebuild to be expected'],
+  ],
 };
 
 /** A kit weighs and joins by the parts in it. */
@@ -72,7 +79,7 @@ export function FirstThings({ kind, row }: { kind: RowKind; row: Readonly<Record
               <span key={key}>
                 {i > 0 && ', '}
                 <button type="button" className={layout['link']} onClick={() => lead(key)}>
-                  {titleOf(key).replace(/ \(.*/, '')}
+                  {titleOf(key, kind).replace(/ \(.*/, '')}
                 </button>
               </span>
             ))}

@@ -1,10 +1,22 @@
-import { Engine, Family, Gearbox, Part, checkEngine, checkFamily, checkGearbox, checkPart } from '@sable/core';
+import {
+  Engine,
+  Family,
+  Gearbox,
+  Offer,
+  Part,
+  checkEngine,
+  checkFamily,
+  checkGearbox,
+  checkOffer,
+  checkPart,
+} from '@sable/core';
 import type { RowKind } from '../../../hooks/api.ts';
 import type { Schema } from '../../../pieces/schemaRange.ts';
 import {
   validateEngine,
   validateFamily,
   validateGearbox,
+  validateOffer,
   validatePart,
 } from '../../../validators/generated/libraryValidators.js';
 
@@ -165,6 +177,36 @@ export const ROW_FORMS: Readonly<
       ['The family', ['name', 'note', 'rebuild', 'retired']],
       ['Marks on its castings', ['marks']],
       ['What swaps within it', ['interchange']],
+    ],
+  },
+  offers: {
+    word: 'offer',
+    schema: Offer as Schema,
+    validate: validateOffer,
+    check: checkOffer,
+    groups: [
+      [
+        'What it is',
+        [
+          'name',
+          'kind',
+          'engineId',
+          'gearboxId',
+          'price',
+          'currency',
+          'distanceKm',
+          'seller',
+          'listedOn',
+          'link',
+          'words',
+        ],
+      ],
+      ['What comes with it', ['included', 'missing', 'broken', 'otherMissing', 'resale']],
+      [
+        'How far gone it is',
+        ['travelledKm', 'sinceRebuildKm', 'trackKm', 'builtYear', 'condition', 'seen', 'testsSeen', 'warrantyDays'],
+      ],
+      ['Picture', ['photo', 'retired']],
     ],
   },
 };

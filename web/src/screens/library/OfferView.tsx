@@ -1,0 +1,33 @@
+import { choiceWords, type Library, type Offer } from '@sable/core';
+import { capital, formatQuantity } from '@sable/core/units';
+import { useUnits } from '../../hooks/settings.tsx';
+import { OfferFacts } from '../../pieces/OfferFacts.tsx';
+
+/** An offer that somebody wrote down, with what is known of it. */
+export function OfferView({ offer, library }: { offer: Offer; library: Library }) {
+  const units = useUnits();
+  const engine = library.engines.find((e) => e.id === offer.engineId);
+  const gearbox = library.gearboxes.find((g) => g.id === offer.gearboxId);
+  const asked =
+    offer.price === undefined || offer.currency === undefined
+      ? 'nobody has said what it costs'
+      : formatQuantity(offer.price, 'money', units, { currency: offer.currency });
+  return (
+    <>
+      <p className="say big">
+        {capital(choiceWords(offer.kind))}: {engine?.name ?? 'engine not told'}
+        {gearbox ? ` with ${gearbox.name}` : ''}, {asked}
+        {offer.retired ? ', gone' : ''}
+      </p>
+      <p className="say muted">
+        {offer.seller ?? 'Seller not told'},{' '}
+        {offer.distanceKm === undefined
+          ? 'nobody has said from where'
+          : `${formatQuantity(offer.distanceKm, 'travelledKm', units)} away`}
+        , listed {offer.listedOn}.
+      </p>
+      {offer.words && <p className="say">{offer.words}</p>}
+      <OfferFacts offer={offer} />
+    </>
+  );
+}
