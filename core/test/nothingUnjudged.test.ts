@@ -53,6 +53,7 @@ const OF_NO_CHECK: Readonly<Record<string, string>> = {
       'of the days on which work and money fall, which are no check',
     ]),
   ),
+  '/brief/caps/cylinders': 'a finding of its own',
   '/chassis/year': 'for the reader',
   '/chassis/trackFrontMm': 'of the differential’s table and of the drawing',
   '/chassis/weighing/corners': 'axle loads are stored beside them',
@@ -113,8 +114,6 @@ const OF_NO_CHECK: Readonly<Record<string, string>> = {
   '/engines/*/blockMaterial': 'for the reader',
   '/engines/*/builtFrom': 'of marks and bosses',
   '/engines/*/builtTo': 'of marks and bosses',
-  '/engines/*/boreMm': 'of its displacement, where nobody has entered the inertia',
-  '/engines/*/strokeMm': 'of its displacement, where nobody has entered the inertia',
   '/engines/*/cam': 'of calculators',
   '/engines/*/chamber': 'of calculators',
   '/engines/*/rodLengthMm': 'of calculators',
@@ -275,6 +274,23 @@ describe.each(
     ...racer.candidates.map((c) => [racer, c] as const),
     ...pickup.candidates.map((c) => [pickup, c] as const),
   ].map(([build, c]) => [`${build.name}, ${c.letter}`, build, c, library, /./] as const),
+)('%s', judgedWithout);
+
+/** The tug in a class that asks for all there is: what only its gates rest on. */
+const inClass: Build = {
+  ...tug,
+  brief: {
+    ...tug.brief,
+    caps: { displacementL: 9, powerKw: 900, leastMassKg: 100, cylinders: 12 },
+    wheelPower: { kw: 10, speedKph: 60 },
+    noise: { limitDb: 130, distanceM: 7.5, laterLimitDb: 128 },
+    circuitNoise: { limitDb: 135, distanceM: 0.5, rpm: 5000, laterLimitDb: 134 },
+  },
+};
+const OF_CLASS =
+  /brief\/(caps|wheelPower|noise|circuitNoise)|engines\/\*\/(noise|boreMm|strokeMm|cylinders|curves)|weighing|ratios|efficiency/;
+describe.each(
+  tug.candidates.slice(1, 3).map((c) => [`in a class, ${c.letter}`, inClass, c, library, OF_CLASS] as const),
 )('%s', judgedWithout);
 
 /** What only a layout asks for: of the rest of a car the demo’s own builds have all. */

@@ -38,7 +38,14 @@ function sameThing(subject: Subject, { step, about }: Pick<Finding, 'step' | 'ab
 /** What the brief asks for, in the words of its checks; a wish that the old car did not fulfil either is still a wish. */
 const WISHES: ReadonlySet<string> = new Set<Check['id']>([
   'gate-noise',
+  'gate-noise-later',
+  'gate-circuit-noise',
+  'gate-circuit-noise-later',
   'gate-wheel',
+  'gate-displacement',
+  'gate-power',
+  'gate-mass',
+  'gate-wheel-power',
   'power-now',
   'band-torque',
   'cruise',

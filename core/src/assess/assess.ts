@@ -45,6 +45,7 @@ export interface Assessment extends Verdictable {
 const CHECK_ORDER = [
   'noise',
   'wheels',
+  'wishes',
   'engine',
   'fit',
   'mounts',
@@ -71,6 +72,7 @@ const FINDING_ORDER = [
   'layout',
   'noise',
   'wheels',
+  'wishes',
   'plausible',
   'donor',
   'engine',

@@ -1,6 +1,7 @@
 import { Type } from 'typebox';
 import { Note, NonNegativeFigure } from './figure.ts';
 import { FuelSchema } from './fuel.ts';
+import { GearCutSchema, InductionSchema, INDUCTIONS } from './wish.ts';
 import { Supplier } from './supply.ts';
 
 const closed = { additionalProperties: false };
@@ -23,6 +24,17 @@ const Target = Type.Object(
 /** A day of the calendar: 2027-01-31. */
 const DAY = '^\\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\\d|3[01])$';
 
+/** How loud it may be: where it is measured, at what engine speed, and what is to come. */
+const NoiseRule = Type.Object(
+  {
+    limitDb: Type.Number({ minimum: 40, maximum: 140 }),
+    distanceM: Type.Number({ exclusiveMinimum: 0, maximum: 100 }),
+    rpm: Type.Optional(rpm),
+    laterLimitDb: Type.Optional(Type.Number({ minimum: 40, maximum: 140 })),
+  },
+  closed,
+);
+
 /** What the owner wants and will not accept. */
 export const Brief = Type.Object(
   {
@@ -40,15 +52,39 @@ export const Brief = Type.Object(
       closed,
     ),
     hotDaySchool: Type.Unsafe<'standard' | 'density'>({ type: 'string', enum: ['standard', 'density'] }),
-    noise: Type.Optional(
+    noise: Type.Optional(NoiseRule),
+    circuitNoise: Type.Optional(NoiseRule),
+    caps: Type.Optional(
       Type.Object(
         {
-          limitDb: Type.Number({ minimum: 40, maximum: 140 }),
-          distanceM: Type.Number({ exclusiveMinimum: 0, maximum: 100 }),
+          displacementL: Type.Optional(Type.Number({ exclusiveMinimum: 0, maximum: 30 })),
+          powerKw: Type.Optional(Type.Number({ exclusiveMinimum: 0, maximum: 3000 })),
+          leastMassKg: Type.Optional(Type.Number({ exclusiveMinimum: 0, maximum: 20000 })),
+          cylinders: Type.Optional(Type.Integer({ minimum: 1, maximum: 16 })),
+          induction: Type.Optional(
+            Type.Array(InductionSchema, {
+              uniqueItems: true,
+              maxItems: INDUCTIONS.length,
+            }),
+          ),
         },
-        closed,
+        { ...closed, description: 'what a class allows' },
       ),
     ),
+    wheelPower: Type.Optional(
+      Type.Object(
+        {
+          kw: Type.Number({ exclusiveMinimum: 0, maximum: 3000 }),
+          speedKph: Type.Optional(Type.Number({ exclusiveMinimum: 0, maximum: 500 })),
+        },
+        { ...closed, description: 'power that must reach the wheels, at a speed or at its most' },
+      ),
+    ),
+    leastGears: Type.Optional(Type.Integer({ minimum: 1, maximum: 12 })),
+    gearCut: Type.Optional(GearCutSchema),
+    fuelsAtHand: Type.Optional(Type.Array(FuelSchema, { uniqueItems: true, maxItems: 12 })),
+    reversible: Type.Optional(Type.Boolean({ description: 'nothing of the car is cut or welded' })),
+    originalLook: Type.Optional(Type.Boolean({ description: 'nothing of it is seen from outside' })),
     largestWheelIn: Type.Optional(Type.Number({ minimum: 8, maximum: 30 })),
     cruise: Type.Optional(
       Type.Object(

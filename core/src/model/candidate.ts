@@ -117,6 +117,9 @@ export const Candidate = Type.Object(
         description: 'obstacles and routes that get a shield or sleeve',
       }),
     ),
+    heldBackKw: Type.Optional(
+      Type.Number({ exclusiveMinimum: 0, maximum: 3000, description: 'power that it is promised not to pass' }),
+    ),
     cures: Type.Optional(
       Type.Array(Id, { uniqueItems: true, maxItems: 24, description: 'known weak parts that are put right' }),
     ),

@@ -5,6 +5,7 @@ import { BellPattern } from './adapterPlate.ts';
 import { Port } from './port.ts';
 import { Solid } from './solid.ts';
 import { Supply } from './supply.ts';
+import { InductionSchema } from './wish.ts';
 import { WeakParts } from './weakPart.ts';
 import { Plugs } from './wiring.ts';
 
@@ -232,12 +233,8 @@ export const Engine = Type.Object(
       ),
     ),
     blockMaterial: Type.Optional(Type.String({ maxLength: 40 })),
-    induction: Type.Optional(
-      Type.Unsafe<'naturally aspirated' | 'turbocharged' | 'supercharged'>({
-        type: 'string',
-        enum: ['naturally aspirated', 'turbocharged', 'supercharged'],
-      }),
-    ),
+    headMaterial: Type.Optional(Type.String({ maxLength: 40 })),
+    induction: Type.Optional(InductionSchema),
     fuel: Type.Optional(Type.Unsafe<'petrol' | 'diesel'>({ type: 'string', enum: ['petrol', 'diesel'] })),
     curves: Type.Array(TorqueCurve),
     idleRpm: Type.Optional(PositiveFigure),
@@ -284,6 +281,7 @@ export const Engine = Type.Object(
           levelDb: AnyFigure,
           distanceM: Type.Number({ exclusiveMinimum: 0 }),
           powerKw: Type.Number({ exclusiveMinimum: 0 }),
+          atRpm: Type.Optional(Type.Number({ exclusiveMinimum: 0, maximum: 25000 })),
         },
         closed,
       ),

@@ -27,6 +27,7 @@ const HELP: Partial<Readonly<Record<FieldKey, readonly [help: string, example?: 
   pressureRatio: ['Absolute, compressor outlet over inlet'],
   thresholdRpm: ['Engine speed at which full boost is there'],
   blockMaterial: ['iron, aluminium'],
+  headMaterial: ['iron, aluminium'],
   standard: ['Conditions that the curve was corrected to'],
   idleRpm: ['', '850'],
   redlineRpm: ['Highest permitted engine speed', '6500'],

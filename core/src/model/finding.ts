@@ -82,7 +82,14 @@ const ContributionSchema = Type.Object(
 /** Every check there is: a row of the line-up each. What ranks, links or looks one up by its id is held to these. */
 const CHECK_IDS = [
   'gate-noise',
+  'gate-noise-later',
+  'gate-circuit-noise',
+  'gate-circuit-noise-later',
   'gate-wheel',
+  'gate-displacement',
+  'gate-power',
+  'gate-mass',
+  'gate-wheel-power',
   'injector-duty-now',
   'injector-duty-later',
   'bottom-end',

@@ -5,6 +5,7 @@ import { BellPattern } from './adapterPlate.ts';
 import { Port } from './port.ts';
 import { Solid } from './solid.ts';
 import { Supply } from './supply.ts';
+import { GearCutSchema } from './wish.ts';
 import { WeakParts } from './weakPart.ts';
 import { Plugs } from './wiring.ts';
 
@@ -94,6 +95,7 @@ export const Gearbox = Type.Object(
     }),
     ratios: Type.Array(Type.Number({ exclusiveMinimum: 0, maximum: 20 }), { minItems: 1, maxItems: 12 }),
     reverseRatio: Type.Optional(Type.Number({ exclusiveMinimum: 0, maximum: 20 })),
+    gearCut: Type.Optional(GearCutSchema),
     noReverse: Type.Optional(Type.Boolean({ description: 'it has no reverse' })),
     finalDriveInside: Type.Optional(Type.Number({ exclusiveMinimum: 0 })),
     ratings: Type.Array(Rating),

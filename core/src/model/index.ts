@@ -57,3 +57,4 @@ export * from './subject.ts';
 export * from './supply.ts';
 export * from './sum.ts';
 export * from './wiring.ts';
+export * from './wish.ts';

@@ -14,7 +14,7 @@ import {
 } from '../questions/gearing/index.ts';
 import { assessJoints } from '../questions/joints/index.ts';
 import { assessWiring } from '../questions/wiring/index.ts';
-import { wheelSizeLimit } from '../questions/lineup/index.ts';
+import { assessWishes, wheelSizeLimit } from '../questions/lineup/index.ts';
 import { assessMass, assessRide, massPlaces } from '../questions/mass/index.ts';
 import { assessMoney } from '../questions/money/index.ts';
 import { assessMounts } from '../questions/mounts/index.ts';
@@ -51,6 +51,7 @@ export interface Results {
   readonly components: ReturnType<typeof assessComponents>;
   readonly noise: ReturnType<typeof assessNoise>;
   readonly wheels: CheckResult;
+  readonly wishes: CheckResult;
   readonly joints: ReturnType<typeof assessJoints>;
   readonly wiring: ReturnType<typeof assessWiring>;
   readonly money: ReturnType<typeof assessMoney>;
@@ -208,6 +209,12 @@ export const STAGES: { readonly [K in StageName]: Stage<K> } = {
     title: 'Wheel size',
     uses: ['tyre'],
     compute: (s, { tyre }) => wheelSizeLimit(s, tyre?.rimIn),
+  }),
+  wishes: stage({
+    step: 'brief',
+    title: 'Class and wishes',
+    uses: ['mass', 'gearing'],
+    compute: (s, { mass, gearing }) => assessWishes(s, gearing?.figures, mass?.figures.totalKg),
   }),
   joints: stage({ step: 'joints', title: 'Joints', compute: assessJoints }),
   wiring: stage({ step: 'wiring', title: 'Wiring', compute: assessWiring }),

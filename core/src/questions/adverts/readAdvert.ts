@@ -1,10 +1,8 @@
-import type { ConditionWord, Engine, OfferedItem, OfferKind, SeenTest } from '../../model/index.ts';
+import type { ConditionWord, Engine, Induction, OfferedItem, OfferKind, SeenTest } from '../../model/index.ts';
 import { plainText, type Plain } from './plainText.ts';
 import { readItems } from './readItems.ts';
 import { CONDITION_SIGNS, KIND_SIGNS, SET_SIGNS, TEST_SIGNS, WARRANTY } from './vocabulary.ts';
 import { readFigures } from './readFigures.ts';
-
-type Induction = NonNullable<Engine['induction']>;
 
 /** What an advert seems to say, each with the place that it was read at. Proposals all of them: a person says yes to each. */
 interface Said {

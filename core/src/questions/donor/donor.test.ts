@@ -9,6 +9,7 @@ import {
   type Offer,
 } from '../../model/index.ts';
 import { costOfOffer } from './listingCost.ts';
+import { offerDifferences } from './offerDifferences.ts';
 import { hasBoss } from './block.ts';
 import { identify } from './identify.ts';
 import { compressionSpreadPct, rebuildShare, shareOfDistance } from './rebuild.ts';
@@ -236,5 +237,15 @@ describe('an offer that somebody wrote down', () => {
     const listing = listingOf({ ...own, otherMissing: [{ what: 'turbo oil feed' }, { what: 'dipstick', price }] })!;
     expect(line(listing, 'offer-missing-other-0')).toMatchObject({ name: 'Turbo oil feed', low: 10, high: 250 });
     expect(line(listing, 'offer-missing-other-1')).toMatchObject({ name: 'Dipstick', likely: 30, evidence: 'claimed' });
+  });
+  test('two of one engine are held against each other by what they don’t say alike', () => {
+    const one = listingOf({ ...own, distanceKm: 140, missing: ['starter', 'alternator'] })!;
+    expect(offerDifferences(one, { ...one, id: 'b', title: 'B', missing: ['alternator', 'starter'] })).toEqual([]);
+    const other = { ...one, price: 700, testsSeen: ['compression' as const], missing: [] };
+    expect(offerDifferences(one, other).map((d) => [d.what, d.other])).toEqual([
+      ['Asked', '{{700|money||EUR}}'],
+      ['Tested', 'compression'],
+      ['Missing', 'nothing named'],
+    ]);
   });
 });

@@ -11,3 +11,4 @@ export * from './refurbishment.ts';
 export * from './stroker.ts';
 export * from './sums.ts';
 export * from './weakParts.ts';
+export * from './offerDifferences.ts';

@@ -5,3 +5,4 @@ export * from './gearboxOffers.ts';
 export * from './hardLimits.ts';
 export * from './lineup.ts';
 export * from './measureNext.ts';
+export * from './wishes.ts';

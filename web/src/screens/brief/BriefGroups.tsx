@@ -1,7 +1,9 @@
-import { FUELS, SCHOOLS, USES, type Brief, type FuelName } from '@sable/core';
+import { FUELS, GEAR_CUTS, INDUCTIONS, SCHOOLS, USES, type Brief, type FuelName } from '@sable/core';
 import { FUEL, petrolOf } from '@sable/core/questions/engine';
 import FormControlLabel from '@mui/material/FormControlLabel';
+import MenuItem from '@mui/material/MenuItem';
 import Switch from '@mui/material/Switch';
+import TextField from '@mui/material/TextField';
 import { useBuild } from '../../hooks/buildState.tsx';
 import { ChoiceField } from '../../pieces/fields.tsx';
 import { BriefFigure, FieldGroup, useBriefForm } from './briefForm.tsx';
@@ -36,6 +38,10 @@ export function Targets() {
       <BriefFigure pointer="/now/powerKw" label="Peak power, now" quantity="powerKw" optional />
       <BriefFigure pointer="/now/bandTorqueNm" label="Torque in the band, now" quantity="torqueNm" optional />
       <BriefFigure pointer="/later/powerKw" label="Peak power, later" quantity="powerKw" optional />
+      <BriefFigure pointer="/wheelPower/kw" begins={{}} label="At the wheels" quantity="powerKw" optional />
+      {brief.wheelPower && (
+        <BriefFigure pointer="/wheelPower/speedKph" label="At the wheels, at" quantity="speedKph" optional />
+      )}
       <ChoiceField
         label="Fuel"
         value={brief.fuel ?? petrolOf(brief.fuelOctaneRon)}
@@ -60,22 +66,144 @@ export function Gates() {
         quantity="soundDb"
         optional
       />
-      {brief.noise && <BriefFigure pointer="/noise/distanceM" label="Measured at" quantity="distanceM" />}
+      {brief.noise && (
+        <>
+          <BriefFigure pointer="/noise/distanceM" label="Measured at" quantity="distanceM" />
+          <BriefFigure pointer="/noise/rpm" label="At engine speed" quantity="rpm" optional />
+          <BriefFigure pointer="/noise/laterLimitDb" label="Limit to come" quantity="soundDb" optional />
+        </>
+      )}
+      <BriefFigure
+        pointer="/circuitNoise/limitDb"
+        begins={{ distanceM: 0.5 }}
+        label="Noise on the circuit, at most"
+        quantity="soundDb"
+        optional
+      />
+      {brief.circuitNoise && (
+        <>
+          <BriefFigure pointer="/circuitNoise/distanceM" label="Measured there at" quantity="distanceM" />
+          <BriefFigure pointer="/circuitNoise/rpm" label="At engine speed there" quantity="rpm" optional />
+          <BriefFigure pointer="/circuitNoise/laterLimitDb" label="Limit to come there" quantity="soundDb" optional />
+        </>
+      )}
       <BriefFigure pointer="/largestWheelIn" label="Wheels, at most" quantity="inch" optional />
       <BriefFigure pointer="/maxAddedKg" label="Added mass, at most" quantity="massKg" optional />
-      <FormControlLabel
-        control={
-          <Switch
-            checked={brief.needsReverse === true}
-            onChange={(_, on) => {
-              const { needsReverse: _old, ...rest } = brief;
-              change(on ? { ...rest, needsReverse: true } : rest);
-            }}
-          />
+      <BriefFigure pointer="/leastGears" label="Gears, at least" quantity="count" optional />
+      <ChoiceField
+        label="Gears cut"
+        value={brief.gearCut ?? EITHER}
+        choices={[{ value: EITHER, label: 'either way' }, ...choices(GEAR_CUTS)]}
+        onCommit={(v) => {
+          const { gearCut: _old, ...rest } = brief;
+          change(v === EITHER ? rest : { ...rest, gearCut: v as (typeof GEAR_CUTS)[number] });
+        }}
+      />
+      <Wish of="needsReverse" label="It must have a reverse gear" />
+      <Wish of="reversible" label="It can be put back: nothing cut, nothing welded" />
+      <Wish of="originalLook" label="It looks as it did: nothing seen from outside" />
+    </FieldGroup>
+  );
+}
+
+const EITHER = '-';
+
+/** A wish that is asked for or not. */
+function Wish({ of, label }: { of: 'needsReverse' | 'reversible' | 'originalLook'; label: string }) {
+  const { brief, change } = useBriefForm();
+  return (
+    <FormControlLabel
+      control={
+        <Switch
+          checked={brief[of] === true}
+          onChange={(_, on) => {
+            const { [of]: _old, ...rest } = brief;
+            change(on ? { ...rest, [of]: true } : rest);
+          }}
+        />
+      }
+      label={label}
+    />
+  );
+}
+
+/** What a class allows, and fuels that are at hand. */
+export function ClassRules() {
+  const { brief } = useBriefForm();
+  return (
+    <FieldGroup title="Class and fuels">
+      <BriefFigure pointer="/caps/displacementL" label="Displacement, at most" quantity="displacementL" optional />
+      <BriefFigure pointer="/caps/powerKw" label="Power, at most" quantity="powerKw" optional />
+      <BriefFigure pointer="/caps/leastMassKg" label="Mass, at least" quantity="massKg" optional />
+      <BriefFigure pointer="/caps/cylinders" label="Cylinders, at most" quantity="count" optional />
+      <Several
+        label="Induction allowed"
+        none="any"
+        all={INDUCTIONS}
+        chosen={brief.caps?.induction ?? []}
+        onChosen={(induction, { caps, ...rest }) => {
+          const { induction: _old, ...others } = caps ?? {};
+          const next = induction.length > 0 ? { ...others, induction } : others;
+          return Object.keys(next).length > 0 ? { ...rest, caps: next } : rest;
+        }}
+      />
+      <Several
+        label="Fuels at hand"
+        none="any"
+        all={FUELS}
+        chosen={brief.fuelsAtHand ?? []}
+        onChosen={(fuelsAtHand, { fuelsAtHand: _old, ...rest }) =>
+          fuelsAtHand.length > 0 ? { ...rest, fuelsAtHand } : rest
         }
-        label="It must have a reverse gear"
       />
     </FieldGroup>
+  );
+}
+
+/** Several words of a list; none of them asks for nothing. */
+function Several<T extends string>({
+  label,
+  none,
+  all,
+  chosen,
+  onChosen,
+}: {
+  label: string;
+  none: string;
+  all: readonly T[];
+  chosen: readonly T[];
+  onChosen: (next: T[], brief: Brief) => Brief;
+}) {
+  const { brief, change } = useBriefForm();
+  return (
+    <TextField
+      select
+      label={label}
+      value={chosen}
+      slotProps={{
+        inputLabel: { shrink: true },
+        select: {
+          multiple: true,
+          displayEmpty: true,
+          renderValue: (v) => (v as T[]).join(', ') || none,
+        },
+      }}
+      onChange={(e) => {
+        const picked = e.target.value as unknown as T[];
+        change(
+          onChosen(
+            all.filter((w) => picked.includes(w)),
+            brief,
+          ),
+        );
+      }}
+    >
+      {all.map((w) => (
+        <MenuItem key={w} value={w}>
+          {w}
+        </MenuItem>
+      ))}
+    </TextField>
   );
 }
 

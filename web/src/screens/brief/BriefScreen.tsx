@@ -5,6 +5,7 @@ import { BriefFormProvider, useBriefForm } from './briefForm.tsx';
 import {
   Cruise,
   Driving,
+  ClassRules,
   Gates,
   HillStart,
   MoneyAndTime,
@@ -26,6 +27,7 @@ export function BriefScreen() {
           <Driving />
           <Targets />
           <Gates />
+          <ClassRules />
           <Cruise />
           <HillStart />
           <OnTheRoad />

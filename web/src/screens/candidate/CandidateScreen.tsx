@@ -178,6 +178,22 @@ function Open({ candidate }: { candidate: Candidate }) {
               save(v === BRIEFS ? rest : { ...rest, fuel: v as FuelName });
             }}
           />
+          {build.brief.caps?.powerKw !== undefined && (
+            <QuantityField
+              label="Held back to"
+              quantity="powerKw"
+              value={candidate.heldBackKw}
+              min={0.1}
+              max={3000}
+              optional
+              help="A promise to your class"
+              at={`/candidates/${candidate.id}/heldBackKw`}
+              onCommit={(v) => {
+                const { heldBackKw: _old, ...rest } = candidate;
+                save(v === undefined ? rest : { ...rest, heldBackKw: v });
+              }}
+            />
+          )}
           <ChoiceField
             label="Air drawn from"
             value={candidate.intakeAir?.from ?? ''}

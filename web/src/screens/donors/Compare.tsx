@@ -1,9 +1,13 @@
+import type { Engine } from '@sable/core';
 import { yearsBuilt } from '@sable/core/model';
+import { expectedPrice } from '@sable/core/questions/donor';
+import { knownDisplacement } from '@sable/core/questions/engine';
 import { engineSentence, compareEngine, type ComparedEngine } from '@sable/core/questions/lineup';
-import { type Derived, type Quantity, unitOf } from '@sable/core/units';
+import { type Derived, formatQuantity, type Quantity, unitOf } from '@sable/core/units';
 import { Suspense, lazy, useMemo, useState } from 'react';
 import { useBuild, useBuildActions } from '../../hooks/buildState.tsx';
 import { useUnits } from '../../hooks/settings.tsx';
+import { useOffersOf } from '../../hooks/useYard.ts';
 import { FigureText, Plain, Sentence } from '../../pieces/figures.tsx';
 import { candidateColour } from '../../pieces/marks.tsx';
 import layout from '../../pieces/layout.module.css';
@@ -152,6 +156,29 @@ export function Compare() {
                     ))}
                   </tr>
                 ))}
+                <Words title="Displacement and compression" list={list}>
+                  {({ engine }) => {
+                    const cc = knownDisplacement(engine);
+                    return (
+                      <>
+                        {cc === undefined ? (
+                          'displacement not known'
+                        ) : (
+                          <Plain value={cc / 1000} quantity="displacementL" digits={2} />
+                        )}
+                        ,{' '}
+                        {engine.compressionRatio ? (
+                          <FigureText figure={engine.compressionRatio} quantity="number" digits={1} />
+                        ) : (
+                          'compression not known'
+                        )}
+                      </>
+                    );
+                  }}
+                </Words>
+                <Words title="Block and head" list={list}>
+                  {({ engine }) => `${engine.blockMaterial ?? 'not known'}, ${engine.headMaterial ?? 'head not known'}`}
+                </Words>
                 <Words title="Mass as quoted" list={list}>
                   {(c) =>
                     c.bridge ? (
@@ -183,6 +210,9 @@ export function Compare() {
                   {({ engine: { supply } }) =>
                     supply ? `${supply.scarcity}, maker ${supply.makerActive ? 'active' : 'gone'}` : 'not known'
                   }
+                </Words>
+                <Words title="On offer" list={list}>
+                  {(c) => <Supply engine={c.engine} />}
                 </Words>
                 <Words title="Built" list={list}>
                   {(c) => yearsBuilt(c.engine)}
@@ -231,6 +261,26 @@ function isBest(row: FigureRow, c: ComparedEngine, list: readonly ComparedEngine
     const ahead = row.better === 'more' ? mine.value - theirs.value : theirs.value - mine.value;
     return ahead > Math.hypot(mine.plusMinus, theirs.plusMinus);
   });
+}
+
+/** How many offers of it there are, what they ask of the engine alone, and the nearest. */
+function Supply({ engine }: { engine: Engine }) {
+  const { build } = useBuild();
+  const units = useUnits();
+  const offers = useOffersOf(engine.id).data;
+  if (!offers) return <span className="muted">…</span>;
+  const there = offers.listings.filter((l) => !l.gone);
+  if (there.length === 0) return 'none';
+  const price = expectedPrice(there, build.currency, engine.supply);
+  const money = (v: number) => formatQuantity(v, 'money', units, { currency: build.currency });
+  const near = Math.min(...there.map((l) => l.distanceKm ?? Infinity));
+  return (
+    <>
+      {there.length}
+      {price ? `; alone ${money(price.low)} to ${money(price.high)}` : ', none of it alone'}
+      {Number.isFinite(near) ? `; nearest ${formatQuantity(near, 'travelledKm', units)} away` : ''}
+    </>
+  );
 }
 
 function Words({

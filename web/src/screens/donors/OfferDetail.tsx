@@ -17,6 +17,7 @@ import { offered } from '../../pieces/offered.ts';
 import { Plain } from '../../pieces/figures.tsx';
 import { EvidenceMark } from '../../pieces/marks.tsx';
 import { OfferFacts } from '../../pieces/OfferFacts.tsx';
+import { OfferAgainst } from './OfferAgainst.tsx';
 import { candidateFrom, gearboxesFor, reckonedFor } from './candidateFrom.ts';
 
 import { WAY_NAMES } from '../../pieces/wayNames.ts';
@@ -169,6 +170,7 @@ export function OfferDetail({ listing, ways }: { listing: Listing; ways: readonl
           </table>
         </>
       )}
+      <OfferAgainst listing={listing} />
       {choosing && <IntoLineup listing={listing} besides={besides()} onClose={() => setChoosing(false)} />}
     </aside>
   );

@@ -232,7 +232,8 @@ function EngineDetail({ engine }: { engine: Engine }) {
         {engine.name}
         {[
           engine.cylinders && `: ${engine.cylinders} cylinders ${engine.arrangement ?? ''}`.trimEnd(),
-          engine.blockMaterial,
+          engine.blockMaterial && `block of ${engine.blockMaterial}`,
+          engine.headMaterial && `head of ${engine.headMaterial}`,
           engine.induction,
         ]
           .filter(Boolean)
