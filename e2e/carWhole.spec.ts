@@ -3,68 +3,7 @@ import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
 import { Hands } from './hands.ts';
 import { cell, expect, Sable, test } from './sable.ts';
-
-interface Donor {
-  readonly name: string;
-  readonly bore: string;
-  readonly stroke: string;
-  readonly ratio: string;
-  readonly redline: string;
-  readonly curve: string;
-  readonly basis: string;
-  readonly mass: string;
-  readonly price: readonly [string, string, string];
-}
-
-const price = (h: Hands, [low, likely, high]: Donor['price']) =>
-  h.fillAll([
-    ['Price, low', low],
-    ['Price, likely', likely],
-    ['Price, high', high],
-  ]);
-
-async function engine(h: Hands, e: Donor): Promise<void> {
-  await h.page.goto(`${h.url}/library/engines/new/edit`);
-  await h.fillAll([
-    ['Name', e.name],
-    ['Cylinders', '4'],
-    ['Bore', e.bore],
-    ['Stroke', e.stroke],
-    ['Compression ratio', e.ratio],
-    ['Idle speed', '850'],
-    ['Redline', e.redline],
-  ]);
-  await h.pick('Fuel', 'petrol');
-  await h.pick('Induction', 'naturally aspirated');
-  await h.press('Add a curve');
-  await h.fill('rpm and N·m, two columns', e.curve);
-  await h.pick('Test standard', 'ISO 1585', h.list('Curves'));
-  await h.pick('Evidence', 'published', h.list('Curves'));
-  await h.press(/^Add to/, h.list('Quoted masses'));
-  await h.pick('Mass basis', e.basis, h.list('Quoted masses'));
-  await h.fill('Mass', e.mass, h.list('Quoted masses'));
-  await price(h, e.price);
-  await h.save('engines');
-}
-
-async function lump(h: Hands, name: string, mass: string, at: readonly [string, string, string], leaves: string) {
-  const list = h.list('Parts in the car now');
-  await h.press(/^Add to/, list);
-  await expect(list.getByLabel('Name', { exact: true })).toHaveValue('');
-  await h.fill('Name', name, list);
-  await h.fill('Mass', mass, list);
-  await h.at('.*', at, list);
-  await h.pick('Leaves with', leaves, list);
-}
-
-async function candidate(h: Hands, of: string, letter: string): Promise<void> {
-  await h.press('Add a candidate');
-  const dialog = h.page.getByRole('dialog');
-  await h.pick('Engine', of, dialog);
-  await h.pick('Gearbox', 'Five-speed', dialog);
-  await h.press('Add candidate', dialog);
-  await expect(h.page).toHaveURL(new RegExp(`candidate\\?c=${letter}`));
-}
+import { candidate, engine, lump, price } from './typed.ts';
 
 /** A box of an engine or a gearbox, in its own axes: centre and size, forward, left and up. */
 async function box(
@@ -183,8 +122,8 @@ test('own saloon and two donors by hand: masses, speeds in the gears, the bill a
     await h.press('What can come out');
     await lump(h, 'old engine', '118', ['-20', '0', '410'], 'engine');
     await lump(h, 'old gearbox', '29', ['-460', '0', '310'], 'gearbox');
-    await candidate(h, 'Two-litre', 'a');
-    await candidate(h, 'Sixteen-valve', 'b');
+    await candidate(h, 'Two-litre', 'Five-speed', 'a');
+    await candidate(h, 'Sixteen-valve', 'Five-speed', 'b');
     await page.goto(`${shop.url}/builds/own-saloon/line-up`);
 
     // By hand. Both engines with typical dressing on (the Two-litre is quoted dressed), gearbox 34 kg and 1.6 l of oil at

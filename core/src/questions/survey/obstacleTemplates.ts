@@ -1,4 +1,4 @@
-import type { ObstacleRole, Shape, Vec3 } from '../../model/index.ts';
+import { layoutOf, type Chassis, type ObstacleRole, type Shape, type Vec3 } from '../../model/index.ts';
 
 /** Where a person stands while measuring, in the order in which they walk round the bay. */
 export const STATIONS = ['Front', 'Left wing', 'Firewall', 'Right wing', 'Underneath', 'Inside'] as const;
@@ -29,6 +29,8 @@ export interface Template {
   /** The body from its readings, mm, in vehicle axes. */
   readonly shape: (mm: (key: string) => number) => Shape;
   readonly comesOut?: boolean;
+  /** Of a bay that is only before or only behind the seats. */
+  readonly bay?: 'before' | 'behind';
 }
 
 const AXLE = 'front axle line';
@@ -216,6 +218,7 @@ export const TEMPLATES: readonly Template[] = [
     key: 'bonnet',
     name: 'bonnet',
     role: 'bonnet',
+    bay: 'before',
     station: 'Front',
     why: 'What a tall engine meets first. Read the underside, at the bracing where it hangs lowest, with the bonnet shut on clay or foil.',
     readings: [
@@ -266,9 +269,58 @@ export const TEMPLATES: readonly Template[] = [
   ...wing(1, 'left', 'Left wing'),
   lump('battery', 'battery tray', 'battery tray', 'Left wing', 1, 'It can move, for money: say where it is now.'),
   {
+    key: 'firewall-behind',
+    name: 'firewall in front of the engine',
+    role: 'firewall',
+    bay: 'behind',
+    station: 'Firewall',
+    why: 'The pulley end, or one side of an engine that lies across, stops here. Read where the face stands farthest back.',
+    readings: [
+      behind('topBehind', 'its upper edge', 'the room before the head', { once: true }),
+      behind('bottomBehind', 'its lower edge', 'the room before the sump', { once: true }),
+      height('top', 'its upper edge', 'how high it goes'),
+      height('bottom', 'its lower edge', 'where the floor begins'),
+      aside('half', 'its side edge', 'how wide it is'),
+    ],
+    shape: (mm) => slab([-mm('topBehind'), mm('top')], [-mm('bottomBehind'), mm('bottom')], mm('half'), [1, 0], 40),
+  },
+  {
+    key: 'cover-behind',
+    name: 'engine cover',
+    role: 'bonnet',
+    bay: 'behind',
+    station: 'Firewall',
+    why: 'What a tall engine meets first. Read the underside where it hangs lowest, with the cover shut on clay or foil.',
+    readings: [
+      height('frontHeight', 'underside at its front edge', 'the height over the front of the bay', { once: true }),
+      height('rearHeight', 'underside at its rear edge', 'the height over the back of the bay', { once: true }),
+      behind('front', 'its front edge', 'how far forward it covers'),
+      behind('rear', 'its rear edge', 'how far back it covers'),
+      aside('half', 'its side edge', 'how wide it covers'),
+    ],
+    shape: (mm) => slab([-mm('front'), mm('frontHeight')], [-mm('rear'), mm('rearHeight')], mm('half'), [0, 1], 25),
+    comesOut: true,
+  },
+  {
+    key: 'boot-behind',
+    name: 'boot wall',
+    role: 'inner wing',
+    bay: 'behind',
+    station: 'Firewall',
+    why: 'How far back it may reach before luggage is given up.',
+    readings: [
+      behind('face', 'the face toward the engine', 'the length behind the engine'),
+      height('bottom', 'its lower edge', 'what passes below it'),
+      height('top', 'its upper edge', 'what passes above it'),
+      aside('half', 'its side edge', 'how wide it is'),
+    ],
+    shape: (mm) => box(-mm('face') - 20, -mm('face'), -mm('half'), mm('half'), mm('bottom'), mm('top')),
+  },
+  {
     key: 'firewall',
     name: 'firewall',
     role: 'firewall',
+    bay: 'before',
     station: 'Firewall',
     why: 'The back of the cylinder head and the bellhousing stop here. Read where the face stands farthest forward.',
     readings: [
@@ -324,9 +376,26 @@ export const TEMPLATES: readonly Template[] = [
   line('cable', 'throttle or clutch cable', 'cable', 'Firewall', 10, 'It has to keep its sweep.'),
   ...wing(-1, 'right', 'Right wing'),
   {
+    key: 'crossmember-behind',
+    name: 'rear crossmember',
+    role: 'crossmember',
+    bay: 'behind',
+    station: 'Underneath',
+    why: 'Sump and gearbox have to clear it.',
+    readings: [
+      height('top', 'its upper face', 'how low the sump may hang'),
+      height('bottom', 'its lower face', 'how deep it is'),
+      behind('front', 'its front edge', 'what is before it'),
+      behind('rear', 'its rear edge', 'what is behind it'),
+      aside('half', 'its end', 'how wide it is'),
+    ],
+    shape: (mm) => box(-mm('rear'), -mm('front'), -mm('half'), mm('half'), mm('bottom'), mm('top')),
+  },
+  {
     key: 'crossmember',
     name: 'front crossmember',
     role: 'crossmember',
+    bay: 'before',
     station: 'Underneath',
     why: 'The sump has to clear it: this reading decides between front and rear bowl.',
     readings: [
@@ -475,5 +544,11 @@ export const TEMPLATES: readonly Template[] = [
     ),
   },
 ];
+
+/** What a car has of it: a bay behind the seats has a firewall in front of the engine, and a cover in place of the bonnet. */
+export function templatesOf(chassis: Chassis): readonly Template[] {
+  const bay = layoutOf(chassis, {}).engineSits === 'front' ? 'before' : 'behind';
+  return TEMPLATES.filter((t) => t.bay === undefined || t.bay === bay);
+}
 
 export const templateOf = (key: string): Template | undefined => TEMPLATES.find((t) => t.key === key);

@@ -43,11 +43,17 @@ test('what is begun stays until it is read whole, then it is there only when ask
   expect(names(chassis).filter((n) => n === 'bonnet')).toHaveLength(1);
 });
 
-test('everything is every kind of body once, but for the one without a name', () => {
-  const all = names(bare, { all: true });
-  expect([...all].sort()).toEqual(
-    TEMPLATES.map((t) => t.key)
-      .filter((k) => k !== 'other')
-      .sort(),
-  );
-});
+test.each(['front', 'middle', 'rear'] as const)(
+  'with its engine %s, everything is every kind of body of such a bay once, but for the one without a name',
+  (engineSits) => {
+    const all = names({ ...bare, engineSits }, { all: true });
+    const other = engineSits === 'front' ? 'behind' : 'before';
+    expect([...all].sort()).toEqual(
+      TEMPLATES.filter((t) => t.bay !== other)
+        .map((t) => t.key)
+        .filter((k) => k !== 'other')
+        .sort(),
+    );
+    expect(all.includes('firewall-behind')).toBe(engineSits !== 'front');
+  },
+);

@@ -1,7 +1,7 @@
 import type { Chassis, ObstacleRole, Taped } from '../../model/index.ts';
 import { unmeasuredOf } from '../fit/index.ts';
 import { missingOf } from './measurements.ts';
-import { STATIONS, TEMPLATES, templateOf, type Station, type Template } from './obstacleTemplates.ts';
+import { STATIONS, templateOf, templatesOf, type Station, type Template } from './obstacleTemplates.ts';
 
 /** One body to be read at the car. `needed` says what nobody can tell without it; a bay says little then. */
 export interface TapeEntry {
@@ -40,12 +40,12 @@ export function tapeList(
   const untaped = chassis.obstacles.filter((o) => !tape.some((t) => t.id === o.id));
   // Bodies that came in as they are have no template: one of the same kind counts.
   const stands = (t: Template) => tape.some((x) => x.template === t.key) || untaped.some((o) => o.role === t.role);
-  const open = TEMPLATES.filter((t) => !stands(t) && (all ? t.key !== 'other' : needed.has(t.role))).map(
-    (template): TapeEntry => {
+  const open = templatesOf(chassis)
+    .filter((t) => !stands(t) && (all ? t.key !== 'other' : needed.has(t.role)))
+    .map((template): TapeEntry => {
       const why = needed.get(template.role);
       return { id: template.key, name: template.name, template, readings: [], ...(why ? { needed: why } : {}) };
-    },
-  );
+    });
   const entries = [...begun, ...open];
   return STATIONS.map((station) => ({
     station,

@@ -19,6 +19,18 @@ export interface EngineTape {
   readonly blockMm?: number | undefined;
   /** Crank axis to the farthest point on its right, seen forward. */
   readonly rightMm?: number | undefined;
+  /** Crank axis down to the flange of the sump. */
+  readonly jointMm?: number | undefined;
+  /** Across the block. */
+  readonly blockWidthMm?: number | undefined;
+  /** Crank axis up to the top of the block, or of a flat engine’s. */
+  readonly deckMm?: number | undefined;
+  /** Crank axis up to the top of the head. */
+  readonly headMm?: number | undefined;
+  /** Heights over the crank, below it negative: where the intake begins, where the exhaust manifold begins and ends. */
+  readonly intakeLowMm?: number | undefined;
+  readonly manifoldLowMm?: number | undefined;
+  readonly manifoldTopMm?: number | undefined;
   /** On which side the intake is; of a vee and a flat engine it is on top. */
   readonly intakeOn?: 'left' | 'right' | undefined;
   /** How far an inline engine leans to its right, degrees; left is negative. */
@@ -34,15 +46,20 @@ export const RECKONED_MM = 25;
 /** Usual proportions of car engines, estimated: sump of the height, block of the length. */
 const USUAL = { sump: 0.36, block: 0.84 } as const;
 
-/** One body in shares of the space that it has: along from rear face to front, left from −1 (right) to 1, up from −1 (sump) to 1 (top). */
+type Reading = 'jointMm' | 'blockWidthMm' | 'deckMm' | 'headMm' | 'intakeLowMm' | 'manifoldLowMm' | 'manifoldTopMm';
+
+/** A face of a body: at a share of the space that it has, or where a reading puts it, until then at its usual share. */
+type Face = number | { readonly read: Reading; readonly share: number; readonly times?: number };
+
+/** One body, face by face: along from rear face (0) to front (1), left from −1 (right) to 1, up from −1 (sump) to 1 (top). */
 interface Share {
   readonly id: string;
   readonly name: string;
   readonly role: PartRole;
   readonly hot?: true;
   readonly along: readonly [number, number];
-  readonly left: readonly [number, number];
-  readonly up: readonly [number, number];
+  readonly left: readonly [Face, Face];
+  readonly up: readonly [Face, Face];
 }
 
 /** Before the block the belts run: `along` above 1 is that space. */
@@ -55,100 +72,122 @@ const FRONT: Share = {
   up: [-0.6, 0.55],
 };
 
+/** Half of the block’s width, to the left; on the right it is the same. */
+const half = (share: number, times = 1): Face => ({ read: 'blockWidthMm', share: share * times, times });
+const at = (read: Reading, share: number): Face => ({ read, share });
+
+function block(name: string, width: number, joint: number, deck: number): Share[] {
+  const flange = at('jointMm', joint);
+  return [
+    {
+      id: 'block',
+      name,
+      role: 'block',
+      along: [0, 1],
+      left: [half(-width), half(width)],
+      up: [flange, at('deckMm', deck)],
+    },
+    {
+      id: 'sump',
+      name: 'sump',
+      role: 'sump',
+      along: [0.03, 0.97],
+      left: [half(-width, 0.85), half(width, 0.85)],
+      up: [-1, flange],
+    },
+  ];
+}
+
+const manifold = (side: '' | 'left' | 'right', left: readonly [Face, Face], low: number, top: number): Share => ({
+  id: side ? `manifold-${side}` : 'manifold',
+  name: `${side ? `${side} ` : ''}exhaust manifold`,
+  role: 'exhaust manifold',
+  hot: true,
+  along: [0.08, 0.92],
+  left,
+  up: [at('manifoldLowMm', low), at('manifoldTopMm', top)],
+});
+
+const intake = (left: readonly [Face, Face], low: number, top: Face): Share => ({
+  id: 'intake',
+  name: 'intake',
+  role: 'intake',
+  along: [0.07, 0.93],
+  left,
+  up: [at('intakeLowMm', low), top],
+});
+
+const head = (side: 'left' | 'right', left: readonly [Face, Face], up: readonly [Face, Face]): Share => ({
+  id: `head-${side}`,
+  name: `${side} head`,
+  role: 'head',
+  along: [0, 1],
+  left,
+  up,
+});
+
+const DECK = at('deckMm', 0.5);
+const HEAD = at('headMm', 0.82);
+
 /** Intake on the left; mirrored where it is on the right. */
 const SHARES: Readonly<Record<TapedArrangement, readonly Share[]>> = {
   inline: [
-    { id: 'block', name: 'block', role: 'block', along: [0, 1], left: [-0.45, 0.45], up: [-0.25, 0.5] },
-    { id: 'sump', name: 'sump', role: 'sump', along: [0.03, 0.97], left: [-0.42, 0.42], up: [-1, -0.25] },
-    { id: 'head', name: 'head', role: 'head', along: [0, 1], left: [-0.45, 0.45], up: [0.5, 0.82] },
+    ...block('block', 0.45, -0.25, 0.5),
+    { id: 'head', name: 'head', role: 'head', along: [0, 1], left: [half(-0.45), half(0.45)], up: [DECK, HEAD] },
     {
       id: 'cover',
       name: 'rocker cover',
       role: 'rocker cover',
       along: [0.02, 0.98],
-      left: [-0.35, 0.35],
-      up: [0.82, 1],
+      left: [half(-0.45, 0.8), half(0.45, 0.8)],
+      up: [HEAD, 1],
     },
-    { id: 'intake', name: 'intake', role: 'intake', along: [0.08, 0.92], left: [0.45, 1], up: [0.35, 0.9] },
-    {
-      id: 'manifold',
-      name: 'exhaust manifold',
-      role: 'exhaust manifold',
-      hot: true,
-      along: [0.08, 0.92],
-      left: [-1, -0.45],
-      up: [0.2, 0.75],
-    },
+    intake([half(0.45), 1], 0.35, HEAD),
+    manifold('', [-1, half(-0.45)], 0.2, 0.75),
     FRONT,
   ],
   vee: [
-    { id: 'block', name: 'block', role: 'block', along: [0, 1], left: [-0.5, 0.5], up: [-0.3, 0.45] },
-    { id: 'sump', name: 'sump', role: 'sump', along: [0.03, 0.97], left: [-0.4, 0.4], up: [-1, -0.3] },
-    { id: 'head-left', name: 'left head', role: 'head', along: [0, 1], left: [0.38, 0.92], up: [0.3, 0.85] },
-    { id: 'head-right', name: 'right head', role: 'head', along: [0, 1], left: [-0.92, -0.38], up: [0.3, 0.85] },
-    { id: 'intake', name: 'intake', role: 'intake', along: [0.06, 0.94], left: [-0.4, 0.4], up: [0.45, 1] },
-    {
-      id: 'manifold-left',
-      name: 'left exhaust manifold',
-      role: 'exhaust manifold',
-      hot: true,
-      along: [0.08, 0.92],
-      left: [0.5, 1],
-      up: [-0.15, 0.3],
-    },
-    {
-      id: 'manifold-right',
-      name: 'right exhaust manifold',
-      role: 'exhaust manifold',
-      hot: true,
-      along: [0.08, 0.92],
-      left: [-1, -0.5],
-      up: [-0.15, 0.3],
-    },
+    ...block('block', 0.5, -0.3, 0.45),
+    head('left', [half(0.5, 0.76), 1], [at('manifoldTopMm', 0.3), at('headMm', 0.85)]),
+    head('right', [-1, half(-0.5, 0.76)], [at('manifoldTopMm', 0.3), at('headMm', 0.85)]),
+    intake([half(-0.5, 0.76), half(0.5, 0.76)], 0.45, 1),
+    manifold('left', [half(0.5), 1], -0.15, 0.3),
+    manifold('right', [-1, half(-0.5)], -0.15, 0.3),
     FRONT,
   ],
   flat: [
-    { id: 'block', name: 'block', role: 'block', along: [0, 1], left: [-0.55, 0.55], up: [-0.55, 0.4] },
-    { id: 'sump', name: 'sump', role: 'sump', along: [0.1, 0.9], left: [-0.3, 0.3], up: [-1, -0.55] },
-    { id: 'head-left', name: 'left head', role: 'head', along: [0, 0.95], left: [0.55, 1], up: [-0.5, 0.35] },
-    { id: 'head-right', name: 'right head', role: 'head', along: [0.05, 1], left: [-1, -0.55], up: [-0.5, 0.35] },
-    { id: 'intake', name: 'intake', role: 'intake', along: [0.1, 0.9], left: [-0.6, 0.6], up: [0.4, 1] },
-    {
-      id: 'manifold-left',
-      name: 'left exhaust manifold',
-      role: 'exhaust manifold',
-      hot: true,
-      along: [0.1, 0.9],
-      left: [0.4, 0.95],
-      up: [-0.95, -0.5],
-    },
-    {
-      id: 'manifold-right',
-      name: 'right exhaust manifold',
-      role: 'exhaust manifold',
-      hot: true,
-      along: [0.1, 0.9],
-      left: [-0.95, -0.4],
-      up: [-0.95, -0.5],
-    },
+    ...block('block', 0.55, -0.55, 0.4),
+    head('left', [half(0.55), 1], [at('manifoldTopMm', -0.5), at('deckMm', 0.4)]),
+    head('right', [-1, half(-0.55)], [at('manifoldTopMm', -0.5), at('deckMm', 0.4)]),
+    intake([half(-0.55), half(0.55)], 0.4, 1),
+    manifold('left', [half(0.55, 0.73), 1], -0.95, -0.5),
+    manifold('right', [-1, half(-0.55, 0.73)], -0.95, -0.5),
     FRONT,
   ],
   rotary: [
-    { id: 'block', name: 'housings', role: 'block', along: [0, 1], left: [-0.7, 0.7], up: [-0.5, 0.75] },
-    { id: 'sump', name: 'sump', role: 'sump', along: [0.05, 0.95], left: [-0.55, 0.55], up: [-1, -0.5] },
-    { id: 'intake', name: 'intake', role: 'intake', along: [0.1, 0.9], left: [0.2, 1], up: [0.4, 1] },
-    {
-      id: 'manifold',
-      name: 'exhaust manifold',
-      role: 'exhaust manifold',
-      hot: true,
-      along: [0.15, 0.85],
-      left: [-1, -0.7],
-      up: [-0.35, 0.2],
-    },
+    ...block('housings', 0.7, -0.5, 0.75),
+    intake([half(0.7, 0.3), 1], 0.4, 1),
+    manifold('', [-1, half(-0.7)], -0.35, 0.2),
     FRONT,
   ],
 };
+
+/** What is read of an arrangement beyond its outer sizes, in the order in which it tells most. */
+export function readingsOf(arrangement: TapedArrangement): readonly (keyof EngineTape)[] {
+  const used = new Set<Reading>();
+  for (const s of SHARES[arrangement])
+    for (const face of [...s.left, ...s.up]) if (typeof face !== 'number') used.add(face.read);
+  const ALL: readonly Reading[] = [
+    'jointMm',
+    'blockWidthMm',
+    'deckMm',
+    'headMm',
+    'intakeLowMm',
+    'manifoldLowMm',
+    'manifoldTopMm',
+  ];
+  return ['sumpMm', 'blockMm', 'rightMm', ...ALL.filter((r) => used.has(r))];
+}
 
 /** A crank axis that lies outside of what was measured is a slip of the tape. */
 function within(key: string, value: number, most: number): number {
@@ -160,8 +199,8 @@ function within(key: string, value: number, most: number): number {
 
 /**
  * Bodies of an engine from its outer sizes, engine axes (origin on the crank axis at the rear face of the block, x forward, y left, z up):
- * together they fill just the box that was measured. What is reckoned by usual proportions carries ± 25 mm, estimated; a reading takes its
- * place. An engine that leans is turned as a whole, and is measured upright.
+ * together they fill just the box that was measured. A body of which a face is reckoned by usual proportions carries ± 25 mm; one whose faces
+ * were all read carries what the tape is good for. An engine that leans is turned as a whole, and is measured upright.
  * @throws InputError naming a size that can't be
  */
 export function engineByTape(tape: EngineTape): Solid[] {
@@ -170,20 +209,46 @@ export function engineByTape(tape: EngineTape): Solid[] {
   requirePositive('/widthMm', widthMm, 'mm');
   requirePositive('/heightMm', heightMm, 'mm');
   const sump = tape.sumpMm === undefined ? USUAL.sump * heightMm : within('sumpMm', tape.sumpMm, heightMm);
-  const block = tape.blockMm === undefined ? USUAL.block * lengthMm : within('blockMm', tape.blockMm, lengthMm);
+  const length = tape.blockMm === undefined ? USUAL.block * lengthMm : within('blockMm', tape.blockMm, lengthMm);
   const right = tape.rightMm === undefined ? widthMm / 2 : within('rightMm', tape.rightMm, widthMm);
+  const left = widthMm - right;
+  const top = heightMm - sump;
+  if (tape.blockWidthMm !== undefined) within('blockWidthMm', tape.blockWidthMm, 2 * Math.min(left, right));
+  if (tape.jointMm !== undefined) within('jointMm', tape.jointMm, sump);
+  for (const key of ['deckMm', 'headMm'] as const) if (tape[key] !== undefined) within(key, tape[key], top);
   const tapeMm = tape.plusMinusMm ?? TAPE_MM;
-  const read = [tape.sumpMm, tape.blockMm, tape.rightMm].every((v) => v !== undefined);
+  const outer = tape.sumpMm !== undefined && tape.blockMm !== undefined && tape.rightMm !== undefined;
   const mirror = tape.intakeOn === 'right' ? -1 : 1;
-  const along = (share: number) => (share <= 1 ? share * block : block + (share - 1) * (lengthMm - block));
-  const across = (share: number) => share * (share < 0 ? right : widthMm - right);
-  const up = (share: number) => share * (share < 0 ? sump : heightMm - sump);
+  const along = (share: number) => (share <= 1 ? share * length : length + (share - 1) * (lengthMm - length));
   const lean = tape.leanDeg ?? 0;
+  const across = (face: Face): number => {
+    const share = mirror * (typeof face === 'number' ? face : face.share);
+    if (typeof face === 'number' || tape.blockWidthMm === undefined) return share * (share < 0 ? right : left);
+    return (Math.sign(share) * (face.times ?? 1) * tape.blockWidthMm) / 2;
+  };
+  const up = (face: Face): number => {
+    const read = typeof face === 'number' ? undefined : tape[face.read];
+    if (read !== undefined && typeof face !== 'number') return face.read === 'jointMm' ? -read : read;
+    const share = typeof face === 'number' ? face : face.share;
+    return share * (share < 0 ? sump : top);
+  };
   return SHARES[arrangement].map((s): Solid => {
     const x = s.along.map(along) as [number, number];
-    const y = s.left.map((v) => across(mirror * v)).sort((a, b) => a - b) as [number, number];
+    const y = s.left.map(across).sort((a, b) => a - b) as [number, number];
     const z = s.up.map(up) as [number, number];
+    const [low, high] = s.up;
+    if (!(z[1] > z[0])) {
+      const face = typeof high !== 'number' && tape[high.read] !== undefined ? high : low;
+      throw new InputError(
+        typeof face === 'number' ? '/heightMm' : `/${face.read}`,
+        `With these the ${s.name} would end below where it begins, ${Math.round(z[0])} mm over the crank: read both again.`,
+      );
+    }
     const centre: [number, number, number] = [(x[0] + x[1]) / 2, (y[0] + y[1]) / 2, (z[0] + z[1]) / 2];
+    // At −1 and 1 a face is one of the outer sizes; elsewhere it is read or reckoned.
+    const read = [...s.left, ...s.up].every((f) =>
+      typeof f === 'number' ? Math.abs(f) === 1 : tape[f.read] !== undefined,
+    );
     return {
       id: `taped-${s.id}`,
       name: s.name,
@@ -195,7 +260,7 @@ export function engineByTape(tape: EngineTape): Solid[] {
         sizeMm: [x[1] - x[0], y[1] - y[0], z[1] - z[0]],
         ...(lean === 0 ? {} : { turnDeg: [lean, 0, 0] as [number, number, number] }),
       },
-      plusMinusMm: read ? tapeMm : Math.max(tapeMm, RECKONED_MM),
+      plusMinusMm: outer && read ? tapeMm : Math.max(tapeMm, RECKONED_MM),
     };
   });
 }

@@ -3,7 +3,14 @@ import { convexOf } from '../../geometry/index.ts';
 import { Solid } from '../../model/index.ts';
 import { InputError } from '../../units/index.ts';
 import { Check } from 'typebox/schema';
-import { engineByTape, gearboxByTape, TAPED_ARRANGEMENTS, type EngineTape, type GearboxTape } from './index.ts';
+import {
+  engineByTape,
+  gearboxByTape,
+  readingsOf,
+  TAPED_ARRANGEMENTS,
+  type EngineTape,
+  type GearboxTape,
+} from './index.ts';
 
 /** What some bodies take up together: least and most along each axis. */
 function around(solids: readonly Solid[]) {
@@ -62,9 +69,73 @@ describe('an engine by tape', () => {
   test('reckoned it is good for 25 mm, read for what the tape is', () => {
     const outer = { arrangement: 'inline', lengthMm: 600, widthMm: 620, heightMm: 650 } as const;
     expect(engineByTape(outer).every((s) => s.plusMinusMm === 25)).toBe(true);
-    const read = { ...outer, sumpMm: 230, blockMm: 500, rightMm: 300 };
-    expect(engineByTape(read).every((s) => s.plusMinusMm === 5)).toBe(true);
-    expect(engineByTape({ ...read, plusMinusMm: 8 }).every((s) => s.plusMinusMm === 8)).toBe(true);
+    const read = {
+      ...outer,
+      sumpMm: 230,
+      blockMm: 500,
+      rightMm: 300,
+      jointMm: 60,
+      blockWidthMm: 280,
+      deckMm: 210,
+      headMm: 330,
+    };
+    const mm = (list: ReturnType<typeof engineByTape>) => new Map(list.map((s) => [s.id, s.plusMinusMm]));
+    // Block, sump, head and cover are read; intake, manifold and what the belts drive are not.
+    expect(mm(engineByTape(read))).toEqual(
+      new Map([
+        ['taped-block', 5],
+        ['taped-sump', 5],
+        ['taped-head', 5],
+        ['taped-cover', 5],
+        ['taped-intake', 25],
+        ['taped-manifold', 25],
+        ['taped-front-drive', 25],
+      ]),
+    );
+    expect(mm(engineByTape({ ...read, plusMinusMm: 8 })).get('taped-block')).toBe(8);
+  });
+  test.each(TAPED_ARRANGEMENTS)(
+    '%s: ten more readings at most more than halve its ±, and move its faces to where they were read',
+    (arrangement) => {
+      const outer = { arrangement, lengthMm: 600, widthMm: 620, heightMm: 650 };
+      const all = {
+        sumpMm: 234,
+        blockMm: 510,
+        rightMm: 300,
+        jointMm: 130,
+        blockWidthMm: 330,
+        deckMm: 180,
+        headMm: 360,
+        intakeLowMm: 190,
+        manifoldLowMm: -200,
+        manifoldTopMm: 100,
+      };
+      const keys = readingsOf(arrangement);
+      expect(keys.length).toBeLessThanOrEqual(10);
+      const tape = { ...outer, ...Object.fromEntries(keys.map((k) => [k, all[k as keyof typeof all]])) } as EngineTape;
+      const mean = (list: ReturnType<typeof engineByTape>) =>
+        list.reduce((s, b) => s + b.plusMinusMm, 0) / list.length;
+      expect(mean(engineByTape(tape))).toBeLessThan(mean(engineByTape(outer)) / 2);
+      const block = engineByTape(tape).find((s) => s.id === 'taped-block')!.shape;
+      if (block.kind !== 'box') throw new Error('a box');
+      expect(block.sizeMm).toEqual([510, 330, 310]);
+      expect(block.centreMm[2]).toBeCloseTo((180 - 130) / 2, 9);
+    },
+  );
+  test('readings that would turn a body over are refused where they are', () => {
+    const tape = { arrangement: 'inline', lengthMm: 600, widthMm: 620, heightMm: 650 } as const;
+    const pointerOf = (more: Partial<EngineTape>) => {
+      try {
+        engineByTape({ ...tape, ...more });
+        return undefined;
+      } catch (e) {
+        return (e as InputError).pointer;
+      }
+    };
+    expect(pointerOf({ deckMm: 300, headMm: 250 })).toBe('/headMm');
+    expect(pointerOf({ manifoldLowMm: 200, manifoldTopMm: 150 })).toBe('/manifoldTopMm');
+    expect(pointerOf({ jointMm: 300 })).toBe('/jointMm');
+    expect(pointerOf({ blockWidthMm: 640 })).toBe('/blockWidthMm');
   });
   test('with its intake on the other side it is its own mirror image', () => {
     const tape = { arrangement: 'inline', lengthMm: 600, widthMm: 620, heightMm: 650 } as const;

@@ -8,6 +8,7 @@ import {
   missingOf,
   otherSideOf,
   templateOf,
+  templatesOf,
   withTape,
   type Station,
   type Template,
@@ -252,7 +253,7 @@ function Walk({ chassis }: { chassis: Chassis }) {
           <Folded of={nameOf(chassis, chosen)} chosen={chosen}>
             <nav aria-label="Tape list">
               <Parts title="The car" parts={CAR} chosen={chosen} onChoose={setChosen} />
-              <AddBody onBegin={begin} />
+              <AddBody templates={templatesOf(chassis)} onBegin={begin} />
               <Button component={Link} to={`/builds/${build.id}/survey/tape-list`} fullWidth>
                 Tape list to print
               </Button>
@@ -419,7 +420,7 @@ function LastChance({ tape, onChoose }: { tape: readonly Taped[]; onChoose: (id:
 }
 
 /** What there is to measure, to be picked in walking order. */
-function AddBody({ onBegin }: { onBegin: (template: Template) => void }) {
+function AddBody({ templates, onBegin }: { templates: readonly Template[]; onBegin: (template: Template) => void }) {
   const [anchor, setAnchor] = useState<HTMLElement>();
   return (
     <>
@@ -431,18 +432,20 @@ function AddBody({ onBegin }: { onBegin: (template: Template) => void }) {
           <MenuItem key={station} disabled dense sx={{ fontWeight: 600 }}>
             {station}
           </MenuItem>,
-          ...TEMPLATES.filter((t) => t.station === station).map((t) => (
-            <MenuItem
-              key={t.key}
-              dense
-              onClick={() => {
-                setAnchor(undefined);
-                onBegin(t);
-              }}
-            >
-              {t.name}, {t.readings.length} readings
-            </MenuItem>
-          )),
+          ...templates
+            .filter((t) => t.station === station)
+            .map((t) => (
+              <MenuItem
+                key={t.key}
+                dense
+                onClick={() => {
+                  setAnchor(undefined);
+                  onBegin(t);
+                }}
+              >
+                {t.name}, {t.readings.length} readings
+              </MenuItem>
+            )),
         ])}
       </Menu>
     </>

@@ -4,9 +4,11 @@ import {
   engineByTape,
   gearboxByTape,
   RECKONED_MM,
+  readingsOf,
   TAPED_ARRANGEMENTS,
   type EngineTape,
   type GearboxTape,
+  type TapedArrangement,
 } from '@sable/core/questions/taped';
 import { attempt } from '@sable/core/units';
 import Button from '@mui/material/Button';
@@ -37,7 +39,16 @@ const ENGINE_MORE: readonly Reading[] = [
   { key: 'sumpMm', label: 'Crank to the lowest of the sump', from: 'from the middle of the crank' },
   { key: 'blockMm', label: 'Length of the block', from: 'rear face to the front, without what the belts drive' },
   { key: 'rightMm', label: 'Crank to its right side', from: 'to the farthest point, seen forward' },
+  { key: 'jointMm', label: 'Crank to the sump’s flange', from: 'from the middle of the crank' },
+  { key: 'blockWidthMm', label: 'Block, width', from: 'across its sides' },
+  { key: 'deckMm', label: 'Crank up to the top of the block', from: 'to the head, or of a flat engine to its top' },
+  { key: 'headMm', label: 'Crank up to the top of the head', from: 'to the cover' },
+  { key: 'intakeLowMm', label: 'Intake begins at', from: 'over the crank' },
+  { key: 'manifoldLowMm', label: 'Exhaust manifold begins at', from: 'over the crank; below it is minus' },
+  { key: 'manifoldTopMm', label: 'Exhaust manifold ends at', from: 'over the crank; below it is minus' },
 ];
+/** Heights over the crank that may lie below it. */
+const SIGNED = new Set(['axleDownMm', 'axleBackMm', 'intakeLowMm', 'manifoldLowMm', 'manifoldTopMm']);
 const BOX_FIRST: readonly Reading[] = [
   { key: 'lengthMm', label: 'Length', from: 'mating face to the end of the case' },
   { key: 'bellMm', label: 'Bellhousing, width', from: 'over its flange' },
@@ -69,7 +80,12 @@ export function ByTape({
   const [scanning, setScanning] = useState(false);
   const engine = kind === 'engines';
   const first = engine ? ENGINE_FIRST : BOX_FIRST;
-  const more = engine ? ENGINE_MORE : shape === 'transaxle' ? [...BOX_MORE, ...AXLE_MORE] : BOX_MORE;
+  const asked: readonly string[] = engine ? readingsOf(shape as TapedArrangement) : [];
+  const more = engine
+    ? ENGINE_MORE.filter((r) => asked.includes(r.key))
+    : shape === 'transaxle'
+      ? [...BOX_MORE, ...AXLE_MORE]
+      : BOX_MORE;
   const whole = first.every(({ key }) => sizes[key] !== undefined);
   const made = whole
     ? attempt(() =>
@@ -81,17 +97,18 @@ export function ByTape({
   const bodies = made?.ok ? made.value : [];
   // What was put in from a tape before is replaced; what was drawn or scanned stays.
   const others = solids.filter((s) => !s.id.startsWith('taped-'));
-  const field = ({ key, label, from }: Reading, optional: boolean) => (
+  const field = ({ key, label, from }: Reading) => (
     <QuantityField
       key={key}
       label={label}
       quantity="lengthMm"
       digits={0}
-      min={key === 'axleDownMm' || key === 'axleBackMm' ? -500 : 1}
+      min={SIGNED.has(key) ? -500 : 1}
       max={3000}
       optional
       value={sizes[key]}
-      help={optional ? `${from}; else by usual proportions` : from}
+      bare
+      help={from}
       onCommit={(v) => {
         const { [key]: _old, ...rest } = sizes;
         setSizes(v === undefined ? rest : { ...rest, [key]: v });
@@ -115,8 +132,8 @@ export function ByTape({
           choices={(engine ? TAPED_ARRANGEMENTS : ['lengthways', 'transaxle']).map((v) => ({ value: v, label: v }))}
           onCommit={setShape}
         />
-        {first.map((r) => field(r, false))}
-        {more.map((r) => field(r, true))}
+        {first.map((r) => field(r))}
+        {more.map((r) => field(r))}
         {engine && (shape === 'inline' || shape === 'rotary') && (
           <ChoiceField
             label="Intake on its"
