@@ -23,6 +23,12 @@ test('own mid-engined car, engine across: one donor by tape, one by scan, one ow
   try {
     page.setDefaultTimeout(20_000);
     const h = new Hands(page, shop.url);
+    // What is to do is told from the first on, and falls away as it is entered.
+    const next = async (words: string, build = '') => {
+      await page.goto(`${shop.url}/own-car${build}`);
+      await expect(page.getByText(words, { exact: true })).toBeVisible();
+    };
+    await next('Next: an engine. 10 steps and about 40 minutes to go');
     const com = async (at: readonly [string, string, string]) => {
       await h.press('Add centre of mass (forward, left, up)');
       await h.at('.*', at, h.list('Centre of mass'));
@@ -108,6 +114,7 @@ test('own mid-engined car, engine across: one donor by tape, one by scan, one ow
     await h.pick('Gearbox', 'Cross box');
     await h.save('offers');
 
+    await next('Next: a build for the car. 8 steps and about 29 minutes to go');
     await page.goto(`${shop.url}/shop`);
     await h.fill('Name of the build', 'Mid two');
     await h.press('Begin it');
@@ -155,6 +162,8 @@ test('own mid-engined car, engine across: one donor by tape, one by scan, one ow
       h.list('Half shafts'),
     );
 
+    await next('Next: a candidate. 5 steps and about 19 minutes to go', '?build=mid-two');
+    await expect(page.getByText('Missing: the engine cover, the firewall in front of the engine')).toBeVisible();
     // The bay has what a bay behind the seats has.
     await page.goto(`${shop.url}/builds/mid-two/survey`);
     await h.measure('firewall in front of the engine', ['1680', '1680', '900', '250', '560']);
@@ -179,6 +188,10 @@ test('own mid-engined car, engine across: one donor by tape, one by scan, one ow
     await placed();
     // A second one begins where the first sits.
     await candidate(h, 'Scanned four', 'Cross box', 'b');
+
+    await next('Next: the bay by tape. One step and about 12 minutes to go', '?build=mid-two');
+    await page.getByRole('button', { name: 'Go to: Read the line-up' }).click();
+    await expect(page).toHaveURL(/\/builds\/mid-two\/line-up/);
 
     // Bought by the own advert: it stands beside whatever else is on offer.
     await page.goto(`${shop.url}/builds/mid-two/donors?c=b`);

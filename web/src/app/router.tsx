@@ -41,6 +41,10 @@ const ROUTES: RouteObject[] = [
     path: '/shop',
     element: screen(() => import('../screens/shop/ShopScreen.tsx').then((m) => m.ShopScreen)),
   },
+  {
+    path: '/own-car',
+    element: screen(() => import('../screens/shop/OwnCarScreen.tsx').then((m) => m.OwnCarScreen)),
+  },
   { path: '/library', element: <Navigate to="/library/engines" replace /> },
   {
     path: '/library/:kind',

@@ -6,3 +6,4 @@ export * from './hardLimits.ts';
 export * from './lineup.ts';
 export * from './measureNext.ts';
 export * from './wishes.ts';
+export * from './ownCarSteps.ts';

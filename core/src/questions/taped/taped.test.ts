@@ -113,8 +113,7 @@ describe('an engine by tape', () => {
       const keys = readingsOf(arrangement);
       expect(keys.length).toBeLessThanOrEqual(10);
       const tape = { ...outer, ...Object.fromEntries(keys.map((k) => [k, all[k as keyof typeof all]])) } as EngineTape;
-      const mean = (list: ReturnType<typeof engineByTape>) =>
-        list.reduce((s, b) => s + b.plusMinusMm, 0) / list.length;
+      const mean = (list: ReturnType<typeof engineByTape>) => list.reduce((s, b) => s + b.plusMinusMm, 0) / list.length;
       expect(mean(engineByTape(tape))).toBeLessThan(mean(engineByTape(outer)) / 2);
       const block = engineByTape(tape).find((s) => s.id === 'taped-block')!.shape;
       if (block.kind !== 'box') throw new Error('a box');

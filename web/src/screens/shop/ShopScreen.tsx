@@ -192,6 +192,9 @@ export function ShopScreen() {
               Begin it
             </Button>
           </form>
+          <p style={{ margin: '14px 0 0' }}>
+            <Link to="/own-car">Your own car in 40 minutes</Link>: step by step, with what is missing next.
+          </p>
           <p style={{ margin: '14px 0 8px' }}>
             Or bring one in that was saved as a file. Nothing that is here is overwritten.
           </p>
