@@ -94,6 +94,14 @@ describe.each([
   });
 });
 
+test('what the car as found misses too is still a wish: it stays out', () => {
+  const { originalEngineId, originalGearboxId } = tug.chassis!;
+  const own = library.engines.find((e) => e.id === originalEngineId)!;
+  const as = { engineId: originalEngineId!, gearboxId: originalGearboxId!, dressing: {}, partIds: [] };
+  const f = finding(judged({ caps: { cylinders: own.cylinders! - 1 } }, as), 'gate-cylinders');
+  expect(f?.state).toBe('blocked');
+});
+
 test('gears: as many as asked, and cut as asked', () => {
   const n = gearbox.ratios.length;
   expect(finding(judged({ leastGears: n }), 'gate-gears')?.state).toBe('clear');
@@ -112,6 +120,12 @@ test('gears: as many as asked, and cut as asked', () => {
 test('a fuel that is not at hand is out', () => {
   expect(finding(judged({ fuelsAtHand: ['E85'] }, { fuel: 'E85' }), 'gate-fuel')?.state).toBe('clear');
   expect(finding(judged({ fuelsAtHand: ['diesel'] }, { fuel: 'E85' }), 'gate-fuel')?.state).toBe('blocked');
+  // The brief's own fuel, by its octane.
+  expect(finding(judged({ fuelsAtHand: ['petrol 95'], fuel: 'petrol 95' }), 'gate-fuel')?.state).toBe('clear');
+  const untold = without(engine, 'fuel') as Engine;
+  expect(finding(judged({ fuelsAtHand: ['petrol 95'], fuel: 'petrol 95' }, {}, untold), 'gate-fuel')?.state).toBe(
+    'unknown',
+  );
 });
 
 test('what is cut or filled can’t be put back; what is done to the bonnet is seen', () => {

@@ -93,6 +93,25 @@ test('an engine that an offer is of can’t be taken back', async () => {
   expect(undo.body.detail).toContain('Offer of mine');
 });
 
+test('one that comes back by redo is refused in words where its engine was taken back meanwhile', async () => {
+  const library = (await call<Library>(shop, 'GET', '/library')).body;
+  const engine: Engine = { ...library.engines[0]!, id: 'brief-stay', name: 'Brief stay', shortName: 'brief' };
+  const as = (client: string) => ({ headers: { 'if-match': '"0"', 'x-sable-client': client } });
+  await call(shop, 'PUT', '/library/engines/brief-stay', engine, as('tab-3'));
+  await call(
+    shop,
+    'PUT',
+    '/library/offers/of-brief',
+    { ...offer, id: 'of-brief', engineId: 'brief-stay' },
+    as('tab-4'),
+  );
+  expect((await call(shop, 'POST', '/library-steps/undo', {}, as('tab-4'))).status).toBe(200);
+  expect((await call(shop, 'POST', '/library-steps/undo', {}, as('tab-3'))).status).toBe(200);
+  const redo = await call<ProblemBody>(shop, 'POST', '/library-steps/redo', {}, as('tab-4'));
+  expect(redo.status).toBe(422);
+  expect(redo.body.detail).toContain('brief-stay');
+});
+
 test('the library file takes offers along, with engines that come in under new ids', async () => {
   const file = (await call<Library & { format: string }>(shop, 'GET', '/library-file')).body;
   expect(file.offers?.map((o) => o.id)).toContain('advert-7');

@@ -36,7 +36,7 @@ function sameThing(subject: Subject, { step, about }: Pick<Finding, 'step' | 'ab
 }
 
 /** What the brief asks for, in the words of its checks; a wish that the old car did not fulfil either is still a wish. */
-const WISHES: ReadonlySet<string> = new Set<Check['id']>([
+const WISHED_CHECKS = [
   'gate-noise',
   'gate-noise-later',
   'gate-circuit-noise',
@@ -53,6 +53,17 @@ const WISHES: ReadonlySet<string> = new Set<Check['id']>([
   'mass-change',
   'budget',
   'hours',
+] as const satisfies readonly Check['id'][];
+/** Wishes that are kept or missed as a whole have no row of figures. */
+const WISHES: ReadonlySet<string> = new Set<string>([
+  ...WISHED_CHECKS,
+  'gate-cylinders',
+  'gate-induction',
+  'gate-gears',
+  'gate-gear-cut',
+  'gate-fuel',
+  'gate-reversible',
+  'gate-original-look',
 ]);
 
 function told<T extends Judged>(now: T, id: string, was: Judged): T {

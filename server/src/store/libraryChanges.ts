@@ -59,7 +59,6 @@ export function putRow<K extends LibraryKind>(
     const version = standing?.version ?? 0;
     if (version !== ifVersion) throw stale(kind, row, ifVersion, standing);
     if (standing && same(standing.row, row)) return { version, row: standing.row };
-    if (kind === 'offers') await refuseUnknown(q, row as RowOf['offers']);
     if (kind === 'families') await refuseTakenName(q, row as RowOf['families']);
     const words = `${standing ? (row.retired && !standing.row.retired ? 'Retired' : 'Changed') : 'New'} ${WORD[kind]} ${row.name}`;
     return { version: await log(q, kind, standing, row, words, client, 'do', null), row };
@@ -121,6 +120,8 @@ async function log<K extends LibraryKind>(
   const id = (after ?? before)!.id;
   let version = (standing?.version ?? 0) + 1;
   if (after) {
+    // Also one that comes back by undo: what it names may have been taken back meanwhile.
+    if (kind === 'offers') await refuseUnknown(q, after as RowOf['offers']);
     const written = await writeRow(q, kind, after, standing?.version);
     if (written === undefined) throw stale(kind, after, standing?.version ?? 0, await readVersioned(q, kind, id));
     version = written;

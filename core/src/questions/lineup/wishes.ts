@@ -1,7 +1,7 @@
 import { findingOf, makeCheck, makeFinding, type CheckResult, type Finding, type Subject } from '../../model/index.ts';
 import { madeFrom, propagate, say, sayDerived, type Derived } from '../../units/index.ts';
 import { torqueAt } from '../curve/index.ts';
-import { knownDisplacement } from '../engine/index.ts';
+import { fuelOf, knownDisplacement } from '../engine/index.ts';
 import type { GearingFigures } from '../gearing/index.ts';
 
 const KW = Math.PI / 30_000;
@@ -289,10 +289,12 @@ function gearCut({ brief, gearbox }: Subject): Finding[] {
   );
 }
 
-function fuelAtHand({ brief, candidate, engine }: Subject): Finding[] {
+function fuelAtHand(subject: Subject): Finding[] {
+  const { brief, candidate, engine } = subject;
   const at = brief.fuelsAtHand;
   if (!at || at.length === 0) return [];
-  const fuel = candidate.fuel ?? (engine.fuel === 'diesel' ? 'diesel' : brief.fuel);
+  // Of an engine of which nobody has said whether it is a diesel nothing is known but what was chosen for it.
+  const fuel = engine.fuel === undefined ? candidate.fuel : fuelOf(subject);
   return wish(
     'gate-fuel',
     fuel && at.includes(fuel),
@@ -302,7 +304,7 @@ function fuelAtHand({ brief, candidate, engine }: Subject): Finding[] {
       unknown: 'What it is to run on is not known',
       because: `At hand: ${at.join(', ')}.`,
     },
-    { about: [engine.id], missing: ['/brief/fuel'] },
+    { about: [engine.id], missing: [`/engines/${engine.id}/fuel`] },
   );
 }
 

@@ -55,7 +55,7 @@ export function assessNoise(
   return {
     checks: judged.map((j) => j.check),
     findings: judged.map((j) => j.finding),
-    figures: { levelDb: judged[0]?.level.figure },
+    figures: { levelDb: judged.find((j) => j.check.id === 'gate-noise')?.level.figure },
   };
 }
 
