@@ -353,7 +353,8 @@ test('holes traced over a picture go to the library with the engine, and stand f
   await page.keyboard.press('Enter');
   await page.getByRole('button', { name: 'Use these holes' }).click();
   const plate = async () => (await sable.build()).build.candidates[2]!.plate!;
-  await expect.poll(async () => (await plate()).engineHoles.length).toBe(3);
+  // Until it is saved there is no plate.
+  await expect.poll(async () => (await sable.build()).build.candidates[2]!.plate?.engineHoles.length).toBe(3);
   const { engineHoles, plusMinusMm } = await plate();
   // What a press on a picture that is shown smaller than it is can place.
   HOLES.forEach(([u, v], i) => {

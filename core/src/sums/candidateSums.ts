@@ -1,4 +1,4 @@
-import { Type } from 'typebox';
+import { Type, type TUnsafe } from 'typebox';
 import { compareBoxes, runOf, type BoxFigures, type RunAnswer } from '../assess/index.ts';
 import {
   Brief,
@@ -38,10 +38,10 @@ const one = <T extends string>(...words: readonly T[]) => Type.Unsafe<T>({ type:
 
 /** A candidate as it stands or as it is tried, in its build; what it is made of is in the library. */
 export const asked = {
-  // By their names: written out in each sum they are more than the compiler writes down.
-  build: Type.Unsafe<Build>(Build),
-  candidate: Type.Unsafe<Candidate>(Candidate),
-  library: Type.Unsafe<Library>(Library),
+  // The very same schemas, by the names of their types: written out in each sum they are more than the compiler writes down.
+  build: Build as unknown as TUnsafe<Build>,
+  candidate: Candidate as unknown as TUnsafe<Candidate>,
+  library: Library as unknown as TUnsafe<Library>,
 };
 const leant = {
   cantDeg: Type.Number({ minimum: 0, maximum: 60, description: 'how far it may be leant over from where it is' }),

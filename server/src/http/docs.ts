@@ -1,15 +1,16 @@
-import { Build, Candidate, Chassis, Engine, Gearbox, Library, Listing, Part } from '@sable/core';
+import { Build, Candidate, Chassis, Engine, Gearbox, Library, Listing, Offer, Part } from '@sable/core';
 
 /** Records that many routes and sums take or answer, and where the page of the API writes each out. */
 const SHARED = new Map<unknown, string>([
   [Build, 'A build, as /builds/{id} answers it.'],
   [Chassis, 'The car of a build, as PUT /builds/{id}/chassis takes it.'],
   [Candidate, 'A candidate, as PUT /builds/{id}/candidates/{candidateId} takes it.'],
-  [Library, 'Engines, gearboxes, parts and families, as /library answers them.'],
+  [Library, 'Engines, gearboxes, parts, families and own offers, as /library answers them.'],
   [Engine, 'An engine, as /library/engines/{id} answers it.'],
   [Gearbox, 'A gearbox, as /library/gearboxes/{id} answers it.'],
   [Part, 'A part, as /library/parts/{id} answers it.'],
   [Listing, 'An offer, as /yard/{id} answers it.'],
+  [Offer, 'An own offer, as /library/offers/{id} answers it.'],
 ]);
 
 function told(schema: unknown, whole: unknown): unknown {
