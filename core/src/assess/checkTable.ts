@@ -180,17 +180,20 @@ const PINS = [
 /** Which consumers a car has. */
 const DRAWN = ['/engines/*/fuel', '/parts/*/cooling', '/chassis/electrics', '/chassis/electrics/batteryAh'];
 
+/** What moves the level of an engine beside its own. */
+const QUIETENED = [
+  '/engines/*/curves[]',
+  '/engines/*/slots[]',
+  '/parts/*/noiseDeltaDb',
+  '/engines/*/slots/*/options/*/noiseDeltaDb',
+];
+
 /** Every check: what it needs, where its formula and its limit come from. The table in the docs is written from it. */
 export const CHECK_TABLE: Readonly<Record<CheckId, CheckEntry>> = {
   'gate-noise': {
     asks: 'Is it quiet enough for the rule of the brief?',
     required: ['/engines/*/noise'],
-    estimable: [
-      '/engines/*/curves[]',
-      '/engines/*/slots[]',
-      '/parts/*/noiseDeltaDb',
-      '/engines/*/slots/*/options/*/noiseDeltaDb',
-    ],
+    estimable: QUIETENED,
     raisedBy: ['/brief/noise'],
     formula: '−6 dB for twice the distance outdoors, 10·log10 of the power ratio, changes of silencer and intake added',
     limit: 'brief',
@@ -198,12 +201,7 @@ export const CHECK_TABLE: Readonly<Record<CheckId, CheckEntry>> = {
   'gate-noise-later': {
     asks: 'Is it quiet enough for the limit that is to come?',
     required: ['/engines/*/noise'],
-    estimable: [
-      '/engines/*/curves[]',
-      '/engines/*/slots[]',
-      '/parts/*/noiseDeltaDb',
-      '/engines/*/slots/*/options/*/noiseDeltaDb',
-    ],
+    estimable: QUIETENED,
     raisedBy: ['/brief/noise', '/brief/noise/laterLimitDb'],
     formula: 'as for today’s',
     limit: 'brief',
@@ -211,12 +209,7 @@ export const CHECK_TABLE: Readonly<Record<CheckId, CheckEntry>> = {
   'gate-circuit-noise': {
     asks: 'Is it quiet enough for the circuit?',
     required: ['/engines/*/noise'],
-    estimable: [
-      '/engines/*/curves[]',
-      '/engines/*/slots[]',
-      '/parts/*/noiseDeltaDb',
-      '/engines/*/slots/*/options/*/noiseDeltaDb',
-    ],
+    estimable: QUIETENED,
     raisedBy: ['/brief/circuitNoise', '/brief/circuitNoise/rpm'],
     formula:
       'as on the road; brought to the rule’s engine speed by 50·log10 for petrol, 30·log10 for diesel (Priede, 1971), ± 3 dB',
@@ -225,12 +218,7 @@ export const CHECK_TABLE: Readonly<Record<CheckId, CheckEntry>> = {
   'gate-circuit-noise-later': {
     asks: 'Is it quiet enough for what the circuit will ask?',
     required: ['/engines/*/noise'],
-    estimable: [
-      '/engines/*/curves[]',
-      '/engines/*/slots[]',
-      '/parts/*/noiseDeltaDb',
-      '/engines/*/slots/*/options/*/noiseDeltaDb',
-    ],
+    estimable: QUIETENED,
     raisedBy: ['/brief/circuitNoise', '/brief/circuitNoise/rpm', '/brief/circuitNoise/laterLimitDb'],
     formula: 'as for today’s',
     limit: 'brief',

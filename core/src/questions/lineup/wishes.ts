@@ -283,7 +283,7 @@ function gearCut({ brief, gearbox }: Subject): Finding[] {
       kept: `Its gears are ${own}, as you asked`,
       missed: `Its gears are ${own}; you asked for ${wanted}`,
       unknown: 'How its gears are cut is not known',
-      because: 'Straight-cut gears whine and push the shafts apart no more than along; helical ones are quiet.',
+      because: 'Helical gears are quiet and push along their shafts; straight-cut ones whine and don’t.',
     },
     { about: [gearbox.id], missing: [`/gearboxes/${gearbox.id}/gearCut`] },
   );
