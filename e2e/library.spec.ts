@@ -1,4 +1,5 @@
-import type { Engine, Part } from '@sable/core';
+import type { Engine, Gearbox, Part } from '@sable/core';
+import { Hands } from './hands.ts';
 import { expect, test, type Sable } from './sable.ts';
 
 const row = async <T>(sable: Sable, kind: string, id: string): Promise<T | undefined> => {
@@ -155,4 +156,56 @@ test('retired, it is offered no more and stays where it is used; tables come in 
   await expect(page.getByText(/1 added, 0 already here/)).toBeVisible();
   await page.getByRole('gridcell', { name: 'Barn find four' }).first().click();
   await expect(page.getByRole('heading', { name: 'Barn find four' })).toBeVisible();
+});
+
+test('a gearbox with its transfer case by tape: bodies, shifter, mount and both outputs in twenty readings', async ({
+  page,
+  go,
+  sable,
+}) => {
+  await go('/library/gearboxes/new/edit');
+  const hands = new Hands(page, sable.url);
+  await hands.fill('Name', 'Taped four by four');
+  await hands.pick('Kind', 'manual');
+  await hands.fill('Gear ratios', '3,6 2,1 1,4 1');
+  const tape = hands.list('By tape or scan');
+  await hands.pick('Lies', 'with transfer case', tape);
+  await page.getByText('13 further readings').click();
+  await hands.fillAll(
+    [
+      ['Length', '760'],
+      ['Bellhousing, width', '360'],
+      ['Case, width', '200'],
+      ['Case, height', '240'],
+      ['Bellhousing, depth', '170'],
+      ['Transfer case, length', '220'],
+      ['Transfer case, out', '290'],
+      ['Transfer case, down', '310'],
+      ['Shifter, back', '430'],
+      ['Shifter, up', '160'],
+      ['Gearbox mount, back', '500'],
+      ['Gearbox mount, down', '100'],
+      ['Output flange, back', '760'],
+      ['Output flange, down', '40'],
+      ['Front output, back', '700'],
+      ['Front output, out', '240'],
+    ],
+    tape,
+  );
+  await hands.fill('Front output, down', '900', tape);
+  await hands.fill('Front output, down', '260', tape);
+  await hands.press('Put these 3 bodies in');
+  await hands.save('gearboxes');
+  const kept = await sable.row<Gearbox>('gearboxes', 'taped-four-by-four');
+  expect(kept).toMatchObject({
+    lengthMm: { value: 760, plusMinus: 5, evidence: 'measured' },
+    shifterMm: [-430, 0, 160],
+    mountMm: [-500, 0, -100],
+    outputMm: [-760, 0, -40],
+    frontOutputMm: [-700, 240, -260],
+  });
+  expect(kept.solids.map((s) => s.plusMinusMm)).toEqual([5, 5, 5]);
+  await page.goto(`${sable.url}/library/gearboxes`);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect.poll(() => row(sable, 'gearboxes', 'taped-four-by-four')).toBeUndefined();
 });

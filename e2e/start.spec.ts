@@ -285,3 +285,39 @@ test('into an empty shop the shop of a backup is added by the page; a long table
     empty.remove();
   }
 });
+
+test('a shop is emptied of the demo: nothing of it is offered any more, a build of one’s own stays with what it uses, and undo brings all back', async ({
+  page,
+}) => {
+  const shop = new Sable();
+  await shop.start();
+  try {
+    await page.goto(`${shop.url}/shop`);
+    await expect(page.getByText('4 builds and 78 library rows here are made up.')).toBeVisible();
+    await page.getByRole('button', { name: 'More for Ice racer' }).click();
+    await page.getByRole('menuitem', { name: 'Copy' }).click();
+    await expect(page.getByText('5 builds', { exact: true })).toBeVisible();
+    await page.getByRole('button', { name: 'Empty the shop of the demo' }).click();
+    await expect(
+      page.getByText(
+        /^4 builds of the demo are now with the deleted ones; \d+ library rows retired, \d+ rows of its library stay/,
+      ),
+    ).toBeVisible();
+    await expect(page.getByText('One build', { exact: true })).toBeVisible();
+    const { build } = await shop.build('ice-racer-copy');
+    await page.goto(`${shop.url}/library/gearboxes`);
+    const used = new Set(build.candidates.map((c) => c.gearboxId));
+    if (build.chassis!.originalGearboxId) used.add(build.chassis!.originalGearboxId);
+    await expect(page.getByText(`${used.size} in all`)).toBeVisible();
+    await page.getByRole('checkbox', { name: /^Show \d+ retired$/ }).check();
+    await expect(page.getByText('12 in all')).toBeVisible();
+    await page.goto(`${shop.url}/shop`);
+    await page.getByRole('button', { name: 'Bring the demo in' }).click();
+    await expect(page.getByText('5 builds', { exact: true })).toBeVisible();
+    await page.goto(`${shop.url}/library/gearboxes`);
+    await expect(page.getByText('12 in all')).toBeVisible();
+  } finally {
+    await shop.stop();
+    shop.remove();
+  }
+});

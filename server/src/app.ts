@@ -19,6 +19,7 @@ import type { SumTask } from './jobs/sumWorker.ts';
 import { SUM_LIMITS, WorkPool, type PoolLimits } from './jobs/workPool.ts';
 import { BuildCache } from './store/buildCache.ts';
 import { ShopEvents } from './store/shopEvents.ts';
+import { demoRoutes } from './routes/demo.ts';
 import { eventRoutes } from './routes/events.ts';
 import { buildRoutes } from './routes/builds.ts';
 import { exchangeRoutes } from './routes/exchange.ts';
@@ -45,6 +46,8 @@ export interface AppOptions {
   /** The bundles that threads for sums, and for files, start from. */
   readonly sumWorker: string;
   readonly fileWorker: string;
+  /** The folder of the demo shop. */
+  readonly demo: string;
   /** The folder of the migrations. */
   readonly migrations: string;
   /** Is shown every answer before it goes out: the tests hold each against its schema. */
@@ -114,6 +117,7 @@ export async function buildApp(options: AppOptions): Promise<App> {
       const events = new ShopEvents();
       libraryRoutes(routes, options.db, events);
       buildRoutes(routes, options.db, new BuildCache(options.db, events));
+      demoRoutes(routes, options.db, events, options.demo);
       eventRoutes(routes, events);
       const files = new Files(options.db, options.fileWorker, options.migrations, options.files);
       app.addHook('onClose', () => files.close());

@@ -133,6 +133,7 @@ const app: App = await buildApp({
   yard: openYard(soon, paths.demo, options.yard),
   sumWorker: paths.sumWorker,
   fileWorker: paths.fileWorker,
+  demo: paths.demo,
   migrations: paths.migrations,
   hosts: () => hosts,
   webFolder: paths.web,

@@ -59,6 +59,7 @@ export async function shopOn(db: Db, sums?: PoolLimits): Promise<Shop> {
     yard: openYard(db, paths.demo, 260),
     sumWorker: paths.sumWorker,
     fileWorker: paths.fileWorker,
+    demo: paths.demo,
     migrations: paths.migrations,
     onAnswer: checkAnswer,
     // By the name alone as tests inject requests, with the port where one listens.

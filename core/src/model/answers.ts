@@ -88,6 +88,13 @@ export const ShopReport = Type.Object(
 );
 export type ShopReport = Type.Static<typeof ShopReport>;
 
+/** What of the demo is in a shop: its builds outside of the deleted ones, its rows on offer, and which of those stay when it is put away. */
+export const DemoAnswer = Type.Object(
+  { builds: Type.Integer(), rows: Type.Integer(), stay: Type.Array(Type.String()) },
+  closed,
+);
+export type DemoAnswer = Type.Static<typeof DemoAnswer>;
+
 /** Who changed a build: each change with its target and words, newest first. */
 export const BuildHistory = Type.Array(
   Type.Object(

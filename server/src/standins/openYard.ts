@@ -18,12 +18,14 @@ export function openYard(db: Db, demoFolder: string, madeUp: number): YardFeed {
     const { listings, names } = await (made ??= makeYard(db, demoFolder, madeUp));
     const [row] = await db.query<{ mark: string }>(
       `SELECT count(*) || '-' || coalesce(sum(version), 0) || '-' ||
-         (SELECT coalesce(max(seq), 0) FROM library_log WHERE kind = 'offers') AS mark FROM offer`,
+         (SELECT coalesce(max(seq), 0) FROM library_log WHERE kind IN ('offers', 'engines')) AS mark FROM offer`,
     );
     if (known?.mark !== row!.mark) {
       const own = await db.query<{ doc: Offer }>('SELECT doc FROM offer');
       const written = own.flatMap((o) => listingOf(o.doc) ?? []);
-      known = { mark: row!.mark, yard: new MemoryYard([...written, ...listings], names) };
+      const retired = new Set((await db.query<{ id: string }>('SELECT id FROM engine WHERE retired')).map((e) => e.id));
+      const made = listings.filter((l) => !retired.has(l.engineId ?? ''));
+      known = { mark: row!.mark, yard: new MemoryYard([...written, ...made], names) };
     }
     return known.yard;
   };

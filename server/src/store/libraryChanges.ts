@@ -142,6 +142,15 @@ async function log<K extends LibraryKind>(
   return version;
 }
 
+/** Retires a row, or takes that back, for nobody in particular: it is in its history, and in no one’s undo. */
+export async function retireRow(q: Queryable, kind: LibraryKind, id: string, retired: boolean): Promise<void> {
+  const standing = (await readVersioned(q, kind, id))!;
+  const { retired: _was, ...rest } = standing.row;
+  const after = (retired ? { ...rest, retired } : rest) as RowOf[typeof kind];
+  const words = `${retired ? 'Retired' : 'Changed'} ${WORD[kind]} ${after.name}`;
+  await log(q, kind, standing, after, words, 'demo', 'do', null);
+}
+
 interface Logged {
   readonly seq: number;
   readonly kind: LibraryKind;

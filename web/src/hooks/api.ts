@@ -1,6 +1,7 @@
 import type {
   BuildAnswer,
   BuildSummary,
+  DemoAnswer,
   ImportReport,
   Library,
   Listing,
@@ -122,6 +123,8 @@ export const api = {
     call<ImportReport>('POST', '/bundles', text, undefined, stopped),
   /** The shop of a backup, added to this one. */
   addShop: (file: Blob, stopped?: AbortSignal) => call<ShopReport>('POST', '/shop/restore', file, undefined, stopped),
+  demo: () => call<DemoAnswer>('GET', '/demo'),
+  putDemo: (wanted: { here: boolean; library?: boolean }) => call<DemoAnswer>('PUT', '/demo', wanted),
   /** One row with the version that a later write must name; undefined where there is none. */
   row: <T>(kind: RowKind, id: string) => callVersioned<T>(`/library/${kind}/${enc(id)}`),
   putRow: <T extends { id: string }>(kind: RowKind, row: T, version: number) =>

@@ -1,6 +1,7 @@
 /** The names under which answers of the server are remembered: all in one place, so that what goes stale is seen. */
 export const KEYS = {
   builds: ['builds'],
+  demo: ['demo'],
   build: (id: string) => ['build', id],
   library: ['library'],
   librarySteps: ['library-steps'],

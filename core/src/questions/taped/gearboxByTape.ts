@@ -2,9 +2,13 @@ import type { Solid } from '../../model/index.ts';
 import { InputError, requirePositive } from '../../units/index.ts';
 import { RECKONED_MM, TAPE_MM } from './engineByTape.ts';
 
+export const TAPED_GEARBOXES = ['lengthways', 'with transfer case', 'transaxle'] as const;
+
+export type TapedGearbox = (typeof TAPED_GEARBOXES)[number];
+
 /** What a tape says of a gearbox, mm. */
 export interface GearboxTape {
-  readonly lies: 'lengthways' | 'transaxle';
+  readonly lies: TapedGearbox;
   /** Mating face to the end of the case. */
   readonly lengthMm: number;
   /** Bellhousing, over its flange. */
@@ -17,15 +21,19 @@ export interface GearboxTape {
   /** Of a transaxle: crank axis to the axis of its half shafts, rearward and down as it lies in the car of its own. */
   readonly axleBackMm?: number | undefined;
   readonly axleDownMm?: number | undefined;
+  /** Of a transfer case: its length, and crank axis out to its far side, left positive, and down to its underside. */
+  readonly transferMm?: number | undefined;
+  readonly transferLeftMm?: number | undefined;
+  readonly transferDownMm?: number | undefined;
   readonly plusMinusMm?: number | undefined;
 }
 
 /** Usual proportions, estimated: bell of the length, tail behind the case, the axle beside the crank. */
-const USUAL = { bell: 0.28, tail: 0.72, axleBack: 0.55, axleDown: 0.12, final: 0.32 } as const;
+const USUAL = { bell: 0.28, tail: 0.72, axleBack: 0.55, axleDown: 0.12, final: 0.32, transfer: 0.32 } as const;
 
 /**
  * Bodies of a gearbox from its outer sizes, gearbox axes (origin on the crank axis at the mating face, x forward): bell, case, and the tail of
- * one that lies lengthways or the final drive of a transaxle, whose axle lies across its own length.
+ * one that lies lengthways, the transfer case behind it, or the final drive of a transaxle, whose axle lies across its own length.
  * @throws InputError naming a size that can't be
  */
 export function gearboxByTape(tape: GearboxTape): Solid[] {
@@ -44,6 +52,7 @@ export function gearboxByTape(tape: GearboxTape): Solid[] {
     shape: { kind: 'cylinder', fromMm: [0, 0, 0], toMm: [-depth, 0, 0], radiusMm: bellMm / 2 },
     plusMinusMm: tape.bellDepthMm === undefined ? Math.max(tapeMm, RECKONED_MM) : tapeMm,
   };
+  if (lies === 'with transfer case') return [bell, ...withTransfer(tape, depth, tapeMm)];
   const end = lies === 'lengthways' ? depth + USUAL.tail * (lengthMm - depth) : lengthMm;
   const body: Solid = {
     id: 'taped-case',
@@ -92,6 +101,51 @@ export function gearboxByTape(tape: GearboxTape): Solid[] {
         radiusMm: radius,
       },
       plusMinusMm: reckoned ? Math.max(tapeMm, RECKONED_MM) : tapeMm,
+    },
+  ];
+}
+
+/** The case up to the transfer case, and that: as high as the case, from its far side to the other side of the gearbox. */
+function withTransfer(tape: GearboxTape, depth: number, tapeMm: number): Solid[] {
+  const { lengthMm, caseWidthMm, caseHeightMm, transferLeftMm, transferDownMm } = tape;
+  const long = tape.transferMm ?? USUAL.transfer * lengthMm;
+  requirePositive('/transferMm', long, 'mm');
+  if (!(long < lengthMm - depth))
+    throw new InputError(
+      '/transferMm',
+      `It must be less than what is behind the bellhousing, ${Math.round(lengthMm - depth)} mm; it is ${long} mm.`,
+    );
+  // Its chain or wheels reach as far again to the side as the case does.
+  const aside = transferLeftMm ?? 1.2 * caseWidthMm;
+  const down = transferDownMm ?? 0.9 * caseHeightMm;
+  const [half, up] = [caseWidthMm / 2, caseHeightMm / 2];
+  if (!(Math.abs(aside) > half))
+    throw new InputError(
+      '/transferLeftMm',
+      `It reaches out beyond the case, more than ${Math.round(half)} mm; right is negative.`,
+    );
+  if (!(down > -up)) throw new InputError('/transferDownMm', 'Its underside lies below the top of the case.');
+  const across: readonly [number, number] = aside > 0 ? [-half, aside] : [aside, half];
+  const read = tape.transferMm !== undefined && transferLeftMm !== undefined && transferDownMm !== undefined;
+  const cut = lengthMm - long;
+  return [
+    {
+      id: 'taped-case',
+      name: 'gearbox case',
+      role: 'gearbox case',
+      shape: { kind: 'box', centreMm: [-(depth + cut) / 2, 0, 0], sizeMm: [cut - depth, caseWidthMm, caseHeightMm] },
+      plusMinusMm: tape.transferMm === undefined ? Math.max(tapeMm, RECKONED_MM) : tapeMm,
+    },
+    {
+      id: 'taped-transfer',
+      name: 'transfer case',
+      role: 'gearbox case',
+      shape: {
+        kind: 'box',
+        centreMm: [-(cut + lengthMm) / 2, (across[0] + across[1]) / 2, (up - down) / 2],
+        sizeMm: [long, across[1] - across[0], up + down],
+      },
+      plusMinusMm: read ? tapeMm : Math.max(tapeMm, RECKONED_MM),
     },
   ];
 }

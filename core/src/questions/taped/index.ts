@@ -1,2 +1,3 @@
 export * from './engineByTape.ts';
 export * from './gearboxByTape.ts';
+export * from './places.ts';

@@ -4,8 +4,12 @@ import { Solid } from '../../model/index.ts';
 import { InputError } from '../../units/index.ts';
 import { Check } from 'typebox/schema';
 import {
+  bossByTape,
   engineByTape,
   gearboxByTape,
+  gearboxFields,
+  pieceByTape,
+  TAPED_PIECES,
   readingsOf,
   TAPED_ARRANGEMENTS,
   type EngineTape,
@@ -194,5 +198,104 @@ describe('a gearbox by tape', () => {
   });
   test('a bell deeper than the whole is refused', () => {
     expect(() => gearboxByTape({ ...tape, bellDepthMm: 800 })).toThrow(InputError);
+  });
+});
+
+describe('a transfer case by tape', () => {
+  const tape: GearboxTape = {
+    lies: 'with transfer case',
+    lengthMm: 760,
+    bellMm: 360,
+    caseWidthMm: 200,
+    caseHeightMm: 240,
+  };
+  const transfer = (more: Partial<GearboxTape> = {}) =>
+    gearboxByTape({ ...tape, ...more }).find((s) => s.id === 'taped-transfer')!;
+  test('ends where the gearbox ends, and reaches to where it was read, on either side', () => {
+    const read = { transferMm: 220, transferLeftMm: 290, transferDownMm: 310 };
+    const { low, high } = around([transfer(read)]);
+    [-760, -100, -310, -540, 290, 120].forEach((v, i) => expect([...low, ...high][i]).toBeCloseTo(v, 9));
+    expect(transfer(read).plusMinusMm).toBe(5);
+    expect(transfer().plusMinusMm).toBe(25);
+    const right = around([transfer({ ...read, transferLeftMm: -290 })]);
+    expect([right.low[1], right.high[1]]).toEqual([-290, 100]);
+  });
+  test('is one body with the case before it, without a gap', () => {
+    const solids = gearboxByTape({ ...tape, transferMm: 220 });
+    expect(around([solids.find((s) => s.id === 'taped-case')!]).low[0]).toBeCloseTo(
+      around([transfer({ transferMm: 220 })]).high[0]!,
+      9,
+    );
+  });
+  test.each([
+    [{ transferMm: 700 }, '/transferMm'],
+    [{ transferLeftMm: 60 }, '/transferLeftMm'],
+    [{ transferDownMm: -200 }, '/transferDownMm'],
+  ])('%o is refused where it is', (bad, pointer) => {
+    expect(() => transfer(bad)).toThrow(expect.objectContaining({ pointer }));
+  });
+});
+
+describe('places by tape', () => {
+  const tape: GearboxTape = { lies: 'lengthways', lengthMm: 700, bellMm: 360, caseWidthMm: 220, caseHeightMm: 260 };
+  test('a place of which one reading is missing is left out; with both it lies where it was read', () => {
+    expect(gearboxFields(tape, { shifterBackMm: 430 })).toEqual({
+      lengthMm: { value: 700, plusMinus: 5, evidence: 'measured' },
+    });
+    expect(
+      gearboxFields(tape, {
+        shifterBackMm: 430,
+        shifterUpMm: 160,
+        outputBackMm: 700,
+        outputDownMm: 40,
+        mountBackMm: 500,
+        mountDownMm: 100,
+      }),
+    ).toMatchObject({ shifterMm: [-430, 0, 160], outputMm: [-700, 0, -40], mountMm: [-500, 0, -100] });
+  });
+  test('the joint to the front axle is one of a transfer case only', () => {
+    const at = { frontBackMm: 650, frontLeftMm: 240, frontDownMm: 260 };
+    expect(gearboxFields({ ...tape, lies: 'with transfer case' }, at).frontOutputMm).toEqual([-650, 240, -260]);
+    expect(gearboxFields(tape, at).frontOutputMm).toBeUndefined();
+  });
+  test('inner joints lie on the axle that was read; which is left goes by where the gearbox stands', () => {
+    const axle: GearboxTape = { ...tape, lies: 'transaxle', axleBackMm: -150, axleDownMm: 60 };
+    const at = { farJointMm: 180, nearJointMm: 60 };
+    expect(gearboxFields(axle, { ...at, gearboxOn: 'left' }).halfShaftsMm).toEqual({
+      leftMm: [-180, -150, -60],
+      rightMm: [60, -150, -60],
+    });
+    expect(gearboxFields(axle, { ...at, gearboxOn: 'right' }).halfShaftsMm?.rightMm).toEqual([-180, -150, -60]);
+    expect(gearboxFields(axle, at).halfShaftsMm).toBeUndefined();
+    expect(() => gearboxFields(axle, { farJointMm: 80, nearJointMm: -90, gearboxOn: 'left' })).toThrow(InputError);
+  });
+  test('what lies off the case is refused where it is', () => {
+    expect(() => gearboxFields(tape, { mountBackMm: 730, mountDownMm: 90 })).toThrow(
+      expect.objectContaining({ pointer: '/mountBackMm' }),
+    );
+  });
+  test('an arm’s boss looks outward from its side', () => {
+    const arm = { aheadMm: 250, outMm: 170, upMm: -60, thread: ' M10 ' };
+    expect(bossByTape({ ...arm, side: 'left' })).toMatchObject({
+      atMm: [250, 170, -60],
+      direction: [0, 1, 0],
+      thread: 'M10',
+    });
+    expect(bossByTape({ ...arm, side: 'right' })).toMatchObject({ atMm: [250, -170, -60], direction: [0, -1, 0] });
+    expect(() => bossByTape({ ...arm, side: 'left', outMm: -4 })).toThrow(InputError);
+  });
+  test('each piece is a body that the library takes, with an id of its own', () => {
+    const taken = new Set<string>();
+    for (const role of [...TAPED_PIECES, ...TAPED_PIECES]) {
+      const body = pieceByTape(
+        { role, aheadMm: 40, leftMm: -220, upMm: 90, lengthMm: 90, widthMm: 80, heightMm: 70 },
+        taken,
+      );
+      expect(Check(Solid, body)).toBe(true);
+      expect(taken.has(body.id)).toBe(false);
+      taken.add(body.id);
+      const { low, high } = around([body]);
+      expect([...low, ...high]).toEqual([-5, -260, 55, 85, -180, 125]);
+    }
   });
 });

@@ -1,4 +1,4 @@
-import type { FieldProblem, Plug, Solid, TorqueCurve } from '@sable/core';
+import type { Engine, FieldProblem, Plug, Solid, TorqueCurve } from '@sable/core';
 import { convexOf } from '@sable/core/geometry';
 import { fieldProblems } from '@sable/core/formats';
 import { InputError } from '@sable/core/units';
@@ -214,7 +214,8 @@ function Editor({ kind, row, version }: { kind: RowKind; row: Row; version: numb
                 <ByTape
                   kind={kind}
                   solids={(value['solids'] ?? []) as readonly Solid[]}
-                  onSolids={(solids) => put({ ...value, solids })}
+                  bosses={value['bosses'] as Engine['bosses'] | undefined}
+                  onTaped={(fields) => put({ ...value, ...fields })}
                 />
               )}
               {title === 'Outside' && drawn.length > 0 && <ThreeViews solids={drawn} colour="var(--c-a)" />}

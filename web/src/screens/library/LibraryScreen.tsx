@@ -6,6 +6,8 @@ import { ratingAtInputShaft } from '@sable/core/questions/strength';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import Alert from '@mui/material/Alert';
 import Button from '@mui/material/Button';
+import Checkbox from '@mui/material/Checkbox';
+import FormControlLabel from '@mui/material/FormControlLabel';
 import { Redo2, Undo2 } from 'lucide-react';
 import { memo, useCallback, useMemo, useState } from 'react';
 import { NavLink, useNavigate, useParams } from 'react-router';
@@ -250,10 +252,16 @@ function Searched({ kind }: { kind: LibraryKind }) {
   const navigate = useNavigate();
   const { data } = useQuery({ queryKey: KEYS.library, queryFn: api.library, staleTime: Infinity });
   const [wanted, setWanted] = useState('');
-  const { rows, columns } = useMemo(
-    () => ({ rows: data ? KINDS[kind].rows(data) : [], columns: KINDS[kind].columns(units) }),
-    [data, kind, units],
-  );
+  const [withRetired, setWithRetired] = useState(false);
+  const { rows, columns, retired } = useMemo(() => {
+    const ids = new Set((data?.[kind] ?? []).filter((r) => r.retired).map((r) => r.id));
+    const all = data ? KINDS[kind].rows(data) : [];
+    return {
+      rows: withRetired ? all : all.filter((r) => !ids.has(r.id)),
+      columns: KINDS[kind].columns(units),
+      retired: ids.size,
+    };
+  }, [data, kind, units, withRetired]);
   const found = useMemo(() => {
     const words = wanted.split(/\s+/);
     return rows.filter((r) => words.every((w) => r.words.includes(w)));
@@ -270,6 +278,12 @@ function Searched({ kind }: { kind: LibraryKind }) {
         <p className="muted" aria-live="polite">
           {found.length === rows.length ? `${rows.length} in all` : `${found.length} of ${rows.length}`}
         </p>
+        {retired > 0 && (
+          <FormControlLabel
+            control={<Checkbox checked={withRetired} onChange={(e) => setWithRetired(e.target.checked)} />}
+            label={`Show ${retired} retired`}
+          />
+        )}
         <NewOne kind={kind} />
       </div>
       <FigureGrid
@@ -277,7 +291,13 @@ function Searched({ kind }: { kind: LibraryKind }) {
         rows={found}
         columns={columns}
         onOpen={open}
-        nothing={data ? 'Nothing is called that. Try fewer words.' : 'Reading the library…'}
+        nothing={
+          !data
+            ? 'Reading the library…'
+            : rows.length === 0
+              ? 'Nothing is here yet.'
+              : 'Nothing is called that. Try fewer words.'
+        }
       />
     </>
   );

@@ -255,3 +255,37 @@ test('copied, it says so', async () => {
   expect(await screen.findByText('“Tug” is copied, with its survey and candidates.')).toBeTruthy();
   expect(written()).toMatchObject([{ method: 'POST', path: '/builds/tug/copy' }]);
 });
+
+describe('the demo', () => {
+  const ALL = { builds: 4, rows: 78, stay: [] as string[] };
+  const demo = (answers: readonly object[]) => {
+    let at = 0;
+    withBuilds(BUILDS, (a) =>
+      a.path !== '/demo' ? undefined : a.method === 'PUT' ? { body: answers[++at] } : { body: answers[at] },
+    );
+    shop();
+  };
+  const press = async (name: string) => fireEvent.click(await screen.findByRole('button', { name }));
+
+  test('is emptied with its library: what went and what stays for one’s own is said in one sentence, and undone', async () => {
+    demo([ALL, { builds: 0, rows: 6, stay: ['V8', 'Box', 'Kit', 'Clutch', 'Plate', 'Family'] }, ALL]);
+    await press('Empty the shop of the demo');
+    expect(
+      await screen.findByText(
+        '4 builds of the demo are now with the deleted ones; 72 library rows retired, 6 rows of its library stay, for you changed or use them (V8, Box, Kit, Clutch…).',
+      ),
+    ).toBeTruthy();
+    expect(await screen.findByRole('button', { name: 'Bring the demo in' })).toBeTruthy();
+    await press('Undo');
+    await screen.findByText('The demo is in this shop, its builds and its library.');
+    expect(written().map((w) => w.body)).toEqual([{ here: false, library: true }, { here: true }]);
+  });
+
+  test('its builds alone go, and its library is still there to be taken away', async () => {
+    demo([ALL, { ...ALL, builds: 0 }]);
+    await press('Keep its library');
+    expect(await screen.findByText(/with the deleted ones; its library is still here\.$/)).toBeTruthy();
+    await waitFor(() => expect(screen.queryByRole('button', { name: 'Keep its library' })).toBeNull());
+    expect(screen.getByRole('button', { name: 'Empty the shop of the demo' })).toBeTruthy();
+  });
+});

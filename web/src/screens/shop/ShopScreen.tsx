@@ -13,6 +13,7 @@ import { BringFile } from '../../pieces/BringFile.tsx';
 import { UnitSwitch } from '../../pieces/UnitSwitch.tsx';
 import { PlainShell } from '../../pieces/PlainShell.tsx';
 import { BuildTable, type BuildAct } from './BuildTable.tsx';
+import { DemoSection } from './DemoSection.tsx';
 
 async function carryOut(build: BuildSummary, act: BuildAct): Promise<void> {
   switch (act.do) {
@@ -168,7 +169,7 @@ export function ShopScreen() {
             ),
         )}
         <section className="block" style={{ maxWidth: 520 }}>
-          <h2>Begin another</h2>
+          <h2>{on('open').length === 0 ? 'Begin one' : 'Begin another'}</h2>
           <form
             style={{ display: 'flex', gap: 8, marginTop: 12, alignItems: 'flex-start' }}
             onSubmit={(e) => {
@@ -218,6 +219,7 @@ export function ShopScreen() {
             Adding keeps all that is here: what is the same is not doubled, and what differs comes in under a new id.
           </p>
         </section>
+        <DemoSection />
       </div>
     </PlainShell>
   );

@@ -5,10 +5,10 @@ import { jest } from '@jest/globals';
 import { cleanup, fireEvent, render, screen } from '@testing-library/react';
 import { SettingsProvider } from '../../../hooks/settings.tsx';
 import { typeAndLeave } from '../../../testing/everyText.ts';
-
-const { ByTape } = await import('./ByTape.tsx');
+import { ByTape, type Taped } from './ByTape.tsx';
 
 const put = jest.fn<(solids: readonly Solid[]) => void>();
+const taped = jest.fn<(fields: Taped) => void>();
 const own: Solid = {
   id: 'own',
   name: 'own bracket',
@@ -19,12 +19,22 @@ const own: Solid = {
 const draw = (kind: 'engines' | 'gearboxes', solids: readonly Solid[] = []) =>
   render(
     <SettingsProvider>
-      <ByTape kind={kind} solids={solids} onSolids={put} />
+      <ByTape
+        kind={kind}
+        solids={solids}
+        onTaped={(fields) => {
+          if (fields.solids) put(fields.solids);
+          taped(fields);
+        }}
+      />
     </SettingsProvider>,
   );
 const type = (label: string, text: string) => typeAndLeave(screen.getByLabelText(label), text);
 
-beforeEach(() => put.mockClear());
+beforeEach(() => {
+  put.mockClear();
+  taped.mockClear();
+});
 afterEach(cleanup);
 
 test('three outer sizes of an engine give its bodies, and one more reading moves them', () => {
@@ -76,4 +86,55 @@ test('a gearbox by four sizes', () => {
     type(label, text);
   fireEvent.click(screen.getByRole('button', { name: 'Put these 3 bodies in' }));
   expect(put.mock.calls[0]![0].map((s) => s.role)).toEqual(['bellhousing', 'gearbox case', 'gearbox case']);
+});
+
+test('a gearbox with its transfer case: what was read says where its joints are, what was not stays out', () => {
+  draw('gearboxes');
+  fireEvent.mouseDown(screen.getByRole('combobox', { name: 'Lies' }));
+  fireEvent.click(screen.getByRole('option', { name: 'with transfer case' }));
+  for (const [label, text] of [
+    ['Length', '760'],
+    ['Bellhousing, width', '360'],
+    ['Case, width', '200'],
+    ['Case, height', '240'],
+    ['Front output, back', '700'],
+    ['Front output, out', '-240'],
+    ['Front output, down', '260'],
+    ['Shifter, back', '430'],
+  ] as const)
+    type(label, text);
+  fireEvent.click(screen.getByRole('button', { name: 'Put these 3 bodies in' }));
+  const [fields] = taped.mock.calls[0]!;
+  expect(fields.solids!.map((s) => s.name)).toEqual(['bellhousing', 'gearbox case', 'transfer case']);
+  expect(fields.frontOutputMm).toEqual([-700, -240, -260]);
+  expect(fields.lengthMm).toEqual({ value: 760, plusMinus: 5, evidence: 'measured' });
+  expect(fields).not.toHaveProperty('shifterMm');
+  expect(fields).not.toHaveProperty('outputMm');
+});
+
+test('a piece that stands out and a mount arm go in only when all of them was read', () => {
+  draw('engines', [own]);
+  const flange = () =>
+    screen.getByRole<HTMLButtonElement>('button', { name: 'Put the exhaust flange in', hidden: true });
+  const arm = () => screen.getByRole<HTMLButtonElement>('button', { name: 'Put the left arm in', hidden: true });
+  for (const [label, text] of [
+    ['Its middle, ahead', '120'],
+    ['Its middle, left', '-260'],
+    ['Its middle, up', '-40'],
+    ['Its length', '80'],
+    ['Its width', '70'],
+    ['Arm, ahead', '250'],
+    ['Arm, out', '170'],
+    ['Arm, up', '-60'],
+  ] as const)
+    type(label, text);
+  expect([flange().disabled, arm().disabled]).toEqual([true, true]);
+  type('Its height', '60');
+  type('Its thread', 'M10');
+  fireEvent.click(flange());
+  expect(put.mock.calls[0]![0].map((s) => s.id)).toEqual(['own', 'piece-output-flange']);
+  fireEvent.click(arm());
+  expect(taped.mock.calls.at(-1)![0].bosses).toEqual([
+    { id: 'taped-left-arm', name: 'left arm', atMm: [250, 170, -60], direction: [0, 1, 0], thread: 'M10' },
+  ]);
 });
