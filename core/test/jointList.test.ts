@@ -80,7 +80,12 @@ describe('the layout decides', () => {
 });
 
 describe('what was in the car stays as found', () => {
-  const own = { engineId: 'sidecam-12', gearboxId: 'whimbrel-4', partIds: [] };
+  const own = {
+    engineId: 'sidecam-12',
+    gearboxId: 'whimbrel-4',
+    partIds: [],
+    placement: tug.chassis!.engineAt!,
+  };
   const unspoken: Build = { ...tug, chassis: { ...tug.chassis!, ports: [] } };
   test('engine and gearbox of the car: every joint, with no face entered', () => {
     const a = assess(unspoken, { ...candidate('C'), ...own }, bare(library));

@@ -293,6 +293,7 @@ test('what stays as it was found hangs as it hung', () => {
       mounts: [],
       engineId: car.originalEngineId!,
       gearboxId: car.originalGearboxId!,
+      placement: car.engineAt!,
       dressing: {},
       partIds: [],
     },

@@ -34,6 +34,8 @@ const OF_NO_CHECK: Readonly<Record<string, string>> = {
   '/engines/*/bosses/*/fromYear': 'in every block where nothing is said',
   '/engines/*/bosses/*/toYear': 'in every block where nothing is said',
   '/chassis/claims/*/about/partId': 'words of others, judged by themselves',
+  '/chassis/engineAt':
+    'what is put elsewhere is measured against it: its ghost, and how the gearbox lies against the one found',
   '/parts/*/carries/pickUps': 'a finding of its own, which asks where nobody has said',
   ...Object.fromEntries(
     ['/chassis', '/engines/*', '/gearboxes/*', '/parts/*'].map((of) => [

@@ -38,6 +38,7 @@ export const OBSTACLE_ROLES = [
   'chassis rail',
   'strut tower',
   'inner wing',
+  'boot wall',
   'radiator pack',
   'fan',
   'brake servo',

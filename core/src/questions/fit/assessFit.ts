@@ -10,12 +10,13 @@ import {
   type Subject,
 } from '../../model/index.ts';
 import { poseOf, type Convex } from '../../geometry/index.ts';
-import { gearboxPose } from '../mass/index.ts';
+import { apartUnplaced, gearboxPose } from '../mass/index.ts';
 import { caseWords, wayAcross, type Movement } from '../mounts/index.ts';
 import { say, capital } from '../../units/index.ts';
 import { assessRoutes } from './assessRoutes.ts';
 import { alignmentRows, assessAlignment, type AlignmentFigures } from './assessAlignment.ts';
 import { bayOf, type BayBody } from './bay.ts';
+import { besideOldFinding } from './besideOld.ts';
 import { claimFindings } from '../claims/index.ts';
 import { bracketClearances } from './brackets.ts';
 import { clearances, placedSolids, type PairClearance } from './clearances.ts';
@@ -25,7 +26,9 @@ import { groundAtBump, GROUND_ROW } from './ground.ts';
 import { dressingClashes } from './matrix.ts';
 import { dressingRemedies, obstacleRemedies, smallRemedies } from './remedies.ts';
 import { unjudgedOf } from './unjudged.ts';
+import { roomFinding } from './roomGivenUp.ts';
 import { routeBodies, type RouteClearance } from './routes.ts';
+import { shaftPassing } from './shaftPassing.ts';
 
 /** Findings are written for pairs with less margin than this; the rest are counted. */
 const WORTH_SAYING_MM = 30;
@@ -76,12 +79,19 @@ export function assessFit(
   brackets?: ReadonlyMap<string, readonly Convex[]>,
 ): CheckResult & { figures: FitFigures } {
   const { chassis, candidate } = subject;
-  if (chassis && chassis.engineAt === undefined && staysPut(subject))
+  // Where all of it is drawn and measured, its gaps are told; a survey that has it hit something is wrong somewhere.
+  if (
+    chassis &&
+    staysPut(subject) &&
+    (chassis.engineAt === undefined || chassis.obstacles.length === 0 || unjudgedOf(subject).length > 0)
+  )
     return withoutGaps(
       subject,
       'clear',
       'Stays as found',
-      'Engine and gearbox stay where they were found: they fit, and nobody has entered where that is.',
+      chassis.engineAt === undefined
+        ? 'Engine and gearbox stay where they were found: they fit, and nobody has entered where that is.'
+        : 'Engine and gearbox stay where they were found: they fit, and not all of the bay or of them is drawn.',
     );
   if (!chassis || chassis.obstacles.length === 0)
     return withoutGaps(
@@ -227,7 +237,12 @@ export function assessFit(
           ? `Every pair of ${solids.length} solids and ${bodies.length} obstacles has the gap it needs.`
           : `${hits} of ${bodies.length} obstacles are hit or too near.`,
   });
-  findings.push(...dressingClashes(subject), ...changesUndone(subject));
+  findings.push(
+    ...dressingClashes(subject),
+    ...changesUndone(subject),
+    ...roomFinding(subject),
+    ...besideOldFinding(subject),
+  );
   const routes = assessRoutes(subject, movement, solids, bay);
   const seat = assessAlignment(subject, movement);
   const ground = groundAtBump({ ...subject, chassis }, solids, movement);
@@ -237,16 +252,13 @@ export function assessFit(
     ...seat.findings,
     ...claimFindings(subject, 'fit', check.state),
   );
-  if (!staysPut(subject))
+  if (!staysPut(subject)) {
+    const box = gearboxPose(poseOf(candidate.placement), subject);
     findings.push(
-      ...movingFindings(
-        chassis,
-        subject.gearbox,
-        gearboxPose(poseOf(candidate.placement), subject),
-        solids,
-        movement.data,
-      ),
+      ...movingFindings(chassis, subject.gearbox, box, solids, movement.data),
+      ...(apartUnplaced(subject) ? [] : shaftPassing(chassis, subject.gearbox, box, solids, movement)),
     );
+  }
   return {
     checks: [check, touched, ...ground.checks, ...seat.checks],
     findings,

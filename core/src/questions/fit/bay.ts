@@ -32,6 +32,7 @@ export function awayOf(obstacle: Obstacle, change: Pick<ObstacleChange, 'do' | '
       return [0, 0, 1];
     case 'firewall':
     case 'heater box':
+    case 'boot wall':
       return [-1, 0, 0];
     case 'radiator pack':
     case 'fan':

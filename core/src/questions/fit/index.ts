@@ -10,6 +10,7 @@ export * from './margin.ts';
 export * from './essential.ts';
 export * from './matrix.ts';
 export * from './requiredClearance.ts';
+export * from './roomGivenUp.ts';
 export * from './routes.ts';
 export * from './shaftAngles.ts';
 export * from './sums.ts';

@@ -304,7 +304,7 @@ export const TEMPLATES: readonly Template[] = [
   {
     key: 'boot-behind',
     name: 'boot wall',
-    role: 'inner wing',
+    role: 'boot wall',
     bay: 'behind',
     station: 'Firewall',
     why: 'How far back it may reach before luggage is given up.',

@@ -1,4 +1,4 @@
-import { awayOf, shieldable, thicknessAlong } from '../../questions/fit/index.ts';
+import { awayOf, roomGivenUp, roomWords, shieldable, thicknessAlong } from '../../questions/fit/index.ts';
 import { convexOf } from '../../geometry/index.ts';
 import {
   allowedChanges,
@@ -151,12 +151,14 @@ function obstacleSteps(
     const before = done ? costOfChange(change, already) : { cost: 0, hours: 0, massKg: 0 };
     const told = (amountMm: number): RecipeLine => {
       const { cost, hours, massKg } = costOfChange(change, amountMm);
+      const room = roomGivenUp(obstacle, convexOf(obstacle.shape).vertices, change, amountMm);
+      const gives = [change.givesUp ?? '', room ? roomWords(room) : ''].filter(Boolean);
       return {
         title: changeWords(obstacle, change.do, say(amountMm, 'lengthMm')),
         cost: cost - before.cost,
         hours: hours - before.hours,
         massKg: massKg - before.massKg,
-        ...(change.givesUp ? { givesUp: change.givesUp } : {}),
+        ...(gives.length > 0 ? { givesUp: gives.join(', ') } : {}),
         accept: { kind: 'obstacleChange', obstacleId: obstacle.id, do: change.do, amountMm },
       };
     };

@@ -109,7 +109,7 @@ function Bodies({ live }: { live: LiveFit }) {
         .filter((b) => b.obstacle.role !== 'ground line' && b.obstacle.role !== 'reach zone')
         .map((b) => ({
           id: b.obstacle.id,
-          thin: b.obstacle.role === 'bonnet' || b.obstacle.role === 'inner wing',
+          thin: b.obstacle.role === 'bonnet' || b.obstacle.role === 'inner wing' || b.obstacle.role === 'boot wall',
           geometry: geometryOf(b.convex),
         })),
     [live],

@@ -342,7 +342,7 @@ const Datum = memo(function Datum({
 });
 
 /** Large and flat: they would hide what is worth seeing. */
-const PLAIN = new Set(['chassis rail', 'floor', 'inner wing', 'tunnel', 'bonnet']);
+const PLAIN = new Set(['chassis rail', 'floor', 'inner wing', 'boot wall', 'tunnel', 'bonnet']);
 
 const Obstacles = memo(function Obstacles({
   live,
