@@ -167,6 +167,34 @@ test('own car and engine by form from an empty shop: decimal commas, units and s
     await expect(page.getByRole('button', { name: /^A, Hours: 0 h/ })).toBeVisible();
     await expect(page.getByRole('button', { name: /^A,.*, blocked/ })).toHaveCount(0);
 
+    // Bored out it hangs as it did and weighs what it did; kit, machine work and hours, (18 + 4 × 24 + 34) / 6, are on the bill.
+    await page.goto(`${shop.url}/builds/own-saloon/survey?c=a`);
+    await page.getByRole('button', { name: 'Add a candidate' }).first().click();
+    await pick(page, 'Engine', 'Two-litre four');
+    await page.getByRole('combobox', { name: 'Gearbox', exact: true }).click();
+    await page.getByRole('option', { name: /^Four-speed/ }).click();
+    await pick(page, 'It is', 'bored out');
+    await fill(page, 'New bore', '87,5');
+    for (const [what, takes] of [
+      ['Kit', ['300', '380', '500']],
+      ['Machine work', ['250', '310', '400']],
+      ['Hours to rebuild', ['18', '24', '34']],
+    ] as const)
+      for (const [i, point] of ['low', 'likely', 'high'].entries()) await fill(page, `${what}, ${point}`, takes[i]!);
+    await dialog.getByRole('button', { name: 'Add candidate' }).click();
+    await expect(page).toHaveURL(/candidate\?c=b/);
+    const bored = await shop.row<Engine>('engines', 'two-litre-four-bored-to-87-5-mm');
+    expect(bored).toMatchObject({ madeFrom: 'two-litre-four', boreMm: { value: 87.5 } });
+    // 1 + 8.8 × (87.5 / 86.5)².
+    expect(bored.compressionRatio!.value).toBeCloseTo(10.005, 3);
+    await page.goto(`${shop.url}/builds/own-saloon/line-up`);
+    await expect(page.getByRole('button', { name: /^B, Car, change as weighed: ±?0 kg/ })).toBeVisible();
+    await expect(page.getByRole('button', { name: /^B, Open joints: 0 , clear/ })).toBeVisible();
+    await expect(page.getByRole('button', { name: /^B, Hours: 25 h/ })).toBeVisible();
+    await page.goto(`${shop.url}/builds/own-saloon/parts?c=b`);
+    await expect(page.getByText(/^Machine work: bore and hone 4 cylinders to 87.5 mm/).first()).toBeVisible();
+    await expect(page.getByText('Rebuild kit, Two-litre four, bored to 87.5 mm').first()).toBeVisible();
+
     // Nobody reads a word of programs on any screen of a car with nearly nothing entered.
     for (const screen of SCREENS) {
       await walkTo(page, screen);

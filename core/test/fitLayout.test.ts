@@ -1,7 +1,8 @@
 /** What a change takes of the cabin, how the gearbox lies against the one found, and shafts that run past the engine. */
 import fc from 'fast-check';
-import { accept, type Build, type Chassis, type Gearbox, type Library, type Solid } from '../src/index.ts';
+import { accept, assess, type Build, type Chassis, type Gearbox, type Library, type Solid } from '../src/index.ts';
 import { convexOf } from '../src/geometry/index.ts';
+import { baselineCandidate } from '../src/questions/lineup/index.ts';
 import { roomGivenUp, shadowMm2 } from '../src/questions/fit/index.ts';
 import { recipeSteps } from '../src/solvers/recipe/index.ts';
 import { resolveSubject, settingOf } from '../src/index.ts';
@@ -50,6 +51,12 @@ describe('room given up', () => {
     const notch = recipeSteps(subject!).find((s) => s.id === 'tunnel-left:notch')!;
     expect(notch.told(3).givesUp).toBeUndefined();
   });
+});
+
+test('the car as it was found fits its own bay', () => {
+  const found = assess(tug, baselineCandidate(tug)!, library);
+  expect(found.figures!.fit!.pairs.filter((p) => p.marginMm < 0)).toEqual([]);
+  expect(found.checks.find((c) => c.id === 'fit-margin')!.state).not.toBe('blocked');
 });
 
 describe('against the gearbox found', () => {

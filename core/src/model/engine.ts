@@ -170,6 +170,10 @@ export const Engine = Type.Object(
     shortName: Type.String({ minLength: 1, maxLength: 20 }),
     family: Type.Optional(Name),
     codes: Type.Array(Type.String({ maxLength: 40 })),
+    madeFrom: Type.Optional({
+      ...Id,
+      description: 'the engine that it was made from by boring or stroking: outside it is still that one',
+    } as typeof Id),
     builtFrom: Type.Optional(Type.Integer({ minimum: 1900, maximum: 2100 })),
     builtTo: Type.Optional(Type.Integer({ minimum: 1900, maximum: 2100 })),
     arrangement: Type.Optional(

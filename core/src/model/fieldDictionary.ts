@@ -38,6 +38,7 @@ const LABELS = {
   // Engine
   family: 'Family',
   codes: 'Engine codes',
+  madeFrom: 'Made from',
   builtFrom: 'Built from, year',
   builtTo: 'Built to, year',
   arrangement: 'Cylinder arrangement',

@@ -16,6 +16,7 @@ const HELP: Partial<Readonly<Record<FieldKey, readonly [help: string, example?: 
   inUse: ['The one that results are calculated from'],
   family: ['Engines that share a block', 'Quillon'],
   codes: ['One a line, as stamped on the block'],
+  madeFrom: ['The engine that it was bored or stroked from; outside it is still that one'],
   boreMm: ['Service manual, or measured with the head off', '86'],
   strokeMm: ['', '86'],
   compressionRatio: ['Static, :1', '9.8'],

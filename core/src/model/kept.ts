@@ -4,9 +4,10 @@ import type { Subject } from './subject.ts';
 
 type Own = Pick<Subject, 'chassis' | 'engine' | 'gearbox' | 'candidate' | 'parts'>;
 
-/** Whether the engine is the one that was in the car. */
+/** Whether the engine is the one that was in the car, or was made from it: bored out it hangs and mates as it did. */
 export const keepsEngine = ({ chassis, engine }: Pick<Own, 'chassis' | 'engine'>): boolean =>
-  engine.id === chassis?.originalEngineId;
+  chassis?.originalEngineId !== undefined &&
+  (engine.id === chassis.originalEngineId || engine.madeFrom === chassis.originalEngineId);
 
 /** Whether the gearbox is the one that was in the car. */
 export const keepsGearbox = ({ chassis, gearbox }: Pick<Own, 'chassis' | 'gearbox'>): boolean =>

@@ -9,12 +9,16 @@ import DialogContent from '@mui/material/DialogContent';
 import { lazy, Suspense, useMemo, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useBuild, useBuildActions, useJudgement } from '../hooks/buildState.tsx';
+import { useOwnEngine } from '../hooks/useOwnEngine.ts';
 import { usePreview } from '../hooks/preview.ts';
+import { ApiProblem } from '../hooks/problem.ts';
+import { EngineByFamily } from './EngineByFamily.tsx';
 import { ChoiceField, firstFault, QuantityField, WordsField } from './fields.tsx';
 import { Sentence } from './figures.tsx';
 import { candidateColour, StateMark } from './marks.tsx';
 import layout from './layout.module.css';
 import { newCandidate, type MadeOf } from './newCandidate.ts';
+import { OwnEngine, ownEngineFault, type OwnEngineWork } from './OwnEngine.tsx';
 
 /** Engine, gearbox, final drive and tyres once all are chosen; a transaxle brings the final drive. */
 function wholeOf(of: Partial<MadeOf>, inside: number | undefined): MadeOf | undefined {
@@ -105,6 +109,9 @@ export function NewCandidate({ onClose }: { onClose: () => void }) {
     ...(fittedRatio === undefined ? {} : { finalDrive: fittedRatio }),
   });
   const [fault, setFault] = useState<string>();
+  const [work, setWork] = useState<OwnEngineWork>({ way: 'stays as it is' });
+  const makeOwn = useOwnEngine();
+  const own = library.engines.find((e) => e.id === of.engineId && e.id === chassis?.originalEngineId);
   const gearbox = library.gearboxes.find((g) => g.id === of.gearboxId);
   const inside = gearbox?.finalDriveInside;
   const whole = wholeOf(of, inside);
@@ -119,7 +126,7 @@ export function NewCandidate({ onClose }: { onClose: () => void }) {
     // oxlint-disable-next-line react-hooks/exhaustive-deps -- made anew whenever one of the four is chosen
   }, [build, library, whole?.engineId, whole?.gearboxId, whole?.finalDrive, whole?.tyreCode]);
   const preview = usePreview(next);
-  const add = () => {
+  const add = async () => {
     const wrong = firstFault(form.current);
     if (wrong) return wrong.focus();
     const missing = [
@@ -130,7 +137,14 @@ export function NewCandidate({ onClose }: { onClose: () => void }) {
     ];
     if (missing.length > 0) return setFault(`Choose ${missing.join(', ')}.`);
     if (!next) return setFault(unread);
-    saveCandidate(undefined, next);
+    const cannot = own && ownEngineFault(own, work);
+    if (cannot !== undefined) return setFault(cannot);
+    try {
+      saveCandidate(undefined, own ? await makeOwn(next, own, work) : next);
+    } catch (error) {
+      if (!(error instanceof ApiProblem)) throw error;
+      return setFault(error.message);
+    }
     onClose();
     void navigate(`/builds/${build.id}/candidate?c=${next.id}`);
   };
@@ -191,6 +205,8 @@ export function NewCandidate({ onClose }: { onClose: () => void }) {
             />
           </div>
         )}
+        <EngineByFamily engines={library.engines} onEngine={(engineId) => put({ engineId })} />
+        {own && <OwnEngine engine={own} work={work} onWork={setWork} />}
         {/* Of one height whatever it says: a button that moves while it is pressed is missed. */}
         <div style={{ height: 150, overflow: 'auto', marginTop: 16 }}>
           {preview ? (
@@ -211,7 +227,7 @@ export function NewCandidate({ onClose }: { onClose: () => void }) {
       </DialogContent>
       <DialogActions>
         <Button onClick={onClose}>Cancel</Button>
-        <Button variant="contained" color="primary" onClick={add}>
+        <Button variant="contained" color="primary" onClick={() => void add()}>
           Add candidate
         </Button>
       </DialogActions>

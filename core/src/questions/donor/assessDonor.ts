@@ -1,4 +1,12 @@
-import { indexOf, makeFinding, type Finding, type CheckResult, type Subject, hourPrice } from '../../model/index.ts';
+import {
+  indexOf,
+  keepsEngine,
+  makeFinding,
+  type Finding,
+  type CheckResult,
+  type Subject,
+  hourPrice,
+} from '../../model/index.ts';
 import { momentsOf, quadrature, say } from '../../units/index.ts';
 import { identify } from './identify.ts';
 import { costOfOffer, type OfferCost } from './listingCost.ts';
@@ -30,9 +38,12 @@ export function assessDonor(subject: Subject): CheckResult & { figures: DonorFig
   const { bought, inspection } = candidate;
   const rate = hourPrice(brief);
   const strokers = strokerChoices(engine, library, rate);
-  const keeps = engine.id === chassis?.originalEngineId;
   findings.push(...weakPartFindings(subject));
-  if (keeps) return { checks: [], findings, figures: { offer: undefined, ways: [], refresh: undefined, strokers } };
+  // Nothing is bought; what was measured of it counts all the same.
+  if (keepsEngine(subject)) {
+    if (inspection) findings.push(...inspectionFindings(subject));
+    return { checks: [], findings, figures: { offer: undefined, ways: [], refresh: undefined, strokers } };
+  }
   findings.push(...strokers.map((s) => strokerFinding(subject, s)));
   const wanted = { engine, gearbox, parts, library, inspection, refreshed: candidate.refresh === 'refresh' };
   const money = (x: number) => say(x, 'money', { currency });
@@ -67,9 +78,9 @@ export function assessDonor(subject: Subject): CheckResult & { figures: DonorFig
 
 /** The choice between sealed and refreshed for what was bought or inspected; undefined while neither is known. */
 export function refreshOf(subject: Subject): RefreshChoice | undefined {
-  const { candidate, engine, library, brief, chassis } = subject;
+  const { candidate, engine, library, brief } = subject;
   const { bought, inspection } = candidate;
-  if ((!bought && !inspection) || engine.id === chassis?.originalEngineId) return undefined;
+  if ((!bought && !inspection) || keepsEngine(subject)) return undefined;
   if (engine.cylinders === undefined || !engine.fuel) return undefined;
   const share = rebuildShare(bought?.listing ?? USUAL, inspection);
   const listed = bought?.listing;
@@ -260,7 +271,30 @@ function leakDownFindings(subject: Subject): Finding[] {
   ];
 }
 
+/** What a rebuild of the engine puts right. */
+const CURED: ReadonlySet<string> = new Set(['compression', 'leak-down', 'oil-pressure', 'scored-bores', 'end-play']);
+
+/** What was found at the inspection; with a rebuild of the engine accepted, what that puts right blocks nothing. */
 function inspectionFindings(subject: Subject): Finding[] {
+  const { parts, engine } = subject;
+  const found = measuredFindings(subject);
+  const kit = parts.find(
+    (p) => p.rebuilds?.of === engine.id || (engine.madeFrom && p.rebuilds?.of === engine.madeFrom),
+  );
+  if (!kit) return found;
+  return found.map((f) =>
+    CURED.has(f.id) && (f.state === 'blocked' || f.state === 'tight')
+      ? {
+          ...f,
+          state: 'clear' as const,
+          title: `${f.title}; it is rebuilt`,
+          because: `The ${kit.name} puts it right, and it is measured again before it runs. ${f.because}`,
+        }
+      : f,
+  );
+}
+
+function measuredFindings(subject: Subject): Finding[] {
   const { candidate, engine, library } = subject;
   const seen = candidate.inspection!;
   const findings: Finding[] = [];

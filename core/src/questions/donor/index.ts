@@ -12,3 +12,5 @@ export * from './stroker.ts';
 export * from './sums.ts';
 export * from './weakParts.ts';
 export * from './offerDifferences.ts';
+export * from './byFamily.ts';
+export * from './ownEngine.ts';

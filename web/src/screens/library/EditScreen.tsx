@@ -23,6 +23,7 @@ import { ByTape } from './edit/ByTape.tsx';
 import { CurveEditor } from './edit/CurveEditor.tsx';
 import { offerFields } from './edit/offerFields.tsx';
 import { FirstThings } from './edit/FirstThings.tsx';
+import { FromFamily } from './edit/FromFamily.tsx';
 import { ROW_FORMS } from './edit/forms.ts';
 import { PlugList } from '../../pieces/plugs/PlugList.tsx';
 import { PatternEditor } from './edit/PatternEditor.tsx';
@@ -133,6 +134,7 @@ function Editor({ kind, row, version }: { kind: RowKind; row: Row; version: numb
     curves: (p) => <Curves {...p} />,
     bellPattern: (p) => <PatternEditor {...p} of={kind === 'engines' ? 'block' : 'bellhousing'} />,
     engineId: (p) => <RowPick {...p} kinds={['engines']} />,
+    madeFrom: (p) => <RowPick {...p} kinds={['engines']} />,
     gearboxId: (p) => <RowPick {...p} kinds={['gearboxes']} />,
     photo: (p) => <PictureField label="Photo" id={p.value as string | undefined} onChange={p.onChange} />,
     ...(kind === 'offers' ? offerFields(value, put) : {}),
@@ -165,6 +167,9 @@ function Editor({ kind, row, version }: { kind: RowKind; row: Row; version: numb
           </Alert>
         )}
         <FirstThings kind={kind} row={value} />
+        {kind === 'engines' && version === 0 && (
+          <FromFamily engines={library?.engines ?? []} onTake={(fields) => put({ ...value, ...fields })} />
+        )}
         {kind === 'offers' && <AdvertReader draft={value} engines={library?.engines ?? []} onDraft={put} />}
         {problem && (
           <Alert severity="error" variant="outlined" sx={{ mb: 2 }}>

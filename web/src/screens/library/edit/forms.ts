@@ -46,6 +46,7 @@ export const ROW_FORMS: Readonly<
           'shortName',
           'family',
           'codes',
+          'madeFrom',
           'builtFrom',
           'builtTo',
           'arrangement',
