@@ -2,7 +2,7 @@ import { Type } from 'typebox';
 import { Note, NonNegativeFigure } from './figure.ts';
 import { FuelSchema } from './fuel.ts';
 import { GearCutSchema, InductionSchema, INDUCTIONS } from './wish.ts';
-import { Supplier } from './supply.ts';
+import { Supplier, Tuner } from './supply.ts';
 
 const closed = { additionalProperties: false };
 
@@ -163,6 +163,7 @@ export const Brief = Type.Object(
       ),
     ),
     suppliers: Type.Optional(Type.Array(Supplier, { maxItems: 200 })),
+    tuners: Type.Optional(Type.Array(Tuner, { maxItems: 40 })),
     maxAddedKg: Type.Optional(Type.Number({ minimum: 0, maximum: 2000 })),
     fuel: Type.Optional(FuelSchema),
     fuelOctaneRon: Type.Number({ minimum: 80, maximum: 120 }),

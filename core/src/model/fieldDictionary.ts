@@ -130,6 +130,7 @@ const LABELS = {
   scarcity: 'Availability',
   makerActive: 'Manufacturer still supplies',
   sparesNearby: 'Spares nearby',
+  knowHowNearby: 'Know-how nearby',
   faults: 'Known faults',
 
   // Gearbox
@@ -593,6 +594,8 @@ const LABELS = {
   hands: 'People at work',
   lift: 'On a lift',
   suppliers: 'Suppliers',
+  tuners: 'Tuners nearby',
+  computers: 'Computers they map',
   trust: 'Trust',
   lateDays: 'Days late before',
   maxAddedKg: 'Maximum added mass',

@@ -4,7 +4,7 @@ import type { Db } from '../db/db.ts';
 import { readDemo, type DemoShop } from '../demo/load.ts';
 import type { App } from '../http/app.ts';
 import { answers } from '../http/schemas.ts';
-import { bringDemo, demoState, putDemoAway } from '../store/demoShelf.ts';
+import { bringDemo, demoState, putDemoAway } from '../demo/shelf.ts';
 import type { ShopEvents } from '../store/shopEvents.ts';
 
 const Wanted = Type.Object(

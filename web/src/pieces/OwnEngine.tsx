@@ -6,7 +6,7 @@ import { ThreePointField } from './FigureField.tsx';
 import layout from './layout.module.css';
 
 /** What becomes of the engine that is in the car. */
-export const OWN_ENGINE = ['stays as it is', 'rebuilt', 'bored out'] as const;
+const OWN_ENGINE = ['stays as it is', 'rebuilt', 'bored out'] as const;
 export interface OwnEngineWork extends RebuildWork {
   readonly way: (typeof OWN_ENGINE)[number];
 }

@@ -112,6 +112,21 @@ function offerFindings(
       }),
     );
   }
+  const seller = subject.brief.suppliers?.find((s) => s.name === listing.seller);
+  if (seller && seller.trust !== 'untried')
+    findings.push(
+      makeFinding({
+        id: 'offer-seller',
+        state: seller.trust === 'good' ? 'clear' : 'tight',
+        step: 'donors',
+        title:
+          seller.trust === 'good'
+            ? `${seller.name} has been good to buy from`
+            : `${seller.name} has let you down before: see it run, and pay when it is loaded`,
+        because: seller.note ?? 'Your own word of them, kept with the suppliers.',
+        about: [listing.id],
+      }),
+    );
   if (!engine.price) return findings;
   const usual = costOfOffer(
     {

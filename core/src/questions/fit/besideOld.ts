@@ -4,7 +4,7 @@ import { capital, say } from '../../units/index.ts';
 import { apartUnplaced, gearboxPose } from '../mass/index.ts';
 
 /** Something of a gearbox that another one has too, in the car: how much farther forward it lies than that, mm. */
-export interface Beside {
+interface Beside {
   readonly what: 'end of the gearbox' | 'gearbox mount' | 'output flange' | 'lever';
   readonly forwardMm: number;
   readonly upMm: number;
@@ -12,13 +12,13 @@ export interface Beside {
 
 const PLACES: readonly (readonly [Beside['what'], (g: Gearbox) => V3 | undefined])[] = [
   ['end of the gearbox', (g) => g.lengthMm && [-g.lengthMm.value, 0, 0]],
-  ['gearbox mount', (g) => g.mountMm as V3 | undefined],
-  ['output flange', (g) => g.outputMm as V3 | undefined],
-  ['lever', (g) => (g.shiftedBy === 'cable or rod' ? undefined : (g.shifterMm as V3 | undefined))],
+  ['gearbox mount', (g) => g.mountMm],
+  ['output flange', (g) => g.outputMm],
+  ['lever', (g) => (g.shiftedBy === 'cable or rod' ? undefined : g.shifterMm)],
 ];
 
 /** Where the new gearbox ends, is hung, drives and is shifted, against the one that was in the car; only what is known of both. */
-export function besideOld(next: Gearbox, pose: Pose, old: Gearbox, oldPose: Pose): Beside[] {
+function besideOld(next: Gearbox, pose: Pose, old: Gearbox, oldPose: Pose): Beside[] {
   return PLACES.flatMap(([what, of]) => {
     const [a, b] = [of(next), of(old)];
     if (!a || !b) return [];

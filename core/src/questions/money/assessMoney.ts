@@ -1,6 +1,7 @@
 import {
   findingOf,
   makeCheck,
+  supplyWords,
   keepsEngine,
   keepsGearbox,
   makeFinding,
@@ -10,7 +11,7 @@ import {
   type BillLine,
   type Subject,
 } from '../../model/index.ts';
-import { say, worstEvidence, type Derived } from '../../units/index.ts';
+import { capital, say, worstEvidence, type Derived } from '../../units/index.ts';
 import type { JointFigures } from '../joints/index.ts';
 import { billOf, type Bill } from './bill.ts';
 
@@ -169,14 +170,19 @@ function supplyFindings(subject: Subject): Finding[] {
     if (!supply) return [];
     const rare = supply.scarcity === 'rare';
     const orphan = !supply.makerActive && supply.sparesNearby === false;
-    if (!rare && !orphan) return [];
+    const alone = supply.knowHowNearby === false;
+    if (!rare && !orphan && !alone) return [];
     return [
       makeFinding({
         id: `supply-${id}`,
         state: 'tight',
         step: 'money',
-        title: rare ? `${name} is rare: find one before anything else is bought` : `No spares nearby for the ${name}`,
-        because: `${rare ? 'It is said to be rare' : `It is ${supply.scarcity}`}; its maker is ${supply.makerActive ? 'still active' : 'gone'}${supply.sparesNearby === undefined ? '' : supply.sparesNearby ? ', spares are nearby' : ', no spares are nearby'}.`,
+        title: rare
+          ? `${name} is rare: find one before anything else is bought`
+          : orphan
+            ? `No spares nearby for the ${name}`
+            : `Nobody near works on the ${name}`,
+        because: `${capital(supplyWords(supply))}.${alone ? ' What goes wrong with it you find and mend yourself, or it is sent away.' : ''}`,
         about: [id],
       }),
     ];

@@ -19,6 +19,7 @@ import { alternatorAmps, drawnBy, givenAt } from './budget.ts';
 import { circuitsOf, consumersNotEntered, type JudgedCircuit } from './circuits.ts';
 import { placeFindings } from './placeFindings.ts';
 import { plugsOf, scheduleOf, type PinRow, type PlacedPlug, type Schedule } from './pins.ts';
+import { tuningFindings } from './tuning.ts';
 
 const STEP = { step: 'wiring' } as const;
 /** So many names stand in a sentence. */
@@ -78,7 +79,10 @@ export function assessWiring(subject: Subject): CheckResult {
         : `${open.length} of ${schedule.rows.length} pins are neither connected nor said to be unused.`,
   });
   const currents = (['idle', 'cruise'] as const).map((when) => currentCheck(subject, circuits, when));
-  return { checks: [pins, ...currents], findings: [...findings, ...currentFindings(subject, currents, circuits)] };
+  return {
+    checks: [pins, ...currents],
+    findings: [...findings, ...currentFindings(subject, currents, circuits), ...tuningFindings(subject)],
+  };
 }
 
 function planFindings({ candidate }: Subject): Finding[] {

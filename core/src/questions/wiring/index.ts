@@ -9,3 +9,4 @@ export * from './signals.ts';
 export * from './sums.ts';
 export * from './wire.ts';
 export * from './places.ts';
+export * from './tuning.ts';

@@ -111,3 +111,20 @@ test('a band turned round is told at the field that was typed in, what was typed
   expect(box('Band, top').getAttribute('aria-invalid')).toBe('false');
   expect(actions.save).not.toHaveBeenCalled();
 });
+
+test('tuners near: one is added, told what they map with commas between, and taken off again', () => {
+  openJudged(second);
+  draw(<BriefScreen />);
+  fireEvent.click(screen.getByRole('button', { name: 'Add a tuner' }));
+  expect(saved().tuners).toEqual([{ name: 'Tuner 1', computers: [] }]);
+  cleanup();
+  const tuners = [{ name: 'Reed', distanceKm: 30, computers: ['Bosk'] }];
+  Object.assign(open, { build: { ...second, brief: { ...second.brief, tuners } } });
+  draw(<BriefScreen />);
+  type('Computers they map', 'Bosk 4, Marl ; ');
+  expect(saved().tuners).toEqual([{ ...tuners[0], computers: ['Bosk 4', 'Marl'] }]);
+  type('Tuner', ' ');
+  expect(screen.getByText('Name them, or take them off.')).toBeTruthy();
+  fireEvent.click(screen.getByRole('button', { name: 'Take off' }));
+  expect(saved()).not.toHaveProperty('tuners');
+});

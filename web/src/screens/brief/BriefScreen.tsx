@@ -14,6 +14,7 @@ import {
   Targets,
   WorstAir,
 } from './BriefGroups.tsx';
+import { Nearby } from './Nearby.tsx';
 import { Standing } from './Standing.tsx';
 
 /** What the owner wants and will not accept. Every field re-judges as it is left. */
@@ -34,6 +35,7 @@ export function BriefScreen() {
           <SteadyClimb />
           <WorstAir />
           <MoneyAndTime />
+          <Nearby />
         </div>
         <Standing />
       </div>

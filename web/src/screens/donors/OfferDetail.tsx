@@ -17,6 +17,7 @@ import { offered } from '../../pieces/offered.ts';
 import { Plain } from '../../pieces/figures.tsx';
 import { EvidenceMark } from '../../pieces/marks.tsx';
 import { OfferFacts } from '../../pieces/OfferFacts.tsx';
+import { TrustField } from '../../pieces/TrustField.tsx';
 import { OfferAgainst } from './OfferAgainst.tsx';
 import { candidateFrom, gearboxesFor, reckonedFor } from './candidateFrom.ts';
 
@@ -62,6 +63,7 @@ export function OfferDetail({ listing, ways }: { listing: Listing; ways: readonl
         )}
         . Listed {listing.listedOn}.
       </p>
+      <TrustField of={listing.seller} />
       <p className={css['offer-words']}>{listing.words}</p>
       <OfferFacts offer={listing} />
       <div className={css['offer-acts']}>

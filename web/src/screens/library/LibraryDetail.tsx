@@ -1,5 +1,14 @@
 import { ratingAtInputShaft } from '@sable/core/questions/strength';
-import { yearsBuilt, type Engine, type Family, type Gearbox, type Library, type Offer, type Part } from '@sable/core';
+import {
+  supplyWords,
+  yearsBuilt,
+  type Engine,
+  type Family,
+  type Gearbox,
+  type Library,
+  type Offer,
+  type Part,
+} from '@sable/core';
 import { curveInUse, highestRpm, lowestRpm } from '@sable/core/questions/curve';
 import { convexOf } from '@sable/core/geometry';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
@@ -257,7 +266,7 @@ function EngineDetail({ engine }: { engine: Engine }) {
               engine.noise ? <FigureText key="n" figure={engine.noise.levelDb} quantity="soundDb" /> : 'not known',
             ],
             ['Price used', <Price key="p" price={engine.price} />],
-            ['Supply', supplyWords(engine.supply)],
+            ['Supply', engine.supply ? supplyWords(engine.supply) : 'not known'],
             ['Known faults', engine.faults.join(' ') || 'none recorded'],
           ]}
         />
@@ -353,11 +362,6 @@ function EngineDetail({ engine }: { engine: Engine }) {
   );
 }
 
-const supplyWords = (supply: Gearbox['supply']): string =>
-  supply
-    ? `${supply.scarcity}, maker ${supply.makerActive ? 'still active' : 'gone'}${supply.sparesNearby === undefined ? '' : supply.sparesNearby ? ', spares nearby' : ', no spares nearby'}`
-    : 'not known';
-
 function GearboxDetail({ gearbox }: { gearbox: Gearbox }) {
   return (
     <>
@@ -381,7 +385,7 @@ function GearboxDetail({ gearbox }: { gearbox: Gearbox }) {
             ['Oil', <FigureText key="o" figure={gearbox.oilL} quantity="volumeL" />],
             ['Came from a car of', <FigureText key="k" figure={gearbox.donorKerbKg} quantity="massKg" />],
             ['Price used', <Price key="p" price={gearbox.price} />],
-            ['Supply', supplyWords(gearbox.supply)],
+            ['Supply', gearbox.supply ? supplyWords(gearbox.supply) : 'not known'],
             ['Note', gearbox.note ?? 'none'],
           ]}
         />

@@ -1,10 +1,10 @@
-import { DemoAnswer, type Build, type Family, type Shelf } from '@sable/core';
+import { DemoAnswer, type Family, type Shelf } from '@sable/core';
 import same from 'fast-deep-equal';
 import type { Queryable } from '../db/db.ts';
-import type { DemoShop } from '../demo/load.ts';
-import { insertBuild, putOnShelf } from './buildStore.ts';
-import { retireRow } from './libraryChanges.ts';
-import { readVersioned, writeRow, type RowOf } from './libraryStore.ts';
+import type { DemoShop } from './load.ts';
+import { insertBuild, putOnShelf } from '../store/buildStore.ts';
+import { retireRow } from '../store/libraryChanges.ts';
+import { readVersioned, writeRow, type RowOf } from '../store/libraryStore.ts';
 
 /** What the demo has of the library; its offers are of the yard. */
 const KINDS = ['engines', 'gearboxes', 'parts', 'families'] as const satisfies readonly (keyof RowOf)[];
@@ -105,7 +105,7 @@ export async function bringDemo(q: Queryable, demo: DemoShop): Promise<void> {
   ]);
   for (const build of demo.builds) {
     const standing = here.find((b) => b.id === build.id);
-    if (!standing) await insertBuild(q, build as Build);
+    if (!standing) await insertBuild(q, build);
     else if (standing.shelf !== 'open') await putOnShelf(q, build.id, 'open');
   }
 }
@@ -117,5 +117,5 @@ async function addRow(q: Queryable, kind: Kind, demo: DemoShop, id: string): Pro
     const taken = await q.query('SELECT 1 FROM family WHERE name = $1', [(row as Family).name]);
     if (taken.length > 0) return;
   }
-  await writeRow(q, kind, row as RowOf[typeof kind]);
+  await writeRow(q, kind, row);
 }
