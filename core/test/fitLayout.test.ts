@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { accept, assess, type Build, type Chassis, type Gearbox, type Library, type Solid } from '../src/index.ts';
 import { convexOf } from '../src/geometry/index.ts';
 import { baselineCandidate } from '../src/questions/lineup/index.ts';
-import { roomGivenUp, shadowMm2 } from '../src/questions/fit/index.ts';
+import { drawnShafts, roomGivenUp, shadowMm2 } from '../src/questions/fit/index.ts';
 import { recipeSteps } from '../src/solvers/recipe/index.ts';
 import { resolveSubject, settingOf } from '../src/index.ts';
 import { finding, judged, library, pickup, racer, tug, withGearbox, words } from './demo.ts';
@@ -156,4 +156,22 @@ describe('shafts past the engine', () => {
     expect(thick.figure).toBeCloseTo(led.figure! - (90 - was) / 2, 9);
     expect(thick.evidence).toBe('measured');
   });
+});
+
+test('every shaft whose ends are known is drawn from where it leaves to where it ends, and moves with the gearbox alone', () => {
+  const { subject } = resolveSubject(settingOf(racer), racer.candidates[0]!, library);
+  const at = racer.candidates[0]!.placement;
+  const shafts = drawnShafts(subject!, at);
+  expect(shafts.map((s) => s.name)).toEqual(['left half shaft', 'right half shaft']);
+  expect(shafts.map((s) => s.to)).toEqual([racer.chassis!.hubs!.leftMm, racer.chassis!.hubs!.rightMm]);
+  const lower = drawnShafts(subject!, { ...at, zMm: at.zMm - 10 });
+  shafts.forEach((s, i) => {
+    expect(lower[i]!.from[2]).toBeCloseTo(s.from[2] - 10, 9);
+    expect(lower[i]!.to).toEqual(s.to);
+  });
+  const [of4x4, ofTug] = [pickup, tug].map((b) =>
+    drawnShafts(resolveSubject(settingOf(b), b.candidates[0]!, library).subject!, b.candidates[0]!.placement),
+  );
+  expect(of4x4!.map((s) => s.name)).toEqual(['front propshaft', 'rear propshaft']);
+  expect(ofTug!.map((s) => [s.name, s.to])).toEqual([['rear propshaft', tug.chassis!.pinion!.atMm]]);
 });

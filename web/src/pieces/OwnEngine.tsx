@@ -4,6 +4,7 @@ import { attempt } from '@sable/core/units';
 import { ChoiceField, QuantityField } from './fields.tsx';
 import { ThreePointField } from './FigureField.tsx';
 import layout from './layout.module.css';
+import css from './OwnEngine.module.css';
 
 /** What becomes of the engine that is in the car. */
 const OWN_ENGINE = ['stays as it is', 'rebuilt', 'bored out'] as const;
@@ -68,7 +69,7 @@ export function OwnEngine({
         )}
       </div>
       {work.way !== 'stays as it is' && (
-        <div style={{ display: 'grid', gap: 16, marginTop: 16 }}>
+        <div className={css['work']}>
           {three('kit', 'Kit')}
           {three('machining', 'Machine work')}
           {three('hours', 'Hours to rebuild')}

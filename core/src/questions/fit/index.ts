@@ -13,5 +13,6 @@ export * from './requiredClearance.ts';
 export * from './roomGivenUp.ts';
 export * from './routes.ts';
 export * from './shaftAngles.ts';
+export * from './shaftPassing.ts';
 export * from './sums.ts';
 export * from './unjudged.ts';

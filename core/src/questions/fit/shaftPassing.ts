@@ -1,10 +1,27 @@
-import { applyPose, boundsGapSquared, convexOf, signedDistance, type Pose, type V3 } from '../../geometry/index.ts';
-import { layoutOf, makeFinding, type Chassis, type Finding, type Gearbox } from '../../model/index.ts';
+import {
+  applyPose,
+  boundsGapSquared,
+  convexOf,
+  poseOf,
+  signedDistance,
+  type Pose,
+  type V3,
+} from '../../geometry/index.ts';
+import {
+  layoutOf,
+  makeFinding,
+  type Chassis,
+  type Finding,
+  type Gearbox,
+  type Placement,
+  type Subject,
+} from '../../model/index.ts';
 import { say } from '../../units/index.ts';
 import { wayAcross, type Movement } from '../mounts/index.ts';
 import type { PlacedSolid } from './clearances.ts';
 import { fitState } from './margin.ts';
-import { propshaftEnds } from './shaftAngles.ts';
+import { apartUnplaced, gearboxPose } from '../mass/index.ts';
+import { propshaftEnds, propshaftsOf } from './shaftAngles.ts';
 
 /** Thickness of tube or bar where nobody has entered one, and what that may be wrong by, mm: usual of cars, estimated. Boots sit at the ends. */
 const THICK = {
@@ -65,6 +82,36 @@ function linesPast(chassis: Chassis, gearbox: Gearbox, box: Pose): Line[] {
         risesMm: hubs.bumpUpMm,
       });
   return lines;
+}
+
+/** A shaft as it lies in the car, for drawing: ends in vehicle axes and its thickness, mm. */
+export interface DrawnShaft {
+  readonly name: string;
+  readonly from: V3;
+  readonly to: V3;
+  readonly thickMm: number;
+}
+
+/** Every shaft of a candidate whose ends are known, with its engine at a placement. */
+export function drawnShafts(subject: Subject, placement: Placement): DrawnShaft[] {
+  const { chassis, gearbox } = subject;
+  if (!chassis || apartUnplaced(subject)) return [];
+  const box = gearboxPose(poseOf(placement), subject);
+  const past = linesPast(chassis, gearbox, box).map(({ name, from, to, thick }) => ({
+    name,
+    from,
+    to,
+    thickMm: thick.mm,
+  }));
+  const behind = propshaftsOf(chassis, gearbox, box)
+    .filter(({ to }) => !past.some((p) => p.name === `${to} propshaft`))
+    .map(({ ends, to }) => ({
+      name: `${to} propshaft`,
+      from: applyPose(box, ends.outputMm),
+      to: ends.pinion.atMm as V3,
+      thickMm: chassis.propshaft?.outerDiameterMm ?? THICK.propshaft.mm,
+    }));
+  return [...past, ...behind];
 }
 
 interface Passing {

@@ -1,5 +1,5 @@
 import type { State } from '@sable/core';
-import { fitState, tubeOnce } from '@sable/core/questions/fit';
+import { drawnShafts, fitState, tubeOnce } from '@sable/core/questions/fit';
 import { moved, poseOf, type Convex, type V3 } from '@sable/core/geometry';
 import { formatNumber, unitOf } from '@sable/core/units';
 import { memo, useEffect, useMemo, useRef, useState, useSyncExternalStore, type ReactNode } from 'react';
@@ -159,6 +159,7 @@ const Drawing = memo(function Drawing(props: DrawingProps) {
       <Datum view={view} frame={frame} px={px} wheelRadiusMm={props.wheelRadiusMm} />
       <Obstacles live={live} view={view} px={px} shapes={bay} cut={cutMm !== undefined} />
       {props.ghost.length > 0 && <GhostLayer ghost={props.ghost} view={view} px={px} cutMm={cutMm} />}
+      {cutMm === undefined && <Shafts live={live} view={view} px={px} colour={colour} />}
       {cutMm === undefined ? (
         <Shifted live={live} view={view}>
           <Train live={live} view={view} px={px} colour={colour} shapes={train} />
@@ -437,6 +438,26 @@ const Train = memo(function Train({ live, view, px, colour, shapes }: TrainProps
     </g>
   );
 });
+
+/** Shafts from the gearbox to hubs and pinions, as thick as they are, each with its axis. */
+function Shafts({ live, view, px, colour }: TrainProps) {
+  const { placement } = useStanding(live);
+  const shafts = useMemo(() => drawnShafts(live.subject, placement), [live, placement]);
+  return (
+    <g data-layer="shafts" style={{ pointerEvents: 'none' }}>
+      {shafts.map((s) => {
+        const d = `M${view.flat(...s.from).join(' ')}L${view.flat(...s.to).join(' ')}`;
+        return (
+          <g key={s.name}>
+            <title>{s.name}</title>
+            <path d={d} stroke={colour} strokeOpacity={0.13} strokeWidth={s.thickMm} />
+            <path d={d} stroke={colour} strokeWidth={px} strokeDasharray={`${12 * px} ${3 * px} ${2 * px} ${3 * px}`} />
+          </g>
+        );
+      })}
+    </g>
+  );
+}
 
 function CutTrain({ live, view, px, colour, cutMm }: TrainProps & { cutMm: number }) {
   const { placement, states } = useStanding(live);
