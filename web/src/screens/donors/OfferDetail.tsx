@@ -63,7 +63,9 @@ export function OfferDetail({ listing, ways }: { listing: Listing; ways: readonl
         )}
         . Listed {listing.listedOn}.
       </p>
-      <TrustField of={listing.seller} />
+      <div style={{ margin: '14px 0 10px' }}>
+        <TrustField of={listing.seller} />
+      </div>
       <p className={css['offer-words']}>{listing.words}</p>
       <OfferFacts offer={listing} />
       <div className={css['offer-acts']}>
