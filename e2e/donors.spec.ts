@@ -231,7 +231,7 @@ test('a compressor map from a file, a bad one named; the forecast of an engine n
   await page.goto(`${sable.url}/builds/glider-tug/donors/bench?c=a&sum=sister`);
   await expect(page.getByText(/About \d+ ± \d+ N·m and/)).toBeVisible();
   await page.getByRole('button', { name: 'Keep it with the Q 1.8 cast' }).click();
-  await expect(page.getByRole('status')).toContainText('beside the curve in use');
+  await expect(page.getByRole('status').filter({ hasText: 'beside the curve in use' })).toBeVisible();
   const engine = (await (await fetch(`${sable.url}/api/v1/library/engines/quillon-18-cast`)).json()) as {
     curves: { evidence: string; inUse: boolean }[];
   };

@@ -120,39 +120,43 @@ test('retired, it is offered no more and stays where it is used; tables come in 
   await expect
     .poll(async () => (await row<{ retired?: boolean }>(sable, 'gearboxes', 'marten-e5v'))?.retired)
     .toBeUndefined();
-  const file = page.getByLabel('Library file');
-  await file.setInputFiles({
-    name: 'bad.csv',
-    mimeType: 'text/csv',
-    buffer: Buffer.from('Name,Class,Price likely\nX,gadget,3\n'),
-  });
+  const table = (name: string, text: string) =>
+    page.getByLabel('Library file').setInputFiles({ name, mimeType: 'text/csv', buffer: Buffer.from(text) });
+  const bring = (words: string) => page.getByRole('button', { name: words, exact: true }).click();
+  // A sheet of a land with decimal commas, in pounds: every line at fault is told, and nothing comes in before they are mended.
+  const head = 'Name;Class;Weight (lb);Price';
+  await table('bad.csv', `${head}\nX;gadget;2,5;3\nSwirl pot;radiator;2,5;85\n;hose;1;2\n`);
   await expect(page.getByText(/Line 2, Class: “gadget” is none of/)).toBeVisible();
-  await file.setInputFiles({
-    name: 'parts.csv',
-    mimeType: 'text/csv',
-    buffer: Buffer.from('Name,Class,Price likely\nSwirl pot,radiator,85\n'),
-  });
+  await expect(page.getByText('Line 4, Name: nothing is written there.')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Bring in 0 parts' })).toBeDisabled();
+  await bring('Cancel');
+  await table('parts.csv', `${head}\nSwirl pot;radiator;2,5;85\nTotal;;2,5;85\n`);
+  await expect(page.getByText('Passed over: line 3, a title or a line of sums.')).toBeVisible();
+  await bring('Bring in one part');
   await expect(page.getByText(/1 added/)).toBeVisible();
+  expect((await row<Part>(sable, 'parts', 'swirl-pot'))!.massKg!.value).toBeCloseTo(2.5 * 0.45359237, 6);
+  // Cells as they are copied from a sheet.
+  await bring('Paste a table');
+  await page.getByLabel('Paste cells or a table here').fill('What\tClass\nBreather can\those\n');
+  await expect(page.getByText(/“Name” is missing/)).toBeVisible();
+  await page.getByRole('combobox', { name: 'What is' }).click();
+  await page.getByRole('option', { name: 'Name', exact: true }).click();
+  await bring('Bring in one part');
+  await expect.poll(() => row(sable, 'parts', 'breather-can')).toBeDefined();
   await page.getByRole('searchbox', { name: /Find in parts/ }).fill('swirl');
   await expect(page.getByRole('gridcell', { name: 'Swirl pot' })).toBeVisible();
   await page.getByRole('link', { name: 'Engines', exact: true }).click();
   const csv = await (await page.request.get(`${sable.url}/api/v1/library/engines.csv`)).text();
   const cells = 'Name,Cylinders,Bore (mm),Stroke (mm),Compression (ratio),Redline (rpm),Price likely,Curve (rpm:N·m)';
-  await file.setInputFiles({ name: 'engines.csv', mimeType: 'text/csv', buffer: Buffer.from(csv) });
+  await table('engines.csv', csv);
+  await bring('Bring in 11 engines');
   await expect(page.getByText(/0 added, 11 already here/)).toBeVisible();
-  await file.setInputFiles({
-    name: 'engines.csv',
-    mimeType: 'text/csv',
-    buffer: Buffer.from(
-      `${cells}\nBarn find four,4,86,86,9.5,6000,150,1000:110 3000:160 5500:140\nToo many,40,86,86,9,6000,1,\n`,
-    ),
-  });
+  const barn = 'Barn find four,4,86,86,9.5,6000,150,1000:110 3000:160 5500:140';
+  await table('engines.csv', `${cells}\n${barn}\nToo many,40,86,86,9,6000,1,\n`);
+  await bring('Bring in 2 engines');
   await expect(page.getByText(/“Too many”: Cylinders must be 16 or less/)).toBeVisible();
-  await file.setInputFiles({
-    name: 'engines.csv',
-    mimeType: 'text/csv',
-    buffer: Buffer.from(`${cells}\nBarn find four,4,86,86,9.5,6000,150,1000:110 3000:160 5500:140\n`),
-  });
+  await table('engines.csv', `${cells}\n${barn}\n`);
+  await bring('Bring in one engine');
   await expect(page.getByText(/1 added, 0 already here/)).toBeVisible();
   await page.getByRole('gridcell', { name: 'Barn find four' }).first().click();
   await expect(page.getByRole('heading', { name: 'Barn find four' })).toBeVisible();

@@ -171,6 +171,10 @@ test('what was said of a line that goes is kept, and comes back with it; a line 
   await page.getByLabel('Likely, Inspection for the register', { exact: true }).fill('240');
   await page.getByLabel('Likely, Inspection for the register', { exact: true }).press('Enter');
   await expect(answer(page)).toHaveText(/to stay inside 9,500 €: 8,1\d\d € expected/);
+  // What is judged may not be saved yet.
+  const priced = async () =>
+    (await sable.build()).build.candidates.find((c) => c.id === 'c')?.bill?.own?.some((l) => l.price?.likely === 240);
+  await expect.poll(priced).toBe(true);
   await sable.putBack(was);
 });
 

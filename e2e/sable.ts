@@ -93,7 +93,7 @@ export const test = base.extend<
   walkers: [
     async ({ browser, sable }, use) => {
       const walkers = await Promise.all(
-        (['day', 'night'] as const).map((mode) => Walker.start(browser, sable.url, mode)),
+        (['day', 'night', 'phone'] as const).map((mode) => Walker.start(browser, sable.url, mode)),
       );
       await use(walkers);
       await Promise.all(walkers.map((w) => w.end()));

@@ -276,6 +276,7 @@ test('into an empty shop the shop of a backup is added by the page; a long table
     await page
       .getByLabel('Library file')
       .setInputFiles({ name: 'parts.csv', mimeType: 'text/csv', buffer: Buffer.from(table) });
+    await page.getByRole('button', { name: 'Bring in 20000 parts' }).click();
     await expect(page.getByText(/^[\d,]+ of 20,000 rows$/)).toBeVisible({ timeout: 30_000 });
     await page.getByRole('button', { name: 'Stop' }).click();
     await expect(page.getByText('Stopped. Nothing was saved.')).toBeVisible();

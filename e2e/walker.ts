@@ -2,25 +2,32 @@ import { expect, type Browser, type Page } from '@playwright/test';
 import { walkTo } from './desk.ts';
 import { drawn } from './drawn.ts';
 
-const SIZES = { day: { width: 1280, height: 800 }, night: { width: 820, height: 1180 } } as const;
+const SIZES = {
+  day: { width: 1280, height: 800 },
+  night: { width: 820, height: 1180 },
+  phone: { width: 390, height: 844 },
+} as const;
+export type WalkMode = keyof typeof SIZES;
 
 /**
  * A page that goes from screen to screen as a link does: opening each anew would read and compile the whole app again.
- * By day it is as wide as a desk’s, by night as a tablet’s.
+ * By day it is as wide as a desk’s, by night as a tablet’s; the phone is touched.
  */
 export class Walker {
   private errors: string[] = [];
 
   private constructor(
-    readonly mode: 'day' | 'night',
+    readonly mode: WalkMode,
     readonly page: Page,
   ) {
     page.on('pageerror', (e) => this.errors.push(e.message));
   }
 
-  static async start(browser: Browser, url: string, mode: 'day' | 'night'): Promise<Walker> {
-    const context = await browser.newContext({ reducedMotion: 'reduce', viewport: SIZES[mode] });
-    await context.addInitScript((m) => localStorage.setItem('sable-mode', JSON.stringify(m)), mode);
+  static async start(browser: Browser, url: string, mode: WalkMode): Promise<Walker> {
+    const touched = mode === 'phone' ? { hasTouch: true, isMobile: true } : {};
+    const context = await browser.newContext({ reducedMotion: 'reduce', viewport: SIZES[mode], ...touched });
+    const light = mode === 'night' ? 'night' : 'day';
+    await context.addInitScript((m) => localStorage.setItem('sable-mode', JSON.stringify(m)), light);
     const page = await context.newPage();
     await page.goto(`${url}/shop`);
     return new Walker(mode, page);

@@ -12,8 +12,12 @@ const ENGINE =
   'Name,Cylinders,Arrangement,Bore (mm),Stroke (mm),Compression (ratio),Redline (rpm),Price likely,Mass basis,Mass (kg),Mass evidence,Curve (rpm:N·m)';
 
 describe('the library as tables', () => {
-  test.each(['engines', 'gearboxes', 'parts'] as const)('%s: out and in again are the same rows, whole', (kind) => {
-    const back = readLibraryTable(libraryCsv(kind, library), library);
+  test.each(
+    (['engines', 'gearboxes', 'parts'] as const).flatMap((kind) => [[kind, '.'] as const, [kind, ','] as const]),
+  )('%s with “%s”: out and in again are the same rows, whole', (kind, decimal) => {
+    const text = libraryCsv(kind, library, decimal);
+    expect(text.split('\n', 1)[0]).toContain(decimal === ',' ? ';' : ',');
+    const back = readLibraryTable(text, library);
     expect(back[kind]).toEqual(library[kind]);
     for (const other of (['engines', 'gearboxes', 'parts'] as const).filter((k) => k !== kind))
       expect(back[other]).toEqual([]);

@@ -1,5 +1,5 @@
 import readSheet from 'read-excel-file/node';
-import type { Candidate } from '@sable/core';
+import { readSheet as readSheetText, type Candidate } from '@sable/core';
 import { call, openShop, type BuildBody, type Shop } from './shop.ts';
 
 let shop: Shop;
@@ -80,4 +80,35 @@ test('the workbook opens elsewhere, and its sums are those of its lines, with ho
 
 test('a candidate that is not there has no workbook', async () => {
   expect((await call(shop, 'GET', '/builds/glider-tug/candidates/x/bill.xlsx')).status).toBe(404);
+});
+
+test('the line-up opens elsewhere too: its figures are numbers, in the units asked for, and its words are text', async () => {
+  const lineup = async (units: string) => {
+    const { rawPayload } = await shop.app.inject({
+      method: 'GET',
+      url: `/api/v1/builds/glider-tug/lineup.xlsx?units=${units}`,
+      headers: { host: 'localhost' },
+    });
+    return rows(rawPayload);
+  };
+  const [metric, us] = [await lineup('metric'), await lineup('us')];
+  expect(metric[0]!.slice(0, 3)).toEqual(['Check', 'Unit', 'Limit']);
+  const row = (of: unknown[][], title: RegExp) => of.find((r) => title.test(String(r[0])))!;
+  const margin = row(metric, /^Smallest margin/);
+  expect(margin[1]).toBe('mm');
+  const figures = [3, 7, 11, 15, 19].map((i) => margin[i]);
+  expect(figures.every((f) => typeof f === 'number')).toBe(true);
+  const inches = row(us, /^Smallest margin/);
+  expect(inches[1]).toBe('in');
+  [3, 7, 11, 15, 19].forEach((i, k) => expect(Number(inches[i]) * 25.4).toBeCloseTo(Number(figures[k]), 1));
+  // As many rows as the CSV has, and the same states.
+  const csv = await shop.app.inject({
+    method: 'GET',
+    url: '/api/v1/builds/glider-tug/lineup.csv?units=metric&decimal=comma',
+    headers: { host: 'localhost' },
+  });
+  const sheet = readSheetText(csv.payload);
+  expect(sheet.rows).toHaveLength(metric.length - 1);
+  expect(sheet.decimal).toBe(',');
+  expect(sheet.rows.map((r) => r.cells[5])).toEqual(metric.slice(1).map((r) => r[5] ?? ''));
 });

@@ -1,4 +1,5 @@
 import { InputError } from '../units/index.ts';
+import { numberIn, readSheet } from './tableSheet.ts';
 
 /**
  * Points of a compressor map: corrected flow in kg/s, pressure ratio, efficiency as a share, and the wheel speed where
@@ -8,30 +9,25 @@ import { InputError } from '../units/index.ts';
 export function readMapCsv(
   text: string,
 ): { flowKgPerS: number; pressureRatio: number; efficiency: number; wheelRpm?: number }[] {
-  const points: { flowKgPerS: number; pressureRatio: number; efficiency: number; wheelRpm?: number }[] = [];
-  const delimiter = text.includes(';') ? ';' : text.includes('\t') ? '\t' : ',';
-  text
-    .replace(/^\uFEFF/, '')
-    .split(/\r?\n/)
-    .forEach((line, n) => {
-      if (line.trim() === '') return;
-      const values = line
-        .split(delimiter)
-        .map((c) => Number(delimiter === ',' ? c.trim() : c.trim().replace(',', '.')));
-      const [flowKgPerS, pressureRatio, efficiency, wheelRpm] = values;
-      const read = [flowKgPerS, pressureRatio, efficiency].every((v) => v !== undefined && Number.isFinite(v));
-      if (!read && points.length === 0) return;
-      if (!read)
-        throw new InputError(
-          `/${n + 1}`,
-          `Line ${n + 1} has no three figures (flow kg/s, ratio, efficiency): “${line.slice(0, 40)}”.`,
-        );
-      points.push({
-        flowKgPerS: flowKgPerS!,
-        pressureRatio: pressureRatio!,
-        efficiency: efficiency!,
-        ...(wheelRpm !== undefined && Number.isFinite(wheelRpm) ? { wheelRpm } : {}),
-      });
-    });
-  return points;
+  const sheet = readSheet(text);
+  const figures = (cells: readonly string[]) => cells.map((c) => numberIn(c, sheet.decimal ?? '.'));
+  const read = (of: readonly (number | undefined)[]) => of.slice(0, 3).filter((v) => v !== undefined).length === 3;
+  // A heading line is passed over; where there is none it is the first of the points.
+  const headed = !read(figures(sheet.head));
+  const rows = headed ? sheet.rows : [{ cells: sheet.head, line: sheet.headLine }, ...sheet.rows];
+  return rows.map(({ cells, line }) => {
+    const of = figures(cells);
+    if (!read(of))
+      throw new InputError(
+        `/${line}`,
+        `Line ${line} has no three figures (flow kg/s, ratio, efficiency): “${cells.join(' ').slice(0, 40)}”.`,
+      );
+    const [flowKgPerS, pressureRatio, efficiency, wheelRpm] = of;
+    return {
+      flowKgPerS: flowKgPerS!,
+      pressureRatio: pressureRatio!,
+      efficiency: efficiency!,
+      ...(wheelRpm === undefined ? {} : { wheelRpm }),
+    };
+  });
 }

@@ -1,9 +1,6 @@
-import { csvFormatRows } from 'd3-dsv';
 import type { Build, Check, Verdictable } from '../model/index.ts';
 import { toDisplay, unitOf, wordSentence, type Quantity, type Units } from '../units/index.ts';
-
-/** Bytes that tell spreadsheets the file is UTF-8. */
-const BOM = '\uFEFF';
+import { sheetText, type DecimalMark } from './tableSheet.ts';
 
 /** A cell that starts like a formula would be run by a spreadsheet: a quote in front keeps it text. */
 const text = (s: string) => (/^[=+\-@\t\r]/.test(s) ? `'${s}` : s);
@@ -30,12 +27,11 @@ export interface BillRow {
 }
 
 /** The bill as a table: one line a row, the sums last, units in the headings. */
-export function billCsv(rows: readonly BillRow[], currency: string): string {
+export function billCsv(rows: readonly BillRow[], currency: string, decimal?: DecimalMark): string {
   const columns = ['low', 'likely', 'high'] as const;
   const sum = (pick: (r: BillRow) => number) => rows.reduce((s, r) => s + pick(r), 0);
-  return (
-    BOM +
-    csvFormatRows([
+  return sheetText(
+    [
       [
         'Line',
         'Kind',
@@ -82,56 +78,73 @@ export function billCsv(rows: readonly BillRow[], currency: string): string {
         '',
         '',
       ],
-    ])
+    ],
+    decimal,
   );
 }
 
-/** The line-up as a table: checks as rows; for each candidate its figure, ±, state and reason. */
-export function lineupCsv(build: Build, assessments: readonly Verdictable[], units: Units): string {
+export type TableCell = string | number | undefined;
+
+/** The line-up as cells: checks as rows; for each candidate its figure, ±, state and reason; figures as numbers in the reader’s units. */
+export function lineupTable(build: Build, assessments: readonly Verdictable[], units: Units): TableCell[][] {
   const rows = new Map<string, Check>();
   for (const a of assessments) for (const c of a.checks) if (!rows.has(c.id)) rows.set(c.id, c);
   const entries = build.candidates.flatMap((candidate) => {
     const assessment = assessments.find((a) => a.candidateId === candidate.id);
     return assessment ? [{ candidate, assessment }] : [];
   });
-  const head = [
-    'Check',
-    'Unit',
-    'Limit',
-    ...entries.flatMap(({ candidate: c }) => [
-      text(`${c.letter} ${c.name}`),
-      `${c.letter} ±`,
-      `${c.letter} state`,
-      `${c.letter} because`,
-    ]),
-  ];
+  const rounded = (n: number) => Number(n.toFixed(3));
   const show = (value: number | undefined, quantity: Quantity) =>
-    number(value === undefined ? undefined : toDisplay(value, quantity, units), 3);
-  const body = [...rows.values()].map((row) => [
-    heading(row.title, row.quantity, units, build.currency),
-    row.quantity === 'money' ? build.currency : unitOf(row.quantity, units),
-    row.limitKind === 'info'
+    value === undefined || !Number.isFinite(value) ? undefined : rounded(toDisplay(value, quantity, units));
+  const limitOf = ({ limitKind, limit, upperLimit, quantity }: Check): string =>
+    limitKind === 'info'
       ? ''
-      : row.limitKind === 'between'
-        ? `${show(row.limit, row.quantity)} to ${show(row.upperLimit, row.quantity)}`
-        : `${row.limitKind} ${show(row.limit, row.quantity)}`,
-    ...entries.flatMap(({ assessment }) => {
-      const c = assessment.checks.find((x) => x.id === row.id);
-      const zero = c && toDisplay(0, c.quantity, units);
-      return [
-        show(c?.value, row.quantity),
-        c?.plusMinus === undefined ? '' : number(toDisplay(c.plusMinus, c.quantity, units) - (zero ?? 0), 3),
-        c?.state ?? '',
-        c ? text(wordSentence(c.because, units)) : '',
-      ];
-    }),
-  ]);
-  return (
-    BOM +
-    csvFormatRows([
-      head,
-      ...body,
-      ['State', '', '', ...entries.flatMap(({ assessment }) => ['', '', assessment.state, ''])],
-    ])
-  );
+      : limitKind === 'between'
+        ? `${show(limit, quantity) ?? ''} to ${show(upperLimit, quantity) ?? ''}`
+        : `${limitKind} ${show(limit, quantity) ?? ''}`;
+  return [
+    [
+      'Check',
+      'Unit',
+      'Limit',
+      ...entries.flatMap(({ candidate: { letter, name } }) => [
+        `${letter} ${name}`,
+        `${letter} ±`,
+        `${letter} state`,
+        `${letter} because`,
+      ]),
+    ],
+    ...[...rows.values()].map((row) => [
+      heading(row.title, row.quantity, units, build.currency),
+      row.quantity === 'money' ? build.currency : unitOf(row.quantity, units),
+      limitOf(row),
+      ...entries.flatMap(({ assessment }) => {
+        const c = assessment.checks.find((x) => x.id === row.id);
+        const zero = c && toDisplay(0, c.quantity, units);
+        return [
+          show(c?.value, row.quantity),
+          c?.plusMinus === undefined || !Number.isFinite(c.plusMinus)
+            ? undefined
+            : rounded(toDisplay(c.plusMinus, c.quantity, units) - (zero ?? 0)),
+          c?.state,
+          c && wordSentence(c.because, units),
+        ];
+      }),
+    ]),
+    [
+      'State',
+      undefined,
+      undefined,
+      ...entries.flatMap(({ assessment }) => [undefined, undefined, assessment.state, undefined]),
+    ],
+  ];
 }
+
+/** The line-up as a file that spreadsheets open. */
+export const lineupCsv = (build: Build, assessments: readonly Verdictable[], units: Units): string =>
+  sheetText(
+    lineupTable(build, assessments, units).map((cells) =>
+      cells.map((c) => (c === undefined ? '' : typeof c === 'number' ? String(c) : text(c))),
+    ),
+    units.decimal,
+  );

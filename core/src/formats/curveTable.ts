@@ -1,4 +1,5 @@
 import { dsvFormat } from 'd3-dsv';
+import { decimalIn } from './tableSheet.ts';
 import { InputError, powerKwFrom, readEntry, unitIn, type Quantity, type Units } from '../units/index.ts';
 
 export interface CurveTable {
@@ -19,12 +20,6 @@ function asNumber(cell: string, quantity: Quantity, units: Units, range = {}): n
 }
 const isNumber = (cell: string) =>
   readEntry(cell, 'number', { system: 'metric' }).kind !== 'wrong' && cell.trim() !== '';
-
-/** The decimal mark of a whole table: a comma where one stands that can be nothing else, and no point does. */
-function decimalOf(cells: readonly string[]): '.' | ',' {
-  const any = (of: RegExp) => cells.some((c) => of.test(c));
-  return any(/^-?\d+,(\d{1,2}|\d{4,})$|^-?0,\d+$|^-?\d{4,},\d+$/) && !any(/^-?\d+\.\d+$/) ? ',' : '.';
-}
 
 /** Rows of cells; the separator is the one that gives every line of figures the same number of cells, two at least. */
 function cellsOf(text: string): { cells: string[]; line: number }[] {
@@ -74,7 +69,7 @@ export function readCurveTable(text: string, units: Units): CurveTable {
   const at = fromPower ? powerAt : torqueAt;
   const quantity = fromPower ? ('powerKw' as const) : ('torqueNm' as const);
   const written = unitIn(heading[at] ?? '', quantity);
-  const decimal = decimalOf(rows.slice(first).flatMap(({ cells }) => cells));
+  const decimal = decimalIn(rows.slice(first).flatMap(({ cells }) => cells)) ?? '.';
   const bare = { system: 'metric', decimal } as const;
   const rpm: number[] = [];
   const torqueNm: number[] = [];

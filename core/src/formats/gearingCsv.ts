@@ -1,17 +1,15 @@
-import { csvFormatRows } from 'd3-dsv';
 import { unitOf, toDisplay, type Quantity, type Units } from '../units/index.ts';
 import type { Ranked } from '../solvers/ratioSweep/index.ts';
+import { sheetText } from './tableSheet.ts';
 import type { RunAnswer } from '../assess/index.ts';
 
-const BOM = '\uFEFF';
 const number = (v: number | undefined, digits: number) => (v === undefined ? '' : String(Number(v.toFixed(digits))));
 
 /** Ranked gearings as a table, one a row, in the reader's units. */
 export function combosCsv(ranked: readonly Ranked[], units: Units, currency: string): string {
   const speed = unitOf('speedKph', units);
-  return (
-    BOM +
-    csvFormatRows([
+  return sheetText(
+    [
       [
         'Rank',
         'Gearbox',
@@ -46,16 +44,16 @@ export function combosCsv(ranked: readonly Ranked[], units: Units, currency: str
         number(r.score, 3),
         r.misses.join(' '),
       ]),
-    ])
+    ],
+    units.decimal,
   );
 }
 
 /** The trace of a run as a table, one moment a row, in the reader's units. */
 export function traceCsv(run: Pick<RunAnswer, 'trace'>, units: Units): string {
   const in_ = (title: string, quantity: Quantity) => `${title} (${unitOf(quantity, units)})`;
-  return (
-    BOM +
-    csvFormatRows([
+  return sheetText(
+    [
       [
         'Time (s)',
         in_('Speed', 'speedKph'),
@@ -78,6 +76,7 @@ export function traceCsv(run: Pick<RunAnswer, 'trace'>, units: Units): string {
         number(p.resistanceN, 0),
         number(p.slipRpm, 0),
       ]),
-    ])
+    ],
+    units.decimal,
   );
 }

@@ -9,5 +9,8 @@ export * from './libraryCsv.ts';
 export * from './libraryFile.ts';
 export * from './libraryTables.ts';
 export * from './problems.ts';
+export * from './columnMap.ts';
+export * from './tableSheet.ts';
 export * from './swapListCsv.ts';
+export type { TableTold } from './tableRow.ts';
 export * from './wiringTables.ts';

@@ -1,8 +1,7 @@
-import { csvFormatRows } from 'd3-dsv';
 import type { Engine, Gearbox, Library, Part, ThreePoint } from '../model/index.ts';
 import { type Figure } from '../units/index.ts';
+import { sheetText, type DecimalMark } from './tableSheet.ts';
 
-const BOM = '\uFEFF';
 const safe = (s: string) => (/^[=+\-@\t\r]/.test(s) && Number.isNaN(Number(s)) ? `'${s}` : s);
 const figure = (f: Figure | undefined) => [
   f ? String(f.value) : '',
@@ -73,10 +72,9 @@ export const inUseOrFirst = <T extends { readonly inUse: boolean }>(list: readon
   list.find((x) => x.inUse) ?? list[0];
 
 /** Engines as a table, one a row: the figures that are compared, each with its ± and evidence. Metric units, in the headings. */
-function enginesCsv(engines: readonly Engine[]): string {
-  return (
-    BOM +
-    csvFormatRows([
+function enginesCsv(engines: readonly Engine[], decimal?: DecimalMark): string {
+  return sheetText(
+    [
       [...TABLE_COLUMNS.engines],
       ...engines.map((e) => {
         const m = inUseOrFirst(e.massRecords);
@@ -105,14 +103,14 @@ function enginesCsv(engines: readonly Engine[]): string {
           e.retired ? 'yes' : '',
         ].map(safe);
       }),
-    ])
+    ],
+    decimal,
   );
 }
 
-function gearboxesCsv(gearboxes: readonly Gearbox[]): string {
-  return (
-    BOM +
-    csvFormatRows([
+function gearboxesCsv(gearboxes: readonly Gearbox[], decimal?: DecimalMark): string {
+  return sheetText(
+    [
       [...TABLE_COLUMNS.gearboxes],
       ...gearboxes.map((g) => {
         const r = inUseOrFirst(g.ratings.filter((x) => x.gear === undefined));
@@ -131,14 +129,14 @@ function gearboxesCsv(gearboxes: readonly Gearbox[]): string {
           g.retired ? 'yes' : '',
         ].map(safe);
       }),
-    ])
+    ],
+    decimal,
   );
 }
 
-export function partsCsv(parts: readonly Part[]): string {
-  return (
-    BOM +
-    csvFormatRows([
+export function partsCsv(parts: readonly Part[], decimal?: DecimalMark): string {
+  return sheetText(
+    [
       [...TABLE_COLUMNS.parts],
       ...parts.map((p) =>
         [
@@ -154,7 +152,8 @@ export function partsCsv(parts: readonly Part[]): string {
           p.note ?? '',
         ].map(safe),
       ),
-    ])
+    ],
+    decimal,
   );
 }
 
@@ -171,7 +170,7 @@ export function idFrom(name: string, otherwise = 'row'): string {
 }
 
 /** A kind of the library as a table. */
-export function libraryCsv(kind: 'engines' | 'gearboxes' | 'parts', library: Library): string {
-  if (kind === 'engines') return enginesCsv(library.engines);
-  return kind === 'gearboxes' ? gearboxesCsv(library.gearboxes) : partsCsv(library.parts);
+export function libraryCsv(kind: 'engines' | 'gearboxes' | 'parts', library: Library, decimal?: DecimalMark): string {
+  if (kind === 'engines') return enginesCsv(library.engines, decimal);
+  return kind === 'gearboxes' ? gearboxesCsv(library.gearboxes, decimal) : partsCsv(library.parts, decimal);
 }

@@ -10,9 +10,11 @@ import {
   type ThreePoint,
   type TorqueCurve,
 } from '../model/index.ts';
-import { InputError, type Figure } from '../units/index.ts';
+import { InputError, InputErrors, type Figure } from '../units/index.ts';
 import { idFrom, inUseOrFirst, TABLE_COLUMNS } from './libraryCsv.ts';
-import { headingsOf, readTable, type TableRow } from './tableRow.ts';
+import { guessColumns } from './columnMap.ts';
+import { numberIn, readSheet, type TableSheet } from './tableSheet.ts';
+import { readTable, type TableRow, type TableTold } from './tableRow.ts';
 
 const GEARBOX_KINDS = [
   'manual',
@@ -26,9 +28,13 @@ const known = <T extends object>(row: T) =>
     [K in keyof T]?: Exclude<T[K], undefined>;
   };
 
-/** Rows of a table with ids of their own; the row that is here under that id, if any, lends what the table doesn't tell. */
+/**
+ * Rows of a table with ids of their own; the row that is here under that id, if any, lends what the table doesn't tell.
+ * @throws InputErrors with every line that can't be read
+ */
 function readRows<R extends { readonly id: string }>(
-  text: string,
+  text: string | TableSheet,
+  told: TableTold | undefined,
   columns: readonly string[],
   needed: readonly string[],
   here: readonly R[],
@@ -38,7 +44,8 @@ function readRows<R extends { readonly id: string }>(
   const byId = new Map(here.map((r) => [r.id, r]));
   /** For each id that was wanted more than once, the number that its next one is tried with. */
   const next = new Map<string, number>();
-  return readTable(text, columns, needed).map((row) => {
+  const faults: InputError[] = [];
+  const one = (row: TableRow): R => {
     const name = row.text('Name');
     const base = row.text('Id', idFrom(name));
     let id = base;
@@ -48,7 +55,19 @@ function readRows<R extends { readonly id: string }>(
     ids.add(id);
     // An id that was made from the name is nobody's word that the same thing is meant.
     return read(row, id, row.has('Id') ? byId.get(id) : undefined);
+  };
+  const rows = readTable(text, columns, needed, told).flatMap((row): R[] => {
+    try {
+      return [one(row)];
+    } catch (error) {
+      if (!(error instanceof InputError)) throw error;
+      faults.push(error);
+      return [];
+    }
   });
+  const [first, ...rest] = faults;
+  if (first) throw new InputErrors([first, ...rest]);
+  return rows;
 }
 
 /** The list with its record in use (else the first) replaced; a new one put in front where there was none. */
@@ -62,11 +81,11 @@ function curveOf(row: TableRow, was: TorqueCurve | undefined): TorqueCurve | und
   const points = row
     .text(column)
     .split(/\s+/)
-    .map((p) => p.split(':').map((v) => Number(v.includes('.') ? v : v.replace(',', '.'))));
-  if (points.length < 2 || points.some((p) => p.length !== 2 || !p.every(Number.isFinite)))
+    .map((p) => p.split(':').map((v) => numberIn(v, v.includes('.') ? '.' : ',')));
+  if (points.length < 2 || points.some((p) => p.length !== 2 || p.includes(undefined)))
     throw row.fault(column, 'points are written rpm:torque with blanks between, like 1000:120 2500:151.');
   const rpm = points.map((p) => p[0]!);
-  const torqueNm = points.map((p) => p[1]!);
+  const torqueNm = points.map((p) => p[1]! * row.factor(column));
   const evidence = row.evidence('Curve evidence', was?.evidence);
   const same = was?.evidence === evidence && was.rpm.join() === rpm.join() && was.torqueNm.join() === torqueNm.join();
   if (same) return was;
@@ -94,8 +113,8 @@ function massOf(row: TableRow, was: MassRecord | undefined): MassRecord | undefi
  * from the row that is here under the same Id, else it stays unknown.
  * @throws InputError naming the line and the heading.
  */
-export function readEnginesCsv(text: string, here: readonly Engine[] = []): Engine[] {
-  return readRows(text, TABLE_COLUMNS.engines, ['Name'], here, (row, id, was) => {
+export function readEnginesCsv(text: string | TableSheet, here: readonly Engine[] = [], told?: TableTold): Engine[] {
+  return readRows(text, told, TABLE_COLUMNS.engines, ['Name'], here, (row, id, was) => {
     const name = row.text('Name');
     const above = (title: string, unit: string, f: Figure | undefined): Figure | undefined => {
       const figure = row.figure(title, unit, f);
@@ -158,8 +177,12 @@ export function readEnginesCsv(text: string, here: readonly Engine[] = []): Engi
  * Gearboxes from a table with the headings of `gearboxesCsv`. Name and ratios must be there; the rest as with engines. Ratios stand with blanks between, first gear first.
  * @throws InputError naming the line and the heading.
  */
-export function readGearboxesCsv(text: string, here: readonly Gearbox[] = []): Gearbox[] {
-  return readRows(text, TABLE_COLUMNS.gearboxes, ['Name', 'Ratios'], here, (row, id, was) => {
+export function readGearboxesCsv(
+  text: string | TableSheet,
+  here: readonly Gearbox[] = [],
+  told?: TableTold,
+): Gearbox[] {
+  return readRows(text, told, TABLE_COLUMNS.gearboxes, ['Name', 'Ratios'], here, (row, id, was) => {
     const name = row.text('Name');
     const wasRating = inUseOrFirst((was?.ratings ?? []).filter((r) => r.gear === undefined));
     const torqueNm = row.figure('Rated', 'N·m', wasRating?.torqueNm);
@@ -201,8 +224,8 @@ export function readGearboxesCsv(text: string, here: readonly Gearbox[] = []): G
  * Parts from a table with the headings of `partsCsv`, in any order; only Name and Class must be there.
  * @throws InputError naming the line and the heading.
  */
-export function readPartsCsv(text: string, here: readonly Part[] = []): Part[] {
-  return readRows(text, TABLE_COLUMNS.parts, ['Name', 'Class'], here, (row, id, was) => {
+export function readPartsCsv(text: string | TableSheet, here: readonly Part[] = [], told?: TableTold): Part[] {
+  return readRows(text, told, TABLE_COLUMNS.parts, ['Name', 'Class'], here, (row, id, was) => {
     const base: Omit<Part, 'id' | 'name' | 'class'> = was ?? {
       provides: [],
       closes: [],
@@ -239,18 +262,43 @@ function hoursOf(row: TableRow, was: ThreePoint | undefined): ThreePoint | undef
     : { low, likely, high, evidence: was?.evidence ?? 'estimated' };
 }
 
+export const TABLE_KINDS = ['engines', 'gearboxes', 'parts'] as const;
+export type TableKind = (typeof TABLE_KINDS)[number];
+
+/** Headings that only one of the tables has. */
+const TELLS: Readonly<Record<TableKind, readonly string[]>> = {
+  engines: ['Bore (mm)', 'Stroke (mm)', 'Cylinders', 'Curve (rpm:N·m)'],
+  gearboxes: ['Ratios'],
+  parts: ['Class'],
+};
+
+/** Which table it is, by its headings; undefined where they tell none. */
+export const kindOfTable = ({ head }: Pick<TableSheet, 'head'>): TableKind | undefined =>
+  TABLE_KINDS.find((kind) => guessColumns(head, TABLE_COLUMNS[kind]).some(({ to }) => TELLS[kind].includes(to ?? '')));
+
 /**
- * A table of engines, gearboxes or parts: which of them is told by its headings.
- * @throws InputError where the headings tell none of them, or a line is at fault.
+ * A table of engines, gearboxes or parts, in whatever a spreadsheet writes: which of them is told by its headings, or by a person, who may
+ * also have said which column is which.
+ * @throws InputError where the headings tell none of them, InputErrors where lines are at fault.
  */
-export function readLibraryTable(text: string, library: Library): Library {
-  const head = new Set(headingsOf(text).map((h) => h.toLowerCase()));
+export function readLibraryTable(
+  text: string,
+  library: Library,
+  told: TableTold & { readonly kind?: TableKind | undefined } = {},
+): Library {
+  const sheet = readSheet(text);
   const nothing = { engines: [], gearboxes: [], parts: [] };
-  if (head.has('bore (mm)')) return { ...nothing, engines: readEnginesCsv(text, library.engines) };
-  if (head.has('ratios')) return { ...nothing, gearboxes: readGearboxesCsv(text, library.gearboxes) };
-  if (head.has('class')) return { ...nothing, parts: readPartsCsv(text, library.parts) };
-  throw new InputError(
-    '/head',
-    'The first line must name the columns: “Bore (mm)” tells engines, “Ratios” gearboxes, “Class” parts.',
-  );
+  switch (told.kind ?? kindOfTable(sheet)) {
+    case 'engines':
+      return { ...nothing, engines: readEnginesCsv(sheet, library.engines, told) };
+    case 'gearboxes':
+      return { ...nothing, gearboxes: readGearboxesCsv(sheet, library.gearboxes, told) };
+    case 'parts':
+      return { ...nothing, parts: readPartsCsv(sheet, library.parts, told) };
+    case undefined:
+      throw new InputError(
+        '/head',
+        'The first line must name the columns: “Bore (mm)” tells engines, “Ratios” gearboxes, “Class” parts.',
+      );
+  }
 }

@@ -1,8 +1,7 @@
-import { csvFormatRows } from 'd3-dsv';
 import { wordSentence, type Units } from '../units/index.ts';
+import { sheetText } from './tableSheet.ts';
 import type { EngineDifference, SwapOver } from '../questions/joints/index.ts';
 
-const BOM = '\uFEFF';
 /** A cell that starts like a formula would be run by a spreadsheet: a quote in front keeps it text. */
 const text = (s: string) => (/^[=+\-@\t\r]/.test(s) ? `'${s}` : s);
 
@@ -12,17 +11,15 @@ export function swapOverCsv(
   units: Units,
   differs: { readonly here: string; readonly there: string; readonly rows: readonly EngineDifference[] } | undefined,
 ): string {
-  return (
-    BOM +
-    csvFormatRows(
-      [
-        ['What', 'From', 'To', 'Because of', 'Decided'],
-        ...list.rows.map((r) => [r.what, r.from, r.to, r.because, r.accepted ? 'yes' : 'could be']),
-        ...list.toFind.map((f) => [f.item, 'to be found', '', `the donor’s is ${f.why}`, '']),
-        ...(differs
-          ? [[], ['Differs', differs.here, differs.there], ...differs.rows.map((d) => [d.what, d.here, d.there])]
-          : []),
-      ].map((row) => row.map((cell) => text(wordSentence(cell, units)))),
-    )
+  return sheetText(
+    [
+      ['What', 'From', 'To', 'Because of', 'Decided'],
+      ...list.rows.map((r) => [r.what, r.from, r.to, r.because, r.accepted ? 'yes' : 'could be']),
+      ...list.toFind.map((f) => [f.item, 'to be found', '', `the donor’s is ${f.why}`, '']),
+      ...(differs
+        ? [[], ['Differs', differs.here, differs.there], ...differs.rows.map((d) => [d.what, d.here, d.there])]
+        : []),
+    ].map((row) => row.map((cell) => text(wordSentence(cell, units)))),
+    units.decimal,
   );
 }

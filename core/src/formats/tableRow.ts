@@ -1,6 +1,7 @@
-import { csvParseRows } from 'd3-dsv';
 import { EVIDENCE, InputError, type Evidence, type Figure } from '../units/index.ts';
 import type { ThreePoint } from '../model/index.ts';
+import { guessColumns, type ColumnMap } from './columnMap.ts';
+import { isTwoNumbers, numberIn, readSheet, type DecimalMark, type TableSheet } from './tableSheet.ts';
 
 /** One line of a table, its cells read by heading. Faults name the line and the heading. */
 export interface TableRow {
@@ -20,6 +21,8 @@ export interface TableRow {
   figure(title: string, unit: string, was?: Figure): Figure | undefined;
   /** From `Price low`, `Price likely`, `Price high`; the outer two guessed from the middle where they are left out. */
   price(was?: ThreePoint): ThreePoint | undefined;
+  /** Internal units for one of what stands in a column. */
+  factor(column: string): number;
   fault(column: string, what: string): InputError;
 }
 
@@ -27,17 +30,26 @@ export interface TableRow {
 const BELOW = 0.85;
 const ABOVE = 1.3;
 
-function toNumber(raw: string): number {
-  return Number(raw.includes('.') ? raw : raw.replace(',', '.'));
+interface ReadAt {
+  readonly index: number;
+  /** Internal units for one of what stands there. */
+  readonly factor: number;
 }
 
-function rowOf(at: ReadonlyMap<string, number>, cells: readonly string[], line: number): TableRow {
-  const cell = (c: string) => (cells[at.get(c.toLowerCase()) ?? -1] ?? '').trim().replace(/^'/, '');
+function rowOf(
+  at: ReadonlyMap<string, ReadAt>,
+  cells: readonly string[],
+  line: number,
+  decimal: DecimalMark | undefined,
+): TableRow {
+  const cell = (c: string) => (cells[at.get(c.toLowerCase())?.index ?? -1] ?? '').trim().replace(/^'/, '');
+  const factorOf = (c: string) => at.get(c.toLowerCase())?.factor ?? 1;
   const fault = (column: string, what: string) =>
     new InputError(`/${line}/${column}`, `Line ${line}, ${column}: ${what}`);
   const row: TableRow = {
     line,
     fault,
+    factor: factorOf,
     has: (c) => cell(c) !== '',
     text: (c, otherwise) => {
       const raw = cell(c) || otherwise;
@@ -50,9 +62,17 @@ function rowOf(at: ReadonlyMap<string, number>, cells: readonly string[], line: 
         if (otherwise === undefined) throw fault(c, 'a figure is needed.');
         return otherwise;
       }
-      const value = toNumber(raw);
-      if (!Number.isFinite(value)) throw fault(c, `“${raw}” is not a number.`);
-      return value;
+      const value = numberIn(raw, decimal);
+      if (value === undefined)
+        throw fault(
+          c,
+          isTwoNumbers(raw, decimal)
+            ? `“${raw}” can be a thousand and more or a number with three decimals: say which mark is the decimal one.`
+            : `“${raw}” is not a number.`,
+        );
+      const factor = factorOf(c);
+      // 3.5 in are 88.9 mm, not 88.89999999999999.
+      return factor === 1 ? value : Number((value * factor).toPrecision(12));
     },
     whole: (c, otherwise) => {
       const value = row.number(c, otherwise);
@@ -60,8 +80,12 @@ function rowOf(at: ReadonlyMap<string, number>, cells: readonly string[], line: 
       return value;
     },
     numbers: (c) => {
-      const values = cell(c).split(/\s+/).filter(Boolean).map(toNumber);
-      if (values.length === 0 || !values.every((v) => v > 0 && Number.isFinite(v)))
+      const values = cell(c)
+        .split(/\s+/)
+        .filter(Boolean)
+        // Each by itself: no list of figures has thousands in it.
+        .map((v) => numberIn(v, v.includes('.') ? '.' : ','));
+      if (values.length === 0 || !values.every((v): v is number => v !== undefined && v > 0))
         throw fault(c, `figures above nought with blanks between are needed, not “${cell(c)}”.`);
       return values;
     },
@@ -104,31 +128,40 @@ function rowOf(at: ReadonlyMap<string, number>, cells: readonly string[], line: 
   return row;
 }
 
-/** Headings of a table, as they are written. */
-export const headingsOf = (text: string): string[] =>
-  (csvParseRows(text.replace(/^\uFEFF/, '').split(/\r?\n/, 1)[0] ?? '')[0] ?? []).map((h) => h.trim());
+/** What is told of a table beside its text: which column is which, and which mark is the decimal one. */
+export interface TableTold {
+  readonly columns?: readonly ColumnMap[] | undefined;
+  readonly decimal?: DecimalMark | undefined;
+}
 
 /**
- * Lines of a table with known headings, in any order; blank lines are passed over.
- * A comma in figures is taken as a decimal point where no point stands.
+ * Lines of a table with known headings, in any order, in whatever a spreadsheet writes: see `readSheet`. Units stand in its headings; a column
+ * that is known by none is refused where nobody has said what it is.
  * @throws InputError where a needed heading is missing or one is not known.
  */
-export function readTable(text: string, columns: readonly string[], needed: readonly string[]): TableRow[] {
-  const head = headingsOf(text);
-  const at = new Map(head.map((h, i) => [h.toLowerCase(), i]));
+export function readTable(
+  of: string | TableSheet,
+  columns: readonly string[],
+  needed: readonly string[],
+  told: TableTold = {},
+): TableRow[] {
+  const sheet = typeof of === 'string' ? readSheet(of) : of;
+  const map = told.columns ?? guessColumns(sheet.head, columns);
+  const at = new Map<string, ReadAt>();
+  map.forEach(({ to, factor }, index) => {
+    if (to !== undefined) at.set(to.toLowerCase(), { index, factor: factor ?? 1 });
+  });
   for (const c of needed)
     if (!at.has(c.toLowerCase()))
       throw new InputError(
         '/head',
         `The first line must name the columns; “${c}” is missing. Columns read: ${columns.join(', ')}.`,
       );
-  const unknown = head.find((h) => h !== '' && !columns.some((c) => c.toLowerCase() === h.toLowerCase()));
-  if (unknown !== undefined)
-    throw new InputError('/head', `Column “${unknown}” is not known. Columns read: ${columns.join(', ')}.`);
-  const lines = csvParseRows(text.replace(/^\uFEFF/, ''));
-  return lines
-    .map((cells, i) => ({ cells, line: i + 1 }))
-    .slice(1)
-    .filter(({ cells }) => cells.some((c) => c.trim() !== ''))
-    .map(({ cells, line }) => rowOf(at, cells, line));
+  const unknown = told.columns ? -1 : map.findIndex(({ to }, i) => to === undefined && sheet.head[i] !== '');
+  if (unknown >= 0)
+    throw new InputError(
+      '/head',
+      `Column “${sheet.head[unknown]!}” is not known. Columns read: ${columns.join(', ')}.`,
+    );
+  return sheet.rows.map(({ cells, line }) => rowOf(at, cells, line, told.decimal ?? sheet.decimal));
 }

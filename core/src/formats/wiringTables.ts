@@ -1,4 +1,3 @@
-import { csvFormatRows, csvParseRows } from 'd3-dsv';
 import {
   PIN_FUNCTIONS,
   pinFunction,
@@ -13,29 +12,35 @@ import {
 import type { Schedule } from '../questions/wiring/index.ts';
 import { InputError } from '../units/index.ts';
 import { readTable, type TableRow } from './tableRow.ts';
+import { readSheet, sheetText, withHead, type DecimalMark } from './tableSheet.ts';
 
-const BOM = '\uFEFF';
 /** A cell that starts like a formula would be run by a spreadsheet: a quote in front keeps it text. */
 const cell = (s: string) => (/^[=+\-@\t\r]/.test(s) ? `'${s}` : s);
-const table = (rows: readonly (readonly (string | number | undefined)[])[]): string =>
-  BOM + csvFormatRows(rows.map((r) => r.map((c) => cell(c === undefined ? '' : String(c)))));
+const table = (rows: readonly (readonly (string | number | undefined)[])[], decimal?: DecimalMark): string =>
+  sheetText(
+    rows.map((r) => r.map((c) => cell(c === undefined ? '' : String(c)))),
+    decimal,
+  );
 
 export const PLUG_COLUMNS = ['Pin', 'Colour', 'Function', 'Signal', 'Current (A)', 'Pulses per turn', 'Note'] as const;
 
 /** The pins of a plug as a table. */
-export const plugCsv = (pins: readonly Pin[]): string =>
-  table([
-    PLUG_COLUMNS,
-    ...pins.map((p) => [
-      p.pin,
-      p.colour,
-      pinFunction(p.function)?.label ?? p.function,
-      p.signal,
-      p.currentAmps,
-      p.pulsesPerRev,
-      p.note,
-    ]),
-  ]);
+export const plugCsv = (pins: readonly Pin[], decimal?: DecimalMark): string =>
+  table(
+    [
+      PLUG_COLUMNS,
+      ...pins.map((p) => [
+        p.pin,
+        p.colour,
+        pinFunction(p.function)?.label ?? p.function,
+        p.signal,
+        p.currentAmps,
+        p.pulsesPerRev,
+        p.note,
+      ]),
+    ],
+    decimal,
+  );
 
 const MOST_PINS = 200;
 
@@ -68,14 +73,10 @@ export interface PinsRead {
  * @throws InputError naming the line and the heading.
  */
 export function readPlugCsv(text: string): PinsRead {
-  const commas = withCommas(text);
-  const first = commas.replace(/^\uFEFF/, '').split(/\r?\n/, 1)[0] ?? '';
-  const headed = /(^|,)\s*"?pin"?\s*(,|$)/i.test(first);
-  const rows = readTable(
-    headed ? commas : `${PLUG_COLUMNS.join(',')}\n${commas.replace(/^\uFEFF/, '')}`,
-    PLUG_COLUMNS,
-    ['Pin'],
-  );
+  const sheet = readSheet(text);
+  const headed = sheet.head.some((h) => /^pin$/i.test(h));
+  // Without headings its first line is one of pins.
+  const rows = readTable(headed ? sheet : withHead(sheet, PLUG_COLUMNS), PLUG_COLUMNS, ['Pin']);
   if (rows.length > MOST_PINS)
     throw new InputError('/rows', `A plug has at most ${MOST_PINS} pins; the table has ${rows.length}.`);
   const seen = new Set<string>();
@@ -114,18 +115,6 @@ function positive(row: TableRow, column: string, most: number): number | undefin
   return value;
 }
 
-/** A table pasted from a spreadsheet has tabs between its cells, one of a land with decimal commas semicolons. */
-function withCommas(text: string): string {
-  const first = text.split(/\r?\n/, 1)[0] ?? '';
-  const mark = first.includes('\t') ? '\t' : first.includes(';') && !first.includes(',') ? ';' : undefined;
-  if (mark === undefined) return text;
-  return csvFormatRows(
-    text
-      .split(/\r?\n/)
-      .map((line) => (mark === '\t' ? line.split('\t') : (csvParseRows(line.replaceAll(';', ','))[0] ?? ['']))),
-  );
-}
-
 export const SCHEDULE_COLUMNS = [
   'From plug',
   'From pin',
@@ -143,40 +132,43 @@ export const SCHEDULE_COLUMNS = [
 ] as const;
 
 /** The splice schedule as a table: every wire, every pin that is unused and why, and every pin that is open. */
-export function scheduleCsv({ rows }: Schedule, wiring: Wiring | undefined): string {
+export function scheduleCsv({ rows }: Schedule, wiring: Wiring | undefined, decimal?: DecimalMark): string {
   const byKey = new Map(rows.map((r) => [r.key, r]));
   const of = ({ plug, pin }: PinRef) => byKey.get(`${plug}/${pin}`);
   const words = (ref: PinRef) => of(ref)?.fn?.label;
-  return table([
-    SCHEDULE_COLUMNS,
-    ...(wiring?.splices ?? []).map((s) => [
-      s.a.plug,
-      s.a.pin,
-      of(s.a)?.pin.colour,
-      words(s.a) ?? words(s.b),
-      s.how,
-      s.b.plug,
-      s.b.pin,
-      of(s.b)?.pin.colour,
-      s.converter,
-      s.addMm,
-      s.sizeMm2,
-      s.place,
-      undefined,
-    ]),
-    ...(wiring?.unused ?? []).map((u) => [
-      u.at.plug,
-      u.at.pin,
-      of(u.at)?.pin.colour,
-      words(u.at),
-      'not used',
-      ...Array<undefined>(7).fill(undefined),
-      u.why,
-    ]),
-    ...rows
-      .filter((r) => r.state.how === 'open' && r.state.splices.length === 0)
-      .map((r) => [r.plug.key, r.pin.pin, r.pin.colour, r.fn?.label, 'open', ...Array<undefined>(8).fill(undefined)]),
-  ]);
+  return table(
+    [
+      SCHEDULE_COLUMNS,
+      ...(wiring?.splices ?? []).map((s) => [
+        s.a.plug,
+        s.a.pin,
+        of(s.a)?.pin.colour,
+        words(s.a) ?? words(s.b),
+        s.how,
+        s.b.plug,
+        s.b.pin,
+        of(s.b)?.pin.colour,
+        s.converter,
+        s.addMm,
+        s.sizeMm2,
+        s.place,
+        undefined,
+      ]),
+      ...(wiring?.unused ?? []).map((u) => [
+        u.at.plug,
+        u.at.pin,
+        of(u.at)?.pin.colour,
+        words(u.at),
+        'not used',
+        ...Array<undefined>(7).fill(undefined),
+        u.why,
+      ]),
+      ...rows
+        .filter((r) => r.state.how === 'open' && r.state.splices.length === 0)
+        .map((r) => [r.plug.key, r.pin.pin, r.pin.colour, r.fn?.label, 'open', ...Array<undefined>(8).fill(undefined)]),
+    ],
+    decimal,
+  );
 }
 
 const WAYS = [...SPLICE_WAYS, 'not used', 'open'] as const;
@@ -244,8 +236,11 @@ export function wireLabels({ rows }: Schedule, wiring: Wiring | undefined): Wire
   });
 }
 
-export const labelsCsv = (schedule: Schedule, wiring: Wiring | undefined): string =>
-  table([
-    ['Label', 'Here', 'Goes to', 'Function', 'Through'],
-    ...wireLabels(schedule, wiring).map((l) => [l.label, l.here, l.goesTo, l.does, l.through]),
-  ]);
+export const labelsCsv = (schedule: Schedule, wiring: Wiring | undefined, decimal?: DecimalMark): string =>
+  table(
+    [
+      ['Label', 'Here', 'Goes to', 'Function', 'Through'],
+      ...wireLabels(schedule, wiring).map((l) => [l.label, l.here, l.goesTo, l.does, l.through]),
+    ],
+    decimal,
+  );

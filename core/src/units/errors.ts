@@ -11,6 +11,16 @@ export class InputError extends Error {
   }
 }
 
+/** All that is wrong with an input, line by line; its own message is the first of them. */
+export class InputErrors extends InputError {
+  readonly all: readonly InputError[];
+  constructor(all: readonly [InputError, ...InputError[]]) {
+    super(all[0].pointer, all[0].message);
+    this.name = 'InputErrors';
+    this.all = all;
+  }
+}
+
 /** Throws an InputError unless the value is a finite number above zero. */
 export function requirePositive(pointer: string, value: number, unit = ''): void {
   if (!(Number.isFinite(value) && value > 0)) {

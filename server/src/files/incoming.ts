@@ -10,6 +10,8 @@ import {
   LibraryFile,
   Part,
   readLibraryTable,
+  TABLE_KINDS,
+  type TableKind,
   type ImportReport,
   type RowsReport,
   type ShopReport,
@@ -23,7 +25,31 @@ import { readLibrary } from '../store/libraryStore.ts';
 import { addShop } from './restore.ts';
 import { readShopFile } from './shopFile.ts';
 
-export const TableBody = Type.Object({ text: Type.String({ maxLength: 4_000_000 }) }, { additionalProperties: false });
+const TableColumn = Type.Object(
+  {
+    to: Type.Optional(
+      Type.String({ maxLength: 80, description: 'the heading that it is read under; left out without one' }),
+    ),
+    factor: Type.Optional(
+      Type.Number({ exclusiveMinimum: 0, description: 'what one of its units is in the unit of that heading' }),
+    ),
+  },
+  { additionalProperties: false },
+);
+export const TableBody = Type.Object(
+  {
+    text: Type.String({ maxLength: 4_000_000 }),
+    kind: Type.Optional(Type.Unsafe<TableKind>({ type: 'string', enum: [...TABLE_KINDS] })),
+    columns: Type.Optional(
+      Type.Array(TableColumn, {
+        maxItems: 200,
+        description: 'what each column is; by its heading where nothing is said',
+      }),
+    ),
+    decimal: Type.Optional(Type.Unsafe<'.' | ','>({ type: 'string', enum: ['.', ','] })),
+  },
+  { additionalProperties: false },
+);
 const ROW = { engines: Engine, gearboxes: Gearbox, parts: Part } as const;
 
 const jsonIn = (bytes: Uint8Array): unknown =>
@@ -45,8 +71,8 @@ export const INCOMING = {
   },
 
   libraryTable: async (db: Db, bytes: Uint8Array, progress: Progress): Promise<RowsReport> => {
-    const { text } = fitting(TableBody, jsonIn(bytes));
-    const brought = readLibraryTable(text, await readLibrary(db));
+    const { text, ...told } = fitting(TableBody, jsonIn(bytes));
+    const brought = readLibraryTable(text, await readLibrary(db), told);
     for (const kind of ['engines', 'gearboxes', 'parts'] as const) {
       const fits = validateWhenAsked({ schema: ROW[kind], method: '', url: '' });
       for (const row of brought[kind])

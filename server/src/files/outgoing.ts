@@ -1,10 +1,21 @@
 import { buffer } from 'node:stream/consumers';
-import { assessAll, assessOf, billCsv, lineupCsv, settingOf, type Bill, type UnitSystem } from '@sable/core';
+import {
+  assessAll,
+  assessOf,
+  billCsv,
+  lineupCsv,
+  lineupTable,
+  settingOf,
+  type Bill,
+  type DecimalMark,
+  type Units,
+} from '@sable/core';
 import type { Db } from '../db/db.ts';
 import { Problem } from '../http/problem.ts';
 import { readBuild } from '../store/buildStore.ts';
 import { readLibrary } from '../store/libraryStore.ts';
 import { billXlsx } from './billXlsx.ts';
+import { lineupXlsx } from './lineupXlsx.ts';
 import { writeShopFile } from './shopFile.ts';
 
 interface FileOut {
@@ -29,15 +40,24 @@ async function billOf(
 
 /** What goes out as a file and takes judging or packing. Each throws Problem 404 where there is nothing. */
 export const OUTGOING = {
-  lineupCsv: async (db: Db, { id, units }: { readonly id: string; readonly units: UnitSystem }): Promise<FileOut> => {
+  lineupCsv: async (db: Db, { id, units }: { readonly id: string; readonly units: Units }): Promise<FileOut> => {
     const { build, frozen } = await readBuild(db, id);
-    const content = lineupCsv(build, assessAll(build, await readLibrary(db), frozen), { system: units });
+    const content = lineupCsv(build, assessAll(build, await readLibrary(db), frozen), units);
     return { name: `${build.id}-line-up.csv`, content };
   },
 
-  billCsv: async (db: Db, of: { readonly id: string; readonly candidateId: string }): Promise<FileOut> => {
+  lineupXlsx: async (db: Db, { id, units }: { readonly id: string; readonly units: Units }): Promise<FileOut> => {
+    const { build, frozen } = await readBuild(db, id);
+    const rows = lineupTable(build, assessAll(build, await readLibrary(db), frozen), units);
+    return { name: `${build.id}-line-up.xlsx`, content: await lineupXlsx(build.name, rows) };
+  },
+
+  billCsv: async (
+    db: Db,
+    of: { readonly id: string; readonly candidateId: string; readonly decimal: DecimalMark },
+  ): Promise<FileOut> => {
     const { bill, currency, name } = await billOf(db, of.id, of.candidateId);
-    return { name: `${name}.csv`, content: billCsv(bill.lines, currency) };
+    return { name: `${name}.csv`, content: billCsv(bill.lines, currency, of.decimal) };
   },
 
   billXlsx: async (db: Db, of: { readonly id: string; readonly candidateId: string }): Promise<FileOut> => {

@@ -1,4 +1,4 @@
-import { InputError, type FieldProblem } from '@sable/core';
+import { InputError, InputErrors, type FieldProblem } from '@sable/core';
 
 /** An answer other than yes, as RFC 9457 problem details. */
 export class Problem extends Error {
@@ -74,6 +74,12 @@ const isDiskFull = ({ code, message }: { readonly code?: string; readonly messag
 /** What was thrown, as a problem that says what to change; undefined where it is a fault of the program. */
 export function problemOf(error: Error & { readonly code?: string }): Problem | undefined {
   if (error instanceof Problem) return error;
+  if (error instanceof InputErrors)
+    return new Problem(
+      422,
+      error.message,
+      error.all.map(({ pointer, message }) => ({ pointer, message })),
+    );
   if (error instanceof InputError)
     return new Problem(422, error.message, [{ pointer: error.pointer, message: error.message }]);
   if (isDiskFull(error))

@@ -1,7 +1,7 @@
 import type { Readable } from 'node:stream';
 import { Ajv, type ErrorObject, type ValidateFunction } from 'ajv';
 import type { FastifySchemaCompiler } from 'fastify';
-import { fieldProblems, ProblemAnswer } from '@sable/core';
+import { fieldProblems, ProblemAnswer, type DecimalMark } from '@sable/core';
 import { Type, type Static, type TSchema } from 'typebox';
 import { Check } from 'typebox/schema';
 import { misfit } from './problem.ts';
@@ -157,3 +157,10 @@ export const answersBytes = (of: readonly string[]) =>
     '4xx': ProblemAnswer,
     '5xx': ProblemAnswer,
   }) as const;
+
+/** The decimal mark of a table that goes out; with a comma its cells are told apart by semicolons. */
+export const DecimalQuery = Type.Object({
+  decimal: Type.Optional(Type.Unsafe<'comma' | 'point'>({ type: 'string', enum: ['comma', 'point'] })),
+});
+export const markOf = ({ decimal }: { readonly decimal?: 'comma' | 'point' }): DecimalMark =>
+  decimal === 'comma' ? ',' : '.';

@@ -1,10 +1,10 @@
-import { Bundle, bundleOf, pictureIdsOf, UNIT_SYSTEMS, type UnitSystem } from '@sable/core';
+import { Bundle, bundleOf, pictureIdsOf, UNIT_SYSTEMS, type Units, type UnitSystem } from '@sable/core';
 import type { FastifyReply } from 'fastify';
 import { Type } from 'typebox';
 import type { App } from '../http/app.ts';
 import type { Db } from '../db/db.ts';
 import { goneSignal } from '../http/gone.ts';
-import { answers, answersBytes, answersText } from '../http/schemas.ts';
+import { answers, answersBytes, answersText, DecimalQuery, markOf } from '../http/schemas.ts';
 import type { FileWork } from '../jobs/fileWorker.ts';
 import type { Files } from '../jobs/files.ts';
 import { readBuild } from '../store/buildStore.ts';
@@ -14,6 +14,12 @@ import { readLibrary } from '../store/libraryStore.ts';
 const Params = Type.Object({ id: Type.String() });
 const UnitsQuery = Type.Object({
   units: Type.Optional(Type.Unsafe<UnitSystem>({ type: 'string', enum: [...UNIT_SYSTEMS] })),
+  ...DecimalQuery.properties,
+});
+type UnitsAsked = { units?: UnitSystem; decimal?: 'comma' | 'point' };
+const unitsOf = ({ units, decimal }: UnitsAsked): Units => ({
+  system: units ?? 'metric',
+  ...(decimal === 'comma' ? { decimal: ',' as const } : {}),
 });
 const XLSX = 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet';
 const GZIP = 'application/gzip';
@@ -67,7 +73,21 @@ export function exchangeRoutes(app: App, db: Db, files: Files): void {
       },
     },
     async (request, reply) =>
-      made(reply, CSV, { out: 'lineupCsv', of: { id: request.params.id, units: request.query.units ?? 'metric' } }),
+      made(reply, CSV, { out: 'lineupCsv', of: { id: request.params.id, units: unitsOf(request.query) } }),
+  );
+
+  app.get(
+    '/builds/:id/lineup.xlsx',
+    {
+      schema: {
+        summary: 'The line-up as a workbook, figures as numbers',
+        params: Params,
+        querystring: UnitsQuery,
+        response: answersBytes([XLSX]),
+      },
+    },
+    async (request, reply) =>
+      made(reply, XLSX, { out: 'lineupXlsx', of: { id: request.params.id, units: unitsOf(request.query) } }),
   );
 
   const BillParams = Type.Object({ id: Type.String(), candidateId: Type.String() });
@@ -77,10 +97,12 @@ export function exchangeRoutes(app: App, db: Db, files: Files): void {
       schema: {
         summary: 'The bill of a candidate as a table',
         params: BillParams,
+        querystring: DecimalQuery,
         response: answersText('text/csv'),
       },
     },
-    async (request, reply) => made(reply, CSV, { out: 'billCsv', of: request.params }),
+    async (request, reply) =>
+      made(reply, CSV, { out: 'billCsv', of: { ...request.params, decimal: markOf(request.query) } }),
   );
 
   app.get(

@@ -30,7 +30,7 @@ import {
   usedBy,
 } from '../store/libraryStore.ts';
 import { clientOf, versionOf } from '../http/client.ts';
-import { answers, answersText, NOTHING } from '../http/schemas.ts';
+import { answers, answersText, DecimalQuery, markOf, NOTHING } from '../http/schemas.ts';
 
 const Params = Type.Object({ id: Type.String() });
 const SCHEMA = { engines: Engine, gearboxes: Gearbox, parts: Part, families: Family, offers: Offer } as const;
@@ -141,12 +141,18 @@ export function libraryRoutes(app: App, db: Db, events: ShopEvents): void {
   for (const kind of ['engines', 'gearboxes', 'parts'] as const) {
     app.get(
       `/library/${kind}.csv`,
-      { schema: { summary: `The ${kind} as a table`, response: answersText('text/csv') } },
-      async (_request, reply) =>
+      {
+        schema: {
+          summary: `The ${kind} as a table`,
+          querystring: DecimalQuery,
+          response: answersText('text/csv'),
+        },
+      },
+      async (request, reply) =>
         reply
           .header('content-disposition', `attachment; filename="${kind}.csv"`)
           .type('text/csv; charset=utf-8')
-          .send(libraryCsv(kind, await readLibrary(db))),
+          .send(libraryCsv(kind, await readLibrary(db), markOf(request.query))),
     );
   }
 

@@ -7,6 +7,7 @@ import { StateMark, candidateColour } from '../pieces/marks.tsx';
 import { MOST_CANDIDATES } from '../pieces/newCandidate.ts';
 import { useBuild, useBuildActions, useJudgement } from '../hooks/buildState.tsx';
 import { UnitSwitch } from '../pieces/UnitSwitch.tsx';
+import { StepSaid } from './StepSaid.tsx';
 import layout from '../pieces/layout.module.css';
 import css from './Band.module.css';
 
@@ -63,7 +64,8 @@ export function Band({ onSearch }: { onSearch: () => void }) {
           {build.candidates.length < 5 ? 'Candidate' : 'Add'}
         </Button>
       </div>
-      <div className={layout['tools']}>
+      <div className={`${layout['tools']} ${css['tools-place']}`}>
+        <StepSaid />
         <span title={undoWords === null ? 'Nothing of yours to undo' : `Undo: ${undoWords}`}>
           <Button onClick={undo} disabled={undoWords === null} aria-label="Undo">
             <Undo2 size={16} />

@@ -11,6 +11,7 @@ import type { Conflict } from '../hooks/saveQueue.ts';
 import { fieldLabel } from '../pieces/fieldLabel.ts';
 import { quantityOf } from '@sable/core/model';
 import layout from '../pieces/layout.module.css';
+import { Scrolled } from '../pieces/Scrolled.tsx';
 
 /** A value of the data as a person reads it: a figure in its unit, with its ± and its evidence, a list by how many it holds. */
 function shown(value: unknown, inUnits: (value: number) => string): string {
@@ -70,7 +71,7 @@ export function ConflictDialog({ conflict }: { conflict: Conflict }) {
           You both changed {conflict.fields.length === 1 ? 'this field' : 'these fields'}. Everything else of yours and
           of theirs is kept.
         </p>
-        <div className={layout['scroll-x']}>
+        <Scrolled label="Both values">
           <table className={layout['figures']}>
             <thead>
               <tr>
@@ -92,7 +93,7 @@ export function ConflictDialog({ conflict }: { conflict: Conflict }) {
               ))}
             </tbody>
           </table>
-        </div>
+        </Scrolled>
       </DialogContent>
       <DialogActions>
         <Button onClick={() => settle('theirs')} autoFocus>

@@ -85,3 +85,11 @@ test('before the build is judged all but the findings is there', () => {
   expect(offered().length).toBeGreaterThan(20);
   expect(screen.queryByText('Findings')).toBeNull();
 });
+
+test('one Escape closes it, though its list is open', () => {
+  const { box, onClose } = search();
+  fireEvent.change(box, { target: { value: 'w' } });
+  expect(screen.getByRole('listbox')).toBeTruthy();
+  fireEvent.keyDown(box, { key: 'Escape' });
+  expect(onClose).toHaveBeenCalled();
+});

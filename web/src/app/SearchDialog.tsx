@@ -60,6 +60,10 @@ export function SearchDialog({ open, onClose }: { open: boolean; onClose: () => 
           groupBy={(p) => p.group}
           getOptionKey={(p) => `${p.group} ${p.to} ${p.label}`}
           autoHighlight
+          // One Escape puts the search away, list and all.
+          onKeyDown={(e) => {
+            if (e.key === 'Escape') onClose();
+          }}
           openOnFocus
           onChange={(_, place) => {
             if (!place) return;

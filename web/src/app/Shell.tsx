@@ -74,7 +74,7 @@ const QUICK_MS = 800;
 
 function Inside() {
   const { build, candidate } = useBuild();
-  const { assessment, judgement, fault } = useJudgement();
+  const { assessment, judgement, fault, verdict } = useJudgement();
   const { select, undo, redo } = useBuildActions();
   const { conflict } = useSaving();
   const { units, setSystem, singleKeys: enabled } = useSettings();
@@ -117,6 +117,10 @@ function Inside() {
       <Rule steps={assessment?.steps} name={build.name} />
       <Band onSearch={() => setSearching(true)} />
       <Troubles />
+      {/* Whoever hears the page is told when what leads is another, on whatever screen the change was made. */}
+      <p className="visually-hidden" role="status">
+        {verdict?.headline}
+      </p>
       <main id="main" tabIndex={-1} aria-busy={!judgement && fault === undefined} style={{ outline: 'none' }}>
         <Suspense fallback={<p className="main muted">Opening…</p>}>
           <Outlet />

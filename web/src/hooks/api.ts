@@ -13,6 +13,8 @@ import type {
   WatchedListing,
   YardPage,
 } from '@sable/core';
+import type { TableKind, TableTold } from '@sable/core/formats';
+import type { Units } from '@sable/core/units';
 import { ApiProblem } from './problem.ts';
 
 /** Who this browser is, for undo: changes of one person are taken back by that person. */
@@ -85,8 +87,16 @@ async function ask<T>(
 }
 
 const enc = encodeURIComponent;
+/** The decimal mark that a table goes out with: that of the reader. */
+const markOf = ({ decimal }: Units): 'comma' | 'point' => (decimal === ',' ? 'comma' : 'point');
 
 export type RowKind = 'engines' | 'gearboxes' | 'parts' | 'families' | 'offers';
+
+/** A table on its way into the library, with what a person said of its columns. */
+export interface TableOrder extends TableTold {
+  readonly text: string;
+  readonly kind?: TableKind | undefined;
+}
 
 export interface YardQuery {
   readonly text?: string;
@@ -136,10 +146,10 @@ export const api = {
   stepLibrary: (direction: 'undo' | 'redo') => call<{ words: string }>('POST', `/library-steps/${direction}`),
   importLibrary: (text: string, stopped?: AbortSignal) =>
     call<RowsReport>('POST', '/library-file', text, undefined, stopped),
-  importTable: (text: string, stopped?: AbortSignal) =>
-    call<RowsReport>('POST', '/library-table', { text }, undefined, stopped),
+  importTable: (table: TableOrder, stopped?: AbortSignal) =>
+    call<RowsReport>('POST', '/library-table', table, undefined, stopped),
   rowFileUrl: (kind: RowKind, id: string) => `/api/v1/library/${kind}/${enc(id)}/file`,
-  libraryCsvUrl: (kind: RowKind) => `/api/v1/library/${kind}.csv`,
+  libraryCsvUrl: (kind: RowKind, units: Units) => `/api/v1/library/${kind}.csv?decimal=${markOf(units)}`,
   libraryFileUrl: '/api/v1/library-file',
   shopFileUrl: '/api/v1/shop/backup',
   loomTest: (buildId: string, candidateId: string) =>
@@ -154,8 +164,10 @@ export const api = {
   unwatch: (id: string) => call<undefined>('DELETE', `/watched/${enc(id)}`),
   scalesUrl: (id: string) => `/api/v1/builds/${enc(id)}/scales`,
   bundleUrl: (id: string) => `/api/v1/builds/${enc(id)}/bundle`,
-  lineupCsvUrl: (id: string, units: string) => `/api/v1/builds/${enc(id)}/lineup.csv?units=${units}`,
+  lineupUrl: (id: string, as: 'csv' | 'xlsx', units: Units) =>
+    `/api/v1/builds/${enc(id)}/lineup.${as}?units=${units.system}&decimal=${markOf(units)}`,
   billXlsxUrl: (id: string, candidateId: string) =>
     `/api/v1/builds/${enc(id)}/candidates/${enc(candidateId)}/bill.xlsx`,
-  billCsvUrl: (id: string, candidateId: string) => `/api/v1/builds/${enc(id)}/candidates/${enc(candidateId)}/bill.csv`,
+  billCsvUrl: (id: string, candidateId: string, units: Units) =>
+    `/api/v1/builds/${enc(id)}/candidates/${enc(candidateId)}/bill.csv?decimal=${markOf(units)}`,
 };

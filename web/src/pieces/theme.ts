@@ -57,7 +57,11 @@ export function themeFor(mode: Mode, moves = true): Theme {
       },
       MuiTextField: { defaultProps: { size: 'small', fullWidth: true } },
       MuiOutlinedInput: {
-        styleOverrides: { notchedOutline: { borderColor: c.edge }, input: { fontVariantNumeric: 'tabular-nums' } },
+        styleOverrides: {
+          root: { '@media (pointer: coarse)': { minHeight: 44 } },
+          notchedOutline: { borderColor: c.edge },
+          input: { fontVariantNumeric: 'tabular-nums' },
+        },
       },
       MuiPaper: {
         defaultProps: { elevation: 0 },

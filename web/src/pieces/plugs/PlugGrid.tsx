@@ -189,7 +189,7 @@ export function PlugGrid({ plug, onChange }: { plug: Plug; onChange: (plug: Plug
         <Button onClick={() => file.current?.click()}>From CSV</Button>
         <Button
           disabled={plug.pins.length === 0}
-          onClick={() => saveFile(plugCsv(plug.pins), 'text/csv', `${plug.id}-pins.csv`)}
+          onClick={() => saveFile(plugCsv(plug.pins, units.decimal), 'text/csv', `${plug.id}-pins.csv`)}
         >
           To CSV
         </Button>

@@ -17,6 +17,7 @@ import { useUnits } from '../../hooks/settings.tsx';
 import { QuantityField } from '../../pieces/fields.tsx';
 import { Plain, Sentence } from '../../pieces/figures.tsx';
 import layout from '../../pieces/layout.module.css';
+import { Scrolled } from '../../pieces/Scrolled.tsx';
 
 /** Ways to cool a charge beside each other: temperature, pressure, density, mass, room, and what soaks. */
 export function ChargeCooling() {
@@ -95,7 +96,7 @@ export function ChargeCooling() {
           onCommit={(v) => v !== undefined && setAt({ ...at, sprayPct: v })}
         />
       </div>
-      <div className={layout['scroll-x']}>
+      <Scrolled label="Charge cooling compared">
         <table className={layout['figures']}>
           <thead>
             <tr>
@@ -138,7 +139,7 @@ export function ChargeCooling() {
             ))}
           </tbody>
         </table>
-      </div>
+      </Scrolled>
       <p className="muted small" style={{ marginTop: 8 }}>
         Spray at half methanol by volume: <Plain value={spray.flowCcPerMin} quantity="flowCcPerMin" />, a tank of six
         litres lasts {spray.enduranceMin.toFixed(0)} minutes at full power.

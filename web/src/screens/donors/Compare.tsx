@@ -12,6 +12,7 @@ import { FigureText, Plain, Sentence } from '../../pieces/figures.tsx';
 import { candidateColour } from '../../pieces/marks.tsx';
 import layout from '../../pieces/layout.module.css';
 import css from './donors.module.css';
+import { Scrolled } from '../../pieces/Scrolled.tsx';
 
 const TorqueChart = lazy(() => import('../../pieces/TorqueChart.tsx').then((m) => ({ default: m.TorqueChart })));
 const LETTERS = 'ABCDEFGHIJKLMNOPQRSTUVWXYZ';
@@ -126,116 +127,120 @@ export function Compare() {
           </Suspense>
         )}
         {list.length > 0 && (
-          <div className={layout['scroll-x']} style={{ marginTop: 12 }}>
-            <table className={`${layout['figures']} ${css['compare-table']}`}>
-              <thead>
-                <tr>
-                  <th scope="col">&nbsp;</th>
-                  {list.map((c, i) => (
-                    <th key={c.engine.id} scope="col">
-                      <span style={{ borderBottom: `3px solid ${candidateColour(letterOf(c.engine.id, i))}` }}>
-                        {c.engine.shortName}
-                      </span>
-                    </th>
+          <div style={{ marginTop: 12 }}>
+            <Scrolled label="Engines compared">
+              <table className={`${layout['figures']} ${css['compare-table']}`}>
+                <thead>
+                  <tr>
+                    <th scope="col">&nbsp;</th>
+                    {list.map((c, i) => (
+                      <th key={c.engine.id} scope="col">
+                        <span style={{ borderBottom: `3px solid ${candidateColour(letterOf(c.engine.id, i))}` }}>
+                          {c.engine.shortName}
+                        </span>
+                      </th>
+                    ))}
+                  </tr>
+                </thead>
+                <tbody>
+                  {rows.map((row) => (
+                    <tr key={row.title}>
+                      <th scope="row">{row.title}</th>
+                      {list.map((c) => (
+                        <td key={c.engine.id} className={isBest(row, c, list) ? 'best' : ''}>
+                          <FigureText
+                            figure={row.of(c)}
+                            quantity={row.quantity}
+                            currency={build.currency}
+                            {...(row.digits === undefined ? {} : { digits: row.digits })}
+                          />
+                        </td>
+                      ))}
+                    </tr>
                   ))}
-                </tr>
-              </thead>
-              <tbody>
-                {rows.map((row) => (
-                  <tr key={row.title}>
-                    <th scope="row">{row.title}</th>
+                  <Words title="Displacement and compression" list={list}>
+                    {({ engine }) => {
+                      const cc = knownDisplacement(engine);
+                      return (
+                        <>
+                          {cc === undefined ? (
+                            'displacement not known'
+                          ) : (
+                            <Plain value={cc / 1000} quantity="displacementL" digits={2} />
+                          )}
+                          ,{' '}
+                          {engine.compressionRatio ? (
+                            <FigureText figure={engine.compressionRatio} quantity="number" digits={1} />
+                          ) : (
+                            'compression not known'
+                          )}
+                        </>
+                      );
+                    }}
+                  </Words>
+                  <Words title="Block and head" list={list}>
+                    {({ engine }) =>
+                      `${engine.blockMaterial ?? 'not known'}, ${engine.headMaterial ?? 'head not known'}`
+                    }
+                  </Words>
+                  <Words title="Mass as quoted" list={list}>
+                    {(c) =>
+                      c.bridge ? (
+                        <>
+                          <Plain value={c.bridge.quoted.value} quantity="massKg" /> {c.bridge.basis}
+                        </>
+                      ) : (
+                        'no basis named'
+                      )
+                    }
+                  </Words>
+                  <Words title="Length, width, height" list={list}>
+                    {(c) =>
+                      c.sizeMm ? (
+                        <>
+                          <Plain value={c.sizeMm.length} quantity="lengthMm" /> ×{' '}
+                          <Plain value={c.sizeMm.width} quantity="lengthMm" /> ×{' '}
+                          <Plain value={c.sizeMm.height} quantity="lengthMm" />
+                        </>
+                      ) : (
+                        'not drawn'
+                      )
+                    }
+                  </Words>
+                  <Words title="Electronics" list={list}>
+                    {(c) => c.electronics}
+                  </Words>
+                  <Words title="Parts" list={list}>
+                    {({ engine: { supply } }) =>
+                      supply ? `${supply.scarcity}, maker ${supply.makerActive ? 'active' : 'gone'}` : 'not known'
+                    }
+                  </Words>
+                  <Words title="On offer" list={list}>
+                    {(c) => <Supply engine={c.engine} />}
+                  </Words>
+                  <Words title="Built" list={list}>
+                    {(c) => yearsBuilt(c.engine)}
+                  </Words>
+                  <tr>
+                    <th scope="row">Why not</th>
                     {list.map((c) => (
-                      <td key={c.engine.id} className={isBest(row, c, list) ? 'best' : ''}>
-                        <FigureText
-                          figure={row.of(c)}
-                          quantity={row.quantity}
-                          currency={build.currency}
-                          {...(row.digits === undefined ? {} : { digits: row.digits })}
+                      <td key={c.engine.id}>
+                        <textarea
+                          key={whyNot(c.engine.id)}
+                          defaultValue={whyNot(c.engine.id)}
+                          maxLength={4000}
+                          aria-label={`Why not the ${c.engine.shortName}`}
+                          placeholder="kept with the build"
+                          onBlur={(e) => {
+                            if (e.target.value !== whyNot(c.engine.id)) keepWhyNot(c.engine.id, e.target.value);
+                          }}
                         />
                       </td>
                     ))}
                   </tr>
-                ))}
-                <Words title="Displacement and compression" list={list}>
-                  {({ engine }) => {
-                    const cc = knownDisplacement(engine);
-                    return (
-                      <>
-                        {cc === undefined ? (
-                          'displacement not known'
-                        ) : (
-                          <Plain value={cc / 1000} quantity="displacementL" digits={2} />
-                        )}
-                        ,{' '}
-                        {engine.compressionRatio ? (
-                          <FigureText figure={engine.compressionRatio} quantity="number" digits={1} />
-                        ) : (
-                          'compression not known'
-                        )}
-                      </>
-                    );
-                  }}
-                </Words>
-                <Words title="Block and head" list={list}>
-                  {({ engine }) => `${engine.blockMaterial ?? 'not known'}, ${engine.headMaterial ?? 'head not known'}`}
-                </Words>
-                <Words title="Mass as quoted" list={list}>
-                  {(c) =>
-                    c.bridge ? (
-                      <>
-                        <Plain value={c.bridge.quoted.value} quantity="massKg" /> {c.bridge.basis}
-                      </>
-                    ) : (
-                      'no basis named'
-                    )
-                  }
-                </Words>
-                <Words title="Length, width, height" list={list}>
-                  {(c) =>
-                    c.sizeMm ? (
-                      <>
-                        <Plain value={c.sizeMm.length} quantity="lengthMm" /> ×{' '}
-                        <Plain value={c.sizeMm.width} quantity="lengthMm" /> ×{' '}
-                        <Plain value={c.sizeMm.height} quantity="lengthMm" />
-                      </>
-                    ) : (
-                      'not drawn'
-                    )
-                  }
-                </Words>
-                <Words title="Electronics" list={list}>
-                  {(c) => c.electronics}
-                </Words>
-                <Words title="Parts" list={list}>
-                  {({ engine: { supply } }) =>
-                    supply ? `${supply.scarcity}, maker ${supply.makerActive ? 'active' : 'gone'}` : 'not known'
-                  }
-                </Words>
-                <Words title="On offer" list={list}>
-                  {(c) => <Supply engine={c.engine} />}
-                </Words>
-                <Words title="Built" list={list}>
-                  {(c) => yearsBuilt(c.engine)}
-                </Words>
-                <tr>
-                  <th scope="row">Why not</th>
-                  {list.map((c) => (
-                    <td key={c.engine.id}>
-                      <textarea
-                        key={whyNot(c.engine.id)}
-                        defaultValue={whyNot(c.engine.id)}
-                        maxLength={4000}
-                        aria-label={`Why not the ${c.engine.shortName}`}
-                        placeholder="kept with the build"
-                        onBlur={(e) => {
-                          if (e.target.value !== whyNot(c.engine.id)) keepWhyNot(c.engine.id, e.target.value);
-                        }}
-                      />
-                    </td>
-                  ))}
-                </tr>
-              </tbody>
-            </table>
+                </tbody>
+              </table>
+            </Scrolled>
           </div>
         )}
         <p className="muted small" style={{ marginTop: 10 }}>

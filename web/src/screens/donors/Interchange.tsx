@@ -4,6 +4,7 @@ import { useBuild } from '../../hooks/buildState.tsx';
 import { useUnits } from '../../hooks/settings.tsx';
 import { EvidenceMark } from '../../pieces/marks.tsx';
 import layout from '../../pieces/layout.module.css';
+import { Scrolled } from '../../pieces/Scrolled.tsx';
 
 /** What swaps within a family: which piece onto which engine, from which castings on, and what must change with it. */
 export function Interchange({ family }: { family: Family }) {
@@ -16,7 +17,7 @@ export function Interchange({ family }: { family: Family }) {
       {family.interchange.length === 0 ? (
         <p className="muted">Nobody has recorded anything.</p>
       ) : (
-        <div className={layout['scroll-x']}>
+        <Scrolled label="What swaps">
           <table className={layout['figures']}>
             <thead>
               <tr>
@@ -51,7 +52,7 @@ export function Interchange({ family }: { family: Family }) {
               ))}
             </tbody>
           </table>
-        </div>
+        </Scrolled>
       )}
       {family.note && <p className="muted small">{family.note}</p>}
     </section>

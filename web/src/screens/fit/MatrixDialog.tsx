@@ -11,6 +11,7 @@ import type { LiveFit } from './live.ts';
 import { cellState } from './matrixState.ts';
 import layout from '../../pieces/layout.module.css';
 import css from './fit.module.css';
+import { Scrolled } from '../../pieces/Scrolled.tsx';
 
 /** Every dressing against every other and the bay, so that "fits only with" is seen before it is bought. */
 export function MatrixDialog({ live }: { live: LiveFit }) {
@@ -36,7 +37,7 @@ export function MatrixDialog({ live }: { live: LiveFit }) {
             Against the bay where the engine stands now, with movement and tolerance. Against each other, bolted to one
             engine: only a true overlap counts. What left the factory together is not compared.
           </p>
-          <div className={layout['scroll-x']}>
+          <Scrolled label="Every dressing against every other">
             <table className={`${layout['figures']} ${css['matrix']}`}>
               <thead>
                 <tr>
@@ -76,7 +77,7 @@ export function MatrixDialog({ live }: { live: LiveFit }) {
                 ))}
               </tbody>
             </table>
-          </div>
+          </Scrolled>
           <Button onClick={() => setOpen(false)} sx={{ mt: 2 }}>
             Close
           </Button>

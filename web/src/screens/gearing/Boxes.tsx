@@ -9,6 +9,7 @@ import { FigureText } from '../../pieces/figures.tsx';
 import { StateMark } from '../../pieces/marks.tsx';
 import layout from '../../pieces/layout.module.css';
 import css from './gearing.module.css';
+import { Scrolled } from '../../pieces/Scrolled.tsx';
 
 /** Every gearbox of the layout behind this engine, the original always among them. */
 export function Boxes() {
@@ -65,7 +66,7 @@ function Table({ boxes }: { boxes: readonly BoxFigures[] }) {
     saveCandidate(candidate, { ...rest, gearboxId: b.gearbox.id });
   };
   return (
-    <div className={layout['scroll-x']}>
+    <Scrolled label="Gearboxes compared">
       <table className={`${layout['figures']} ${css['box-table']}`}>
         <thead>
           <tr>
@@ -179,7 +180,7 @@ function Table({ boxes }: { boxes: readonly BoxFigures[] }) {
           })}
         </tbody>
       </table>
-    </div>
+    </Scrolled>
   );
 }
 
@@ -194,7 +195,7 @@ function Matrix({ boxes, powers }: { boxes: readonly BoxFigures[]; powers: reado
   return (
     <section className="block">
       <h2>Margin by power and use</h2>
-      <div className={layout['scroll-x']}>
+      <Scrolled label="Gearboxes">
         <table className={`${layout['figures']} ${css['box-table']}`}>
           <thead>
             <tr>
@@ -232,7 +233,7 @@ function Matrix({ boxes, powers }: { boxes: readonly BoxFigures[]; powers: reado
             ))}
           </tbody>
         </table>
-      </div>
+      </Scrolled>
       <p className="muted small" style={{ marginTop: 6 }}>
         The worst gear, the same shape of curve at that power; where the tyres set the load, more power changes nothing.
         Factors: {USE_FACTORS.map((u) => `${u.use} ${u.factor}`).join(', ')}.

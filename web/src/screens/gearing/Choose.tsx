@@ -27,6 +27,7 @@ import { saveFile } from '../../pieces/saveFile.ts';
 import { ChooserChart } from './ChooserChart.tsx';
 import layout from '../../pieces/layout.module.css';
 import css from './gearing.module.css';
+import { Scrolled } from '../../pieces/Scrolled.tsx';
 
 const MISS_WORDS: Readonly<Record<Miss, string>> = {
   cruise: 'cruise rpm',
@@ -196,7 +197,7 @@ const Ranking = memo(function Ranking({
   return (
     <>
       <ChooserChart ranked={ranked} brief={build.brief} current={current} name={name} />
-      <div className={layout['scroll-x']}>
+      <Scrolled label="Gearings ranked">
         <table className={`${layout['figures']} ${css['ranked']}`}>
           <thead>
             <tr>
@@ -263,7 +264,7 @@ const Ranking = memo(function Ranking({
             })}
           </tbody>
         </table>
-      </div>
+      </Scrolled>
       <p className="muted small" style={{ marginTop: 6 }}>
         {ranked.length > SHOWN && `The first ${SHOWN} of ${ranked.length}. `}Those that miss less of the brief stand
         first; among equals the weighted mean of cruise, hill, 0–100, 80–120, top speed and price decides. Costs: box,

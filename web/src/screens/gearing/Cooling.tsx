@@ -6,6 +6,7 @@ import { useUnits } from '../../hooks/settings.tsx';
 import { AXIS, GRID, niceTicks } from '../../pieces/chart.ts';
 import { FigureText, Sentence } from '../../pieces/figures.tsx';
 import layout from '../../pieces/layout.module.css';
+import { Scrolled } from '../../pieces/Scrolled.tsx';
 
 const DUTY: Readonly<Record<Duty, string>> = {
   climb: 'Steady climb',
@@ -33,7 +34,7 @@ export function Cooling() {
       {now && (
         <div className="grid-two">
           <Held now={now} later={later} />
-          <div className={layout['scroll-x']}>
+          <Scrolled label="Cooling">
             <table className={layout['figures']}>
               <thead>
                 <tr>
@@ -83,7 +84,7 @@ export function Cooling() {
             {!now.duties.some((d) => d.duty === 'crawl') && (
               <p className="muted small">Crawling is not judged: nobody has entered what its fans draw.</p>
             )}
-          </div>
+          </Scrolled>
         </div>
       )}
     </section>

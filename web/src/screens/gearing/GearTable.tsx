@@ -4,6 +4,7 @@ import { formatNumber, unitOf } from '@sable/core/units';
 import { useBuild } from '../../hooks/buildState.tsx';
 import { useUnits } from '../../hooks/settings.tsx';
 import layout from '../../pieces/layout.module.css';
+import { Scrolled } from '../../pieces/Scrolled.tsx';
 
 const capital = (s: string) => s.charAt(0).toUpperCase() + s.slice(1);
 
@@ -25,7 +26,7 @@ export function GearTable({
   return (
     <section className="block">
       <h2>Gear by gear</h2>
-      <div className={layout['scroll-x']}>
+      <Scrolled label="Gears">
         <table className={layout['figures']}>
           <thead>
             <tr>
@@ -103,7 +104,7 @@ export function GearTable({
             })}
           </tbody>
         </table>
-      </div>
+      </Scrolled>
       <p className="muted small" style={{ marginTop: 6 }}>
         Tyres with load transfer at the limit, driver and half a tank aboard. The shaded gear is the one the box must
         stand. Loads bound steady driving: a dumped clutch adds the engine’s inertia torque.

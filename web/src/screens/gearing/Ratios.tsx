@@ -14,6 +14,7 @@ import { SawTooth } from './SawTooth.tsx';
 import { ThrustChart } from './ThrustChart.tsx';
 import layout from '../../pieces/layout.module.css';
 import css from './gearing.module.css';
+import { Scrolled } from '../../pieces/Scrolled.tsx';
 
 /** Another candidate laid beside the current one; kept in the address. */
 export function useBeside(): { beside: Candidate | undefined; choose: (id: string) => void } {
@@ -225,7 +226,7 @@ function TyresAndDifferential() {
     <section className="block grid-two">
       <div>
         <h2>Tyres of the survey</h2>
-        <div className={layout['scroll-x']}>
+        <Scrolled label="Ratios">
           <table className={layout['figures']}>
             <thead>
               <tr>
@@ -285,7 +286,7 @@ function TyresAndDifferential() {
               })}
             </tbody>
           </table>
-        </div>
+        </Scrolled>
       </div>
       <div>
         <h2>Differential</h2>

@@ -14,6 +14,7 @@ import { EvidenceMark, StateMark } from '../../pieces/marks.tsx';
 import layout from '../../pieces/layout.module.css';
 import { Cooling } from './Cooling.tsx';
 import css from './gearing.module.css';
+import { Scrolled } from '../../pieces/Scrolled.tsx';
 
 const ABOUT =
   /^(gearbox-(margin|grip-saved)|clutch-margin|axle-margin|shaft-margin|propshaft|launch-heat|weakest|idle-|torque-limit|boost|cooling|missing-cooling)/;
@@ -165,7 +166,7 @@ function Loads() {
   const nm = (v: number | undefined) => (v === undefined ? '–' : formatNumber(v, 'torqueNm', units));
   if (!strength || !gearing || strength.gears.length === 0) return <p className="muted">Needs a torque curve.</p>;
   return (
-    <div className={layout['scroll-x']}>
+    <Scrolled label="What the driveline stands">
       <table className={layout['figures']}>
         <thead>
           <tr>
@@ -216,7 +217,7 @@ function Loads() {
           })}
         </tbody>
       </table>
-    </div>
+    </Scrolled>
   );
 }
 

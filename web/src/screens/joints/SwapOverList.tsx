@@ -10,6 +10,7 @@ import { Sentence } from '../../pieces/figures.tsx';
 import { saveFile } from '../../pieces/saveFile.ts';
 import layout from '../../pieces/layout.module.css';
 import css from './joints.module.css';
+import { Scrolled } from '../../pieces/Scrolled.tsx';
 
 /** What moves over from another engine before that is sold, what the bought one comes without, and how a sister differs. */
 export function SwapOverList({
@@ -118,7 +119,7 @@ export function SwapOverList({
         <Button onClick={() => window.print()}>Print</Button>
       </div>
       {other && differences && (
-        <div className={layout['scroll-x']}>
+        <Scrolled label="What differs">
           <table className={layout['figures']}>
             <thead>
               <tr>
@@ -142,7 +143,7 @@ export function SwapOverList({
             </tbody>
           </table>
           {differences.length === 0 && <p className="muted">Neither record says anything that the other does not.</p>}
-        </div>
+        </Scrolled>
       )}
     </details>
   );

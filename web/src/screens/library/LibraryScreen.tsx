@@ -9,9 +9,10 @@ import Button from '@mui/material/Button';
 import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import { Redo2, Undo2 } from 'lucide-react';
-import { memo, useCallback, useMemo, useState } from 'react';
+import { memo, useCallback, useMemo, useRef, useState } from 'react';
 import { NavLink, useNavigate, useParams } from 'react-router';
-import { api } from '../../hooks/api.ts';
+import { api, type TableOrder } from '../../hooks/api.ts';
+import { ApiProblem } from '../../hooks/problem.ts';
 import { KEYS } from '../../hooks/queryKeys.ts';
 import { UnitSwitch } from '../../pieces/UnitSwitch.tsx';
 import { useIncoming } from '../../hooks/useIncoming.ts';
@@ -23,6 +24,7 @@ import { FigureGrid, type GridColumn } from '../../pieces/FigureGrid.tsx';
 import { EvidenceMark } from '../../pieces/marks.tsx';
 import { KIND_WORDS } from '../../pieces/wayNames.ts';
 import layout from '../../pieces/layout.module.css';
+import { TableDialog } from './TableDialog.tsx';
 
 interface Cell {
   readonly value: number | undefined;
@@ -371,19 +373,43 @@ function LibrarySteps() {
   );
 }
 
+const MOST_FAULTS = 8;
+/** A spreadsheet’s table, by the name of its file. */
+const isTable = (name: string) => /\.(csv|tsv|txt)$/i.test(name);
+
 /** Files out and in. */
 function Files({ kind }: { kind: LibraryKind }) {
-  const incoming = useIncoming(async (f: File, stopped) => {
-    const text = await f.text();
-    return f.name.toLowerCase().endsWith('.csv') ? api.importTable(text, stopped) : api.importLibrary(text, stopped);
-  });
+  const units = useUnits();
+  const { data: library } = useQuery({ queryKey: KEYS.library, queryFn: api.library, staleTime: Infinity });
+  /** A table that is looked at before it comes in: its text, or that it is to be pasted. */
+  const [table, setTable] = useState<{ readonly text?: string }>();
+  const order = useRef<TableOrder>(undefined);
+  const incoming = useIncoming(async (f: File, stopped) =>
+    order.current ? api.importTable(order.current, stopped) : api.importLibrary(await f.text(), stopped),
+  );
+  const chosen = {
+    ...incoming,
+    bring: (f: File) => {
+      order.current = undefined;
+      if (isTable(f.name)) void f.text().then((text) => setTable({ text }));
+      else incoming.bring(f);
+    },
+  };
   const { report, error, clear } = incoming;
   const count = (outcome: string) => report?.rows.filter((r) => r.outcome === outcome).length ?? 0;
   return (
     <section style={{ marginTop: 14 }}>
       {error && (
         <Alert severity="error" variant="outlined" sx={{ mb: 1 }}>
-          {error.message} Nothing was saved.
+          {error.message}
+          {error instanceof ApiProblem && error.errors.length > 1 && (
+            <ul>
+              {error.errors.slice(1, MOST_FAULTS).map((f) => (
+                <li key={f.pointer}>{f.message}</li>
+              ))}
+            </ul>
+          )}{' '}
+          Nothing was saved.
         </Alert>
       )}
       {report && (
@@ -394,17 +420,29 @@ function Files({ kind }: { kind: LibraryKind }) {
       )}
       <span style={{ display: 'flex', gap: 8, flexWrap: 'wrap' }}>
         {kind !== 'families' && kind !== 'offers' && (
-          <Button component="a" href={api.libraryCsvUrl(kind)} download>
+          <Button component="a" href={api.libraryCsvUrl(kind, units)} download>
             {KINDS[kind].title} as CSV
           </Button>
         )}
         <Button component="a" href={api.libraryFileUrl} download>
           Whole library as a file
         </Button>
-        <BringFile incoming={incoming} accept=".json,.csv,application/json,text/csv" label="Library file">
+        <BringFile incoming={chosen} accept=".json,.csv,.tsv,.txt,application/json,text/csv" label="Library file">
           Bring in a file (JSON or CSV)
         </BringFile>
+        <Button onClick={() => setTable({})}>Paste a table</Button>
       </span>
+      {table && library && (
+        <TableDialog
+          text={table.text}
+          library={library}
+          onBring={(next) => {
+            order.current = next;
+            incoming.bring(new File([next.text], 'table.csv', { type: 'text/csv' }));
+          }}
+          onClose={() => setTable(undefined)}
+        />
+      )}
     </section>
   );
 }

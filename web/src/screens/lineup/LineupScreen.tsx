@@ -36,7 +36,7 @@ export function LineupScreen() {
     <div className="screen">
       <div className="main">
         <div className={css['lineup-top']}>
-          <section aria-live="polite" aria-label="Verdict">
+          <section aria-label="Verdict">
             {verdict && (
               <>
                 <p className="say big">{verdict.headline}</p>
@@ -58,8 +58,11 @@ export function LineupScreen() {
         <LineupTable />
         <Suspense fallback={null}>{tableShown && <MeasureNext />}</Suspense>
         <div style={{ display: 'flex', gap: 8, marginTop: 12, flexWrap: 'wrap' }}>
-          <ButtonLink href={api.lineupCsvUrl(build.id, units.system)} download>
+          <ButtonLink href={api.lineupUrl(build.id, 'csv', units)} download>
             Line-up as CSV
+          </ButtonLink>
+          <ButtonLink href={api.lineupUrl(build.id, 'xlsx', units)} download>
+            Line-up as XLSX
           </ButtonLink>
           <ButtonLink href={api.bundleUrl(build.id)} download>
             Whole build as a file

@@ -8,6 +8,7 @@ import { useSum } from '../../hooks/useSum.ts';
 import { Sentence } from '../../pieces/figures.tsx';
 import layout from '../../pieces/layout.module.css';
 import css from './mounts.module.css';
+import { Scrolled } from '../../pieces/Scrolled.tsx';
 
 /** The best layouts from the bosses and chassis mounts in reach of each other; one press takes one. */
 export function Layouts({ build, candidate }: { build: Build; candidate: Candidate }) {
@@ -39,7 +40,7 @@ export function Layouts({ build, candidate }: { build: Build; candidate: Candida
       )}
       {answer && answer.proposals.length > 0 && (
         <>
-          <div className={layout['scroll-x']}>
+          <Scrolled label="Layouts">
             <table className={layout['figures']} style={{ marginTop: 8 }}>
               <thead>
                 <tr>
@@ -80,7 +81,7 @@ export function Layouts({ build, candidate }: { build: Build; candidate: Candida
                 ))}
               </tbody>
             </table>
-          </div>
+          </Scrolled>
           <p className="muted small">
             {answer.allTried
               ? answer.tried === 1

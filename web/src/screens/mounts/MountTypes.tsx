@@ -4,6 +4,7 @@ import { useUnits } from '../../hooks/settings.tsx';
 import { Plain } from '../../pieces/figures.tsx';
 import layout from '../../pieces/layout.module.css';
 import css from './mounts.module.css';
+import { Scrolled } from '../../pieces/Scrolled.tsx';
 
 /** Each type of mount on one scribed line: what it moves at the tightest gap against the room there is. */
 export function MountTypes({ rows }: { rows: readonly MountTypeFigures[] }) {
@@ -19,7 +20,7 @@ export function MountTypes({ rows }: { rows: readonly MountTypeFigures[] }) {
   return (
     <section className="block">
       <h2>Types side by side, in the same size</h2>
-      <div className={layout['scroll-x']}>
+      <Scrolled label="Kinds of mounts">
         <table className={`${layout['figures']} ${css['types']}`}>
           <thead>
             <tr>
@@ -109,7 +110,7 @@ export function MountTypes({ rows }: { rows: readonly MountTypeFigures[] }) {
             })}
           </tbody>
         </table>
-      </div>
+      </Scrolled>
       <p className="muted small">
         Estimated: rubber as hard as each type usually is, solid 20 kN/mm. What a type keeps back is reckoned from
         firing and its own roll and up and down; over 100 % it passes on more.

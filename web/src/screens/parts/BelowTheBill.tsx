@@ -65,7 +65,7 @@ export const BelowTheBill = memo(function BelowTheBill({
       )}
       <Suppliers lines={bill.lines} />
       <div className={css['tools']}>
-        <Button component="a" href={api.billCsvUrl(build.id, candidate.id)} download>
+        <Button component="a" href={api.billCsvUrl(build.id, candidate.id, units)} download>
           Bill as CSV
         </Button>
         <Button component="a" href={api.billXlsxUrl(build.id, candidate.id)} download>

@@ -3,10 +3,10 @@ import { formatNumber } from '@sable/core/units';
 import { useId, useRef, useState, type ClipboardEvent, type KeyboardEvent } from 'react';
 import { useUnits } from '../../hooks/settings.tsx';
 import { useLatest } from '../../hooks/useLatest.ts';
-import layout from '../../pieces/layout.module.css';
 import { GRID_COLUMNS, isOwn, withCell, type ChangeBill, type GridColumn } from './billChange.ts';
 import { BillRow, HEADS, shownOf, type RowDoes } from './BillRow.tsx';
 import css from './parts.module.css';
+import { Scrolled } from '../../pieces/Scrolled.tsx';
 
 const CLASSES: readonly (readonly [BillClass, string])[] = [
   ['engine', 'Engine and gearbox'],
@@ -164,7 +164,7 @@ export function BillGrid({
           <option key={s} value={s} />
         ))}
       </datalist>
-      <div className={layout['scroll-x']}>
+      <Scrolled label="Bill">
         <table className={css['grid']} ref={grid}>
           <thead>
             <tr>
@@ -216,7 +216,7 @@ export function BillGrid({
             </tr>
           </tfoot>
         </table>
-      </div>
+      </Scrolled>
       {fault && (
         <p role="alert" className={css['fault']}>
           {fault.words}

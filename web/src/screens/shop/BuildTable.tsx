@@ -7,6 +7,7 @@ import { Link } from 'react-router';
 import { api } from '../../hooks/api.ts';
 import { WordsField } from '../../pieces/fields.tsx';
 import layout from '../../pieces/layout.module.css';
+import { Scrolled } from '../../pieces/Scrolled.tsx';
 
 /** What can be done to a build of the list. */
 export type BuildAct =
@@ -25,7 +26,7 @@ export function BuildTable({
 }) {
   const [renamed, setRenamed] = useState<string>();
   return (
-    <div className={layout['scroll-x']}>
+    <Scrolled label="Builds">
       <table className={layout['figures']}>
         <thead>
           <tr>
@@ -82,7 +83,7 @@ export function BuildTable({
           ))}
         </tbody>
       </table>
-    </div>
+    </Scrolled>
   );
 }
 

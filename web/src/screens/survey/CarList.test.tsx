@@ -108,7 +108,7 @@ test('drag of its kind is offered as an estimate, by the body', () => {
 });
 
 test('what is in it is chosen from the library or left unknown, and where it sits is kept once whole', () => {
-  const { originalEngineId: _e, originalGearboxId: _g, ...rest } = chassis;
+  const { originalEngineId: _e, originalGearboxId: _g, engineAt: _at, ...rest } = chassis;
   draw(<FittedDetail chassis={rest} />);
   expect(screen.getByText(/^Choose the engine and the gearbox: then/)).toBeTruthy();
   fireEvent.mouseDown(screen.getByLabelText('Engine'));

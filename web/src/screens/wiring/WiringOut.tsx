@@ -61,7 +61,7 @@ export function WiringOut({
       <div className={css['tools']}>
         <Button
           disabled={schedule.rows.length === 0}
-          onClick={() => saveFile(scheduleCsv(schedule, wiring), 'text/csv', `${name}-splices.csv`)}
+          onClick={() => saveFile(scheduleCsv(schedule, wiring, units.decimal), 'text/csv', `${name}-splices.csv`)}
         >
           Splice schedule, CSV
         </Button>
@@ -76,7 +76,7 @@ export function WiringOut({
         <Button onClick={() => file.current?.click()}>Read a schedule</Button>
         <Button
           disabled={(wiring?.splices ?? []).length === 0}
-          onClick={() => saveFile(labelsCsv(schedule, wiring), 'text/csv', `${name}-wire-labels.csv`)}
+          onClick={() => saveFile(labelsCsv(schedule, wiring, units.decimal), 'text/csv', `${name}-wire-labels.csv`)}
         >
           Labels, CSV
         </Button>
