@@ -34,6 +34,8 @@ interface ReadAt {
   readonly index: number;
   /** Internal units for one of what stands there. */
   readonly factor: number;
+  /** As it is headed in the file: by that a person finds it. */
+  readonly heading: string;
 }
 
 function rowOf(
@@ -45,7 +47,7 @@ function rowOf(
   const cell = (c: string) => (cells[at.get(c.toLowerCase())?.index ?? -1] ?? '').trim().replace(/^'/, '');
   const factorOf = (c: string) => at.get(c.toLowerCase())?.factor ?? 1;
   const fault = (column: string, what: string) =>
-    new InputError(`/${line}/${column}`, `Line ${line}, ${column}: ${what}`);
+    new InputError(`/${line}/${column}`, `Line ${line}, ${at.get(column.toLowerCase())?.heading || column}: ${what}`);
   const row: TableRow = {
     line,
     fault,
@@ -149,7 +151,7 @@ export function readTable(
   const map = told.columns ?? guessColumns(sheet.head, columns);
   const at = new Map<string, ReadAt>();
   map.forEach(({ to, factor }, index) => {
-    if (to !== undefined) at.set(to.toLowerCase(), { index, factor: factor ?? 1 });
+    if (to !== undefined) at.set(to.toLowerCase(), { index, factor: factor ?? 1, heading: sheet.head[index] ?? '' });
   });
   for (const c of needed)
     if (!at.has(c.toLowerCase()))

@@ -139,6 +139,10 @@ test('every line at fault is told with its line and its reason, and none is take
   }
 });
 
+test('a fault names the column as it is headed in the file', () => {
+  expect(() => readEnginesCsv('Name;Bore [in]\nX;three\n')).toThrow('Line 2, Bore [in]: “three” is not a number.');
+});
+
 test('what can be two numbers is asked, not guessed; told the mark, it is read', () => {
   const text = 'Name;Class;Price likely\nHose;hose;1,250\n';
   expect(() => readPartsCsv(text)).toThrow(/Line 2, Price likely: “1,250” can be a thousand and more/);
