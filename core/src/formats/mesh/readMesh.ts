@@ -11,6 +11,8 @@ declare const TextDecoder: new (label?: string) => { decode: (bytes: ArrayBuffer
 
 /** Bytes before the first triangle; no text with a triangle in it is as short. */
 const BINARY_HEAD = 84;
+/** Drawn models that a mesh is exported from. */
+const SURFACES = /\.(step|stp|iges|igs)$/i;
 /** A face is cut into triangles one corner at a time, over all of its line: seconds for one of many thousands. */
 const LONGEST_FACE = /^\s*f\s[^\n]{20000}/m;
 
@@ -23,6 +25,10 @@ const many = (n: number) => n.toLocaleString('en-GB');
 export function readMesh(name: string, content: ArrayBuffer, told?: ScanUnit): ScanMesh & { readonly unit: ScanUnit } {
   const fault = (message: string) => new InputError('/file', message);
   if (content.byteLength === 0) throw fault(`“${name}” is empty.`);
+  if (SURFACES.test(name))
+    throw fault(
+      `“${name}” holds exact surfaces and no triangles. Open it in the program that it was drawn with and export it as STL, in millimetres, to 0.5 mm.`,
+    );
   const kind = /\.(obj|stl|ply)$/i.exec(name)?.[1]?.toLowerCase();
   if (!kind) throw fault(`“${name}” is neither STL, OBJ nor PLY; export the scan as one of these.`);
   const raw = (kind === 'obj' ? fromObj : kind === 'ply' ? fromPly : fromStl)(name, content);

@@ -155,7 +155,7 @@ export function ScanDialog({ target, onClose }: { target: ScanTarget; onClose: (
               {file ? 'Another file' : 'Choose a file'}
               <input
                 type="file"
-                accept=".stl,.obj,.ply"
+                accept=".stl,.obj,.ply,.step,.stp,.iges,.igs"
                 className="visually-hidden"
                 onChange={(e) => {
                   const next = e.target.files?.[0];
