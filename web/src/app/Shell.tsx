@@ -1,6 +1,6 @@
 import { Suspense, useRef, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
-import { Outlet, useNavigate } from 'react-router';
+import { useLocation, Outlet, useNavigate } from 'react-router';
 import { Band } from './Band.tsx';
 import { BuildProvider, useBuild, useBuildActions, useJudgement, useSaving } from '../hooks/buildState.tsx';
 import { Button } from '../pieces/Button.tsx';
@@ -72,7 +72,11 @@ function Troubles() {
 /** Presses nearer to one another than this go on from where the keys came to, not from what is drawn. */
 const QUICK_MS = 800;
 
+/** Screens that say themselves what leads; on all others whoever hears the page is told when it is another. */
+const SHOWS_VERDICT = /\/(line-up|brief)$/;
+
 function Inside() {
+  const { pathname } = useLocation();
   const { build, candidate } = useBuild();
   const { assessment, judgement, fault, verdict } = useJudgement();
   const { select, undo, redo } = useBuildActions();
@@ -117,10 +121,11 @@ function Inside() {
       <Rule steps={assessment?.steps} name={build.name} />
       <Band onSearch={() => setSearching(true)} />
       <Troubles />
-      {/* Whoever hears the page is told when what leads is another, on whatever screen the change was made. */}
-      <p className="visually-hidden" role="status">
-        {verdict?.headline}
-      </p>
+      {!SHOWS_VERDICT.test(pathname) && (
+        <p className="visually-hidden" role="status">
+          {verdict?.headline}
+        </p>
+      )}
       <main id="main" tabIndex={-1} aria-busy={!judgement && fault === undefined} style={{ outline: 'none' }}>
         <Suspense fallback={<p className="main muted">Opening…</p>}>
           <Outlet />

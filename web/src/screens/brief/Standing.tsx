@@ -12,7 +12,7 @@ export function Standing() {
   const { select } = useBuildActions();
   return (
     <aside className="side" aria-label="Where the candidates stand">
-      <h2>{verdict?.headline ?? notJudged(fault)}</h2>
+      <h2 aria-live="polite">{verdict?.headline ?? notJudged(fault)}</h2>
       <p className="muted small" aria-live="polite">
         {verdict && <Sentence>{verdict.sentence}</Sentence>}
       </p>

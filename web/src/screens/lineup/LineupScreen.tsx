@@ -36,7 +36,7 @@ export function LineupScreen() {
     <div className="screen">
       <div className="main">
         <div className={css['lineup-top']}>
-          <section aria-label="Verdict">
+          <section aria-live="polite" aria-label="Verdict">
             {verdict && (
               <>
                 <p className="say big">{verdict.headline}</p>
