@@ -139,6 +139,11 @@ test('every line at fault is told with its line and its reason, and none is take
   }
 });
 
+test('a part whose name begins like a line of sums is a part', () => {
+  const parts = readPartsCsv('Name,Class\nTotal seal rings,rebuild kit\nSump gasket,hose\nTotal:,\n');
+  expect(parts.map((p) => p.name)).toEqual(['Total seal rings', 'Sump gasket']);
+});
+
 test('a fault names the column as it is headed in the file', () => {
   expect(() => readEnginesCsv('Name;Bore [in]\nX;three\n')).toThrow('Line 2, Bore [in]: “three” is not a number.');
 });

@@ -21,7 +21,8 @@ export interface TableSheet {
 }
 
 const SEPARATORS = ['\t', ';', ','] as const;
-const SUMS = /^(sums?|totals?|summe|gesamt|somme|totaux)\b/i;
+/** The whole cell: “Total seal rings” is a part. */
+const SUMS = /^(sums?|totals?|summe|gesamt|somme|totaux)\s*:?$/i;
 const filled = (cells: readonly string[]): number => cells.filter((c) => c !== '').length;
 
 /** Lines of cells with one separator; quoted cells may hold it, and line breaks too. */

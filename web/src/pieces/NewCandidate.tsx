@@ -109,6 +109,7 @@ export function NewCandidate({ onClose }: { onClose: () => void }) {
     ...(fittedRatio === undefined ? {} : { finalDrive: fittedRatio }),
   });
   const [fault, setFault] = useState<string>();
+  const [adding, setAdding] = useState(false);
   const [work, setWork] = useState<OwnEngineWork>({ way: 'stays as it is' });
   const makeOwn = useOwnEngine();
   const own = library.engines.find((e) => e.id === of.engineId && e.id === chassis?.originalEngineId);
@@ -139,10 +140,13 @@ export function NewCandidate({ onClose }: { onClose: () => void }) {
     if (!next) return setFault(unread);
     const cannot = own && ownEngineFault(own, work);
     if (cannot !== undefined) return setFault(cannot);
+    // Once: a second press would put another engine and kit into the library.
+    setAdding(true);
     try {
       saveCandidate(undefined, own ? await makeOwn(next, own, work) : next);
     } catch (error) {
       if (!(error instanceof ApiProblem)) throw error;
+      setAdding(false);
       return setFault(error.message);
     }
     onClose();
@@ -227,7 +231,7 @@ export function NewCandidate({ onClose }: { onClose: () => void }) {
       </DialogContent>
       <DialogActions>
         <Button onClick={onClose}>Cancel</Button>
-        <Button variant="contained" color="primary" onClick={() => void add()}>
+        <Button variant="contained" color="primary" disabled={adding} onClick={() => void add()}>
           Add candidate
         </Button>
       </DialogActions>

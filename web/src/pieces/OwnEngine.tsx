@@ -74,6 +74,8 @@ export function OwnEngine({
           {three('machining', 'Machine work')}
           {three('hours', 'Hours to rebuild')}
           <p className="small muted">
+            {work.way === 'bored out' &&
+              'What stands below is the engine as it is now; bored out it is judged once added. '}
             What you leave out stands on the bill without a price. Its condition is entered under Donors, Inspect.
           </p>
         </div>
