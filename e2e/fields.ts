@@ -311,7 +311,7 @@ try {
     const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, reducedMotion: 'reduce' });
     await context.addInitScript((r) => {
       localStorage.setItem('sable-units', JSON.stringify(r.units));
-      localStorage.setItem('sable-decimal', JSON.stringify(r.decimal));
+      localStorage.setItem('sable-numbers', JSON.stringify(r.decimal === ',' ? '1.234,5' : '1,234.5'));
     }, reader);
     const page = await context.newPage();
     const errors: string[] = [];

@@ -8,10 +8,11 @@ const SIZES = {
   phone: { width: 390, height: 844 },
 } as const;
 export type WalkMode = keyof typeof SIZES;
+export const SYSTEM = { day: 'metric', night: 'us', phone: 'metric' } as const satisfies Record<WalkMode, string>;
 
 /**
  * A page that goes from screen to screen as a link does: opening each anew would read and compile the whole app again.
- * By day it is as wide as a desk’s, by night as a tablet’s; the phone is touched.
+ * By day it is as wide as a desk’s, by night as a tablet’s and in US units; the phone is touched.
  */
 export class Walker {
   private errors: string[] = [];
@@ -27,7 +28,13 @@ export class Walker {
     const touched = mode === 'phone' ? { hasTouch: true, isMobile: true } : {};
     const context = await browser.newContext({ reducedMotion: 'reduce', viewport: SIZES[mode], ...touched });
     const light = mode === 'night' ? 'night' : 'day';
-    await context.addInitScript((m) => localStorage.setItem('sable-mode', JSON.stringify(m)), light);
+    await context.addInitScript(
+      ([light, units]) => {
+        localStorage.setItem('sable-mode', JSON.stringify(light));
+        localStorage.setItem('sable-units', JSON.stringify(units));
+      },
+      [light, SYSTEM[mode]],
+    );
     const page = await context.newPage();
     await page.goto(`${url}/shop`);
     return new Walker(mode, page);

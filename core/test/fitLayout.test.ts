@@ -41,12 +41,12 @@ describe('room given up', () => {
     const c = tug.candidates.find((x) => x.letter === 'B')!;
     const cut = accept(c, { kind: 'obstacleChange', obstacleId: 'firewall', do: 'recess', amountMm: 30 });
     const said = finding(judged('B', { obstacleChanges: cut.obstacleChanges! }), 'fit-room');
-    expect(words(said.title)).toBe('What is moved takes at most 11 l of the cabin');
+    expect(words(said.title)).toBe('What is moved takes at most 11 L of the cabin');
     expect(said.because).toContain('cardboard');
     expect(judged('B').findings.some((f) => f.id === 'fit-room')).toBe(false);
     const { subject } = resolveSubject(settingOf(tug), c, library);
     const step = recipeSteps(subject!).find((s) => s.id === 'firewall:recess')!;
-    expect(words(step.told(10).givesUp!)).toBe('wiper linkage has to be checked, at most 3.6 l of the cabin');
+    expect(words(step.told(10).givesUp!)).toBe('wiper linkage has to be checked, at most 3.6 L of the cabin');
     // A notch cuts metal and takes no room.
     const notch = recipeSteps(subject!).find((s) => s.id === 'tunnel-left:notch')!;
     expect(notch.told(3).givesUp).toBeUndefined();

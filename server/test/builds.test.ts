@@ -173,6 +173,18 @@ test('a new build is judged at once, and its address is safe', async () => {
   expect(again.body.build.id).not.toBe(made.body.build.id);
 });
 
+test('a build has a currency of its own; changing it converts nothing, and is undone like any other change', async () => {
+  const made = await call<BuildBody>(shop, 'POST', '/builds', { name: 'Swiss', currency: 'CHF' });
+  expect(made.body.build.currency).toBe('CHF');
+  const at = `/builds/${made.body.build.id}`;
+  const changed = await call<BuildBody>(shop, 'PUT', `${at}/currency`, { currency: 'USD' }, { version: 1 });
+  expect(changed.body.build).toEqual({ ...made.body.build, currency: 'USD' });
+  for (const currency of ['dollars', 'usd', ''])
+    expect((await call(shop, 'PUT', `${at}/currency`, { currency }, { version: 2 })).status).toBe(400);
+  const undone = await call<BuildBody>(shop, 'POST', `${at}/undo`, undefined, { version: 2 });
+  expect(undone.body.build).toEqual(made.body.build);
+});
+
 describe('bad input: named, and nothing saved', () => {
   const refused = async (change: (c: Record<string, unknown>) => void): Promise<ProblemBody & { status: number }> => {
     const before = await read();

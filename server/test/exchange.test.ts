@@ -113,4 +113,11 @@ test('tables: type, name and content', async () => {
   expect(bill.body).toContain('Corran six-speed');
   expect((await call(full, 'GET', '/builds/glider-tug/candidates/zz/bill.csv')).status).toBe(404);
   expect((await call(full, 'GET', '/builds/glider-tug/lineup.csv?units=furlongs')).status).toBe(400);
+  // A unit of one kind beside the system, as the reader has chosen.
+  const heads = csvParseRows(
+    (await call<string>(full, 'GET', '/builds/glider-tug/lineup.csv?units=us&power=kW')).body.replace(/^\uFEFF/, ''),
+  ).map(([head]) => head);
+  expect(heads).toContain('Peak power, target now (kW)');
+  expect(heads).toContain('0 to 62 mph (s)');
+  expect((await call(full, 'GET', '/builds/glider-tug/lineup.csv?power=oxen')).status).toBe(400);
 });

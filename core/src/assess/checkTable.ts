@@ -716,7 +716,7 @@ export const CHECK_TABLE: Readonly<Record<CheckId, CheckEntry>> = {
       '/parts/*/brakes/linings',
     ],
     raisedBy: [],
-    formula: 'heat of 15 slowings at 3 m/s², on the track of ten stops at 0.6 g, cooling between',
+    formula: 'heat of 15 slowings at {{3|accelMPerS2|0|}}, on the track of ten stops at 0.6 g, cooling between',
     limit: 'linings: 450 °C ordinary, 550 fast road, 700 track; after the fade test of the type-approval rules',
   },
   'brakes-descent': {

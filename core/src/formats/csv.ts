@@ -1,6 +1,6 @@
 import type { Build, Check, Verdictable } from '../model/index.ts';
 import { toDisplay, unitOf, wordSentence, type Quantity, type Units } from '../units/index.ts';
-import { sheetText, type DecimalMark } from './tableSheet.ts';
+import { sheetText } from './tableSheet.ts';
 
 /** A cell that starts like a formula would be run by a spreadsheet: a quote in front keeps it text. */
 const text = (s: string) => (/^[=+\-@\t\r]/.test(s) ? `'${s}` : s);
@@ -8,7 +8,8 @@ const number = (n: number | undefined, digits: number) => (n === undefined ? '' 
 
 const heading = (title: string, quantity: Quantity, units: Units, currency: string) => {
   const unit = unitOf(quantity, units, currency);
-  return quantity === 'money' ? `${title} (${currency})` : unit === '' ? title : `${title} (${unit})`;
+  const words = wordSentence(title, units);
+  return quantity === 'money' ? `${words} (${currency})` : unit === '' ? words : `${words} (${unit})`;
 };
 
 export interface BillRow {
@@ -27,7 +28,7 @@ export interface BillRow {
 }
 
 /** The bill as a table: one line a row, the sums last, units in the headings. */
-export function billCsv(rows: readonly BillRow[], currency: string, decimal?: DecimalMark): string {
+export function billCsv(rows: readonly BillRow[], currency: string, units: Units = { system: 'metric' }): string {
   const columns = ['low', 'likely', 'high'] as const;
   const sum = (pick: (r: BillRow) => number) => rows.reduce((s, r) => s + pick(r), 0);
   return sheetText(
@@ -45,7 +46,7 @@ export function billCsv(rows: readonly BillRow[], currency: string, decimal?: De
         'Set',
       ],
       ...rows.map((r) => [
-        text(wordSentence(r.name, { system: 'metric' })),
+        text(wordSentence(r.name, units)),
         r.class,
         text(r.why),
         ...columns.map((c) => (r.unpriced ? '' : number(r.price[c], 2))),
@@ -79,7 +80,7 @@ export function billCsv(rows: readonly BillRow[], currency: string, decimal?: De
         '',
       ],
     ],
-    decimal,
+    units.decimal,
   );
 }
 

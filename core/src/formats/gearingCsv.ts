@@ -1,4 +1,4 @@
-import { unitOf, toDisplay, type Quantity, type Units } from '../units/index.ts';
+import { formatNumber, formatQuantity, unitOf, toDisplay, type Quantity, type Units } from '../units/index.ts';
 import type { Ranked } from '../solvers/ratioSweep/index.ts';
 import { sheetText } from './tableSheet.ts';
 import type { RunAnswer } from '../assess/index.ts';
@@ -18,8 +18,8 @@ export function combosCsv(ranked: readonly Ranked[], units: Units, currency: str
         'Tyre',
         'Cruise (rpm)',
         'Hill start (%)',
-        '0 to 100 km/h (s)',
-        '80 to 120 km/h (s)',
+        `0 to ${formatQuantity(100, 'speedKph', units)} (s)`,
+        `${formatNumber(80, 'speedKph', units)} to ${formatQuantity(120, 'speedKph', units)} (s)`,
         'in gear',
         `Top speed (${speed})`,
         'Gearbox margin',

@@ -6,6 +6,7 @@ const SUFFIXES: readonly (readonly [string, Quantity])[] = [
   ['NPerMm', 'stiffnessNPerMm'],
   ['Mm', 'lengthMm'],
   ['KgEach', 'massKg'],
+  ['KgM2', 'inertiaKgM2'],
   ['Kg', 'massKg'],
   ['Nm', 'torqueNm'],
   ['Kw', 'powerKw'],
@@ -41,7 +42,7 @@ const MONEY = new Set([
 const HOURS = new Set(['hours', 'maxHours', 'hoursPerMm']);
 /** A place; a direction has no unit. */
 const LENGTHS = new Set(['at']);
-const FORCES = new Set(['ratingN', 'bearingLoadN']);
+const FORCES = new Set(['ratingN', 'bearingLoadN', 'clampLoadN']);
 
 const known = (name: string) => SUFFIXES.find(([suffix]) => name.endsWith(suffix) && name.length > suffix.length);
 

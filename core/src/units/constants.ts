@@ -8,6 +8,10 @@ export const KPH_PER_MPH = 1.609344;
 export const KPA_PER_PSI = 6.894757293;
 export const KPA_PER_INHG = 3.386389;
 export const L_PER_US_GALLON = 3.785411784;
+/** Miles a US gallon at one litre for each hundred kilometres; the one is this over the other. */
+export const MPG_OF_1_L_PER_100KM = (100 * L_PER_US_GALLON) / KPH_PER_MPH;
+/** Injectors are sold by pounds of petrol an hour: at 0.72 kg/l a pound an hour is this many cm³ a minute. */
+export const CC_PER_MIN_PER_LB_H = (KG_PER_LB * 1000) / 60 / 0.72;
 /** Standard gravity, m/s². */
 export const GRAVITY = 9.80665;
 export const KELVIN_AT_ZERO_C = 273.15;

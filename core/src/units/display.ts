@@ -1,197 +1,20 @@
 import { awgWords } from './awg.ts';
-import {
-  GRAVITY,
-  KG_PER_LB,
-  KPA_PER_PSI,
-  KPH_PER_MPH,
-  KW_PER_HP,
-  KW_PER_PS,
-  L_PER_US_GALLON,
-  M3_PER_H_PER_CFM,
-  MM_PER_IN,
-  NM_PER_LBFT,
-} from './constants.ts';
+import { currencySign, withSign } from './currency.ts';
+import { asKept, scaleOf, type ChosenUnits, type Quantity, type UnitSystem } from './scales.ts';
 
-export const UNIT_SYSTEMS = ['metric', 'us'] as const;
-export type UnitSystem = (typeof UNIT_SYSTEMS)[number];
-
-/** How a reader wants figures shown. `metricHp` shows power in metric horsepower (PS) in the metric system. */
+/** How a reader wants figures shown. */
 export interface Units {
   readonly system: UnitSystem;
-  readonly metricHp?: boolean;
+  /** Units of single kinds of quantity, whatever the system is. */
+  readonly chosen?: ChosenUnits;
   /** The reader’s decimal mark; a point where nothing is said. */
   readonly decimal?: '.' | ',';
-}
-
-export const QUANTITIES = [
-  'lengthMm',
-  'massKg',
-  'torqueNm',
-  'powerKw',
-  'speedKph',
-  'temperatureC',
-  'warmerC',
-  'pressureKpa',
-  'altitudeM',
-  'distanceM',
-  'volumeL',
-  'displacementL',
-  'areaM2',
-  'powerPerMass',
-  'rpm',
-  'percent',
-  'angleDeg',
-  'ratio',
-  'soundDb',
-  'money',
-  'hours',
-  'days',
-  'count',
-  'inch',
-  'number',
-  'volumeCc',
-  'massG',
-  'flowCcPerMin',
-  'flowLph',
-  'airKgPerMin',
-  'airM3PerH',
-  'currentA',
-  'voltageV',
-  'wireMm2',
-  'minutes',
-  'speedMPerS',
-  'areaCm2',
-  'pressureBar',
-  'stiffnessNPerMm',
-  'rollNmPerDeg',
-  'frequencyHz',
-  'fuelGPerKwh',
-  'travelledKm',
-  'seconds',
-  'forceN',
-] as const;
-export type Quantity = (typeof QUANTITIES)[number];
-
-interface Scale {
-  readonly unit: string;
-  readonly factor: number;
-  readonly offset?: number;
-  readonly digits: number;
-}
-
-const same = (unit: string, digits: number): { metric: Scale; us: Scale } => ({
-  metric: { unit, factor: 1, digits },
-  us: { unit, factor: 1, digits },
-});
-
-/** Shown = internal × factor + offset. */
-const SCALES: Record<Quantity, { metric: Scale; us: Scale }> = {
-  lengthMm: { metric: { unit: 'mm', factor: 1, digits: 0 }, us: { unit: 'in', factor: 1 / MM_PER_IN, digits: 2 } },
-  massKg: { metric: { unit: 'kg', factor: 1, digits: 0 }, us: { unit: 'lb', factor: 1 / KG_PER_LB, digits: 0 } },
-  torqueNm: {
-    metric: { unit: 'N·m', factor: 1, digits: 0 },
-    us: { unit: 'lb-ft', factor: 1 / NM_PER_LBFT, digits: 0 },
-  },
-  powerKw: { metric: { unit: 'kW', factor: 1, digits: 0 }, us: { unit: 'hp', factor: 1 / KW_PER_HP, digits: 0 } },
-  speedKph: {
-    metric: { unit: 'km/h', factor: 1, digits: 0 },
-    us: { unit: 'mph', factor: 1 / KPH_PER_MPH, digits: 0 },
-  },
-  temperatureC: {
-    metric: { unit: '°C', factor: 1, digits: 0 },
-    us: { unit: '°F', factor: 1.8, offset: 32, digits: 0 },
-  },
-  // A difference of two temperatures.
-  warmerC: { metric: { unit: '°C', factor: 1, digits: 0 }, us: { unit: '°F', factor: 1.8, digits: 0 } },
-  pressureKpa: {
-    metric: { unit: 'kPa', factor: 1, digits: 1 },
-    us: { unit: 'psi', factor: 1 / KPA_PER_PSI, digits: 1 },
-  },
-  altitudeM: { metric: { unit: 'm', factor: 1, digits: 0 }, us: { unit: 'ft', factor: 1 / 0.3048, digits: 0 } },
-  distanceM: { metric: { unit: 'm', factor: 1, digits: 1 }, us: { unit: 'ft', factor: 1 / 0.3048, digits: 1 } },
-  volumeL: {
-    metric: { unit: 'l', factor: 1, digits: 1 },
-    us: { unit: 'gal', factor: 1 / L_PER_US_GALLON, digits: 1 },
-  },
-  displacementL: same('l', 1),
-  areaM2: { metric: { unit: 'm²', factor: 1, digits: 2 }, us: { unit: 'ft²', factor: 1 / 0.09290304, digits: 1 } },
-  powerPerMass: {
-    metric: { unit: 'kW/t', factor: 1, digits: 0 },
-    us: { unit: 'hp/t', factor: 1 / KW_PER_HP, digits: 0 },
-  },
-  rpm: same('rpm', 0),
-  percent: same('%', 1),
-  angleDeg: same('°', 1),
-  ratio: same('×', 2),
-  soundDb: same('dB(A)', 0),
-  money: same('', 0),
-  hours: same('h', 0),
-  days: same('days', 0),
-  count: same('', 0),
-  inch: same('in', 0),
-  number: same('', 2),
-  // Chambers, injectors and balance are spoken of in cc and grams on both sides of the ocean.
-  volumeCc: same('cc', 1),
-  massG: same('g', 0),
-  flowCcPerMin: same('cc/min', 0),
-  flowLph: {
-    metric: { unit: 'l/h', factor: 1, digits: 0 },
-    us: { unit: 'gal/h', factor: 1 / L_PER_US_GALLON, digits: 1 },
-  },
-  airKgPerMin: {
-    metric: { unit: 'kg/min', factor: 1, digits: 1 },
-    us: { unit: 'lb/min', factor: 1 / KG_PER_LB, digits: 1 },
-  },
-  airM3PerH: {
-    metric: { unit: 'm³/h', factor: 1, digits: 0 },
-    us: { unit: 'cfm', factor: 1 / M3_PER_H_PER_CFM, digits: 0 },
-  },
-  currentA: same('A', 0),
-  voltageV: same('V', 2),
-  wireMm2: same('mm²', 1),
-  minutes: same('min', 0),
-  speedMPerS: { metric: { unit: 'm/s', factor: 1, digits: 1 }, us: { unit: 'ft/s', factor: 1 / 0.3048, digits: 0 } },
-  areaCm2: {
-    metric: { unit: 'cm²', factor: 1, digits: 1 },
-    us: { unit: 'in²', factor: 100 / MM_PER_IN ** 2, digits: 2 },
-  },
-  pressureBar: {
-    metric: { unit: 'bar', factor: 1, digits: 2 },
-    us: { unit: 'psi', factor: 100 / KPA_PER_PSI, digits: 1 },
-  },
-  stiffnessNPerMm: {
-    metric: { unit: 'N/mm', factor: 1, digits: 1 },
-    us: { unit: 'lb/in', factor: MM_PER_IN / (KG_PER_LB * GRAVITY), digits: 0 },
-  },
-  rollNmPerDeg: {
-    metric: { unit: 'N·m/°', factor: 1, digits: 0 },
-    us: { unit: 'lb-ft/°', factor: 1 / NM_PER_LBFT, digits: 0 },
-  },
-  frequencyHz: same('Hz', 2),
-  fuelGPerKwh: {
-    metric: { unit: 'g/kWh', factor: 1, digits: 0 },
-    us: { unit: 'lb/hp·h', factor: KW_PER_HP / (1000 * KG_PER_LB), digits: 3 },
-  },
-  travelledKm: {
-    metric: { unit: 'km', factor: 1, digits: 0 },
-    us: { unit: 'miles', factor: 1 / KPH_PER_MPH, digits: 0 },
-  },
-  seconds: same('s', 1),
-  forceN: {
-    metric: { unit: 'N', factor: 1, digits: 0 },
-    us: { unit: 'lbf', factor: 1 / (KG_PER_LB * GRAVITY), digits: 0 },
-  },
-};
-
-function scaleOf(quantity: Quantity, units: Units): Scale {
-  if (quantity === 'powerKw' && units.system === 'metric' && units.metricHp) {
-    return { unit: 'PS', factor: 1 / KW_PER_PS, digits: 0 };
-  }
-  return SCALES[quantity][units.system];
+  /** What groups thousands; the mark that is not the decimal one where nothing is said. */
+  readonly group?: '.' | ',' | '\u202f' | '’';
 }
 
 export function unitOf(quantity: Quantity, units: Units, currency = 'EUR'): string {
-  return quantity === 'money' ? (CURRENCY_SIGNS[currency] ?? currency) : scaleOf(quantity, units).unit;
+  return quantity === 'money' ? currencySign(currency) : scaleOf(quantity, units).unit;
 }
 
 export function toDisplay(value: number, quantity: Quantity, units: Units): number {
@@ -209,16 +32,22 @@ function scatterToDisplay(plusMinus: number, quantity: Quantity, units: Units): 
   return plusMinus * scaleOf(quantity, units).factor;
 }
 
-const CURRENCY_SIGNS: Readonly<Record<string, string>> = { EUR: '€', USD: '$', GBP: '£' };
-
 export interface FormatOptions {
   readonly digits?: number;
   readonly signed?: boolean;
 }
 
+/** How many places a figure has where a caller asked for so many in the metric unit: an inch needs more than a millimetre. */
+function digitsIn(quantity: Quantity, units: Units, asked: number | undefined): number {
+  const { digits, shift } = scaleOf(quantity, units);
+  if (asked === undefined) return digits;
+  if (shift !== undefined) return Math.max(0, asked + shift);
+  return asKept(quantity, units) ? asked : Math.max(asked, digits);
+}
+
 /** The number alone, in the reader's units, with a thin grouping comma and a true minus sign. */
 export function formatNumber(value: number, quantity: Quantity, units: Units, options: FormatOptions = {}): string {
-  const digits = options.digits ?? scaleOf(quantity, units).digits;
+  const digits = digitsIn(quantity, units, options.digits);
   return groupDigits(toDisplay(value, quantity, units), digits, units, options.signed ?? false);
 }
 
@@ -242,8 +71,8 @@ export function formatEntry(
   const written = groupDigits(shown, Math.max(options.least ?? 0, has), units);
   // Four figures are read at a glance, and a year is never grouped.
   if (options.grouped && Math.abs(shown) >= 10_000) return written;
-  if (options.grouped) return written.replaceAll(units.decimal === ',' ? '.' : ',', '');
-  return written.replaceAll(units.decimal === ',' ? '.' : ',', '').replace('−', '-');
+  if (options.grouped) return written.replaceAll(groupOf(units), '');
+  return written.replaceAll(groupOf(units), '').replace('−', '-');
 }
 
 /** A scatter to the quantity's digits, and to more where it would otherwise read as nought. */
@@ -264,15 +93,17 @@ export function formatQuantity(
   const unit = unitOf(quantity, units, options.currency);
   const number = formatNumber(value, quantity, units, options);
   if (quantity === 'wireMm2' && units.system === 'us') return awgWords(value, `${number} ${unit}`);
+  if (quantity === 'money') return withSign(number, unit);
   return unit === '' ? number : unit === '°' ? `${number}°` : `${number} ${unit}`;
 }
 
-function groupDigits(value: number, digits: number, { decimal }: Units, signed = false): string {
+const groupOf = ({ decimal, group }: Units): string => group ?? (decimal === ',' ? '.' : ',');
+
+function groupDigits(value: number, digits: number, units: Units, signed = false): string {
   const fixed = Math.abs(value).toFixed(digits);
   const [whole = '0', fraction] = fixed.split('.');
-  const comma = decimal === ',';
-  const grouped = whole.replace(/\B(?=(\d{3})+(?!\d))/g, comma ? '.' : ',');
-  const body = fraction === undefined ? grouped : `${grouped}${comma ? ',' : '.'}${fraction}`;
+  const grouped = whole.replace(/\B(?=(\d{3})+(?!\d))/g, groupOf(units));
+  const body = fraction === undefined ? grouped : `${grouped}${units.decimal ?? '.'}${fraction}`;
   const isZero = Number(fixed) === 0;
   const sign = isZero ? (signed ? '±' : '') : value < 0 ? '−' : signed ? '+' : '';
   return sign + body;

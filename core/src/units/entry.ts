@@ -1,4 +1,6 @@
-import { formatEntry, fromDisplay, unitOf, type Quantity, type Units } from './display.ts';
+import { formatEntry, fromDisplay, unitOf, type Units } from './display.ts';
+import { signLeads, withSign } from './currency.ts';
+import type { Quantity } from './scales.ts';
 import { kindWords, unitAt, type WrittenUnit } from './unitWords.ts';
 
 /** What a field may hold, in the internal unit; a limit that is not part of it is exclusive. */
@@ -55,6 +57,7 @@ const LARGEST: Readonly<Record<Quantity, number>> = {
   distanceM: 100_000,
   volumeL: 2000,
   displacementL: 100,
+  displacementCc: 100_000,
   areaM2: 1000,
   powerPerMass: 10_000,
   rpm: 30_000,
@@ -72,6 +75,7 @@ const LARGEST: Readonly<Record<Quantity, number>> = {
   massG: 100_000,
   flowCcPerMin: 100_000,
   flowLph: 10_000,
+  portLPerS: 10_000,
   airKgPerMin: 1000,
   airM3PerH: 100_000,
   currentA: 2000,
@@ -79,6 +83,7 @@ const LARGEST: Readonly<Record<Quantity, number>> = {
   wireMm2: 1000,
   minutes: 100_000,
   speedMPerS: 400,
+  accelMPerS2: 1000,
   areaCm2: 100_000,
   pressureBar: 5000,
   stiffnessNPerMm: 100_000,
@@ -88,11 +93,12 @@ const LARGEST: Readonly<Record<Quantity, number>> = {
   travelledKm: 5_000_000,
   seconds: 100_000,
   forceN: 1e6,
+  inertiaKgM2: 100_000,
 };
 
 /** More than this is no entry but a paste that went wrong. */
 const LONGEST = 80;
-const CURRENCY = /^(?:€|\$|£|eur|usd|gbp|chf|[a-z]{3}(?![a-z]))/i;
+const OTHER_CURRENCY = /^(?:€|\$|£|¥|(?:eur|usd|gbp|chf|jpy|sek|nok|dkk|pln|czk|huf|cad|aud|nzd)(?![a-z]))/i;
 
 /**
  * The number of a text of digits, points and commas, in every way that it can be meant. Of two different marks the last is
@@ -190,13 +196,13 @@ function tokensOf(text: string, quantity: Quantity, units: Units, currency: stri
       continue;
     }
     if (quantity === 'money') {
-      const written = CURRENCY.exec(rest)?.[0];
       const own = [unitOf('money', units, currency), currency ?? 'EUR'].map((w) => w.toLowerCase());
-      if (written !== undefined && own.includes(written.toLowerCase())) {
+      const written = own.find((w) => w !== '' && rest.toLowerCase().startsWith(w));
+      if (written !== undefined) {
         take(written.length);
         continue;
       }
-      if (written !== undefined && /^(?:€|\$|£|eur|usd|gbp|chf)$/i.test(written))
+      if (OTHER_CURRENCY.test(rest))
         throw new Wrong(`Prices of this build are in ${own[0]!.toUpperCase()}: convert it first.`);
     }
     const unit = unitAt(rest, quantity);
@@ -381,6 +387,15 @@ export function rangeOf(quantity: Quantity, units: Units, range: EntryRange): st
   // A ratio is a bare number; its sign belongs to figures that multiply.
   const unit = quantity === 'ratio' ? '' : (low?.[1] ?? high?.[1] ?? '');
   const gap = unit === '' ? '' : unit === '°' ? unit : ` ${unit}`;
+  if (quantity === 'money') {
+    const sign = (amount: string) => withSign(amount, unit);
+    // A sign behind the figure stands once, one before it stands with each.
+    const first = (amount: string) => (signLeads(unit) ? sign(amount) : amount);
+    if (low && high)
+      return above ? `above ${first(low[0])}, up to ${sign(high[0])}` : `${first(low[0])} to ${sign(high[0])}`;
+    if (low) return above ? `above ${sign(low[0])}` : `${sign(low[0])} or more`;
+    return high ? `up to ${sign(high[0])}` : '';
+  }
   const words =
     low && high
       ? above

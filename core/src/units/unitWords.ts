@@ -1,4 +1,5 @@
 import {
+  CC_PER_MIN_PER_LB_H,
   GRAVITY,
   KG_PER_LB,
   KPA_PER_INHG,
@@ -11,7 +12,7 @@ import {
   MM_PER_IN,
   NM_PER_LBFT,
 } from './constants.ts';
-import type { Quantity } from './display.ts';
+import type { Quantity } from './scales.ts';
 
 /** One way to write a unit: how many of the kind’s base units it is, and what its zero reads in them. */
 export interface WrittenUnit {
@@ -152,7 +153,7 @@ const KINDS = {
   /** l */
   volume: {
     name: 'a volume',
-    such: 'l, cc, gal, cu in',
+    such: 'L, cc, gal, cu in',
     words: {
       l: 1,
       litre: 1,
@@ -200,8 +201,16 @@ const KINDS = {
   },
   powerPerMass: {
     name: 'a power-to-weight ratio',
-    such: 'kW/t, hp/t',
-    words: { 'kw/t': 1, 'w/kg': 1, 'hp/t': KW_PER_HP, 'ps/t': KW_PER_PS },
+    such: 'kW/t, hp/t, hp/ton',
+    words: {
+      'kw/t': 1,
+      'w/kg': 1,
+      'hp/t': KW_PER_HP,
+      'ps/t': KW_PER_PS,
+      'hp/ton': KW_PER_HP / (2 * KG_PER_LB),
+      'kw/ton': 1 / (2 * KG_PER_LB),
+      'ps/ton': KW_PER_PS / (2 * KG_PER_LB),
+    },
   },
   rotation: { name: 'an engine speed', such: 'rpm', words: { rpm: 1, '1/min': 1, '/min': 1, 'u/min': 1, 'r/min': 1 } },
   share: { name: 'a share', such: '%', words: { '%': 1, pct: 1, percent: 1 } },
@@ -220,7 +229,7 @@ const KINDS = {
   /** l/h */
   flow: {
     name: 'a flow',
-    such: 'cc/min, l/h, gal/h',
+    such: 'cc/min, lb/h, L/h, gal/h',
     words: {
       'l/h': 1,
       'l/min': 60,
@@ -228,7 +237,14 @@ const KINDS = {
       'ccm/min': 0.06,
       'ml/min': 0.06,
       'cm³/min': 0.06,
+      'cm3/min': 0.06,
+      'lb/h': CC_PER_MIN_PER_LB_H * 0.06,
+      'lb/hr': CC_PER_MIN_PER_LB_H * 0.06,
+      'lbs/h': CC_PER_MIN_PER_LB_H * 0.06,
+      'lbs/hr': CC_PER_MIN_PER_LB_H * 0.06,
+      pph: CC_PER_MIN_PER_LB_H * 0.06,
       'gal/h': L_PER_US_GALLON,
+      'us gal/h': L_PER_US_GALLON,
       gph: L_PER_US_GALLON,
     },
   },
@@ -241,8 +257,8 @@ const KINDS = {
   /** m³/h */
   fan: {
     name: 'a flow of air by volume',
-    such: 'm³/h, m³/s, cfm',
-    words: { 'm³/h': 1, 'm3/h': 1, 'm³/s': 3600, 'm3/s': 3600, 'm³/min': 60, cfm: M3_PER_H_PER_CFM },
+    such: 'm³/h, m³/s, L/s, cfm',
+    words: { 'm³/h': 1, 'm3/h': 1, 'm³/s': 3600, 'm3/s': 3600, 'm³/min': 60, 'l/s': 3.6, cfm: M3_PER_H_PER_CFM },
   },
   current: { name: 'a current', such: 'A', words: { a: 1, amp: 1, amps: 1, ma: 0.001 } },
   voltage: { name: 'a voltage', such: 'V', words: { v: 1, volt: 1, volts: 1, mv: 0.001 } },
@@ -265,7 +281,15 @@ const KINDS = {
   rollStiffness: {
     name: 'a roll stiffness',
     such: 'N·m/°, lb-ft/°',
-    words: { 'n·m/°': 1, 'nm/°': 1, 'nm/deg': 1, 'n·m/deg': 1, 'lb-ft/°': NM_PER_LBFT, 'lb-ft/deg': NM_PER_LBFT },
+    words: {
+      'kgf·m/°': GRAVITY,
+      'n·m/°': 1,
+      'nm/°': 1,
+      'nm/deg': 1,
+      'n·m/deg': 1,
+      'lb-ft/°': NM_PER_LBFT,
+      'lb-ft/deg': NM_PER_LBFT,
+    },
   },
   frequency: { name: 'a frequency', such: 'Hz', words: { hz: 1, 'cycles/s': 1 } },
   /** g/kWh */
@@ -274,12 +298,32 @@ const KINDS = {
     such: 'g/kWh, lb/hp·h',
     words: { 'g/kwh': 1, 'lb/hp·h': (1000 * KG_PER_LB) / KW_PER_HP, 'lb/hph': (1000 * KG_PER_LB) / KW_PER_HP },
   },
-  /** s */
   /** N */
   force: {
     name: 'a force',
     such: 'N, lbf',
     words: { n: 1, kn: 1000, lbf: KG_PER_LB * GRAVITY, kgf: GRAVITY },
+  },
+  /** m/s² */
+  acceleration: {
+    name: 'an acceleration',
+    such: 'm/s², ft/s²',
+    words: { 'm/s²': 1, 'm/s2': 1, 'ft/s²': 0.3048, 'ft/s2': 0.3048 },
+  },
+  /** kg·m² */
+  inertia: {
+    name: 'a moment of inertia',
+    such: 'kg·m², lb·ft²',
+    words: {
+      'kg·m²': 1,
+      'kgm²': 1,
+      kgm2: 1,
+      'kg m²': 1,
+      'lb·ft²': KG_PER_LB * 0.3048 ** 2,
+      'lb ft²': KG_PER_LB * 0.3048 ** 2,
+      lbft2: KG_PER_LB * 0.3048 ** 2,
+      'lb·in²': KG_PER_LB * 0.0254 ** 2,
+    },
   },
   time: { name: 'a time', such: 's, min', words: { s: 1, sec: 1, seconds: 1, ms: 0.001, min: 60 } },
 } as const satisfies Record<string, Kind>;
@@ -304,6 +348,7 @@ const KIND_OF: Readonly<Record<Quantity, readonly [KindId, number]>> = {
   pressureBar: ['pressure', 100],
   volumeL: ['volume', 1],
   displacementL: ['volume', 1],
+  displacementCc: ['volume', 0.001],
   volumeCc: ['volume', 0.001],
   areaM2: ['area', 1],
   areaCm2: ['area', 1e-4],
@@ -322,6 +367,7 @@ const KIND_OF: Readonly<Record<Quantity, readonly [KindId, number]>> = {
   flowCcPerMin: ['flow', 0.06],
   airKgPerMin: ['airflow', 1],
   airM3PerH: ['fan', 1],
+  portLPerS: ['fan', 3.6],
   currentA: ['current', 1],
   voltageV: ['voltage', 1],
   wireMm2: ['wire', 1],
@@ -332,6 +378,8 @@ const KIND_OF: Readonly<Record<Quantity, readonly [KindId, number]>> = {
   fuelGPerKwh: ['fuel', 1],
   seconds: ['time', 1],
   forceN: ['force', 1],
+  accelMPerS2: ['acceleration', 1],
+  inertiaKgM2: ['inertia', 1],
 };
 
 /** “a torque” for torqueNm, with what to write behind the number. */

@@ -1,7 +1,9 @@
 import fc from 'fast-check';
 import { exactly, propagate, propagateAll, quadrature, scatterOf, type Figure } from './figure.ts';
 import { AWG_MM2 } from './awg.ts';
-import { formatNumber, formatQuantity, formatScatter, fromDisplay, QUANTITIES, toDisplay } from './display.ts';
+import { formatEntry, formatNumber, formatQuantity, formatScatter, fromDisplay, toDisplay, unitOf } from './display.ts';
+import { readEntry } from './entry.ts';
+import { QUANTITIES } from './scales.ts';
 import { say, sayDerived, wordSentence } from './valueTokens.ts';
 
 const metric = { system: 'metric' } as const;
@@ -12,7 +14,10 @@ test('every quantity goes to the screen and back unchanged, in every system', ()
     fc.property(
       fc.constantFrom(...QUANTITIES),
       fc.double({ min: -1e5, max: 1e5, noNaN: true }),
-      fc.constantFrom(metric, us, { system: 'metric', metricHp: true } as const),
+      fc.constantFrom(metric, us, {
+        system: 'metric',
+        chosen: { power: 'PS', pressure: 'kPa', displacement: 'cc', torque: 'kgf·m' },
+      } as const),
       (q, v, u) => {
         expect(fromDisplay(toDisplay(v, q, u), q, u)).toBeCloseTo(v, 6);
       },
@@ -24,7 +29,7 @@ test('defined conversions', () => {
   expect(toDisplay(25.4, 'lengthMm', us)).toBeCloseTo(1, 12);
   expect(toDisplay(0.45359237, 'massKg', us)).toBeCloseTo(1, 12);
   expect(toDisplay(0.745699872, 'powerKw', us)).toBeCloseTo(1, 12);
-  expect(toDisplay(0.73549875, 'powerKw', { system: 'metric', metricHp: true })).toBeCloseTo(1, 12);
+  expect(toDisplay(0.73549875, 'powerKw', { system: 'metric', chosen: { power: 'PS' } })).toBeCloseTo(1, 12);
   expect(toDisplay(1.3558179483, 'torqueNm', us)).toBeCloseTo(1, 12);
   expect(toDisplay(100, 'temperatureC', us)).toBe(212);
 });
@@ -103,4 +108,86 @@ test('wire is said by gauge where it is sold so: the gauge itself, or the least 
   expect(formatQuantity(2.5, 'wireMm2', us)).toBe('2.5 mm² (12 AWG)');
   expect(formatQuantity(120, 'wireMm2', us)).toBe('120.0 mm²');
   expect(formatQuantity(2.5, 'wireMm2', { system: 'metric' })).toBe('2.5 mm²');
+});
+
+describe('units of single kinds, whatever the system is', () => {
+  const kwInUs = { system: 'us', chosen: { power: 'kW', pressure: 'bar', mass: 'kg' } } as const;
+
+  test('a chosen kind is shown in its unit, all others in the system’s', () => {
+    expect(formatQuantity(110, 'powerKw', kwInUs)).toBe('110 kW');
+    expect(formatQuantity(25.4, 'lengthMm', kwInUs)).toBe('1.00 in');
+    expect(formatQuantity(100, 'pressureKpa', kwInUs)).toBe('1.00 bar');
+    expect(formatQuantity(110, 'powerKw', { system: 'metric', chosen: { power: 'hp' } })).toBe('148 hp');
+    expect(formatQuantity(212, 'torqueNm', { system: 'us', chosen: { torque: 'kgf·m' } })).toBe('21.6 kgf·m');
+    expect(formatQuantity(0.9, 'pressureBar', { system: 'us', chosen: { pressure: 'kPa' } })).toBe('90 kPa');
+  });
+
+  test('what goes with a kind goes with its choice', () => {
+    expect(formatQuantity(50, 'powerPerMass', kwInUs)).toBe('50 kW/t');
+    expect(unitOf('powerPerMass', { system: 'us' })).toBe('hp/ton');
+    // 1 kW for each tonne is 1.341 hp for each 2,204.6 lb, so 1.2166 hp for each 2,000 lb.
+    expect(toDisplay(1, 'powerPerMass', { system: 'us' })).toBeCloseTo(1.21656, 4);
+    expect(unitOf('areaM2', { system: 'us', chosen: { length: 'mm' } })).toBe('m²');
+    expect(unitOf('travelledKm', { system: 'metric', chosen: { speed: 'mph' } })).toBe('miles');
+    expect(unitOf('warmerC', { system: 'metric', chosen: { temperature: '°F' } })).toBe('°F');
+  });
+
+  test('places that a caller asks for are those of the metric unit', () => {
+    expect(
+      formatQuantity(101.325, 'pressureKpa', { system: 'metric', chosen: { pressure: 'bar' } }, { digits: 0 }),
+    ).toBe('1.01 bar');
+    expect(formatQuantity(12, 'lengthMm', { system: 'us' }, { digits: 0 })).toBe('0.47 in');
+    expect(
+      formatQuantity(2.2, 'displacementL', { system: 'metric', chosen: { displacement: 'cc' } }, { digits: 2 }),
+    ).toBe('2,200 cc');
+  });
+
+  test.each([
+    ['displacementL', 5.7354, '350 cu in'],
+    ['flowCcPerMin', 441, '42.0 lb/h'],
+    ['flowLph', 255, '67.4 gal/h'],
+    ['inertiaKgM2', 0.2, '4.7 lb·ft²'],
+    ['portLPerS', 100, '212 cfm'],
+    ['accelMPerS2', 3, '9.8 ft/s²'],
+    ['forceN', 4448.22, '1,000 lbf'],
+  ] as const)('%s in the units of the US trade', (quantity, value, words) => {
+    expect(formatQuantity(value, quantity, { system: 'us' })).toBe(words);
+  });
+});
+
+describe('numbers and money as they are written where the reader lives', () => {
+  test.each([
+    [{ decimal: '.', group: ',' }, '12,345.68'],
+    [{ decimal: ',', group: '.' }, '12.345,68'],
+    [{ decimal: ',', group: '\u202F' }, '12\u202F345,68'],
+    [{ decimal: '.', group: '’' }, '12’345.68'],
+  ] as const)('%j', (style, words) => {
+    const reader = { system: 'metric', ...style } as const;
+    expect(formatNumber(12_345.678, 'number', reader)).toBe(words);
+    // What stands there is read again as it stands there.
+    expect(readEntry(words, 'number', reader)).toMatchObject({ kind: 'value', value: 12_345.68 });
+    expect(formatEntry(12_345.678, 'number', reader)).toBe(`12345${style.decimal}68`.replace('68', '7'));
+  });
+
+  test.each([
+    ['EUR', '9,500 €', '−42 €'],
+    ['USD', '$9,500', '−$42'],
+    ['GBP', '£9,500', '−£42'],
+    ['CHF', 'CHF 9,500', '−CHF 42'],
+    ['SEK', '9,500 kr', '−42 kr'],
+    ['PLN', '9,500 zł', '−42 zł'],
+    ['JPY', '¥9,500', '−¥42'],
+    ['XTS', 'XTS 9,500', '−XTS 42'],
+  ])('%s', (currency, much, less) => {
+    expect(formatQuantity(9500, 'money', metric, { currency })).toBe(much);
+    expect(formatQuantity(-42, 'money', metric, { currency })).toBe(less);
+    expect(wordSentence(sayDerived({ value: 9500, plusMinus: 300 }, 'money', { currency }), metric)).toBe(
+      much.replace('9,500', '9,500 ± 300'),
+    );
+    // “9,500” alone can be nine and a half: that is asked.
+    expect(readEntry(much.replace(',', ''), 'money', metric, { currency })).toMatchObject({
+      kind: 'value',
+      value: 9500,
+    });
+  });
 });

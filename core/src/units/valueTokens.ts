@@ -1,12 +1,6 @@
-import {
-  QUANTITIES,
-  formatNumber,
-  formatQuantity,
-  formatScatter,
-  unitOf,
-  type Quantity,
-  type Units,
-} from './display.ts';
+import { withSign } from './currency.ts';
+import { formatNumber, formatQuantity, formatScatter, unitOf, type Units } from './display.ts';
+import { QUANTITIES, scaleOf, systemOf, type Quantity } from './scales.ts';
 
 /**
  * Sentences are written once, in core, and read in either unit system. A figure stands in a sentence as a token,
@@ -54,7 +48,7 @@ export function wordSentence(text: string, units: Units): string {
       if (!(QUANTITIES as readonly string[]).includes(quantity)) return whole;
       const q = quantity as Quantity;
       // Stated digits are the metric ones; in other units the quantity's own digits say as much.
-      const keepDigits = digits && (units.system === 'metric' || sameInBoth(q));
+      const keepDigits = digits && (systemOf(q, units) === 'metric' || sameInBoth(q));
       const options = {
         ...(keepDigits ? { digits: Number(digits) } : {}),
         ...(plus ? { signed: true } : {}),
@@ -62,13 +56,14 @@ export function wordSentence(text: string, units: Units): string {
       };
       if (scatter === undefined) return formatQuantity(Number(value), q, units, options);
       const unit = unitOf(q, units, currency || undefined);
-      return `${formatNumber(Number(value), q, units, options)} ± ${formatScatter(Number(scatter), q, units)}${unit && ` ${unit}`}`;
+      const number = `${formatNumber(Number(value), q, units, options)} ± ${formatScatter(Number(scatter), q, units)}`;
+      return q === 'money' ? withSign(number, unit) : `${number}${unit && ` ${unit}`}`;
     },
   );
 }
 
 function sameInBoth(quantity: Quantity): boolean {
-  return unitOf(quantity, { system: 'metric' }) === unitOf(quantity, { system: 'us' });
+  return scaleOf(quantity, { system: 'metric' }).unit === scaleOf(quantity, { system: 'us' }).unit;
 }
 
 /** The words with a capital, to begin a sentence with. */

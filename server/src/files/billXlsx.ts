@@ -1,5 +1,5 @@
 import type { Bill, BillLine } from '@sable/core';
-import { wordSentence } from '@sable/core/units';
+import { wordSentence, type Units } from '@sable/core/units';
 import type { Workbook } from 'exceljs';
 
 /** The columns of the sheet, in their order; those of figures are summed. */
@@ -31,11 +31,11 @@ const POINTS = ['low', 'likely', 'high'] as const;
 const cents = (v: number): number => Math.round(v * 100) / 100;
 
 /** A line as cells: text stays text whatever it begins with, for its cell is one of text. */
-function cellsOf(line: BillLine): (string | number | undefined)[] {
+function cellsOf(line: BillLine, units: Units): (string | number | undefined)[] {
   const { kept } = line;
   return [
     line.id,
-    wordSentence(line.name, { system: 'metric' }),
+    wordSentence(line.name, units),
     line.class,
     ...POINTS.map((p) => (line.unpriced ? undefined : cents(line.price[p]))),
     ...POINTS.map((p) => (line.hours.high === 0 ? undefined : cents(line.hours[p]))),
@@ -52,7 +52,7 @@ function cellsOf(line: BillLine): (string | number | undefined)[] {
 }
 
 /** The bill as a workbook whose sums are formulas, each with what it came to here; labour is the hours, each at its price. */
-export async function billXlsx(bill: Bill, currency: string): Promise<Buffer> {
+export async function billXlsx(bill: Bill, currency: string, units: Units): Promise<Buffer> {
   const { default: Excel } = await import('exceljs');
   const book: Workbook = new Excel.Workbook();
   const sheet = book.addWorksheet(`Bill, ${currency}`, { views: [{ state: 'frozen', ySplit: 1 }] });
@@ -60,7 +60,7 @@ export async function billXlsx(bill: Bill, currency: string): Promise<Buffer> {
   sheet.getRow(1).font = { bold: true };
   const last = FIRST + bill.lines.length - 1;
   for (const line of bill.lines) {
-    const row = sheet.addRow(cellsOf(line));
+    const row = sheet.addRow(cellsOf(line, units));
     if (line.id !== 'labour') continue;
     POINTS.forEach((point, i) => {
       const [hours, hourly] = [letterOf(HOURS_COLUMNS[point]), letterOf(HOURLY_COLUMN)];
@@ -75,7 +75,7 @@ export async function billXlsx(bill: Bill, currency: string): Promise<Buffer> {
   COLUMNS.forEach((column, i) => {
     if (!('sum' in column)) return;
     const letter = letterOf(i);
-    const result = bill.lines.reduce((s, l) => s + Number(cellsOf(l)[i] ?? 0), 0);
+    const result = bill.lines.reduce((s, l) => s + Number(cellsOf(l, units)[i] ?? 0), 0);
     sums.getCell(i + 1).value = { formula: `SUM(${letter}${FIRST}:${letter}${last})`, result: cents(result) };
   });
   for (const i of [4, 5, 6, 11]) sheet.getColumn(i).numFmt = '#,##0.00';

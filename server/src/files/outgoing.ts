@@ -1,15 +1,5 @@
 import { buffer } from 'node:stream/consumers';
-import {
-  assessAll,
-  assessOf,
-  billCsv,
-  lineupCsv,
-  lineupTable,
-  settingOf,
-  type Bill,
-  type DecimalMark,
-  type Units,
-} from '@sable/core';
+import { assessAll, assessOf, billCsv, lineupCsv, lineupTable, settingOf, type Bill, type Units } from '@sable/core';
 import type { Db } from '../db/db.ts';
 import { Problem } from '../http/problem.ts';
 import { readBuild } from '../store/buildStore.ts';
@@ -54,15 +44,18 @@ export const OUTGOING = {
 
   billCsv: async (
     db: Db,
-    of: { readonly id: string; readonly candidateId: string; readonly decimal: DecimalMark },
+    of: { readonly id: string; readonly candidateId: string; readonly units: Units },
   ): Promise<FileOut> => {
     const { bill, currency, name } = await billOf(db, of.id, of.candidateId);
-    return { name: `${name}.csv`, content: billCsv(bill.lines, currency, of.decimal) };
+    return { name: `${name}.csv`, content: billCsv(bill.lines, currency, of.units) };
   },
 
-  billXlsx: async (db: Db, of: { readonly id: string; readonly candidateId: string }): Promise<FileOut> => {
+  billXlsx: async (
+    db: Db,
+    of: { readonly id: string; readonly candidateId: string; readonly units: Units },
+  ): Promise<FileOut> => {
     const { bill, currency, name } = await billOf(db, of.id, of.candidateId);
-    return { name: `${name}.xlsx`, content: await billXlsx(bill, currency) };
+    return { name: `${name}.xlsx`, content: await billXlsx(bill, currency, of.units) };
   },
 
   shop: async (db: Db): Promise<FileOut> => ({

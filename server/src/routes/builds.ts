@@ -36,10 +36,8 @@ import { answers, answersNothing } from '../http/schemas.ts';
 
 const Params = Type.Object({ id: Type.String() });
 const CandidateParams = Type.Object({ id: Type.String(), candidateId: Type.String() });
-const NewBuild = Type.Object(
-  { name: Name, currency: Type.Optional(Type.String({ pattern: '^[A-Z]{3}$' })) },
-  { additionalProperties: false },
-);
+const Currency = Type.String({ pattern: '^[A-Z]{3}$', description: 'ISO 4217' });
+const NewBuild = Type.Object({ name: Name, currency: Type.Optional(Currency) }, { additionalProperties: false });
 
 /** A brief that asks for nothing yet, so that a new build can be judged at all. */
 const PLAIN_BRIEF: Brief = {
@@ -194,6 +192,30 @@ export function buildRoutes(app: App, db: Db, cache: BuildCache): void {
         request,
         reply,
         await change(cache, orderOf(request, request.params.id), 'name', 'Renamed', () => request.body.name),
+      ),
+  );
+
+  app.put(
+    '/builds/:id/currency',
+    {
+      schema: {
+        summary: 'What its money is in; no price is converted',
+        params: Params,
+        body: Type.Object({ currency: Currency }, { additionalProperties: false }),
+        response: answers(BuildAnswer),
+      },
+    },
+    async (request, reply) =>
+      send(
+        request,
+        reply,
+        await change(
+          cache,
+          orderOf(request, request.params.id),
+          'currency',
+          'Currency changed',
+          () => request.body.currency,
+        ),
       ),
   );
 

@@ -1,10 +1,20 @@
-import { Bundle, bundleOf, pictureIdsOf, UNIT_SYSTEMS, type Units, type UnitSystem } from '@sable/core';
+import {
+  Bundle,
+  bundleOf,
+  pictureIdsOf,
+  UNIT_CHOICES,
+  UNIT_SYSTEMS,
+  type ChosenUnits,
+  type UnitKind,
+  type Units,
+  type UnitSystem,
+} from '@sable/core';
 import type { FastifyReply } from 'fastify';
-import { Type } from 'typebox';
+import { Type, type TOptional, type TUnsafe } from 'typebox';
 import type { App } from '../http/app.ts';
 import type { Db } from '../db/db.ts';
 import { goneSignal } from '../http/gone.ts';
-import { answers, answersBytes, answersText, DecimalQuery, markOf } from '../http/schemas.ts';
+import { answers, answersBytes, answersText, DecimalQuery } from '../http/schemas.ts';
 import type { FileWork } from '../jobs/fileWorker.ts';
 import type { Files } from '../jobs/files.ts';
 import { readBuild } from '../store/buildStore.ts';
@@ -12,13 +22,21 @@ import { readPictures } from '../store/pictureStore.ts';
 import { readLibrary } from '../store/libraryStore.ts';
 
 const Params = Type.Object({ id: Type.String() });
+/** The system, and the unit of a kind of quantity where another was chosen: `?units=us&power=kW`. */
 const UnitsQuery = Type.Object({
   units: Type.Optional(Type.Unsafe<UnitSystem>({ type: 'string', enum: [...UNIT_SYSTEMS] })),
+  ...(Object.fromEntries(
+    Object.entries(UNIT_CHOICES).map(([kind, words]) => [
+      kind,
+      Type.Optional(Type.Union(words.map((w) => Type.Literal(w)))),
+    ]),
+  ) as unknown as { [K in UnitKind]: TOptional<TUnsafe<NonNullable<ChosenUnits[K]>>> }),
   ...DecimalQuery.properties,
 });
-type UnitsAsked = { units?: UnitSystem; decimal?: 'comma' | 'point' };
-const unitsOf = ({ units, decimal }: UnitsAsked): Units => ({
+type UnitsAsked = { units?: UnitSystem; decimal?: 'comma' | 'point' } & ChosenUnits;
+const unitsOf = ({ units, decimal, ...chosen }: UnitsAsked): Units => ({
   system: units ?? 'metric',
+  ...(Object.keys(chosen).length > 0 ? { chosen } : {}),
   ...(decimal === 'comma' ? { decimal: ',' as const } : {}),
 });
 const XLSX = 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet';
@@ -97,12 +115,12 @@ export function exchangeRoutes(app: App, db: Db, files: Files): void {
       schema: {
         summary: 'The bill of a candidate as a table',
         params: BillParams,
-        querystring: DecimalQuery,
+        querystring: UnitsQuery,
         response: answersText('text/csv'),
       },
     },
     async (request, reply) =>
-      made(reply, CSV, { out: 'billCsv', of: { ...request.params, decimal: markOf(request.query) } }),
+      made(reply, CSV, { out: 'billCsv', of: { ...request.params, units: unitsOf(request.query) } }),
   );
 
   app.get(
@@ -111,9 +129,11 @@ export function exchangeRoutes(app: App, db: Db, files: Files): void {
       schema: {
         summary: 'The bill of a candidate as a workbook, with sums that are formulas',
         params: BillParams,
+        querystring: UnitsQuery,
         response: answersBytes([XLSX]),
       },
     },
-    async (request, reply) => made(reply, XLSX, { out: 'billXlsx', of: request.params }),
+    async (request, reply) =>
+      made(reply, XLSX, { out: 'billXlsx', of: { ...request.params, units: unitsOf(request.query) } }),
   );
 }

@@ -103,8 +103,8 @@ export interface Seat {
   readonly candidate: Candidate;
 }
 
-/** What a change may touch: the name, brief, chassis or decision of a build, or one candidate. */
-export type Target = 'name' | 'brief' | 'chassis' | 'decision' | `candidate:${string}`;
+/** What a change may touch: the name, currency, brief, chassis or decision of a build, or one candidate. */
+export type Target = 'name' | 'currency' | 'brief' | 'chassis' | 'decision' | `candidate:${string}`;
 
 export async function readTarget(q: Queryable, buildId: string, target: Target): Promise<unknown> {
   if (target.startsWith('candidate:')) {
@@ -121,7 +121,8 @@ export async function readTarget(q: Queryable, buildId: string, target: Target):
 export async function writeTarget(q: Queryable, buildId: string, target: Target, content: unknown): Promise<void> {
   if (target.startsWith('candidate:')) return writeCandidate(q, buildId, target.slice(10), content as Seat | null);
   if (target === 'chassis') await checkOriginals(q, content as Chassis | null, '');
-  const value = target === 'name' ? content : content === null ? null : JSON.stringify(content);
+  const value =
+    target === 'name' || target === 'currency' ? content : content === null ? null : JSON.stringify(content);
   await q.query(`UPDATE build SET ${target} = $2 WHERE id = $1`, [buildId, value]);
 }
 

@@ -45,7 +45,7 @@ test('every step, candidate, engine, gearbox and part is there, and every findin
   for (const a of open.judged!.assessments) {
     const letter = tug.candidates.find((c) => c.id === a.candidateId)!.letter;
     for (const f of a.findings) {
-      const title = `${letter}: ${wordSentence(f.title, { system: 'metric', metricHp: false })}`;
+      const title = `${letter}: ${wordSentence(f.title, { system: 'metric' })}`;
       if (f.state !== 'clear') expect(names).toContain(title);
     }
   }

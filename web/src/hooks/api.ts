@@ -90,6 +90,10 @@ const enc = encodeURIComponent;
 /** The decimal mark that a table goes out with: that of the reader. */
 const markOf = ({ decimal }: Units): 'comma' | 'point' => (decimal === ',' ? 'comma' : 'point');
 
+/** How a file is to be written: in the reader’s units, with the reader’s decimal mark. */
+const unitsQuery = (units: Units): string =>
+  new URLSearchParams({ units: units.system, decimal: markOf(units), ...units.chosen }).toString();
+
 export type RowKind = 'engines' | 'gearboxes' | 'parts' | 'families' | 'offers';
 
 /** A table on its way into the library, with what a person said of its columns. */
@@ -118,7 +122,8 @@ function queryOf(query: YardQuery): string {
 export const api = {
   builds: () => call<BuildSummary[]>('GET', '/builds'),
   build: (id: string) => call<BuildAnswer>('GET', `/builds/${enc(id)}`),
-  newBuild: (name: string) => call<BuildAnswer>('POST', '/builds', { name }),
+  newBuild: (begun: { readonly name: string; readonly currency: string }) =>
+    call<BuildAnswer>('POST', '/builds', begun),
   copyBuild: (id: string) => call<BuildAnswer>('POST', `/builds/${enc(id)}/copy`),
   shelve: (id: string, shelf: BuildSummary['shelf']) => call<undefined>('PUT', `/builds/${enc(id)}/shelf`, { shelf }),
   erase: (id: string) => call<undefined>('DELETE', `/builds/${enc(id)}`),
@@ -165,9 +170,7 @@ export const api = {
   scalesUrl: (id: string) => `/api/v1/builds/${enc(id)}/scales`,
   bundleUrl: (id: string) => `/api/v1/builds/${enc(id)}/bundle`,
   lineupUrl: (id: string, as: 'csv' | 'xlsx', units: Units) =>
-    `/api/v1/builds/${enc(id)}/lineup.${as}?units=${units.system}&decimal=${markOf(units)}`,
-  billXlsxUrl: (id: string, candidateId: string) =>
-    `/api/v1/builds/${enc(id)}/candidates/${enc(candidateId)}/bill.xlsx`,
-  billCsvUrl: (id: string, candidateId: string, units: Units) =>
-    `/api/v1/builds/${enc(id)}/candidates/${enc(candidateId)}/bill.csv?decimal=${markOf(units)}`,
+    `/api/v1/builds/${enc(id)}/lineup.${as}?${unitsQuery(units)}`,
+  billUrl: (id: string, candidateId: string, as: 'csv' | 'xlsx', units: Units) =>
+    `/api/v1/builds/${enc(id)}/candidates/${enc(candidateId)}/bill.${as}?${unitsQuery(units)}`,
 };

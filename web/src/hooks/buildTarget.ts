@@ -1,11 +1,11 @@
 import type { Build, Candidate } from '@sable/core';
 
 /** What one write of a build replaces. */
-export type PutTarget = 'name' | 'brief' | 'chassis' | 'decision' | `candidates/${string}`;
+export type PutTarget = 'name' | 'currency' | 'brief' | 'chassis' | 'decision' | `candidates/${string}`;
 
 /** What stands at a target of each kind. */
-export type ContentOf<T extends PutTarget> = T extends 'name'
-  ? { readonly name: string }
+export type ContentOf<T extends PutTarget> = T extends 'name' | 'currency'
+  ? Readonly<Record<T, string>>
   : T extends 'brief' | 'chassis' | 'decision'
     ? Build[T]
     : Candidate;
@@ -18,13 +18,15 @@ export function contentOf<T extends PutTarget>(build: Build, target: T): Content
     ? build.candidates.find((c) => c.id === target.slice(CANDIDATES.length))
     : target === 'name'
       ? { name: build.name }
-      : build[target as 'brief' | 'chassis' | 'decision'];
+      : target === 'currency'
+        ? { currency: build.currency }
+        : build[target as 'brief' | 'chassis' | 'decision'];
   return content as ContentOf<T> | undefined;
 }
 
 /** The build with other content at a target; a candidate that was not there is added, undefined takes one out. */
 export function withContent(build: Build, target: PutTarget, content: unknown): Build {
-  if (target === 'name') return { ...build, name: (content as { name: string }).name };
+  if (target === 'name' || target === 'currency') return { ...build, ...(content as Partial<Build>) };
   if (!target.startsWith(CANDIDATES)) return { ...build, [target]: content };
   const id = target.slice(CANDIDATES.length);
   const { candidates } = build;

@@ -1,5 +1,5 @@
 import type { Changed } from '@sable/core';
-import { Plain } from './figures.tsx';
+import { Plain, Sentence } from './figures.tsx';
 import { StateMark } from './marks.tsx';
 import layout from './layout.module.css';
 import css from './ChangedList.module.css';
@@ -15,7 +15,9 @@ export function ChangedList({ rows, currency }: { rows: readonly Changed[]; curr
         <tbody>
           {rows.slice(0, SHOWN).map((r) => (
             <tr key={r.id}>
-              <th scope="row">{r.title}</th>
+              <th scope="row">
+                <Sentence>{r.title}</Sentence>
+              </th>
               <td className="r">
                 <Plain value={r.before.value} quantity={r.quantity} currency={currency} />{' '}
                 <StateMark state={r.before.state} />

@@ -1,17 +1,21 @@
 import Divider from '@mui/material/Divider';
 import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
+import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useSettings } from '../hooks/settings.tsx';
+import { UnitsDialog } from './UnitsDialog.tsx';
 
 /** What lies beside a build, and the settings of this browser. */
 export function ShopMenu({ anchor, onClose }: { anchor: HTMLElement; onClose: () => void }) {
-  const { mode, setMode, units, setMetricHp, setDecimal, singleKeys, setSingleKeys } = useSettings();
+  const { mode, setMode, singleKeys, setSingleKeys } = useSettings();
+  const [choosing, setChoosing] = useState(false);
   const navigate = useNavigate();
   const go = (path: string) => {
     onClose();
     void navigate(path);
   };
+  if (choosing) return <UnitsDialog onClose={onClose} />;
   return (
     <Menu anchorEl={anchor} open onClose={onClose}>
       <MenuItem onClick={() => go('/shop')}>Shop: all builds</MenuItem>
@@ -23,12 +27,7 @@ export function ShopMenu({ anchor, onClose }: { anchor: HTMLElement; onClose: ()
       <MenuItem onClick={() => setMode(mode === 'day' ? 'night' : 'day')}>
         {mode === 'day' ? 'Night colours' : 'Day colours'}
       </MenuItem>
-      <MenuItem onClick={() => setMetricHp(!units.metricHp)}>
-        {units.metricHp ? 'Metric power in kW' : 'Metric power in PS'}
-      </MenuItem>
-      <MenuItem onClick={() => setDecimal(units.decimal === ',' ? '.' : ',')}>
-        {units.decimal === ',' ? 'Decimal point: 1,234.5' : 'Decimal comma: 1.234,5'}
-      </MenuItem>
+      <MenuItem onClick={() => setChoosing(true)}>Units and numbers…</MenuItem>
       <MenuItem onClick={() => setSingleKeys(!singleKeys)}>
         {singleKeys ? 'Single keys off' : 'Single keys on'}
       </MenuItem>

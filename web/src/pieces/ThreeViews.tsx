@@ -1,5 +1,5 @@
 import type { Convex } from '@sable/core/geometry';
-import { formatNumber, unitOf } from '@sable/core/units';
+import { systemOf, formatNumber, unitOf } from '@sable/core/units';
 import { useId, useMemo } from 'react';
 import { useUnits } from '../hooks/settings.tsx';
 import { FRONT, outline, PLAN, SIDE, type Flat, type View } from '@sable/core/formats/drawing';
@@ -67,7 +67,7 @@ export function ThreeViews({
     };
   }, [about]);
   const { px } = sheet;
-  const bar = units.system === 'metric' ? 200 : 254;
+  const bar = systemOf('lengthMm', units) === 'metric' ? 200 : 254;
   return (
     <figure className={css['sheet']}>
       <svg

@@ -153,7 +153,7 @@ describe('a figure', () => {
   });
 
   test('a browser that writes a decimal comma shows and reads one', () => {
-    localStorage.setItem('sable-decimal', JSON.stringify(','));
+    localStorage.setItem('sable-numbers', JSON.stringify('1.234,5'));
     const onCommit = mass({ value: 465.5 });
     expect(box('Mass').value).toBe('465,5');
     type('Mass', '1,234');

@@ -1,5 +1,5 @@
 import { usualAt } from '@sable/core/model';
-import { formatEntry, rangeOf, unitOf, type Quantity } from '@sable/core/units';
+import { signLeads, wordSentence, formatEntry, rangeOf, unitOf, type Quantity } from '@sable/core/units';
 import InputAdornment from '@mui/material/InputAdornment';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
@@ -73,7 +73,9 @@ export function QuantityField(props: QuantityFieldProps) {
   const { fault } = entry;
   const usual = props.usual ?? (at === undefined ? undefined : usualAt(at));
   const unusual = value !== undefined && usual && (value < usual[0] || value > usual[1]);
-  const beside = [help, bare ? undefined : rangeOf(quantity, units, range)].filter(Boolean).join(' · ');
+  const beside = [help && wordSentence(help, units), bare ? undefined : rangeOf(quantity, units, range)]
+    .filter(Boolean)
+    .join(' · ');
   const commit = () => {
     if (entry.draft?.trim() === shown) entry.drop();
     else entry.commit();
@@ -82,7 +84,7 @@ export function QuantityField(props: QuantityFieldProps) {
     <TextField
       data-pointer={at}
       data-figure={quantity}
-      label={label}
+      label={wordSentence(label, units)}
       value={entry.draft ?? shown}
       onChange={(e) => entry.type(e.target.value)}
       onBlur={(e) => {
@@ -114,10 +116,17 @@ export function QuantityField(props: QuantityFieldProps) {
           inputMode: 'text',
           autoComplete: 'off',
           ...(placeholder === undefined ? {} : { placeholder }),
-          ...(hint === undefined ? {} : { 'aria-label': hint }),
+          ...(hint === undefined ? {} : { 'aria-label': wordSentence(hint, units) }),
           ...(fault !== undefined || entry.ways.length > 0 ? { 'data-unread': true } : {}),
         },
-        ...(unit && !noUnit ? { input: { endAdornment: <InputAdornment position="end">{unit}</InputAdornment> } } : {}),
+        ...(unit && !noUnit
+          ? {
+              input:
+                quantity === 'money' && signLeads(unit)
+                  ? { startAdornment: <InputAdornment position="start">{unit}</InputAdornment> }
+                  : { endAdornment: <InputAdornment position="end">{unit}</InputAdornment> },
+            }
+          : {}),
         inputLabel: { shrink: true },
         formHelperText: { 'aria-live': 'polite', component: 'div' } as object,
       }}

@@ -1,4 +1,6 @@
 import {
+  signLeads,
+  withSign,
   type Derived,
   type Figure,
   formatNumber,
@@ -14,6 +16,16 @@ import { EvidenceMark } from './marks.tsx';
 /** A sentence of core with its figures in the reader's units. */
 export function Sentence({ children }: { children: string }) {
   return <>{wordSentence(children, useUnits())}</>;
+}
+
+/** A number with its unit behind it, or with the sign of its currency before it where that is written so. */
+function WithUnit({ number, quantity, unit }: { number: string; quantity: Quantity; unit: string }) {
+  if (quantity === 'money' && signLeads(unit)) return withSign(number, unit);
+  return (
+    <>
+      {number} <small className="muted">{unit}</small>
+    </>
+  );
 }
 
 interface Props {
@@ -33,8 +45,11 @@ export function FigureText({ figure, quantity, digits, signed, currency, scatter
   const plusMinus = scatterOf(figure);
   return (
     <span className="fig">
-      {formatNumber(figure.value, quantity, units, options)}{' '}
-      <small className="muted">{unitOf(quantity, units, currency)}</small>
+      <WithUnit
+        number={formatNumber(figure.value, quantity, units, options)}
+        quantity={quantity}
+        unit={unitOf(quantity, units, currency)}
+      />
       {scatter && plusMinus > 0 && <small className="muted"> ± {formatScatter(plusMinus, quantity, units)}</small>}
       <EvidenceMark evidence={figure.evidence} />
     </span>
@@ -59,11 +74,14 @@ export function Plain({
   if (value === undefined || !Number.isFinite(value)) return <span className="muted">–</span>;
   return (
     <span className="num">
-      {formatNumber(value, quantity, units, {
-        ...(digits === undefined ? {} : { digits }),
-        ...(signed ? { signed } : {}),
-      })}{' '}
-      <small className="muted">{unitOf(quantity, units, currency)}</small>
+      <WithUnit
+        quantity={quantity}
+        number={formatNumber(value, quantity, units, {
+          ...(digits === undefined ? {} : { digits }),
+          ...(signed ? { signed } : {}),
+        })}
+        unit={unitOf(quantity, units, currency)}
+      />
     </span>
   );
 }

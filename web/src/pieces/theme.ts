@@ -47,7 +47,11 @@ export function themeFor(mode: Mode, moves = true): Theme {
     transitions: moves ? { duration: BRISK } : still.transitions,
     components: {
       ...(moves ? {} : still.components),
-      MuiButtonBase: { defaultProps: { disableRipple: true } },
+      MuiButtonBase: {
+        defaultProps: { disableRipple: true },
+        // MUI takes the ring of the page away from all that is pressed.
+        styleOverrides: { root: { '&:focus-visible': { outline: `2px solid ${c.dye}`, outlineOffset: 1 } } },
+      },
       MuiButton: {
         defaultProps: { disableElevation: true, size: 'small', variant: 'outlined', color: 'inherit' },
         styleOverrides: {

@@ -69,7 +69,7 @@ let typed = 0;
 
 const remember = (units: Reader) => {
   localStorage.setItem('sable-units', JSON.stringify(units.system));
-  localStorage.setItem('sable-decimal', JSON.stringify(units.decimal));
+  localStorage.setItem('sable-numbers', JSON.stringify(units.decimal === ',' ? '1.234,5' : '1,234.5'));
 };
 
 /** Types every text into a field as its screen mounts it; what it does with one that it should not is told. */

@@ -10,7 +10,7 @@ import {
 } from '../../questions/brackets/index.ts';
 import { MissingInput, type Chassis, type Subject } from '../../model/index.ts';
 import { caseWords, mountInUse, type MountFigures } from '../../questions/mounts/index.ts';
-import { formatNumber, formatQuantity, type Units } from '../../units/index.ts';
+import { systemOf, formatNumber, formatQuantity, type Units } from '../../units/index.ts';
 import { drawing } from './drawing.ts';
 import { checkLine, PAPER } from './paper.ts';
 import { EDGE, type Sheet, type SheetHead } from './sheet.ts';
@@ -100,7 +100,8 @@ export function bracketSheet(
 
 /** A stock in words without tokens. */
 function plainWords(made: Parameters<typeof bracketWords>[0], units: Units): string {
-  const mm = (v: number) => formatQuantity(v, 'lengthMm', units, { digits: units.system === 'us' ? 2 : 1 });
+  const mm = (v: number) =>
+    formatQuantity(v, 'lengthMm', units, { digits: systemOf('lengthMm', units) === 'us' ? 2 : 1 });
   return made.tube
     ? `${made.metal} tube ${mm(made.tube.outerDiameterMm)} × ${mm(made.tube.wallMm)}, plates ${mm(made.thicknessMm)}`
     : `${made.metal} plate ${mm(made.thicknessMm)}`;

@@ -1,4 +1,4 @@
-import { formatNumber, unitOf, type Units } from '../../units/index.ts';
+import { systemOf, formatNumber, unitOf, type Units } from '../../units/index.ts';
 import { dimension, rect, type DrawLine, type Layer, type Mark } from './sheet.ts';
 import type { Flat } from './views.ts';
 
@@ -17,7 +17,7 @@ export function drawing(units: Units) {
     line,
     text,
     unit: unitOf('lengthMm', units),
-    mm: (v: number) => formatNumber(v, 'lengthMm', units, { digits: units.system === 'us' ? 3 : 1 }),
+    mm: (v: number) => formatNumber(v, 'lengthMm', units, { digits: systemOf('lengthMm', units) === 'us' ? 3 : 1 }),
     box: (x: number, y: number, w: number, h: number) => line('frame', rect(x, y, w, h), { closed: true }),
     dimension: (a: Flat, b: Flat, words: string) =>
       dimension(a, b, words, line, (layer, at, of, more) => text(at, of, { ...more, layer })),

@@ -81,7 +81,7 @@ export function assessAcceleration(
       id: 'zero-to-100',
       step: 'gearing',
       group: GROUP,
-      title: '0 to 100 km/h',
+      title: `0 to ${say(100, 'speedKph')}`,
       quantity: 'seconds',
       figure: figures.zeroTo100S,
       limitKind: 'info',

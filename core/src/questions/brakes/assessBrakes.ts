@@ -132,7 +132,7 @@ function roundOf({ brief }: Subject): Round {
   return brief.use === 'track'
     ? { words: `ten stops from ${say(fromKph, 'speedKph')} at 0.6 g`, decelerationG: 0.6, stops: 10, fromKph, toKph: 0 }
     : {
-        words: `15 slowings from ${say(fromKph, 'speedKph')} to half of it at 3 m/s²`,
+        words: `15 slowings from ${say(fromKph, 'speedKph')} to half of it at ${say(3, 'accelMPerS2', { digits: 0 })}`,
         decelerationG: 3 / GRAVITY,
         stops: 15,
         fromKph,

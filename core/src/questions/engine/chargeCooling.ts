@@ -90,7 +90,7 @@ export const COOLING_WAYS: readonly CoolingWay[] = [
     dropKpa: 5,
     kg: 5,
     room: 'height under the bonnet and a scoop in it',
-    soak: 'Soaks in the engine’s own heat at every stop; its best only above 60 km/h.',
+    soak: 'Soaks in the engine’s own heat at every stop; its best only above {{60|speedKph}}.',
   },
   {
     id: 'water circuit',

@@ -1,5 +1,5 @@
 import type { FuelName } from '../../model/index.ts';
-import type { Figure } from '../../units/index.ts';
+import { say, type Figure } from '../../units/index.ts';
 
 export interface FuelData {
   readonly densityKgPerL: Figure;
@@ -28,7 +28,7 @@ const estimated = (value: number, plusMinus: number): Figure => ({
 });
 
 const petrol = (ron: number): FuelData => ({
-  densityKgPerL: published(0.745, 0.012, 'EN 228: 0.720 to 0.775 at 15 °C'),
+  densityKgPerL: published(0.745, 0.012, `EN 228: 0.720 to 0.775 at ${say(15, 'temperatureC')}`),
   stoichiometric: published(14.6, 0.1, 'Heywood, Internal Combustion Engine Fundamentals, app. D'),
   heatingMjPerKg: published(43, 0.5, 'Heywood, app. D'),
   bsfcGPerKwh: estimated(295, 15),
@@ -52,7 +52,7 @@ export const FUEL: Readonly<Record<FuelName, FuelData>> = {
     fullLoadAfr: estimated(12.4, 0.3),
   },
   E85: {
-    densityKgPerL: published(0.781, 0.008, 'EN 15293: 0.760 to 0.800 at 15 °C'),
+    densityKgPerL: published(0.781, 0.008, `EN 15293: 0.760 to 0.800 at ${say(15, 'temperatureC')}`),
     stoichiometric: published(9.8, 0.3, 'from its 70 to 85 % of ethanol'),
     heatingMjPerKg: published(29.2, 0.8, 'from its 70 to 85 % of ethanol'),
     bsfcGPerKwh: estimated(420, 22),
@@ -61,7 +61,7 @@ export const FUEL: Readonly<Record<FuelName, FuelData>> = {
     ron: 104,
   },
   diesel: {
-    densityKgPerL: published(0.835, 0.01, 'EN 590: 0.820 to 0.845 at 15 °C'),
+    densityKgPerL: published(0.835, 0.01, `EN 590: 0.820 to 0.845 at ${say(15, 'temperatureC')}`),
     stoichiometric: published(14.5, 0.1, 'Heywood, app. D'),
     heatingMjPerKg: published(42.6, 0.4, 'Heywood, app. D'),
     bsfcGPerKwh: estimated(250, 15),

@@ -114,7 +114,7 @@ export function assessRoad(
         state: 'clear',
         step: 'gearing',
         title: `In the wet the tyres let go in ${spinsWetIn.length} gears, on a wheelbase of ${say(chassis.wheelbaseMm.value, 'lengthMm')}`,
-        because: `${say(wetGripN!, 'count')} N is all they pass wet (μ ${wetGrip.value}); the engine puts more down up to gear ${spinsWetIn.at(-1)}. A short rear-driven car turns round quickly: hold torque back in the low gears, or fit tyres that grip.`,
+        because: `${say(wetGripN!, 'forceN')} is all they pass wet (μ ${wetGrip.value}); the engine puts more down up to gear ${spinsWetIn.at(-1)}. A short rear-driven car turns round quickly: hold torque back in the low gears, or fit tyres that grip.`,
         about: [candidate.tyreCode],
         evidence: wetGrip.evidence,
       }),
@@ -139,13 +139,13 @@ export function assessRoad(
         state: 'tight',
         step: 'gearing',
         title: `With ${chassis.drive === 'all' ? 'one side' : 'one wheel'} on wet grass the ${differential} differential won’t start on your hill`,
-        because: `It passes ${say(current.splitN, 'count')} N there, ${say(needed, 'count')} N is needed with the trailer on. On a dry lane it passes ${say(current.dryN, 'count')} N.`,
+        because: `It passes ${say(current.splitN, 'forceN')} there, ${say(needed, 'forceN')} is needed with the trailer on. On a dry lane it passes ${say(current.dryN, 'forceN')}.`,
         about: [candidate.id],
         remedies: better.flatMap((d) => {
           const offer = chassis.differentials!.find((o) => o.kind === d.kind)!;
           return [
             {
-              title: `Differential, ${d.kind}: passes ${say(d.splitN, 'count')} N there`,
+              title: `Differential, ${d.kind}: passes ${say(d.splitN, 'forceN')} there`,
               cost: offer.price.likely,
               hours: offer.hours.likely,
               accept: { kind: 'differential', differential: d.kind },
@@ -252,7 +252,7 @@ function lowRange(
         state: 'clear',
         step: 'gearing',
         title: `In low first it crawls at ${say(crawl.value, 'speedKph', { digits: 1 })}; the ${peakN > gripN ? 'tyres' : 'engine'} set how steep it climbs`,
-        because: `${say(peakN, 'count')} N from the engine, ${say(gripN, 'count')} N from the tyres. Propshafts and axles behind the transfer case see ${low.toFixed(2)} times the gearbox’s torque, as far as the tyres hold.`,
+        because: `${say(peakN, 'forceN')} from the engine, ${say(gripN, 'forceN')} from the tyres. Propshafts and axles behind the transfer case see ${low.toFixed(2)} times the gearbox’s torque, as far as the tyres hold.`,
         about: [gearbox.id],
       }),
     );

@@ -44,7 +44,7 @@ export function tyreRoom(
       facts.push({
         what: 'offset',
         fits: tyre.wheel.offsetMm >= room.offsetFromMm && tyre.wheel.offsetMm <= room.offsetToMm,
-        because: `offset ${tyre.wheel.offsetMm} mm, ${room.offsetFromMm} to ${room.offsetToMm} mm has room`,
+        because: `offset ET ${tyre.wheel.offsetMm}, ET ${room.offsetFromMm} to ${room.offsetToMm} has room`,
       });
     }
   }

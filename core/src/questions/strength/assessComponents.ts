@@ -375,7 +375,7 @@ function tyreLink(gearing: GearingFigures, road: RoadFigures): ComponentLimit {
     kw,
     plusMinusKw: 0.1 * kw,
     evidence: 'estimated',
-    because: `Dry they pass ${say(gearing.gripN, 'count')} N; above that second spins too${road.wetGripN === undefined ? '' : `, in the wet from ${say((peakKw * road.wetGripN) / second.peakThrustN, 'powerKw')}`}.`,
+    because: `Dry they pass ${say(gearing.gripN, 'forceN')}; above that second spins too${road.wetGripN === undefined ? '' : `, in the wet from ${say((peakKw * road.wetGripN) / second.peakThrustN, 'powerKw')}`}.`,
     raisedBy: ['wheels'],
   };
 }

@@ -272,7 +272,7 @@ function speedOf(
     figure: share,
     because:
       critical && rpm !== undefined && sectionMm !== undefined
-        ? `${say(rpm, 'rpm')} at ${withCrank ? 'the redline, for it turns with the crank' : 'top speed'}; a ${tube.outerDiameterMm} mm tube of ${say(sectionMm, 'lengthMm')} between joints${tube.pieces > 1 ? `, in ${tube.pieces} pieces,` : ''} whips at ${say(critical.value, 'rpm')}. Above ${say(100 * CRITICAL_SHARE, 'percent', { digits: 0 })} it is not driven.`
+        ? `${say(rpm, 'rpm')} at ${withCrank ? 'the redline, for it turns with the crank' : 'top speed'}; a ${say(tube.outerDiameterMm, 'lengthMm', { digits: 1 })} tube of ${say(sectionMm, 'lengthMm')} between joints${tube.pieces > 1 ? `, in ${tube.pieces} pieces,` : ''} whips at ${say(critical.value, 'rpm')}. Above ${say(100 * CRITICAL_SHARE, 'percent', { digits: 0 })} it is not driven.`
         : withCrank
           ? 'Needs the place of engine and gearbox, and the redline.'
           : 'Needs the joints of the shaft in the survey, and a top speed.',

@@ -1,11 +1,12 @@
 import type { FieldProblem, PortSpec, ThreePoint } from '@sable/core';
 import { choiceWords, fieldEntry, usualAt } from '@sable/core/model';
 import { JOINT_KINDS } from '@sable/core/questions/joints';
-import type { Figure } from '@sable/core/units';
+import { formatEntry, wordSentence, type Figure, type Quantity, type Units } from '@sable/core/units';
 import Button from '@mui/material/Button';
 import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import { createContext, useContext, useState, type ReactNode } from 'react';
+import { useUnits } from '../../hooks/settings.tsx';
 import { useWantedField } from '../fieldFocus.ts';
 import { ChoiceField, QuantityField, WordsField } from '../fields.tsx';
 import { FigureField, ThreePointField } from '../FigureField.tsx';
@@ -41,16 +42,25 @@ const parentOf = (at: string): string =>
 /** Which kind of row the form is of. */
 export const KindOfRow = createContext('');
 
+/** An example as the reader would type it: a figure of it is in the internal unit. */
+const exampleIn = (example: string, quantity: Quantity, units: Units): string =>
+  quantity !== 'number' && /^[\d.]+$/.test(example)
+    ? formatEntry(Number(example), quantity, units)
+    : wordSentence(example, units);
+
 /** One field of a row, whatever it holds: its schema says how it is entered, the dictionary what it is called. */
 export function Node(props: NodeProps) {
   const { name, schema, value, at, problems, onChange, special } = props;
   const kind = useContext(KindOfRow);
+  const units = useUnits();
   const own = special?.[name];
   if (own) return own(props);
   const entry = fieldEntry(name, parentOf(at));
   const label = entry?.label ?? name;
-  const help =
-    entry?.example === undefined ? entry?.help : `${entry.help ? `${entry.help}, ` : ''}e.g. ${entry.example}`;
+  const example = entry?.example && exampleIn(entry.example, quantityOf(name), units);
+  const help = [entry?.help && wordSentence(entry.help, units), example && `e.g. ${example}`]
+    .filter(Boolean)
+    .join(', ');
   const error = problems.find(
     (p) => p.pointer === at || p.pointer === `${at}/value` || p.pointer === `${at}/likely`,
   )?.message;

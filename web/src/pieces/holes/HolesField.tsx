@@ -1,6 +1,6 @@
 import type { PlateHole } from '@sable/core';
 import { readHoles, writeHoles, type HoleForm } from '@sable/core/formats';
-import { formatQuantity } from '@sable/core/units';
+import { systemOf, formatQuantity } from '@sable/core/units';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { Suspense, lazy, useState } from 'react';
@@ -56,7 +56,7 @@ export function HolesField({
   onChange: (holes: readonly PlateHole[], plusMinusMm?: number) => void;
 }) {
   const units = useUnits();
-  const toMm = units.system === 'us' ? 25.4 : 1;
+  const toMm = systemOf('lengthMm', units) === 'us' ? 25.4 : 1;
   const stored = writeHoles(holes, form, toMm);
   const [typed, setTyped] = useState<string>();
   const [tracing, setTracing] = useState(false);
@@ -65,7 +65,7 @@ export function HolesField({
   const worst =
     read.worstMm === undefined
       ? ''
-      : `; distances agree within ${formatQuantity(read.worstMm, 'lengthMm', units, { digits: units.system === 'us' ? 3 : 2 })}`;
+      : `; distances agree within ${formatQuantity(read.worstMm, 'lengthMm', units, { digits: systemOf('lengthMm', units) === 'us' ? 3 : 2 })}`;
   return (
     <div className={css['field']}>
       <TextField
@@ -83,7 +83,7 @@ export function HolesField({
         error={read.problems.length > 0}
         helperText={
           read.problems[0] ??
-          `${read.holes.length} holes${note && typed === undefined ? ` ${note}` : ''}, ${form === 'radius and angle' ? 'radius and degrees' : form}, ${units.system === 'us' ? 'in' : 'mm'}${worst}`
+          `${read.holes.length} holes${note && typed === undefined ? ` ${note}` : ''}, ${form === 'radius and angle' ? 'radius and degrees' : form}, ${systemOf('lengthMm', units) === 'us' ? 'in' : 'mm'}${worst}`
         }
         slotProps={{
           inputLabel: { shrink: true },

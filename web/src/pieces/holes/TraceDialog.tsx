@@ -1,6 +1,6 @@
 import type { PlateHole } from '@sable/core';
 import { traced, type Pixel } from '@sable/core/questions/plates';
-import { attempt, formatNumber, formatQuantity, InputError } from '@sable/core/units';
+import { systemOf, attempt, formatNumber, formatQuantity, InputError } from '@sable/core/units';
 import Button from '@mui/material/Button';
 import Checkbox from '@mui/material/Checkbox';
 import Dialog from '@mui/material/Dialog';
@@ -134,8 +134,10 @@ export function TraceDialog({
                   <>
                     <p>
                       <b className="num">{result.value.holes.length}</b> holes, each ±{' '}
-                      <b className="num">{of_(result.value.plusMinusMm, units.system === 'us' ? 3 : 2)}</b> by a press
-                      beside it.{' '}
+                      <b className="num">
+                        {of_(result.value.plusMinusMm, systemOf('lengthMm', units) === 'us' ? 3 : 2)}
+                      </b>{' '}
+                      by a press beside it.{' '}
                       {result.value.lean === undefined
                         ? 'Whether the picture leans is not known: lay a ruler across.'
                         : result.value.lean > LEANS

@@ -4,7 +4,8 @@ import FormControlLabel from '@mui/material/FormControlLabel';
 import MenuItem from '@mui/material/MenuItem';
 import Switch from '@mui/material/Switch';
 import TextField from '@mui/material/TextField';
-import { useBuild } from '../../hooks/buildState.tsx';
+import { useBuild, useBuildActions } from '../../hooks/buildState.tsx';
+import { CurrencyField } from '../../pieces/CurrencyField.tsx';
 import { ChoiceField } from '../../pieces/fields.tsx';
 import { BriefFigure, FieldGroup, useBriefForm } from './briefForm.tsx';
 
@@ -281,7 +282,7 @@ export function OnTheRoad() {
         label="Fastest on the road"
         quantity="speedKph"
         optional
-        help="Else 100 km/h"
+        help="Else {{100|speedKph}}"
       />
       <BriefFigure
         pointer="/descent/gradePct"
@@ -323,9 +324,15 @@ export function WorstAir() {
 
 export function MoneyAndTime() {
   const { build } = useBuild();
+  const { save } = useBuildActions();
   const { brief, change } = useBriefForm();
   return (
     <FieldGroup title="Money, time and mounts">
+      <CurrencyField
+        value={build.currency}
+        onCommit={(currency) => save('currency', { currency: build.currency }, { currency })}
+        help="Amounts already entered are not converted"
+      />
       <BriefFigure pointer="/budget" label="Budget" quantity="money" currency={build.currency} optional />
       <BriefFigure pointer="/hourlyRate" label="Shop’s hour" quantity="money" currency={build.currency} />
       <BriefFigure

@@ -182,20 +182,24 @@ function SumPanel({ sum, candidate }: { sum: Calculator; candidate: Candidate | 
       </div>
       <h2>{sum.title}</h2>
       <p className={css['bench-formula']}>
-        {sum.formula}
+        <Sentence>{sum.formula}</Sentence>
         <br />
-        <small className="muted">{sum.source}</small>
+        <small className="muted">
+          <Sentence>{sum.source}</Sentence>
+        </small>
       </p>
       {sum.caution && (
         <p className="say" style={{ color: 'var(--tight)', marginBottom: 10 }}>
-          {sum.caution}
+          <Sentence>{sum.caution}</Sentence>
         </p>
       )}
       {result && (
         <dl className={css['bench-results']}>
           {sum.outputs.map((o, i) => (
             <div key={o.name}>
-              <dt>{o.label}</dt>
+              <dt>
+                <Sentence>{o.label}</Sentence>
+              </dt>
               <dd>
                 <FigureText
                   figure={result.outputs[o.name]}
@@ -291,7 +295,7 @@ function SumPanel({ sum, candidate }: { sum: Calculator; candidate: Candidate | 
                   />
                 </td>
                 <td className="muted small" style={{ minWidth: 150, paddingTop: 12 }}>
-                  {f.source ?? 'as stated'}
+                  <Sentence>{f.source ?? 'as stated'}</Sentence>
                   {share > 0.02 && (
                     <span style={{ display: 'block' }}>
                       <span className={css['share-bar']} style={{ width: 70 * share }} /> {Math.round(share * 100)} % of

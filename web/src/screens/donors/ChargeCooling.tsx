@@ -10,7 +10,7 @@ import {
 } from '@sable/core/questions/engine';
 import { resolveSubject, settingOf } from '@sable/core';
 import { pressureAtAltitudeKpa } from '@sable/core/questions/curve';
-import { formatNumber } from '@sable/core/units';
+import { unitOf, formatNumber } from '@sable/core/units';
 import { useState } from 'react';
 import { useBuild } from '../../hooks/buildState.tsx';
 import { useUnits } from '../../hooks/settings.tsx';
@@ -56,9 +56,9 @@ export function ChargeCooling() {
           <Sentence>{`${best.way.name}: {{${best.chargeC}|temperatureC}} instead of {{${rows[0]!.chargeC}|temperatureC}}, {{${100 * (best.densityAgainstNone - 1)}|percent|0}} more charge`}</Sentence>
         </p>
         <p className="say muted">
-          On the worst day of the brief, at {formatNumber(power, 'powerKw', units)}{' '}
-          {units.system === 'metric' ? 'kW' : 'hp'}. Effectiveness, pressure drop and warmth of each way are usual
-          figures, ± a tenth; what soaks and where it finds room decides as much.
+          On the worst day of the brief, at {formatNumber(power, 'powerKw', units)} {unitOf('powerKw', units)}.
+          Effectiveness, pressure drop and warmth of each way are usual figures, ± a tenth; what soaks and where it
+          finds room decides as much.
         </p>
       </div>
       <div className={layout['form-grid']} style={{ margin: '12px 0' }}>
@@ -134,7 +134,9 @@ export function ChargeCooling() {
                   <Plain value={r.way.kg} quantity="massKg" />
                 </td>
                 <td className="muted small">{r.way.room}</td>
-                <td className="muted small">{r.way.soak}</td>
+                <td className="muted small">
+                  <Sentence>{r.way.soak}</Sentence>
+                </td>
               </tr>
             ))}
           </tbody>

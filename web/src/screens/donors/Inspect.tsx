@@ -213,7 +213,7 @@ function Incoming({
           optional
           min={0}
           max={5}
-          help="0.3 bar where nothing is entered"
+          help="{{0.3|pressureBar|1|}} where nothing is entered"
           value={inspection.compressionPlusMinusBar}
           onCommit={(v) => put({ compressionPlusMinusBar: v } as Partial<Inspection>)}
         />
@@ -224,7 +224,7 @@ function Incoming({
           optional
           min={0.1}
           max={60}
-          help="Else 9 bar, 20 of a diesel"
+          help="Else {{9|pressureBar|0|}}, of a diesel {{20|pressureBar|0|}}"
           value={inspection.makersLeastBar}
           onCommit={(v) => put({ makersLeastBar: v } as Partial<Inspection>)}
         />

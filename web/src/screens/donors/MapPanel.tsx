@@ -9,7 +9,7 @@ import {
 } from '@sable/core/questions/engine';
 import { pressureAtAltitudeKpa } from '@sable/core/questions/curve';
 import { readMapCsv } from '@sable/core/formats';
-import { InputError, toDisplay, unitOf } from '@sable/core/units';
+import { formatQuantity, InputError, toDisplay, unitOf } from '@sable/core/units';
 import Alert from '@mui/material/Alert';
 import Button from '@mui/material/Button';
 import { useMemo, useRef, useState } from 'react';
@@ -86,7 +86,8 @@ export function MapPanel() {
       <div className="answer">
         <p className="say big">{lineWords(line)}</p>
         <p className="say muted">
-          {map.name}, flows corrected to 15 °C and 101.3 kPa. The line is the engine at its worst air and a held boost;
+          {map.name}, flows corrected to {formatQuantity(15, 'temperatureC', units)} and{' '}
+          {formatQuantity(101.325, 'pressureKpa', units)}. The line is the engine at its worst air and a held boost;
           below {Math.round(at.fromRpm)} rpm boost is taken to rise with speed.
         </p>
       </div>
@@ -114,7 +115,7 @@ export function MapPanel() {
         />
         <QuantityField
           label="Displacement"
-          quantity="volumeCc"
+          quantity="displacementCc"
           digits={0}
           min={50}
           max={20000}

@@ -1,4 +1,5 @@
 import type { Engine, TorqueCurve } from '@sable/core';
+import { useUnits } from '../../hooks/settings.tsx';
 import { curveInUse, peaksOf } from '@sable/core/questions/curve';
 import {
   BREATHING_KINDS,
@@ -9,7 +10,7 @@ import {
   type BreathingKind,
   type SisterCurve,
 } from '@sable/core/questions/engine';
-import { InputError } from '@sable/core/units';
+import { formatQuantity, InputError } from '@sable/core/units';
 import { useQueryClient } from '@tanstack/react-query';
 import Alert from '@mui/material/Alert';
 import Button from '@mui/material/Button';
@@ -27,6 +28,7 @@ const TorqueChart = lazy(() => import('../../pieces/TorqueChart.tsx').then((m) =
 
 /** A torque curve for an engine that nobody has run: from a sister's, bounded by what its kind is known to reach. */
 export function SisterPanel() {
+  const units = useUnits();
   const { build, candidate, library } = useBuild();
   const client = useQueryClient();
   const withCurve = library.engines.filter(
@@ -92,6 +94,7 @@ export function SisterPanel() {
       setProblem(error instanceof ApiProblem ? error.message : String(error));
     }
   };
+  const bmep = (bar: number) => formatQuantity(bar, 'pressureBar', units, { digits: 1 });
   return (
     <div>
       <div className="answer">
@@ -104,9 +107,9 @@ export function SisterPanel() {
         </p>
         <p className="say muted">
           {result?.heldBack.some(Boolean)
-            ? `Held back at ${result.boundBar.toFixed(1)} bar of mean effective pressure: its kind is not known to reach more.`
+            ? `Held back at ${bmep(result.boundBar)} of mean effective pressure: its kind is not known to reach more.`
             : result
-              ? `${result.peakBmepBar.toFixed(1)} bar of mean effective pressure at the peak; its kind reaches ${result.boundBar.toFixed(1)}.`
+              ? `${bmep(result.peakBmepBar)} of mean effective pressure at the peak; its kind reaches ${bmep(result.boundBar)}.`
               : ''}{' '}
           A forecast, ± a tenth: a pull on a dyno replaces it.
         </p>
@@ -129,7 +132,7 @@ export function SisterPanel() {
         />
         <QuantityField
           label="Displacement"
-          quantity="volumeCc"
+          quantity="displacementCc"
           digits={0}
           min={50}
           max={20000}

@@ -1,5 +1,5 @@
 import type { Placement } from '@sable/core';
-import { formatNumber, unitOf } from '@sable/core/units';
+import { systemOf, formatNumber, unitOf } from '@sable/core/units';
 import { useUnits } from '../../hooks/settings.tsx';
 import type { LiveFit } from './live.ts';
 import { useStanding } from './ViewPane.tsx';
@@ -9,7 +9,8 @@ import css from './fit.module.css';
 export function Readout({ live }: { live: LiveFit }) {
   const { placement: p } = useStanding(live);
   const units = useUnits();
-  const mm = (v: number) => formatNumber(Math.abs(v), 'lengthMm', units, { digits: units.system === 'metric' ? 1 : 2 });
+  const mm = (v: number) =>
+    formatNumber(Math.abs(v), 'lengthMm', units, { digits: systemOf('lengthMm', units) === 'metric' ? 1 : 2 });
   const deg = (v: number) => `${formatNumber(Math.abs(v), 'angleDeg', units, { digits: 1 })}°`;
   const row: readonly (readonly [string, string])[] = [
     [p.xMm <= 0 ? 'back' : 'forward', mm(p.xMm)],

@@ -1,7 +1,7 @@
 import type { State } from '@sable/core';
 import { drawnShafts, fitState, tubeOnce } from '@sable/core/questions/fit';
 import { moved, poseOf, type Convex, type V3 } from '@sable/core/geometry';
-import { formatNumber, unitOf } from '@sable/core/units';
+import { systemOf, formatNumber, unitOf } from '@sable/core/units';
 import { memo, useEffect, useMemo, useRef, useState, useSyncExternalStore, type ReactNode } from 'react';
 import { useUnits } from '../../hooks/settings.tsx';
 import { outline, section, type Flat, type View } from '@sable/core/formats/drawing';
@@ -635,7 +635,8 @@ function Picked({ measured: { from, to }, px }: { measured: Measured; px: number
 function ScaleBar({ frame, px }: { frame: Frame; px: number }) {
   const units = useUnits();
   const wide = frame.w / 5;
-  const step = units.system === 'metric' ? [1000, 500, 200, 100, 50] : [609.6, 304.8, 152.4, 101.6, 50.8];
+  const step =
+    systemOf('lengthMm', units) === 'metric' ? [1000, 500, 200, 100, 50] : [609.6, 304.8, 152.4, 101.6, 50.8];
   const bar = step.find((s) => s <= wide) ?? 50;
   const x = frame.x + frame.w - bar - 14 * px;
   const y = frame.y + frame.h - 12 * px;

@@ -18,8 +18,8 @@ const { LiveFit } = await import('./live.ts');
 
 afterEach(cleanup);
 beforeEach(() => openJudged(tug, 'b'));
-const METRIC = { system: 'metric', metricHp: false } as const;
-const US = { system: 'us', metricHp: false } as const;
+const METRIC = { system: 'metric' } as const;
+const US = { system: 'us' } as const;
 const held = (id = 'b') =>
   LiveFit.of(
     tug,

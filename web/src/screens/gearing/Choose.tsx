@@ -212,10 +212,10 @@ const Ranking = memo(function Ranking({
                 Hill, %
               </th>
               <th scope="col" className="r">
-                {units.system === 'us' ? '0–62 mph, s' : '0–100, s'}
+                0 to {formatQuantity(100, 'speedKph', units)}, s
               </th>
               <th scope="col" className="r">
-                {units.system === 'us' ? '50–75 mph, s' : '80–120, s'}
+                {formatNumber(80, 'speedKph', units)} to {formatQuantity(120, 'speedKph', units)}, s
               </th>
               <th scope="col" className="r">
                 Top, {unitOf('speedKph', units)}
@@ -267,8 +267,8 @@ const Ranking = memo(function Ranking({
       </Scrolled>
       <p className="muted small" style={{ marginTop: 6 }}>
         {ranked.length > SHOWN && `The first ${SHOWN} of ${ranked.length}. `}Those that miss less of the brief stand
-        first; among equals the weighted mean of cruise, hill, 0–100, 80–120, top speed and price decides. Costs: box,
-        pairs, axle and tyres that are not in the car.
+        first; among equals the weighted mean of cruise, hill, both accelerations, top speed and price decides. Costs:
+        box, pairs, axle and tyres that are not in the car.
         {withBox &&
           ' Another box brings joints of its own: its bell, clutch, mount and shaft are judged once it is taken.'}
       </p>
@@ -296,7 +296,9 @@ function reason(r: Ranked, units: Units): string {
   const words = [
     r.cruiseRpm === undefined ? undefined : `cruises at ${formatNumber(r.cruiseRpm, 'rpm', units)} rpm`,
     r.hillPct === undefined ? undefined : `starts on ${r.hillPct.toFixed(1)} %`,
-    r.zeroTo100S === undefined ? undefined : `100 km/h in ${r.zeroTo100S.toFixed(1)} s`,
+    r.zeroTo100S === undefined
+      ? undefined
+      : `${formatQuantity(100, 'speedKph', units)} in ${r.zeroTo100S.toFixed(1)} s`,
   ].filter((w): w is string => w !== undefined);
   return `${words.join(', ').replace(/^./, (c) => c.toUpperCase())}.`;
 }
@@ -306,8 +308,8 @@ function givesWords(g: GivenUp, units: Units, money: (v: number) => string, name
   const by: Readonly<Record<Criterion, string>> = {
     cruise: `${formatNumber(gap, 'rpm', units)} rpm nearer to your cruise`,
     hill: `${gap.toFixed(1)} % of hill`,
-    sprint: `${gap.toFixed(1)} s to 100 km/h`,
-    pull: `${gap.toFixed(1)} s from 80 to 120`,
+    sprint: `${gap.toFixed(1)} s to ${formatQuantity(100, 'speedKph', units)}`,
+    pull: `${gap.toFixed(1)} s from ${formatNumber(80, 'speedKph', units)} to ${formatQuantity(120, 'speedKph', units)}`,
     topSpeed: `${formatQuantity(gap, 'speedKph', units)} of top speed`,
     price: money(gap),
   };

@@ -1,3 +1,5 @@
+import { formatQuantity } from '@sable/core/units';
+import { useUnits } from '../../hooks/settings.tsx';
 import type { Brief } from '@sable/core';
 import { sameCombo, type Combo, type Ranked } from '@sable/core/solvers/ratioSweep';
 import {
@@ -32,6 +34,7 @@ export function ChooserChart({
   current: Combo;
   name: (r: Ranked) => string;
 }) {
+  const units = useUnits();
   const [over, setOver] = useState<Ranked>();
   const { dots, xs, ys } = useMemo(() => {
     const known = ranked.filter((r) => r.cruiseRpm !== undefined && r.hillPct !== undefined);
@@ -136,7 +139,7 @@ export function ChooserChart({
       </ResponsiveContainer>
       <figcaption className="muted small">
         {over ? 'Under the pointer' : 'Ringed, the first'}: {name(shown)}. Filled dots meet the brief, the larger the
-        quicker to 100 km/h; black rim: as chosen now.
+        quicker to {formatQuantity(100, 'speedKph', units)}; black rim: as chosen now.
       </figcaption>
     </figure>
   );

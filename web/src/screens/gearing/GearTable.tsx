@@ -44,7 +44,7 @@ export function GearTable({
                 rpm at cruise
               </th>
               <th scope="col" className="r">
-                Peak thrust, N
+                Peak thrust, {unitOf('forceN', units)}
               </th>
               <th scope="col" className="r">
                 {build.brief.hill && build.brief.hill.trailerKg > 0 ? 'Climbs with trailer' : 'Climbs'}, %
@@ -83,7 +83,7 @@ export function GearTable({
                       formatNumber(gear.cruiseRpm, 'rpm', units)
                     )}
                   </td>
-                  <td className="r">{pull ? formatNumber(pull.peakThrustN, 'count', units) : 'not known'}</td>
+                  <td className="r">{pull ? formatNumber(pull.peakThrustN, 'forceN', units) : 'not known'}</td>
                   <td className="r">
                     {pull?.gradePct === undefined ? '–' : formatNumber(pull.gradePct, 'percent', units, { digits: 0 })}
                   </td>

@@ -1,7 +1,7 @@
 import type { CheckId, Candidate } from '@sable/core';
 import { readTyreCode } from '@sable/core/questions/gearing';
 import { gearWord } from '@sable/core/questions/strength';
-import { formatNumber, unitOf } from '@sable/core/units';
+import { MPG_OF_1_L_PER_100KM, systemOf, formatNumber, unitOf } from '@sable/core/units';
 import { useSearchParams } from 'react-router';
 import { useBuild, useBuildActions, useJudgement } from '../../hooks/buildState.tsx';
 import { useUnits } from '../../hooks/settings.tsx';
@@ -136,7 +136,10 @@ export function Ratios() {
                   (c) =>
                     c && (
                       <p key={c.id} style={{ marginTop: 8 }}>
-                        <StateMark state={c.state} /> <b>{c.title}</b>{' '}
+                        <StateMark state={c.state} />{' '}
+                        <b>
+                          <Sentence>{c.title}</Sentence>
+                        </b>{' '}
                         <FigureText
                           figure={
                             c.value === undefined
@@ -163,7 +166,7 @@ export function Ratios() {
                       <tr>
                         <th scope="col">At</th>
                         <th scope="col" className="r">
-                          {units.system === 'us' ? 'mpg' : 'l/100 km'}
+                          {systemOf('speedKph', units) === 'us' ? 'mpg (US)' : 'L/100 km'}
                         </th>
                         <th scope="col" className="r">
                           Range, {unitOf('travelledKm', units)}
@@ -181,7 +184,9 @@ export function Ratios() {
                             {f.hauling ? ', trailer up 3 %' : ', level'}
                           </th>
                           <td className="r">
-                            {units.system === 'us' ? (235.2146 / f.lPer100Km).toFixed(0) : f.lPer100Km.toFixed(1)}
+                            {systemOf('speedKph', units) === 'us'
+                              ? (MPG_OF_1_L_PER_100KM / f.lPer100Km).toFixed(0)
+                              : f.lPer100Km.toFixed(1)}
                           </td>
                           <td className="r">{formatNumber(f.rangeKm, 'travelledKm', units)}</td>
                           <td className="r">{formatNumber(f.rpm, 'rpm', units)}</td>
@@ -221,7 +226,7 @@ function TyresAndDifferential() {
   const units = useUnits();
   const road = assessment?.figures?.road;
   if (!road || !candidate) return null;
-  const newtons = (n: number | undefined) => (n === undefined ? 'not known' : formatNumber(n, 'count', units));
+  const newtons = (n: number | undefined) => (n === undefined ? 'not known' : formatNumber(n, 'forceN', units));
   return (
     <section className="block grid-two">
       <div>
@@ -232,7 +237,7 @@ function TyresAndDifferential() {
               <tr>
                 <th scope="col">Tyre</th>
                 <th scope="col" className="r">
-                  Dry, N
+                  Dry, {unitOf('forceN', units)}
                 </th>
                 <th scope="col">Lets go in</th>
                 <th scope="col">Room</th>
@@ -298,10 +303,10 @@ function TyresAndDifferential() {
               <tr>
                 <th scope="col">Kind</th>
                 <th scope="col" className="r">
-                  Passes dry, N
+                  Passes dry, {unitOf('forceN', units)}
                 </th>
                 <th scope="col" className="r">
-                  One wheel on wet grass, N
+                  One wheel on wet grass, {unitOf('forceN', units)}
                 </th>
               </tr>
             </thead>
@@ -332,7 +337,8 @@ function TyresAndDifferential() {
         )}
         {road.hillNeedN !== undefined && road.differentials.length > 0 && (
           <p className="muted small" style={{ marginTop: 6 }}>
-            Pulling away on your hill asks {newtons(road.hillNeedN)} N. With one wheel on wet grass{' '}
+            Pulling away on your hill asks {newtons(road.hillNeedN)} {unitOf('forceN', units)}. With one wheel on wet
+            grass{' '}
             {road.differentials.some((d) => d.splitN >= road.hillNeedN!)
               ? `it goes with the differential ${road.differentials
                   .filter((d) => d.splitN >= road.hillNeedN!)

@@ -2,7 +2,7 @@ import { traceCsv } from '@sable/core/formats';
 import { type RunAnswer } from '@sable/core/assess';
 import type { RunChoices } from '@sable/core/questions/acceleration';
 import { gearWord } from '@sable/core/questions/strength';
-import { formatNumber, unitOf } from '@sable/core/units';
+import { systemOf, formatQuantity, KPH_PER_MPH, formatNumber, unitOf } from '@sable/core/units';
 import Alert from '@mui/material/Alert';
 import Button from '@mui/material/Button';
 import { useMemo, useState } from 'react';
@@ -46,7 +46,7 @@ export function Run() {
   const run = mine.answer ?? undefined;
   const otherRun = (beside && other.answer) ?? undefined;
   const change = (part: Partial<RunChoices>) => setAsked((old) => ({ ...old, ...part }));
-  const us = units.system === 'us';
+  const us = systemOf('speedKph', units) === 'us';
   const time = (r: RunAnswer) => (us ? r.zeroTo60MphS : r.zeroTo100S);
   return (
     <div className="screen whole">
@@ -67,7 +67,7 @@ export function Run() {
               <Sentence>{`It never reaches {{100|speedKph}} like this`}</Sentence>
             ) : (
               <>
-                {us ? '60 mph' : '100 km/h'} in {time(run)!.toFixed(1)} s
+                {formatQuantity(us ? 60 * KPH_PER_MPH : 100, 'speedKph', units)} in {time(run)!.toFixed(1)} s
                 {otherRun &&
                   time(otherRun) !== undefined &&
                   `, ${beforeOrAfter(time(run)!, time(otherRun)!)} ${beside!.letter}`}
@@ -265,8 +265,8 @@ function Facts({ run, other, letter }: { run: RunAnswer; other: RunAnswer | unde
   const units = useUnits();
   const s = (v: number | undefined) => (v === undefined ? '–' : v.toFixed(1));
   const facts: readonly (readonly [string, (r: RunAnswer) => string, string])[] = [
-    ['0 to 100 km/h', (r) => s(r.zeroTo100S), 's'],
-    ['0 to 60 mph', (r) => s(r.zeroTo60MphS), 's'],
+    [`0 to ${formatQuantity(100, 'speedKph', units)}`, (r) => s(r.zeroTo100S), 's'],
+    [`0 to ${formatQuantity(60 * KPH_PER_MPH, 'speedKph', units)}`, (r) => s(r.zeroTo60MphS), 's'],
     ['Quarter mile', (r) => s(r.quarterMile?.timeS), 's'],
     [
       'At its end',

@@ -31,14 +31,14 @@ export function RunChart({ view, runs }: { view: View; runs: readonly Shown[] })
           ? p.rpm
           : view === 'slip'
             ? p.slipRpm
-            : p.thrustN / 1000;
+            : toDisplay(p.thrustN, 'forceN', units);
     const series = runs.map(({ candidate, run }) => ({
       candidate,
       data: run.trace.map((p) => ({
         time: p.timeS,
         value: value(p),
-        grip: p.gripN === undefined ? null : p.gripN / 1000,
-        resistance: p.resistanceN / 1000,
+        grip: p.gripN === undefined ? null : toDisplay(p.gripN, 'forceN', units),
+        resistance: toDisplay(p.resistanceN, 'forceN', units),
       })),
     }));
     const all = series.flatMap((s) => s.data);
@@ -46,7 +46,7 @@ export function RunChart({ view, runs }: { view: View; runs: readonly Shown[] })
     const top = Math.max(1e-3, ...all.map((p) => Math.max(p.value, view === 'thrust' ? (p.grip ?? 0) : 0))) * 1.06;
     return { series, end, top };
   }, [view, runs, units]);
-  const unit = view === 'speed' ? unitOf('speedKph', units) : view === 'thrust' ? 'kN' : 'rpm';
+  const unit = view === 'speed' ? unitOf('speedKph', units) : view === 'thrust' ? unitOf('forceN', units) : 'rpm';
   const first = runs[0];
   return (
     <figure aria-label={`${VIEWS.find(([v]) => v === view)![1]} over time`} style={{ height: 250, marginBottom: 30 }}>

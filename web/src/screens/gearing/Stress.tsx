@@ -280,7 +280,10 @@ function Behind() {
       )}
       {checks.map((c) => (
         <p key={c.id} style={{ marginTop: 8 }}>
-          <StateMark state={c.state} /> <b>{c.title}</b>{' '}
+          <StateMark state={c.state} />{' '}
+          <b>
+            <Sentence>{c.title}</Sentence>
+          </b>{' '}
           <FigureText
             figure={
               c.value === undefined
@@ -387,8 +390,9 @@ function WeakStrong({ boxes, fault }: { boxes: readonly BoxFigures[] | undefined
         </Button>
       )}
       <p className="muted small" style={{ marginTop: 6 }}>
-        Chance of failure: even odds at a margin of 0.70, one in twenty at 1.20 over 60,000 km, wider where the rating
-        is poor; estimated. A failure costs another box, ten hours and what it takes with it.
+        Chance of failure: even odds at a margin of 0.70, one in twenty at 1.20 over{' '}
+        {formatQuantity(60_000, 'travelledKm', units)}, wider where the rating is poor; estimated. A failure costs
+        another box, ten hours and what it takes with it.
       </p>
     </>
   );

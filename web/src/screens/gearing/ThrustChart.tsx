@@ -1,7 +1,7 @@
 import type { Candidate } from '@sable/core';
 import { highestRpm, lowestRpm, torqueAt } from '@sable/core/questions/curve';
 import { resistanceN, speedKph, tractiveForceN, type GearingFigures } from '@sable/core/questions/gearing';
-import { toDisplay, unitOf } from '@sable/core/units';
+import { formatNumber, toDisplay, unitOf } from '@sable/core/units';
 import { useMemo } from 'react';
 import { CartesianGrid, Line, LineChart, ReferenceLine, ResponsiveContainer, XAxis, YAxis } from 'recharts';
 import { useBuild } from '../../hooks/buildState.tsx';
@@ -21,7 +21,7 @@ interface Point {
 const STEPS = 40;
 
 /** Thrust over road speed in each gear of a candidate. */
-function gearLines({ gearing }: Shown, show: (kph: number) => number): Point[][] {
+function gearLines({ gearing }: Shown, show: (kph: number) => number, force: (n: number) => number): Point[][] {
   const { curve, rollingRadius, finalDrive, gears, redlineRpm } = gearing;
   if (!curve || !rollingRadius || redlineRpm === undefined) return [];
   const low = lowestRpm(curve.torque);
@@ -31,12 +31,8 @@ function gearLines({ gearing }: Shown, show: (kph: number) => number): Point[][]
       const rpm = low + ((high - low) * i) / STEPS;
       return {
         speed: show(speedKph(rpm, rollingRadius.value, g.ratio, finalDrive)),
-        thrust: tractiveForceN(
-          torqueAt(curve.torque, rpm) ?? 0,
-          g.ratio,
-          finalDrive,
-          g.efficiency,
-          rollingRadius.value,
+        thrust: force(
+          tractiveForceN(torqueAt(curve.torque, rpm) ?? 0, g.ratio, finalDrive, g.efficiency, rollingRadius.value),
         ),
       };
     }),
@@ -60,8 +56,9 @@ export function ThrustChart({
   const drivenKg = mine.gearing.drivenKg?.value;
   const { lines, others, level, hill, most, top } = useMemo(() => {
     const show = (kph: number) => toDisplay(kph, 'speedKph', units);
-    const lines = gearLines(mine, show);
-    const others = beside ? gearLines(beside, show) : [];
+    const force = (n: number) => toDisplay(n, 'forceN', units);
+    const lines = gearLines(mine, show, force);
+    const others = beside ? gearLines(beside, show, force) : [];
     const most = Math.max(...[...lines, ...others].flat().map((p) => p.speed));
     const road = (trailerKg: number, slope: number): Point[] =>
       chassis?.rollingCoefficient && chassis.dragAreaM2 && drivenKg !== undefined
@@ -69,21 +66,23 @@ export function ThrustChart({
             const kph = ((most / show(1)) * i) / STEPS;
             return {
               speed: show(kph),
-              thrust: resistanceN(
-                {
-                  massKg: drivenKg,
-                  trailerMassKg: trailerKg,
-                  rollingCoefficient: chassis.rollingCoefficient!.value,
-                  dragAreaM2: chassis.dragAreaM2!.value,
-                  slope,
-                },
-                kph / 3.6,
+              thrust: force(
+                resistanceN(
+                  {
+                    massKg: drivenKg,
+                    trailerMassKg: trailerKg,
+                    rollingCoefficient: chassis.rollingCoefficient!.value,
+                    dragAreaM2: chassis.dragAreaM2!.value,
+                    slope,
+                  },
+                  kph / 3.6,
+                ),
               ),
             };
           })
         : [];
     const hill = brief.hill ? road(brief.hill.trailerKg, Math.atan(brief.hill.gradePct / 100)) : [];
-    const top = 1.05 * Math.max(...[...lines, ...others].flat().map((p) => p.thrust), gripN ?? 0);
+    const top = 1.05 * Math.max(...[...lines, ...others].flat().map((p) => p.thrust), force(gripN ?? 0));
     return { lines, others, level: road(0, 0), hill, most, top };
   }, [mine, beside, units, chassis, brief.hill, drivenKg, gripN]);
   const line = (
@@ -128,11 +127,17 @@ export function ThrustChart({
             type="number"
             domain={[0, top]}
             ticks={niceTicks(0, top, 5)}
-            tickFormatter={(n: number) => (n / 1000).toFixed(n % 1000 === 0 ? 0 : 1)}
+            tickFormatter={(n: number) => formatNumber(n, 'count', units)}
             allowDataOverflow
             {...AXIS}
             axisLine={false}
-            label={{ value: 'kN', position: 'top', offset: 12, fontSize: 12.5, fill: 'var(--muted)' }}
+            label={{
+              value: unitOf('forceN', units),
+              position: 'top',
+              offset: 12,
+              fontSize: 12.5,
+              fill: 'var(--muted)',
+            }}
           />
           {others.map((data, i) =>
             line(data, `o${i}`, candidateColour(beside!.candidate.letter), {
@@ -145,7 +150,7 @@ export function ThrustChart({
           {hill.length > 0 && line(hill, 'hill', 'var(--ink)', { width: 1.2, dash: '6 3' })}
           {gripN !== undefined && (
             <ReferenceLine
-              y={gripN}
+              y={toDisplay(gripN, 'forceN', units)}
               stroke="var(--ink)"
               strokeWidth={1.5}
               label={{ value: 'tyres, dry', position: 'right', fontSize: 12.5, fill: 'var(--ink)' }}
@@ -153,7 +158,7 @@ export function ThrustChart({
           )}
           {wetGripN !== undefined && (
             <ReferenceLine
-              y={wetGripN}
+              y={toDisplay(wetGripN, 'forceN', units)}
               stroke="var(--tight)"
               strokeDasharray="2 3"
               label={{ value: 'tyres, wet', position: 'right', fontSize: 12.5, fill: 'var(--tight)' }}

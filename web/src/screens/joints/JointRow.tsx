@@ -1,6 +1,6 @@
 import { accept, deletionOf, fabricationOf, quantityOf, takeOut, type Candidate, type Finding } from '@sable/core';
 import type { JointFigures, JointInstance } from '@sable/core/questions/joints';
-import { formatQuantity, wordSentence, type Units } from '@sable/core/units';
+import { systemOf, formatQuantity, wordSentence, type Units } from '@sable/core/units';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { Link } from 'react-router';
@@ -177,7 +177,7 @@ function faceWords(
     const quantity = quantityOf(key);
     const figure =
       quantity === 'lengthMm'
-        ? formatQuantity(value, quantity, units, { digits: units.system === 'us' ? 3 : 1 })
+        ? formatQuantity(value, quantity, units, { digits: systemOf('lengthMm', units) === 'us' ? 3 : 1 })
         : quantity === 'number'
           ? String(value)
           : formatQuantity(value, quantity, units, { digits: quantity === 'pressureBar' ? 1 : 0 });

@@ -1,3 +1,4 @@
+import { systemOf } from '@sable/core/units';
 import type { AdapterPlate, Candidate, Engine, Gearbox } from '@sable/core';
 import type { HoleForm } from '@sable/core/formats';
 import { plateSheet } from '@sable/core/formats/drawing';
@@ -130,7 +131,7 @@ export function PlateBench({ candidate }: { candidate: Candidate }) {
       <div className={css['plate']}>
         <div>
           <HolesField
-            key={`a ${form} ${units.system}`}
+            key={`a ${form} ${systemOf('lengthMm', units)}`}
             of="block"
             form={form}
             holes={drawn.engineHoles}
@@ -147,7 +148,7 @@ export function PlateBench({ candidate }: { candidate: Candidate }) {
         </div>
         <div>
           <HolesField
-            key={`b ${form} ${units.system}`}
+            key={`b ${form} ${systemOf('lengthMm', units)}`}
             of="bellhousing"
             form={form}
             holes={drawn.gearboxHoles}

@@ -49,7 +49,9 @@ export function Explain({
         style={{ display: 'flex', gap: 8, alignItems: 'center', ['--cc' as string]: candidateColour(candidate.letter) }}
       >
         <LetterTag letter={candidate.letter} />
-        <h3>{check.title}</h3>
+        <h3>
+          <Sentence>{check.title}</Sentence>
+        </h3>
         <StateMark state={check.state} />
         <span className="muted">{check.state}</span>
       </div>

@@ -1,6 +1,7 @@
 /** @jest-environment jsdom */
 import { cleanup, fireEvent, screen, within } from '@testing-library/react';
 import { assess, baselineCandidate, type Build, type Check } from '@sable/core';
+import { wordSentence } from '@sable/core/units';
 import { library, second, tug } from '../../../../core/test/demo.ts';
 import { actions, draw, open, openJudged, openUnjudged } from '../../testing/inBuild.tsx';
 
@@ -12,6 +13,7 @@ afterEach(() => {
 });
 beforeEach(() => openJudged(tug, 'b'));
 
+const METRIC = { system: 'metric' } as const;
 const cells = () => screen.getAllByRole('button').filter((b) => /^[A-F], /.test(b.getAttribute('aria-label') ?? ''));
 const checksOf = (id: string): readonly Check[] => open.judged!.assessments.find((a) => a.candidateId === id)!.checks;
 
@@ -20,7 +22,7 @@ test('every check of every candidate has its cell, and its name says figure and 
   const names = cells().map((c) => c.getAttribute('aria-label')!);
   for (const candidate of tug.candidates)
     for (const check of checksOf(candidate.id)) {
-      const name = names.find((n) => n.startsWith(`${candidate.letter}, ${check.title}:`));
+      const name = names.find((n) => n.startsWith(`${candidate.letter}, ${wordSentence(check.title, METRIC)}:`));
       expect([candidate.letter, check.title, name]).toEqual([candidate.letter, check.title, expect.any(String)]);
       if (check.limitKind !== 'info') expect(name).toContain(check.state);
       if (check.value === undefined) expect(name).toContain('not known');
@@ -32,7 +34,9 @@ test('what is not known is never shown as a figure', () => {
   const unknown = checksOf('f').filter((c) => c.value === undefined);
   expect(unknown.length).toBeGreaterThan(0);
   for (const check of unknown) {
-    const cell = cells().find((c) => c.getAttribute('aria-label')!.startsWith(`F, ${check.title}:`))!;
+    const cell = cells().find((c) =>
+      c.getAttribute('aria-label')!.startsWith(`F, ${wordSentence(check.title, METRIC)}:`),
+    )!;
     expect(cell.textContent).not.toMatch(/\d/);
   }
 });

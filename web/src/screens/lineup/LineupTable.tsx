@@ -1,5 +1,5 @@
 import type { Candidate, Chassis, Check, Gearbox, LineupVerdict } from '@sable/core';
-import { formatNumber, formatQuantity, unitOf, type Units } from '@sable/core/units';
+import { wordSentence, formatNumber, formatQuantity, unitOf, type Units } from '@sable/core/units';
 import { memo, Suspense, useCallback, useMemo, useState } from 'react';
 import { late } from '../../pieces/late.tsx';
 import { Link } from 'react-router';
@@ -131,7 +131,7 @@ const Rows = memo(function Rows({ judgement, columns, currentId, currency, onOpe
         ...group.rows.map((row) => (
           <tr key={row.id}>
             <th scope="row">
-              {row.title}
+              <Sentence>{row.title}</Sentence>
               <small>{limitWords(row.sample, units, currency)}</small>
             </th>
             <td className={`${css['now']} num`}>
@@ -203,7 +203,7 @@ const Cell = memo(function Cell({ check, candidateId, letter, currency, found, o
       type="button"
       className={css['cell']}
       onClick={(e) => onOpen({ anchor: e.currentTarget, candidateId, check, found })}
-      aria-label={`${letter}, ${check.title}: ${shown} ${unitOf(check.quantity, units, currency)}, ${check.limitKind === 'info' ? 'not judged' : check.state}. Why?`}
+      aria-label={`${letter}, ${wordSentence(check.title, units)}: ${shown} ${unitOf(check.quantity, units, currency)}, ${check.limitKind === 'info' ? 'not judged' : check.state}. Why?`}
     >
       {check.limitKind === 'info' && check.state !== 'unknown' ? (
         <i />

@@ -2,7 +2,7 @@ import { accept, type Build, type Candidate, type Subject } from '@sable/core';
 import { bracketSheet, jigOf, jigSheet, sheetSvg } from '@sable/core/formats/drawing';
 import { bracketWords, NEAR_MM, type BracketsFigures } from '@sable/core/questions/brackets';
 import type { MountsFigures } from '@sable/core/questions/mounts';
-import { attempt, formatNumber, unitOf } from '@sable/core/units';
+import { systemOf, attempt, formatNumber, unitOf } from '@sable/core/units';
 import Button from '@mui/material/Button';
 import { useBuildActions } from '../../hooks/buildState.tsx';
 import { useUnits } from '../../hooks/settings.tsx';
@@ -143,7 +143,7 @@ function Template({
           <dd>
             {judged?.givesMm === undefined
               ? '–'
-              : `${formatNumber(judged.givesMm, 'lengthMm', units, { digits: units.system === 'us' ? 3 : 2 })} ${unitOf('lengthMm', units)}`}
+              : `${formatNumber(judged.givesMm, 'lengthMm', units, { digits: systemOf('lengthMm', units) === 'us' ? 3 : 2 })} ${unitOf('lengthMm', units)}`}
           </dd>
           <dt>Mass</dt>
           <dd>

@@ -1,5 +1,5 @@
 import type { Build, Candidate } from '@sable/core';
-import { formatNumber, formatQuantity, unitOf } from '@sable/core/units';
+import { systemOf, formatNumber, formatQuantity, unitOf } from '@sable/core/units';
 import Button from '@mui/material/Button';
 import LinearProgress from '@mui/material/LinearProgress';
 import { useBuildActions } from '../../hooks/buildState.tsx';
@@ -66,7 +66,9 @@ export function Layouts({ build, candidate }: { build: Build; candidate: Candida
                     <th scope="row">{p.title}</th>
                     <td className="r">{formatNumber(p.loadPct, 'percent', units, { digits: 0 })} %</td>
                     <td className="r">
-                      {formatNumber(p.movesMm, 'lengthMm', units, { digits: units.system === 'us' ? 2 : 1 })}
+                      {formatNumber(p.movesMm, 'lengthMm', units, {
+                        digits: systemOf('lengthMm', units) === 'us' ? 2 : 1,
+                      })}
                     </td>
                     <td className="r">
                       {p.price === 0 ? '–' : formatQuantity(p.price, 'money', units, { currency: build.currency })}

@@ -297,7 +297,7 @@ function One({
                   above
                   min={0}
                   max={100}
-                  help={`${element.school === 'polyurethane' ? 3 : 8} mm where it is not measured`}
+                  help={`{{${element.school === 'polyurethane' ? 3 : 8}|lengthMm}} where it is not measured`}
                   value={element.freeTravelMm}
                   onChange={(f) => setElement(without(element, 'freeTravelMm', f))}
                 />

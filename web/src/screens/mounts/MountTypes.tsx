@@ -1,5 +1,5 @@
 import type { MountTypeFigures } from '@sable/core';
-import { formatNumber, unitOf } from '@sable/core/units';
+import { systemOf, formatNumber, unitOf } from '@sable/core/units';
 import { useUnits } from '../../hooks/settings.tsx';
 import { Plain } from '../../pieces/figures.tsx';
 import layout from '../../pieces/layout.module.css';
@@ -14,7 +14,9 @@ export function MountTypes({ rows }: { rows: readonly MountTypeFigures[] }) {
   const x = (mm: number) => 50 + (50 * mm) / reach;
   const tight = rows.find((r) => r.chosen)?.gap ?? rows[0]?.gap;
   const mm = (v: number | undefined) =>
-    v === undefined ? '–' : formatNumber(v, 'lengthMm', units, { digits: units.system === 'us' ? 2 : 1 });
+    v === undefined
+      ? '–'
+      : formatNumber(v, 'lengthMm', units, { digits: systemOf('lengthMm', units) === 'us' ? 2 : 1 });
   const preload = rows.some((r) => r.preloadN !== undefined);
   const cruise = rows.some((r) => r.cruisePct !== undefined);
   return (

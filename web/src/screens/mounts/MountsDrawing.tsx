@@ -4,7 +4,7 @@ import { cornersOf, type V3 } from '@sable/core/geometry';
 import { bracketBodies } from '@sable/core/questions/brackets';
 import { placedSolids } from '@sable/core/questions/fit';
 import { dataAt, motionAt, type LoadCase } from '@sable/core/questions/mounts';
-import { formatNumber, unitOf } from '@sable/core/units';
+import { formatQuantity, formatNumber, unitOf } from '@sable/core/units';
 import { useMemo, useRef, useState } from 'react';
 import { useBuildActions } from '../../hooks/buildState.tsx';
 import { useUnits } from '../../hooks/settings.tsx';
@@ -328,6 +328,7 @@ function Mount({
   onDrag: Common['onDrag'];
 }) {
   const { saveCandidate } = useBuildActions();
+  const units = useUnits();
   const begun = useRef<{ x: number; y: number; atMm: V3; scale: number } | undefined>(undefined);
   const [x, y] = view.flat(...mount.atMm);
   const colour = `var(--${stateOf(mount)})`;
@@ -352,7 +353,7 @@ function Mount({
         ? {
             tabIndex: 0,
             role: 'button',
-            'aria-label': `${mount.name}, ${view.title.toLowerCase()}: drag it, or move it by 1 mm with the arrow keys, 10 with Shift`,
+            'aria-label': `${mount.name}, ${view.title.toLowerCase()}: drag it, or move it by ${formatQuantity(1, 'lengthMm', units)} with the arrow keys, ten times that with Shift`,
             onKeyDown: (e: React.KeyboardEvent) => {
               const step = STEP_MM[e.key];
               if (!step) return;

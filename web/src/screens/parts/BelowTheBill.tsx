@@ -65,10 +65,10 @@ export const BelowTheBill = memo(function BelowTheBill({
       )}
       <Suppliers lines={bill.lines} />
       <div className={css['tools']}>
-        <Button component="a" href={api.billCsvUrl(build.id, candidate.id, units)} download>
+        <Button component="a" href={api.billUrl(build.id, candidate.id, 'csv', units)} download>
           Bill as CSV
         </Button>
-        <Button component="a" href={api.billXlsxUrl(build.id, candidate.id)} download>
+        <Button component="a" href={api.billUrl(build.id, candidate.id, 'xlsx', units)} download>
           Bill as XLSX
         </Button>
         <BillIn lines={bill.lines} change={change} />

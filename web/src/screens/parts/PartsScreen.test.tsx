@@ -35,7 +35,7 @@ beforeEach(() => {
 
 const bill = () => open.judged!.assessments.find((a) => a.candidateId === open.candidate!.id)!.figures!.money!.bill;
 const number = (text: string | null) => Number((text ?? '').replaceAll(',', '').replace('−', '-'));
-const METRIC = { system: 'metric', metricHp: false } as const;
+const METRIC = { system: 'metric' } as const;
 
 test('every line of the bill stands in the table, once', () => {
   draw(<PartsScreen />);

@@ -41,7 +41,10 @@ export interface TableRead {
   readonly faults: readonly string[];
 }
 
-const METRIC = { system: 'metric' } as const;
+/** A table may have gone out in other units than the reader has now. */
+const nameIn = (line: BillLine, name: string, units: Units): boolean =>
+  [units, { system: 'metric' } as const, { system: 'us' } as const].some((u) => wordSentence(line.name, u) === name);
+
 /** Whether a cell says what the line shows: of figures 0 is nothing shown, and 4,10 is 4.1. */
 function isSame(typed: string, shown: string, units: Units): boolean {
   if (typed === shown) return true;
@@ -87,7 +90,7 @@ export function fromTable(
     // A quote before what begins like a formula kept it text on its way out.
     const name = cell('name').replace(/^'(?=[=+\-@])/, '');
     if (name === '' || name === 'Sum' || cell('id') === 'labour') return;
-    let line = lines.find((l) => l.id === cell('id')) ?? lines.find((l) => wordSentence(l.name, METRIC) === name);
+    let line = lines.find((l) => l.id === cell('id')) ?? lines.find((l) => nameIn(l, name, units));
     if (line && line.price.low < 0) return;
     const before = bill;
     if (!line) {

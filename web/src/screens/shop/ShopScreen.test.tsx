@@ -79,7 +79,7 @@ test('a build is begun under the name typed, without the blanks about it, and op
   fireEvent.change(screen.getByLabelText('Name of the build'), { target: { value: '  New one ' } });
   fireEvent.click(screen.getByRole('button', { name: 'Begin it' }));
   await waitFor(() => expect(where()).toBe('/builds/new-one/brief'));
-  expect(written()).toEqual([{ method: 'POST', path: '/builds', body: { name: 'New one' } }]);
+  expect(written()).toEqual([{ method: 'POST', path: '/builds', body: { name: 'New one', currency: 'EUR' } }]);
 });
 
 test('blanks are no name', async () => {

@@ -6,10 +6,12 @@ import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { api } from '../../hooks/api.ts';
+import { useKept } from '../../hooks/kept.ts';
 import { KEYS } from '../../hooks/queryKeys.ts';
 import { ApiProblem } from '../../hooks/problem.ts';
 import { useIncoming } from '../../hooks/useIncoming.ts';
 import { BringFile } from '../../pieces/BringFile.tsx';
+import { CurrencyField } from '../../pieces/CurrencyField.tsx';
 import { UnitSwitch } from '../../pieces/UnitSwitch.tsx';
 import { PlainShell } from '../../pieces/PlainShell.tsx';
 import { BuildTable, type BuildAct } from './BuildTable.tsx';
@@ -61,6 +63,7 @@ export function ShopScreen() {
   const navigate = useNavigate();
   const builds = useQuery({ queryKey: KEYS.builds, queryFn: api.builds });
   const [name, setName] = useState('');
+  const [currency, setCurrency] = useKept('sable-currency', 'EUR');
   const create = useMutation({
     mutationFn: api.newBuild,
     onSuccess: async (answer) => {
@@ -174,7 +177,7 @@ export function ShopScreen() {
             style={{ display: 'flex', gap: 8, marginTop: 12, alignItems: 'flex-start' }}
             onSubmit={(e) => {
               e.preventDefault();
-              if (name.trim() !== '') create.mutate(name.trim());
+              if (name.trim() !== '') create.mutate({ name: name.trim(), currency });
             }}
           >
             <TextField
@@ -183,6 +186,7 @@ export function ShopScreen() {
               onChange={(e) => setName(e.target.value)}
               slotProps={{ htmlInput: { maxLength: 120 } }}
             />
+            <CurrencyField value={currency} onCommit={setCurrency} />
             <Button
               type="submit"
               variant="contained"

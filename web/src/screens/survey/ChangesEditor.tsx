@@ -1,9 +1,11 @@
 import { allowedChanges, CHANGE_KINDS, type ChangeKind, type Obstacle, type ObstacleChange } from '@sable/core';
+import { fromDisplay, unitOf } from '@sable/core/units';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { X } from 'lucide-react';
 import { useState } from 'react';
 import { useBuild } from '../../hooks/buildState.tsx';
+import { useUnits } from '../../hooks/settings.tsx';
 import { ChoiceField, QuantityField } from '../../pieces/fields.tsx';
 import layout from '../../pieces/layout.module.css';
 
@@ -17,6 +19,9 @@ export function ChangesEditor({ body, onChange }: { body: Body; onChange: (more:
   const left = CHANGE_KINDS.filter((k) => k !== 'replace' && k !== begun?.do && !body.may.some((m) => m.do === k));
   const structural =
     body.may.length === 0 ? allowedChanges({ ...body, may: [PROBE] }).length === 0 : allowedChanges(body).length === 0;
+  const units = useUnits();
+  // Money and hours are kept for each millimetre; a reader in inches tells them for each inch.
+  const unitMm = fromDisplay(1, 'lengthMm', units);
   const put = (i: number, next: ObstacleChange | undefined) =>
     onChange({ may: body.may.flatMap((m, k) => (k === i ? (next ? [next] : []) : [m])) });
   return (
@@ -66,13 +71,13 @@ export function ChangesEditor({ body, onChange }: { body: Body; onChange: (more:
                 onCommit={(v) => v !== undefined && put(i, { ...m, cost: v })}
               />
               <QuantityField
-                label="and each mm"
+                label={`and each ${unitOf('lengthMm', units)}`}
                 quantity="money"
                 currency={build.currency}
-                value={m.costPerMm ?? 0}
+                value={(m.costPerMm ?? 0) * unitMm}
                 digits={2}
                 min={0}
-                onCommit={(v) => v !== undefined && put(i, { ...m, costPerMm: v })}
+                onCommit={(v) => v !== undefined && put(i, { ...m, costPerMm: v / unitMm })}
               />
               <QuantityField
                 label="Hours, the step"
@@ -83,12 +88,12 @@ export function ChangesEditor({ body, onChange }: { body: Body; onChange: (more:
                 onCommit={(v) => v !== undefined && put(i, { ...m, hours: v })}
               />
               <QuantityField
-                label="and each mm"
+                label={`and each ${unitOf('lengthMm', units)}`}
                 quantity="hours"
-                value={m.hoursPerMm ?? 0}
+                value={(m.hoursPerMm ?? 0) * unitMm}
                 digits={2}
                 min={0}
-                onCommit={(v) => v !== undefined && put(i, { ...m, hoursPerMm: v })}
+                onCommit={(v) => v !== undefined && put(i, { ...m, hoursPerMm: v / unitMm })}
               />
               <GivesUp value={m.givesUp ?? ''} onCommit={(v) => put(i, { ...m, givesUp: v })} />
               <Button aria-label={`Not allow the ${m.do}`} onClick={() => put(i, undefined)}>

@@ -8,7 +8,7 @@ import {
   type ReadingSpec,
   type Template,
 } from '@sable/core/questions/survey';
-import { formatNumber, unitOf } from '@sable/core/units';
+import { formatScatter, systemOf, formatNumber, unitOf } from '@sable/core/units';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { X } from 'lucide-react';
@@ -29,6 +29,7 @@ export function Readings({
   template: Template;
   onTaped: (next: Taped) => void;
 }) {
+  const units = useUnits();
   const table = useRef<HTMLOListElement>(null);
   const lastWith = taped.readings[taped.readings.length - 1]?.method ?? 'tape';
   const [method, setMethod] = useState<Method>(lastWith === 'other side' ? 'tape' : lastWith);
@@ -59,7 +60,7 @@ export function Readings({
       >
         {METHODS.map((m) => (
           <MenuItem key={m} value={m}>
-            {m}, ± {METHOD_MM[m]} mm
+            {m}, ± {formatScatter(METHOD_MM[m], 'lengthMm', units)} {unitOf('lengthMm', units)}
           </MenuItem>
         ))}
       </TextField>
@@ -149,9 +150,14 @@ function ReadingRow({
       <div className={`num ${css['read']}`}>
         {mean ? (
           <>
-            <b>{formatNumber(mean.mm, 'lengthMm', units, { digits: units.system === 'metric' ? 1 : 2 })}</b>{' '}
+            <b>
+              {formatNumber(mean.mm, 'lengthMm', units, { digits: systemOf('lengthMm', units) === 'metric' ? 1 : 2 })}
+            </b>{' '}
             <small className="muted">
-              ± {formatNumber(mean.plusMinusMm, 'lengthMm', units, { digits: units.system === 'metric' ? 1 : 2 })}{' '}
+              ±{' '}
+              {formatNumber(mean.plusMinusMm, 'lengthMm', units, {
+                digits: systemOf('lengthMm', units) === 'metric' ? 1 : 2,
+              })}{' '}
               {unit}
             </small>
           </>

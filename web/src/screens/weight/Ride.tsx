@@ -1,4 +1,4 @@
-import { formatNumber, unitOf } from '@sable/core/units';
+import { formatQuantity, formatNumber, unitOf } from '@sable/core/units';
 import { useBuild, useJudgement } from '../../hooks/buildState.tsx';
 import { useUnits } from '../../hooks/settings.tsx';
 import { FigureText, Plain, Sentence } from '../../pieces/figures.tsx';
@@ -115,7 +115,7 @@ export function Ride() {
           <dt>Turns in</dt>
           <dd>
             {ride.yawBefore !== undefined && ride.yawAfter !== undefined
-              ? `yaw inertia ${ride.yawAfter.toFixed(0)} kg·m², ${(100 * (ride.yawAfter / ride.yawBefore - 1)).toFixed(1).replace('-', '−')} % against as weighed`
+              ? `yaw inertia ${formatQuantity(ride.yawAfter, 'inertiaKgM2', units, { digits: 0 })}, ${(100 * (ride.yawAfter / ride.yawBefore - 1)).toFixed(1).replace('-', '−')} % against as weighed`
               : 'not known'}
           </dd>
         </dl>

@@ -1,6 +1,6 @@
 import type { Chassis } from '@sable/core';
 import { powerToWeight, type MassBuildUp, type Move } from '@sable/core/questions/mass';
-import { formatNumber, scatterOf, unitOf } from '@sable/core/units';
+import { formatQuantity, toDisplay, formatNumber, scatterOf, unitOf } from '@sable/core/units';
 import { useBuild, useJudgement } from '../../hooks/buildState.tsx';
 import { useUnits } from '../../hooks/settings.tsx';
 import { FigureText, Plain, Sentence } from '../../pieces/figures.tsx';
@@ -253,7 +253,7 @@ function AxleLoads() {
             viewBox="0 0 600 176"
             style={{ width: '100%', height: 'auto' }}
             role="img"
-            aria-label={`Centre of mass ${Math.round(-mass.comMm[0])} mm behind the front axle, ${Math.round(mass.comMm[2])} mm high`}
+            aria-label={`Centre of mass ${formatQuantity(-mass.comMm[0], 'lengthMm', units)} behind the front axle, ${formatQuantity(mass.comMm[2], 'lengthMm', units)} high`}
           >
             <line x1="10" x2="590" y1="150" y2="150" stroke="var(--ink)" />
             {[0, -L].map((x) => (
@@ -326,13 +326,10 @@ function PowerToWeight() {
               {unitOf('powerKw', units)}
             </th>
             <th scope="col" className="r">
-              kW/t
+              {unitOf('powerPerMass', units)}
             </th>
             <th scope="col" className="r">
-              hp/t
-            </th>
-            <th scope="col" className="r">
-              lb/hp
+              {unitOf('massKg', units)}/{unitOf('powerKw', units)}
             </th>
           </tr>
         </thead>
@@ -345,9 +342,12 @@ function PowerToWeight() {
                 <td className="r">
                   <FigureText figure={power} quantity="powerKw" />
                 </td>
-                <td className="r">{ratio ? ratio.kwPerTonne.toFixed(0) : '–'}</td>
-                <td className="r">{ratio ? ratio.hpPerTonne.toFixed(0) : '–'}</td>
-                <td className="r">{ratio ? ratio.lbPerHp.toFixed(1) : '–'}</td>
+                <td className="r">{ratio ? formatNumber(ratio.kwPerTonne, 'powerPerMass', units) : '–'}</td>
+                <td className="r">
+                  {power
+                    ? (toDisplay(driven.value, 'massKg', units) / toDisplay(power.value, 'powerKw', units)).toFixed(1)
+                    : '–'}
+                </td>
               </tr>
             );
           })}

@@ -19,12 +19,12 @@ export const breathing: readonly Calculator[] = [
     group: 'Cam and head',
     title: 'Cam against the driving band',
     formula:
-      'peak torque ≈ 3,000 rpm at 200° + 50 rpm per degree (durations at 1.27 mm; + 600 with four valves); overlap = half of both durations − both centres; idle vacuum ≈ 62 kPa at −20°, ¾ kPa less per degree',
-    source: 'rule of the field, ± 400 rpm and ± 6 kPa',
+      'peak torque ≈ 3,000 rpm at 200° + 50 rpm per degree (durations at 0.050 in (1.27 mm); + 600 with four valves); overlap = half of both durations − both centres; idle vacuum ≈ 62 kPa at −20°, ¾ kPa less per degree',
+    source: `rule of the field, ± 400 rpm and ± ${say(6, 'pressureKpa', { digits: 0 })}`,
     inputs: [
       {
         name: 'intakeDeg',
-        label: 'Intake duration at 1.27 mm',
+        label: 'Intake duration at 0.050 in (1.27 mm)',
         quantity: 'angleDeg',
         digits: 0,
         min: 120,
@@ -34,7 +34,7 @@ export const breathing: readonly Calculator[] = [
       },
       {
         name: 'exhaustDeg',
-        label: 'Exhaust duration at 1.27 mm',
+        label: 'Exhaust duration at 0.050 in (1.27 mm)',
         quantity: 'angleDeg',
         digits: 0,
         min: 120,
@@ -95,7 +95,7 @@ export const breathing: readonly Calculator[] = [
     ],
     outputs: [
       { name: 'peakTorqueRpm', label: 'Torque peaks near', quantity: 'rpm' },
-      { name: 'overlapDeg', label: 'Overlap at 1.27 mm', quantity: 'angleDeg', digits: 0, signed: true },
+      { name: 'overlapDeg', label: 'Overlap at 0.050 in (1.27 mm)', quantity: 'angleDeg', digits: 0, signed: true },
       { name: 'closingDeg', label: 'Intake closes after bottom', quantity: 'angleDeg', digits: 0 },
       { name: 'idleVacuumKpa', label: 'Idle vacuum', quantity: 'pressureKpa', digits: 0 },
       { name: 'liftMm', label: 'Valve lift', quantity: 'lengthMm', digits: 2 },
@@ -130,14 +130,13 @@ export const breathing: readonly Calculator[] = [
     id: 'head',
     group: 'Cam and head',
     title: 'Head flow against the driving band',
-    formula:
-      'power ≈ 0.41 kW for each l/s and cylinder at 7 kPa; it peaks near 2,000 × flow [ft³/min] / cylinder [in³]; a chamber other than now changes compression as clearance does',
+    formula: `power ≈ ${say(0.41, 'powerKw', { digits: 2 })} for each ${say(1, 'portLPerS', { digits: 0 })} and cylinder at 7 kPa (28 inH₂O); it peaks near 2,000 × flow [cfm] / cylinder [cu in]; a chamber other than now changes compression as clearance does`,
     source: 'rule of the field for unboosted petrol engines, ± 10 %',
     inputs: [
       {
         name: 'flowLPerS',
-        label: 'Inlet port, l/s at 7 kPa',
-        quantity: 'number',
+        label: 'Inlet port flow at 7 kPa (28 inH₂O)',
+        quantity: 'portLPerS',
         digits: 1,
         min: 5,
         max: 400,
@@ -146,7 +145,7 @@ export const breathing: readonly Calculator[] = [
       {
         name: 'displacementCc',
         label: 'Displacement',
-        quantity: 'volumeCc',
+        quantity: 'displacementCc',
         digits: 0,
         min: 50,
         max: 20000,
@@ -243,7 +242,7 @@ export const breathing: readonly Calculator[] = [
       {
         name: 'displacementCc',
         label: 'Displacement',
-        quantity: 'volumeCc',
+        quantity: 'displacementCc',
         digits: 0,
         min: 50,
         max: 20000,
@@ -309,7 +308,7 @@ export const breathing: readonly Calculator[] = [
     ],
     outputs: [
       { name: 'speed', label: 'Mean speed in the throat', quantity: 'speedMPerS', digits: 0 },
-      { name: 'boreFor90', label: 'Bore for 90 m/s', quantity: 'lengthMm', digits: 0 },
+      { name: 'boreFor90', label: `Bore for ${say(90, 'speedMPerS', { digits: 0 })}`, quantity: 'lengthMm', digits: 0 },
     ],
     run: (v) => {
       const kgPerS = airKgPerS(v['powerKw']!, v['bsfcGPerKwh']!, v['airFuelRatio']!);

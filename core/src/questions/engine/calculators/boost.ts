@@ -79,7 +79,11 @@ export const boost: readonly Calculator[] = [
     ],
     outputs: [
       { name: 'airKgPerMin', label: 'Air', quantity: 'airKgPerMin' },
-      { name: 'correctedKgPerMin', label: 'Corrected to 15 °C and 101.3 kPa', quantity: 'airKgPerMin' },
+      {
+        name: 'correctedKgPerMin',
+        label: `Corrected to ${say(15, 'temperatureC')} and ${say(101.325, 'pressureKpa')}`,
+        quantity: 'airKgPerMin',
+      },
     ],
     run: (v) => {
       const kgPerS = airKgPerS(v['powerKw']!, v['bsfcGPerKwh']!, v['airFuelRatio']!);
@@ -149,8 +153,8 @@ export const boost: readonly Calculator[] = [
     inputs: [
       {
         name: 'blowerCcPerRev',
-        label: 'Blower, cc a turn',
-        quantity: 'volumeCc',
+        label: 'Supercharger displacement, each turn',
+        quantity: 'displacementCc',
         digits: 0,
         min: 50,
         max: 8000,
@@ -177,7 +181,7 @@ export const boost: readonly Calculator[] = [
       {
         name: 'displacementCc',
         label: 'Displacement',
-        quantity: 'volumeCc',
+        quantity: 'displacementCc',
         digits: 0,
         min: 50,
         max: 20000,
@@ -290,7 +294,7 @@ export const boost: readonly Calculator[] = [
         usual: usual(190, 25),
       },
       { name: 'gateMm', label: 'Gate bore', quantity: 'lengthMm', min: 8, max: 80, usual: usual(32, 0.5) },
-      { name: 'springN', label: 'Spring at the seat, N', quantity: 'count', min: 1, max: 3000, usual: usual(95, 5) },
+      { name: 'springN', label: 'Spring at the seat', quantity: 'forceN', min: 1, max: 3000, usual: usual(95, 5) },
       { name: 'diaphragmMm', label: 'Diaphragm', quantity: 'lengthMm', min: 15, max: 150, usual: usual(46, 0.5) },
     ],
     outputs: [

@@ -117,7 +117,7 @@ export const bottomEnd: readonly Calculator[] = [
     outputs: [
       { name: 'staticCompression', label: 'Static compression', quantity: 'number', digits: 2 },
       { name: 'dynamicCompression', label: 'Dynamic, from intake closing', quantity: 'number', digits: 2 },
-      { name: 'displacementCc', label: 'Displacement', quantity: 'volumeCc', digits: 0 },
+      { name: 'displacementCc', label: 'Displacement', quantity: 'displacementCc', digits: 0 },
       { name: 'clearanceCc', label: 'Above the piston at the top', quantity: 'volumeCc' },
     ],
     run: (v) => ({
@@ -200,7 +200,7 @@ export const bottomEnd: readonly Calculator[] = [
     group: 'Bottom end',
     title: 'Bored or stroked',
     formula: 'V = π/4·bore²·stroke·n; mean piston speed = 2·stroke·n/60; compression with the chamber unchanged',
-    source: 'geometry; 20 m/s is where a road engine’s rods and rings end',
+    source: `geometry; ${say(20, 'speedMPerS', { digits: 0 })} is where a road engine’s rods and rings end`,
     inputs: [
       {
         name: 'boreMm',
@@ -256,10 +256,10 @@ export const bottomEnd: readonly Calculator[] = [
     ],
     outputs: [
       { name: 'pistonSpeed', label: 'Mean piston speed at the redline', quantity: 'speedMPerS' },
-      { name: 'displacementCc', label: 'Displacement', quantity: 'volumeCc', digits: 0 },
+      { name: 'displacementCc', label: 'Displacement', quantity: 'displacementCc', digits: 0 },
       { name: 'growthPct', label: 'Larger by', quantity: 'percent', signed: true },
       { name: 'newCompression', label: 'Compression, same chamber', quantity: 'number', digits: 1 },
-      { name: 'redlineAtLimit', label: 'Redline at 20 m/s', quantity: 'rpm' },
+      { name: 'redlineAtLimit', label: `Redline at ${say(20, 'speedMPerS', { digits: 0 })}`, quantity: 'rpm' },
     ],
     run: (v) => {
       const now = displacementCc(v['oldBoreMm']!, v['oldStrokeMm']!, v['cylinders']!);
@@ -274,7 +274,7 @@ export const bottomEnd: readonly Calculator[] = [
     },
     limit: () => ({ kind: 'at most', limit: 20, warns: true }),
     says: (r) =>
-      `${say(r['displacementCc']!.value, 'volumeCc', { digits: 0 })}, pistons at ${sayDerived(r['pistonSpeed']!, 'speedMPerS')} at the redline, compression ${say(r['newCompression']!.value, 'number', { digits: 1 })} with the chamber as it is`,
+      `${say(r['displacementCc']!.value, 'displacementCc', { digits: 0 })}, pistons at ${sayDerived(r['pistonSpeed']!, 'speedMPerS')} at the redline, compression ${say(r['newCompression']!.value, 'number', { digits: 1 })} with the chamber as it is`,
   },
   {
     id: 'bob-weight',

@@ -84,7 +84,7 @@ test('one yes to all of it takes what is left, as the offer keeps it', () => {
 
 test('an engine that is not here is said, and nothing is proposed in its place', () => {
   type('2.4 diesel, 300 euro');
-  expect(screen.getByText(/No one engine of the library is that 2.4 l/)).toBeTruthy();
+  expect(screen.getByText(/No one engine of the library is that 2.4 L/)).toBeTruthy();
   expect(screen.queryByText('Four 1.8 turbo')).toBeNull();
 });
 

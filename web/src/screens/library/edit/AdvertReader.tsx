@@ -108,7 +108,7 @@ export function AdvertReader<D extends OfferDraft>({
             {noEngine && (
               <span className="muted">
                 {litres
-                  ? `No one engine of the library is that ${String(litres.value)} l: `
+                  ? `No one engine of the library is that ${formatQuantity(litres.value, 'displacementL', units)}: `
                   : 'It names no engine of the library: '}
                 choose it below, or enter it first under Engines.
               </span>

@@ -1,7 +1,7 @@
 import type { TorqueCurve } from '@sable/core';
 import { peaksOf, torqueFrom } from '@sable/core/questions/curve';
 import { readCurveTable } from '@sable/core/formats';
-import { InputError, formatNumber, fromDisplay, toDisplay, unitOf } from '@sable/core/units';
+import { formatQuantity, InputError, formatNumber, fromDisplay, toDisplay, unitOf } from '@sable/core/units';
 import Button from '@mui/material/Button';
 import { useRef, useState, type PointerEvent } from 'react';
 import { useUnits } from '../../../hooks/settings.tsx';
@@ -121,7 +121,7 @@ export function CurveEditor({
               role="slider"
               aria-label={`Point ${i + 1}`}
               aria-valuenow={Math.round(torque[i]!)}
-              aria-valuetext={`${Math.round(torque[i]!)} N·m at ${n} rpm`}
+              aria-valuetext={`${formatQuantity(torque[i]!, 'torqueNm', units)} at ${formatQuantity(n, 'rpm', units)}`}
               style={{ cursor: 'grab' }}
               onPointerDown={(e) => {
                 svg.current!.setPointerCapture(e.pointerId);

@@ -21,9 +21,9 @@ export function ItemsGrid<V extends Lists>({ value, onChange }: { value: V; onCh
     onChange({ ...value, ...next });
   };
   return (
-    <ul className={css['items']} aria-label="What comes with it">
+    <div className={css['items']} role="group" aria-label="What comes with it">
       {OFFERED_ITEMS.map((item) => (
-        <li key={item} role="group" aria-label={item}>
+        <div key={item} role="group" aria-label={item}>
           <span>{item}</span>
           {WAYS.map((way) => (
             <button
@@ -35,8 +35,8 @@ export function ItemsGrid<V extends Lists>({ value, onChange }: { value: V; onCh
               {WORDS[way]}
             </button>
           ))}
-        </li>
+        </div>
       ))}
-    </ul>
+    </div>
   );
 }

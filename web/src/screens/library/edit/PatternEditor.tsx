@@ -1,3 +1,4 @@
+import { systemOf } from '@sable/core/units';
 import { fieldEntry, type BellPattern } from '@sable/core';
 import type { HoleForm } from '@sable/core/formats';
 import { useState } from 'react';
@@ -43,7 +44,7 @@ export function PatternEditor({ name, value, onChange, at, of }: NodeProps & { o
       </div>
       <div className={css['pattern']}>
         <HolesField
-          key={`${form} ${units.system}`}
+          key={`${form} ${systemOf('lengthMm', units)}`}
           of={of}
           form={form}
           holes={holes}
