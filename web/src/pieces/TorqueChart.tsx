@@ -145,31 +145,34 @@ export const TorqueChart = memo(function TorqueChart({ series, band, height, ban
       <small className="muted" style={{ position: 'absolute', left: width - MARGIN.right + 26, bottom: 5 }}>
         rpm
       </small>
-      <table className="visually-hidden">
-        <caption>Torque, {unitOf('torqueNm', units)}</caption>
-        <thead>
-          <tr>
-            <th scope="col">rpm</th>
-            {series.map((s) => (
-              <th scope="col" key={s.candidate.id}>
-                {s.label}
-              </th>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          {rows
-            .filter((r) => (r['rpm'] ?? 0) % 1000 === 0)
-            .map((r) => (
-              <tr key={r['rpm']}>
-                <th scope="row">{r['rpm']}</th>
-                {series.map((s) => (
-                  <td key={s.candidate.id}>{r[s.candidate.id]?.toFixed(0) ?? 'none'}</td>
-                ))}
-              </tr>
-            ))}
-        </tbody>
-      </table>
+      {/* A table is never narrower than its words: what holds it is cut off, or a phone scrolls sideways. */}
+      <div className="visually-hidden">
+        <table>
+          <caption>Torque, {unitOf('torqueNm', units)}</caption>
+          <thead>
+            <tr>
+              <th scope="col">rpm</th>
+              {series.map((s) => (
+                <th scope="col" key={s.candidate.id}>
+                  {s.label}
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {rows
+              .filter((r) => (r['rpm'] ?? 0) % 1000 === 0)
+              .map((r) => (
+                <tr key={r['rpm']}>
+                  <th scope="row">{r['rpm']}</th>
+                  {series.map((s) => (
+                    <td key={s.candidate.id}>{r[s.candidate.id]?.toFixed(0) ?? 'none'}</td>
+                  ))}
+                </tr>
+              ))}
+          </tbody>
+        </table>
+      </div>
     </figure>
   );
 }, sameChart);
