@@ -165,7 +165,9 @@ async function walk(browser: Browser, by: (page: Page) => ByHand, phone: boolean
         await expect(hand.page.locator('main')).not.toContainText(/Opening…|Judging…|Reading the build|Working out/);
         await go(hand, sable);
         // Nothing that was done made the page wider than what shows it.
-        expect(await hand.page.evaluate(() => document.documentElement.scrollWidth - innerWidth)).toBeLessThanOrEqual(0);
+        expect(await hand.page.evaluate(() => document.documentElement.scrollWidth - innerWidth)).toBeLessThanOrEqual(
+          0,
+        );
         if (hand instanceof ByKeys) hand.unseen.forEach((words) => unseen.add(words));
         await hand.page.close();
       });

@@ -28,7 +28,7 @@ test('an engine is copied, its curve pasted, a mass added with its basis; it is 
   // A point by the arrow keys.
   await page.getByRole('slider', { name: 'Point 2' }).focus();
   await page.keyboard.press('ArrowUp');
-  await expect(page.getByRole('slider', { name: 'Point 2' })).toHaveAttribute('aria-valuetext', '207 N·m at 3000 rpm');
+  await expect(page.getByRole('slider', { name: 'Point 2' })).toHaveAttribute('aria-valuetext', '207 N·m at 3,000 rpm');
   await page.getByRole('button', { name: 'Put it in the library' }).click();
   await expect(page).toHaveURL(/library\/engines\/quillon-2-2-on-cams$/);
   const kept = (await row<Engine>(sable, 'engines', 'quillon-2-2-on-cams'))!;

@@ -14,9 +14,12 @@ export function currencySign(code: string): string {
   return sign;
 }
 
+/** Signs that stand behind their amount though they are no letters. */
+const BEHIND = new Set(['€', '₽', '₴', '₫', '₸', '₾']);
+
 /** Whether a sign of currency stands before its amount: “$9,500”, “CHF 9,500”; else behind: “9,500 €”, “9,500 zł”. */
 export const signLeads = (sign: string): boolean =>
-  sign !== '' && sign !== '€' && (/^[A-Z]{3}$/.test(sign) || !/^\p{L}/u.test(sign));
+  sign !== '' && !BEHIND.has(sign) && (/^(?:[A-Z]{3}|R)$/.test(sign) || /\p{Sc}/u.test(sign));
 
 /**
  * An amount with its sign of currency, as it is written where the currency is spent: “9,500 €”, “$9,500”, “−$42”,
@@ -26,5 +29,5 @@ export function withSign(number: string, sign: string): string {
   if (sign === '') return number;
   if (!signLeads(sign)) return `${number} ${sign}`;
   const [, lead = '', digits = number] = /^([+−±-]?)(.*)$/.exec(number) ?? [];
-  return `${lead}${sign}${/^[A-Z]{3}$/.test(sign) ? ' ' : ''}${digits}`;
+  return `${lead}${sign}${/^[A-Z]+$/.test(sign) ? ' ' : ''}${digits}`;
 }

@@ -177,6 +177,9 @@ describe('numbers and money as they are written where the reader lives', () => {
     ['SEK', '9,500 kr', '−42 kr'],
     ['PLN', '9,500 zł', '−42 zł'],
     ['JPY', '¥9,500', '−¥42'],
+    ['BRL', 'R$9,500', '−R$42'],
+    ['ZAR', 'R 9,500', '−R 42'],
+    ['UAH', '9,500 ₴', '−42 ₴'],
     ['XTS', 'XTS 9,500', '−XTS 42'],
   ])('%s', (currency, much, less) => {
     expect(formatQuantity(9500, 'money', metric, { currency })).toBe(much);
