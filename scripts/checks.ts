@@ -2,6 +2,7 @@
 import { readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { CHECK_TABLE, type CheckEntry } from '../core/src/assess/checkTable.ts';
+import { wordSentence } from '../core/src/units/index.ts';
 
 const file = path.resolve(import.meta.dirname, '../docs/checks.md');
 /** Addresses of one thing together: `/chassis/brakes` says all that is below it. */
@@ -10,7 +11,7 @@ function shorter(list: readonly string[]): string {
   return own.length === 0 ? '–' : own.map((a) => `\`${a}\``).join(' ');
 }
 const row = ([id, e]: [string, CheckEntry]) =>
-  `| \`${id}\` | ${e.asks} | ${shorter(e.required)} | ${shorter(e.estimable)} | ${shorter(e.raisedBy)} | ${e.formula} | ${e.limit} |`;
+  `| \`${id}\` | ${e.asks} | ${shorter(e.required)} | ${shorter(e.estimable)} | ${shorter(e.raisedBy)} | ${wordSentence(e.formula, { system: 'metric' })} | ${e.limit} |`;
 
 const wanted = `# Every check
 

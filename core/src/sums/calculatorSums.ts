@@ -1,18 +1,21 @@
 import { Type } from 'typebox';
 import { defineSum, StateSchema, type Sum } from '../model/index.ts';
 import { CALCULATORS, runCalculator, type Calculator, type WorkedOut } from '../questions/engine/index.ts';
-import type { Figure } from '../units/index.ts';
+import { wordSentence, type Figure } from '../units/index.ts';
 import { derivedSchema, EvidenceSchema } from './derivedSchema.ts';
 
 const closed = { additionalProperties: false };
 
 /** The output of every calculator: its figures with their doubt, the state against its limit, and a sentence. */
+/** A description over HTTP has no reader’s units: figures in it are metric. */
+const plain = (words: string): string => wordSentence(words, { system: 'metric' });
+
 const outputOf = (calculator: Calculator) =>
   Type.Object(
     {
       outputs: Type.Object(
         Object.fromEntries(
-          calculator.outputs.map((o) => [o.name, Type.Object(derivedSchema, { ...closed, title: o.label })]),
+          calculator.outputs.map((o) => [o.name, Type.Object(derivedSchema, { ...closed, title: plain(o.label) })]),
         ),
         closed,
       ),
@@ -55,7 +58,7 @@ function calculatorSum(calculator: Calculator): Sum {
                     evidence: EvidenceSchema,
                     source: Type.Optional(Type.String()),
                   },
-                  { ...closed, title: i.label },
+                  { ...closed, title: plain(i.label) },
                 ),
               ]),
             ),
@@ -68,7 +71,7 @@ function calculatorSum(calculator: Calculator): Sum {
               Object.fromEntries(
                 choices.map((c) => [
                   c.name,
-                  Type.Optional(Type.Unsafe<string>({ type: 'string', enum: [...c.options], title: c.label })),
+                  Type.Optional(Type.Unsafe<string>({ type: 'string', enum: [...c.options], title: plain(c.label) })),
                 ]),
               ),
               closed,

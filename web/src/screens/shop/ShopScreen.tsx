@@ -174,7 +174,7 @@ export function ShopScreen() {
         <section className="block" style={{ maxWidth: 520 }}>
           <h2>{on('open').length === 0 ? 'Begin one' : 'Begin another'}</h2>
           <form
-            style={{ display: 'flex', gap: 8, marginTop: 12, alignItems: 'flex-start' }}
+            style={{ display: 'flex', flexWrap: 'wrap', gap: 8, marginTop: 12, alignItems: 'flex-start' }}
             onSubmit={(e) => {
               e.preventDefault();
               if (name.trim() !== '') create.mutate({ name: name.trim(), currency });
@@ -185,14 +185,17 @@ export function ShopScreen() {
               value={name}
               onChange={(e) => setName(e.target.value)}
               slotProps={{ htmlInput: { maxLength: 120 } }}
+              sx={{ flex: '1 1 200px', width: 'auto' }}
             />
-            <CurrencyField value={currency} onCommit={setCurrency} />
+            <div style={{ flex: '1 1 150px' }}>
+              <CurrencyField value={currency} onCommit={setCurrency} />
+            </div>
             <Button
               type="submit"
               variant="contained"
               color="primary"
               disabled={name.trim() === '' || create.isPending}
-              sx={{ height: 38, whiteSpace: 'nowrap' }}
+              sx={{ height: 38, whiteSpace: 'nowrap', flex: 'none' }}
             >
               Begin it
             </Button>
