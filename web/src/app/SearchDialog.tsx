@@ -6,6 +6,7 @@ import TextField from '@mui/material/TextField';
 import { useMemo } from 'react';
 import { useNavigate } from 'react-router';
 import { useBuild, useJudgement } from '../hooks/buildState.tsx';
+import { optionGroup } from '../pieces/optionGroup.tsx';
 import { SCREENS } from '../pieces/steps.ts';
 import { useUnits } from '../hooks/settings.tsx';
 
@@ -58,6 +59,7 @@ export function SearchDialog({ open, onClose }: { open: boolean; onClose: () => 
         <Autocomplete
           options={places}
           groupBy={(p) => p.group}
+          renderGroup={optionGroup}
           getOptionKey={(p) => `${p.group} ${p.to} ${p.label}`}
           autoHighlight
           // One Escape puts the search away, list and all.

@@ -26,7 +26,7 @@ export function ShortcutsDialog({ open, onClose }: { open: boolean; onClose: () 
   return (
     <Dialog open={open} onClose={onClose} aria-labelledby="keys-title">
       <DialogTitle id="keys-title">Keys</DialogTitle>
-      <DialogContent>
+      <DialogContent role="region" aria-labelledby="keys-title" tabIndex={0}>
         <table className={layout['figures']}>
           <tbody>
             {KEYS.map(([key, what]) => (

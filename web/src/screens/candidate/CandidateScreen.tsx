@@ -24,6 +24,7 @@ import { X } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { useBuild, useBuildActions, useJudgement } from '../../hooks/buildState.tsx';
+import { optionGroup } from '../../pieces/optionGroup.tsx';
 import { ChangedList } from '../../pieces/ChangedList.tsx';
 import { ChoiceField, QuantityField, WordsField } from '../../pieces/fields.tsx';
 import { Plain, Sentence } from '../../pieces/figures.tsx';
@@ -444,6 +445,7 @@ function AcceptedParts({ candidate, change }: { candidate: Candidate; change: (p
         value={null}
         blurOnSelect
         groupBy={(p) => p.class}
+        renderGroup={optionGroup}
         getOptionLabel={(p) => p.name}
         getOptionKey={(p) => p.id}
         onChange={(_, part) => part && change({ partIds: [...candidate.partIds, part.id] })}
