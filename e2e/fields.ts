@@ -277,7 +277,7 @@ async function tryScreen(page: Page, places: readonly Place[], reader: Reader, e
   const lastRow = all.at(-1)!.row;
   if (first!.kept === 'saved')
     await trying(lastRow, async () => {
-      await page.getByRole('button', { name: 'Save it' }).click();
+      await page.getByRole('button', { name: 'Save' }).click();
       await page
         .waitForURL((u) => !u.pathname.endsWith('/edit'), { timeout: 5000 })
         .catch(async () => {

@@ -77,7 +77,7 @@ function landed(sum: string, typed: Readonly<Record<string, Figure>>, buys = tru
     ],
   };
 }
-const typed = (value: number): Figure => ({ value, evidence: 'published', source: 'typed at the bench' });
+const typed = (value: number): Figure => ({ value, evidence: 'published', source: 'entered by user' });
 const link = (c: Candidate, id: string) => links(c).known.find((l) => l.id === id)?.kw;
 
 test('injectors bought at the bench feed every other sum as those of the library do', () => {
@@ -111,7 +111,7 @@ test('a usual figure is not what somebody buys: it counts nowhere else, and says
   const usual = landed('pump', {});
   expect(link(usual, 'pump')).toBeUndefined();
   expect(finding(assess(tug, usual, library), 'working-pump').because).toMatch(
-    /counts nowhere else until this is typed: Pump gives at rail pressure/,
+    /counts nowhere else until this is typed: Pump flow at rail pressure/,
   );
 });
 

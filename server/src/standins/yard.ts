@@ -174,7 +174,7 @@ export function generateListings(
           ? [
               { what: 'doors, glass and panels', price: about(120 + 220 * random()) },
               { what: 'wheels with tyres', price: about(60 + 160 * random()) },
-              { what: 'the shell for scrap', price: about(110) },
+              { what: 'body shell, scrap value', price: about(110) },
             ]
           : [],
       seller: pick(SELLERS),

@@ -189,18 +189,15 @@ export function checkPlant(p: Plant): void {
   if (!p.converter) requirePositive('/clutchTorqueNm', p.clutchTorqueNm, 'N·m');
   for (const rpm of p.shiftRpm)
     if (!(rpm > 0 && rpm <= highestRpm(curve) * (1 + 1e-9)))
-      throw new InputError(
-        '/shiftRpm',
-        `shiftRpm must lie on the curve, which ends at ${highestRpm(curve)} rpm; it is ${rpm}.`,
-      );
+      throw new InputError('/shiftRpm', `Upshift rpm must be ${highestRpm(curve)} or less (end of torque curve).`);
   if (p.launchRpm < lowestRpm(curve) || p.launchRpm > highestRpm(curve))
     throw new InputError(
       '/launchRpm',
-      `launchRpm must lie on the curve, ${lowestRpm(curve)} to ${highestRpm(curve)} rpm; it is ${p.launchRpm}.`,
+      `Launch rpm must be between ${lowestRpm(curve)} and ${highestRpm(curve)} (torque curve).`,
     );
   if (!p.converter && p.launchRpm > p.shiftRpm[0]! + 1e-9)
-    throw new InputError('/launchRpm', `launchRpm lies above shiftRpm, ${p.shiftRpm[0]}; it is ${p.launchRpm}.`);
-  if (p.shiftTimeS < 0) throw new InputError('/shiftTimeS', `shiftTimeS can’t be below nought; it is ${p.shiftTimeS}.`);
+    throw new InputError('/launchRpm', `Launch rpm must not be higher than upshift rpm, ${p.shiftRpm[0]}.`);
+  if (p.shiftTimeS < 0) throw new InputError('/shiftTimeS', `Shift time must be 0 or more.`);
   if (!(p.frontAxleToComMm > 0 && p.frontAxleToComMm < p.wheelbaseMm))
     throw new InputError(
       '/frontAxleToComMm',

@@ -37,7 +37,7 @@ function dryPressure(air: Air): number {
   if (!(dry > 0))
     throw new InputError(
       '/barometerKpa',
-      `The barometer must stand above the vapour pressure; it is ${air.barometerKpa} kPa.`,
+      `Barometric pressure must be higher than the vapour pressure; it is ${air.barometerKpa} kPa.`,
     );
   return dry;
 }

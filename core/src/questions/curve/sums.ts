@@ -39,7 +39,7 @@ export const curveSums = [
   }),
   defineSum({
     name: 'curve.evaluate',
-    title: 'Torque and power along a curve, its peaks, and its figures over the driving band',
+    title: 'Torque and power along a curve, its peaks, and its figures over the rpm range',
     input: Type.Object(
       {
         curveRpm: numbers,
@@ -82,7 +82,7 @@ export const curveSums = [
       if ((input.bandLowRpm === undefined) !== (input.bandHighRpm === undefined)) {
         throw new InputError(
           input.bandLowRpm === undefined ? '/bandLowRpm' : '/bandHighRpm',
-          'A band needs both bandLowRpm and bandHighRpm.',
+          'An rpm range needs both its lower and its upper limit.',
         );
       }
       const band = input.bandLowRpm === undefined ? {} : bandFigures(curve, input.bandLowRpm, input.bandHighRpm!);

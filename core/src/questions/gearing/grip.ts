@@ -81,10 +81,7 @@ export function gradeability(
 ): { gradePct: number; gradeDeg: number } {
   const share = (thrustN - airDragN) / (massKg * GRAVITY) / Math.hypot(1, rollingCoefficient);
   if (share >= 1)
-    throw new InputError(
-      '/torqueNm',
-      'The thrust is greater than the weight: no grade limits it. Look at grip instead.',
-    );
+    throw new InputError('/torqueNm', 'Tractive force exceeds vehicle weight: grade not limited by force. Check grip.');
   const slope = Math.asin(Math.max(share, -1)) - Math.atan(rollingCoefficient);
   return { gradePct: 100 * Math.tan(slope), gradeDeg: (slope * 180) / Math.PI };
 }

@@ -138,13 +138,13 @@ export const gearingSums = [
         },
         road,
       );
-      if (!found) throw new InputError('/curveTorqueNm', 'The thrust meets the resistance at no speed in any gear.');
+      if (!found) throw new InputError('/curveTorqueNm', 'No equilibrium of tractive force and road load in any gear.');
       return { ...found };
     },
   }),
   defineSum({
     name: 'gearing.gradeability',
-    title: 'Steepest grade that a thrust climbs steadily, with trailer',
+    title: 'Gradeability at constant speed, with trailer',
     input: Type.Object(
       {
         torqueNm: positive,
@@ -170,7 +170,7 @@ export const gearingSums = [
   }),
   defineSum({
     name: 'gearing.hillStart',
-    title: 'A start on a hill with a trailer: thrust and grip against what is needed',
+    title: 'Hill start with a trailer: tractive force and grip limit compared with the required force',
     input: Type.Object(
       {
         massKg: positive,
@@ -278,7 +278,7 @@ export const gearingSums = [
   }),
   defineSum({
     name: 'gearing.traction',
-    title: 'Grip limit with load transfer, and the gears in which the tyres give up',
+    title: 'Grip limit with load transfer and gears with wheelspin',
     input: Type.Object(
       {
         massKg: positive,
@@ -296,7 +296,7 @@ export const gearingSums = [
         rollingRadiusMm: positive,
         drivelineEfficiency: share,
         resistancesInLoadTransfer: O(
-          Type.Unsafe<false>({ type: 'boolean', const: false, description: 'load transfer is from thrust alone' }),
+          Type.Unsafe<false>({ type: 'boolean', const: false, description: 'load transfer from tractive force only' }),
         ),
       },
       closed,
@@ -322,7 +322,7 @@ export const gearingSums = [
   }),
   defineSum({
     name: 'gearing.converterStall',
-    title: 'Stall point of a converter behind an engine',
+    title: 'Torque converter stall speed',
     input: Type.Object(
       {
         converterKRpmPerSqrtNm: N,

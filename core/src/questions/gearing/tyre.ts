@@ -111,7 +111,7 @@ export function readTyreCode(code: string): TyreSize {
       12,
     );
   }
-  throw bad(code, 'it is not a tyre code');
+  throw bad(code, 'wrong format');
 }
 
 function bad(code: string, why: string): InputError {

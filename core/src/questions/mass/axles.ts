@@ -65,7 +65,7 @@ export function axlesMoved(car: Omit<AxleInput, 'out' | 'in'>, moves: readonly P
     my += massKg * comMm[1];
     mz += massKg * comMm[2];
   }
-  if (!(total > 0)) throw new InputError('/out', `More comes out than the car weighs: ${before} kg.`);
+  if (!(total > 0)) throw new InputError('/out', `Removed mass exceeds vehicle mass, ${before} kg.`);
   const front = total - rear;
   const axles: { -readonly [K in keyof Axles]: Axles[K] } = {
     frontKg: front,

@@ -235,7 +235,7 @@ export function modesOf({ stiffness, body: { massKg, inertiaKgM2 } }: OnMounts):
   if (!back)
     throw new InputError(
       '/inertiaKgM2',
-      'Mass and inertia lie too far apart to reckon how it moves: look for a size or a mass that is far off.',
+      'Mass and inertia do not match: movement cannot be calculated. Check size and mass.',
     );
   const scaled = back.mmul(stiffness).mmul(back.transpose());
   const found = new EigenvalueDecomposition(scaled, { assumeSymmetric: true });

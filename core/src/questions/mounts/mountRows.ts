@@ -138,7 +138,7 @@ export function loaded(
   const over = figure !== undefined && figure.value > 100;
   const because = top
     ? `${capital(top.m.fitted.name)}: ${say(top.loadN, 'forceN')} in ${caseWords(top.worst.case)}, rated ${say(top.ratingN.value, 'forceN')}.${unrated.length > 0 ? ` Without a rating: ${unrated.map((m) => m.fitted.name).join(', ')}.` : ''}`
-    : 'Nobody has entered what its mounts are rated for.';
+    : 'Load rating of the mounts missing.';
   const check = makeCheck({
     ...LOAD,
     figure,
@@ -147,12 +147,12 @@ export function loaded(
   });
   const title =
     check.state === 'unknown'
-      ? 'Whether its mounts stand the load is not known'
+      ? 'Mount load: rating missing'
       : check.state === 'blocked'
         ? `The ${top!.m.fitted.name} takes ${say(top!.loadN, 'forceN')} in ${caseWords(top!.worst.case)}, more than its ${say(top!.ratingN.value, 'forceN')}`
         : check.state === 'tight'
-          ? `The ${top!.m.fitted.name} stands its load by less than the doubt`
-          : 'Every mount stands its greatest load';
+          ? `${top!.m.fitted.name}: load rating met, but margin less than uncertainty`
+          : 'All mounts are rated for their maximum load';
   return {
     check,
     found: [
@@ -185,7 +185,7 @@ export function moving(hangs: Hanging, mounts: readonly MountInUse[], doubts: Do
       ...MOVES,
       figure,
       ...(driveKnown ? {} : { state: 'unknown' as const }),
-      because: `${driveKnown ? '' : 'Without the drive torque, which nobody knows. '}Farthest in ${caseWords(worst.case)}; it turns most in ${caseWords(turns.case)}, ${say(turnDeg(turns), 'angleDeg', { digits: 1 })}.${stopped.length > 0 ? ` On its stop: ${stopped.join(', ')}.` : ''}`,
+      because: `${driveKnown ? '' : 'Drive torque missing. '}Farthest in ${caseWords(worst.case)}; it turns most in ${caseWords(turns.case)}, ${say(turnDeg(turns), 'angleDeg', { digits: 1 })}.${stopped.length > 0 ? ` On its stop: ${stopped.join(', ')}.` : ''}`,
     }),
     found: [],
   };

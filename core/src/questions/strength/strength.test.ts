@@ -34,6 +34,6 @@ test('a launch against a load heats more, and a clutch weaker than the load neve
     (free * 200) / 150,
     6,
   );
-  expect(() => clutchLaunch({ ...launch, clutchTorqueNm: 40, loadTorqueNm: 50 })).toThrow(/never locks/);
-  expect(() => clutchLaunch({ ...launch, loadTorqueNm: 50 })).toThrow(/clutchTorqueNm/);
+  expect(() => clutchLaunch({ ...launch, clutchTorqueNm: 40, loadTorqueNm: 50 })).toThrow(/never engages fully/);
+  expect(() => clutchLaunch({ ...launch, loadTorqueNm: 50 })).toThrow(/also needs the clutch torque/);
 });

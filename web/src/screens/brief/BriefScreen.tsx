@@ -52,7 +52,7 @@ function Purpose() {
         What {build.name} is for
       </p>
       <WordsField
-        label="In your own words"
+        label="Purpose"
         value={brief.purpose}
         rows={2}
         onCommit={(purpose) => change({ ...brief, purpose })}

@@ -25,9 +25,9 @@ import layout from '../../pieces/layout.module.css';
 import css from './donors.module.css';
 
 const CUSTOM = [
-  ['sister', 'Cam and head', 'A curve for an engine never run'],
+  ['sister', 'Cam and head', 'Estimated torque curve'],
   ['map', 'Air and boost', 'Compressor map'],
-  ['cooling-ways', 'Air and boost', 'Charge cooling compared'],
+  ['cooling-ways', 'Air and boost', 'Charge cooling comparison'],
 ] as const;
 const GROUPS = [...new Set(CALCULATORS.map((s) => s.group))];
 
@@ -44,7 +44,7 @@ export function Bench() {
     <div className="screen">
       <div className="main">
         <div className={css['bench-list']}>
-          <nav aria-label="Engine sums">
+          <nav aria-label="Engine calculators">
             {GROUPS.map((group) => (
               <div key={group} style={{ display: 'contents' }}>
                 <h3>{group}</h3>
@@ -73,7 +73,7 @@ export function Bench() {
       <FindingsColumn
         title="The donor"
         findings={findings}
-        none="Nothing about the donor is judged yet."
+        none="No donor results yet."
         above={candidate && <Landed candidate={candidate} />}
       />
     </div>
@@ -87,12 +87,12 @@ function Landed({ candidate }: { candidate: Candidate }) {
   const landed = assessment?.figures?.engine?.landed ?? [];
   if (landed.length === 0) return null;
   return (
-    <ul className={layout['part-list']} aria-label="Landed in the candidate">
+    <ul className={layout['part-list']} aria-label="Saved to candidate">
       {landed.map((l) => (
         <li key={l.id}>
           {l.title}
           <Button
-            aria-label={`Take out: ${l.title}`}
+            aria-label={`Remove: ${l.title}`}
             sx={{ p: '2px 6px' }}
             onClick={() =>
               saveCandidate(candidate, {
@@ -255,7 +255,7 @@ function SumPanel({ sum, candidate }: { sum: Calculator; candidate: Candidate | 
                     // A typed figure is the reader's own: what it was read from no longer holds.
                     onCommit={(v) =>
                       v !== undefined &&
-                      setTyped({ ...typed, [i.name]: { value: v, evidence: f.evidence, source: 'typed at the bench' } })
+                      setTyped({ ...typed, [i.name]: { value: v, evidence: f.evidence, source: 'entered by user' } })
                     }
                   />
                 </td>
@@ -299,7 +299,7 @@ function SumPanel({ sum, candidate }: { sum: Calculator; candidate: Candidate | 
                   {share > 0.02 && (
                     <span style={{ display: 'block' }}>
                       <span className={css['share-bar']} style={{ width: 70 * share }} /> {Math.round(share * 100)} % of
-                      the doubt
+                      uncertainty
                     </span>
                   )}
                 </td>
@@ -316,20 +316,20 @@ function SumPanel({ sum, candidate }: { sum: Calculator; candidate: Candidate | 
             setChosen({});
           }}
         >
-          Back to the candidate’s figures
+          Reset to candidate values
         </Button>
       )}
       {candidate && (
         <section className="block">
-          <h2>Land it in {candidate.letter}</h2>
+          <h2>Save result to candidate {candidate.letter}</h2>
           <p className="muted small" style={{ marginBottom: 10 }}>
-            It becomes a finding there, worked out anew from these inputs. Name a piece to buy and it stands on the bill
-            too; injectors, pump, throttle or radiator then count in every other sum.
+            It becomes a finding there, recalculated from these inputs. Enter a part to buy and it is added to the bill;
+            injectors, pump, throttle or radiator then count in every other calculation.
           </p>
           <div className={layout['form-grid']}>
             <WordsField label="Note" value={note} maxLength={1000} onCommit={setNote} />
             <WordsField
-              label="Buys"
+              label="Part to buy"
               value={buys?.name ?? ''}
               maxLength={120}
               onCommit={(name) => setBuys({ ...buys, name })}
@@ -358,7 +358,7 @@ function SumPanel({ sum, candidate }: { sum: Calculator; candidate: Candidate | 
             )}
           </div>
           <Button variant="contained" color="primary" sx={{ mt: 1.5 }} disabled={!result || unpriced} onClick={land}>
-            Land it
+            Save to candidate
           </Button>
         </section>
       )}

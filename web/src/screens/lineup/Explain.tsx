@@ -80,7 +80,7 @@ export function Explain({
       </p>
       {found?.value !== undefined && check.value !== undefined && check.id !== 'mass-change' && (
         <p className="small" style={{ marginTop: 6 }}>
-          The car as found: <Plain value={found.value} quantity={check.quantity} currency={currency} />, so{' '}
+          Original car: <Plain value={found.value} quantity={check.quantity} currency={currency} />, so{' '}
           <Plain
             value={check.value - found.value}
             quantity={check.quantity === 'temperatureC' ? 'number' : check.quantity}
@@ -92,7 +92,7 @@ export function Explain({
       )}
       {inputs.length > 0 && (
         <>
-          <h3 style={{ margin: '10px 0 2px', fontSize: 13 }}>Where its doubt comes from</h3>
+          <h3 style={{ margin: '10px 0 2px', fontSize: 13 }}>Sources of uncertainty</h3>
           <table className={`${layout['figures']} small`}>
             <tbody>
               {inputs.map((f) => (

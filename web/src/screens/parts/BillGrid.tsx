@@ -11,15 +11,15 @@ import { Scrolled } from '../../pieces/Scrolled.tsx';
 const CLASSES: readonly (readonly [BillClass, string])[] = [
   ['engine', 'Engine and gearbox'],
   ['gearbox', 'Engine and gearbox'],
-  ['donor', 'Buying it'],
+  ['donor', 'Purchase'],
   ['dressing', 'Dressing'],
   ['part', 'Parts'],
   ['joint', 'Open joints, guessed'],
   ['axle', 'Axle and wheels'],
   ['tyres', 'Axle and wheels'],
   ['wiring', 'Wiring'],
-  ['sum', 'From the bench'],
-  ['fit', 'To make it fit'],
+  ['sum', 'From engine calculators'],
+  ['fit', 'Fit modifications'],
   ['outside', 'Outside work'],
   ['calibration', 'Calibration'],
   ['looks', 'Paint and looks'],
@@ -28,7 +28,7 @@ const CLASSES: readonly (readonly [BillClass, string])[] = [
   ['event', 'For the event'],
   ['own', 'Lines of your own'],
   ['aside', 'Put aside'],
-  ['work', 'Work'],
+  ['work', 'Labour'],
 ];
 const GROUPS = [...new Set(CLASSES.map(([, title]) => title))];
 /** Where the price of a line of one’s own is entered, so that other screens lead here. */
@@ -168,13 +168,13 @@ export function BillGrid({
         <table className={css['grid']} ref={grid}>
           <thead>
             <tr>
-              <th scope="col">Line</th>
+              <th scope="col">Item</th>
               {GRID_COLUMNS.map((c) => (
                 <th key={c} scope="col" className={c === 'status' ? undefined : 'r'}>
                   {HEADS[c]}
                 </th>
               ))}
-              <th scope="col">Doubt</th>
+              <th scope="col">Uncertainty</th>
               <th scope="col">
                 <span className="visually-hidden">Leave out</span>
               </th>
@@ -207,7 +207,7 @@ export function BillGrid({
           ))}
           <tfoot>
             <tr>
-              <th scope="row">Sum, {currency}</th>
+              <th scope="row">Total, {currency}</th>
               <td className="r">{formatNumber(total.low, 'money', units)}</td>
               <td className="r">{formatNumber(total.likely, 'money', units)}</td>
               <td className="r">{formatNumber(total.high, 'money', units)}</td>

@@ -76,7 +76,7 @@ export function OwnLines({
             onChange={(e) => setText(e.target.value)}
           />
           <Button variant="contained" onClick={take}>
-            Put them on the bill
+            Add to bill
           </Button>
         </div>
       )}
@@ -101,7 +101,7 @@ export function OwnLines({
                     }))
                   }
                 >
-                  Keep as a line of your own
+                  Keep as own line
                 </Button>
                 <Button
                   onClick={() => change((was) => ({ ...was, edits: (was.edits ?? []).filter((e) => e.id !== o.id) }))}

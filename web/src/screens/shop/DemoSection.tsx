@@ -68,7 +68,7 @@ export function DemoSection() {
         <>
           <p style={{ margin: '0 0 8px' }}>It is not in this shop. Its cars, engines and prices are made up.</p>
           <Button disabled={put.isPending} onClick={() => put.mutate({ here: true })}>
-            Bring the demo in
+            Load the demo
           </Button>
         </>
       ) : (

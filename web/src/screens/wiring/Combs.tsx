@@ -420,7 +420,7 @@ function PinPanel({
       })}
       <div className={css['say']}>
         <ChoiceField
-          label={wires.length > 0 ? 'Join it to another too' : 'Join it to'}
+          label={wires.length > 0 ? 'Connect to another pin' : 'Connect to'}
           value={NONE}
           choices={[
             { value: NONE, label: 'choose a pin' },

@@ -11,7 +11,7 @@ export const accessories = defineJoint({
   title: 'Accessories on the belt',
   sides: { a: 'what the belt drive carries', b: 'what the car keeps' },
   home: { a: 'engine', b: 'car' },
-  look: 'Which accessories stay, which are left off, and whether belt, tensioner and brackets are there for exactly those: a pump left off takes a pulley out of the run and asks another belt.',
+  look: 'Which accessories stay, which are left off, and whether belt, tensioner and brackets are there for exactly those: a pump left off removes a pulley and changes the belt length.',
   spec: {
     a: Type.Object({ carries: choice('carries', CARRIED) }),
     b: Type.Object({ keeps: choice('keeps', CARRIED) }),

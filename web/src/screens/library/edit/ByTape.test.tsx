@@ -37,7 +37,7 @@ beforeEach(() => {
 });
 afterEach(cleanup);
 
-test('three outer sizes of an engine give its bodies, and one more reading moves them', () => {
+test('three outer sizes at the flywheel give its bodies, and one more reading moves them', () => {
   draw('engines', [own]);
   type('Length', '600');
   type('Width', '24 in');

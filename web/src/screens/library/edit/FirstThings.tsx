@@ -19,8 +19,8 @@ const FIRST: Readonly<Record<RowKind, readonly (readonly [keys: readonly string[
   ],
   gearboxes: [
     [['name', 'kind', 'ratios'], 'speeds in gears, cruise'],
-    [['efficiencyDirect', 'efficiencyOther'], 'thrust, acceleration'],
-    [['ratings'], 'whether it holds the torque'],
+    [['efficiencyDirect', 'efficiencyOther'], 'tractive force, acceleration'],
+    [['ratings'], 'torque rating check'],
     [['massKg', 'oilL'], 'weight'],
     [['comMm'], 'axle loads'],
     [['lengthMm', 'outputMm'], 'propshaft'],
@@ -44,9 +44,9 @@ const FIRST: Readonly<Record<RowKind, readonly (readonly [keys: readonly string[
   ],
   offers: [
     [['name'], 'to choose it'],
-    [['engineId'], 'whatever is reckoned of it'],
+    [['engineId'], 'everything calculated from it'],
     [['price', 'currency'], 'the bill, ways to buy'],
-    [['distanceKm'], 'fetching it'],
+    [['distanceKm'], 'collection'],
     [['travelledKm', 'condition'], 'the rebuild to be expected'],
   ],
 };

@@ -53,7 +53,7 @@ export function FromFamily({
             {of.length === 0
               ? `The library has none of the ${family} built then.`
               : shared.length === 0
-                ? `${of.length === 1 ? of[0]! : `The ${of.length} of them`} say nothing that could be taken over.`
+                ? `${of.length === 1 ? of[0]! : `The ${of.length} of them`} have no data to copy.`
                 : `Alike in ${of.length === 1 ? `the one that is known, ${of[0]!}` : `all ${of.length}`}: ${shared.map((k) => titleOf(k).toLowerCase()).join(', ')}.`}
           </p>
           <Button
@@ -66,7 +66,7 @@ export function FromFamily({
               })
             }
           >
-            Take it over
+            Copy
           </Button>
         </>
       )}

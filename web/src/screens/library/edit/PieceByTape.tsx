@@ -92,10 +92,10 @@ export function PieceByTape({
   return (
     <>
       <details>
-        <summary>Flanges, ports and what stands out of it</summary>
+        <summary>Flanges, ports and protruding parts</summary>
         <div className={layout['form-grid']} style={{ marginTop: 14 }}>
           <ChoiceField
-            label="Piece"
+            label="Part"
             value={role}
             choices={TAPED_PIECES.map((v) => ({ value: v, label: PIECE_WORDS[v] }))}
             onCommit={(v) => setRole(v as TapedPiece)}
