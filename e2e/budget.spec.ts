@@ -77,7 +77,7 @@ test('own hours counted, one line given to the shop, money put aside, a supplier
   await page.goto(`${sable.url}${PARTS}?c=c`);
   const answer = page.locator('.answer');
   await expect(answer).toContainText('7,904 € expected');
-  await expect(answer).toContainText('your own, at no cost');
+  await expect(answer).toContainText('own labour, at no cost');
   await page.getByRole('button', { name: 'New engine and gearbox in', exact: true }).click();
   await page.getByRole('combobox', { name: 'Hours done by', exact: true }).click();
   await page.getByRole('option', { name: /^the shop/ }).click();
@@ -147,7 +147,7 @@ test('from an empty shop: a bill typed and pasted, a chance only when every line
     await expect(page.getByText('No sound offer of the Two-litre four is kept')).toBeVisible();
     await h.fill('Likely, Two-litre four', '449,50');
     await h.fill('Likely, Five-speed', '380');
-    await expect(answer).toHaveText(/(% likely|All but sure) to stay inside 6,000 €/);
+    await expect(answer).toHaveText(/(% likely|More than 99 % likely) to stay inside 6,000 €/);
     const own = async () =>
       ((await (await fetch(`${shop.url}/api/v1/builds/own-saloon`)).json()) as { build: { candidates: Candidate[] } })
         .build.candidates[0]!.bill;

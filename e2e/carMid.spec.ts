@@ -155,7 +155,7 @@ test('own mid-engined car, engine across: one donor by tape, one by scan, one ow
       [
         ['Shortest, pushed in', '390'],
         ['Longest, pulled out', '450'],
-        ['Joint bends at most', '20'],
+        ['Maximum joint angle', '20'],
       ],
       h.list('Half shafts'),
     );

@@ -4,7 +4,7 @@ import type { Page } from '@playwright/test';
 import { walkTo } from './desk.ts';
 import { drawn } from './drawn.ts';
 import { expect, Sable, test } from './sable.ts';
-import { programWords } from './words.ts';
+import { badWords } from './words.ts';
 
 /** How many fields, lists and buttons a person goes through. */
 let inputs = 0;
@@ -200,7 +200,7 @@ test('own car and engine by form from an empty shop: decimal commas, units and s
       await walkTo(page, screen);
       await page.locator('main:not([aria-busy="true"])').first().waitFor();
       await page.evaluate(drawn);
-      expect([screen, await page.evaluate(programWords)]).toEqual([screen, []]);
+      expect([screen, await badWords(page)]).toEqual([screen, []]);
     }
   } finally {
     await shop.stop();

@@ -10,9 +10,7 @@ test('from an offer to a judged candidate in three clicks; the bill knows what i
   sable,
 }) => {
   await go('/builds/glider-tug/donors/offers?c=d');
-  await expect(
-    page.getByText(/D’s V6 2.7 is the cheapest option in a whole car: [\d,]+ € with its gearbox/),
-  ).toBeVisible();
+  await expect(page.getByText(/Cheapest option for D’s V6 2.7: complete car, [\d,]+ € with its gearbox/)).toBeVisible();
   await page.getByRole('searchbox', { name: 'Search' }).fill('as it came out');
   // One.
   await page.getByRole('gridcell', { name: 'V6 2.7, engine as it came out' }).click();
@@ -62,14 +60,14 @@ test('bought for a candidate that is there, the price and the ways to buy change
   await expect(page.getByRole('rowheader', { name: /^Resale: the shell/ })).toBeVisible();
   await expect(page.getByText('−120').first()).toBeVisible();
   await page.goto(`${sable.url}/builds/glider-tug/donors/inspect?c=d`);
-  await expect(page.getByText(/^Complete car is the cheapest way on offer/)).toBeVisible();
+  await expect(page.getByText(/^Complete car is the cheapest purchase option/)).toBeVisible();
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect.poll(() => candidate(sable, 'D')).toEqual(before);
 });
 
 test('offers are filtered, paged and watched with a note that is there tomorrow', async ({ page, go }) => {
   await go('/builds/glider-tug/donors/offers?c=c');
-  await expect(page.getByText('273 offers')).toBeVisible();
+  await expect(page.getByText('273 listings')).toBeVisible();
   await page.getByRole('combobox', { name: 'What' }).click();
   await page.getByRole('option', { name: 'whole car' }).click();
   const price = page.getByRole('textbox', { name: 'Maximum price' });

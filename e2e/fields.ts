@@ -6,7 +6,7 @@ import { chromium, type Locator, type Page } from '@playwright/test';
 import { drawn } from './drawn.ts';
 import { launchArgs } from './launch.ts';
 import { RunningSable } from './running.ts';
-import { programWords } from './words.ts';
+import { badWords } from './words.ts';
 
 interface Place {
   readonly name: string;
@@ -227,7 +227,7 @@ async function typeInto(page: Page, place: Place, reader: Reader, row: Row): Pro
       typed.set(n, [label, text]);
     }
   }
-  const words = await page.evaluate(programWords);
+  const words = await badWords(page);
   row.faults.push(...words.map((w) => `shows “${w}”`));
   if (place.kept === 'page') row.kept = row.taken;
   return typed;

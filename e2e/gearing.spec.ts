@@ -94,7 +94,7 @@ test('the run answers what is asked: wet, with the trailer, beside another, in U
   await page.getByRole('option', { name: 'wet' }).click();
   await expect.poll(time).toBeGreaterThan(dry);
   const wet = await time();
-  await page.getByLabel('Trailer mass').click();
+  await page.getByLabel('Trailer').click();
   await page.getByRole('option', { name: 'on', exact: true }).click();
   await expect.poll(time).toBeGreaterThan(wet);
   await page.getByLabel('Compare with').click();

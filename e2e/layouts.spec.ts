@@ -83,7 +83,7 @@ test('a middle engine across, then a transaxle at the rear, then a chain: each a
     const shafts = hands.list('Half shafts');
     await hands.fill('Shortest, pushed in', '390', shafts);
     await hands.fill('Longest, pulled out', '450', shafts);
-    await hands.fill('Joint bends at most', '20', shafts);
+    await hands.fill('Maximum joint angle', '20', shafts);
     await expect
       .poll(async () => (await chassis()).halfShaft)
       .toEqual({ fullyInMm: 390, fullyOutMm: 450, jointLimitDeg: 20 });

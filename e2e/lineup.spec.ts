@@ -6,7 +6,7 @@ test('a person sees what leads, a clear, a tight, a blocked and an unknown candi
 }) => {
   await go('/');
   await expect(page).toHaveURL(/\/builds\/glider-tug\/line-up/);
-  await expect(page.getByText('C leads, A, B and E are out')).toBeVisible();
+  await expect(page.getByText('C leads; A, B and E rejected')).toBeVisible();
   const head = page.getByRole('region', { name: 'Line-up' }).locator('thead');
   for (const [state, why] of [
     ['blocked', 'Rocker cover hits bonnet by 14 mm.'],

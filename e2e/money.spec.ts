@@ -196,7 +196,7 @@ test('hours a week, first day and a monthly limit: it says when it is done and w
   await expect(page.getByText(/^Done by 4 Apr 2027/)).toBeVisible();
   await put('Done by', '2027-03-01');
   await expect(page.getByText(/^Done by 4 Apr 2027.*: 34 days late\./)).toBeVisible();
-  await put('Money each month, at most', '800');
+  await put('Maximum spend per month', '800');
   await expect(page.getByText('earlier, its month is full').first()).toBeVisible();
   await expect(page.getByText(/more is due than the month allows/)).toBeVisible();
   await put('Hours a week', '5');

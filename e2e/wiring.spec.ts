@@ -109,7 +109,7 @@ test('a tachometer that would read a quarter: a converter is named, and it is cl
   await go('/builds/glider-tug/wiring?c=d');
   await page.getByRole('button', { name: /^c1·6 tachometer, open/ }).click();
   const panel = page.getByRole('region', { name: 'Pin c1·6' });
-  await expect(panel.getByText('0.5 pulses each turn against 2: it needs a converter.')).toBeVisible();
+  await expect(panel.getByText('0.5 pulses each turn against 2: converter required.')).toBeVisible();
   await panel.getByRole('combobox', { name: 'How' }).click();
   await page.getByRole('option', { name: 'through a converter' }).click();
   await expect(panel.getByText('The converter has no name.')).toBeVisible();

@@ -21,7 +21,7 @@ describe('torque held back in the map', () => {
     const held = accept(candidate('C'), remedy.accept!);
     const a = whole(assess(tug, held, weak));
     expect(finding(a, 'gearbox-margin').state).not.toBe('blocked');
-    expect(words(finding(a, 'torque-limit-1').title)).toBe('The map lets 91 N·m into first');
+    expect(words(finding(a, 'torque-limit-1').title)).toBe('ECU torque limit 91 N·m in first');
     expect(takeOut(held, remedy.accept!).torqueLimits).toBeUndefined();
   });
   test('is not offered for an engine without a computer', () => {

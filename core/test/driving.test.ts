@@ -55,7 +55,7 @@ describe('cruise', () => {
   test('too fast, too slow, and near', () => {
     const value = at(2600).figure!;
     expect(words(at(value - 200).title)).toMatch(/above target range/);
-    expect(words(at(value + 200).title)).toMatch(/^Lugs at .* less than asked/);
+    expect(words(at(value + 200).title)).toMatch(/^Cruise .* below target range/);
     expect(at(value).state).toBe('clear');
     expect(at(value - 90).state).toBe('tight');
   });

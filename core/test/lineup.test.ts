@@ -129,7 +129,7 @@ test('the same pull is said to be the same', () => {
 test('a tight or unknown leader is told with its reason', () => {
   expect(words(of(['a', 'tight', 70, 5000]).sentence)).toContain('Smallest margin: it stands by little');
   expect(words(of(['a', 'unknown', 70, 5000]).sentence)).toContain(
-    'stopped by nothing known, but: is it bare or dressed?',
+    'no known failure, but data is missing: is it bare or dressed?',
   );
 });
 
@@ -138,7 +138,7 @@ test('where all are blocked nobody leads, and the nearest is named', () => {
   expect(v.leaderId).toBeUndefined();
   expect(v.headline).toBe('No candidate meets all requirements');
   expect(v.sentence).toBe('Closest: A (it hits the bonnet).');
-  expect(of(['a', 'blocked', 70, 5000]).headline).toBe('A is blocked');
+  expect(of(['a', 'blocked', 70, 5000]).headline).toBe('A fails');
 });
 
 test('one alone stands alone', () => {

@@ -42,7 +42,7 @@ describe('know-how', () => {
     const supply = { scarcity: 'common', makerActive: true } as const;
     expect(supplyWords(supply)).toBe('common, manufacturer still active');
     expect(supplyWords({ ...supply, sparesNearby: true, knowHowNearby: false })).toBe(
-      'common, maker still active, spares nearby, no specialist nearby',
+      'common, manufacturer still active, spares nearby, no specialist nearby',
     );
   });
   test('an engine that nobody near works on is tight, and says what that means', () => {
@@ -91,7 +91,7 @@ describe('tuners', () => {
     expect(told([far, near])[0]!.title).toMatch(/^Near,/);
     expect(told([far])[0]!.title).toMatch(/^Far,/);
     const other = told([{ name: 'Other', computers: ['punched cards'] }])[0]!;
-    expect(other).toMatchObject({ state: 'tight', title: `Nobody near maps the ${computer}` });
+    expect(other).toMatchObject({ state: 'tight', title: `${computer}: no tuner nearby` });
     expect(other.because).toContain('punched cards');
   });
   test.each([

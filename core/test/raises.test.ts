@@ -85,7 +85,7 @@ test('injectors bought at the bench feed every other sum as those of the library
   expect(link(bought, 'fuel')! / link(B, 'fuel')!).toBeCloseTo(280 / 204, 2);
   expect(assess(tug, bought, library).checks.find((k) => k.id === 'injector-duty-later')!.state).toBe('clear');
   expect(finding(assess(tug, bought, library), 'working-injectors').because).toMatch(
-    /the bought one stands in place of the injectors everywhere/,
+    /the bought one replaces the injectors in all calculations/,
   );
   // Reckoned only, nothing is bought.
   expect(link(landed('injectors', { ratedFlowCcPerMin: typed(280) }, false), 'fuel')).toBe(link(B, 'fuel'));

@@ -134,7 +134,7 @@ describe('trap 4: the larger blower fits only with the cast intake', () => {
   test('it stands in the charge cooler, and the cast intake is offered', () => {
     const f = finding(judged('B', {}, racer), id);
     expect(f.state).toBe('blocked');
-    expect(words(f.title)).toBe('intake with charge cooler and larger supercharger overlap by 19 mm');
+    expect(words(f.title)).toBe('Intake with charge cooler and larger supercharger overlap by 19 mm');
     expect(f.remedies.map((r) => r.accept)).toEqual([
       { kind: 'dressing', slot: 'intake', optionId: 't14-intake-cast' },
       { kind: 'dressing', slot: 'blower or turbo', optionId: 't14-blower-62' },

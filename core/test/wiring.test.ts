@@ -179,7 +179,7 @@ describe('pins', () => {
     expect(() => readPlugCsv('Pin,Colour\n1,BK\n1,RD')).toThrow('Line 3, Pin: there are two pins “1”.');
     expect(() => readPlugCsv('Pin,Current (A)\n1,-3')).toThrow('Line 2, Current (A)');
     expect(() => readPlugCsv(Array.from({ length: 201 }, (_, i) => `${i + 1}\tBK`).join('\n'))).toThrow('at most 200');
-    expect(functionNamed('Rev Counter')).toBe('tacho');
+    expect(functionNamed('Tachometer')).toBe('tacho');
     expect(functionNamed('coil')).toBeUndefined();
   });
 
@@ -292,7 +292,7 @@ describe('the demo', () => {
   test('a rev counter on one coil of six is told with its pulses, and a named converter closes it', () => {
     const D = candidate('D');
     expect(found(D, 'pins-car:x1')).toMatchObject({ state: 'tight' });
-    expect(found(D, 'pins-car:x1')!.because).toContain('0.5 pulses each turn against 2: it needs a converter');
+    expect(found(D, 'pins-car:x1')!.because).toContain('0.5 pulses each turn against 2: converter required');
     const splices = D.wiring!.splices!.map((s): Splice =>
       s.a.pin === '6' ? { ...s, how: 'converter', converter: 'Signal converter' } : s,
     );

@@ -50,8 +50,9 @@ function textsOf(file: string): { readonly line: number; readonly text: string }
   return found;
 }
 
+const all = sources.flatMap((file) => textsOf(file).map((t) => ({ file, ...t })));
+
 test('no text of the program holds a banned word', () => {
-  const all = sources.flatMap((file) => textsOf(file).map((t) => ({ file, ...t })));
   console.info(`${all.length} texts of ${sources.length} sources checked for banned words`);
   expect(all.length).toBeGreaterThan(3000);
   const kept = new Set(WORDS.kept);
@@ -59,6 +60,21 @@ test('no text of the program holds a banned word', () => {
     all
       .filter((t) => !kept.has(t.text))
       .flatMap((t) => bannedIn(t.text).map((w) => `${t.file}:${t.line} “${w}” in “${t.text.slice(0, 90)}”`)),
+  ).toEqual([]);
+});
+
+test('no sentence holds a name of the code or of the data', () => {
+  // Drawings and what only a programmer can meet: a hook outside its provider, an address of the API.
+  const OF_CODE = /^<|^CREATE|outside its provider|PUT \/builds|EXISTS \(/;
+  expect(
+    all
+      .filter((t) => /[a-z] [a-z]/.test(t.text) && !OF_CODE.test(t.text))
+      .flatMap((t) =>
+        // A token is a figure once it is read.
+        (
+          t.text.replaceAll(/\{\{[^}]*\}\}?/g, ' ').match(/\b(?:[a-z]{2,}[A-Z][A-Za-z]+|[a-z]{2,}_[a-z_]{2,})\b/g) ?? []
+        ).map((w) => `${t.file}:${t.line} “${w}” in “${t.text.slice(0, 90)}”`),
+      ),
   ).toEqual([]);
 });
 

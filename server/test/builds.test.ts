@@ -258,7 +258,7 @@ describe('bad input: named, and nothing saved', () => {
     // A build comes with its photos and receipts.
     const bundle = await call<ProblemBody>(shop, 'POST', '/bundles', huge(66));
     expect(bundle.status).toBe(413);
-    expect(bundle.body.detail).toMatch(/larger than the 64 MB/);
+    expect(bundle.body.detail).toMatch(/limit 64 MB/);
   });
   test('a build that is not there', async () => {
     expect((await call(shop, 'GET', '/builds/nowhere')).status).toBe(404);

@@ -92,7 +92,10 @@ export const AxleSprings = Type.Object(
     unsprungKg: PositiveFigure,
     bumpMm: Type.Optional(PositiveFigure),
   },
-  { ...closed, description: 'unsprung mass of the whole axle; bumpMm of the wheel up to the stop, as it was weighed' },
+  {
+    ...closed,
+    description: 'unsprung mass of the whole axle; bump travel of the wheel up to the stop, as it was weighed',
+  },
 );
 export type AxleSprings = Type.Static<typeof AxleSprings>;
 
@@ -169,7 +172,7 @@ const Weighing = Type.Object(
     lifted: Type.Optional(
       Type.Object(
         { frontKg: PositiveFigure, liftMm: PositiveFigure, hubMm: PositiveFigure },
-        { ...closed, description: 'weighed again with the rear hubs lifted; hubMm is the height of the front hubs' },
+        { ...closed, description: 'weighed again with the rear hubs lifted; with the height of the front hubs' },
       ),
     ),
     aboard: Type.String({ maxLength: 200 }),

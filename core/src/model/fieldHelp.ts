@@ -3,7 +3,7 @@ import { fieldLabelOf, type FieldKey } from './fieldDictionary.ts';
 /** Where it helps a line on what a field is or where it is found, and an example as one would type it. */
 const HELP: Partial<Readonly<Record<FieldKey, readonly [help: string, example?: string]>>> = {
   id: ['Short name in addresses; letters, digits and dashes'],
-  shortName: ['Shown where there is little room', 'Q 1.8'],
+  shortName: ['Short form for tables', 'Q 1.8'],
   source: ['Where it was read: page, person, day', 'service manual, p. 12'],
   evidence: ['measured, published, claimed or estimated'],
   price: ['Low, likely and high'],
@@ -16,7 +16,7 @@ const HELP: Partial<Readonly<Record<FieldKey, readonly [help: string, example?: 
   inUse: ['The one that results are calculated from'],
   family: ['Engines that share a block', 'Quillon'],
   codes: ['One a line, as stamped on the block'],
-  madeFrom: ['The engine that it was bored or stroked from; outside it is still that one'],
+  madeFrom: ['Engine it was bored or stroked from; same outer geometry'],
   boreMm: ['Service manual, or measured with the head off', '86'],
   strokeMm: ['', '86'],
   compressionRatio: ['Static, :1', '9.8'],
@@ -141,6 +141,8 @@ const CHOICES: Readonly<Record<string, string>> = {
   'for parts': 'for parts / not running',
   'rebuilt with bills': 'rebuilt, invoices available',
   'loom and computer': 'loom and ECU',
+  'at most': 'maximum',
+  'at least': 'minimum',
   'as it is': 'direct fit',
   not: 'does not fit',
 };

@@ -153,7 +153,7 @@ export function generateListings(
         kind === 'car'
           ? `Whole car with ${engine.shortName}, ${year}`
           : kind === 'swap'
-            ? `Begun swap with ${engine.shortName}, ${year}`
+            ? `Abandoned swap with ${engine.shortName}, ${year}`
             : kind === 'set'
               ? `${engine.shortName} with ${gearbox?.shortName ?? 'gearbox'}, ${year}`
               : `${engine.shortName}, ${year}`,

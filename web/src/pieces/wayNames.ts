@@ -13,5 +13,5 @@ export const KIND_WORDS: Readonly<Record<Listing['kind'], string>> = {
   engine: 'engine',
   set: 'with gearbox',
   car: 'whole car',
-  swap: 'begun swap',
+  swap: 'abandoned swap',
 };

@@ -177,7 +177,7 @@ export function gripAcceleration(loads: RoadLoads, resistance: number): number {
 /** @throws InputError naming the field that can't be run with. */
 export function checkPlant(p: Plant): void {
   const { curve } = p;
-  if (p.gearRatios.length === 0) throw new InputError('/gearRatios', 'gearRatios needs one ratio or more.');
+  if (p.gearRatios.length === 0) throw new InputError('/gearRatios', 'Gear ratios: at least one required.');
   p.gearRatios.forEach((r, i) => requirePositive(`/gearRatios/${i}`, r));
   for (const key of ['finalDrive', 'massKg', 'launchRpm', 'airDensityKgPerM3'] as const)
     requirePositive(`/${key}`, p[key]);
@@ -201,6 +201,6 @@ export function checkPlant(p: Plant): void {
   if (!(p.frontAxleToComMm > 0 && p.frontAxleToComMm < p.wheelbaseMm))
     throw new InputError(
       '/frontAxleToComMm',
-      `frontAxleToComMm must lie between 0 and the wheelbase, ${p.wheelbaseMm} mm; it is ${p.frontAxleToComMm}.`,
+      `Distance from front axle to centre of mass must lie between 0 and the wheelbase, ${p.wheelbaseMm} mm; it is ${p.frontAxleToComMm}.`,
     );
 }

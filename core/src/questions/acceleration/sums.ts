@@ -138,7 +138,7 @@ export const runSums = [
       const end = i.endSpeedKph;
       const inGear = start > 0;
       if (end !== undefined && end <= start)
-        throw new InputError('/endSpeedKph', `endSpeedKph must lie above the start, ${start} km/h; it is ${end}.`);
+        throw new InputError('/endSpeedKph', `End speed must lie above the start, ${start} km/h; it is ${end}.`);
       const speedsKph = inGear || end !== undefined ? [end ?? 120] : [100, SIXTY_MPH];
       const run = simulate(plant, {
         speedsKph,

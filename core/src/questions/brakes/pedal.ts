@@ -130,7 +130,7 @@ export function pedalJudged(
             ? `Pedal force ${say(found!.force.value, 'forceN')}, above the permitted force`
             : check.state === 'tight'
               ? 'Pedal force met, but margin less than uncertainty'
-              : 'The pedal is light enough',
+              : 'Pedal force within limit',
       {
         about: [subject.candidate.id],
         missing: check.state === 'unknown' ? pedalMissing(subject) : [],

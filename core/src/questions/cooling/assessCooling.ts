@@ -254,7 +254,7 @@ function told(asked: Omit<Asked, 'seal'>, j: Judged, full: Figure): { check: Che
     span: 60,
     digits: 0,
     state,
-    because: `Worst ${doing}: ${kw(powerKw)} from the engine puts ${kw(heatKw)} into the coolant; ${fitted.name} sheds ${kw(capacityKw)} with ${say(faceMPerS, 'speedMPerS')} of air at ${say(airAtCoreC, 'temperatureC')} and ${say(j.system.topHoseC, 'temperatureC')} in the top hose. ${kw(sustainedKw)} can be held there for ever.`,
+    because: `Worst ${doing}: ${kw(powerKw)} from the engine puts ${kw(heatKw)} into the coolant; ${fitted.name} rejects ${kw(capacityKw)} with ${say(faceMPerS, 'speedMPerS')} of air at ${say(airAtCoreC, 'temperatureC')} and ${say(j.system.topHoseC, 'temperatureC')} in the top hose. ${kw(sustainedKw)} continuous.`,
   });
   const load = say(loadPct.value, 'percent', { digits: 0 });
   const title =

@@ -191,8 +191,10 @@ describe('air', () => {
 
   test('impossible air is refused by its field', () => {
     expect(() => factorJ1349({ barometerKpa: 99, temperatureC: 25, relativeHumidityPct: 140 })).toThrow(
-      /relativeHumidityPct/,
+      /Relative humidity/,
     );
-    expect(() => factorJ1349({ barometerKpa: -1, temperatureC: 25, relativeHumidityPct: 40 })).toThrow(/barometerKpa/);
+    expect(() => factorJ1349({ barometerKpa: -1, temperatureC: 25, relativeHumidityPct: 40 })).toThrow(
+      /Barometric pressure/,
+    );
   });
 });

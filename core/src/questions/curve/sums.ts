@@ -74,7 +74,7 @@ export const curveSums = [
         if (torque === undefined || power === undefined) {
           throw new InputError(
             `/queryRpm/${i}`,
-            `queryRpm must lie on the curve, ${lowestRpm(curve)} to ${highestRpm(curve)} rpm; ${rpm} does not. There is no extrapolation.`,
+            `Engine speed must lie on the curve, ${lowestRpm(curve)} to ${highestRpm(curve)} rpm; ${rpm} does not. There is no extrapolation.`,
           );
         }
         return { torque, power };
@@ -146,7 +146,7 @@ export const curveSums = [
       if (fuelFlowGramPerS !== undefined) {
         if (displacementL === undefined)
           throw new InputError('/displacementL', 'A diesel correction needs displacementL in litres.');
-        if (engineRpm === undefined) throw new InputError('/engineRpm', 'A diesel correction needs engineRpm.');
+        if (engineRpm === undefined) throw new InputError('/engineRpm', 'A diesel correction needs engine speed.');
         const ci = factorIso1585Ci(input, {
           fuelFlowGramPerS,
           displacementL,

@@ -176,7 +176,7 @@ function offerFindings(
       engine: 'Engine only',
       set: 'Engine and gearbox',
       car: 'Complete car',
-      swap: 'The begun swap',
+      swap: 'The abandoned swap',
     } as const;
     findings.push(
       makeFinding({
@@ -185,7 +185,7 @@ function offerFindings(
         step: 'donors',
         title:
           best === mine
-            ? `${names[mine.listing.kind]} is the cheapest way on offer, by ${money((ways[1]?.total ?? 0) - mine.total)}`
+            ? `${names[mine.listing.kind]} is the cheapest purchase option, by ${money((ways[1]?.total ?? 0) - mine.total)}`
             : `${names[best.listing.kind]} “${best.listing.title}” would come ${money(apart)} cheaper${best.listing.kind === 'car' ? ', including resale of remaining parts' : ''}`,
         because: `Same scope: ${ways.map((w) => `${names[w.listing.kind].toLowerCase()} ${money(w.total)}`).join(', ')}; combined uncertainty ${money(doubt)}. ${best.listing.kind === 'car' || mine.listing.kind === 'car' ? `Dismantling the donor car: ${say(ways.find((w) => w.listing.kind === 'car')!.cost.hours, 'hours', { digits: 0 })}.` : ''}`,
         figure: apart,

@@ -21,7 +21,7 @@ const offer = (km: number | undefined, condition: Listing['condition'] = 'said t
 });
 const seen = { compressionBar: [], leakDownPct: [], marksRead: [], faultsFound: [] };
 
-describe('the rebuild to be expected', () => {
+describe('expected rebuild', () => {
   test('5 % at 60,000 km, 60 % at 300,000, and rising between', () => {
     expect(shareOfDistance(60_000)).toBeCloseTo(0.05, 9);
     expect(shareOfDistance(300_000)).toBeCloseTo(0.6, 9);

@@ -488,12 +488,12 @@ function cruiseFigure(
       check.state === 'unknown'
         ? 'Cruise rpm unknown: tyre size missing'
         : check.state === 'clear'
-          ? `Cruise at ${say(value, 'rpm')}`
+          ? `Cruise ${say(value, 'rpm')}`
           : check.state === 'tight'
-            ? `Cruise at ${say(value, 'rpm')}: within tolerance, but margin less than uncertainty`
+            ? `Cruise ${say(value, 'rpm')}: within tolerance, but margin less than uncertainty`
             : value > cruise.rpm
-              ? `Cruise at ${say(value, 'rpm')}: ${say(value - cruise.rpm, 'rpm')} above target range`
-              : `Cruise at ${say(value, 'rpm')}: ${say(cruise.rpm - value, 'rpm')} below target range`,
+              ? `Cruise ${say(value, 'rpm')}: ${say(value - cruise.rpm, 'rpm')} above target range`
+              : `Cruise ${say(value, 'rpm')}: ${say(cruise.rpm - value, 'rpm')} below target range`,
       { about: [gearbox.id], missing: check.state === 'unknown' ? ['/tyreCode'] : [] },
     ),
   );

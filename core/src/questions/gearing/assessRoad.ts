@@ -308,7 +308,7 @@ function wheelsFit(subject: Subject, mine: TyreChoice | undefined, checks: Check
   if (!mine || !tyre) {
     const open = unanswered(
       { ...ROOM_ROW, because: `The survey has no tyre ${subject.candidate.tyreCode}.` },
-      `Whether ${subject.candidate.tyreCode} has room on this car is not known`,
+      `${subject.candidate.tyreCode}: tyre clearance data missing`,
       ['/chassis/tyres'],
       [subject.candidate.tyreCode],
     );
@@ -371,7 +371,7 @@ function wheelsFit(subject: Subject, mine: TyreChoice | undefined, checks: Check
             tyreRoom(t, chassis.wheelRoom, undefined, boughtLeastRim(subject.parts)).every((f) => f.fits !== false),
           )
           .map((t) => ({
-            title: `Run ${t.code}`,
+            title: `Use ${t.code}`,
             cost: t.fitted ? 0 : (t.price?.likely ?? 0),
             hours: 0,
             accept: { kind: 'tyre', tyreCode: t.code },

@@ -120,11 +120,12 @@ export const gearingSums = [
       if (input.powerAtWheelsKw !== undefined) return { topSpeedKph: topSpeedOfPower(input.powerAtWheelsKw, road) };
       const { curveRpm, curveTorqueNm, gearRatios, finalDrive, rollingRadiusMm } = input;
       if (!curveRpm || !curveTorqueNm)
-        throw new InputError('/curveRpm', 'Give powerAtWheelsKw, or a curve as curveRpm and curveTorqueNm.');
-      if (!gearRatios) throw new InputError('/gearRatios', 'A top speed from a curve needs gearRatios.');
-      if (finalDrive === undefined) throw new InputError('/finalDrive', 'A top speed from a curve needs finalDrive.');
+        throw new InputError('/curveRpm', 'Give wheel power, or a curve as engine speeds and torques.');
+      if (!gearRatios) throw new InputError('/gearRatios', 'A top speed from a curve needs gear ratios.');
+      if (finalDrive === undefined)
+        throw new InputError('/finalDrive', 'A top speed from a curve needs final drive ratio.');
       if (rollingRadiusMm === undefined)
-        throw new InputError('/rollingRadiusMm', 'A top speed from a curve needs rollingRadiusMm.');
+        throw new InputError('/rollingRadiusMm', 'A top speed from a curve needs rolling radius.');
       checkGears(gearRatios, finalDrive, rollingRadiusMm);
       const curve = torqueFrom(curveRpm, curveTorqueNm);
       const found = topSpeed(

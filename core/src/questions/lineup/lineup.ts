@@ -64,7 +64,7 @@ export function lineup(build: Build, assessments: readonly Verdictable[]): Lineu
     };
   }
   const second = ranked[1];
-  const outWords = out.length === 0 ? '' : `, ${joinLetters(out)} ${out.length === 1 ? 'is' : 'are'} out`;
+  const outWords = out.length === 0 ? '' : `; ${joinLetters(out)} rejected`;
   return {
     leaderId: first.candidate.id,
     headline:

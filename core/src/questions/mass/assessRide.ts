@@ -322,7 +322,7 @@ function unsprungSaid(end: 'front' | 'rear', { unsprung, unsprungBeforeKg: was }
       state: 'clear',
       step: 'weight',
       title: `Unsprung mass at the ${end} rises by ${sayDerived({ value: unsprung.kg, plusMinus: unsprung.plusMinusKg }, 'massKg')}, ${say((100 * unsprung.kg) / was, 'percent', { digits: 0 })}`,
-      because: `By ${unsprung.by.join(' and ')}, on ${say(was, 'massKg')} as measured. The wheel follows a rough road less well and its damper works harder; lighter wheels give some of it back.`,
+      because: `By ${unsprung.by.join(' and ')}, on ${say(was, 'massKg')} as measured. The wheel follows a rough road less well and its damper works harder; lighter wheels reduce it.`,
       about: [end],
     }),
   );

@@ -155,7 +155,7 @@ export function assessMoney(
 /** What the hours cost, in words. */
 export function hoursWords({ lines }: Pick<Bill, 'lines'>, money: (v: number) => string): string {
   const prices = [...new Set(lines.filter((l) => l.hours.high > 0).map((l) => l.hourly))].sort((a, b) => a - b);
-  if (prices.every((p) => p === 0)) return 'your own, at no cost';
+  if (prices.every((p) => p === 0)) return 'own labour, at no cost';
   const paid = prices.filter((p) => p > 0).map((p) => `at ${money(p)} an hour`);
   return [...(prices.includes(0) ? ['some your own, at no cost'] : []), ...paid].join(', ');
 }

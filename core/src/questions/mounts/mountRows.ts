@@ -223,9 +223,9 @@ export function isolation(
  * says nothing. C. F. Taylor, The Internal-Combustion Engine, vol. 2, ch. 8.
  */
 function unbalancedWords(arrangement: Engine['arrangement'], cylinders: number): string | undefined {
-  if (arrangement === 'inline' && cylinders === 3) return 'a triple rocks end to end once a turn';
+  if (arrangement === 'inline' && cylinders === 3) return 'a triple has a first-order rocking couple';
   if (arrangement === 'inline' && cylinders === 4) return 'an inline four shakes up and down twice a turn';
-  if (arrangement === 'vee' && cylinders === 6) return 'a V6 rocks end to end twice a turn';
+  if (arrangement === 'vee' && cylinders === 6) return 'a V6 has a second-order rocking couple';
   return undefined;
 }
 
@@ -250,11 +250,11 @@ export function shaken(
     figure: passesPct,
     // A shake is lived with: it never keeps a car from running.
     state: passesPct.value + passesPct.plusMinus > 100 ? 'tight' : 'clear',
-    because: `It fires ${say(found.firingHz, 'frequencyHz')} at ${say(found.rpm, 'rpm')}; its own ${found.by} is at ${say(found.modeHz, 'frequencyHz')}. Below ${say(found.firingHz / Math.SQRT2, 'frequencyHz')} the mounts keep back more than they pass.${found.unbalanced ? ` Besides, ${found.unbalanced}.` : ''}`,
+    because: `Firing frequency ${say(found.firingHz, 'frequencyHz')} at ${say(found.rpm, 'rpm')}; natural frequency, ${found.by}: ${say(found.modeHz, 'frequencyHz')}. Isolation below ${say(found.firingHz / Math.SQRT2, 'frequencyHz')}.${found.unbalanced ? ` Besides, ${found.unbalanced}.` : ''}`,
   });
   const title =
     passesPct.value > 100
-      ? `At ${when} the mounts pass on more than they keep back: ${say(passesPct.value, 'percent')}`
+      ? `Vibration at ${when} amplified by the mounts: ${say(passesPct.value, 'percent')} transmitted`
       : `At ${when} ${say(passesPct.value, 'percent')} of the shake comes through`;
   return { check, found: [findingOf(check, title)] };
 }

@@ -83,7 +83,7 @@ function levelUnder({ engine, dressing, parts }: Subject, rule: Rule, peakPowerK
   const named = Object.entries(deltas).map(([name, d]) => `${name} ${say(d.value, 'soundDb', { signed: true })}`);
   return {
     figure,
-    words: `${say(source.levelDb.value, 'soundDb')} ${source.levelDb.evidence} at ${say(source.distanceM, 'distanceM')}, brought to ${say(rule.distanceM, 'distanceM')}${rule.rpm === undefined ? '' : ` and ${say(rule.rpm, 'rpm')}`}${named.length ? `; ${named.join(', ')}` : ''}.`,
+    words: `${say(source.levelDb.value, 'soundDb')} ${source.levelDb.evidence} at ${say(source.distanceM, 'distanceM')}, converted to ${say(rule.distanceM, 'distanceM')}${rule.rpm === undefined ? '' : ` and ${say(rule.rpm, 'rpm')}`}${named.length ? `; ${named.join(', ')}` : ''}.`,
   };
 }
 
@@ -123,7 +123,7 @@ function limitOf({ engine }: Subject, { figure, words }: Level, { id, title, lim
     limitKind: 'at most',
     limit,
     span: 15,
-    because: figure ? `${words} The meter of whoever holds the rule decides.` : words,
+    because: figure ? `${words} The official measurement decides.` : words,
   });
   const finding = findingOf(
     check,

@@ -20,7 +20,7 @@ export function clutchCapacity(c: ClutchInput): { capacityUniformWearNm: number;
   if (!(c.innerRadiusMm >= 0 && c.innerRadiusMm < c.outerRadiusMm)) {
     throw new InputError(
       '/innerRadiusMm',
-      `innerRadiusMm must lie between 0 and outerRadiusMm, ${c.outerRadiusMm} mm; it is ${c.innerRadiusMm}.`,
+      `Inner radius must lie between 0 and outer radius, ${c.outerRadiusMm} mm; it is ${c.innerRadiusMm}.`,
     );
   }
   requirePositive('/frictionFaces', c.frictionFaces);

@@ -45,12 +45,13 @@ export const stressSums = [
         if (massKg === undefined)
           throw new InputError(
             '/drivenAxleLoadN',
-            'Give drivenAxleLoadN, or massKg, frontAxleToComMm, wheelbaseMm, comHeightMm and drive.',
+            'Give driven axle load, or mass, distance from front axle to centre of mass, wheelbase, height of the centre of mass and drive.',
           );
         if (frontAxleToComMm === undefined)
-          throw new InputError('/frontAxleToComMm', 'Load transfer needs frontAxleToComMm.');
-        if (wheelbaseMm === undefined) throw new InputError('/wheelbaseMm', 'Load transfer needs wheelbaseMm.');
-        if (comHeightMm === undefined) throw new InputError('/comHeightMm', 'Load transfer needs comHeightMm.');
+          throw new InputError('/frontAxleToComMm', 'Load transfer needs distance from front axle to centre of mass.');
+        if (wheelbaseMm === undefined) throw new InputError('/wheelbaseMm', 'Load transfer needs wheelbase.');
+        if (comHeightMm === undefined)
+          throw new InputError('/comHeightMm', 'Load transfer needs height of the centre of mass.');
         if (drive === undefined) throw new InputError('/drive', 'Load transfer needs drive: front, rear or all.');
         grip = gripOf({
           frictionCoefficient: i.frictionCoefficient,

@@ -142,7 +142,7 @@ export function scheduleOf(plugs: readonly PlacedPlug[], wiring: Wiring | undefi
     return (
       misses && {
         ...misses,
-        words: misses.state === 'unknown' ? misses.words : `${misses.words}: it needs a converter`,
+        words: misses.state === 'unknown' ? misses.words : `${misses.words}: converter required`,
       }
     );
   };

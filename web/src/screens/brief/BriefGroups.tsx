@@ -39,9 +39,9 @@ export function Targets() {
       <BriefFigure pointer="/now/powerKw" label="Target peak power, now" quantity="powerKw" optional />
       <BriefFigure pointer="/now/bandTorqueNm" label="Target torque in rpm range, now" quantity="torqueNm" optional />
       <BriefFigure pointer="/later/powerKw" label="Target peak power, later" quantity="powerKw" optional />
-      <BriefFigure pointer="/wheelPower/kw" begins={{}} label="At the wheels" quantity="powerKw" optional />
+      <BriefFigure pointer="/wheelPower/kw" begins={{}} label="Wheel power" quantity="powerKw" optional />
       {brief.wheelPower && (
-        <BriefFigure pointer="/wheelPower/speedKph" label="At the wheels, at" quantity="speedKph" optional />
+        <BriefFigure pointer="/wheelPower/speedKph" label="Wheel power at" quantity="speedKph" optional />
       )}
       <ChoiceField
         label="Fuel"
@@ -70,29 +70,29 @@ export function Gates() {
       {brief.noise && (
         <>
           <BriefFigure pointer="/noise/distanceM" label="Microphone distance" quantity="distanceM" />
-          <BriefFigure pointer="/noise/rpm" label="At engine speed" quantity="rpm" optional />
-          <BriefFigure pointer="/noise/laterLimitDb" label="Limit to come" quantity="soundDb" optional />
+          <BriefFigure pointer="/noise/rpm" label="Engine speed of the measurement" quantity="rpm" optional />
+          <BriefFigure pointer="/noise/laterLimitDb" label="Future limit" quantity="soundDb" optional />
         </>
       )}
       <BriefFigure
         pointer="/circuitNoise/limitDb"
         begins={{ distanceM: 0.5 }}
-        label="Noise on the circuit, at most"
+        label="Maximum circuit noise"
         quantity="soundDb"
         optional
       />
       {brief.circuitNoise && (
         <>
-          <BriefFigure pointer="/circuitNoise/distanceM" label="Measured there at" quantity="distanceM" />
-          <BriefFigure pointer="/circuitNoise/rpm" label="At engine speed there" quantity="rpm" optional />
-          <BriefFigure pointer="/circuitNoise/laterLimitDb" label="Limit to come there" quantity="soundDb" optional />
+          <BriefFigure pointer="/circuitNoise/distanceM" label="Circuit microphone distance" quantity="distanceM" />
+          <BriefFigure pointer="/circuitNoise/rpm" label="Circuit engine speed" quantity="rpm" optional />
+          <BriefFigure pointer="/circuitNoise/laterLimitDb" label="Future circuit limit" quantity="soundDb" optional />
         </>
       )}
       <BriefFigure pointer="/largestWheelIn" label="Maximum wheel diameter" quantity="inch" optional />
       <BriefFigure pointer="/maxAddedKg" label="Maximum added mass" quantity="massKg" optional />
-      <BriefFigure pointer="/leastGears" label="Gears, at least" quantity="count" optional />
+      <BriefFigure pointer="/leastGears" label="Minimum number of gears" quantity="count" optional />
       <ChoiceField
-        label="Gears cut"
+        label="Gear type"
         value={brief.gearCut ?? EITHER}
         choices={[{ value: EITHER, label: 'either way' }, ...choices(GEAR_CUTS)]}
         onCommit={(v) => {
@@ -133,10 +133,10 @@ export function ClassRules() {
   const { brief } = useBriefForm();
   return (
     <FieldGroup title="Class and fuels">
-      <BriefFigure pointer="/caps/displacementL" label="Displacement, at most" quantity="displacementL" optional />
-      <BriefFigure pointer="/caps/powerKw" label="Power, at most" quantity="powerKw" optional />
-      <BriefFigure pointer="/caps/leastMassKg" label="Mass, at least" quantity="massKg" optional />
-      <BriefFigure pointer="/caps/cylinders" label="Cylinders, at most" quantity="count" optional />
+      <BriefFigure pointer="/caps/displacementL" label="Maximum displacement" quantity="displacementL" optional />
+      <BriefFigure pointer="/caps/powerKw" label="Maximum power" quantity="powerKw" optional />
+      <BriefFigure pointer="/caps/leastMassKg" label="Minimum mass" quantity="massKg" optional />
+      <BriefFigure pointer="/caps/cylinders" label="Maximum number of cylinders" quantity="count" optional />
       <Several
         label="Induction allowed"
         none="any"
@@ -149,7 +149,7 @@ export function ClassRules() {
         }}
       />
       <Several
-        label="Fuels at hand"
+        label="Available fuels"
         none="any"
         all={FUELS}
         chosen={brief.fuelsAtHand ?? []}
@@ -262,13 +262,13 @@ export function SteadyClimb() {
       <BriefFigure
         pointer="/climb/gradePct"
         begins={{}}
-        label="Hardest steady climb"
+        label="Longest climb, grade"
         quantity="percent"
         digits={0}
         optional
         help="With the trailer"
       />
-      {brief.climb && <BriefFigure pointer="/climb/speedKph" label="Held at" quantity="speedKph" optional />}
+      {brief.climb && <BriefFigure pointer="/climb/speedKph" label="Climb speed" quantity="speedKph" optional />}
     </FieldGroup>
   );
 }
@@ -279,7 +279,7 @@ export function OnTheRoad() {
     <FieldGroup title="Brakes: how fast, how far down">
       <BriefFigure
         pointer="/fastestKph"
-        label="Fastest on the road"
+        label="Maximum road speed"
         quantity="speedKph"
         optional
         help="Else {{100|speedKph}}"
@@ -287,15 +287,15 @@ export function OnTheRoad() {
       <BriefFigure
         pointer="/descent/gradePct"
         begins={{ lengthM: 1000, speedKph: 40 }}
-        label="Longest hill down"
+        label="Longest descent, grade"
         quantity="percent"
         digits={0}
         optional
       />
       {brief.descent && (
         <>
-          <BriefFigure pointer="/descent/lengthM" label="Its length" quantity="distanceM" digits={0} />
-          <BriefFigure pointer="/descent/speedKph" label="Driven at" quantity="speedKph" />
+          <BriefFigure pointer="/descent/lengthM" label="Descent length" quantity="distanceM" digits={0} />
+          <BriefFigure pointer="/descent/speedKph" label="Descent speed" quantity="speedKph" />
         </>
       )}
     </FieldGroup>
@@ -337,7 +337,7 @@ export function MoneyAndTime() {
       <BriefFigure pointer="/hourlyRate" label="Labour rate per hour" quantity="money" currency={build.currency} />
       <BriefFigure
         pointer="/ownHourWorth"
-        label="Own hour, counted at"
+        label="Value of own labour per hour"
         quantity="money"
         currency={build.currency}
         optional
@@ -352,7 +352,7 @@ export function MoneyAndTime() {
       />
       <FormControlLabel
         control={<Switch checked={brief.ownLabour} onChange={(_, ownLabour) => change({ ...brief, ownLabour })} />}
-        label="The hours are your own: at nothing, unless counted"
+        label="Own labour (0 unless a value is entered)"
       />
     </FieldGroup>
   );

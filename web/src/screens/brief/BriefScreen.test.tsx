@@ -97,7 +97,7 @@ test('a brief that asks for nothing shows empty fields, not noughts', () => {
 test('beside it stands where every candidate stands, and each can be picked', () => {
   draw(<BriefScreen />);
   const side = screen.getByRole('complementary', { name: 'Status of candidates' });
-  expect(side.textContent).toContain('C leads, A, B and E are out');
+  expect(side.textContent).toContain('C leads; A, B and E rejected');
   fireEvent.click(screen.getByRole('button', { name: /Quillon 1.8/ }));
   expect(actions.select.mock.calls).toEqual([['a']]);
 });

@@ -49,7 +49,7 @@ function Purpose() {
   return (
     <div className="answer">
       <p className="say big" style={{ marginBottom: 10 }}>
-        What {build.name} is for
+        Brief: {build.name}
       </p>
       <WordsField
         label="Purpose"

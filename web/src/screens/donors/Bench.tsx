@@ -1,3 +1,4 @@
+import { choiceWords } from '@sable/core/model';
 import { resolveSubject, settingOf, type Candidate, type SavedCalculation } from '@sable/core';
 import {
   CALCULATORS,
@@ -17,6 +18,7 @@ import { useBuild, useBuildActions, useJudgement } from '../../hooks/buildState.
 import { ChoiceField, QuantityField, WordsField } from '../../pieces/fields.tsx';
 import { FigureText, Sentence } from '../../pieces/figures.tsx';
 import { FindingsColumn } from '../../pieces/Findings.tsx';
+import { Termed } from '../../pieces/Termed.tsx';
 import { StateMark } from '../../pieces/marks.tsx';
 import { ChargeCooling } from './ChargeCooling.tsx';
 import { MapPanel } from './MapPanel.tsx';
@@ -198,7 +200,7 @@ function SumPanel({ sum, candidate }: { sum: Calculator; candidate: Candidate | 
           {sum.outputs.map((o, i) => (
             <div key={o.name}>
               <dt>
-                <Sentence>{o.label}</Sentence>
+                <Termed>{o.label}</Termed>
               </dt>
               <dd>
                 <FigureText
@@ -209,7 +211,7 @@ function SumPanel({ sum, candidate }: { sum: Calculator; candidate: Candidate | 
                 />
                 {i === 0 && result.limit && (
                   <small className="muted" style={{ display: 'block', fontSize: 12.5, fontWeight: 400 }}>
-                    {result.limit.kind}{' '}
+                    {choiceWords(result.limit.kind)}{' '}
                     <FigureText
                       figure={{ value: result.limit.limit, plusMinus: 0, evidence: 'estimated' }}
                       quantity={o.quantity}

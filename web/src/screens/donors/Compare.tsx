@@ -8,6 +8,7 @@ import { Suspense, lazy, useMemo, useState } from 'react';
 import { useBuild, useBuildActions } from '../../hooks/buildState.tsx';
 import { useUnits } from '../../hooks/settings.tsx';
 import { useOffersOf } from '../../hooks/useYard.ts';
+import { Termed } from '../../pieces/Termed.tsx';
 import { FigureText, Plain, Sentence } from '../../pieces/figures.tsx';
 import { candidateColour } from '../../pieces/marks.tsx';
 import layout from '../../pieces/layout.module.css';
@@ -145,7 +146,9 @@ export function Compare() {
                 <tbody>
                   {rows.map((row) => (
                     <tr key={row.title}>
-                      <th scope="row">{row.title}</th>
+                      <th scope="row">
+                        <Termed>{row.title}</Termed>
+                      </th>
                       {list.map((c) => (
                         <td key={c.engine.id} className={isBest(row, c, list) ? 'best' : ''}>
                           <FigureText
@@ -222,7 +225,7 @@ export function Compare() {
                     {(c) => yearsBuilt(c.engine)}
                   </Words>
                   <tr>
-                    <th scope="row">Why not</th>
+                    <th scope="row">Reason for rejecting</th>
                     {list.map((c) => (
                       <td key={c.engine.id}>
                         <textarea

@@ -18,10 +18,10 @@ import { OfferDetail } from './OfferDetail.tsx';
 import { OfferFilters, Pick, type Filters } from './OfferFilters.tsx';
 
 const WAY_WORDS: Readonly<Record<Listing['kind'], string>> = {
-  engine: 'as the engine alone',
-  set: 'as engine and gearbox',
-  car: 'in a whole car',
-  swap: 'as a swap that somebody has begun',
+  engine: 'engine only',
+  set: 'engine and gearbox',
+  car: 'complete car',
+  swap: 'abandoned swap',
 };
 const SORTS = [
   ['newest', 'newest'],
@@ -98,7 +98,7 @@ export function Offers() {
           <p className="say big">
             {cheapest && candidate ? (
               <>
-                {candidate.letter}’s {engineName} is the cheapest option {WAY_WORDS[cheapest.listing.kind]}:{' '}
+                Cheapest option for {candidate.letter}’s {engineName}: {WAY_WORDS[cheapest.listing.kind]},{' '}
                 {money(cheapest.total)} with {cheapest.cost.bringsGearbox ? 'its' : 'the'} gearbox
               </>
             ) : offers.data ? (
@@ -109,7 +109,7 @@ export function Offers() {
           </p>
           <p className="say muted">
             {cheapest && ways[1]
-              ? `“${cheapest.listing.title}”, ${money(ways[1].total - cheapest.total)} below the next way, ${WAY_WORDS[ways[1].listing.kind]}; what is missing, fetching, the rebuild to be expected${ways.some((w) => w.listing.kind === 'car') ? ' and resale' : ''} counted.`
+              ? `“${cheapest.listing.title}”, ${money(ways[1].total - cheapest.total)} below the next option, ${WAY_WORDS[ways[1].listing.kind]}. Includes missing parts, collection and expected rebuild${ways.some((w) => w.listing.kind === 'car') ? ', less resale' : ''}.`
               : 'Total cost = price + collection + missing parts + expected rebuild − resale.'}
           </p>
         </div>
@@ -119,7 +119,7 @@ export function Offers() {
             {watchedOnly
               ? `${watched.length} watched`
               : offers.data
-                ? `${offers.data.total} ${offers.data.total === 1 ? 'offer' : 'offers'}`
+                ? `${offers.data.total} ${offers.data.total === 1 ? 'listing' : 'listings'}`
                 : ' '}
           </p>
           <span style={{ display: 'flex', gap: 8 }}>
@@ -128,7 +128,7 @@ export function Offers() {
             )}
             <Button onClick={() => void navigate('/library/offers/new/edit')}>Enter a listing</Button>
             <Button aria-pressed={watchedOnly} onClick={() => setWatchedOnly(!watchedOnly)}>
-              {watchedOnly ? 'All offers' : `Watched (${watched.length})`}
+              {watchedOnly ? 'All listings' : `Watched (${watched.length})`}
             </Button>
             <span style={{ width: 132 }}>
               <Pick label="Sort by" value={sort} onPick={sortBy} choices={SORTS} none={null} />
@@ -179,12 +179,12 @@ function columnsFor(units: ReturnType<typeof useUnits>, currency: string): GridC
   const money = unitOf('money', units, currency);
   const km = unitOf('travelledKm', units);
   return [
-    { field: 'title', title: 'Offer', width: 170, flex: true, cell: (r) => <OfferTitle listing={r.listing} /> },
-    { field: 'kind', title: 'What', width: 90, cell: (r) => KIND_WORDS[r.listing.kind] },
+    { field: 'title', title: 'Listing', width: 150, flex: true, cell: (r) => <OfferTitle listing={r.listing} /> },
+    { field: 'kind', title: 'Type', width: 110, cell: (r) => KIND_WORDS[r.listing.kind] },
     {
       field: 'price',
-      title: `Asking price, ${money}`,
-      width: 74,
+      title: `Price, ${money}`,
+      width: 78,
       right: true,
       cell: (r) => formatNumber(r.listing.price, 'money', units),
     },
@@ -205,8 +205,8 @@ function columnsFor(units: ReturnType<typeof useUnits>, currency: string): GridC
     },
     {
       field: 'missing',
-      title: 'Missing parts',
-      width: 46,
+      title: 'Missing',
+      width: 66,
       right: true,
       cell: (r) => (r.missing > 0 ? r.missing : <span className="muted">–</span>),
     },
@@ -237,6 +237,6 @@ function columnsFor(units: ReturnType<typeof useUnits>, currency: string): GridC
           formatNumber(r.listing.distanceKm, 'travelledKm', units)
         ),
     },
-    { field: 'condition', title: 'Condition', width: 118, cell: (r) => choiceWords(r.listing.condition) },
+    { field: 'condition', title: 'Condition', width: 172, cell: (r) => choiceWords(r.listing.condition) },
   ];
 }

@@ -38,7 +38,7 @@ describe('the answer of the fit', () => {
     act(() => live.put(lower));
     expect(say()).toContain(live.now().gaps[0]!.obstacle.name);
     expect(say()).toMatch(/hits/);
-    expect(document.body.textContent).toMatch(/It needs [\d.,]+ mm more there\./);
+    expect(document.body.textContent).toMatch(/Additional clearance required: [\d.,]+ mm\./);
     act(() => live.put({ ...lower, zMm: 9000 }));
     expect(document.body.textContent).not.toMatch(/hits|needs/);
   });
@@ -62,7 +62,7 @@ describe('the answer of the fit', () => {
     draw(<FitAnswer live={LiveFit.of(tug, c, undrawn)!} />);
     expect(say()).toMatch(/Unknown: the Corran six is not drawn$/);
     expect(document.body.textContent).toMatch(
-      /Not checked: the Corran six is not drawn\. Of what is there, .+ clearance margin/,
+      /Not checked: the Corran six is not drawn\. With the available data: .+ clearance margin/,
     );
   });
   test('of one that nobody has placed it says that, and tells no gap', () => {

@@ -38,7 +38,7 @@ export function Cooling() {
             <table className={layout['figures']}>
               <thead>
                 <tr>
-                  <th scope="col">Injector duty cycle</th>
+                  <th scope="col">Duty</th>
                   <th scope="col" className="r">
                     Engine, {unitOf('powerKw', units)}
                   </th>

@@ -257,7 +257,7 @@ function TyresAndDifferential() {
                         <button
                           type="button"
                           className={layout['link']}
-                          title={`Run ${t.code}`}
+                          title={`Use ${t.code}`}
                           onClick={() => saveCandidate(candidate, { ...candidate, tyreCode: t.code })}
                         >
                           {t.code}

@@ -113,7 +113,7 @@ export function Run() {
             onCommit={(v) => change({ grip: v as RunChoices['grip'] })}
           />
           <ChoiceField
-            label="Trailer mass"
+            label="Trailer"
             value={asked.trailer ? 'on' : 'off'}
             choices={choices(
               build.brief.hill?.trailerKg

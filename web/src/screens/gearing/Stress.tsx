@@ -54,7 +54,7 @@ export function Stress() {
         <div className="answer">
           <p className="say big">
             {first ? (
-              <Sentence>{`${before.length > 0 ? 'Of what can break the' : 'The'} ${first.name} ${first.name.endsWith('s') ? 'give' : 'gives'} up first, at {{${first.kw!}|powerKw}}`}</Sentence>
+              <Sentence>{`Weakest component: ${first.name}, {{${first.kw!}|powerKw}}`}</Sentence>
             ) : (
               'No ratings available'
             )}
@@ -62,7 +62,7 @@ export function Stress() {
           {first && (
             <p className="say muted">
               {before.length > 0 && (
-                <Sentence>{`Before it, breaking nothing: ${before.map((l) => `${l.name} at {{${l.kw!}|powerKw}}`).join(', ')}. `}</Sentence>
+                <Sentence>{`Earlier limits without damage: ${before.map((l) => `${l.name} at {{${l.kw!}|powerKw}}`).join(', ')}. `}</Sentence>
               )}
               <Sentence>{first.because}</Sentence>
               {components.unknown.length > 0 && ` Not known: ${components.unknown.map((l) => l.name).join(', ')}.`}
@@ -170,16 +170,16 @@ function Loads() {
           <tr>
             <th scope="col">Gear</th>
             <th scope="col" className="r">
-              Engine × use, {unitOf('torqueNm', units)}
+              Engine × service factor, {unitOf('torqueNm', units)}
             </th>
             <th scope="col" className="r">
-              Tyres hand back, {unitOf('torqueNm', units)}
+              At the grip limit, {unitOf('torqueNm', units)}
             </th>
             <th scope="col" className="r">
               Gearbox input load, {unitOf('torqueNm', units)}
             </th>
             <th scope="col" className="r">
-              Rated, {unitOf('torqueNm', units)}
+              Rating, {unitOf('torqueNm', units)}
             </th>
             <th scope="col" className="r">
               Safety factor

@@ -148,7 +148,7 @@ function answerOf(seen: readonly JointSeen[]): string {
 function countsOf(seen: readonly JointSeen[]): string {
   const n = (...how: readonly string[]) => seen.filter((s) => how.includes(s.figure.closure.how)).length;
   const told = [
-    [n('direct', 'found'), 'mates as it is', 'mate as they are'],
+    [n('direct', 'found'), 'direct fit', 'direct fit'],
     [n('seen'), 'mates as somebody saw', 'mate as somebody saw'],
     [n('parts'), 'closes with parts', 'close with parts'],
     [n('swapped'), 'solved with reused parts', 'solved with reused parts'],

@@ -45,7 +45,7 @@ test('a column in words of one’s own is told, and remembered for the next tabl
   draw(text);
   pick('Each line is', 'one engine');
   expect(screen.getByRole('alert').textContent).toMatch(/“Name” is missing/);
-  expect(screen.getByRole<HTMLButtonElement>('button', { name: /^Bring in/ }).disabled).toBe(true);
+  expect(screen.getByRole<HTMLButtonElement>('button', { name: /^Import/ }).disabled).toBe(true);
   pick('Bezeichnung is', 'Name');
   pick('Bohrung is', 'Bore');
   pick('Bohrung in', 'in');

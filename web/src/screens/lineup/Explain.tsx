@@ -1,4 +1,5 @@
 import type { Candidate, Check } from '@sable/core';
+import { choiceWords } from '@sable/core/model';
 import { formatQuantity } from '@sable/core/units';
 import Popover from '@mui/material/Popover';
 import type { ReactNode } from 'react';
@@ -7,6 +8,7 @@ import { useUnits } from '../../hooks/settings.tsx';
 import { fieldPath } from '../../pieces/fieldFocus.ts';
 import { FigureText, Plain, Sentence } from '../../pieces/figures.tsx';
 import { EvidenceMark, LetterTag, StateMark, candidateColour } from '../../pieces/marks.tsx';
+import { Termed } from '../../pieces/Termed.tsx';
 import layout from '../../pieces/layout.module.css';
 
 export interface Explained {
@@ -50,7 +52,7 @@ export function Explain({
       >
         <LetterTag letter={candidate.letter} />
         <h3>
-          <Sentence>{check.title}</Sentence>
+          <Termed>{check.title}</Termed>
         </h3>
         <StateMark state={check.state} />
         <span className="muted">{check.state}</span>
@@ -71,7 +73,7 @@ export function Explain({
             {' '}
             {check.limitKind === 'between'
               ? `between ${limit(check.limit)} and ${limit(check.upperLimit ?? check.limit)}`
-              : `${check.limitKind} ${limit(check.limit)}`}
+              : `${choiceWords(check.limitKind)} ${limit(check.limit)}`}
           </span>
         )}
       </p>

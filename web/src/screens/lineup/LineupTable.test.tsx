@@ -48,7 +48,7 @@ test('limits stand in the reader’s units', () => {
   cleanup();
   draw(<LineupTable />, 'us');
   expect(screen.getByRole('rowheader', { name: /^Smallest clearance margin/ }).textContent).toContain(
-    '0.00 in or more',
+    '0.00 in minimum',
   );
 });
 

@@ -166,7 +166,7 @@ function limitWords(c: Check, units: Units, currency: string): string {
   if (c.limitKind === 'info' || c.limit === undefined) return unit;
   const show = (n: number) => formatNumber(n, c.quantity, units, digitsOf(c));
   if (c.limitKind === 'between') return `${show(c.limit)} to ${show(c.upperLimit ?? c.limit)} ${unit}`;
-  return `${formatQuantity(c.limit, c.quantity, units, { ...digitsOf(c), currency })} ${c.limitKind === 'at most' ? 'at most' : 'minimum'}`;
+  return `${formatQuantity(c.limit, c.quantity, units, { ...digitsOf(c), currency })} ${c.limitKind === 'at most' ? 'maximum' : 'minimum'}`;
 }
 
 /** A check may ask for fewer digits, or more, than its quantity usually has. */

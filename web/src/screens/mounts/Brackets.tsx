@@ -74,7 +74,7 @@ export function Brackets({
         </>
       )}
       {open.length === 0 && made.length === 0 && mounts.length > 0 && (
-        <p className="muted">Every bracket comes with its mount or stays as found.</p>
+        <p className="muted">All brackets are supplied or original.</p>
       )}
       {made.map(({ mount, bracket }) => {
         const judged = { mount: bosses.get(mount.id), bracket: brackets?.brackets.find((b) => b.mountId === mount.id) };

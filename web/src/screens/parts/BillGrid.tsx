@@ -14,7 +14,7 @@ const CLASSES: readonly (readonly [BillClass, string])[] = [
   ['donor', 'Purchase'],
   ['dressing', 'Dressing'],
   ['part', 'Parts'],
-  ['joint', 'Open joints, guessed'],
+  ['joint', 'Open joints, estimated'],
   ['axle', 'Axle and wheels'],
   ['tyres', 'Axle and wheels'],
   ['wiring', 'Wiring'],
@@ -50,6 +50,7 @@ export function BillGrid({
   shares,
   currency,
   total,
+  mean,
   change,
   onLeaveOut,
 }: {
@@ -58,6 +59,8 @@ export function BillGrid({
   /** What of the total’s variance each line brings. */
   shares: ReadonlyMap<string, number>;
   currency: string;
+  /** What is expected of the whole distribution, beside the sum of the likely figures. */
+  mean: { readonly money: number; readonly hours: number };
   total: { readonly low: number; readonly likely: number; readonly high: number; readonly hours: number };
   change: ChangeBill;
   onLeaveOut: (left: Candidate) => void;
@@ -207,11 +210,19 @@ export function BillGrid({
           ))}
           <tfoot>
             <tr>
-              <th scope="row">Total, {currency}</th>
+              <th scope="row">Total of likely values, {currency}</th>
               <td className="r">{formatNumber(total.low, 'money', units)}</td>
               <td className="r">{formatNumber(total.likely, 'money', units)}</td>
               <td className="r">{formatNumber(total.high, 'money', units)}</td>
               <td className="r">{formatNumber(total.hours, 'hours', units, { digits: 1 })}</td>
+              <td colSpan={4} />
+            </tr>
+            <tr>
+              <th scope="row">Expected (mean), {currency}</th>
+              <td />
+              <td className="r">{formatNumber(mean.money, 'money', units)}</td>
+              <td />
+              <td className="r">{formatNumber(mean.hours, 'hours', units, { digits: 1 })}</td>
               <td colSpan={4} />
             </tr>
           </tfoot>

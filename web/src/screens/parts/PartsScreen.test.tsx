@@ -92,7 +92,7 @@ test('what is shown says whether it is reckoned quickly or drawn, and which line
   draw(<PartsScreen />);
   expect(screen.getByText(/^71 % likely to stay inside/)).toBeTruthy();
   expect(screen.getByText(/Drawn 10,000 times/)).toBeTruthy();
-  expect(screen.getByText(/^Ask next what “.*” costs: known to ± 5 %, the chance is 83 %\.$/)).toBeTruthy();
+  expect(screen.getByText(/^Get a price for “.*” next: known to ± 5 %, the probability is 83 %\.$/)).toBeTruthy();
   // What a line adds to the doubt stands beside it.
   expect(screen.getAllByText(/% of uncertainty$/).length).toBeGreaterThan(3);
 });

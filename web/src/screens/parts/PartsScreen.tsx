@@ -87,6 +87,7 @@ export function PartsScreen() {
             shares={new Map(drawn?.shares.map((s) => [s.id, s.share]))}
             currency={build.currency}
             total={{ ...bill.total, hours: bill.hours.likely }}
+            mean={{ money: bill.meanTotal, hours: bill.meanHours }}
             change={change}
             onLeaveOut={(left) => saveCandidate(candidate, left)}
           />
@@ -118,10 +119,14 @@ function answerOf(
 
 /** A chance in words: never quite sure, never quite hopeless. */
 const shareWords = (chance: number): string =>
-  chance > 0.995 ? 'All but sure' : chance < 0.005 ? 'No chance' : `${Math.round(100 * chance)} % likely`;
+  chance > 0.995
+    ? 'More than 99 % likely'
+    : chance < 0.005
+      ? 'Less than 1 % likely'
+      : `${Math.round(100 * chance)} % likely`;
 
 function workOf(bill: Bill, units: Parameters<typeof formatNumber>[2], money: (v: number) => string): string {
-  const hours = `${formatNumber(bill.meanHours, 'hours', units)} ± ${formatNumber(bill.plusMinusHours, 'hours', units)} h of work`;
+  const hours = `${formatNumber(bill.meanHours, 'hours', units)} ± ${formatNumber(bill.plusMinusHours, 'hours', units)} h of labour`;
   const guessed = bill.lines.filter((l) => l.class === 'joint').length;
   return `${hours}, ${hoursWords(bill, money)}.${guessed > 0 ? ` ${guessed === 1 ? 'One joint is' : `${guessed} joints are`} not closed yet and included as estimates.` : ''}`;
 }

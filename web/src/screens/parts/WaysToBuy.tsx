@@ -126,5 +126,5 @@ function sayPrice(
         : `falling by ${money(-perMonth)} a month`;
   return offers === 1
     ? `One offer of the ${engine} alone says ${money(likely)}: one price is no market.`
-    : `${offers} offers of the ${engine} alone: likely ${money(likely)}, from ${money(low)} to ${money(high)}; they lie ${Math.round(100 * spread)} % of the middle one apart, ${trend}.`;
+    : `${offers} offers of the ${engine} alone: likely ${money(likely)}, from ${money(low)} to ${money(high)}; spread ${Math.round(100 * spread)} % of the median, ${trend}.`;
 }

@@ -155,7 +155,7 @@ const PaceForm = memo(function PaceForm({
       <DayField label="First day" value={pace.startOn} onCommit={(startOn) => put({ startOn })} />
       <DayField label="Done by" value={pace.doneBy} onCommit={(doneBy) => put({ doneBy })} />
       <QuantityField
-        label="Money each month, at most"
+        label="Maximum spend per month"
         quantity="money"
         currency={currency}
         optional

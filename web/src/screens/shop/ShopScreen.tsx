@@ -221,7 +221,7 @@ export function ShopScreen() {
             Add the shop of a file
           </BringFile>
           <p className="small muted" style={{ margin: '8px 0 0' }}>
-            Adding keeps all that is here: what is the same is not doubled, and what differs comes in under a new id.
+            Existing data is kept: identical rows are skipped, different rows are imported under a new id.
           </p>
         </section>
         <DemoSection />

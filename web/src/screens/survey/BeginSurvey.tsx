@@ -80,8 +80,8 @@ export function BeginSurvey() {
       <div className="answer">
         <p className="say big">No vehicle data yet</p>
         <p className="say muted">
-          Enter what is on the papers and what the axles weigh; then walk round the bay with a tape. Only the name and
-          the layout have to be there: what is empty stays unknown, and says so.
+          Enter the vehicle papers and axle loads; then measure the bay with a tape. Only name and layout are required;
+          empty fields stay unknown.
         </p>
       </div>
       <div className={layout['form-grid']} style={{ maxWidth: 860, marginTop: 18 }}>

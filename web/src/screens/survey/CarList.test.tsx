@@ -110,7 +110,7 @@ test('drag of its kind is offered as an estimate, by the body', () => {
 test('what is in it is chosen from the library or left unknown, and where it sits is kept once whole', () => {
   const { originalEngineId: _e, originalGearboxId: _g, engineAt: _at, ...rest } = chassis;
   draw(<FittedDetail chassis={rest} />);
-  expect(screen.getByText(/^Choose the engine and the gearbox to compare/)).toBeTruthy();
+  expect(screen.getByText(/^Select the engine and the gearbox to compare/)).toBeTruthy();
   fireEvent.mouseDown(screen.getByLabelText('Engine'));
   fireEvent.click(screen.getByText('Larkspur Sidecam 1.2'));
   expect(saved().originalEngineId).toBe('sidecam-12');
@@ -151,9 +151,9 @@ test('seats are drawn where they were read; what this layout has and nobody has 
   expect(document.querySelectorAll('[data-read="true"]')).toHaveLength(0);
   cleanup();
   draw(<SeatsDrawing chassis={{ ...rest, pads: [], controlArms: { rear: 'trailing arms' } }} />);
-  expect(image()).toContain('pinion flange, left outer CV joint, right outer joint.');
+  expect(image()).toContain('pinion flange, left outer joint, right outer joint.');
   cleanup();
   draw(<SeatsDrawing chassis={{ ...rest, pads: [], drive: 'front', engineLies: 'transverse' }} />);
-  expect(image()).toContain('Not measured: right pad, left pad, left outer CV joint, right outer joint.');
+  expect(image()).toContain('Not measured: right pad, left pad, left outer joint, right outer joint.');
   expect(document.body.innerHTML).not.toMatch(/NaN|undefined/);
 });

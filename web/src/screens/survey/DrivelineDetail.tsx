@@ -38,7 +38,7 @@ const HALF_SHAFT: readonly WholeField<HalfShaft>[] = [
   { key: 'rightFullyOutMm', label: 'Right: longest, if other', optional: true, ...span },
   {
     key: 'jointLimitDeg',
-    label: 'Joint bends at most',
+    label: 'Maximum joint angle',
     quantity: 'angleDeg',
     digits: 1,
     min: 1,

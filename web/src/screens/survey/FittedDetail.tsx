@@ -37,7 +37,7 @@ export function FittedDetail({ chassis }: { chassis: Chassis }) {
       <h2>In it now</h2>
       <p className="say muted">
         {open.length > 0
-          ? `Choose ${open.join(' and ')}to compare the original car with every candidate; original parts that stay are not checked again.`
+          ? `Select ${open.join(' and ')} to compare the original car with every candidate; original parts that stay are not checked again.`
           : 'The original car is compared with every candidate; original parts that stay are not checked again.'}
       </p>
       <div className={layout['form-grid']} style={{ marginTop: 12 }}>

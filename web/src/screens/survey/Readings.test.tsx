@@ -95,7 +95,7 @@ test('struck out, a take is gone; with the last of them the reading is', () => {
   read(first!.name, '650');
   fireEvent.click(screen.getByLabelText('Delete measurement 650'));
   expect(now().readings[0]!.takes.map((t) => t.mm)).toEqual([610]);
-  fireEvent.click(screen.getByLabelText('Strike out 610'));
+  fireEvent.click(screen.getByLabelText('Delete measurement 610'));
   expect(now().readings).toEqual([]);
   expect(rowOf(first!.name).getByText('not measured')).toBeTruthy();
 });

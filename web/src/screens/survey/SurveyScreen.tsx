@@ -255,7 +255,7 @@ function Walk({ chassis }: { chassis: Chassis }) {
               <Parts title="The car" parts={CAR} chosen={chosen} onChoose={setChosen} />
               <AddBody templates={templatesOf(chassis)} onBegin={begin} />
               <Button component={Link} to={`/builds/${build.id}/survey/tape-list`} fullWidth>
-                Tape list to print
+                Print measurement list
               </Button>
               <WalkList chassis={chassis} chosen={chosen} onChoose={setChosen} />
               <Parts title="Around the bay" parts={AROUND} chosen={chosen} onChoose={setChosen} />

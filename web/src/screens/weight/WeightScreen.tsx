@@ -29,7 +29,7 @@ export function WeightScreen() {
         <div className="answer">
           <p className="say big">
             {mass?.changeKg ? (
-              <Sentence>{`The car changes by {{${mass.changeKg.value}±${mass.changeKg.plusMinus}|massKg|+}} as weighed`}</Sentence>
+              <Sentence>{`Vehicle mass change {{${mass.changeKg.value}±${mass.changeKg.plusMinus}|massKg|+}}`}</Sentence>
             ) : mass?.bridge ? (
               <Sentence>{`The ${engine?.shortName} comes to {{${mass.bridge.installedMassKg}±${mass.bridge.plusMinusKg}|massKg}} installed; the car has not been weighed`}</Sentence>
             ) : (
@@ -38,7 +38,7 @@ export function WeightScreen() {
           </p>
           {mass?.frontPct && mass.totalKg && (
             <p className="say">
-              <Sentence>{`{{${mass.totalKg.value}±${mass.totalKg.plusMinus}|massKg}} in all, {{${mass.frontPct.value}±${mass.frontPct.plusMinus}|percent}} of it on the front axle.`}</Sentence>
+              <Sentence>{`{{${mass.totalKg.value}±${mass.totalKg.plusMinus}|massKg}} total, {{${mass.frontPct.value}±${mass.frontPct.plusMinus}|percent}} on the front axle.`}</Sentence>
             </p>
           )}
           {!mass?.bridge && findings[0] && (

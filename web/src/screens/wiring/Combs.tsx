@@ -179,7 +179,7 @@ export function Combs({
           control={<Checkbox size="small" checked={openOnly} onChange={(_, on) => setOpenOnly(on)} />}
           label="Open pins only"
         />
-        <span className="muted small">Drag from tooth to tooth, or press one and say where it goes.</span>
+        <span className="muted small">Drag from pin to pin, or press a pin and select its target.</span>
       </div>
       <div className={css['sides']}>
         <b>{[...new Set(schedule.rows.filter(onLeft).map((r) => r.plug.of))].join(' and ')}</b>

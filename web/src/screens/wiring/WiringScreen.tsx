@@ -88,7 +88,7 @@ function answerOf(findings: readonly Finding[], { rows }: Schedule, circuits: re
 function countsOf({ rows }: Schedule, circuits: readonly JudgedCircuit[]): string {
   const n = (how: string) => rows.filter((r) => r.state.how === how).length;
   const held = circuits.filter((c) => c.state === 'clear').length;
-  return `Pins: ${n('connected')} connected, ${n('unused')} unused on purpose, ${n('open')} open. Circuits: ${held} of ${circuits.length} hold.`;
+  return `Pins: ${n('connected')} connected, ${n('unused')} unused, ${n('open')} open. Circuits: ${held} of ${circuits.length} OK.`;
 }
 
 /** How the candidate is wired: its plan, every pin of both sides, every circuit, and whether the alternator feeds it. */

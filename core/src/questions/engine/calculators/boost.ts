@@ -19,7 +19,7 @@ const power: CalculatorInput = {
 };
 const bsfc: CalculatorInput = {
   name: 'bsfcGPerKwh',
-  label: 'BSFC (brake specific fuel consumption)',
+  label: 'BSFC',
   quantity: 'fuelGPerKwh',
   min: 100,
   max: 900,

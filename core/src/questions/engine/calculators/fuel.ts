@@ -74,7 +74,7 @@ export const fuel: readonly Calculator[] = [
     },
     limit: () => ({ kind: 'at most', limit: DUTY_LIMIT_PCT }),
     says: (r, state, v) =>
-      `Injectors at ${sayDerived(r['dutyPct']!, 'percent', { digits: 0 })} duty for ${say(v['powerKw']!, 'powerKw')}${state === 'blocked' ? `; ${say(r['neededCcPerMin']!.value, 'flowCcPerMin')} each would do` : ''}`,
+      `Injector duty cycle ${sayDerived(r['dutyPct']!, 'percent', { digits: 0 })} at ${say(v['powerKw']!, 'powerKw')}${state === 'blocked' ? `; required ${say(r['neededCcPerMin']!.value, 'flowCcPerMin')} each` : ''}`,
   },
   {
     id: 'pump',

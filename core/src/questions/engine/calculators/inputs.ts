@@ -39,7 +39,7 @@ export const compressionNow: CalculatorInput = {
 /** Fuel for each kWh at full load, by induction and fuel. */
 export const specificConsumption: CalculatorInput = {
   name: 'bsfcGPerKwh',
-  label: 'BSFC (brake specific fuel consumption)',
+  label: 'BSFC',
   quantity: 'fuelGPerKwh',
   min: 100,
   max: 900,

@@ -7,7 +7,7 @@ const CARRIED = ['alternator', 'alternator and pump', 'alternator, pump and A/C'
 export const accessories = defineJoint({
   kind: 'accessories',
   order: 45,
-  group: 'what carries and turns it',
+  group: 'mounting and drive',
   title: 'Accessories on the belt',
   sides: { a: 'what the belt drive carries', b: 'what the car keeps' },
   home: { a: 'engine', b: 'car' },

@@ -6,7 +6,7 @@ const face = Type.Object({ pattern: Type.String({ title: 'bolt pattern' }) });
 export const engineMounts = defineJoint({
   kind: 'engine-mounts',
   order: 40,
-  group: 'what carries and turns it',
+  group: 'mounting and drive',
   title: 'Engine mounts, left and right',
   sides: { a: 'bosses on the block', b: 'chassis mounts' },
   home: { a: 'engine', b: 'car' },

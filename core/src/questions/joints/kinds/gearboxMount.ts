@@ -6,7 +6,7 @@ const face = Type.Object({ pattern: Type.String({ title: 'bolt pattern' }) });
 export const gearboxMount = defineJoint({
   kind: 'gearbox-mount',
   order: 50,
-  group: 'what carries and turns it',
+  group: 'mounting and drive',
   title: 'Gearbox mount',
   sides: { a: 'gearbox mount face', b: 'crossmember on the car' },
   home: { a: 'gearbox', b: 'car' },

@@ -4,7 +4,7 @@ import { choice, defineJoint } from '../kind.ts';
 export const starterSide = defineJoint({
   kind: 'starter-side',
   order: 28,
-  group: 'what carries and turns it',
+  group: 'mounting and drive',
   title: 'Side of the starter',
   sides: { a: 'side that the starter sits on', b: 'side of the bay with room for it' },
   home: { a: 'engine', b: 'car' },

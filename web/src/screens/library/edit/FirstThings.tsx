@@ -47,7 +47,7 @@ const FIRST: Readonly<Record<RowKind, readonly (readonly [keys: readonly string[
     [['engineId'], 'everything calculated from it'],
     [['price', 'currency'], 'the bill, ways to buy'],
     [['distanceKm'], 'collection'],
-    [['travelledKm', 'condition'], 'the rebuild to be expected'],
+    [['travelledKm', 'condition'], 'expected rebuild'],
   ],
 };
 
@@ -87,7 +87,7 @@ export function FirstThings({ kind, row }: { kind: RowKind; row: Readonly<Record
           </li>
         ))}
       </ul>
-      <p className="small muted">It can be saved like this: what is missing stays unknown, and says so.</p>
+      <p className="small muted">Can be saved now: missing data stays unknown.</p>
     </section>
   );
 }

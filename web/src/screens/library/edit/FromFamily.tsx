@@ -25,12 +25,11 @@ export function FromFamily({
     <fieldset className={layout['whole-form']}>
       <legend>From its family</legend>
       <p className="small muted" style={{ marginBottom: 14 }}>
-        What every engine of that family and year in the library has alike is taken over as an estimate; nothing else
-        is.
+        Data shared by all library engines of that family and year is copied as estimated; nothing else is.
       </p>
       <div className={layout['form-grid']}>
         <ChoiceField
-          label="Of the family"
+          label="Family, existing"
           value={family ?? ''}
           choices={families.map((v) => ({ value: v, label: v }))}
           onCommit={setFamily}
