@@ -94,7 +94,7 @@ test('own hours counted, one line given to the shop, money put aside, a supplier
   await expect(page.getByText(/Alder yard has delivered late before/)).toBeVisible();
   await page.getByLabel('Days late before', { exact: true }).fill('12');
   await page.getByLabel('Days late before', { exact: true }).press('Enter');
-  await expect(page.getByText(/It has come 12 days later than said/)).toBeVisible();
+  await expect(page.getByText(/Average delay 12 days, included/)).toBeVisible();
   expect((await sable.build()).build.brief.suppliers).toEqual([
     { name: 'Alder yard', trust: 'let us down', lateDays: 12 },
   ]);

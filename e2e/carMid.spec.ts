@@ -76,7 +76,7 @@ test('own mid-engined car, engine across: one donor by tape, one by scan, one ow
       });
     await expect(page.getByRole('combobox', { name: 'File unit' })).toHaveText(/millimetres: it is 530 mm long/);
     await h.press('Create simplified shapes');
-    await expect(page.getByText(/^3 pieces\. Deviation outside the surface .* within the 12 mm asked/)).toBeVisible();
+    await expect(page.getByText(/^3 shapes\. .* within the target of 12 mm/)).toBeVisible();
     const dialog = page.getByRole('dialog');
     await h.pick('Placed by', 'file coordinates: already in the axes of the engine', dialog);
     await h.pick('Counts as', 'block', dialog);
@@ -94,7 +94,7 @@ test('own mid-engined car, engine across: one donor by tape, one by scan, one ow
     await h.fill('Mass', '38');
     await h.fill('Oil', '2');
     await price(h, ['150', '220', '300']);
-    await h.pick('Shifted by', 'cable or rod');
+    await h.pick('Shifted by', 'remote shift (cable or rod)');
     await h.press('Add inner half-shaft joints');
     // Its axle lies 250 mm behind the crank of an engine across: on the hubs’ line.
     await h.at('Left', ['180', '250', '0'], h.list('Inner half-shaft joints'));

@@ -153,7 +153,7 @@ test('own car and engine by form from an empty shop: decimal commas, units and s
     await expect(page.getByText(/missing/).first()).toBeVisible();
     // Compression and fuel were entered: that row is judged, and no other is clear.
     await expect(page.getByRole('button', { name: /^A,.*, clear/ })).toHaveCount(1);
-    await expect(page.getByRole('button', { name: /^A, Effective compression.*clear/ })).toBeVisible();
+    await expect(page.getByRole('button', { name: /^A, Knock limit.*clear/ })).toBeVisible();
 
     // They are the car’s own: then the candidate changes nothing, and says so.
     await page.goto(`${shop.url}/builds/own-saloon/survey?c=a`);

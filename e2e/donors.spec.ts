@@ -68,17 +68,17 @@ test('bought for a candidate that is there, the price and the ways to buy change
 test('offers are filtered, paged and watched with a note that is there tomorrow', async ({ page, go }) => {
   await go('/builds/glider-tug/donors/offers?c=c');
   await expect(page.getByText('273 listings')).toBeVisible();
-  await page.getByRole('combobox', { name: 'What' }).click();
+  await page.getByRole('combobox', { name: 'Listing type' }).click();
   await page.getByRole('option', { name: 'whole car' }).click();
   const price = page.getByRole('textbox', { name: 'Maximum price' });
   await price.fill('cheap');
   await price.press('Enter');
   await expect(page.getByText('“cheap” is not a number.')).toBeVisible();
   await price.fill('1500');
-  const before = await page.getByText(/^\d+ offers$/).textContent();
+  const before = await page.getByText(/^\d+ listings$/).textContent();
   await price.press('Enter');
   // A row pressed before the list is the new one would be the old one’s.
-  await expect(page.getByText(/^\d+ offers$/)).not.toHaveText(before!);
+  await expect(page.getByText(/^\d+ listings$/)).not.toHaveText(before!);
   const first = page.getByRole('row').nth(1);
   await expect(first).toContainText('whole car');
   await first.click();
@@ -125,7 +125,7 @@ test('marks read off a block tell what it is; an inspection and the choice follo
   await go('/builds/glider-tug/donors/inspect?c=a');
   await expect(page.getByText(/bolts to the mount boss left side, front: does this block have it/)).toHaveCount(0);
   await page.getByRole('checkbox', { name: /4R 081 on the block/ }).check();
-  await expect(page.getByText('Quillon 1.8, cast intake of 1994 to 1995, side mount bosses missing')).toBeVisible();
+  await expect(page.getByText('Quillon 1.8, cast intake of 1994 to 1995, side mount bosses: missing')).toBeVisible();
   await page.getByRole('checkbox', { name: /B1 on the head/ }).check();
   await expect(page.getByText('Casting marks are inconsistent').first()).toBeVisible();
   await page.getByRole('checkbox', { name: /B1 on the head/ }).uncheck();
@@ -174,7 +174,7 @@ test('the bench: the reference figures on the screen, doubt by evidence, landed 
   await page.getByRole('textbox', { name: 'Connecting rod length, centre to centre', exact: true }).press('Escape');
 
   await page.getByRole('button', { name: 'Injector sizing' }).click();
-  await expect(page.getByText(/Injectors at 97 ± 6.2 % duty for 120 kW/)).toBeVisible();
+  await expect(page.getByText(/Injector duty cycle 97 ± 6.2 % at 120 kW/)).toBeVisible();
   await page
     .getByRole('row', { name: /Rated flow of each/ })
     .getByRole('combobox', { name: 'Evidence' })
@@ -184,7 +184,7 @@ test('the bench: the reference figures on the screen, doubt by evidence, landed 
   const doubt = page.getByRole('textbox', { name: 'Rated flow of each, ±' });
   await doubt.fill('');
   await doubt.press('Enter');
-  await expect(page.getByText(/Injectors at 97 ± 13/)).toBeVisible();
+  await expect(page.getByText(/Injector duty cycle 97 ± 13/)).toBeVisible();
   await type('Rated flow of each', '310');
   const buys = page.getByRole('textbox', { name: 'Part to buy' });
   await buys.fill('Four injectors, 310 cc');

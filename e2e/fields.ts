@@ -44,16 +44,24 @@ async function listed(page: Page, path: string, list: string): Promise<readonly 
 }
 
 async function places(page: Page, url: string): Promise<readonly Place[]> {
-  const survey = await listed(page, `${url}/builds/glider-tug/survey?c=b`, 'nav[aria-label="Tape list"] li button');
-  const racer = await listed(page, `${url}/builds/ice-racer/survey?c=a`, 'nav[aria-label="Tape list"] li button');
+  const survey = await listed(
+    page,
+    `${url}/builds/glider-tug/survey?c=b`,
+    'nav[aria-label="Measurement list"] li button',
+  );
+  const racer = await listed(
+    page,
+    `${url}/builds/ice-racer/survey?c=a`,
+    'nav[aria-label="Measurement list"] li button',
+  );
   const tape = (path: string, names: readonly string[], of: string): Place[] =>
     names.map((name, n) => ({
       name: `survey, ${of}, ${name.split('\n')[0]!.trim()}`,
       path,
       kept: 'at once',
-      open: async (p) => p.locator('nav[aria-label="Tape list"] li button').nth(n).click(),
+      open: async (p) => p.locator('nav[aria-label="Measurement list"] li button').nth(n).click(),
     }));
-  const list = 'nav[aria-label="Engine sums"] button';
+  const list = 'nav[aria-label="Engine calculators"] button';
   const sums = await listed(page, `${url}/builds/glider-tug/donors/bench?c=b`, list);
   const rows: Place[] = [];
   for (const row of ['engines/quillon-22', 'gearboxes/corran-g6', 'parts/mk-quillon-kit', 'families/quillon-four']) {

@@ -139,7 +139,7 @@ test('a position is searched, can be stopped, says what holds it from both sides
   await expect(page.getByRole('region', { name: 'Recipes' })).toHaveCount(0);
   await page.getByRole('button', { name: 'Find position' }).click();
   const found = page.getByRole('region', { name: 'Position found' });
-  await expect(found).toContainText(/Best position: 21 mm to spare/);
+  await expect(found).toContainText(/Best position: 21 mm clearance margin/);
   await expect(found).toContainText('Held from both sides');
   await found.getByRole('button', { name: 'Move here' }).click();
   await expect(answer(page)).toContainText('21 mm to spare');
@@ -154,7 +154,7 @@ test('the way in runs along its path and puts the engine back when put away', as
   await page.getByRole('button', { name: 'Installation path' }).click();
   const path = page.getByRole('region', { name: 'Installation path' });
   await expect(path).toContainText('Goes in from above');
-  await expect(path).toContainText('Remove first: bonnet');
+  await expect(path).toContainText('Removed for installation: bonnet');
   await path.getByRole('slider').focus();
   await page.keyboard.press('Home');
   await expect.poll(() => readout(page, 'up')).toBeGreaterThan(up + 300);

@@ -56,7 +56,7 @@ async function part(h: Hands, name: string, kind: string, price: readonly [strin
   await h.page.goto(`${h.url}/library/parts/new/edit`);
   await h.fill('Name', name);
   await h.pick('Class', kind);
-  await h.pick('Availability', 'by a maker');
+  await h.pick('Availability', 'series part');
   for (const [i, which] of ['low', 'likely', 'high'].entries()) await h.fill(`Price, ${which}`, price[i]!);
 }
 
@@ -133,7 +133,7 @@ test('two engines, a gearbox and three parts typed into an empty library: the se
 
     await page.goto(`${shop.url}/builds/own-car/joints?c=a`);
     await expect(
-      page.getByText(/^Three joints are open\. The gearbox does not bolt to the engine/).first(),
+      page.getByText(/^Three joints are open\. Bellhousing does not match the engine/).first(),
     ).toBeVisible();
     await expect(
       page.getByRole('button', { name: /^Crankshaft flange to flywheel: Flywheel does not fit the crankshaft: / }),

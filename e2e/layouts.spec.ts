@@ -38,7 +38,7 @@ test('a middle engine across, then a transaxle at the rear, then a chain: each a
     await hands.pick('Kind', 'manual');
     await hands.fill('Gear ratios', '3,65 1,97 1,37 1,00');
     await hands.fill('Final drive in the gearbox', '3,9');
-    await hands.pick('Shifted by', 'cable or rod');
+    await hands.pick('Shifted by', 'remote shift (cable or rod)');
     await hands.press('Add inner half-shaft joints');
     await hands.at('Left', ['180', '-250', '0'], hands.list('Inner half-shaft joints'));
     await hands.at('Right', ['-180', '-250', '0'], hands.list('Inner half-shaft joints'));

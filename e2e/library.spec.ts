@@ -70,7 +70,7 @@ test('a figure’s evidence is changed and the build is judged anew; what can’
   await expect(page.getByText('Used in Glider tug.')).toBeVisible();
   await page.goto(`${sable.url}/builds/glider-tug/weight?c=c`);
   // 12 % of 126 kg instead of 2.5 kg.
-  await expect(page.getByText(/The car changes by \+1\d\d ± 1\d kg as weighed/)).toBeVisible();
+  await expect(page.getByText(/Vehicle mass change \+1\d\d ± 1\d kg/)).toBeVisible();
   await page.goto(`${sable.url}/library/engines`);
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect.poll(() => row<Engine>(sable, 'engines', 'hesper-v6-27')).toEqual(before);
@@ -90,7 +90,7 @@ test('two people at one part: the second is shown it and chooses', async ({ page
   await type(other, '4');
   await expect(other).toHaveURL(/rad-2$/);
   await type(page, '9');
-  await expect(page.getByText(/Somebody changed this part meanwhile/)).toBeVisible();
+  await expect(page.getByText(/This part was changed by someone else/)).toBeVisible();
   await page.getByRole('button', { name: 'Overwrite with my version' }).click();
   await expect(page).toHaveURL(/rad-2$/);
   expect((await row<Part>(sable, 'parts', 'rad-2'))!.leadDays).toBe(9);
@@ -126,7 +126,7 @@ test('retired, it is offered no more and position unchanged used; tables come in
   // A sheet of a land with decimal commas, in pounds: every line at fault is told, and nothing comes in before they are mended.
   const head = 'Name;Class;Weight (lb);Price';
   await table('bad.csv', `${head}\nX;gadget;2,5;3\nSwirl pot;radiator;2,5;85\n;hose;1;2\n`);
-  await expect(page.getByText(/Line 2, Class: “gadget” is none of/)).toBeVisible();
+  await expect(page.getByText(/Line 2, Class: “gadget” is invalid/)).toBeVisible();
   await expect(page.getByText('Line 4, Name: empty cell.')).toBeVisible();
   await expect(page.getByRole('button', { name: 'Import 0 parts' })).toBeDisabled();
   await bring('Cancel');

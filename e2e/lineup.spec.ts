@@ -11,8 +11,8 @@ test('a person sees what leads, a clear, a tight, a blocked and an unknown candi
   for (const [state, why] of [
     ['blocked', 'Rocker cover hits bonnet by 14 mm.'],
     ['clear', /All \d+ findings are clear\./],
-    ['tight', 'Marten five is strong enough in first only because the tyres slip first.'],
-    ['unknown', '128 kg for the 1.4 S: bare or dressed?'],
+    ['tight', 'Marten five: sufficient in first only because of tyre slip.'],
+    ['unknown', '1.4 S 128 kg: basis not stated'],
   ] as const) {
     const row = head.locator('div', { hasText: why }).last();
     await expect(row).toBeVisible();
@@ -163,7 +163,7 @@ test('a remedy accepted clears its finding; chosen, and withdrawn', async ({ pag
   const was = (await sable.build()).build;
   await page.getByRole('button', { name: 'Select this candidate' }).click();
   const dialog = page.getByRole('dialog');
-  await expect(dialog.getByRole('heading')).toHaveText('Choose D, Hesper V6, five-speed?');
+  await expect(dialog.getByRole('heading')).toHaveText('Select D, Hesper V6, five-speed?');
   await dialog.getByRole('button', { name: 'Select D' }).click();
   await expect(dialog.getByText(/^Enter the reason in a few words/)).toBeVisible();
   await dialog.getByLabel('Reason for selection').fill('Pulls from 1,500 and goes in from above.');
@@ -249,9 +249,9 @@ test('the brief: a gate taken away takes its row away, and every candidate is to
 
 test('the bill: a part left out leaves the sum, its joint opens, undo closes it again', async ({ page, go }) => {
   await go('/builds/glider-tug/parts?c=c');
-  const sum = page.getByRole('row', { name: /^Sum, EUR/ });
+  const sum = page.getByRole('row', { name: /^Total of likely values, EUR/ });
   const before = await sum.textContent();
-  await page.getByRole('button', { name: 'Leave out Crossmember for the Corran tail' }).click();
+  await page.getByRole('button', { name: 'Remove Crossmember for the Corran tail' }).click();
   await expect(sum).not.toHaveText(before!);
   await page.getByRole('link', { name: 'Line-up' }).click();
   await expect(cell(page, 'C', 'Open joints')).toHaveAccessibleName(/: 1 , blocked/);
@@ -265,7 +265,7 @@ test('the bill: a part left out leaves the sum, its joint opens, undo closes it 
 test('what makes the doubt leads to the field where it is entered', async ({ page, go }) => {
   await go('/builds/glider-tug/line-up?c=e');
   await cell(page, 'E', 'Front axle load, %').click();
-  await page.getByRole('link', { name: 'front axle, as weighed' }).click();
+  await page.getByRole('link', { name: 'front axle load' }).click();
   await expect(page.getByRole('textbox', { name: 'Front axle load', exact: true })).toBeFocused();
   await go('/builds/glider-tug/line-up?c=e');
   await cell(page, 'E', 'Ride height, front').click();

@@ -19,7 +19,9 @@ test('a price typed into the sheet: total, chance and line-up follow, its own is
   const was = await c();
   await go('/builds/glider-tug/parts?c=c');
   await drawn(page);
-  await expect(answer(page)).toHaveText('All but sure to stay inside 9,500 €: 7,904 € expected, 1,596 € under budget');
+  await expect(answer(page)).toHaveText(
+    'More than 99 % likely to stay inside 9,500 €: 7,904 € expected, 1,596 € inside the budget',
+  );
   const likely = page.getByLabel('Likely, Hesper V6 2.7', { exact: true });
   await likely.fill('2950');
   await likely.press('Enter');
@@ -75,7 +77,7 @@ test('a quote that comes in raises the chance, an open joint lowers it, and the 
   const quoted = await chanceOf(page);
   expect(await ask.textContent()).not.toContain(`“${asked}”`);
   // Without the plate its joint is open, and guessed from bought to made.
-  await page.getByRole('button', { name: 'Leave out Adapter plate, Hesper to Corran' }).click();
+  await page.getByRole('button', { name: 'Remove Adapter plate, Hesper to Corran' }).click();
   await expect(page.getByText(/(One joint is|\d+ joints are) not closed yet/)).toBeVisible();
   await drawn(page);
   await expect.poll(() => chanceOf(page)).toBeLessThan(quoted);
@@ -95,7 +97,7 @@ test('a hundred and fifty lines come in from a spreadsheet, are edited by keyboa
     .getByLabel('Name, low, likely, high, hours, state; tabs between')
     .fill(['Line\tLow\tLikely\tHigh', ...rows].join('\n'));
   await page.getByRole('button', { name: 'Add to bill' }).click();
-  await expect(page.getByText('150 lines put on the bill.')).toBeVisible();
+  await expect(page.getByText('150 items added to the bill.')).toBeVisible();
   const own = async () => (await sable.build()).build.candidates[2]!.bill!.own!;
   await expect.poll(async () => (await own()).length).toBe(150);
   const state = page.getByLabel('State, Piece 1', { exact: true });
@@ -165,7 +167,7 @@ test('what was said of a line that goes is kept, and comes back with it; a line 
   await expect(page.getByLabel(`State, ${name}`, { exact: true })).toHaveValue('ordered');
   await page.getByLabel('A line of your own', { exact: true }).fill('Inspection for the register');
   await page.getByLabel('A line of your own', { exact: true }).press('Enter');
-  await expect(answer(page)).toHaveText('Total unknown: 1 line has no price');
+  await expect(answer(page)).toHaveText('Total unknown: 1 item has no price');
   await page.getByLabel('Likely, Inspection for the register', { exact: true }).fill('240');
   await page.getByLabel('Likely, Inspection for the register', { exact: true }).press('Enter');
   await expect(answer(page)).toHaveText(/to stay inside 9,500 €: 8,1\d\d € expected/);

@@ -73,7 +73,7 @@ test('two mounts rock about their line; the third that is offered holds it, by k
   await page.getByRole('button', { name: /^Add a mount between right side, rear/ }).press('Enter');
   await expect(page.getByText(/^Rocks about the line/)).toHaveCount(0);
   await expect.poll(async () => (await sable.build('ice-racer')).build.candidates[1]!.mounts!.length).toBe(3);
-  const left = page.getByRole('button', { name: /^left mount, from the front/ });
+  const left = page.getByRole('button', { name: /^left mount, front view/ });
   await left.focus();
   await page.keyboard.press('Shift+ArrowRight');
   await expect

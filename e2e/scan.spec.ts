@@ -103,7 +103,7 @@ test('three boxes of one file, in inches and already in engine axes, are three n
     // Guessed, and the same sizes in another unit to choose from.
     await expect(page.getByRole('combobox', { name: 'File unit' })).toHaveText(/inches: it is 530 mm long/);
     await page.getByRole('button', { name: 'Create simplified shapes' }).click();
-    await expect(page.getByText(/^3 pieces\. Deviation outside the surface .* within the 12 mm asked/)).toBeVisible();
+    await expect(page.getByText(/^3 shapes\. .* within the target of 12 mm/)).toBeVisible();
     await choose(page, 'Placed by', 'file coordinates: already in the axes of the engine');
     await choose(page, 'Counts as', 'block');
     await page.getByRole('button', { name: 'The rest counts as block' }).click();

@@ -294,7 +294,7 @@ test('a shop is emptied of the demo: nothing of it is offered any more, a build 
   await shop.start();
   try {
     await page.goto(`${shop.url}/shop`);
-    await expect(page.getByText('4 builds and 78 library rows here are made up.')).toBeVisible();
+    await expect(page.getByText('4 builds and 78 library rows here are demo data.')).toBeVisible();
     await page.getByRole('button', { name: 'More for Ice racer' }).click();
     await page.getByRole('menuitem', { name: 'Copy' }).click();
     await expect(page.getByText('5 builds', { exact: true })).toBeVisible();

@@ -80,7 +80,7 @@ test('what may be done is allowed by a person, and never to what steers the car 
       ['notch', 20],
       ['relocate', 35],
     ]);
-  await page.getByRole('button', { name: 'Not allow the relocate' }).click();
+  await page.getByRole('button', { name: 'Remove “relocate”' }).click();
   await expect
     .poll(
       async () =>
@@ -251,7 +251,7 @@ test('weighed again both stay; bad metal under a mount blocks it, and undo bring
   }
   await expect.poll(async () => (await chassis(sable))!.shell?.length).toBe(1);
   await page.getByRole('link', { name: 'Line-up' }).click();
-  await expect(page.getByText(/would stand on corroded metal: rail under the mount/).first()).toBeVisible();
+  await expect(page.getByText(/mounted on corroded metal, rail under the mount/).first()).toBeVisible();
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect.poll(async () => (await chassis(sable))!.shell ?? []).toEqual([]);
   await sable.putBack(was);
@@ -290,7 +290,7 @@ test('systems as found are typed in; the battery is moved to the boot: the axles
     });
   await go('/builds/glider-tug/weight?c=c');
   const front = async () =>
-    Number(/([\d.]+) ± [\d.]+ % of it on the front axle/.exec(await page.locator('main').innerText())![1]);
+    Number(/([\d.]+) ± [\d.]+ % on the front axle/.exec(await page.locator('main').innerText())![1]);
   await expect(page.locator('main')).toContainText('on the front axle');
   const before = await front();
   await page.getByRole('combobox', { name: 'Move something' }).click();

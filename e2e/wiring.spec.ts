@@ -129,7 +129,7 @@ test('an alternator too small for what draws: one that suits is accepted, and th
 }) => {
   const { build: was } = await sable.build();
   await go('/builds/glider-tug/wiring?c=e');
-  await expect(page.getByText('The alternator lacks 4 A at a cruise').first()).toBeVisible();
+  await expect(page.getByText('Alternator output 4 A too low at a cruise').first()).toBeVisible();
   await expect(page.getByRole('img', { name: 'Cruise: 49 A drawn of 45 A given' })).toBeVisible();
   await page
     .getByRole('button', { name: /^Fit Alternator 110 A, triple bracket/ })

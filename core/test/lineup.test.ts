@@ -116,7 +116,7 @@ test('in whatever order the candidates stand, the same one leads, for the same r
 
 test('says what is out, and how the leader stands against the next', () => {
   const v = of(['a', 'clear', 70, 5000], ['b', 'clear', 50, 4000], ['c', 'blocked', 99, 1]);
-  expect(v.headline).toBe('A leads, C is out');
+  expect(v.headline).toBe('A leads; C rejected');
   expect(words(v.sentence)).toContain('40 % more mean power in the rpm range than B, for 1,000 € more.');
 });
 

@@ -620,7 +620,7 @@ describe('trap 16: the whole donor car is cheaper than engine plus missing piece
   test('bought as a car, it is the cheapest way', () => {
     const f = finding(buying('D', 'v6-whole-car', ['v6-set', 'v6-engine-only']), 'buying-ways');
     expect(f.state).toBe('clear');
-    expect(words(f.title)).toContain('Complete car is the cheapest way');
+    expect(words(f.title)).toContain('Complete car is the cheapest purchase option');
   });
   test('it flips where nothing of the car can be sold and it costs more by what it was cheaper', () => {
     const gap = finding(buying('D', 'v6-engine-only', ['v6-whole-car']), 'buying-ways');
@@ -634,7 +634,7 @@ describe('trap 16: the whole donor car is cheaper than engine plus missing piece
       );
     // The mean asked price counts at 0.94: a seller comes down a little.
     expect(words(with_(gap.figure! / 0.94 - 15).title)).toContain('Complete car');
-    expect(words(with_(gap.figure! / 0.94 + 15).title)).toContain('Engine only is the cheapest way');
+    expect(words(with_(gap.figure! / 0.94 + 15).title)).toContain('Engine only is the cheapest purchase option');
   });
   test('the missing pieces stand on the bill, and only those that the parts do not bring', () => {
     const lines = buying('D', 'v6-engine-only').figures.money.bill.lines.map((l) => l.name);

@@ -296,10 +296,10 @@ function currentFindings(subject: Subject, checks: readonly Check[], circuits: r
       check.state === 'unknown'
         ? `Whether the alternator feeds it all ${when} is not known`
         : check.state === 'blocked' || lacks > 0
-          ? `The alternator lacks ${say(lacks, 'currentA')} ${when}`
+          ? `Alternator output ${say(lacks, 'currentA')} too low ${when}`
           : check.state === 'tight'
-            ? `The alternator feeds it all ${when} by less than is sure`
-            : `The alternator feeds it all ${when}, with ${say(-lacks, 'currentA')} to spare`,
+            ? `Alternator output met ${when}, but margin less than uncertainty`
+            : `Alternator output sufficient ${when}, ${say(-lacks, 'currentA')} margin`,
       {
         about: [candidate.id],
         remedies,

@@ -254,7 +254,7 @@ export function TraceDialog({
                 <Button onClick={() => setZoom(ZOOMS.findLast((z) => z < zoom) ?? zoom)}>Smaller</Button>
                 <Button onClick={() => setZoom(ZOOMS.find((z) => z > zoom) ?? zoom)}>Larger</Button>
                 <Button disabled={steps.length === 1} onClick={() => setSteps(steps.slice(0, -1))}>
-                  Take back
+                  Undo point
                 </Button>
               </div>
               {fault && (

@@ -1,3 +1,4 @@
+import { choiceWords } from '@sable/core/model';
 import { CONDITIONS, OFFER_KINDS, type Engine } from '@sable/core';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
@@ -46,7 +47,7 @@ export const OfferFilters = memo(function OfferFilters({ filters, onChange, engi
         label="Condition"
         value={filters.condition}
         onPick={(condition) => onChange({ condition })}
-        choices={CONDITIONS.map((c) => [c, c])}
+        choices={CONDITIONS.map((c) => [c, choiceWords(c)])}
       />
       <QuantityField
         label="Maximum price"

@@ -231,7 +231,7 @@ export function InstallResult({ path, live }: { path: InstallationPath; live: Li
       <NotJudged live={live} />
       <p className="small muted">
         <Sentence>{`Tightest: ${path.tightest.part} past the ${path.tightest.obstacle}. Tilts to {{${path.steepestDeg}|angleDeg|0}} nose up.`}</Sentence>
-        {path.takenOff.length > 0 && ` Off the car for it: ${path.takenOff.join(', ')}.`}
+        {path.takenOff.length > 0 && ` Removed for installation: ${path.takenOff.join(', ')}.`}
         {!path.clear && ' Try installing engine and gearbox separately, or modify the bay.'} Actual gaps without
         allowance for swinging on the crane. Keep clear of a suspended engine.
       </p>

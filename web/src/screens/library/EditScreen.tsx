@@ -215,7 +215,7 @@ function Editor({ kind, row, version }: { kind: RowKind; row: Row; version: numb
           {groups.map(([title, names]) => (
             <section key={title} className="block">
               <h2>{title}</h2>
-              {title === 'Outside' && (kind === 'engines' || kind === 'gearboxes') && (
+              {title === 'Geometry and interfaces' && (kind === 'engines' || kind === 'gearboxes') && (
                 <ByTape
                   kind={kind}
                   solids={(value['solids'] ?? []) as readonly Solid[]}
@@ -223,7 +223,9 @@ function Editor({ kind, row, version }: { kind: RowKind; row: Row; version: numb
                   onTaped={(fields) => put({ ...value, ...fields })}
                 />
               )}
-              {title === 'Outside' && drawn.length > 0 && <ThreeViews solids={drawn} colour="var(--c-a)" />}
+              {title === 'Geometry and interfaces' && drawn.length > 0 && (
+                <ThreeViews solids={drawn} colour="var(--c-a)" />
+              )}
               <ObjectNode
                 name={title}
                 schema={{

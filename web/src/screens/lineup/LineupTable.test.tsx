@@ -43,7 +43,7 @@ test('what is not known is never shown as a figure', () => {
 
 test('limits stand in the reader’s units', () => {
   draw(<LineupTable />);
-  expect(screen.getByRole('rowheader', { name: /^Wheel size/ }).textContent).toContain('14 in at most');
+  expect(screen.getByRole('rowheader', { name: /^Wheel size/ }).textContent).toContain('14 in maximum');
   expect(screen.getByRole('rowheader', { name: /^Smallest clearance margin/ }).textContent).toContain('0 mm minimum');
   cleanup();
   draw(<LineupTable />, 'us');

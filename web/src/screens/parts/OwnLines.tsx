@@ -38,10 +38,10 @@ export function OwnLines({
     const { lines, faults } = readLines(text, own, units);
     if (faults.length > 0) return setTold(faults.slice(0, 5).join(' '));
     if (lines.length === 0)
-      return setTold('Nothing is there to be read: name, low, likely, high and hours, with tabs between.');
+      return setTold('Nothing to read: enter name, low, likely, high and hours, separated by tabs.');
     add(lines);
     setText('');
-    setTold(`${lines.length} ${lines.length === 1 ? 'line' : 'lines'} put on the bill.`);
+    setTold(`${lines.length} ${lines.length === 1 ? 'item' : 'items'} added to the bill.`);
   };
   return (
     <section>

@@ -172,7 +172,7 @@ export function ShopScreen() {
             ),
         )}
         <section className="block" style={{ maxWidth: 520 }}>
-          <h2>{on('open').length === 0 ? 'Begin one' : 'New build'}</h2>
+          <h2>New build</h2>
           <form
             style={{ display: 'flex', flexWrap: 'wrap', gap: 8, marginTop: 12, alignItems: 'flex-start' }}
             onSubmit={(e) => {

@@ -154,6 +154,8 @@ test('seats are drawn where they were read; what this layout has and nobody has 
   expect(image()).toContain('pinion flange, left outer joint, right outer joint.');
   cleanup();
   draw(<SeatsDrawing chassis={{ ...rest, pads: [], drive: 'front', engineLies: 'transverse' }} />);
-  expect(image()).toContain('Not measured: right pad, left pad, left outer joint, right outer joint.');
+  expect(image()).toContain(
+    'Not measured: right chassis mount, left chassis mount, left outer joint, right outer joint.',
+  );
   expect(document.body.innerHTML).not.toMatch(/NaN|undefined/);
 });

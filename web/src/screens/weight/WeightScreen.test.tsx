@@ -14,7 +14,7 @@ test('the answer is what the car changes by, with its doubt, in the reader’s u
   const { value, plusMinus } = mass().changeKg!;
   draw(<WeightScreen />);
   const say = () => document.querySelector('.say.big')!.textContent;
-  expect(say()).toContain(`+${Math.round(value)} ± ${Math.round(plusMinus)} kg as weighed`);
+  expect(say()).toContain(`+${Math.round(value)} ± ${Math.round(plusMinus)} kg`);
   cleanup();
   draw(<WeightScreen />, 'us');
   expect(say()).toContain(`+${Math.round(value / 0.45359237)} ± ${Math.round(plusMinus / 0.45359237)} lb as weighed`);
