@@ -60,8 +60,8 @@ export function supplyWords(supply: Supply): string {
   const near = (is: boolean | undefined, yes: string, no: string) => (is === undefined ? [] : [is ? yes : no]);
   return [
     supply.scarcity,
-    `manufacturer ${supply.makerActive ? 'still active' : 'closed'}`,
+    `maker ${supply.makerActive ? 'still active' : 'gone'}`,
     ...near(supply.sparesNearby, 'spares nearby', 'no spares nearby'),
-    ...near(supply.knowHowNearby, 'somebody near works on them', 'no specialist nearby'),
+    ...near(supply.knowHowNearby, 'somebody near works on them', 'nobody near works on them'),
   ].join(', ');
 }

@@ -40,7 +40,7 @@ function finalDrivePlace(subject: Subject): Finding[] {
         about: [gearbox.id],
       }),
     ];
-  const where = boxApart ? 'at the driven axle' : 'next to the engine';
+  const where = boxApart ? 'at the driven axle' : 'beside the engine';
   if (drivesAShaft(gearbox))
     return [
       makeFinding({
@@ -74,9 +74,9 @@ function reverse({ brief, gearbox }: Subject): Finding[] {
         id: 'reverse',
         state: needsReverse ? 'blocked' : 'clear',
         step: 'gearing',
-        title: `The ${gearbox.shortName} has no reverse${needsReverse ? ', and a reverse gear is required' : ''}`,
+        title: `The ${gearbox.shortName} has no reverse${needsReverse ? ', and you asked for one' : ''}`,
         because:
-          'Road rules require one above a certain mass; local code applies. Add a reversing gearbox in the driveline or an electric drive.',
+          'Rules for the road ask for one above a certain mass; local code decides. A reversing gear in the driveline or an electric drive makes one.',
         about: [gearbox.id],
       }),
     ];
@@ -88,7 +88,7 @@ function reverse({ brief, gearbox }: Subject): Finding[] {
           state: 'unknown',
           step: 'gearing',
           title: `Whether the ${gearbox.shortName} has a reverse is not known`,
-          because: 'Reverse gear required: enter its ratio, or that it has none.',
+          because: 'You asked for one. Enter its reverse ratio, or that it has none.',
           about: [gearbox.id],
           missing: [`/gearboxes/${gearbox.id}/reverseRatio`],
         })
@@ -97,7 +97,7 @@ function reverse({ brief, gearbox }: Subject): Finding[] {
           state: 'clear',
           step: 'gearing',
           title: `Reverse at ${say(gearbox.reverseRatio, 'ratio')} to one`,
-          because: 'Reverse gear required: available.',
+          because: 'You asked for one, and it has one.',
           about: [gearbox.id],
         }),
   ];

@@ -21,8 +21,8 @@ export function surveyFindings(chassis: Chassis): Finding[] {
           id: `tape-${taped.id}`,
           state: 'unknown',
           step: 'survey',
-          title: `${taped.name}: ${missing.length} of ${total} measurements missing`,
-          because: `Missing: ${[...new Set(missing.map((m) => m.unknown))].join('; ')}. Not included in clearance checks.`,
+          title: `The ${taped.name} lacks ${missing.length} of its ${total} readings`,
+          because: `Still unknown: ${[...new Set(missing.map((m) => m.unknown))].join('; ')}. Until then it is not in the bay.`,
           about: [taped.id],
           missing: [`/chassis/tape/${taped.id}`],
         }),
@@ -33,7 +33,7 @@ export function surveyFindings(chassis: Chassis): Finding[] {
           id: `tape-${taped.id}`,
           state: 'unknown',
           step: 'survey',
-          title: `${taped.name}: measurements do not form a valid shape`,
+          title: `The readings of the ${taped.name} do not make a body`,
           because: problem,
           about: [taped.id],
           missing: [`/chassis/tape/${taped.id}`],
@@ -48,8 +48,8 @@ export function surveyFindings(chassis: Chassis): Finding[] {
           id: `spread-${taped.id}-${reading.key}`,
           state: 'tight',
           step: 'survey',
-          title: `${count} repeat measurements differ by ${say(spreadMm, 'lengthMm')}`,
-          because: `${taped.name}: ${spec?.name ?? reading.key}. Measure again; check the measuring points and that the tape is tight.`,
+          title: `${count} readings of one length lie ${say(spreadMm, 'lengthMm')} apart`,
+          because: `${taped.name}: ${spec?.name ?? reading.key}. One of them is of something else, or the tape sagged: read it again.`,
           about: [taped.id],
         }),
       );
@@ -61,18 +61,18 @@ export function surveyFindings(chassis: Chassis): Finding[] {
         id: `unmeasured-${roles[0]!.replaceAll(' ', '-')}`,
         state: 'unknown',
         step: 'survey',
-        title: `${name}: not measured`,
-        because: `Needed to check ${unknown}.`,
+        title: `Nobody has measured ${name}`,
+        because: `It leaves unknown ${unknown}.`,
         missing: ['/chassis/obstacles'],
       }),
     );
   const rest: readonly [boolean, string, string, string][] = [
-    [chassis.pads.length === 0, 'pads', 'the chassis mounts', 'mount bracket length'],
+    [chassis.pads.length === 0, 'pads', 'the mount pads', 'how far a bracket has to reach'],
     [
       !chassis.shifterAperture && layout.leverOverGearbox,
       'shifter',
       'the shifter hole',
-      'whether the shift lever fits the opening',
+      'whether the lever comes up through it',
     ],
     [
       layout.chain && !chassis.axleSprocketMm,
@@ -85,7 +85,7 @@ export function surveyFindings(chassis: Chassis): Finding[] {
       layout.propshaftsTo.includes('rear') && !chassis.pinion && !chassis.hubs,
       'pinion',
       'the pinion flange or the hubs',
-      'propshaft and half-shaft angles',
+      'at what angle the shafts run',
     ],
   ];
   for (const [absent, id, name, unknown] of rest)
@@ -95,8 +95,8 @@ export function surveyFindings(chassis: Chassis): Finding[] {
           id: `unmeasured-${id}`,
           state: 'unknown',
           step: 'survey',
-          title: `${name}: not measured`,
-          because: `Needed to check ${unknown}.`,
+          title: `Nobody has measured ${name}`,
+          because: `It leaves unknown ${unknown}.`,
           missing: [`/chassis/${id === 'shifter' ? 'shifterAperture' : id}`],
         }),
       );

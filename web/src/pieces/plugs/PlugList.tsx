@@ -108,10 +108,15 @@ function PlaceAndPhoto({
         />
       )}
       {plug.onComputer !== true && (
-        <PointField label={`Position, ${axes}`} value={plug.atMm} at={`${at}/atMm`} onCommit={(v) => put('atMm', v)} />
+        <PointField
+          label={`Where it lies, ${axes}`}
+          value={plug.atMm}
+          at={`${at}/atMm`}
+          onCommit={(v) => put('atMm', v)}
+        />
       )}
       <QuantityField
-        label="Supplied wire length"
+        label="Wire that comes with it"
         quantity="lengthMm"
         optional
         min={0}

@@ -78,7 +78,7 @@ export function SwapOverList({
                           )
                         }
                       >
-                        Reuse
+                        Swap it over
                       </Button>
                     )}
                   </td>

@@ -81,7 +81,7 @@ export function MountsDrawing({
     <>
       <Sheet views={[SIDE, FRONT]} {...common} />
       <details>
-        <summary>Top view</summary>
+        <summary>Plan</summary>
         <Sheet views={[PLAN]} {...common} />
       </details>
     </>

@@ -36,7 +36,7 @@ export function CarDetail({ chassis }: { chassis: Chassis }) {
           }}
         />
         <ChoiceField
-          label="Body type"
+          label="Body"
           value={chassis.body}
           choices={choices(BODIES)}
           onCommit={(body) => put({ body: body as Chassis['body'] })}
@@ -48,7 +48,7 @@ export function CarDetail({ chassis }: { chassis: Chassis }) {
           onCommit={(drive) => put({ drive: drive as Chassis['drive'] })}
         />
         <ChoiceField
-          label="Engine orientation"
+          label="Engine lies"
           value={chassis.engineLies}
           choices={choices(['longitudinal', 'transverse'])}
           onCommit={(lies) => put({ engineLies: lies as Chassis['engineLies'] })}

@@ -119,10 +119,10 @@ export function ByTape({
           )}
           {shape === 'transaxle' && (
             <ChoiceField
-              label="Side of the engine in the donor car:"
+              label="In its car it is on the engine’s"
               value={gearboxOn ?? ''}
               choices={[
-                { value: '', label: 'not stated' },
+                { value: '', label: 'not told' },
                 ...(['left', 'right'] as const).map((v) => ({ value: v, label: v })),
               ]}
               onCommit={(v) => setGearboxOn(v === '' ? undefined : (v as 'left' | 'right'))}
@@ -161,7 +161,7 @@ export function ByTape({
           onBosses={(next) => onTaped({ bosses: next })}
         />
       )}
-      <Button onClick={() => setScanning(true)}>Import scan</Button>
+      <Button onClick={() => setScanning(true)}>Bring in a scan</Button>
       {scanning && (
         <Suspense fallback={null}>
           <ScanDialog
