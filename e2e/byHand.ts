@@ -22,6 +22,11 @@ function focusFrom(el: Element) {
     const s = getComputedStyle(e);
     return (s.outlineStyle !== 'none' && parseFloat(s.outlineWidth) >= 2) || s.boxShadow !== 'none';
   };
+  const clear = (colour: string): boolean => /^(none|transparent|rgba\(.*, 0\))$/.test(colour);
+  const drawnRing = (e: Element): boolean => {
+    const s = getComputedStyle(e);
+    return e.tagName === 'circle' && clear(s.fill) && !clear(s.stroke);
+  };
   const row = el.closest('[role="gridcell"]')?.closest('[role="row"]');
   const inGrid = el.closest('[role="grid"]')?.contains(at) && at.matches('[role="row"]');
   return {
@@ -33,6 +38,8 @@ function focusFrom(el: Element) {
       at === document.body ||
       ringed(at) ||
       ringed(field) ||
+      // What is drawn shows it by a ring that is drawn.
+      (at instanceof SVGElement && [...at.querySelectorAll('*')].some((e) => drawnRing(e))) ||
       (border ? parseFloat(getComputedStyle(border).borderTopWidth) >= 2 : false),
   };
 }

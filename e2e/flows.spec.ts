@@ -2,8 +2,10 @@ import { expect, test, type Browser, type Page } from '@playwright/test';
 import { ByFinger, ByKeys, type ByHand } from './byHand.ts';
 import { cell, Sable } from './sable.ts';
 
+type Flow = readonly [name: string, path: string, go: (by: ByHand, sable: Sable) => Promise<void>];
+
 /** The flows of the guide, from beginning to end, each on what the one before left. */
-const FLOWS: readonly (readonly [name: string, path: string, go: (by: ByHand, sable: Sable) => Promise<void>])[] = [
+const FIRST: readonly Flow[] = [
   [
     'a build is begun',
     '/shop',
@@ -148,7 +150,83 @@ const FLOWS: readonly (readonly [name: string, path: string, go: (by: ByHand, sa
   ],
 ];
 
-async function walk(browser: Browser, by: (page: Page) => ByHand, phone: boolean): Promise<string[]> {
+/** Those that search and decide, in a shop of their own. */
+const THEN: readonly Flow[] = [
+  [
+    'changes to the bay are found and taken',
+    '/builds/glider-tug/fit?c=a',
+    async (by, sable) => {
+      const { version } = await sable.build();
+      await by.press(by.page.getByRole('button', { name: 'Recipe', exact: true }));
+      const use = by.page.getByRole('button', { name: 'Use this recipe' }).first();
+      await expect(use).toBeVisible({ timeout: 60_000 });
+      await by.press(use);
+      await expect.poll(async () => (await sable.build()).version).toBeGreaterThan(version);
+    },
+  ],
+  [
+    'the way in is found, and its tightest moment shown',
+    '/builds/glider-tug/fit?c=c',
+    async (by) => {
+      await by.press(by.page.getByRole('button', { name: 'Install path' }));
+      const tightest = by.page.getByRole('button', { name: 'Tightest moment' });
+      await expect(tightest).toBeVisible({ timeout: 60_000 });
+      await by.press(tightest);
+      await expect(by.page.getByRole('region', { name: 'Install path' })).toContainText(/mm/);
+    },
+  ],
+  [
+    'a mount that holds is added',
+    '/builds/ice-racer/mounts?c=b',
+    async (by, sable) => {
+      await by.press(by.page.getByRole('button', { name: /^Add a mount between right side, rear/ }));
+      await expect.poll(async () => (await sable.build('ice-racer')).build.candidates[1]!.mounts!.length).toBe(3);
+    },
+  ],
+  [
+    'open joints are closed',
+    '/builds/glider-tug/joints?c=b',
+    async (by, sable) => {
+      const { version } = await sable.build();
+      await by.press(by.page.getByRole('button', { name: 'Close joints' }));
+      const use = by.page.getByRole('button', { name: 'Use these' }).first();
+      await expect(use).toBeVisible({ timeout: 60_000 });
+      await by.press(use);
+      await expect.poll(async () => (await sable.build()).version).toBeGreaterThan(version);
+    },
+  ],
+  [
+    'cells of a sheet become a part',
+    '/library/parts',
+    async (by, sable) => {
+      await by.press(by.page.getByRole('button', { name: 'Paste a table' }));
+      const dialog = by.page.getByRole('dialog');
+      await by.write(dialog.getByLabel('Paste cells or a table here'), 'Name;Class\nBreather can;hose');
+      await by.press(dialog.getByRole('button', { name: /one part$/ }));
+      await expect
+        .poll(async () => (await sable.row<{ id: string }>('parts', 'breather-can'))?.id)
+        .toBe('breather-can');
+    },
+  ],
+  [
+    'one is chosen',
+    '/builds/glider-tug/line-up?c=c',
+    async (by, sable) => {
+      await by.press(by.page.getByRole('button', { name: 'Choose this one' }));
+      const dialog = by.page.getByRole('dialog');
+      await by.write(dialog.getByLabel('Why this one'), 'Light, cheap, known');
+      await by.press(dialog.getByRole('button', { name: 'Choose C' }));
+      await expect.poll(async () => (await sable.build()).build.decision.candidateId).toBe('c');
+    },
+  ],
+];
+
+async function walk(
+  browser: Browser,
+  by: (page: Page) => ByHand,
+  phone: boolean,
+  flows: readonly Flow[],
+): Promise<string[]> {
   const sable = new Sable();
   await sable.start();
   const context = await browser.newContext({
@@ -158,7 +236,7 @@ async function walk(browser: Browser, by: (page: Page) => ByHand, phone: boolean
   });
   try {
     const unseen = new Set<string>();
-    for (const [name, path, go] of FLOWS)
+    for (const [name, path, go] of flows)
       await test.step(name, async () => {
         const hand = by(await context.newPage());
         await hand.page.goto(sable.url + path);
@@ -179,12 +257,17 @@ async function walk(browser: Browser, by: (page: Page) => ByHand, phone: boolean
   }
 }
 
-test('the flows of the guide by the keys alone, the focus seen at every stop', async ({ browser }) => {
-  test.setTimeout(300_000);
-  expect(await walk(browser, (page) => new ByKeys(page), false)).toEqual([]);
-});
+for (const [which, flows] of [
+  ['from the first build to its units', FIRST],
+  ['of searching and deciding', THEN],
+] as const) {
+  test(`the flows ${which} by the keys alone, the focus seen at every stop`, async ({ browser }) => {
+    test.setTimeout(300_000);
+    expect(await walk(browser, (page) => new ByKeys(page), false, flows)).toEqual([]);
+  });
 
-test('the flows of the guide by the finger alone, on a phone', async ({ browser }) => {
-  test.setTimeout(300_000);
-  await walk(browser, (page) => new ByFinger(page), true);
-});
+  test(`the flows ${which} by the finger alone, on a phone`, async ({ browser }) => {
+    test.setTimeout(300_000);
+    await walk(browser, (page) => new ByFinger(page), true, flows);
+  });
+}
