@@ -10,9 +10,9 @@ const FIRST: readonly Flow[] = [
     'a build is begun',
     '/shop',
     async (by) => {
-      await by.write(by.page.getByLabel('Name of the build'), 'By hand');
+      await by.write(by.page.getByLabel('Build name'), 'By hand');
       await by.pick(by.page.getByRole('combobox', { name: 'Currency' }), /^CHF/);
-      await by.press(by.page.getByRole('button', { name: 'Begin it' }));
+      await by.press(by.page.getByRole('button', { name: 'Create' }));
       await expect(by.page).toHaveURL(/\/builds\/by-hand\/brief/);
       await expect(by.page.getByText('CHF').first()).toBeVisible();
     },
@@ -44,10 +44,10 @@ const FIRST: readonly Flow[] = [
     '/builds/glider-tug/donors/offers?c=d',
     async (by, sable) => {
       const { build } = await sable.build();
-      await by.write(by.page.getByRole('searchbox', { name: 'Find' }), 'as it came out');
+      await by.write(by.page.getByRole('searchbox', { name: 'Search' }), 'as it came out');
       await by.press(by.page.getByRole('gridcell', { name: 'V6 2.7, engine as it came out' }));
-      await by.press(by.page.getByRole('button', { name: 'Make it a candidate' }));
-      await by.press(by.page.getByRole('button', { name: 'Put it in the line-up' }));
+      await by.press(by.page.getByRole('button', { name: 'Create candidate' }));
+      await by.press(by.page.getByRole('button', { name: 'Add to line-up' }));
       await expect.poll(async () => (await sable.build()).build.candidates.length).toBe(build.candidates.length + 1);
     },
   ],
@@ -64,7 +64,7 @@ const FIRST: readonly Flow[] = [
     'a calculation is kept with its candidate',
     '/builds/glider-tug/donors/bench?c=b&sum=injectors',
     async (by, sable) => {
-      await by.press(by.page.getByRole('button', { name: /^Land it/ }));
+      await by.press(by.page.getByRole('button', { name: /^Save to candidate/ }));
       await expect
         .poll(async () => (await sable.build()).build.candidates.find((c) => c.id === 'b')!.workings?.length ?? 0)
         .toBeGreaterThan(0);
@@ -75,9 +75,9 @@ const FIRST: readonly Flow[] = [
     '/builds/glider-tug/survey?c=b',
     async (by, sable) => {
       const { version } = await sable.build();
-      const folded = by.page.locator('summary', { hasText: 'something else' });
+      const folded = by.page.locator('summary', { hasText: 'other obstacle' });
       if (await folded.isVisible()) await by.press(folded);
-      await by.press(by.page.getByRole('button', { name: 'Measure something' }));
+      await by.press(by.page.getByRole('button', { name: 'Add obstacle' }));
       await by.press(by.page.getByRole('menuitem', { disabled: false }).first());
       const first = by.page.locator('input[data-take]').first();
       await by.write(first, '612');
@@ -90,8 +90,8 @@ const FIRST: readonly Flow[] = [
     async (by, sable) => {
       const place = async () => (await sable.build()).build.candidates.find((c) => c.id === 'b')!.placement;
       const before = await place();
-      await by.press(by.page.getByRole('button', { name: 'Find a position', exact: true }));
-      await by.press(by.page.getByRole('button', { name: 'Put it there' }).first());
+      await by.press(by.page.getByRole('button', { name: 'Find position', exact: true }));
+      await by.press(by.page.getByRole('button', { name: 'Move here' }).first());
       await expect.poll(place).not.toEqual(before);
     },
   ],
@@ -100,7 +100,7 @@ const FIRST: readonly Flow[] = [
     '/builds/glider-tug/gearing/choose?c=d',
     async (by, sable) => {
       const { version } = await sable.build();
-      await by.press(by.page.getByRole('button', { name: 'Take the first' }));
+      await by.press(by.page.getByRole('button', { name: 'Use best' }));
       await expect.poll(async () => (await sable.build()).version).toBeGreaterThan(version);
     },
   ],
@@ -158,7 +158,7 @@ const THEN: readonly Flow[] = [
     async (by, sable) => {
       const { version } = await sable.build();
       await by.press(by.page.getByRole('button', { name: 'Recipe', exact: true }));
-      const use = by.page.getByRole('button', { name: 'Use this recipe' }).first();
+      const use = by.page.getByRole('button', { name: 'Apply recipe' }).first();
       await expect(use).toBeVisible({ timeout: 60_000 });
       await by.press(use);
       await expect.poll(async () => (await sable.build()).version).toBeGreaterThan(version);
@@ -168,11 +168,11 @@ const THEN: readonly Flow[] = [
     'the way in is found, and its tightest moment shown',
     '/builds/glider-tug/fit?c=c',
     async (by) => {
-      await by.press(by.page.getByRole('button', { name: 'Install path' }));
-      const tightest = by.page.getByRole('button', { name: 'Tightest moment' });
+      await by.press(by.page.getByRole('button', { name: 'Installation path' }));
+      const tightest = by.page.getByRole('button', { name: 'Go to minimum clearance' });
       await expect(tightest).toBeVisible({ timeout: 60_000 });
       await by.press(tightest);
-      await expect(by.page.getByRole('region', { name: 'Install path' })).toContainText(/mm/);
+      await expect(by.page.getByRole('region', { name: 'Installation path' })).toContainText(/mm/);
     },
   ],
   [
@@ -212,10 +212,10 @@ const THEN: readonly Flow[] = [
     'one is chosen',
     '/builds/glider-tug/line-up?c=c',
     async (by, sable) => {
-      await by.press(by.page.getByRole('button', { name: 'Choose this one' }));
+      await by.press(by.page.getByRole('button', { name: 'Select this candidate' }));
       const dialog = by.page.getByRole('dialog');
-      await by.write(dialog.getByLabel('Why this one'), 'Light, cheap, known');
-      await by.press(dialog.getByRole('button', { name: 'Choose C' }));
+      await by.write(dialog.getByLabel('Reason for selection'), 'Light, cheap, known');
+      await by.press(dialog.getByRole('button', { name: 'Select C' }));
       await expect.poll(async () => (await sable.build()).build.decision.candidateId).toBe('c');
     },
   ],
@@ -240,7 +240,7 @@ async function walk(
       await test.step(name, async () => {
         const hand = by(await context.newPage());
         await hand.page.goto(sable.url + path);
-        await expect(hand.page.locator('main')).not.toContainText(/Opening…|Judging…|Reading the build|Working out/);
+        await expect(hand.page.locator('main')).not.toContainText(/Loading|Calculating/);
         await go(hand, sable);
         // Nothing that was done made the page wider than what shows it.
         expect(await hand.page.evaluate(() => document.documentElement.scrollWidth - innerWidth)).toBeLessThanOrEqual(

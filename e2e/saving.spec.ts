@@ -112,9 +112,9 @@ test('two tabs on the same field: the dialog names it and both values, and eithe
   const [one, two] = await twoTabs(context, sable, ['/builds/glider-tug/brief', '/builds/glider-tug/brief']);
   await expect(two.getByLabel('Budget')).toHaveValue('9500');
   await fill(two, 'Budget', '7000');
-  await fill(two, 'In your own words', 'Two’s words');
+  await fill(two, 'Purpose', 'Two’s words');
   await expect.poll(async () => (await sable.build()).build.brief.budget).toBe(7000);
-  await two.getByLabel('In your own words').blur();
+  await two.getByLabel('Purpose').blur();
   await expect.poll(async () => (await sable.build()).build.brief.purpose).toBe('Two’s words');
   // Somebody’s change of the same field arrives just before this tab’s.
   await one.route('**/api/v1/builds/glider-tug/brief', async (route) => {

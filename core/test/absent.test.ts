@@ -38,7 +38,7 @@ test('what is missing is told with where it is entered', () => {
   expect(told(tug, inLibrary('gearboxes', c.gearboxId, 'shifterMm'))).toContainEqual([
     'unknown',
     'Whether the lever comes up in its aperture is not known',
-    'Needs the lever of the box and the hole in the floor.',
+    'Missing: gearbox shift lever, shifter opening in the floor.',
     [`/gearboxes/${c.gearboxId}/shiftedBy`, `/gearboxes/${c.gearboxId}/shifterMm`],
   ]);
 });

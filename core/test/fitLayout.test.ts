@@ -92,7 +92,7 @@ describe('against the gearbox found', () => {
 });
 
 describe('shafts past the engine', () => {
-  test('half shafts of an engine across leave the block what they need, taken as thick as they usually are', () => {
+  test('half shafts at the flywheel across leave the block what they need, taken as thick as they usually are', () => {
     const [said] = passing(racer);
     expect(said!.id).toBe('fit-passing-right-half-shaft');
     expect(said!.figure).toBeGreaterThan(said!.limit!);

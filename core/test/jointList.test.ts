@@ -119,7 +119,7 @@ describe('somebody looked', () => {
       state: 'clear',
       title: 'Vacuum for the brake servo: somebody has looked, it mates',
     });
-    expect(servo(seen).because).toMatch(/^Gauge at idle: 60 kPa\. Its faces are not entered/);
+    expect(servo(seen).because).toMatch(/^Gauge at idle: 60 kPa\. Its interface data is missing/);
     expect(servo(takeOut(seen, check)).state).toBe('unknown');
   });
   test('it never goes before a face that is entered and misses', () => {

@@ -409,7 +409,7 @@ describe('claims about mounts', () => {
   test('one that the measure agrees with stands beside it, with its test', () => {
     const f = said([claim('fits', 'maker')]);
     expect(f).toMatchObject({ state: 'clear', step: 'mounts' });
-    expect(f.because).toContain('What settles it: bolt it up.');
+    expect(f.because).toContain('Deciding test: bolt it up.');
   });
   test('two that contradict each other, or one that the measure contradicts, is not settled by anybody’s word', () => {
     expect(said([claim('fits', 'maker'), claim('does not fit', 'owner')]).state).toBe('tight');

@@ -85,7 +85,7 @@ export function readHoles(text: string, form: HoleForm, toMm: number): HolesRead
       const [u, v] = [spot.uMm, spot.vMm];
       const miss = 'worstMm' in spot ? spot.worstMm : 0;
       if (form === 'three distances' && holes.length === 1 && spread([AXIS, holes[0]!, spot]) < FLAT) {
-        problems.push(`${at}: axis, ${holes[0]!.id} and ${id} lie on one line: tell another hole second.`);
+        problems.push(`${at}: axis, ${holes[0]!.id} and ${id} lie on one line: select another second hole.`);
         return;
       }
       if (miss > DISAGREE_MM) {

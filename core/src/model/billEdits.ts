@@ -44,7 +44,7 @@ const kept = {
     ),
   ),
   status: O(Type.Unsafe<LineStatus>({ type: 'string', enum: [...LINE_STATUS] })),
-  paid: O(Type.Number({ minimum: 0, description: 'in the money of the build; it stands in place of the price' })),
+  paid: O(Type.Number({ minimum: 0, description: 'in the currency of the build; replaces the price' })),
   supplier: O(Type.String({ minLength: 1, maxLength: 80 })),
   stage: O(
     Type.Unsafe<'later'>({

@@ -102,9 +102,7 @@ export const Candidate = Type.Object(
       ...Placement,
       description: 'where the gearbox sits, in a car that has it at the driven axle',
     } as typeof Placement),
-    unplaced: Type.Optional(
-      Type.Unsafe<true>({ type: 'boolean', const: true, description: 'nobody has said yet where it sits' }),
-    ),
+    unplaced: Type.Optional(Type.Unsafe<true>({ type: 'boolean', const: true, description: 'position not entered' })),
     mountSchool: MountSchoolSchema,
     mounts: Type.Optional(Type.Array(FittedMount, { maxItems: 12, description: 'what carries engine and gearbox' })),
     fuel: Type.Optional({ ...FuelSchema, description: 'in place of the brief’s' } as typeof FuelSchema),
@@ -154,7 +152,7 @@ export const Candidate = Type.Object(
     ),
     workings: Type.Optional(Type.Array(SavedCalculation, { maxItems: 60 })),
     pairIds: Type.Optional(
-      Type.Array(Id, { uniqueItems: true, maxItems: 12, description: 'gear pairs put into the box' }),
+      Type.Array(Id, { uniqueItems: true, maxItems: 12, description: 'gear pairs installed in the gearbox' }),
     ),
     intakeAir: Type.Optional(
       Type.Object(

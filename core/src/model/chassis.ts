@@ -92,7 +92,10 @@ export const AxleSprings = Type.Object(
     unsprungKg: PositiveFigure,
     bumpMm: Type.Optional(PositiveFigure),
   },
-  { ...closed, description: 'unsprung mass of the whole axle; bumpMm of the wheel up to the stop, as it was weighed' },
+  {
+    ...closed,
+    description: 'unsprung mass of the whole axle; bump travel of the wheel up to the stop, as it was weighed',
+  },
 );
 export type AxleSprings = Type.Static<typeof AxleSprings>;
 
@@ -131,7 +134,7 @@ export const HalfShaft = Type.Object(
   },
   {
     ...closed,
-    description: 'between joint centres, pushed fully in and pulled fully out; both sides unless the right is told',
+    description: 'between joint centres, fully compressed and fully extended; both sides unless the right is entered',
   },
 );
 export type HalfShaft = Type.Static<typeof HalfShaft>;
@@ -148,7 +151,7 @@ const AxleRatio = Type.Object(
   closed,
 );
 
-/** How the car was weighed: its axles, or four pads, and what was aboard. */
+/** How the car was weighed: its axles, or four scale pads, and what was aboard. */
 const Weighing = Type.Object(
   {
     frontKg: Type.Optional(PositiveFigure),
@@ -169,7 +172,7 @@ const Weighing = Type.Object(
     lifted: Type.Optional(
       Type.Object(
         { frontKg: PositiveFigure, liftMm: PositiveFigure, hubMm: PositiveFigure },
-        { ...closed, description: 'weighed again with the rear hubs lifted; hubMm is how high the front hubs stand' },
+        { ...closed, description: 'weighed again with the rear hubs lifted; with the height of the front hubs' },
       ),
     ),
     aboard: Type.String({ maxLength: 200 }),

@@ -233,7 +233,7 @@ export const Engine = Type.Object(
           },
           closed,
         ),
-        { maxItems: 12, description: 'what the bottom end as it left the works is known to stand' },
+        { maxItems: 12, description: 'torque rating of the original short block' },
       ),
     ),
     blockMaterial: Type.Optional(Type.String({ maxLength: 40 })),
@@ -302,7 +302,7 @@ export type Engine = Type.Static<typeof Engine>;
 
 /** The years in which an engine was built, in words. */
 export function yearsBuilt({ builtFrom, builtTo }: Pick<Engine, 'builtFrom' | 'builtTo'>): string {
-  if (builtFrom === undefined && builtTo === undefined) return 'not known';
+  if (builtFrom === undefined && builtTo === undefined) return 'unknown';
   return builtTo === undefined
     ? `from ${builtFrom}`
     : builtFrom === undefined

@@ -24,7 +24,7 @@ export const Rating = Type.Object(
     id: Id,
     torqueNm: Type.Optional(PositiveFigure),
     powerKw: Type.Optional(PositiveFigure),
-    atRpm: Type.Optional(Type.Number({ exclusiveMinimum: 0, maximum: 20000, description: 'of the power told' })),
+    atRpm: Type.Optional(Type.Number({ exclusiveMinimum: 0, maximum: 20000, description: 'of the stated power' })),
     at: Type.Optional(Type.Unsafe<(typeof RATED_AT)[number]>({ type: 'string', enum: [...RATED_AT] })),
     unit: Type.Optional(Type.Unsafe<'stock' | 'built'>({ type: 'string', enum: ['stock', 'built'] })),
     by: Type.Optional(Type.Unsafe<(typeof RATED_BY)[number]>({ type: 'string', enum: [...RATED_BY] })),

@@ -71,7 +71,7 @@ export const Part = Type.Object(
     id: Id,
     name: Name,
     class: Type.Unsafe<(typeof PART_CLASSES)[number]>({ type: 'string', enum: [...PART_CLASSES] }),
-    provides: Type.Array(Port, { description: 'ports that stand in place of the engine’s, gearbox’s or car’s own' }),
+    provides: Type.Array(Port, { description: 'ports that replace those of engine, gearbox or car' }),
     closes: Type.Array(
       Type.Object(
         {
@@ -144,7 +144,7 @@ export const Part = Type.Object(
         {
           pads: Type.Array(ChassisMount, { maxItems: 12 }),
           obstacles: Type.Array(Obstacle, { maxItems: 24 }),
-          inPlaceOf: Type.Array(Id, { maxItems: 40, description: 'obstacles and pads that leave with it' }),
+          inPlaceOf: Type.Array(Id, { maxItems: 40, description: 'obstacles and chassis mounts removed with it' }),
           bushNPerMm: Type.Optional({
             ...PositiveFigure,
             description: 'stiffness of its own bushes under each of its mounts; firm where nothing is said',

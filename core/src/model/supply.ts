@@ -60,8 +60,8 @@ export function supplyWords(supply: Supply): string {
   const near = (is: boolean | undefined, yes: string, no: string) => (is === undefined ? [] : [is ? yes : no]);
   return [
     supply.scarcity,
-    `maker ${supply.makerActive ? 'still active' : 'gone'}`,
+    `manufacturer ${supply.makerActive ? 'still active' : 'closed'}`,
     ...near(supply.sparesNearby, 'spares nearby', 'no spares nearby'),
-    ...near(supply.knowHowNearby, 'somebody near works on them', 'nobody near works on them'),
+    ...near(supply.knowHowNearby, 'somebody near works on them', 'no specialist nearby'),
   ].join(', ');
 }

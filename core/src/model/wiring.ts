@@ -12,7 +12,7 @@ export const Pin = Type.Object(
     colour: Type.Optional(Type.String({ maxLength: 20 })),
     function: Type.Optional({
       ...Id,
-      description: 'by the dictionary of functions; unknown where nobody has said',
+      description: 'from the dictionary of functions; unknown if not entered',
     } as typeof Id),
     signal: Type.Optional(
       Type.Unsafe<SignalKind>({
@@ -169,7 +169,11 @@ export const Wiring = Type.Object(
       Type.Unsafe<readonly [number, number, number]>({ ...Vec3, description: 'where the computer lies, vehicle axes' }),
     ),
     speedoFactor: Type.Optional(
-      Type.Number({ exclusiveMinimum: 0, maximum: 20, description: 'set on a signal box, or by another drive gear' }),
+      Type.Number({
+        exclusiveMinimum: 0,
+        maximum: 20,
+        description: 'set on a signal converter, or by another drive gear',
+      }),
     ),
     without: Type.Optional(
       Type.Array(Id, { uniqueItems: true, maxItems: 40, description: 'consumers that this car has not' }),

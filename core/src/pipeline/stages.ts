@@ -126,7 +126,7 @@ export const STAGES: { readonly [K in StageName]: Stage<K> } = {
   }),
   powerToWeight: stage({
     step: 'weight',
-    title: 'Power to weight',
+    title: 'Power-to-weight ratio',
     needs: ['gearing'],
     compute: (_, { gearing }) => assessPowerToWeight(gearing.figures),
   }),

@@ -71,8 +71,7 @@ export const candidateMoneySums = [
     run: (input): CandidateMoney => {
       const subject = subjectOf(input);
       const bill = judging(subject).find('money')?.figures.bill;
-      if (!bill)
-        throw new InputError('/candidate/bill', 'The bill can’t be reckoned: a figure that it rests on can’t be used.');
+      if (!bill) throw new InputError('/candidate/bill', 'Bill cannot be calculated: one of its figures is invalid.');
       const unpriced = bill.lines.filter((l) => l.unpriced).map((l) => l.name);
       const lines = bill.lines.filter((l) => l.id !== 'labour').map(drawnLine);
       const { budget, pace } = subject.brief;
@@ -88,7 +87,7 @@ export const candidateMoneySums = [
   }),
   defineSum({
     name: 'candidate.stages',
-    title: 'What gives up before the later target of the brief, in order, and the parts that lift each above it',
+    title: 'Components that fail below the later target of the brief, in order, and the parts that raise each limit',
     input: Type.Object(asked, closed),
     output: Type.Unsafe<StagePlan>(
       Type.Object(

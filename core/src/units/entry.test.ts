@@ -140,8 +140,8 @@ describe('a small sum', () => {
     ['(1+2', /not closed/],
     ['*3', /missing before “\*”/],
     ['1+2)', /“\)” has no place/],
-    ['12 13', /two numbers/],
-    ['4,1 1/2', /two numbers/],
+    ['12 13', /Two numbers/],
+    ['4,1 1/2', /Two numbers/],
   ])('%s is told what is wrong with it', (text, why) => {
     expect(read(text)).toMatch(why);
   });

@@ -296,7 +296,7 @@ function termsOf(tokens: readonly Token[], pick: readonly number[]): Term[] {
       minus = next.sign === '-';
       joined = false;
     } else if (next.is === 'number' && unit) joined = true;
-    else if (next.is === 'number') throw new Wrong('These are two numbers: write one, or a sum such as 116+14.');
+    else if (next.is === 'number') throw new Wrong('Two numbers entered: enter one, or an addition such as 116+14.');
     else
       throw new Wrong(
         next.is === 'sign' ? `“${next.sign}” has no place there.` : 'One unit behind a figure is enough.',

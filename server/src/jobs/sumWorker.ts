@@ -23,7 +23,7 @@ function noNumberIn(value: unknown, at = ''): string | undefined {
  */
 export default async function run({ name, input }: SumTask): Promise<Outcome> {
   const sum = sumNamed(name);
-  if (!sum) throw new Error(`There is no sum “${name}”.`);
+  if (!sum) throw new Error(`Unknown calculator “${name}”.`);
   await sum.prepare?.();
   return outcomeOf(() => {
     const output = finished(sum.run(input));

@@ -153,7 +153,7 @@ export function generateListings(
         kind === 'car'
           ? `Whole car with ${engine.shortName}, ${year}`
           : kind === 'swap'
-            ? `Begun swap with ${engine.shortName}, ${year}`
+            ? `Abandoned swap with ${engine.shortName}, ${year}`
             : kind === 'set'
               ? `${engine.shortName} with ${gearbox?.shortName ?? 'gearbox'}, ${year}`
               : `${engine.shortName}, ${year}`,
@@ -174,7 +174,7 @@ export function generateListings(
           ? [
               { what: 'doors, glass and panels', price: about(120 + 220 * random()) },
               { what: 'wheels with tyres', price: about(60 + 160 * random()) },
-              { what: 'the shell for scrap', price: about(110) },
+              { what: 'body shell, scrap value', price: about(110) },
             ]
           : [],
       seller: pick(SELLERS),

@@ -16,7 +16,7 @@ export function StepSaid() {
     // What could be undone can be done again now: it was taken back; and the other way round.
     const words =
       was.undoWords !== null && redoWords === was.undoWords && redoWords !== was.redoWords
-        ? `Taken back: ${redoWords}`
+        ? `Undone: ${redoWords}`
         : was.redoWords !== null && undoWords === was.redoWords && undoWords !== was.undoWords
           ? `Done again: ${undoWords}`
           : undefined;

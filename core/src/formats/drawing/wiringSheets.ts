@@ -162,7 +162,7 @@ export function testSheets(
     ...circuits.map((c) => [
       'Current at key-on',
       c.circuit.name,
-      `${c.current ? amps(c.current.value) : 'not known'} at most, ${c.consumer?.fused === false ? 'no fuse' : `fuse ${c.circuit.fuseAmps === undefined ? 'not chosen' : amps(c.circuit.fuseAmps)}`}`,
+      `${c.current ? amps(c.current.value) : 'unknown'} at most, ${c.consumer?.fused === false ? 'no fuse' : `fuse ${c.circuit.fuseAmps === undefined ? 'not chosen' : amps(c.circuit.fuseAmps)}`}`,
     ]),
     ['Lamps', 'charge, oil pressure', 'lit at key-on, out once it runs'],
   ];

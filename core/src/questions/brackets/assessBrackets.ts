@@ -105,9 +105,7 @@ export function assessBrackets(subject: Subject, mounts: MountsResult | undefine
     if (!span.ok) {
       if (!(span.fault instanceof MissingInput)) throw span.fault;
       open++;
-      findings.push(
-        unknown(mount, `Nobody has said what the ${f.name} bolts to`, span.fault.message, [span.fault.pointer]),
-      );
+      findings.push(unknown(mount, `${f.name}: mounting point missing`, span.fault.message, [span.fault.pointer]));
       return;
     }
     const leverMm = span.value;
@@ -123,7 +121,7 @@ export function assessBrackets(subject: Subject, mounts: MountsResult | undefine
       findings.push({
         ...unknown(
           mount,
-          `Nobody has said what joins the ${f.name} to its boss, ${say(leverMm, 'lengthMm', { digits: 0 })} away`,
+          `${f.name}: no bracket to its boss, ${say(leverMm, 'lengthMm', { digits: 0 })} away`,
           'A bracket that comes with it or stays as found, or one made for it: say which.',
           [`${at}/bracket`],
         ),
@@ -192,11 +190,11 @@ export function assessBrackets(subject: Subject, mounts: MountsResult | undefine
           title: over
             ? `The bracket of the ${f.name} is too weak: ${say(pct.value, 'percent', { digits: 0 })} of what it may bear`
             : `The bracket of the ${f.name} gives ${say(givesMm, 'lengthMm', { digits: 2 })}, more than a tenth of what its mount gives`,
-          because: `${capital(words)}; ${SAFETY} times that load is to stay below its yield. ${
+          because: `${capital(words)}; ${SAFETY} times that load must stay below yield. ${
             over
               ? ''
-              : `The mount gives ${say(worst.deflectionMm, 'lengthMm', { digits: 1 })} there: a soft bracket shakes by itself. `
-          }Welds and their metal are for whoever is licensed to judge them.`,
+              : `Mount deflection ${say(worst.deflectionMm, 'lengthMm', { digits: 1 })} there: a soft bracket vibrates. `
+          }Welds require inspection by a licensed person.`,
           about: [f.id],
           remedies: remediesOf(mount, figures, leverMm),
         }),
@@ -235,8 +233,8 @@ function standing({ fitted, pad, atMm }: MountInUse): Finding[] {
       id: `mounts-stand-${fitted.id}`,
       state: 'unknown',
       step: 'mounts',
-      title: `The ${fitted.name} stands ${say(away, 'lengthMm', { digits: 0 })} from its chassis mount: nobody has said on what`,
-      because: 'Put it on the chassis mount, or enter a chassis mount where it stands.',
+      title: `${fitted.name}: ${say(away, 'lengthMm', { digits: 0 })} from its chassis mount, support missing`,
+      because: 'Move it to the chassis mount, or enter a chassis mount at its position.',
       about: [fitted.id],
       missing: ['/chassis/pads'],
     }),
@@ -276,7 +274,7 @@ function row(
   const top = used.length > 0 ? used.reduce((a, b) => (b.pct.value > a.pct.value ? b : a)) : undefined;
   const bought =
     supplied > 0
-      ? ` ${supplied} ${supplied === 1 ? 'comes' : 'come'} with the mount or ${supplied === 1 ? 'stays' : 'stay'} as found: what it bears is its maker’s word.`
+      ? ` ${supplied} ${supplied === 1 ? 'comes' : 'come'} with the mount or ${supplied === 1 ? 'stays' : 'stay'} as found: rating by its manufacturer.`
       : '';
   const lacking = open > 0 ? ` ${open} ${open === 1 ? 'is' : 'are'} open.` : '';
   if (!top)
@@ -301,6 +299,6 @@ function row(
 function titleOf(check: Check, used: readonly { readonly name: string }[]): string {
   if (check.state === 'unknown') return 'Whether every mount is joined to its boss is not known';
   if (check.state === 'blocked') return 'A bracket is too weak for its load';
-  if (check.state === 'tight') return 'A bracket bears its load by less than the doubt';
+  if (check.state === 'tight') return 'Bracket strength met, but margin less than uncertainty';
   return used.length > 0 ? 'Every bracket bears its worst load' : 'Every mount comes with its bracket';
 }

@@ -10,7 +10,7 @@ const SERVO_LIMIT_N = 500;
 const BARE_LIMIT_N = 700;
 /** With the servo failed: deceleration in g and force; from memory of the type-approval rules. */
 const FAILED = { g: 0.25, limitN: 500 } as const;
-const TYPICAL_FRICTION: Figure = { value: 0.38, plusMinus: 0.05, evidence: 'estimated', source: 'typical of pads' };
+const TYPICAL_FRICTION: Figure = { value: 0.38, plusMinus: 0.05, evidence: 'estimated', source: 'typical of linings' };
 
 const pistonsMm2 = (b: WheelBrake | undefined): number | undefined =>
   b?.kind === 'disc' && b.pistonMm !== undefined
@@ -125,12 +125,12 @@ export function pedalJudged(
       check.state === 'unknown'
         ? 'Whether the pedal suits the brakes is not known'
         : failing
-          ? 'With the servo failed nobody can press hard enough'
+          ? 'Pedal force with failed servo exceeds the limit'
           : check.state === 'blocked'
-            ? `The pedal asks for ${say(found!.force.value, 'forceN')}, more than a leg may be asked for`
+            ? `Pedal force ${say(found!.force.value, 'forceN')}, above the permitted force`
             : check.state === 'tight'
-              ? 'The pedal is light enough by less than the doubt of the sum'
-              : 'The pedal is light enough',
+              ? 'Pedal force met, but margin less than uncertainty'
+              : 'Pedal force within limit',
       {
         about: [subject.candidate.id],
         missing: check.state === 'unknown' ? pedalMissing(subject) : [],
@@ -201,7 +201,7 @@ export function strokeJudged(hot: Hot) {
         : check.state === 'blocked'
           ? 'The pedal goes to its stop before the brakes press: the master cylinder is too small'
           : check.state === 'tight'
-            ? 'The master cylinder fills the brakes by less than the doubt of the sum'
+            ? 'Master cylinder volume met, but margin less than uncertainty'
             : 'The master cylinder fills the brakes',
       { about: [subject.candidate.id], missing: check.state === 'unknown' ? missing : [] },
     ),

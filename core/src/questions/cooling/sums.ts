@@ -173,8 +173,7 @@ export const coolingSums = [
       closed,
     ),
     run: (i) => {
-      if (i.gradePct == null)
-        throw new InputError('/gradePct', 'Without a grade the climb can be neither judged nor passed.');
+      if (i.gradePct == null) throw new InputError('/gradePct', 'Climb: grade missing. Enter it in the brief.');
       const energy = fuelEnergyKw(1, i.bsfcGPerKwh, i.lowerHeatingValueMjPerKg);
       const coolantShare = COOLANT_SHARE[i.fuel] + (i.waterToOilExchanger ? COOLANT_SHARE.exchanger : 0);
       const system = {

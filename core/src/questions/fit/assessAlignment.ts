@@ -33,7 +33,7 @@ const SHIFTER_ROW = {
   id: 'fit-shifter',
   step: 'fit',
   group: 'Fit',
-  title: 'Shifter in its aperture',
+  title: 'Shift lever in shifter opening',
   quantity: 'lengthMm',
   limitKind: 'at least',
   limit: 0,
@@ -43,7 +43,7 @@ const REACH_ROW = {
   id: 'fit-reach',
   step: 'fit',
   group: 'Fit',
-  title: 'Boss to pad, farthest',
+  title: 'Largest distance, mount boss to chassis mount',
   quantity: 'lengthMm',
   limitKind: 'at most',
   limit: BRACKET_REACH_MM,
@@ -85,7 +85,7 @@ function shifterJudged(seat: ShifterSeat, movement: Movement): { check: Check; f
   });
   const title =
     seat.insideMm < 0
-      ? `Shifter lands ${say(-seat.insideMm, 'lengthMm')} outside its aperture`
+      ? `Shift lever ${say(-seat.insideMm, 'lengthMm')} outside the shifter opening`
       : inside < 0
         ? `Shifter hits the edge of its aperture under load: ${say(seat.insideMm, 'lengthMm')} at rest`
         : `Shifter comes up inside its aperture, ${say(inside, 'lengthMm')} left under load`;
@@ -105,8 +105,8 @@ function reachJudged(pads: readonly MountReach[]): { check: Check; finding: Find
   });
   const title =
     check.state === 'blocked'
-      ? `The ${worst.pad} is out of reach: ${say(worst.reachMm, 'lengthMm')} to the nearest boss`
-      : `Every pad has a boss within ${say(worst.reachMm, 'lengthMm')}`;
+      ? `${worst.pad}: ${say(worst.reachMm, 'lengthMm')} to the nearest boss, too far for a bracket`
+      : `All chassis mounts have a boss within ${say(worst.reachMm, 'lengthMm')}`;
   return { check, finding: findingOf(check, title, { about: [worst.padId] }) };
 }
 
@@ -138,13 +138,13 @@ const OPEN = [
     SHIFTER_ROW,
     shifterMissing,
     'Whether the lever comes up in its aperture is not known',
-    'Needs the lever of the box and the hole in the floor.',
+    'Missing: gearbox shift lever, shifter opening in the floor.',
   ],
   [
     REACH_ROW,
     reachMissing,
     'Whether its mounts reach the car is not known',
-    'Needs the pads of the car, the bosses of the engine and the mount of the gearbox.',
+    'Missing: chassis mounts, mount bosses of the engine, gearbox mount.',
   ],
 ] as const;
 

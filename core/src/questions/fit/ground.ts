@@ -7,7 +7,7 @@ import {
   type CheckResult,
   type Subject,
 } from '../../model/index.ts';
-import { say } from '../../units/index.ts';
+import { capital, say } from '../../units/index.ts';
 import type { V3 } from '../../geometry/index.ts';
 import type { Movement } from '../mounts/index.ts';
 import type { PlacedSolid } from './clearances.ts';
@@ -92,7 +92,7 @@ export function groundAtBump(
     check.state === 'blocked'
       ? `The ${name} strikes the ground at full bump, by ${say(-left, 'lengthMm')}`
       : check.state === 'tight'
-        ? `The ${name} clears the ground at full bump by less than its doubt`
+        ? `${capital(name)}: ground clearance at full bump met, but margin less than uncertainty`
         : `The ${name} keeps ${say(left, 'lengthMm')} to the ground at full bump`;
   return { checks: [check], findings: [findingOf(check, title, { about: [lowest.solid.solid.id] })] };
 }

@@ -40,7 +40,7 @@ function finalDrivePlace(subject: Subject): Finding[] {
         about: [gearbox.id],
       }),
     ];
-  const where = boxApart ? 'at the driven axle' : 'beside the engine';
+  const where = boxApart ? 'at the driven axle' : 'next to the engine';
   if (drivesAShaft(gearbox))
     return [
       makeFinding({
@@ -74,9 +74,9 @@ function reverse({ brief, gearbox }: Subject): Finding[] {
         id: 'reverse',
         state: needsReverse ? 'blocked' : 'clear',
         step: 'gearing',
-        title: `The ${gearbox.shortName} has no reverse${needsReverse ? ', and you asked for one' : ''}`,
+        title: `The ${gearbox.shortName} has no reverse${needsReverse ? ', and a reverse gear is required' : ''}`,
         because:
-          'Rules for the road ask for one above a certain mass; local code decides. A reversing gear in the driveline or an electric drive makes one.',
+          'Road rules require one above a certain mass; local code applies. Add a reversing gearbox in the driveline or an electric drive.',
         about: [gearbox.id],
       }),
     ];
@@ -88,7 +88,7 @@ function reverse({ brief, gearbox }: Subject): Finding[] {
           state: 'unknown',
           step: 'gearing',
           title: `Whether the ${gearbox.shortName} has a reverse is not known`,
-          because: 'You asked for one. Enter its reverse ratio, or that it has none.',
+          because: 'Reverse gear required: enter its ratio, or that it has none.',
           about: [gearbox.id],
           missing: [`/gearboxes/${gearbox.id}/reverseRatio`],
         })
@@ -97,7 +97,7 @@ function reverse({ brief, gearbox }: Subject): Finding[] {
           state: 'clear',
           step: 'gearing',
           title: `Reverse at ${say(gearbox.reverseRatio, 'ratio')} to one`,
-          because: 'You asked for one, and it has one.',
+          because: 'Reverse gear required: available.',
           about: [gearbox.id],
         }),
   ];

@@ -95,8 +95,8 @@ export function ownCarSteps(library: Library, build: Build | undefined): OwnCarS
     }),
     step({
       id: 'place',
-      title: 'Where it sits',
-      words: 'Crank axis at the rear face of the block: ahead of the axle, left of the middle, above the floor.',
+      title: 'Engine position',
+      words: 'Crank axis at the rear face of the block: X forward of axle, Y left of centreline, Z above floor.',
       minutes: 2,
       missing: of(candidate !== undefined && !candidate.unplaced, 'its place'),
       path: candidate ? `candidate?c=${candidate.id}` : 'survey',

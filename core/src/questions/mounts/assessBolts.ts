@@ -83,7 +83,7 @@ export function boltFindings(
         m.bossId === GEARBOX_BOSS
           ? `/gearboxes/${subject.gearbox.id}/mountBoss`
           : `/candidates/${candidate.id}/mounts/${(candidate.mounts ?? []).indexOf(m)}/bossId`,
-        'Nobody has said what it is screwed into.',
+        'Material with the thread missing.',
       );
     const read = attempt(() => readThread(boss.thread, `${boss.at}/thread`));
     if (!read.ok) return open(`${boss.at}/thread`, read.fault.message);
@@ -122,7 +122,7 @@ export function boltFindings(
           ? `It would be tight on the ground of the hole before it clamps anything, and can split the boss.${instead}`
           : short
             ? `Thread in: 1 diameter in steel, 1.5 in cast iron, 2 in aluminium.${instead}`
-            : `It holds by ${mm(bolt.engagedMm)} of thread, ${wants}; how deep its hole is nobody has entered.`,
+            : `Thread engagement ${mm(bolt.engagedMm)}, ${wants}; hole depth missing.`,
         figure: bolt.engagedMm,
         limit: bolt.neededMm,
         quantity: 'lengthMm',
@@ -155,7 +155,7 @@ export function boltFindings(
           sound.length === bolted.length
             ? 'Every mount bolt holds, and none bottoms'
             : `${sound.length} of ${bolted.length} mount bolts hold`,
-        because: `Thread in and torque, dry: ${sound.join('; ')}. What its maker says of a joint goes before; a critical one is checked by whoever answers for it.`,
+        because: `Thread engagement and tightening torque, dry: ${sound.join('; ')}. The manufacturer’s figure takes precedence; have critical joints inspected.`,
         about: [candidate.id],
       }),
     );

@@ -13,6 +13,7 @@ import {
   type MountSchool,
   type Subject,
 } from '../../model/index.ts';
+import { capital } from '../../units/index.ts';
 import type { GearingFigures } from '../gearing/index.ts';
 import { apartAt, type MassFigures } from '../mass/index.ts';
 import { together } from './apart.ts';
@@ -114,7 +115,7 @@ export function assessMounts(
   if (mounts.length === 0)
     return said(
       'unknown',
-      'Nobody has said what carries it',
+      'Mounts missing',
       `Enter its mounts in Mounts. Until then every gap counts what is typical of ${candidate.mountSchool} mounts.`,
       [at],
     );
@@ -132,9 +133,7 @@ export function assessMounts(
     const own = mounts.filter((m) => isCarried(which, subject, m.bossId ?? ''));
     return own.length > 0
       ? judge(inCar, own, mass, gearing, without, which)
-      : said('unknown', `Nobody has said what carries the ${which}`, `Enter the mounts of the ${which} in Mounts.`, [
-          at,
-        ]);
+      : said('unknown', `${capital(which)}: mounts missing`, `Enter the mounts of the ${which} in Mounts.`, [at]);
   };
   const [engineX, boxX] = [candidate.placement.xMm, apartAt(subject)?.xMm ?? candidate.placement.xMm - 1];
   return together(half('engine'), half('gearbox'), { splitXMm: (engineX + boxX) / 2, behind: boxX < engineX });

@@ -18,7 +18,7 @@ const vec = (of: ReturnType<typeof Type.Number>, description?: string) =>
 const onMountsInput = {
   lumps: Type.Array(
     Type.Object(
-      { massKg: positive, comMm: vec(N), boxSizeMm: vec(positive, 'its own inertia is that of this box') },
+      { massKg: positive, comMm: vec(N), boxSizeMm: vec(positive, 'its own inertia is that of a cuboid') },
       closed,
     ),
     { minItems: 1, maxItems: 100 },

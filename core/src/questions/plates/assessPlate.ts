@@ -107,7 +107,7 @@ function thickness(plate: AdapterPlate, at: string): Finding[] {
         id: 'plate-thickness',
         state: 'unknown',
         step: 'joints',
-        title: 'How thick the adapter plate may be can’t be reckoned',
+        title: 'Adapter plate thickness cannot be calculated',
         because: tried.fault.message,
         missing: [`${at}/stack${tried.fault.pointer}`],
       }),
@@ -133,7 +133,7 @@ function thickness(plate: AdapterPlate, at: string): Finding[] {
       step: 'joints',
       title:
         t === undefined
-          ? `The adapter plate may be ${range} thick: how thick it is nobody has said`
+          ? `Adapter plate: permitted thickness ${range}, thickness missing`
           : state === 'blocked'
             ? `A plate of ${mm(t)} does not suit the input shaft: ${range}`
             : `A plate of ${mm(t)} suits input shaft, pilot and hub`,

@@ -33,12 +33,11 @@ export interface PlateWindow {
 export function plateWindow(stack: PlateStack): PlateWindow {
   const { shaftStickOutMm: s, pilotMouthDepthMm: mouth, pilotBottomDepthMm: bottom } = stack;
   requirePositive('/splineDiameterMm', stack.splineDiameterMm);
-  if (!(bottom > mouth))
-    throw new InputError('/pilotBottomDepthMm', 'The pilot’s bottom lies ahead of its mouth (pilotBottomDepthMm).');
+  if (!(bottom > mouth)) throw new InputError('/pilotBottomDepthMm', 'The pilot’s bottom lies ahead of its mouth.');
   if (!(stack.splineEndMm > stack.splineStartMm))
-    throw new InputError('/splineEndMm', 'The spline ends ahead of where it begins (splineEndMm).');
+    throw new InputError('/splineEndMm', 'The spline ends ahead of where it begins.');
   if (!(stack.hubFrontMm > stack.hubRearMm))
-    throw new InputError('/hubFrontMm', 'The front of the hub lies ahead of its rear (hubFrontMm).');
+    throw new InputError('/hubFrontMm', 'The front of the hub lies ahead of its rear.');
   const overlap = (t: number) =>
     Math.min(stack.splineEndMm - t, stack.hubFrontMm) - Math.max(stack.splineStartMm - t, stack.hubRearMm);
   const needs = stack.splineDiameterMm;

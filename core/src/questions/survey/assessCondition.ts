@@ -33,12 +33,12 @@ function shellFindings(chassis: Chassis, { parts, candidate }: Subject): Finding
       spot.state === 'strengthened'
         ? (['clear', `Strengthened: ${spot.name}`] as const)
         : pads.length === 0
-          ? (['unknown', `Whether a mount would stand on ${WORDS[spot.state]} (${spot.name}) is not known`] as const)
+          ? (['unknown', `Mount base on ${WORDS[spot.state]} (${spot.name}): unknown`] as const)
           : on.length === 0
-            ? (['clear', `No mount stands on ${WORDS[spot.state]}: ${spot.name}`] as const)
+            ? (['clear', `No mount on ${WORDS[spot.state]}: ${spot.name}`] as const)
             : weak
-              ? (['blocked', `${names} would stand on ${WORDS[spot.state]}: ${spot.name}`] as const)
-              : (['tight', `${names} would stand on an old repair: ${spot.name}`] as const);
+              ? (['blocked', `${names}: mounted on ${WORDS[spot.state]}, ${spot.name}`] as const)
+              : (['tight', `${names}: mounted on an old repair, ${spot.name}`] as const);
     return makeFinding({
       id: `shell-${spot.id}`,
       state,

@@ -21,8 +21,8 @@ export function surveyFindings(chassis: Chassis): Finding[] {
           id: `tape-${taped.id}`,
           state: 'unknown',
           step: 'survey',
-          title: `The ${taped.name} lacks ${missing.length} of its ${total} readings`,
-          because: `Still unknown: ${[...new Set(missing.map((m) => m.unknown))].join('; ')}. Until then it is not in the bay.`,
+          title: `${taped.name}: ${missing.length} of ${total} measurements missing`,
+          because: `Missing: ${[...new Set(missing.map((m) => m.unknown))].join('; ')}. Not included in clearance checks.`,
           about: [taped.id],
           missing: [`/chassis/tape/${taped.id}`],
         }),
@@ -33,7 +33,7 @@ export function surveyFindings(chassis: Chassis): Finding[] {
           id: `tape-${taped.id}`,
           state: 'unknown',
           step: 'survey',
-          title: `The readings of the ${taped.name} do not make a body`,
+          title: `${taped.name}: measurements do not form a valid shape`,
           because: problem,
           about: [taped.id],
           missing: [`/chassis/tape/${taped.id}`],
@@ -48,8 +48,8 @@ export function surveyFindings(chassis: Chassis): Finding[] {
           id: `spread-${taped.id}-${reading.key}`,
           state: 'tight',
           step: 'survey',
-          title: `${count} readings of one length lie ${say(spreadMm, 'lengthMm')} apart`,
-          because: `${taped.name}: ${spec?.name ?? reading.key}. One of them is of something else, or the tape sagged: read it again.`,
+          title: `${count} repeat measurements differ by ${say(spreadMm, 'lengthMm')}`,
+          because: `${taped.name}: ${spec?.name ?? reading.key}. Measure again; check the measuring points and that the tape is tight.`,
           about: [taped.id],
         }),
       );
@@ -61,18 +61,18 @@ export function surveyFindings(chassis: Chassis): Finding[] {
         id: `unmeasured-${roles[0]!.replaceAll(' ', '-')}`,
         state: 'unknown',
         step: 'survey',
-        title: `Nobody has measured ${name}`,
-        because: `It leaves unknown ${unknown}.`,
+        title: `${name}: not measured`,
+        because: `Needed to check ${unknown}.`,
         missing: ['/chassis/obstacles'],
       }),
     );
   const rest: readonly [boolean, string, string, string][] = [
-    [chassis.pads.length === 0, 'pads', 'the mount pads', 'how far a bracket has to reach'],
+    [chassis.pads.length === 0, 'pads', 'the chassis mounts', 'mount bracket length'],
     [
       !chassis.shifterAperture && layout.leverOverGearbox,
       'shifter',
       'the shifter hole',
-      'whether the lever comes up through it',
+      'whether the shift lever fits the opening',
     ],
     [
       layout.chain && !chassis.axleSprocketMm,
@@ -85,7 +85,7 @@ export function surveyFindings(chassis: Chassis): Finding[] {
       layout.propshaftsTo.includes('rear') && !chassis.pinion && !chassis.hubs,
       'pinion',
       'the pinion flange or the hubs',
-      'at what angle the shafts run',
+      'propshaft and half-shaft angles',
     ],
   ];
   for (const [absent, id, name, unknown] of rest)
@@ -95,8 +95,8 @@ export function surveyFindings(chassis: Chassis): Finding[] {
           id: `unmeasured-${id}`,
           state: 'unknown',
           step: 'survey',
-          title: `Nobody has measured ${name}`,
-          because: `It leaves unknown ${unknown}.`,
+          title: `${name}: not measured`,
+          because: `Needed to check ${unknown}.`,
           missing: [`/chassis/${id === 'shifter' ? 'shifterAperture' : id}`],
         }),
       );

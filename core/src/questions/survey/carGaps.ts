@@ -13,13 +13,13 @@ const GAPS: readonly (CarGap & { readonly known: (c: Chassis) => boolean })[] = 
   {
     pointer: '/chassis/originalEngineId',
     label: 'engine in it',
-    buys: 'the original car beside every candidate',
+    buys: 'the original car as a comparison',
     known: (c) => c.originalEngineId !== undefined,
   },
   {
     pointer: '/chassis/originalGearboxId',
     label: 'gearbox in it',
-    buys: 'the original car beside every candidate',
+    buys: 'the original car as a comparison',
     known: (c) => c.originalGearboxId !== undefined,
   },
   {
@@ -80,7 +80,7 @@ const GAPS: readonly (CarGap & { readonly known: (c: Chassis) => boolean })[] = 
   {
     pointer: '/chassis/brakes',
     label: 'brakes of both axles',
-    buys: 'whether they stand the heat',
+    buys: 'their heat capacity',
     known: (c) => c.brakes?.front !== undefined && c.brakes.rear !== undefined,
   },
   {

@@ -7,7 +7,7 @@ import { heatGap, sensorAt, type HeatGap } from './places.ts';
 const AIR_SENSORS: ReadonlySet<string> = new Set(['air-temp', 'air-mass', 'air-mass-pulse']);
 
 const hotWords = ({ name, gapMm, needMm }: HeatGap): string =>
-  `${say(Math.max(0, gapMm), 'lengthMm')} from the ${name}; hot exhaust to wires asks for ${say(needMm, 'lengthMm')}`;
+  `${say(Math.max(0, gapMm), 'lengthMm')} from the ${name}; required clearance of wires to hot exhaust ${say(needMm, 'lengthMm')}`;
 
 /** Where the computer lies, and how near to what is hot. */
 function computerFinding(subject: Subject): Finding[] {
@@ -24,7 +24,7 @@ function computerFinding(subject: Subject): Finding[] {
         step: 'wiring',
         state: 'unknown',
         title: `Where the ${name} goes is not decided`,
-        because: 'How far the loom has to reach, and what heat and water it has to stand, hang on it.',
+        because: 'Loom length and protection against heat and water depend on it.',
         about,
         missing: [`/candidates/${candidate.id}/wiring/computerAtMm`],
       }),

@@ -35,7 +35,7 @@ const priceOf = ({ low, likely, high, quantity = 1, currencyRate = 1 }: LineInpu
 export const moneySums = [
   defineSum({
     name: 'money.line',
-    title: 'Mean and variance of a price told in three points',
+    title: 'Mean and variance of a three-point price',
     input: Type.Object(points, closed),
     output: Type.Object({ mean: N, variance: N }, closed),
     run: (i) => pert(i),

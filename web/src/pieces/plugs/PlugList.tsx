@@ -108,15 +108,10 @@ function PlaceAndPhoto({
         />
       )}
       {plug.onComputer !== true && (
-        <PointField
-          label={`Where it lies, ${axes}`}
-          value={plug.atMm}
-          at={`${at}/atMm`}
-          onCommit={(v) => put('atMm', v)}
-        />
+        <PointField label={`Position, ${axes}`} value={plug.atMm} at={`${at}/atMm`} onCommit={(v) => put('atMm', v)} />
       )}
       <QuantityField
-        label="Wire that comes with it"
+        label="Supplied wire length"
         quantity="lengthMm"
         optional
         min={0}

@@ -47,7 +47,7 @@ export function Dressing({
                   <span className="num muted small">
                     {r.bay
                       ? `${formatNumber(r.bay.marginMm, 'lengthMm', units, { signed: true })} ${unitOf('lengthMm', units)}`
-                      : 'well clear'}
+                      : 'required'}
                   </span>
                 </MenuItem>
               ))}

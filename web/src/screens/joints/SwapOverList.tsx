@@ -78,7 +78,7 @@ export function SwapOverList({
                           )
                         }
                       >
-                        Swap it over
+                        Reuse
                       </Button>
                     )}
                   </td>

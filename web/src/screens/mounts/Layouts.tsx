@@ -57,7 +57,7 @@ export function Layouts({ build, candidate }: { build: Build; candidate: Candida
                   <th scope="col" className="r">
                     Score
                   </th>
-                  <th scope="col" aria-label="Take it" />
+                  <th scope="col" aria-label="Use" />
                 </tr>
               </thead>
               <tbody>

@@ -81,7 +81,7 @@ export function MountsDrawing({
     <>
       <Sheet views={[SIDE, FRONT]} {...common} />
       <details>
-        <summary>Plan</summary>
+        <summary>Top view</summary>
         <Sheet views={[PLAN]} {...common} />
       </details>
     </>

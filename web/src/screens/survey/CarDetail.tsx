@@ -36,7 +36,7 @@ export function CarDetail({ chassis }: { chassis: Chassis }) {
           }}
         />
         <ChoiceField
-          label="Body"
+          label="Body type"
           value={chassis.body}
           choices={choices(BODIES)}
           onCommit={(body) => put({ body: body as Chassis['body'] })}
@@ -48,7 +48,7 @@ export function CarDetail({ chassis }: { chassis: Chassis }) {
           onCommit={(drive) => put({ drive: drive as Chassis['drive'] })}
         />
         <ChoiceField
-          label="Engine lies"
+          label="Engine orientation"
           value={chassis.engineLies}
           choices={choices(['longitudinal', 'transverse'])}
           onCommit={(lies) => put({ engineLies: lies as Chassis['engineLies'] })}

@@ -179,7 +179,7 @@ export function Combs({
           control={<Checkbox size="small" checked={openOnly} onChange={(_, on) => setOpenOnly(on)} />}
           label="Open pins only"
         />
-        <span className="muted small">Drag from tooth to tooth, or press one and say where it goes.</span>
+        <span className="muted small">Drag from pin to pin, or press a pin and select its target.</span>
       </div>
       <div className={css['sides']}>
         <b>{[...new Set(schedule.rows.filter(onLeft).map((r) => r.plug.of))].join(' and ')}</b>
@@ -420,7 +420,7 @@ function PinPanel({
       })}
       <div className={css['say']}>
         <ChoiceField
-          label={wires.length > 0 ? 'Join it to another too' : 'Join it to'}
+          label={wires.length > 0 ? 'Connect to another pin' : 'Connect to'}
           value={NONE}
           choices={[
             { value: NONE, label: 'choose a pin' },

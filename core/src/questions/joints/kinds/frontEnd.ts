@@ -7,7 +7,7 @@ const face = Type.Object({ front: Type.String({ title: 'front end of' }) });
 export const frontEnd = defineJoint({
   kind: 'front-end',
   order: 15,
-  group: 'what carries and turns it',
+  group: 'mounting and drive',
   title: 'Front of the engine and what its belts drive',
   sides: { a: 'block front and timing cover', b: 'water pump, pulleys and brackets' },
   home: { a: 'engine', b: 'engine' },

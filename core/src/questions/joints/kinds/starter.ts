@@ -6,7 +6,7 @@ const face = Type.Object({ ringTeeth: Type.Integer({ title: 'teeth of the ring' 
 export const starter = defineJoint({
   kind: 'starter',
   order: 27,
-  group: 'what carries and turns it',
+  group: 'mounting and drive',
   title: 'Starter to its ring',
   sides: { a: 'ring that the starter is made for', b: 'ring on the flywheel or flexplate' },
   home: { a: 'engine', b: 'gearbox' },

@@ -4,11 +4,11 @@ import { choice, defineJoint } from '../kind.ts';
 export const starterSide = defineJoint({
   kind: 'starter-side',
   order: 28,
-  group: 'what carries and turns it',
+  group: 'mounting and drive',
   title: 'Side of the starter',
   sides: { a: 'side that the starter sits on', b: 'side of the bay with room for it' },
   home: { a: 'engine', b: 'car' },
-  look: 'The starter against steering box, column and chassis rail, with the engine where it will sit.',
+  look: 'Starter clearance to steering box, column and chassis rail, with the engine in position.',
   spec: {
     a: Type.Object({ side: choice('starter on the', ['left', 'right']) }),
     b: Type.Object({

@@ -6,7 +6,7 @@ const WAYS = ['to ground', 'from the battery', 'as a message'] as const;
 const WORDS: Readonly<Record<(typeof WAYS)[number], string>> = {
   'to ground': 'switches to ground',
   'from the battery': 'switches from the battery',
-  'as a message': 'is told by a message',
+  'as a message': 'by bus message',
 };
 
 export const warningLamp = defineJoint({

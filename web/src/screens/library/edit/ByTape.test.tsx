@@ -37,7 +37,7 @@ beforeEach(() => {
 });
 afterEach(cleanup);
 
-test('three outer sizes of an engine give its bodies, and one more reading moves them', () => {
+test('three outer sizes at the flywheel give its bodies, and one more reading moves them', () => {
   draw('engines', [own]);
   type('Length', '600');
   type('Width', '24 in');
@@ -121,7 +121,7 @@ test('a piece that stands out and a mount arm go in only when all of them was re
     ['Its middle, ahead', '120'],
     ['Its middle, left', '-260'],
     ['Its middle, up', '-40'],
-    ['Its length', '80'],
+    ['Part length', '80'],
     ['Its width', '70'],
     ['Arm, ahead', '250'],
     ['Arm, out', '170'],

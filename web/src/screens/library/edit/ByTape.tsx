@@ -119,10 +119,10 @@ export function ByTape({
           )}
           {shape === 'transaxle' && (
             <ChoiceField
-              label="In its car it is on the engine’s"
+              label="Side of the engine in the donor car:"
               value={gearboxOn ?? ''}
               choices={[
-                { value: '', label: 'not told' },
+                { value: '', label: 'not stated' },
                 ...(['left', 'right'] as const).map((v) => ({ value: v, label: v })),
               ]}
               onCommit={(v) => setGearboxOn(v === '' ? undefined : (v as 'left' | 'right'))}
@@ -161,7 +161,7 @@ export function ByTape({
           onBosses={(next) => onTaped({ bosses: next })}
         />
       )}
-      <Button onClick={() => setScanning(true)}>Bring in a scan</Button>
+      <Button onClick={() => setScanning(true)}>Import scan</Button>
       {scanning && (
         <Suspense fallback={null}>
           <ScanDialog

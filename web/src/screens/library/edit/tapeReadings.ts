@@ -34,7 +34,7 @@ const BOX_MORE: readonly TapeReading[] = [
   { key: 'bellDepthMm', label: 'Bellhousing, depth', from: 'mating face to where the case begins' },
 ];
 const SHIFTER: readonly TapeReading[] = [
-  { key: 'shifterBackMm', label: 'Shifter, back', from: 'mating face to where the lever stands' },
+  { key: 'shifterBackMm', label: 'Shifter, back', from: 'mating face to shift lever' },
   { key: 'shifterUpMm', label: 'Shifter, up', from: 'crank axis to its foot' },
 ];
 const MOUNT: readonly TapeReading[] = [
