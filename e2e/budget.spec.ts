@@ -23,12 +23,12 @@ test('what gives up before the later target, what lifts it: planned for later it
     page.getByRole('row', { name: /^Fuel \d/ }).getByRole('button', { name: 'Planned for later' }),
   ).toBeDisabled();
   // Its place in the order of work is after it runs.
-  await expect(page.getByText('Later, for the power to come').first()).toBeVisible();
+  await expect(page.getByText('Later, for the later target').first()).toBeVisible();
   // In place of something bought now: that is bought twice.
   await page.getByRole('button', { name: /^Injectors, four of 280 cc/ }).click();
   await page.getByRole('combobox', { name: 'In place of', exact: true }).click();
   await page.getByRole('option', { name: /^Fuel pump, 3 bar/ }).click();
-  await expect(page.getByText(/193 € of it is bought twice: bought right at once/)).toBeVisible();
+  await expect(page.getByText(/193 € of it is bought twice: bought for the later target at once/)).toBeVisible();
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(page.getByText(/bought twice/)).toBeHidden();
   await page.getByRole('button', { name: 'Undo' }).click();
@@ -167,8 +167,8 @@ test('from an empty shop: a bill typed and pasted, a chance only when every line
     await h.fill('Sold by', '50');
     await expect(page.getByLabel('Likely, Bolts, M10', { exact: true })).toHaveValue('23');
     await h.press(/^Stronger clutch/);
-    await h.pick('Stage', 'later, for the power to come');
-    await expect(page.getByText(/240 € more come later|255 € more come later/)).toBeVisible();
+    await h.pick('Stage', 'later, for the later target');
+    await expect(page.getByText(/240 € more later|255 € more later/)).toBeVisible();
     await h.fill('Hours a week', '8');
     await h.fill('People at work', '2');
     await h.pick('Lift', 'on the floor');

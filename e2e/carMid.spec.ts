@@ -3,6 +3,7 @@
  * from an advert that somebody pasted. What comes out is what a person reckons by hand.
  */
 import type { Engine } from '@sable/core';
+import { walkGuide } from './guide.ts';
 import { Hands } from './hands.ts';
 import { expect, Sable, test } from './sable.ts';
 import { boxOf, stl } from './stl.ts';
@@ -54,7 +55,7 @@ test('own mid-engined car, engine across: one donor by tape, one by scan, one ow
       ],
       tape,
     );
-    await h.press('Put these 7 bodies in');
+    await h.press('Insert these 7 bodies');
     expect(h.inputs - before).toBeLessThan(15);
     await com(['260', '0', '120']);
     await h.save('engines');
@@ -80,7 +81,7 @@ test('own mid-engined car, engine across: one donor by tape, one by scan, one ow
     const dialog = page.getByRole('dialog');
     await h.pick('Placed by', 'file coordinates: already in the axes of the engine', dialog);
     await h.pick('Counts as', 'block', dialog);
-    await h.press('The rest counts as block', dialog);
+    await h.press('The rest is block', dialog);
     await h.press('Insert', dialog);
     await com(['230', '0', '110']);
     await h.save('engines');
@@ -242,6 +243,7 @@ test('own mid-engined car, engine across: one donor by tape, one by scan, one ow
     await expect.poll(() => prices(/^Alternator/)).toEqual(expect.arrayContaining(['50', '85', '170']));
     // The gearbox comes with it: it is not bought again.
     expect((await prices(/^Cross box/)).join('')).toBe('');
+    await test.step('the guide, section by section', () => walkGuide(page, shop.url, 'mid-two'));
   } finally {
     await shop.stop();
     shop.remove();

@@ -20,7 +20,7 @@ async function box(
   await h.pick('Shape', 'box', list);
   await h.pick('Role', role, list);
   await h.at('Centre', centre, list);
-  await h.at('Displacement', size, list);
+  await h.at('Size', size, list);
   await h.fill('±', '3', list.locator('details[open]'));
 }
 

@@ -142,7 +142,7 @@ test('a position is searched, can be stopped, says what holds it from both sides
   await expect(found).toContainText(/Best position: 21 mm clearance margin/);
   await expect(found).toContainText('Held from both sides');
   await found.getByRole('button', { name: 'Move here' }).click();
-  await expect(answer(page)).toContainText('21 mm to spare');
+  await expect(answer(page)).toContainText('21 mm clearance margin');
   await page.getByRole('button', { name: /^Undo/ }).click();
   await expect.poll(async () => (await sable.build()).build).toEqual(before.build);
 });
@@ -153,7 +153,7 @@ test('the way in runs along its path and puts the engine back when put away', as
   const { version } = await sable.build();
   await page.getByRole('button', { name: 'Installation path' }).click();
   const path = page.getByRole('region', { name: 'Installation path' });
-  await expect(path).toContainText('Goes in from above');
+  await expect(path).toContainText('Installs from above');
   await expect(path).toContainText('Removed for installation: bonnet');
   await path.getByRole('slider').focus();
   await page.keyboard.press('Home');

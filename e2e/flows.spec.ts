@@ -1,8 +1,19 @@
 import { expect, test, type Browser, type Page } from '@playwright/test';
 import { ByFinger, ByKeys, type ByHand } from './byHand.ts';
 import { cell, Sable } from './sable.ts';
+import { boxOf, stl } from './stl.ts';
 
 type Flow = readonly [name: string, path: string, go: (by: ByHand, sable: Sable) => Promise<void>];
+
+/** A picture of one grey, px. */
+async function grey(page: Page, width: number, height: number): Promise<Buffer> {
+  const drawer = await page.context().newPage();
+  await drawer.setViewportSize({ width, height });
+  await drawer.setContent('<body style="background:#888"></body>');
+  const picture = await drawer.screenshot();
+  await drawer.close();
+  return picture;
+}
 
 /** The flows of the guide, from beginning to end, each on what the one before left. */
 const FIRST: readonly Flow[] = [
@@ -193,6 +204,74 @@ const THEN: readonly Flow[] = [
       await expect(use).toBeVisible({ timeout: 60_000 });
       await by.press(use);
       await expect.poll(async () => (await sable.build()).version).toBeGreaterThan(version);
+    },
+  ],
+  [
+    'the car is weighed on pads',
+    '/builds/glider-tug/survey?c=c',
+    async (by, sable) => {
+      await by.press(by.page.getByRole('button', { name: 'Corner weights', exact: true }));
+      await by.press(by.page.getByRole('button', { name: 'Read corner scales' }));
+      await expect(by.page.getByText(/Stable, total 91\d\.\d kg/)).toBeVisible({ timeout: 20_000 });
+      await by.press(by.page.getByRole('button', { name: 'Save corner weights' }));
+      await expect
+        .poll(async () => (await sable.build()).build.chassis!.weighing.corners?.frontLeftKg)
+        .toMatchObject({ source: 'simulated scale pads' });
+    },
+  ],
+  [
+    'a scan becomes a body of the powertrain',
+    '/builds/glider-tug/fit?c=d',
+    async (by, sable) => {
+      const { page } = by;
+      await by.press(page.getByRole('button', { name: 'Import scan' }));
+      const dialog = page.getByRole('dialog');
+      await dialog.locator('input[type="file"]').setInputFiles({
+        name: 'pump.stl',
+        mimeType: 'model/stl',
+        buffer: stl(boxOf([0, 0, 0], [300, 200, 120], 40)),
+      });
+      await by.press(dialog.getByRole('button', { name: 'Create simplified shapes' }));
+      await expect(dialog.getByText(/^One shape\./)).toBeVisible();
+      await by.pick(dialog.getByRole('combobox', { name: 'Placed by' }), /^file coordinates/);
+      await by.pick(dialog.getByRole('combobox', { name: 'Counts as' }), 'block');
+      await by.press(dialog.getByRole('button', { name: 'Insert' }));
+      await expect
+        .poll(async () => (await sable.build()).build.candidates.find((c) => c.id === 'd')!.scanned?.length)
+        .toBe(1);
+    },
+  ],
+  [
+    'the holes of a face are traced over a picture',
+    '/builds/glider-tug/joints?c=c',
+    async (by, sable) => {
+      const { page } = by;
+      await by.press(page.locator('summary', { hasText: 'Adapter plate' }));
+      await by.press(page.getByRole('button', { name: 'Trace over a picture: the block' }));
+      const dialog = page.getByRole('dialog');
+      await dialog
+        .getByLabel('Picture of the face')
+        .setInputFiles({ name: 'face.png', mimeType: 'image/png', buffer: await grey(page, 300, 240) });
+      const board = page.getByRole('application', { name: /^face\.png/ });
+      await by.point(board, [20, 220]);
+      await by.point(board, [220, 220]);
+      await by.write(dialog.getByLabel('Between the marks of the ruler'), '400');
+      await by.pick(dialog.getByLabel('Pressed by'), 'its middle');
+      await by.point(board, [150, 120]);
+      await by.write(dialog.getByLabel('Diameter'), '10,5');
+      for (const at of [
+        [80, 80],
+        [220, 80],
+        [150, 180],
+      ] as const)
+        await by.point(board, at);
+      await expect(dialog.getByText(/^3 holes, each ±/)).toBeVisible();
+      await by.press(dialog.getByRole('button', { name: 'Use these holes' }));
+      const holes = async () => (await sable.build()).build.candidates[2]!.plate?.engineHoles ?? [];
+      await expect.poll(async () => (await holes()).length).toBe(3);
+      // 200 pixels are 400 mm: two millimetres each, from the axis to the left and up; a finger hits within some pixels.
+      const [first] = await holes();
+      expect(Math.hypot(first!.uMm + 140, first!.vMm - 80)).toBeLessThan(8);
     },
   ],
   [

@@ -19,7 +19,7 @@ test('the chooser’s pick meets cruise and hill start, says what it gives up, a
   await go('/builds/glider-tug/gearing/choose?c=c');
   await expect(page.getByText(/16 gearings, \d+ meet the brief/)).toBeVisible();
   await expect(page.getByText(/^Best combination: \d\.\d\d axle/)).toBeVisible();
-  await expect(page.getByText(/Trade-offs: .*\((fifth )?.*axle, /)).toBeVisible();
+  await expect(page.getByText(/Trade-offs?: .*\((fifth )?.*axle, /)).toBeVisible();
   const first = page.locator('tr.is-first');
   const cruise = Number((await first.locator('td').nth(1).innerText()).replace(',', ''));
   const hill = Number(await first.locator('td').nth(2).innerText());
@@ -99,7 +99,7 @@ test('the run answers what is asked: wet, with the trailer, beside another, in U
   await expect.poll(time).toBeGreaterThan(wet);
   await page.getByLabel('Compare with').click();
   await page.getByRole('option', { name: /^D / }).click();
-  await expect(page.locator('.say.big')).toContainText(/(before|after|level with) D/);
+  await expect(page.locator('.say.big')).toContainText(/(before|after|same time as) D/);
   await page.getByLabel('Show').click();
   await page.getByRole('option', { name: 'tractive force and grip limit' }).click();
   await expect(page.getByRole('figure', { name: 'tractive force and grip limit over time' })).toBeVisible();

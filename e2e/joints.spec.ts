@@ -134,7 +134,7 @@ test('a part accepted where a joint is open is in bill, mass and fit, and out of
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(page.getByRole('rowheader', { name: /^Adapter plate, Hesper to Corran/ })).toHaveCount(0);
   // What was said of it is kept, should it come again.
-  await expect(page.getByText('Said of lines that are no longer on the bill.')).toBeVisible();
+  await expect(page.getByText('Entries for items no longer on the bill.')).toBeVisible();
   await expect.poll(figures).toEqual(without);
   await sable.putBack(was);
 });

@@ -23,7 +23,7 @@ test('a middle engine across, then a transaxle at the rear, then a chain: each a
       ],
       hands.list('By tape or scan'),
     );
-    await hands.press('Put these 7 bodies in');
+    await hands.press('Insert these 7 bodies');
     await hands.save('engines');
     expect((await shop.row<Engine>('engines', 'four')).solids).toHaveLength(7);
     // One that drives a shaft, and one that drives the wheels.

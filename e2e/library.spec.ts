@@ -198,7 +198,7 @@ test('a gearbox with its transfer case by tape: bodies, shifter, mount and both 
   );
   await hands.fill('Front output, down', '900', tape);
   await hands.fill('Front output, down', '260', tape);
-  await hands.press('Put these 3 bodies in');
+  await hands.press('Insert these 3 bodies');
   await hands.save('gearboxes');
   const kept = await sable.row<Gearbox>('gearboxes', 'taped-four-by-four');
   expect(kept).toMatchObject({

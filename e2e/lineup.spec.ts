@@ -18,7 +18,7 @@ test('a person sees what leads, a clear, a tight, a blocked and an unknown candi
     await expect(row).toBeVisible();
     await expect(row.getByRole('img', { name: state })).toBeVisible();
   }
-  await expect(cell(page, 'F', 'Hill start with trailer, maximum grade')).toHaveAccessibleName(/not known.*unknown/);
+  await expect(cell(page, 'F', 'Hill start with trailer, maximum grade')).toHaveAccessibleName(/unknown/);
   await expect(page.getByRole('figure', { name: 'Torque curves' })).toBeVisible();
 });
 
@@ -167,7 +167,7 @@ test('a remedy accepted clears its finding; chosen, and withdrawn', async ({ pag
   await dialog.getByRole('button', { name: 'Select D' }).click();
   await expect(dialog.getByText(/^Enter the reason in a few words/)).toBeVisible();
   await dialog.getByLabel('Reason for selection').fill('Pulls from 1,500 and goes in from above.');
-  await dialog.getByLabel(/^Why not A,/).fill('The sump meets the crossmember.');
+  await dialog.getByLabel(/^Reason for rejecting A,/).fill('The sump meets the crossmember.');
   await dialog.getByRole('button', { name: 'Select D' }).click();
   await expect(page.getByText('Selected: Hesper V6, five-speed')).toBeVisible();
   const chosen = async () => (await sable.build()).build;

@@ -100,11 +100,11 @@ test('a hundred and fifty lines come in from a spreadsheet, are edited by keyboa
   await expect(page.getByText('150 items added to the bill.')).toBeVisible();
   const own = async () => (await sable.build()).build.candidates[2]!.bill!.own!;
   await expect.poll(async () => (await own()).length).toBe(150);
-  const state = page.getByLabel('State, Piece 1', { exact: true });
+  const state = page.getByLabel('State, Shape 1', { exact: true });
   await state.focus();
   await page.keyboard.type('ordered');
   await page.keyboard.press('Enter');
-  await expect(page.getByLabel('State, Piece 2', { exact: true })).toBeFocused();
+  await expect(page.getByLabel('State, Shape 2', { exact: true })).toBeFocused();
   await page.keyboard.press('Control+d');
   await page.keyboard.press('Control+d');
   await expect
@@ -116,10 +116,10 @@ test('a hundred and fifty lines come in from a spreadsheet, are edited by keyboa
   ]);
   const table = csvParse(readFileSync(await file.path(), 'utf8').replace('\uFEFF', ''));
   const likely = (row: (typeof table)[number]) => Number(row['Price, likely (EUR)']);
-  const lines = table.filter((row) => row['Line'] !== 'Sum');
-  expect(lines.filter((row) => row['Line']!.startsWith('Piece '))).toHaveLength(150);
+  const lines = table.filter((row) => row['Item'] !== 'Total');
+  expect(lines.filter((row) => row['Item']!.startsWith('Shape '))).toHaveLength(150);
   const summed = lines.reduce((n, row) => n + likely(row), 0);
-  expect(likely(table.find((row) => row['Line'] === 'Sum')!)).toBeCloseTo(summed, 1);
+  expect(likely(table.find((row) => row['Item'] === 'Total')!)).toBeCloseTo(summed, 1);
   // The workbook comes in again and changes nothing; with one price changed there, that one.
   const [book] = await Promise.all([
     page.waitForEvent('download'),
@@ -135,18 +135,20 @@ test('a hundred and fifty lines come in from a spreadsheet, are edited by keyboa
   await page.getByLabel('Bill to import').setInputFiles({
     name: 'mine.csv',
     mimeType: 'text/csv',
-    buffer: Buffer.from('Line;Likely;State\nPiece 7;99,50;received\nGlass beads;35;\n'),
+    buffer: Buffer.from('Line;Likely;State\nShape 7;99,50;received\nGlass beads;35;\n'),
   });
   await expect(page.getByText('1 line changed, 1 added.')).toBeVisible();
   await expect
-    .poll(async () => (await own()).find((o) => o.name === 'Piece 7'))
+    .poll(async () => (await own()).find((o) => o.name === 'Shape 7'))
     .toMatchObject({
       status: 'received',
       price: { likely: 99.5 },
     });
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect.poll(async () => (await own()).length).toBe(150);
-  await expect(page.getByRole('row', { name: /^Sum, EUR/ })).toContainText(Math.round(summed).toLocaleString('en'));
+  await expect(page.getByRole('row', { name: /^Total of likely values, EUR/ })).toContainText(
+    Math.round(summed).toLocaleString('en'),
+  );
   await sable.putBack(was);
 });
 
@@ -161,7 +163,7 @@ test('what was said of a line that goes is kept, and comes back with it; a line 
   await page.getByLabel(`State, ${name}`, { exact: true }).fill('ordered');
   await page.getByLabel(`State, ${name}`, { exact: true }).press('Enter');
   await page.getByRole('button', { name: `Remove ${name}` }).click();
-  await expect(page.getByText('Said of lines that are no longer on the bill.')).toBeVisible();
+  await expect(page.getByText('Entries for items no longer on the bill.')).toBeVisible();
   await expect(page.getByRole('listitem').filter({ hasText: name })).toContainText('ordered');
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(page.getByLabel(`State, ${name}`, { exact: true })).toHaveValue('ordered');

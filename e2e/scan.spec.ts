@@ -106,10 +106,12 @@ test('three boxes of one file, in inches and already in engine axes, are three n
     await expect(page.getByText(/^3 shapes\. .* within the target of 12 mm/)).toBeVisible();
     await choose(page, 'Placed by', 'file coordinates: already in the axes of the engine');
     await choose(page, 'Counts as', 'block');
-    await page.getByRole('button', { name: 'The rest counts as block' }).click();
+    await page.getByRole('button', { name: 'The rest is block' }).click();
     await choose(page, 'Counts as', 'head', 1);
     await page.getByRole('button', { name: 'Insert' }).click();
     await hands.save('engines');
+    // What it goes on to is loaded: the server is not ended under it.
+    await expect(page.getByRole('heading', { name: 'Unit', level: 1 })).toBeVisible();
     const { solids } = await shop.row<Engine>('engines', 'unit');
     expect(solids.map((s) => s.role).sort()).toEqual(['block', 'block', 'head']);
     const all = solids.flatMap(({ shape }) => (shape.kind === 'hull' ? shape.verticesMm : []));

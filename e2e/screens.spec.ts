@@ -32,7 +32,7 @@ test('everything by keyboard: steps, candidates, units, undo, search, the list o
   await expect(page.getByRole('dialog', { name: 'Keyboard shortcuts' })).toBeVisible();
   await page.keyboard.press('Escape');
   await page.keyboard.press('/');
-  await page.getByRole('combobox', { name: /Step, candidate, finding/ }).fill('weight');
+  await page.getByRole('combobox', { name: /^Search steps, candidates/ }).fill('weight');
   await page.keyboard.press('Enter');
   await expect(page).toHaveURL(/\/weight/);
   const before = await sable.build();
@@ -56,7 +56,7 @@ test('US units everywhere: figures, sentences, fields', async ({ page, go }) => 
   await go('/builds/glider-tug/line-up?c=b');
   await page.getByRole('button', { name: 'US', exact: true }).click();
   await expect(page.getByRole('region', { name: 'Line-up' }).locator('thead')).toContainText(
-    'Rocker cover hits the bonnet by 0.55 in.',
+    'Rocker cover hits bonnet by 0.55 in.',
   );
   await expect(cell(page, 'C', 'Peak power, target now')).toHaveAccessibleName(/157 hp/);
   await page.getByRole('link', { name: 'Brief' }).click();
@@ -89,7 +89,7 @@ test('the candidate: a tyre that is none is refused by name; a sump changed is j
   await go('/builds/glider-tug/candidate?c=a');
   await page.getByLabel('Tyres').fill('18S/65R15');
   await page.keyboard.press('Enter');
-  await expect(page.getByText(/“?18S\/65R15.*can't be read.*Allowed are codes such as/)).toBeVisible();
+  await expect(page.getByText(/“?18S\/65R15.*can’t be read.*Allowed are codes such as/)).toBeVisible();
   const before = await sable.build();
   await page.getByLabel('Sump').click();
   await page.getByRole('option', { name: 'front-bowl sump with pickup' }).click();
@@ -125,7 +125,7 @@ test('a build begun from nothing: brief, first candidate, long names, taken out 
   await dialog.getByRole('button', { name: 'Add candidate' }).click();
   await expect(page.getByRole('button', { name: 'Take A out of the line-up' })).toBeVisible();
   await page.getByRole('link', { name: 'Line-up' }).click();
-  await expect(cell(page, 'A', 'Smallest clearance margin')).toHaveAccessibleName(/not known.*unknown/);
+  await expect(cell(page, 'A', 'Smallest clearance margin')).toHaveAccessibleName(/unknown/);
   expect(await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth)).toBe(
     0,
   );
@@ -196,9 +196,7 @@ test.describe('the sum behind the screen is the one over HTTP, once for each top
       },
     );
     await go('/builds/glider-tug/gearing?c=d');
-    await expect(page.getByRole('row', { name: /^First gear ratio/ })).toContainText(
-      String(Math.round(speeds.speedKph[0]!)),
-    );
+    await expect(page.getByRole('row', { name: /^First \d/ })).toContainText(String(Math.round(speeds.speedKph[0]!)));
     await expect(page.getByText(`Reverse reaches ${Math.round(speeds.reverseSpeedKph)} km/h`)).toBeVisible();
     await page.getByRole('link', { name: 'Line-up' }).click();
     await expect(cell(page, 'D', 'Cruise rpm')).toHaveAccessibleName(
@@ -212,7 +210,7 @@ test.describe('the sum behind the screen is the one over HTTP, once for each top
     });
     await page.getByRole('link', { name: 'Gearing' }).click();
     await expect(
-      page.getByText(new RegExp(`holds ${Math.round(capacity.capacityUniformWearNm)} N·m by uniform wear`)).first(),
+      page.getByText(new RegExp(`holds ${Math.round(capacity.capacityUniformWearNm)} N·m (uniform wear)`)).first(),
     ).toBeVisible();
   });
 
@@ -296,7 +294,7 @@ test.describe('the sum behind the screen is the one over HTTP, once for each top
     expect(found.signedDistanceMm).toBeCloseTo(-14, 0);
     await go('/builds/glider-tug/line-up?c=b');
     await expect(
-      page.getByText(`Rocker cover hits the bonnet by ${Math.round(-found.signedDistanceMm)} mm`).first(),
+      page.getByText(`Rocker cover hits bonnet by ${Math.round(-found.signedDistanceMm)} mm`).first(),
     ).toBeVisible();
   });
 });

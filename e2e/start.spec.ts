@@ -224,7 +224,7 @@ test('the whole shop saved while it runs, by the page and by command, and restor
     expect(before[0]).toContain('8123');
     expect(run('restore.mjs', file, '--data', again)).toMatchObject({
       status: 0,
-      stdout: expect.stringMatching(/Restored into \S+again: 4 builds, \d+ engines, .*, 1 changes\./),
+      stdout: expect.stringMatching(/Restored into \S+repeat: 4 builds, \d+ engines, .*, 1 changes\./),
     });
     const other = new Sable(false);
     cpSync(again, other.folder, { recursive: true });

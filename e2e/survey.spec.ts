@@ -27,7 +27,7 @@ test('a crossmember is taped on a tablet: units as typed, repeats averaged, what
   await page.keyboard.press('Enter');
   await expect(page.getByRole('textbox', { name: /lower face, height/ })).toBeFocused();
   await take(/lower face, height/, '58 cm');
-  await expect(page.getByText(/Still unknown: limit for front sump bowl/).first()).toBeVisible();
+  await expect(page.getByText(/Missing measurements: limit for front sump bowl/).first()).toBeVisible();
   await take(/front edge/, 'about here');
   await expect(page.getByText('“about here” is not a number.')).toBeVisible();
   await take(/front edge/, '600');
@@ -38,7 +38,7 @@ test('a crossmember is taped on a tablet: units as typed, repeats averaged, what
   await expect(page.getByText('± 3.0 mm').first()).toBeVisible();
   await expect
     .poll(async () => (await chassis(sable, 'ice-racer'))!.obstacles.find((o) => o.id === 'crossmember'))
-    .toMatchObject({ role: 'crossmember', plusMinusMm: 3, source: '6 readings by tape' });
+    .toMatchObject({ role: 'crossmember', plusMinusMm: 3, source: '6 measurements, tape' });
   const scroll = await page.evaluate(() => document.documentElement.scrollWidth);
   expect(scroll).toBeLessThanOrEqual(820);
   // Taken out again, the bay is as it was.
@@ -127,7 +127,7 @@ test('claims that contradict stand side by side with what would settle them', as
   await page.getByRole('button', { name: 'Reported fits' }).click();
   await expect(page.getByText('Goes straight over your crossmember, no cutting.')).toBeVisible();
   await expect(page.getByText(/Deciding test: clay on the crossmember/)).toBeVisible();
-  await page.getByLabel('Who').fill('my neighbour');
+  await page.getByLabel('Source').fill('my neighbour');
   await page.getByLabel('Statement').fill('Mine went in.');
   await page.getByRole('button', { name: 'Add' }).click();
   await expect.poll(async () => (await chassis(sable))!.claims!.length).toBe(before.claims!.length + 1);
@@ -175,9 +175,9 @@ test('on a phone: one side is read and taken over to the other, and read there i
   await expect(page.getByRole('heading', { name: 'right strut tower' })).toBeVisible();
   await expect(page.getByText('Copied from the other side: measure here.')).toHaveCount(6);
   const tower = async () => (await chassis(sable, 'ice-racer'))!.obstacles.find((o) => o.id === 'strut-right-2');
-  await expect.poll(tower).toMatchObject({ plusMinusMm: 10, source: '6 readings by other side' });
+  await expect.poll(tower).toMatchObject({ plusMinusMm: 10, source: '6 measurements, other side' });
   await read(page, ['92', '-108', '468', '612', '421', '788']);
-  await expect.poll(tower).toMatchObject({ plusMinusMm: 2, source: '6 readings by tape' });
+  await expect.poll(tower).toMatchObject({ plusMinusMm: 2, source: '6 measurements, tape' });
   expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
   await sable.put('chassis', was, 'ice-racer');
 });
@@ -234,8 +234,8 @@ test('weighed again both stay; bad metal under a mount blocks it, and undo bring
   await page.getByLabel('Front axle load', { exact: true }).press('Tab');
   await expect(page.getByRole('row', { name: /until \d{4}/ })).toContainText('−11');
   await page.getByRole('button', { name: 'Shell and history' }).click();
-  const shell = page.locator('fieldset').filter({ has: page.locator('legend', { hasText: /^Shell/ }) });
-  await shell.getByRole('button', { name: /^Add to shell/ }).click();
+  const shell = page.locator('fieldset').filter({ has: page.locator('legend', { hasText: /^Body shell/ }) });
+  await shell.getByRole('button', { name: /^Add to body shell/ }).click();
   await shell.getByLabel('Where', { exact: true }).fill('rail under the mount');
   await shell.getByRole('combobox', { name: 'The metal is' }).click();
   await page.getByRole('option', { name: 'corroded' }).click();
@@ -261,7 +261,7 @@ test('the tape list shows what is left to read, drawn, with room to write', asyn
   await go('/builds/ice-racer/survey/tape-list');
   await page.getByLabel('Everything that could be measured').check();
   await expect(page.getByRole('heading', { name: 'heater box' })).toBeVisible();
-  await expect(page.getByRole('img', { name: /^heater box, from the front: readings 2, 3/ })).toBeVisible();
+  await expect(page.getByRole('img', { name: /^heater box, front view: readings 2, 3/ })).toBeVisible();
   await expect(page.getByText(/^Osmer Pika hatch: \d+ measurements to take$/)).toBeVisible();
   await page.emulateMedia({ media: 'print' });
   await expect(page.getByRole('button', { name: 'Print' })).toBeHidden();
@@ -299,7 +299,7 @@ test('systems as found are typed in; the battery is moved to the boot: the axles
   await moved.getByRole('textbox', { name: 'Forward' }).fill('-2800');
   await page.keyboard.press('Tab');
   await expect.poll(front).toBeLessThan(before - 1);
-  await expect(page.getByRole('heading', { name: 'Relocated parts' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: /^Parts relocated in/ })).toBeVisible();
   await expect(page.locator('.say.big')).toContainText('+138');
   await page.getByRole('link', { name: /^Parts & budget/ }).click();
   await expect(page.getByText('Move the battery').first()).toBeVisible();

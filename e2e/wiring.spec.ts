@@ -129,7 +129,7 @@ test('an alternator too small for what draws: one that suits is accepted, and th
 }) => {
   const { build: was } = await sable.build();
   await go('/builds/glider-tug/wiring?c=e');
-  await expect(page.getByText('Alternator output 4 A too low at a cruise').first()).toBeVisible();
+  await expect(page.getByText('Alternator output 4 A too low at cruise').first()).toBeVisible();
   await expect(page.getByRole('img', { name: 'Cruise: 49 A drawn of 45 A given' })).toBeVisible();
   await page
     .getByRole('button', { name: /^Fit Alternator 110 A, triple bracket/ })
@@ -292,11 +292,11 @@ test('a plug gets its place, the wire that comes with it and a photo; Fit says h
     await box.getByLabel(label, { exact: true }).fill(text);
     await box.getByLabel(label, { exact: true }).press('Enter');
   };
-  await put('Where it lies, vehicle axes: forwards', '100');
-  await put('Where it lies, vehicle axes: to the left', '-500');
+  await put('Position, vehicle axes: forwards', '100');
+  await put('Position, vehicle axes: to the left', '-500');
   // Two of three are no place yet.
   expect((await now()).chassis!.plugs![1]!.atMm).toBeUndefined();
-  await put('Where it lies, vehicle axes: up', '700');
+  await put('Position, vehicle axes: up', '700');
   await put('Supplied wire length', '50');
   await expect.poll(async () => (await now()).chassis!.plugs![1]).toMatchObject({ atMm: [100, -500, 700], tailMm: 50 });
   await box.getByLabel('Photo of New relay carrier').setInputFiles({
@@ -347,14 +347,14 @@ test('a sensor that moves is asked for what it lacks; beside the exhaust it is b
   await page.getByRole('combobox', { name: 'Against any spray in the intake' }).click();
   await page.getByRole('option', { name: 'upstream', exact: true }).click();
   await put('Its new wires', '600');
-  await put('Engine position, axes of the engine: forwards', '330');
-  await put('Engine position, axes of the engine: to the left', '-120');
-  await put('Engine position, axes of the engine: up', '380');
+  await put('Position, engine axes: forwards', '330');
+  await put('Position, engine axes: to the left', '-120');
+  await put('Position, engine axes: up', '380');
   await expect(page.getByText('Sensor 1: added, clear of heat, upstream of the spray').first()).toBeVisible();
   await expect.poll(state).toBe('clear');
   await page.getByRole('combobox', { name: 'Against any spray in the intake' }).click();
   await page.getByRole('option', { name: 'downstream', exact: true }).click();
-  await expect(page.getByText('Sensor 1: it sits downstream of the spray, which wets it').first()).toBeVisible();
+  await expect(page.getByText('Sensor 1: it is downstream of the spray').first()).toBeVisible();
   await expect.poll(state).toBe('blocked');
   await sable.putBack(was);
 });

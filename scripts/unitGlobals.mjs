@@ -37,5 +37,6 @@ if (globalThis.document) {
 // Whether an element can be seen asks the style of it and all that it stands in; no style sheet is loaded here that would hide any.
 if (globalThis.document) {
   const { configure } = await import('@testing-library/dom');
-  configure({ defaultHidden: true });
+  // Waiting is against hanging, not a measurement either: a second is little beside other tests.
+  configure({ defaultHidden: true, asyncUtilTimeout: 10_000 });
 }

@@ -37,7 +37,7 @@ test('what is missing is told with where it is entered', () => {
   ]);
   expect(told(tug, inLibrary('gearboxes', c.gearboxId, 'shifterMm'))).toContainEqual([
     'unknown',
-    'Whether the lever comes up in its aperture is not known',
+    'Shift lever in its opening: data missing',
     'Missing: gearbox shift lever, shifter opening in the floor.',
     [`/gearboxes/${c.gearboxId}/shiftedBy`, `/gearboxes/${c.gearboxId}/shifterMm`],
   ]);

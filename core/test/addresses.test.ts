@@ -18,7 +18,7 @@ const OF_THE_PROGRAM = new Set([
   'BSFC',
   'fuel, kg/l',
   'share of the heat into the coolant',
-  'what such a core sheds',
+  'heat rejection of such a core',
 ]);
 
 interface Doubt {

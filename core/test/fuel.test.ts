@@ -33,7 +33,7 @@ test('the fuel of the brief decides octane, injectors and heat', () => {
 
 test('a candidate has its own fuel, marked; a fuel that it can’t burn blocks it', () => {
   const own = on({ fuel: 'E85' }, { fuel: 'petrol 95' });
-  expect(has(own, 'fuel-own')).toMatchObject({ state: 'clear', title: 'It runs on E85, a choice of its own' });
+  expect(has(own, 'fuel-own')).toMatchObject({ state: 'clear', title: 'Fuel of this candidate: E85' });
   expect(check(own, 'knock').value).toBe(104);
   expect(has(on({ fuel: 'diesel' }), 'fuel-kind')).toMatchObject({ state: 'blocked' });
   // A brief for petrol says nothing against a diesel in the line-up: it burns what it burns.

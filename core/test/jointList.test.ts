@@ -117,7 +117,7 @@ describe('somebody looked', () => {
     const seen = accept(c, check);
     expect(servo(seen)).toMatchObject({
       state: 'clear',
-      title: 'Vacuum for the brake servo: somebody has looked, it mates',
+      title: 'Vacuum for the brake servo: direct fit (inspected)',
     });
     expect(servo(seen).because).toMatch(/^Gauge at idle: 60 kPa\. Its interface data is missing/);
     expect(servo(takeOut(seen, check)).state).toBe('unknown');

@@ -77,7 +77,7 @@ test('two candidates of one letter, and two things of a list with one id, are re
       errors: [
         {
           pointer: `/obstacles/${obstacles.length}/id`,
-          message: `“Twin” has the id “${obstacles[0]!.id}” of entry 1. Give it another.`,
+          message: `“Twin” has the id “${obstacles[0]!.id}” of entry 1. Choose another id.`,
         },
       ],
     },

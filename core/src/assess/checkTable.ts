@@ -199,7 +199,7 @@ export const CHECK_TABLE: Readonly<Record<CheckId, CheckEntry>> = {
     limit: 'brief',
   },
   'gate-noise-later': {
-    asks: 'Is it quiet enough for the limit that is to come?',
+    asks: 'Is it quiet enough for the future limit?',
     required: ['/engines/*/noise'],
     estimable: QUIETENED,
     raisedBy: ['/brief/noise', '/brief/noise/laterLimitDb'],
@@ -252,7 +252,7 @@ export const CHECK_TABLE: Readonly<Record<CheckId, CheckEntry>> = {
     required: ['/engines/*/curves[]', '/gearboxes/*/efficiencyDirect', '/gearboxes/*/efficiencyOther'],
     estimable: ['/gearboxes/*/ratios[]', '/engines/*/curves/*/plusMinusPct'],
     raisedBy: ['/brief/wheelPower', '/brief/wheelPower/speedKph'],
-    formula: 'P·η of the gear that gives most, at the speed',
+    formula: 'P·η in the best gear at this speed',
     limit: 'brief',
   },
   'gate-wheel': {
@@ -330,7 +330,7 @@ export const CHECK_TABLE: Readonly<Record<CheckId, CheckEntry>> = {
     limit: 'none',
   },
   'fit-shifter': {
-    asks: 'Does the lever come up in its aperture?',
+    asks: 'Does the shift lever fit the opening?',
     required: ['/chassis/shifterAperture', '/gearboxes/*/shifterMm', '/chassis/obstacles[]'],
     estimable: ['/chassis/shifterAperture/plusMinusMm', '/parts/*/shifts', ...MOVED],
     raisedBy: ['/gearboxes/*/shiftedBy', ...LAYOUT],
@@ -403,7 +403,7 @@ export const CHECK_TABLE: Readonly<Record<CheckId, CheckEntry>> = {
     limit: '250 mm, trade',
   },
   'mounts-held': {
-    asks: 'Do the mounts hold engine and gearbox, and in which turn do they give most?',
+    asks: 'Do the mounts hold engine and gearbox, and about which axis are they softest?',
     required: [...HUNG],
     estimable: HUNG_EST,
     raisedBy: ['/chassis/torqueTube'],
@@ -459,7 +459,7 @@ export const CHECK_TABLE: Readonly<Record<CheckId, CheckEntry>> = {
     limit: 'none, trade',
   },
   'mounts-brackets': {
-    asks: 'Is every mount joined to its boss, and does what was made for it bear its worst load?',
+    asks: 'Is every mount joined to its boss, and does its bracket carry the worst load?',
     required: [
       ...HUNG,
       ...CURVE,
@@ -478,7 +478,7 @@ export const CHECK_TABLE: Readonly<Record<CheckId, CheckEntry>> = {
     ],
     raisedBy: ['/candidates/*/mounts', '/candidates/*/mounts[]'],
     formula: 't = √(6·F·l·S/(b·R_e)), S 1.5 on the worst case, R_e 235 N/mm² steel, 125 welded 6082; tube √(σ² + 3τ²)',
-    limit: 'yield over 1.5; gives at most a tenth of what its mount gives, trade',
+    limit: 'yield over 1.5; deflection at most a tenth of its mount’s, trade',
   },
   'power-now': {
     asks: 'Does peak power meet the target?',
@@ -876,7 +876,7 @@ export const CHECK_TABLE: Readonly<Record<CheckId, CheckEntry>> = {
     limit: 'none open',
   },
   'current-idle': {
-    asks: 'Does the alternator feed it all at idle?',
+    asks: 'Is the alternator output sufficient at idle?',
     required: ['/engines/*/alternatorAmps', '/parts/*/cooling/fanAmps'],
     estimable: DRAWN,
     raisedBy: [],
@@ -884,7 +884,7 @@ export const CHECK_TABLE: Readonly<Record<CheckId, CheckEntry>> = {
     limit: 'the alternator',
   },
   'current-cruise': {
-    asks: 'Does the alternator feed it all at a cruise?',
+    asks: 'Is the alternator output sufficient at cruise?',
     required: ['/engines/*/alternatorAmps', '/parts/*/cooling/fanAmps'],
     estimable: DRAWN,
     raisedBy: [],

@@ -38,7 +38,7 @@ function refuseTwins(value: unknown, pointer: string): void {
       if (first !== undefined)
         throw new InputError(
           `${pointer}/${i}/id`,
-          `${typeof name === 'string' ? `“${name}”` : `Entry ${i + 1}`} has the id “${id}” of entry ${first + 1}. Give it another.`,
+          `${typeof name === 'string' ? `“${name}”` : `Entry ${i + 1}`} has the id “${id}” of entry ${first + 1}. Choose another id.`,
         );
       seen.set(id, i);
     });

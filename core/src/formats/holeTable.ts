@@ -96,7 +96,7 @@ export function readHoles(text: string, form: HoleForm, toMm: number): HolesRead
       }
       worstMm = Math.max(worstMm, miss);
       if (Math.max(Math.abs(u), Math.abs(v)) > 600)
-        problems.push(`${at}: ${id} lies more than 600 mm from the shaft axis.`);
+        problems.push(`${at}: ${id} is more than 600 mm from the shaft axis.`);
       else
         holes.push({
           id: id!,

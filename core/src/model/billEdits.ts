@@ -50,7 +50,7 @@ const kept = {
     Type.Unsafe<'later'>({
       type: 'string',
       enum: ['later'],
-      description: 'bought when it runs, for the power to come',
+      description: 'bought later, for the later target',
     }),
   ),
   insteadOf: O(
@@ -112,7 +112,7 @@ export const BillEdits = Type.Object(
       Type.Unsafe<'by evidence'>({
         type: 'string',
         enum: ['by evidence'],
-        description: 'money put aside for what is on no list, by how well each line is known',
+        description: 'contingency by evidence of each item',
       }),
     ),
   },

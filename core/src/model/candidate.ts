@@ -100,7 +100,7 @@ export const Candidate = Type.Object(
     placement: Placement,
     gearboxPlacement: Type.Optional({
       ...Placement,
-      description: 'where the gearbox sits, in a car that has it at the driven axle',
+      description: 'gearbox location, if at the driven axle',
     } as typeof Placement),
     unplaced: Type.Optional(Type.Unsafe<true>({ type: 'boolean', const: true, description: 'position not entered' })),
     mountSchool: MountSchoolSchema,
@@ -119,7 +119,7 @@ export const Candidate = Type.Object(
       Type.Number({ exclusiveMinimum: 0, maximum: 3000, description: 'power that it is promised not to pass' }),
     ),
     cures: Type.Optional(
-      Type.Array(Id, { uniqueItems: true, maxItems: 24, description: 'known weak parts that are put right' }),
+      Type.Array(Id, { uniqueItems: true, maxItems: 24, description: 'known weak parts that are repaired' }),
     ),
     jointWishes: Type.Optional(
       Type.Object(
@@ -135,7 +135,7 @@ export const Candidate = Type.Object(
     plate: Type.Optional(AdapterPlate),
     fabricated: Type.Optional(Type.Array(Fabricated, { maxItems: 60, description: 'joints closed by own work' })),
     swapped: Type.Optional(Type.Array(Swapped, { maxItems: 60, description: 'parts moved over from another engine' })),
-    jointChecks: Type.Optional(Type.Array(JointCheck, { maxItems: 80, description: 'joints that somebody saw mate' })),
+    jointChecks: Type.Optional(Type.Array(JointCheck, { maxItems: 80, description: 'joints inspected: direct fit' })),
     pickUpChecks: Type.Optional(Type.Array(PickUpCheck, { maxItems: 24 })),
     trims: Type.Optional(
       Type.Array(Id, { uniqueItems: true, maxItems: 60, description: 'solids with a lug taken off' }),
@@ -203,7 +203,7 @@ export const Candidate = Type.Object(
         { ...closed, description: 'steering pump, A/C, heater … that are deleted' },
       ),
     ),
-    moved: Type.Optional(Type.Array(MovedLump, { maxItems: 40, description: 'lumps put in another place' })),
+    moved: Type.Optional(Type.Array(MovedLump, { maxItems: 40, description: 'parts relocated' })),
     whyNot: Note,
   },
   closed,

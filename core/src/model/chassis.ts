@@ -338,26 +338,26 @@ export const Chassis = Type.Object(
       Type.Unsafe<'front' | 'middle' | 'rear'>({
         type: 'string',
         enum: ['front', 'middle', 'rear'],
-        description: 'in front, unless said otherwise',
+        description: 'front if not stated',
       }),
     ),
     gearboxSits: Type.Optional(
       Type.Unsafe<'on the engine' | 'at the driven axle'>({
         type: 'string',
         enum: ['on the engine', 'at the driven axle'],
-        description: 'on the engine, unless said otherwise; at the driven axle it is a transaxle away from the engine',
+        description: 'on the engine if not stated; a separate transaxle is at the driven axle',
       }),
     ),
     gearboxAt: Type.Optional({
       ...Placement,
-      description: 'where the original gearbox sits, if not on the engine',
+      description: 'location of the original gearbox, if not on the engine',
     } as typeof Placement),
     torqueTube: Type.Optional(Type.Boolean({ description: 'the shaft to the axle runs in a tube that carries it' })),
     drivenBy: Type.Optional(
       Type.Unsafe<(typeof DRIVEN_BY)[number]>({
         type: 'string',
         enum: [...DRIVEN_BY],
-        description: 'what turns the driven axle; shafts, unless said otherwise',
+        description: 'type of final drive; shafts if not stated',
       }),
     ),
     axleSprocketMm: Type.Optional({ ...Vec3, description: 'middle of the sprocket on the axle' } as typeof Vec3),
@@ -414,7 +414,7 @@ export const Chassis = Type.Object(
           pinionTorqueNm: Type.Optional(PositiveFigure),
           shaftTorqueNm: Type.Optional(PositiveFigure),
         },
-        { ...closed, description: 'what the axle stands at its pinion, and one half shaft' },
+        { ...closed, description: 'torque ratings of the axle pinion and of one half shaft' },
       ),
     ),
     propshaft: Type.Optional(PropshaftTube),
@@ -499,7 +499,7 @@ export const Chassis = Type.Object(
     lumps: Type.Array(Lump),
     originalEngineId: Type.Optional(Id),
     originalGearboxId: Type.Optional(Id),
-    engineAt: Type.Optional({ ...Placement, description: 'where the original engine sits' } as typeof Placement),
+    engineAt: Type.Optional({ ...Placement, description: 'location of the original engine' } as typeof Placement),
     installFrom: Type.Optional(
       Type.Array(Type.Unsafe<'above' | 'below'>({ type: 'string', enum: ['above', 'below'] }), { uniqueItems: true }),
     ),

@@ -39,7 +39,7 @@ export const DELETABLE: Readonly<Record<string, DeletionGuide>> = {
     [6, 12, 20],
   ),
   'cam-phasing': guide(
-    'phaser locked in its rest position, its oil feed blanked',
+    'phaser locked in its base position, oil feed blanked',
     'Set the cam angle as fixed and its valve as absent; recalibrate fuel and ignition for that angle',
     [40, 90, 200],
     [3, 6, 12],

@@ -26,7 +26,7 @@ export const TorqueCurve = Type.Object(
       Type.Unsafe<'crank' | 'wheels'>({
         type: 'string',
         enum: ['crank', 'wheels'],
-        description: 'at the crank, unless said otherwise',
+        description: 'at the crankshaft if not stated',
       }),
     ),
     through: Type.Optional(
@@ -132,7 +132,7 @@ const Boss = Type.Object(
       Type.Unsafe<readonly [number, number, number]>({ ...Vec3, description: 'where its face looks, engine frame' }),
     ),
     thread: Type.String({ maxLength: 20 }),
-    fromYear: Type.Optional(Type.Integer({ description: 'in blocks cast from then on; in all where nothing is said' })),
+    fromYear: Type.Optional(Type.Integer({ description: 'in blocks cast from then on; in all if not stated' })),
     toYear: Type.Optional(Type.Integer()),
     threadDepthMm: Type.Optional(PositiveFigure),
     material: Type.Optional(BossMaterialSchema),
@@ -255,7 +255,7 @@ export const Engine = Type.Object(
     needs: Type.Optional(
       Type.Array(AncillarySchema, {
         uniqueItems: true,
-        description: 'what must be bolted on for it to run; what every engine needs where nothing is said',
+        description: 'parts required for it to run; the usual ones if not stated',
       }),
     ),
     massRecords: Type.Array(MassRecord),

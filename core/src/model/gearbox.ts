@@ -35,7 +35,7 @@ export const Rating = Type.Object(
           forKm: Type.Optional(Type.Number({ exclusiveMinimum: 0, maximum: 2_000_000 })),
           inWhat: Type.Optional(Type.String({ maxLength: 120 })),
         },
-        { ...closed, description: 'what a builder’s word rests on: how many were run, how far, and in what' },
+        { ...closed, description: 'basis of a builder’s rating: number run, duration and vehicle' },
       ),
     ),
     gear: Type.Optional(Type.Integer({ minimum: 1, maximum: 12 })),

@@ -233,7 +233,7 @@ export const TERMS: readonly Term[] = [
   },
   {
     term: 'stall speed',
-    meaning: 'Engine speed that a torque converter holds with its output at rest.',
+    meaning: 'Engine speed of a torque converter with its output stationary.',
     unit: 'rpm',
     source: 'SAE J641, J643',
   },

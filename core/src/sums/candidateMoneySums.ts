@@ -40,8 +40,7 @@ const percentiles = { p10: N, p50: N, p80: N, p95: N };
 export const candidateMoneySums = [
   defineSum({
     name: 'candidate.money',
-    title:
-      'What the bill of a candidate comes to, drawn: the chance inside the budget, what moves it most, which quote is worth most',
+    title: 'Simulated bill of a candidate: probability of staying inside the budget, main drivers, most valuable quote',
     input: Type.Object(asked, closed),
     output: Type.Unsafe<CandidateMoney>(
       Type.Object(

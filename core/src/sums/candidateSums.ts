@@ -200,7 +200,7 @@ export const candidateSums = [
   }),
   defineSum({
     name: 'candidate.recipes',
-    title: 'The cheapest sets of changes with which a candidate goes in',
+    title: 'The cheapest sets of modifications that make a candidate fit',
     input: Type.Object(
       { ...asked, ...leant, wantMm: Type.Number({ minimum: 0, maximum: 100, description: 'wanted to spare, mm' }) },
       closed,

@@ -83,7 +83,7 @@ export function problemOf(error: Error & { readonly code?: string }): Problem | 
   if (error instanceof InputError)
     return new Problem(422, error.message, [{ pointer: error.pointer, message: error.message }]);
   if (isDiskFull(error))
-    return new Problem(507, 'The disk is full: nothing was saved. Make room; then it goes on as it is.');
+    return new Problem(507, 'The disk is full: nothing was saved. Free some space; then saving continues.');
   return undefined;
 }
 

@@ -29,6 +29,6 @@ export default async function run({ name, input }: SumTask): Promise<Outcome> {
     const output = finished(sum.run(input));
     const where = noNumberIn(output);
     if (where === undefined) return output;
-    throw new InputError('', `These figures come to no number (${where}): one of them is far off.`);
+    throw new InputError('', `The result is not a number (${where}): check the inputs for a wrong magnitude.`);
   });
 }

@@ -96,7 +96,7 @@ const SELLERS = [
 ];
 const SAID: Readonly<Record<ConditionWord, readonly string[]>> = {
   'rebuilt with bills': ['Bills in the folder.', 'Bored and honed, receipts there.'],
-  'heard running': ['Come and hear it.', 'Ran when pulled, video on request.', 'Starts warm and cold.'],
+  'heard running': ['Can be heard running.', 'Ran when pulled, video on request.', 'Starts warm and cold.'],
   'said to run': ['Was driven in.', 'Previous owner said it was fine.', 'Ran last year.'],
   unknown: ['Bought in a lot, no history.', 'Stood for years.'],
   'for parts': ['Went with no oil.', 'Thrown rod.', 'Cracked block, head good.'],

@@ -18,7 +18,7 @@ export function StepSaid() {
       was.undoWords !== null && redoWords === was.undoWords && redoWords !== was.redoWords
         ? `Undone: ${redoWords}`
         : was.redoWords !== null && undoWords === was.redoWords && undoWords !== was.undoWords
-          ? `Done again: ${undoWords}`
+          ? `Redone: ${undoWords}`
           : undefined;
     if (words === undefined) return undefined;
     setSaid(words);

@@ -175,7 +175,7 @@ export function testSheets(
       { title: 'Must be', mm: 60 },
     ],
     lines,
-    'Air bags and belt tensioners are for whoever is trained on them. Keep clear of fans and belts at key-on.',
+    'Airbags and belt tensioners require trained staff. Keep clear of fans and belts at key-on.',
     units,
     head,
   );

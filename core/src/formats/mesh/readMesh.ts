@@ -27,7 +27,7 @@ export function readMesh(name: string, content: ArrayBuffer, told?: ScanUnit): S
   if (content.byteLength === 0) throw fault(`“${name}” is empty.`);
   if (SURFACES.test(name))
     throw fault(
-      `“${name}” holds exact surfaces and no triangles. Open it in the program that it was drawn with and export it as STL, in millimetres, to 0.5 mm.`,
+      `“${name}” holds exact surfaces and no triangles. Open it in its CAD program and export it as STL, in millimetres, to 0.5 mm.`,
     );
   const kind = /\.(obj|stl|ply)$/i.exec(name)?.[1]?.toLowerCase();
   if (!kind) throw fault(`“${name}” is neither STL, OBJ nor PLY; export the scan as one of these.`);
@@ -146,7 +146,9 @@ function fromPly(name: string, content: ArrayBuffer): ArrayLike<number> {
   try {
     geometry = new PLYLoader().parse(content);
   } catch {
-    throw fault(`“${name}” breaks off or is damaged: its head says more than it holds. Export or copy it again.`);
+    throw fault(
+      `“${name}” breaks off or is damaged: its header states more data than it contains. Export or copy it again.`,
+    );
   }
   const corners = geometry.getAttribute('position')?.array;
   const index = geometry.index?.array;

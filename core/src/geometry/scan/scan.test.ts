@@ -176,7 +176,11 @@ describe('reading', () => {
     ],
     ['far.obj', bytes('v 0 0 0\nv 1 0 0\nv 0 1 0\nf 1 2 9\n'), /corner that is not a number/],
     ['scan.txt', new ArrayBuffer(100), /neither STL, OBJ nor PLY/],
-    ['unit.step', new ArrayBuffer(100), /no triangles\. Open it in the program .* export it as STL, in millimetres/],
+    [
+      'unit.step',
+      new ArrayBuffer(100),
+      /no triangles\. Open it in its CAD program and export it as STL, in millimetres/,
+    ],
     ['none.ply', new ArrayBuffer(100), /no head of a PLY file/],
     ['points.ply', ply(SQUARES, [], 'ascii'), /no faces, only points/],
     ['five.ply', ply(SQUARES, [[0, 1, 2, 3, 4]], 'ascii'), /not triangles or squares/],

@@ -180,7 +180,7 @@ function standstillFindings(
         state: 'clear',
         step,
         title: 'How much boost it builds against the brake is not known',
-        because: 'Needs the brake pedal and callipers of the survey: they say what the brakes hold.',
+        because: 'Brake pedal and callipers missing (survey): needed for the braking force.',
         about,
       }),
     ];
@@ -194,7 +194,7 @@ function standstillFindings(
       state: 'clear',
       step,
       title: `Loaded against the brake it leaves with ${say(100 * loaded.boostShare, 'percent', { digits: 0 })} of its boost`,
-      because: `${say(USUAL_HOLD_S, 'seconds')} at full throttle, held at ${say(loaded.rpm, 'rpm')} by ${loaded.heldBy === 'stall' ? 'its stall' : `the brakes, which hold ${say(holdsN, 'forceN')} at the road`}: 100 km/h in ${say(to100, 'seconds')} instead of ${say(zeroTo100S, 'seconds')}. ${say(loaded.heatJ / 1000, 'number', { digits: 0 })} kJ go into the converter${rise === undefined ? '' : `, which warms its oil by ${say(rise, 'warmerC', { digits: 0 })}`}.`,
+      because: `${say(USUAL_HOLD_S, 'seconds')} at full throttle, held at ${say(loaded.rpm, 'rpm')} by ${loaded.heldBy === 'stall' ? 'its stall' : `the brakes, ${say(holdsN, 'forceN')} at the road`}: 100 km/h in ${say(to100, 'seconds')} instead of ${say(zeroTo100S, 'seconds')}. ${say(loaded.heatJ / 1000, 'number', { digits: 0 })} kJ go into the converter${rise === undefined ? '' : `, which warms its oil by ${say(rise, 'warmerC', { digits: 0 })}`}.`,
       about,
     }),
   ];

@@ -32,7 +32,7 @@ const ROW = {
   id: 'mounts-brackets',
   step: 'mounts',
   group: 'Mounts',
-  title: 'Bracket stress of what it bears',
+  title: 'Bracket stress, share of permitted',
   quantity: 'percent',
   limitKind: 'at most',
   limit: 100,
@@ -122,7 +122,7 @@ export function assessBrackets(subject: Subject, mounts: MountsResult | undefine
         ...unknown(
           mount,
           `${f.name}: no bracket to its boss, ${say(leverMm, 'lengthMm', { digits: 0 })} away`,
-          'A bracket that comes with it or stays as found, or one made for it: say which.',
+          'Select: supplied, original or fabricated bracket.',
           [`${at}/bracket`],
         ),
         remedies: remediesOf(mount, figures, leverMm),
@@ -158,7 +158,7 @@ export function assessBrackets(subject: Subject, mounts: MountsResult | undefine
       findings.push(
         unknown(
           mount,
-          `Whether the bracket of the ${f.name} bears its load is not known`,
+          `Bracket of the ${f.name}: data missing`,
           'Its worst load is not known: see what is missing of the mounts and of the drive torque.',
           [...new Set(mounts.findings.flatMap((x) => x.missing))],
         ),
@@ -188,8 +188,8 @@ export function assessBrackets(subject: Subject, mounts: MountsResult | undefine
           state: over ? 'blocked' : 'tight',
           step: 'mounts',
           title: over
-            ? `The bracket of the ${f.name} is too weak: ${say(pct.value, 'percent', { digits: 0 })} of what it may bear`
-            : `The bracket of the ${f.name} gives ${say(givesMm, 'lengthMm', { digits: 2 })}, more than a tenth of what its mount gives`,
+            ? `The bracket of the ${f.name} is too weak: ${say(pct.value, 'percent', { digits: 0 })} of its permitted load`
+            : `The bracket of the ${f.name} deflects ${say(givesMm, 'lengthMm', { digits: 2 })}, more than a tenth of its mount’s deflection`,
           because: `${capital(words)}; ${SAFETY} times that load must stay below yield. ${
             over
               ? ''
@@ -286,7 +286,7 @@ function row(
       because:
         open > 0
           ? `What joins boss and mount is not known.${bought}`
-          : bought.trim() || 'Every mount sits on its boss.',
+          : bought.trim() || 'All mounts are directly on their bosses.',
     });
   return makeCheck({
     ...ROW,
@@ -300,5 +300,5 @@ function titleOf(check: Check, used: readonly { readonly name: string }[]): stri
   if (check.state === 'unknown') return 'Whether every mount is joined to its boss is not known';
   if (check.state === 'blocked') return 'A bracket is too weak for its load';
   if (check.state === 'tight') return 'Bracket strength met, but margin less than uncertainty';
-  return used.length > 0 ? 'Every bracket bears its worst load' : 'Every mount comes with its bracket';
+  return used.length > 0 ? 'All brackets carry their worst load' : 'All mounts are supplied with brackets';
 }

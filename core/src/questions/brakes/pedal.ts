@@ -115,7 +115,7 @@ export function pedalJudged(
     span: 500,
     ...(failing ? { state: 'blocked' as const } : {}),
     because: found
-      ? `For ${PEDAL_AT_G} g the foot presses ${say(found.force.value, 'forceN')}, at most ${say(limit, 'forceN')}${pedal!.servoRatio > 1 ? `; with the servo failed ${say(found.failed.value, 'forceN')} for ${FAILED.g} g, at most ${say(FAILED.limitN, 'forceN')}` : ''}. ${RULES}`
+      ? `Pedal force ${say(found.force.value, 'forceN')} for ${PEDAL_AT_G} g, limit ${say(limit, 'forceN')}${pedal!.servoRatio > 1 ? `; with the servo failed ${say(found.failed.value, 'forceN')} for ${FAILED.g} g, limit ${say(FAILED.limitN, 'forceN')}` : ''}. ${RULES}`
       : 'Needs pedal ratio, servo, master cylinder, the front callipers, and the rear ones or the front share.',
   });
   return {
@@ -199,7 +199,7 @@ export function strokeJudged(hot: Hot) {
       check.state === 'unknown'
         ? 'Whether the master cylinder fills the brakes is not known'
         : check.state === 'blocked'
-          ? 'The pedal goes to its stop before the brakes press: the master cylinder is too small'
+          ? 'Pedal reaches its stop before full pressure: master cylinder too small'
           : check.state === 'tight'
             ? 'Master cylinder volume met, but margin less than uncertainty'
             : 'The master cylinder fills the brakes',

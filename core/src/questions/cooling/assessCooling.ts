@@ -26,7 +26,7 @@ import { balance, CRAWL, heldBy, USE_KPH, type Balance, type CoolingSystem } fro
 import { coolingSystem, fittedCooling, type Fitted } from './system.ts';
 
 const GROUP = 'Performance';
-const TITLE = { now: 'Cooling, heat of what it sheds', later: 'Cooling, later target' } as const;
+const TITLE = { now: 'Cooling, heat load', later: 'Cooling, later target' } as const;
 /** Above this a core sheds so little that the figure says nothing more, % of it. */
 const MOST_PCT = 999;
 /** A core may take all that it can shed, %. */
@@ -229,8 +229,8 @@ function better(asked: Omit<Asked, 'seal'>, full: Figure, when: 'now' | 'later')
 const UNKNOWN: Readonly<Record<string, string>> = {
   '/chassis/cooling/seal': 'air duct of the radiator missing',
   '/chassis/cooling/fanM3PerH': 'fan current missing',
-  '/brief/climb': 'the hardest steady climb is missing',
-  '/brief/climb/speedKph': 'how fast the climb is taken is missing',
+  '/brief/climb': 'longest climb missing',
+  '/brief/climb/speedKph': 'climb speed missing',
 };
 const OF_CLIMB = 'climb demand missing';
 
@@ -259,12 +259,12 @@ function told(asked: Omit<Asked, 'seal'>, j: Judged, full: Figure): { check: Che
   const load = say(loadPct.value, 'percent', { digits: 0 });
   const title =
     j.state === 'unknown'
-      ? `Whether it keeps cool is not known: ${UNKNOWN[j.missing[0] ?? ''] ?? OF_CLIMB}`
+      ? `Cooling: ${UNKNOWN[j.missing[0] ?? ''] ?? OF_CLIMB}`
       : j.state === 'blocked'
-        ? `It overheats ${doing}: ${load} of what ${fitted.name} sheds`
+        ? `Overheats ${doing}: ${load} of the capacity of ${fitted.name}`
         : j.state === 'tight'
           ? `Cooling capacity met, but margin less than uncertainty, ${doing}`
-          : `It keeps cool: at worst ${load} of what ${fitted.name} sheds`;
+          : `Cooling sufficient: at worst ${load} of the capacity of ${fitted.name}`;
   return {
     check,
     finding: findingOf(

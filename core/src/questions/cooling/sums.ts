@@ -17,7 +17,7 @@ const core = { coreWidthMm: zeroUp, coreHeightMm: zeroUp };
 export const coolingSums = [
   defineSum({
     name: 'cooling.core',
-    title: 'What a radiator core sheds behind others, in its air',
+    title: 'Heat rejection of a radiator core behind others',
     input: Type.Object(
       {
         ambientC: N,
@@ -52,7 +52,7 @@ export const coolingSums = [
     run: (i) => {
       const areaM2 = faceM2(i);
       const face = faceSpeedMPerS(i.faceSpeedShare, i.roadKph, i.fanFlowM3PerS, areaM2);
-      if (face <= 0) throw new InputError('/roadKph', 'No air comes through the core: neither speed nor fan.');
+      if (face <= 0) throw new InputError('/roadKph', 'No air through the core: neither vehicle speed nor fan.');
       const air = coreAir(areaM2, i.coreThicknessMm, face, i.airDensityKgPerM3);
       const before = i.coresBefore.reduce((sum, c) => sum + c.heatKw, 0);
       const at = airAtCoreC(i.ambientC, before, air.capacityWPerK);

@@ -186,7 +186,7 @@ function offerFindings(
         title:
           best === mine
             ? `${names[mine.listing.kind]} is the cheapest purchase option, by ${money((ways[1]?.total ?? 0) - mine.total)}`
-            : `${names[best.listing.kind]} “${best.listing.title}” would come ${money(apart)} cheaper${best.listing.kind === 'car' ? ', including resale of remaining parts' : ''}`,
+            : `${names[best.listing.kind]} “${best.listing.title}” would be ${money(apart)} cheaper${best.listing.kind === 'car' ? ', including resale of remaining parts' : ''}`,
         because: `Same scope: ${ways.map((w) => `${names[w.listing.kind].toLowerCase()} ${money(w.total)}`).join(', ')}; combined uncertainty ${money(doubt)}. ${best.listing.kind === 'car' || mine.listing.kind === 'car' ? `Dismantling the donor car: ${say(ways.find((w) => w.listing.kind === 'car')!.cost.hours, 'hours', { digits: 0 })}.` : ''}`,
         figure: apart,
         plusMinus: doubt,
@@ -276,7 +276,7 @@ function leakDownFindings(subject: Subject): Finding[] {
             : state === 'unknown'
               ? `Leak-down of cylinder ${missing.join(', ')} was not measured`
               : `Leak-down ${say(worst, 'percent', { digits: 0 })} at the worst cylinder`,
-      because: `Listen where it goes: inlet, exhaust, oil filler or coolant. Above ${LEAK_TIGHT_PCT} % is doubtful, above ${LEAK_BLOCKED_PCT} % it is worn out; good engines stay below 10.`,
+      because: `Listen for the leak: inlet, exhaust, oil filler or coolant. Above ${LEAK_TIGHT_PCT} % is doubtful, above ${LEAK_BLOCKED_PCT} % worn out; good engines are below 10.`,
       figure: worst,
       limit: LEAK_BLOCKED_PCT,
       quantity: 'percent',
@@ -303,7 +303,7 @@ function inspectionFindings(subject: Subject): Finding[] {
           ...f,
           state: 'clear' as const,
           title: `${f.title}; it is rebuilt`,
-          because: `The ${kit.name} puts it right, and it is measured again before it runs. ${f.because}`,
+          because: `The ${kit.name} is the repair; measure again before running it. ${f.because}`,
         }
       : f,
   );

@@ -59,14 +59,14 @@ export function weakPartFindings(subject: Subject): Finding[] {
         return makeFinding({
           ...base,
           state: 'clear',
-          title: `${thing.shortName}: ${weak.name} is put right`,
+          title: `${thing.shortName}: ${weak.name} is repaired`,
           because: `It is known to fail at about ${km(weak.failsAtKm.value)}; the labour is on the bill.`,
         });
       const cure = { price: pert(weak.price).mean, hours: pert(weak.hours).mean };
       const cost = cure.price + cure.hours * rate + (weak.takesWithIt ?? 0);
       const remedies = [
         {
-          title: `Put right: ${weak.name}`,
+          title: `Repair: ${weak.name}`,
           cost: weak.price.likely,
           hours: weak.hours.likely,
           accept: { kind: 'cure' as const, weakId: weak.id },

@@ -376,7 +376,7 @@ function fuelKind(subject: Subject): CheckResult {
         id: 'fuel-own',
         state: 'clear',
         step: 'donors',
-        title: `It runs on ${candidate.fuel}, a choice of its own`,
+        title: `Fuel of this candidate: ${candidate.fuel}`,
         because: `The brief fills ${brief.fuel ?? petrolOf(brief.fuelOctaneRon)}. Octane, mixture, consumption and heat follow from its own fuel.`,
         about: [engine.id],
       }),

@@ -76,7 +76,7 @@ function insideMoved({ atMm, insideMm, otherMm, alongIsTighter }: ShifterSeat, m
 function shifterJudged(seat: ShifterSeat, movement: Movement): { check: Check; finding: Finding } {
   const inside = insideMoved(seat, movement);
   const where =
-    `The lever comes up ${say(Math.abs(seat.forwardMm), 'lengthMm')} ${seat.forwardMm < 0 ? 'behind' : 'ahead of'} ` +
+    `Lever position: ${say(Math.abs(seat.forwardMm), 'lengthMm')} ${seat.forwardMm < 0 ? 'behind' : 'ahead of'} ` +
     `and ${say(Math.abs(seat.leftMm), 'lengthMm')} ${seat.leftMm < 0 ? 'right' : 'left'} of the middle of its aperture, and moves by ${say(seat.insideMm - inside, 'lengthMm')} on ${movement.on} towards its edge.`;
   const check = makeCheck({
     ...SHIFTER_ROW,
@@ -87,8 +87,8 @@ function shifterJudged(seat: ShifterSeat, movement: Movement): { check: Check; f
     seat.insideMm < 0
       ? `Shift lever ${say(-seat.insideMm, 'lengthMm')} outside the shifter opening`
       : inside < 0
-        ? `Shifter hits the edge of its aperture under load: ${say(seat.insideMm, 'lengthMm')} at rest`
-        : `Shifter comes up inside its aperture, ${say(inside, 'lengthMm')} left under load`;
+        ? `Shifter hits the edge of its opening under load: ${say(seat.insideMm, 'lengthMm')} at rest`
+        : `Shifter inside its opening: ${say(inside, 'lengthMm')} clearance under load`;
   const toMove =
     seat.insideMm < 0 && seat.alongIsTighter
       ? ` It would land inside with the engine ${say(-seat.insideMm, 'lengthMm')} farther ${seat.forwardMm > 0 ? 'rearward' : 'forward'}.`
@@ -101,7 +101,7 @@ function reachJudged(pads: readonly MountReach[]): { check: Check; finding: Find
   const check = makeCheck({
     ...REACH_ROW,
     figure: figure(worst.reachMm, REACH_DOUBT_MM),
-    because: `From the ${worst.pad} to the ${worst.boss}. A bracket of ordinary weight reaches ${say(BRACKET_REACH_MM, 'lengthMm')}.`,
+    because: `From the ${worst.pad} to the ${worst.boss}. Usual bracket reach: ${say(BRACKET_REACH_MM, 'lengthMm')}.`,
   });
   const title =
     check.state === 'blocked'
@@ -137,7 +137,7 @@ const OPEN = [
   [
     SHIFTER_ROW,
     shifterMissing,
-    'Whether the lever comes up in its aperture is not known',
+    'Shift lever in its opening: data missing',
     'Missing: gearbox shift lever, shifter opening in the floor.',
   ],
   [

@@ -92,7 +92,7 @@ function propshaftJudged(a: JointAngles, name: string): Judged {
   const value = rear ? a.rearJointDeg : a.frontJointDeg;
   const because =
     `Front joint ${say(a.frontJointDeg, 'angleDeg', { digits: 1 })}, rear joint ${say(a.rearJointDeg, 'angleDeg', { digits: 1 })}: ` +
-    `each wants ${LEAST_JOINT_DEG}° to ${MOST_JOINT_DEG}°, so that needles roll and the ripple stays small. ` +
+    `${LEAST_JOINT_DEG}° to ${MOST_JOINT_DEG}° each are recommended: the needle bearings rotate and speed fluctuation stays small. ` +
     `Equivalent joint angle, yokes in phase ${say(a.residualDeg, 'angleDeg', { digits: 1 })}.`;
   const check = makeCheck({
     ...SHAFT_ROW,
@@ -336,7 +336,7 @@ function plungeJudged(
       because:
         check.state === 'clear'
           ? check.because
-          : `${check.because} A shaft ${say(Math.abs(off), 'lengthMm', { digits: 1 })} ${off < 0 ? 'longer' : 'shorter'} would sit in the middle of its plunge.`,
+          : `${check.because} A shaft ${say(Math.abs(off), 'lengthMm', { digits: 1 })} ${off < 0 ? 'longer' : 'shorter'} would be at mid-plunge.`,
     }),
   ];
   const bent = Math.max(...sides.map((s) => s.largestAngleDeg));

@@ -25,7 +25,7 @@ const ESSENTIAL: readonly EssentialBody[] = [
 /** The same things where the engine is behind the seats, by what they are called there. */
 const BEHIND: Readonly<Partial<Record<ObstacleRole, Omit<EssentialBody, 'roles'>>>> = {
   bonnet: { name: 'the engine cover', unknown: 'engine height limit' },
-  firewall: { name: 'the firewall in front of the engine', unknown: 'how far forward an engine may sit' },
+  firewall: { name: 'the firewall in front of the engine', unknown: 'the most forward engine position' },
   crossmember: { name: 'the rear crossmember', unknown: 'sump clearance' },
 };
 

@@ -68,7 +68,7 @@ function controlNeeds(subject: Subject, findings: Finding[]): string[] {
       state: 'blocked',
       step: 'gearing',
       title: `${gearbox.shortName}: missing signal ${unsent.join(' and ')}`,
-      because: `It wants ${words}; ${engine.computer ? `the ${engine.computer.name} sends ${engine.computer.sends.join(', ') || 'nothing'}` : 'the engine has no ECU'}. Without them the gearbox stays in limp mode.`,
+      because: `Required: ${words}; ${engine.computer ? `the ${engine.computer.name} sends ${engine.computer.sends.join(', ') || 'none'}` : 'the engine has no ECU'}. Without them the gearbox stays in limp mode.`,
       about: [gearbox.id, engine.id],
       remedies: helpers.map((p) => ({
         ...costOfPart(p, p.name),

@@ -231,7 +231,7 @@ function beyondStandard(engine: Engine, { factor, standard, from, to }: NonNulla
     state: 'clear',
     step: 'gearing',
     title: `Hot-day conditions are outside the range of ${standard}: hot-day figures are a guide`,
-    because: `Its factor for that air is ${say(factor, 'number', { digits: 3 })}; the standard holds from ${from} to ${to}.`,
+    because: `Its correction factor is ${say(factor, 'number', { digits: 3 })}; the standard is valid from ${from} to ${to}.`,
     about: [engine.id],
   });
 }
@@ -329,7 +329,7 @@ function powerFigures(
           ? `The rpm range exceeds the redline of the ${engine.shortName}`
           : `${engine.shortName}: torque curve does not cover the rpm range`,
         because: beyond
-          ? `It goes to ${say(brief.band.highRpm, 'rpm')}; the redline is ${say(redline, 'rpm')}.`
+          ? `Upper limit ${say(brief.band.highRpm, 'rpm')}; redline ${say(redline, 'rpm')}.`
           : `${bandFault} It runs from ${say(lowestRpm(curve.torque), 'rpm')} to ${say(highestRpm(curve.torque), 'rpm')}.`,
         about: [engine.id],
         missing: beyond ? ['/brief/band/highRpm'] : [`/engines/${engine.id}/curves`],

@@ -114,7 +114,7 @@ export function assessRoad(
         state: 'clear',
         step: 'gearing',
         title: `Wheelspin in ${spinsWetIn.length} gears on wet road (wheelbase ${say(chassis.wheelbaseMm.value, 'lengthMm')})`,
-        because: `${say(wetGripN!, 'forceN')} is all they pass wet (μ ${wetGrip.value}); the engine puts more down up to gear ${spinsWetIn.at(-1)}. A short rear-driven car turns round quickly: hold torque back in the low gears, or fit tyres that grip.`,
+        because: `${say(wetGripN!, 'forceN')} is the grip limit on wet road (μ ${wetGrip.value}); tractive force is higher up to gear ${spinsWetIn.at(-1)}. A short rear-wheel-drive car spins easily: limit torque in the low gears, or fit tyres with more wet grip.`,
         about: [candidate.tyreCode],
         evidence: wetGrip.evidence,
       }),
@@ -252,7 +252,7 @@ function lowRange(
         state: 'clear',
         step: 'gearing',
         title: `Crawl speed ${say(crawl.value, 'speedKph', { digits: 1 })}; gradeability limited by ${peakN > gripN ? 'tyres' : 'engine'}`,
-        because: `${say(peakN, 'forceN')} from the engine, ${say(gripN, 'forceN')} from the tyres. Propshafts and axles behind the transfer case see ${low.toFixed(2)} times the gearbox’s torque, as far as the tyres hold.`,
+        because: `${say(peakN, 'forceN')} from the engine, ${say(gripN, 'forceN')} from the tyres. Propshafts and axles behind the transfer case see ${low.toFixed(2)} times the gearbox’s torque, up to the grip limit.`,
         about: [gearbox.id],
       }),
     );

@@ -120,7 +120,7 @@ export const gearingSums = [
       if (input.powerAtWheelsKw !== undefined) return { topSpeedKph: topSpeedOfPower(input.powerAtWheelsKw, road) };
       const { curveRpm, curveTorqueNm, gearRatios, finalDrive, rollingRadiusMm } = input;
       if (!curveRpm || !curveTorqueNm)
-        throw new InputError('/curveRpm', 'Give wheel power, or a curve as engine speeds and torques.');
+        throw new InputError('/curveRpm', 'Enter wheel power, or a curve as engine speeds and torques.');
       if (!gearRatios) throw new InputError('/gearRatios', 'A top speed from a curve needs gear ratios.');
       if (finalDrive === undefined)
         throw new InputError('/finalDrive', 'A top speed from a curve needs final drive ratio.');

@@ -115,7 +115,7 @@ export function readTyreCode(code: string): TyreSize {
 }
 
 function bad(code: string, why: string): InputError {
-  return new InputError('/tyreCode', `Tyre size "${code}" can't be read: ${why}. ${ALLOWED}`);
+  return new InputError('/tyreCode', `Tyres: “${code}” can’t be read: ${why}. ${ALLOWED}`);
 }
 
 function size(

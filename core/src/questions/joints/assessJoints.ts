@@ -123,7 +123,7 @@ function jointFinding(subject: Subject, joint: JointInstance, closure: Closure):
       return makeFinding({
         ...base,
         state: 'clear',
-        title: `${title}: somebody has looked, it mates`,
+        title: `${title}: direct fit (inspected)`,
         because: `${closure.note === undefined ? '' : `${closure.note} `}Its interface data is missing: not calculated.`,
       });
     case 'wired':
@@ -170,7 +170,7 @@ function jointFinding(subject: Subject, joint: JointInstance, closure: Closure):
         state: 'tight',
         title: `${title}: closed by own work, ${closure.work.what ?? fabricationOf(joint.key)?.what ?? 'made for it'}`,
         because:
-          'Nothing is bought for it: it is measured, drawn and made, and verified at mock-up. What carries or turns is for whoever is licensed to make it.',
+          'Custom part: measured, drawn, made and verified at mock-up. Load-bearing and rotating parts require a licensed shop.',
       });
     }
     case 'unknown':
@@ -217,7 +217,7 @@ function closedBy(title: string, parts: readonly Part[]): Pick<Finding, 'state' 
   return {
     state: 'clear',
     title: `${title}: solved with ${names}`,
-    because: first?.note ?? `${first?.made === 'one-off' ? 'A one-off' : 'Series part'} part.`,
+    because: first?.note ?? `${first?.made === 'one-off' ? 'One-off' : 'Series'} part.`,
   };
 }
 

@@ -48,7 +48,7 @@ export function ownCarSteps(library: Library, build: Build | undefined): OwnCarS
     step({
       id: 'engine',
       title: 'An engine',
-      words: 'Name, bore and stroke, a curve, a mass with what it includes; three sizes by tape give its bodies.',
+      words: 'Name, bore and stroke, a curve, a mass with what it includes; three measurements by tape give its shape.',
       minutes: 8,
       missing: of(engines.length > 0, 'an engine'),
       path: '/library/engines/new/edit',
@@ -56,7 +56,7 @@ export function ownCarSteps(library: Library, build: Build | undefined): OwnCarS
     step({
       id: 'gearbox',
       title: 'A gearbox',
-      words: 'Its kind, its ratios, what it weighs; four sizes by tape give its bodies.',
+      words: 'Type, ratios, mass; four measurements by tape give its shape.',
       minutes: 3,
       missing: of(gearboxes.length > 0, 'a gearbox'),
       path: '/library/gearboxes/new/edit',
@@ -80,7 +80,7 @@ export function ownCarSteps(library: Library, build: Build | undefined): OwnCarS
     step({
       id: 'out',
       title: 'What comes out',
-      words: 'The old engine and gearbox: what they weigh and where they sit.',
+      words: 'Mass and position of the old engine and gearbox.',
       minutes: 3,
       missing: of((chassis?.lumps.length ?? 0) > 0, 'what leaves the car'),
       path: 'survey',

@@ -325,7 +325,7 @@ function reversible(subject: Subject): Finding[] {
     subject.chassis ? cut.length === 0 : undefined,
     {
       kept: 'Nothing of the car is cut or welded',
-      missed: `It can’t be put back: ${cut.map((c) => c.obstacle.name).join(', ')} ${cut.length === 1 ? 'is' : 'are'} changed`,
+      missed: `Not reversible: ${cut.map((c) => c.obstacle.name).join(', ')} ${cut.length === 1 ? 'is' : 'are'} changed`,
       unknown: 'Survey of the affected parts missing',
       because:
         'Counted: notches, recesses and bulges. Relocated or replaced parts can be restored. Bolted mounts count as reversible; check welded ones yourself.',
@@ -344,7 +344,7 @@ function originalLook(subject: Subject): Finding[] {
       kept: 'Its outside stays as it was',
       missed: `It is seen from outside: ${seen.map((c) => c.obstacle.name).join(', ')}`,
       unknown: 'Survey of the affected parts missing',
-      because: 'Whatever is done to the bonnet counts; wheels have a gate of their own.',
+      because: 'Any modification of the bonnet counts; wheels have their own limit.',
     },
     { about: seen.map((c) => c.obstacle.id), missing: ['/chassis/obstacles'] },
   );

@@ -466,7 +466,7 @@ function orderFindings(subject: Subject): Finding[] {
         state: 'clear',
         step: 'weight',
         title: `${light.shortName}: ${say(Math.abs(quoted), 'massKg')} lighter as quoted, but ${say(Math.abs(installed), 'massKg')} heavier installed than ${heavy.shortName}`,
-        because: `${subject.engine.shortName} is quoted ${bridge.basis} at ${say(bridge.quoted.value, 'massKg')}, ${engine.shortName} ${theirs.basis} at ${say(theirs.quoted.value, 'massKg')}. Like for like, with flywheel and clutch: ${say(bridge.installedMassKg, 'massKg')} and ${say(theirs.installedMassKg, 'massKg')}${tie ? ': no significant difference' : ''}.`,
+        because: `${subject.engine.shortName} is quoted ${bridge.basis} at ${say(bridge.quoted.value, 'massKg')}, ${engine.shortName} ${theirs.basis} at ${say(theirs.quoted.value, 'massKg')}. Installed, with flywheel and clutch: ${say(bridge.installedMassKg, 'massKg')} and ${say(theirs.installedMassKg, 'massKg')}${tie ? ': no significant difference' : ''}.`,
         figure: installed,
         plusMinus: quadrature([bridge.plusMinusKg, theirs.plusMinusKg]),
         quantity: 'massKg',

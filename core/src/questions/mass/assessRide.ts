@@ -288,7 +288,7 @@ function rideHeight({ subject }: Loaded, end: 'front' | 'rear', axle: AxleRide, 
     figure: { ...axle.dropMm, value: -axle.dropMm.value },
     // A spring puts it right: it is never worse than tight.
     state: off + axle.dropMm.plusMinus <= DROP_LIMIT_MM ? 'clear' : 'tight',
-    because: `${say(axle.afterHz.value, 'frequencyHz')} instead of ${say(axle.beforeHz.value, 'frequencyHz')}; height and frequency come back with a spring of ${say(axle.springToRestore.value, 'stiffnessNPerMm')}; ${say(axle.springNow, 'stiffnessNPerMm')} is ${subject.candidate.springs?.[end === 'front' ? 'frontNPerMm' : 'rearNPerMm'] === undefined ? 'fitted' : 'planned'}.`,
+    because: `${say(axle.afterHz.value, 'frequencyHz')} instead of ${say(axle.beforeHz.value, 'frequencyHz')}; height and frequency are restored by a spring of ${say(axle.springToRestore.value, 'stiffnessNPerMm')}; ${say(axle.springNow, 'stiffnessNPerMm')} is ${subject.candidate.springs?.[end === 'front' ? 'frontNPerMm' : 'rearNPerMm'] === undefined ? 'fitted' : 'planned'}.`,
   });
   said.checks.push(check);
   if (check.state !== 'clear')

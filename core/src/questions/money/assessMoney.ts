@@ -182,7 +182,7 @@ function supplyFindings(subject: Subject): Finding[] {
           : orphan
             ? `No spares nearby for the ${name}`
             : `${name}: no specialist nearby`,
-        because: `${capital(supplyWords(supply))}.${alone ? ' What goes wrong with it you find and mend yourself, or it is sent away.' : ''}`,
+        because: `${capital(supplyWords(supply))}.${alone ? ' Faults are found and repaired by you, or it is sent away.' : ''}`,
         about: [id],
       }),
     ];

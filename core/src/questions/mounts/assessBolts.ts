@@ -72,7 +72,7 @@ export function boltFindings(
         id,
         state: 'unknown',
         step: 'mounts',
-        title: `Whether the bolt of the ${m.name} holds is not known`,
+        title: `Bolt of the ${m.name}: data missing`,
         because,
         about: [m.id],
         missing: [missing],
@@ -116,7 +116,7 @@ export function boltFindings(
         title: bottoms
           ? `${capital(m.name)}: ${name} bottoms in its hole by ${mm(bolt.bottomsByMm)}`
           : short
-            ? `${capital(m.name)}: ${name} holds by ${mm(bolt.engagedMm)} of thread, ${wants}`
+            ? `${capital(m.name)}: ${name} thread engagement ${mm(bolt.engagedMm)}, ${wants}`
             : `${capital(m.name)}: whether ${name} bottoms in its hole is not known`,
         because: bottoms
           ? `It would be tight on the ground of the hole before it clamps anything, and can split the boss.${instead}`
@@ -140,7 +140,7 @@ export function boltFindings(
     ...(open > 0 && wrong === 0 ? { state: 'unknown' as const } : {}),
     because:
       wrong > 0
-        ? `${wrong} of ${bolted.length} bolts bottom or hold by too little thread.`
+        ? `${wrong} of ${bolted.length} bolts bottom or have too little engagement.`
         : open > 0
           ? `${open} of ${bolted.length} are not known.`
           : 'Every bolt has thread enough and room below it.',

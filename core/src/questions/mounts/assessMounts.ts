@@ -126,7 +126,7 @@ export function assessMounts(
     return said(
       'unknown',
       'Whether engine and gearbox hang as one is not known',
-      'The gearbox sits at the driven axle: a torque tube makes one body of it and the engine, behind an open shaft each hangs by itself.',
+      'Gearbox at the driven axle: a torque tube makes one body of it and the engine, behind an open shaft each hangs by itself.',
       ['/chassis/torqueTube'],
     );
   const half = (which: 'engine' | 'gearbox') => {
@@ -174,13 +174,8 @@ function judge(
     return without([...rocks.checks, ...bolts.checks], [...rocks.findings, ...bolts.findings], rocks.figures);
   }
   if (!powertrain || !hangs) {
-    const because = 'Needs the masses of engine and gearbox, where they sit, and what every mount is made of.';
-    const open = unanswered(
-      { ...HELD, limitKind: 'info', because },
-      'Whether its mounts hold it is not known',
-      gaps.pointers,
-      about,
-    );
+    const because = 'Missing: mass and position of engine and gearbox, and the stiffness of all mounts.';
+    const open = unanswered({ ...HELD, limitKind: 'info', because }, 'Mounts: data missing', gaps.pointers, about);
     return without([open.check, ...openRows(subject, because), ...bolts.checks], [open.finding, ...bolts.findings], {
       mounts: inUse.map((m) => drawn(m)),
     });

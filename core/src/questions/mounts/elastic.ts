@@ -227,7 +227,7 @@ export interface Mode {
  * @throws InputError where the body has no inertia, or one that no body of its mass can have.
  */
 export function modesOf({ stiffness, body: { massKg, inertiaKgM2 } }: OnMounts): Mode[] {
-  if (!inertiaKgM2) throw new InputError('/inertiaKgM2', 'The motions of a body rest on its inertia.');
+  if (!inertiaKgM2) throw new InputError('/inertiaKgM2', 'Motions require the moments of inertia.');
   const mass = Matrix.zeros(6, 6);
   mass.setSubMatrix(Matrix.eye(3).mul(massKg), 0, 0);
   mass.setSubMatrix(new Matrix(inertiaKgM2), 3, 3);

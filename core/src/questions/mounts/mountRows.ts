@@ -81,12 +81,12 @@ export function held({ candidate }: InCar, hangs: Hanging, mounts: readonly Moun
     figure,
     limitKind: 'info',
     state: leaning.length > 0 ? 'blocked' : 'clear',
-    because: `It gives most in ${axis}: ${sizeOf(perDeg)}. It sinks ${say(hangs.sagMm, 'lengthMm', { digits: 1 })} under its own weight.`,
+    because: `Softest in ${axis}: ${sizeOf(perDeg)}. It sinks ${say(hangs.sagMm, 'lengthMm', { digits: 1 })} under its own weight.`,
   });
   const title =
     leaning.length > 0
       ? `${capital(leaning.map((m) => m.fitted.name).join(', '))} would carry ${say(100 * Math.abs(hangs.weightShare[leaning[0]!.fitted.id]!), 'percent', { digits: 0 })} of the weight: a link may carry ${say(100 * LINK_WEIGHT, 'percent', { digits: 0 })}`
-      : `${mounts.length === 1 ? 'One mount holds' : `${mounts.length} mounts hold`} it; it gives most in ${axis}`;
+      : `${mounts.length === 1 ? 'One mount holds' : `${mounts.length} mounts hold`} it; softest in ${axis}`;
   return {
     check,
     found: [
@@ -224,7 +224,7 @@ export function isolation(
  */
 function unbalancedWords(arrangement: Engine['arrangement'], cylinders: number): string | undefined {
   if (arrangement === 'inline' && cylinders === 3) return 'a triple has a first-order rocking couple';
-  if (arrangement === 'inline' && cylinders === 4) return 'an inline four shakes up and down twice a turn';
+  if (arrangement === 'inline' && cylinders === 4) return 'an inline four has a second-order vertical vibration';
   if (arrangement === 'vee' && cylinders === 6) return 'a V6 has a second-order rocking couple';
   return undefined;
 }
@@ -255,6 +255,6 @@ export function shaken(
   const title =
     passesPct.value > 100
       ? `Vibration at ${when} amplified by the mounts: ${say(passesPct.value, 'percent')} transmitted`
-      : `At ${when} ${say(passesPct.value, 'percent')} of the shake comes through`;
+      : `${say(passesPct.value, 'percent')} of the vibration transmitted at ${when}`;
   return { check, found: [findingOf(check, title)] };
 }

@@ -21,7 +21,7 @@ export function shellFindings({ chassis }: Pick<Subject, 'chassis'>, mounts: rea
         step: 'mounts',
         title: open
           ? `${capital(pad.name)}: base of the new mount unknown`
-          : `${capital(pad.name)}: ${say(shellMm.value, 'lengthMm', { digits: 1 })} of shell wants a plate under it`,
+          : `${capital(pad.name)}: ${say(shellMm.value, 'lengthMm', { digits: 1 })} of shell: reinforcing plate required`,
         because:
           'A new mount on thin sheet metal tears out: add a reinforcement plate. Welds on the body require licensed inspection by local code.',
         about: [pad.id],

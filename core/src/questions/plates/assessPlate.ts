@@ -96,7 +96,7 @@ function thickness(plate: AdapterPlate, at: string): Finding[] {
         state: 'unknown',
         step: 'joints',
         title: 'How thick the adapter plate may be is not known',
-        because: 'It rests on the stick-out of the input shaft, the depth of its pilot, and where spline and hub lie.',
+        because: 'Inputs: protrusion of the input shaft, pilot depth, position of spline and hub.',
         missing: [`${at}/stack`],
       }),
     ];
@@ -137,7 +137,7 @@ function thickness(plate: AdapterPlate, at: string): Finding[] {
           : state === 'blocked'
             ? `A plate of ${mm(t)} does not suit the input shaft: ${range}`
             : `A plate of ${mm(t)} suits input shaft, pilot and hub`,
-      because: `Thinner: ${w.thinnestBy}. Thicker: ${w.thickestBy}. The spline holds ${mm(w.splineEngagementAtThinnestMm!)} at the thinnest.`,
+      because: `Thinner: ${w.thinnestBy}. Thicker: ${w.thickestBy}. Spline engagement: ${mm(w.splineEngagementAtThinnestMm!)} at the thinnest.`,
       ...(t === undefined
         ? {}
         : {

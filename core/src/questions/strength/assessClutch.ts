@@ -45,7 +45,7 @@ export function assessClutch(
     span: 1,
     because:
       figure && peak
-        ? `${capital(name)} holds ${say(figure.value * peak.value, 'torqueNm')} by uniform wear; ${CLUTCH_RESERVE} × the peak torque of ${say(peak.value, 'torqueNm')} is required.`
+        ? `${capital(name)} holds ${say(figure.value * peak.value, 'torqueNm')} (uniform wear); ${CLUTCH_RESERVE} × the peak torque of ${say(peak.value, 'torqueNm')} is required.`
         : clutch
           ? 'Needs a torque curve.'
           : 'Clutch data missing.',
@@ -62,7 +62,7 @@ export function assessClutch(
             : `Clutch reserve below the requirement: capacity ${say(figure?.value ?? 0, 'ratio')} peak torque, ${CLUTCH_RESERVE} required`
           : check.state === 'tight'
             ? 'Clutch capacity met, but margin less than uncertainty'
-            : `Clutch torque capacity ${say(figure?.value ?? 0, 'ratio')} × peak torque`,
+            : `Clutch torque capacity ${say(figure?.value ?? 0, 'ratio')} peak torque`,
       {
         about: [kit?.id ?? gearbox.id],
         missing:

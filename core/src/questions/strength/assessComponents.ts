@@ -200,7 +200,7 @@ function pumpLink(subject: Subject): ComponentLimit | undefined {
     kw,
     plusMinusKw: Math.hypot(spread(kw, gives), spread(kw, bsfc)),
     evidence: worstEvidence([gives.evidence, bsfc.evidence]),
-    because: `${pump.name} gives ${say(gives.value, 'flowLph')} at rail pressure.`,
+    because: `${pump.name} delivers ${say(gives.value, 'flowLph')} at rail pressure.`,
     raisedBy: ['pump'],
   };
 }

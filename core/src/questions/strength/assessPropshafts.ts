@@ -138,7 +138,7 @@ function axleShare(chassis: Chassis, line: LineOfDrive): { readonly share: numbe
   if (chassis.drive !== 'all') return { share: 1, words: '' };
   const { rearTorqueShare: rear, centre } = chassis;
   if (rear === undefined || (centre !== undefined && centre !== 'fixed'))
-    return { share: 1, words: ', for with the other axle in the air it sees all of it' };
+    return { share: 1, words: ', all of it because the other axle may be airborne' };
   const front = line === 'front propshaft' || (line === 'propshaft' && (chassis.engineSits ?? 'front') !== 'front');
   const share = front ? 1 - rear : rear;
   return { share, words: `, its ${say(100 * share, 'percent', { digits: 0 })} of the split` };
@@ -216,7 +216,7 @@ function strengthOf(
     because:
       loadNm === undefined
         ? 'Needs a torque curve.'
-        : `${say(ratingNm.value, 'torqueNm')} (${ratingNm.evidence}) against ${say(loadNm, 'torqueNm')} in first, set by the ${governs}${share}. A hoop round it is the usual caution.`,
+        : `${say(ratingNm.value, 'torqueNm')} (${ratingNm.evidence}) against ${say(loadNm, 'torqueNm')} in first, set by the ${governs}${share}. A propshaft safety loop is the usual caution.`,
   });
   if (check.state === 'clear') return { line, check };
   return {

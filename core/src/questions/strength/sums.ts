@@ -45,7 +45,7 @@ export const stressSums = [
         if (massKg === undefined)
           throw new InputError(
             '/drivenAxleLoadN',
-            'Give driven axle load, or mass, distance from front axle to centre of mass, wheelbase, height of the centre of mass and drive.',
+            'Enter driven axle load, or mass, distance from front axle to centre of mass, wheelbase, height of the centre of mass and drive.',
           );
         if (frontAxleToComMm === undefined)
           throw new InputError('/frontAxleToComMm', 'Load transfer needs distance from front axle to centre of mass.');

@@ -44,7 +44,7 @@ function shellFindings(chassis: Chassis, { parts, candidate }: Subject): Finding
       state,
       step: 'fit',
       title,
-      because: `${spot.note ? `${spot.note} ` : ''}Reaches ${say(spot.reachMm, 'lengthMm', { digits: 0 })} around. Have it mended or moved, by somebody who answers for it, and look again.`,
+      because: `${spot.note ? `${spot.note} ` : ''}Reaches ${say(spot.reachMm, 'lengthMm', { digits: 0 })} around. Have it repaired or move the mount, by a qualified welder, and inspect again.`,
       about: [candidate.id, ...on.map((p) => p.id)],
       missing: state === 'unknown' ? ['/chassis/pads'] : [],
     });

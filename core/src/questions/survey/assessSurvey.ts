@@ -67,24 +67,19 @@ export function surveyFindings(chassis: Chassis): Finding[] {
       }),
     );
   const rest: readonly [boolean, string, string, string][] = [
-    [chassis.pads.length === 0, 'pads', 'the chassis mounts', 'mount bracket length'],
+    [chassis.pads.length === 0, 'pads', 'Chassis mounts', 'mount bracket length'],
     [
       !chassis.shifterAperture && layout.leverOverGearbox,
       'shifter',
-      'the shifter hole',
+      'Shifter opening',
       'whether the shift lever fits the opening',
     ],
-    [
-      layout.chain && !chassis.axleSprocketMm,
-      'axleSprocketMm',
-      'the sprocket on the axle',
-      'whether the chain runs in line',
-    ],
-    [layout.halfShafts && !chassis.hubs, 'hubs', 'the hubs', 'at what angle the half shafts run'],
+    [layout.chain && !chassis.axleSprocketMm, 'axleSprocketMm', 'Axle sprocket', 'whether the chain runs in line'],
+    [layout.halfShafts && !chassis.hubs, 'hubs', 'Hubs', 'at what angle the half shafts run'],
     [
       layout.propshaftsTo.includes('rear') && !chassis.pinion && !chassis.hubs,
       'pinion',
-      'the pinion flange or the hubs',
+      'Pinion flange or hubs',
       'propshaft and half-shaft angles',
     ],
   ];

@@ -56,7 +56,7 @@ export function pickUpFindings(subject: Subject): Finding[] {
         state: 'tight',
         title: `${capital(name)} has moved ${which ?? 'suspension points'}: measured`,
         because:
-          'It steers by itself over bumps until that is put right: shim or slot it, or have the joints moved, and have the alignment set by whoever is qualified for it.',
+          'Bump steer until corrected: shim or slot it, or have the joints moved, and have the alignment set by a qualified shop.',
         remedies: [
           {
             title: 'Measured again: as before',

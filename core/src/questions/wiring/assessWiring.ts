@@ -76,7 +76,7 @@ export function assessWiring(subject: Subject): CheckResult {
       ? 'Not all plugs are entered.'
       : open.length === 0
         ? `All ${schedule.rows.length} pins are connected or unused on purpose.`
-        : `${open.length} of ${schedule.rows.length} pins are neither connected nor said to be unused.`,
+        : `${open.length} of ${schedule.rows.length} pins are neither connected nor marked unused.`,
   });
   const currents = (['idle', 'cruise'] as const).map((when) => currentCheck(subject, circuits, when));
   return {
@@ -120,7 +120,7 @@ function plugFindings({ engine, chassis, candidate }: Subject, { rows, stale }: 
         id: 'wiring-plugs',
         state: 'unknown',
         title: `No plugs of ${without.map((w) => w.of).join(' and of ')} are entered`,
-        because: 'What goes to which wire is not known before both sides are: pin, colour, function.',
+        because: 'Both sides must be known before wires can be matched: pin, colour, function.',
         about: [candidate.id],
         missing: without.map((w) => w.at),
       }),
@@ -142,7 +142,7 @@ function plugFindings({ engine, chassis, candidate }: Subject, { rows, stale }: 
         state,
         title:
           open.length === 0
-            ? `${plug.plug.name}: all ${of.length} pins are spoken for`
+            ? `${plug.plug.name}: all ${of.length} pins are in use`
             : `${plug.plug.name}: ${open.length} of ${of.length} pins ${open.length === 1 ? 'is' : 'are'} open`,
         because:
           wrong.length > 0
@@ -180,7 +180,7 @@ const LABEL: Readonly<Record<string, string>> = {
   loadedWires: 'number of loaded wires bundled with it',
   backBy: 'how it comes back',
   fuseAmps: 'its fuse',
-  ground: 'where it goes to ground',
+  ground: 'ground point',
   sizeMm2: 'its wire',
 };
 
@@ -200,10 +200,10 @@ function circuitFindings(subject: Subject, circuits: readonly JudgedCircuit[]): 
         state,
         title:
           state === 'clear'
-            ? `${circuit.name}: its wire, fuse and ground hold`
+            ? `${circuit.name}: wire, fuse and ground sufficient`
             : state === 'unknown'
               ? missing.length > SOME
-                ? `${circuit.name}: hardly anything of it is entered`
+                ? `${circuit.name}: almost no data entered`
                 : `${circuit.name}: not known is ${listed(missing.map((m) => LABEL[m]!))}`
               : `${circuit.name}: ${says[0]}`,
         because: `${dropV === undefined ? '' : `Voltage drop ${say(dropV, 'voltageV')}, permitted ${say(allowedV, 'voltageV')}. `}${
@@ -239,7 +239,7 @@ function circuitFindings(subject: Subject, circuits: readonly JudgedCircuit[]): 
 
 const CHECKS = {
   idle: { id: 'current-idle' as CheckId, title: 'Current at idle' },
-  cruise: { id: 'current-cruise' as CheckId, title: 'Current at a cruise' },
+  cruise: { id: 'current-cruise' as CheckId, title: 'Current at cruise' },
 } as const;
 
 function currentCheck(subject: Subject, circuits: readonly JudgedCircuit[], when: 'idle' | 'cruise') {
@@ -250,7 +250,7 @@ function currentCheck(subject: Subject, circuits: readonly JudgedCircuit[], when
   const battery = subject.chassis?.electrics?.batteryAh;
   const lacks = figure && given !== undefined ? figure.value - given : 0;
   const lastsMin = when === 'idle' && lacks > 0 && battery ? (60 * BATTERY_SHARE * battery) / lacks : undefined;
-  const lasts = lastsMin === undefined ? '' : ` Half of the battery carries the rest for ${say(lastsMin, 'minutes')}.`;
+  const lasts = lastsMin === undefined ? '' : ` Half of the battery supplies the rest for ${say(lastsMin, 'minutes')}.`;
   const carried = lastsMin !== undefined && lastsMin >= CARRIED_MIN;
   return makeCheck({
     ...STEP,
@@ -265,7 +265,7 @@ function currentCheck(subject: Subject, circuits: readonly JudgedCircuit[], when
     because:
       given === undefined
         ? 'Alternator rating missing.'
-        : `An alternator of ${say(rated!, 'currentA')} gives ${say(given, 'currentA')}${when === 'idle' ? ' at idle' : ''}.${complete ? '' : ' Not all circuits are entered.'}${lasts}`,
+        : `An alternator of ${say(rated!, 'currentA')} delivers ${say(given, 'currentA')}${when === 'idle' ? ' at idle' : ''}.${complete ? '' : ' Not all circuits are entered.'}${lasts}`,
   });
 }
 
@@ -290,11 +290,11 @@ function currentFindings(subject: Subject, checks: readonly Check[], circuits: r
             )
             .map((p): Remedy => ({ ...costOfPart(p, `Fit ${p.name}`), accept: { kind: 'part', partId: p.id } }))
         : [];
-    const when = idle ? 'at idle' : 'at a cruise';
+    const when = idle ? 'at idle' : 'at cruise';
     return findingOf(
       check,
       check.state === 'unknown'
-        ? `Whether the alternator feeds it all ${when} is not known`
+        ? `Alternator output ${when}: data missing`
         : check.state === 'blocked' || lacks > 0
           ? `Alternator output ${say(lacks, 'currentA')} too low ${when}`
           : check.state === 'tight'

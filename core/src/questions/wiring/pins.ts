@@ -152,7 +152,7 @@ export function scheduleOf(plugs: readonly PlacedPlug[], wiring: Wiring | undefi
     const fault = splices.map(faultOf).find((f) => f !== undefined);
     const state: PinState =
       splices.length > 0 && why !== undefined
-        ? { how: 'open', because: wrong('it is connected and said to be unused'), splices }
+        ? { how: 'open', because: wrong('it is connected and marked unused'), splices }
         : splices.length > 0
           ? fault === undefined
             ? { how: 'connected', splices }

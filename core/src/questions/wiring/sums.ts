@@ -81,7 +81,7 @@ export const wiringSums = [
   }),
   defineSum({
     name: 'wiring.speedo',
-    title: 'What a speedometer shows behind another final drive or tyre',
+    title: 'Speedometer error with another final drive or tyre',
     input: Type.Object(
       {
         sensorPulsesPerOutputRev: N,

@@ -32,8 +32,11 @@ interface Picture {
 }
 
 const TOLD: Readonly<Record<Mark, { readonly title: string; readonly ask: string }>> = {
-  ruler: { title: 'Ruler', ask: 'Press two marks of the ruler, as far apart as the picture shows it.' },
-  across: { title: 'Ruler across', ask: 'A second known length across the first: it shows whether the picture leans.' },
+  ruler: { title: 'Ruler', ask: 'Click two marks of the ruler, as far apart as possible.' },
+  across: {
+    title: 'Ruler across',
+    ask: 'A second known length across the first: it shows whether the picture is tilted.',
+  },
   axis: {
     title: 'Shaft axis',
     ask: 'Press the shaft axis: its middle, or three points on the rim of the register or bore.',
@@ -293,7 +296,7 @@ function placed(now: Pressed, lengthMm: number | undefined, acrossMm: number | u
     if (lengthMm === undefined)
       throw new InputError('/rulers/0/lengthMm', 'Enter the distance between the two marks of the ruler.');
     if (now.across && acrossMm === undefined)
-      throw new InputError('/rulers/1/lengthMm', 'Enter what lies between the two marks of the ruler across.');
+      throw new InputError('/rulers/1/lengthMm', 'Enter the distance between the two marks of the ruler across.');
     return traced({
       rulers: rulersOf(now, lengthMm, acrossMm),
       axis: now.axis!,

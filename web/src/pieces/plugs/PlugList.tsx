@@ -104,7 +104,7 @@ function PlaceAndPhoto({
               onChange={(_, on) => put('onComputer', on ? true : undefined)}
             />
           }
-          label="A plug of the computer: it lies where the build puts that"
+          label="A plug of the ECU: its position follows the ECU"
         />
       )}
       {plug.onComputer !== true && (

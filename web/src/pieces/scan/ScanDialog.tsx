@@ -247,7 +247,7 @@ export function ScanDialog({ target, onClose }: { target: ScanTarget; onClose: (
                   label="Placed by"
                   value={placing}
                   choices={[
-                    { value: 'three', label: 'three points that you know' },
+                    { value: 'three', label: 'three known points' },
                     {
                       value: 'axes',
                       label: `file coordinates: already in the axes of the ${of === 'bay' ? 'car' : of}`,

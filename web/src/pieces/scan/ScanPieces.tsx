@@ -48,7 +48,7 @@ export function ScanPieces({
       {words.length > 1 && <p className="small muted">Click a shape in the drawing to find it here.</p>}
       {words.length > 1 && first.role !== '' && words.some((w) => w.role === '') && (
         <Button onClick={() => onWords(words.map((w) => (w.role === '' ? { ...w, role: first.role } : w)))}>
-          The rest counts as {first.role}
+          The rest is {first.role}
         </Button>
       )}
     </div>

@@ -2,6 +2,7 @@ import { choiceWords } from '@sable/core/model';
 import {
   AIR_FROM,
   dressingOf,
+  fieldEntry,
   FUELS,
   placedSolids,
   resolveSubject,
@@ -230,7 +231,7 @@ function Open({ candidate }: { candidate: Candidate }) {
                 options.length > 1 && (
                   <ChoiceField
                     key={slot}
-                    label={slot.charAt(0).toUpperCase() + slot.slice(1)}
+                    label={fieldEntry(slot)?.label ?? slot}
                     value={option.id}
                     choices={options.map((o) => ({ value: o.id, label: o.name }))}
                     onCommit={(id) => change({ dressing: { ...candidate.dressing, [slot]: id } })}

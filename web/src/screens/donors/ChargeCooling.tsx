@@ -19,6 +19,9 @@ import { Plain, Sentence } from '../../pieces/figures.tsx';
 import layout from '../../pieces/layout.module.css';
 import { Scrolled } from '../../pieces/Scrolled.tsx';
 
+/** A usual tank for injection, L. */
+const TANK_L = 6;
+
 /** Ways to cool a charge beside each other: temperature, pressure, density, mass, room, and what soaks. */
 export function ChargeCooling() {
   const { build, candidate, library } = useBuild();
@@ -42,7 +45,7 @@ export function ChargeCooling() {
     methanolShare: 0.5,
     by: 'volume',
     evaporated: 0.4,
-    tankL: 6,
+    tankL: TANK_L,
   });
   const rows = COOLING_WAYS.map((way) => ({
     way,
@@ -142,8 +145,8 @@ export function ChargeCooling() {
         </table>
       </Scrolled>
       <p className="muted small" style={{ marginTop: 8 }}>
-        Injection flow at 50 % methanol by volume: <Plain value={spray.flowCcPerMin} quantity="flowCcPerMin" />; a 6 L
-        tank lasts {spray.enduranceMin.toFixed(0)} minutes at full power.
+        Injection flow at 50 % methanol by volume: <Plain value={spray.flowCcPerMin} quantity="flowCcPerMin" />; a tank
+        of <Plain value={TANK_L} quantity="volumeL" /> lasts {spray.enduranceMin.toFixed(0)} minutes at full power.
       </p>
     </div>
   );

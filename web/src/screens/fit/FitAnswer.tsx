@@ -17,7 +17,9 @@ export function FitAnswer({ live }: { live: LiveFit }) {
         <h2>
           <StateMark state="unknown" /> Not placed yet: drag it to its place, or search for the best position
         </h2>
-        <p className="small muted">It is drawn at the front axle so that it can be taken hold of; no gap counts yet.</p>
+        <p className="small muted">
+          Drawn at the front axle so that it can be dragged; clearances are not counted yet.
+        </p>
       </div>
     );
   if (unjudged.length > 0 && (!g || g.marginMm >= 0))

@@ -1,3 +1,4 @@
+import { fieldEntry } from '@sable/core';
 import { fitMatrix, type MatrixCell } from '@sable/core/questions/fit';
 import { formatNumber, unitOf } from '@sable/core/units';
 import Button from '@mui/material/Button';
@@ -57,7 +58,7 @@ export function MatrixDialog({ live }: { live: LiveFit }) {
                       {r.option.name}
                       <small className="muted">
                         {' '}
-                        {r.slot}
+                        {fieldEntry(r.slot)?.label.toLowerCase()}
                         {r.chosen ? ', chosen' : ''}
                       </small>
                     </th>

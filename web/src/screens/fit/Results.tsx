@@ -98,7 +98,7 @@ export function PlaceResult({
       </p>
       {broken.length > 0 && (
         <p className="small" role="alert">
-          No position meets {broken.map((l) => l.name).join(' and ')}: this is the closest.
+          No position satisfies {broken.map((l) => l.name).join(' and ')}: this is the closest.
         </p>
       )}
       <Button variant="contained" color="primary" onClick={() => onUse(place.placement)}>
@@ -224,7 +224,7 @@ export function InstallResult({ path, live }: { path: InstallationPath; live: Li
       <h3>
         <Sentence>
           {path.clear
-            ? `Goes in from ${path.from}, {{${path.tightest.gapMm}|lengthMm}} at the tightest`
+            ? `Installs from ${path.from}, minimum clearance {{${path.tightest.gapMm}|lengthMm}}`
             : `No clear way from ${path.from}: {{${-path.tightest.gapMm}|lengthMm}} too much at the tightest`}
         </Sentence>
       </h3>

@@ -100,7 +100,7 @@ export function Choose() {
               {reason(first, units)}{' '}
               {gives.length === 0
                 ? 'Best in all criteria among the combinations that meet the brief.'
-                : `Trade-off: ${gives.map((g) => givesWords(g, units, money, name)).join('; ')}.`}
+                : `${gives.length > 1 ? 'Trade-offs' : 'Trade-off'}: ${gives.map((g) => givesWords(g, units, money, name)).join('; ')}.`}
             </p>
           )}
         </div>

@@ -13,7 +13,7 @@ const DUTY: Readonly<Record<Duty, string>> = {
   crawl: 'Crawling, on its fans',
   use: 'Continuous duty of the use',
 };
-/** Speeds at which the power held for ever is drawn, km/h. */
+/** Speeds at which the power continuous is drawn, km/h. */
 const SPEEDS = Array.from({ length: 27 }, (_, i) => 5 * i);
 
 /** Heat against the radiator: the power that can be held at each speed, and what each duty asks for. */
@@ -46,7 +46,7 @@ export function Cooling() {
                     Into coolant, {unitOf('powerKw', units)}
                   </th>
                   <th scope="col" className="r">
-                    Radiator sheds, {unitOf('powerKw', units)}
+                    Heat rejected, {unitOf('powerKw', units)}
                   </th>
                   <th scope="col" className="r">
                     Load
@@ -91,7 +91,7 @@ export function Cooling() {
   );
 }
 
-/** Power held for ever over speed, and the duties as points: one above the line overheats. */
+/** Power continuous over speed, and the duties as points: one above the line overheats. */
 function Held({ now, later }: { now: CoolingTimes; later: CoolingTimes | undefined }) {
   const units = useUnits();
   const kw = (v: number) => toDisplay(v, 'powerKw', units);
@@ -125,7 +125,7 @@ function Held({ now, later }: { now: CoolingTimes; later: CoolingTimes | undefin
             ticks={niceTicks(0, top, 5)}
             {...AXIS}
             label={{
-              value: `${unitOf('powerKw', units)} held for ever`,
+              value: `${unitOf('powerKw', units)} continuous`,
               position: 'insideTopLeft',
               offset: -14,
               dx: 40,

@@ -217,7 +217,7 @@ const rimOf = (code: string): number => {
   }
 };
 
-/** Which tyres would hold and have room, and what each differential passes. */
+/** Which tyres would suit and have room, and what each differential passes. */
 function TyresAndDifferential() {
   const { build, candidate } = useBuild();
   const { assessment } = useJudgement();

@@ -248,7 +248,7 @@ export function Run() {
                 </table>
                 {run.boost && (
                   <p className="muted small" style={{ marginTop: 6 }}>
-                    Lag costs {run.boost.fromRestS.toFixed(2)} s from rest, lifting at the shifts{' '}
+                    Lag costs {run.boost.fromRestS.toFixed(2)} s from rest, throttle closed at shifts{' '}
                     {run.boost.atShiftsS.toFixed(2)} s more.
                   </p>
                 )}

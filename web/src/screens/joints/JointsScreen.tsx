@@ -141,7 +141,7 @@ function answerOf(seen: readonly JointSeen[]): string {
     return open.length === 1 ? `One joint is open. ${first}` : `${many(open.length)} joints are open. ${first}`;
   }
   if (unknown.length > 0)
-    return `${many(unknown.length)} ${unknown.length === 1 ? 'joint is' : 'joints are'} not known until somebody looks`;
+    return `${many(unknown.length)} ${unknown.length === 1 ? 'joint is' : 'joints are'} not known until inspected`;
   return seen.length > 0 ? `All ${seen.length} joints close` : 'No joint is known yet';
 }
 
@@ -149,7 +149,7 @@ function countsOf(seen: readonly JointSeen[]): string {
   const n = (...how: readonly string[]) => seen.filter((s) => how.includes(s.figure.closure.how)).length;
   const told = [
     [n('direct', 'found'), 'direct fit', 'direct fit'],
-    [n('seen'), 'mates as somebody saw', 'mate as somebody saw'],
+    [n('seen'), 'inspected: direct fit', 'inspected: direct fit'],
     [n('parts'), 'closes with parts', 'close with parts'],
     [n('swapped'), 'solved with reused parts', 'solved with reused parts'],
     [n('wired'), 'is wired', 'are wired'],

@@ -411,7 +411,7 @@ function PartDetail({ part, library }: { part: Part; library: Library }) {
         <Facts
           rows={[
             ['Kind', choiceWords(part.class)],
-            ['Availability', part.discontinued ? 'discontinued' : part.made],
+            ['Availability', part.discontinued ? 'discontinued' : choiceWords(part.made)],
             [
               'Solves interface',
               part.closes.map((c) => `${c.joint}: ${spec(c.toA)} to ${spec(c.toB)}`).join('; ') || 'none',

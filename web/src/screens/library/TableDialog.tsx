@@ -142,8 +142,8 @@ export function TableDialog({
             {faults.length > 0 && (
               <div role="alert" className={css['faults']}>
                 <b>
-                  {faults.length === 1 ? 'One thing' : `${faults.length} lines`} can’t be read; nothing comes in before
-                  that is put right in the sheet or above.
+                  {faults.length === 1 ? 'One thing' : `${faults.length} lines`} can’t be read; nothing is imported
+                  until corrected in the sheet or above.
                 </b>
                 <ul>
                   {faults.slice(0, FAULTS_SHOWN).map((f) => (

@@ -78,7 +78,7 @@ export function ChooseDialog({
         {others.map((c) => (
           <TextField
             key={c.id}
-            label={`Why not ${c.letter}, ${c.name}`}
+            label={`Reason for rejecting ${c.letter}, ${c.name}`}
             value={whyNot[c.id] ?? c.whyNot}
             onChange={(e) => setWhyNot({ ...whyNot, [c.id]: e.target.value })}
             slotProps={{ htmlInput: MOST }}

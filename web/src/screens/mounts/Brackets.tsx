@@ -68,7 +68,7 @@ export function Brackets({
               Design {open.length === 1 ? 'a bracket' : `${open.length} brackets`}
             </Button>
             <Button onClick={() => put(() => ({ from: 'supplied' }))}>
-              {open.length === 1 ? 'Supplied with its mount' : 'They come with the mounts'}
+              {open.length === 1 ? 'Supplied with its mount' : 'Supplied with the mounts'}
             </Button>
           </div>
         </>
@@ -138,7 +138,7 @@ function Template({
               ? 'load not known'
               : `${formatNumber(judged.usedPct, 'percent', units, { digits: 0 })} %`}
           </dd>
-          <dt>Gives at its worst load</dt>
+          <dt>Deflection at worst load</dt>
           <dd>
             {judged?.givesMm === undefined
               ? '–'

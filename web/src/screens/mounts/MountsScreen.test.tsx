@@ -24,7 +24,7 @@ const saved = () => (actions.saveCandidate.mock.calls.at(-1) as unknown[])[1] as
 test('the answer is the worst of what is found; each load is drawn with what every mount takes', () => {
   openJudged(tug, 'c');
   draw(<MountsScreen />);
-  expect(document.querySelector('.say.big')!.textContent).toBe('3 mounts hold it; it gives most in roll');
+  expect(document.querySelector('.say.big')!.textContent).toBe('3 mounts hold it; softest in roll');
   const shown = () => document.querySelector('svg[role="group"]')!.textContent;
   const { cases } = figures();
   const bump = cases.find((c) => c.case === 'bump')!;

@@ -27,7 +27,7 @@ const CLASSES: readonly (readonly [BillClass, string])[] = [
   ['fees', 'Registration and inspection'],
   ['event', 'For the event'],
   ['own', 'Lines of your own'],
-  ['aside', 'Put aside'],
+  ['aside', 'Contingency'],
   ['work', 'Labour'],
 ];
 const GROUPS = [...new Set(CLASSES.map(([, title]) => title))];

@@ -135,7 +135,7 @@ export function LineDetail({
           value={kept.stage ?? 'now'}
           choices={[
             { value: 'now', label: 'until it runs' },
-            { value: 'later', label: 'later, for the power to come' },
+            { value: 'later', label: 'later, for the later target' },
           ]}
           onCommit={(s) => put(s === 'later' ? { stage: s } : { stage: undefined, insteadOf: undefined })}
         />
@@ -156,7 +156,7 @@ export function LineDetail({
           label="Hours done by"
           value={kept.workBy ?? 'brief'}
           choices={[
-            { value: 'brief', label: 'whoever the brief says' },
+            { value: 'brief', label: 'as in the brief' },
             { value: 'own', label: 'yourself' },
             { value: 'shop', label: 'the shop, at its rate' },
           ]}

@@ -84,7 +84,7 @@ export function OwnLines({
       {orphans.length > 0 && (
         <div className={css['orphans']}>
           <p>
-            <b>Said of lines that are no longer on the bill.</b> They come back with their line.
+            <b>Entries for items no longer on the bill.</b> They return with their item.
           </p>
           <ul>
             {orphans.map((o) => (

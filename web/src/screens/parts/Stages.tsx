@@ -76,11 +76,11 @@ function sayStages(
 ): string {
   const unpriced = bill.lines.filter((l) => l.stage === 'later' && l.unpriced).length;
   const sentences = [
-    `Calculating for ${money(first.money)}.`,
-    later.money > 0 || later.hours > 0 ? `${money(later.money)} more come later.` : '',
+    `Running for ${money(first.money)}.`,
+    later.money > 0 || later.hours > 0 ? `${money(later.money)} more later.` : '',
     unpriced > 0 ? `${unpriced} later ${unpriced === 1 ? 'line has' : 'lines have'} no price yet.` : '',
     twice.length > 0
-      ? `${money(twice.reduce((s, t) => s + t.money, 0))} of it is bought twice: bought right at once, all of it comes to ${money(once)}.`
+      ? `${money(twice.reduce((s, t) => s + t.money, 0))} of it is bought twice: bought for the later target at once, the total is ${money(once)}.`
       : '',
     plan?.targetKw === undefined
       ? ''
@@ -235,7 +235,7 @@ function GivesUp({
 
 function whyNone({ tooWeak, opening }: StagePlan['links'][number]): string {
   const parts = (n: number) => (n === 1 ? 'One part of the library' : `${n} parts of the library`);
-  if (opening > 0) return `${parts(opening)} would hold and ${opening === 1 ? 'leaves' : 'leave'} a joint open.`;
+  if (opening > 0) return `${parts(opening)} would suit and ${opening === 1 ? 'leaves' : 'leave'} a joint open.`;
   if (tooWeak > 0) return `${parts(tooWeak)} made for it ${tooWeak === 1 ? 'is' : 'are'} too weak.`;
   return 'No upgrade in the library.';
 }

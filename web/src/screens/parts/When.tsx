@@ -187,7 +187,7 @@ function sayWhen(
       ? `In the first month ${soon.length} ${soon.length === 1 ? 'line is' : 'lines are'} due, ${money(soon.reduce((s, d) => s + d.money, 0))}.`
       : '',
     waits.length > 0
-      ? `${waits.length === 1 ? 'One line comes' : `${waits.length} lines come`} later than wanted though ordered on the first day.`
+      ? `${waits.length === 1 ? 'One item' : `${waits.length} items`} arriving later than required although ordered on the first day.`
       : '',
     plan.over.length > 0
       ? `In ${plan.over.length === 1 ? 'one month' : `${plan.over.length} months`} more is due than the month allows, and no month before has room.`

@@ -147,7 +147,7 @@ test('seats are drawn where they were read; what this layout has and nobody has 
   cleanup();
   const { pinion: _p, hubs: _h, shifterAperture: _s, ...rest } = chassis;
   draw(<SeatsDrawing chassis={{ ...rest, pads: [] }} />);
-  expect(image()).toContain('Not measured: right chassis mount, left chassis mount, shifter hole, pinion flange.');
+  expect(image()).toContain('Not measured: right chassis mount, left chassis mount, shifter opening, pinion flange.');
   expect(document.querySelectorAll('[data-read="true"]')).toHaveLength(0);
   cleanup();
   draw(<SeatsDrawing chassis={{ ...rest, pads: [], controlArms: { rear: 'trailing arms' } }} />);

@@ -50,7 +50,7 @@ export function FittedDetail({ chassis }: { chassis: Chassis }) {
       </p>
       <WholeForm
         name="engineAt"
-        title="Where the engine sits: crank centreline at the rear face of the block"
+        title="Engine position: crank centreline at the rear face of the block"
         fields={PLACE}
         stored={chassis.engineAt}
         onKeep={(at) => put('engineAt', at)}

@@ -129,7 +129,7 @@ export function SeatsDetail({ chassis }: { chassis: Chassis }) {
     <section>
       <h2>Chassis mounts, shifter aperture, shafts</h2>
       <p className="say muted">
-        Read mounts and pinion before the old engine is out: they show where it hung and at what angle the shaft ran.
+        Measure mounts and pinion before the old engine is out: they give its position and the shaft angle.
       </p>
       {pads.map((pad) => (
         <WholeForm

@@ -47,7 +47,7 @@ function marksOf(chassis: Chassis): Mark[] {
       ? []
       : [
           {
-            name: 'shifter hole',
+            name: 'shifter opening',
             what: 'middle of the hole in the floor',
             atMm: shifterAperture?.centreMm ?? ([-1150, 0, 430] as const),
             read: shifterAperture !== undefined,

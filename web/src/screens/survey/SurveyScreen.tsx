@@ -74,8 +74,8 @@ function partShown(chosen: string, chassis: Chassis): ReactNode {
         <section>
           <h2>Removable parts</h2>
           <p className="say muted">
-            What was in the car when it was weighed: each thing with its mass and where it sits. What leaves with the
-            engine or the gearbox is taken off the scales when they change; an empty list leaves the mass unknown.
+            What was in the car when it was weighed: each part with mass and position. What is removed with the engine
+            or gearbox is deducted when they change; an empty list leaves the mass unknown.
           </p>
           <CarList name="lumps" chassis={chassis} />
         </section>
@@ -106,7 +106,7 @@ function partShown(chosen: string, chassis: Chassis): ReactNode {
         <section>
           <h2>Steering, fuel, electrics, exhaust</h2>
           <p className="say muted">
-            As found: what stays in the car has to serve the engine that comes in. What is empty is not known.
+            As found: what stays in the car must suit the new engine. Empty fields are unknown.
           </p>
           {(['steering', 'fuelSystem', 'electrics', 'exhaust'] as const).map((name) => (
             <CarList key={name} name={name} chassis={chassis} />

@@ -31,7 +31,7 @@ export function MovedLumps() {
       : { low: 0.85 * likely, likely, high: 1.3 * likely, evidence: 'estimated' as const };
   return (
     <section className="block">
-      <h2>Moved in {candidate.letter}</h2>
+      <h2>Parts relocated in {candidate.letter}</h2>
       {shown.map((lump) => {
         const work = placeOf(lump);
         const to = work?.toMm ?? lump.comMm;

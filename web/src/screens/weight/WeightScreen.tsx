@@ -29,9 +29,9 @@ export function WeightScreen() {
         <div className="answer">
           <p className="say big">
             {mass?.changeKg ? (
-              <Sentence>{`Vehicle mass change {{${mass.changeKg.value}±${mass.changeKg.plusMinus}|massKg|+}}`}</Sentence>
+              <Sentence>{`Vehicle mass change {{${mass.changeKg.value}±${mass.changeKg.plusMinus}|massKg|+}} as weighed`}</Sentence>
             ) : mass?.bridge ? (
-              <Sentence>{`The ${engine?.shortName} comes to {{${mass.bridge.installedMassKg}±${mass.bridge.plusMinusKg}|massKg}} installed; the car has not been weighed`}</Sentence>
+              <Sentence>{`The ${engine?.shortName}: {{${mass.bridge.installedMassKg}±${mass.bridge.plusMinusKg}|massKg}} installed; the car has not been weighed`}</Sentence>
             ) : (
               'Engine mass unknown'
             )}

@@ -172,7 +172,7 @@ export function Combs({
         )}
         {match.unlike.length > 0 && (
           <span className="muted small">
-            {match.unlike.length} more have the same function and unlike signals: each wants a converter.
+            {match.unlike.length} more have the same function and different signals: each needs a converter.
           </span>
         )}
         <FormControlLabel
@@ -314,7 +314,7 @@ function Strands({
 function runWords(run: WireRun | undefined, say: (mm: number) => string): string | undefined {
   if (!run) return undefined;
   return run.toAddMm === undefined
-    ? `${say(run.runMm)} from plug to plug; what comes with them is not entered`
+    ? `${say(run.runMm)} from plug to plug; supplied wire not entered`
     : `${say(run.toAddMm)} by Fit: ${say(run.runMm)} from plug to plug`;
 }
 

@@ -114,9 +114,8 @@ export function WiringOut({
       </div>
       {told && <p aria-live="polite">{told}</p>}
       <p className="muted small">
-        Battery off before a wire is cut; air bags and belt tensioners are for whoever is trained on them. Continuity
-        and no short to ground first, then current at key-on, pumps and fans last. Local codes decide what a road car
-        must keep.
+        Battery off before a wire is cut; airbags and belt tensioners require trained staff. Continuity and no short to
+        ground first, then current at key-on, pumps and fans last. Local codes decide what a road car must keep.
       </p>
     </section>
   );

@@ -82,7 +82,7 @@ function answerOf(findings: readonly Finding[], { rows }: Schedule, circuits: re
   if (rows.length === 0) return 'No plugs are entered yet';
   const open = rows.filter((r) => r.state.how === 'open').length;
   if (open > 0) return `${open} of ${rows.length} pins ${open === 1 ? 'is' : 'are'} open`;
-  return (as('unknown') ?? as('tight'))?.title ?? `All ${rows.length} pins and ${circuits.length} circuits hold`;
+  return (as('unknown') ?? as('tight'))?.title ?? `All ${rows.length} pins and ${circuits.length} circuits sufficient`;
 }
 
 function countsOf({ rows }: Schedule, circuits: readonly JudgedCircuit[]): string {

@@ -326,6 +326,6 @@ export const breathing: readonly Calculator[] = [
     },
     limit: () => ({ kind: 'at most', limit: 90, warns: true }),
     says: (r, state) =>
-      `${state === 'clear' ? 'Throttle size sufficient' : 'Throttle too small at peak power'}: ${sayDerived(r['speed']!, 'speedMPerS', { digits: 0 })} in the throat, ${say(r['boreFor90']!.value, 'lengthMm')} would hold it at ${say(90, 'speedMPerS', { digits: 0 })}`,
+      `${state === 'clear' ? 'Throttle size sufficient' : 'Throttle too small at peak power'}: ${sayDerived(r['speed']!, 'speedMPerS', { digits: 0 })} in the throat; ${say(r['boreFor90']!.value, 'lengthMm')} gives ${say(90, 'speedMPerS', { digits: 0 })}`,
   },
 ];

@@ -14,7 +14,7 @@ export const camTrigger = defineJoint({
   title: 'Camshaft position sensor to ECU',
   sides: { a: 'cam wheel and sensor', b: 'ECU input' },
   home: { a: 'engine', b: 'engine' },
-  look: 'Which end of the engine the cam sensor sits at, and the teeth it sees.',
+  look: 'Position of the cam sensor (front or rear) and number of teeth.',
   spec: { a: face, b: face },
   neededFor: () => true,
   asksNothing: (_, b) => b.none === true,

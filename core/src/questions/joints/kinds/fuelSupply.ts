@@ -16,7 +16,7 @@ export const fuelSupply = defineJoint({
   look: 'Pressure and flow at the end of the line; a mechanical pump on the engine with its eccentric, or blanked.',
   spec: {
     a: Type.Object({ pressureBar: Type.Number({ title: 'required pressure', minimum: 0 }) }),
-    b: Type.Object({ pressureBar: Type.Number({ title: 'pressure that the pump gives', minimum: 0 }) }),
+    b: Type.Object({ pressureBar: Type.Number({ title: 'pump pressure', minimum: 0 }) }),
   },
   derived: ({ chassis }) => {
     const pressure = chassis?.fuelSystem?.pressureBar;
@@ -31,7 +31,7 @@ export const fuelSupply = defineJoint({
       return { words: `required ${bar(a.pressureBar)}, pump delivers ${bar(b.pressureBar)}`, ...figure };
     // A rail has its regulator; what asks next to nothing is flooded.
     if (a.pressureBar < 1 && b.pressureBar > HELD_BACK * a.pressureBar + 0.1)
-      return { words: `it takes ${bar(a.pressureBar)}, the pump gives ${bar(b.pressureBar)}: it floods`, ...figure };
+      return { words: `maximum ${bar(a.pressureBar)}, pump ${bar(b.pressureBar)}: it floods`, ...figure };
     return undefined;
   },
   whenOpen: 'blocked',

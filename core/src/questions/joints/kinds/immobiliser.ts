@@ -13,7 +13,7 @@ export const immobiliser = defineJoint({
   title: 'Computer to key and immobiliser',
   sides: { a: 'computer of the engine', b: 'key and lock of the car' },
   home: { a: 'engine', b: 'car' },
-  look: 'Immobiliser of the ECU: key, antenna, lock and code come from its car, or it is deactivated where permitted.',
+  look: 'Immobiliser of the ECU: key, antenna, lock and code from its car, or deactivated where permitted.',
   spec: { a: face, b: face },
   neededFor: () => true,
   asksNothing: (a) => a.none === true,

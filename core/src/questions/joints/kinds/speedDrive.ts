@@ -16,5 +16,5 @@ export const speedDrive = defineJoint({
   miss: (a, b) =>
     a.drive === b.drive ? undefined : { words: `gearbox output ${a.drive}, speedometer requires ${b.drive}` },
   whenOpen: 'tight',
-  openTitle: (by) => `Speedometer shows nothing: ${by}`,
+  openTitle: (by) => `Speedometer without signal: ${by}`,
 });

@@ -10,7 +10,7 @@ export const starter = defineJoint({
   title: 'Starter to its ring',
   sides: { a: 'ring that the starter is made for', b: 'ring on the flywheel or flexplate' },
   home: { a: 'engine', b: 'gearbox' },
-  look: 'Teeth of the ring, and how deep the pinion meets it.',
+  look: 'Teeth of the ring gear and depth of engagement.',
   spec: { a: face, b: face },
   neededFor: () => true,
   miss: (a, b) =>

@@ -6,7 +6,7 @@ export const starterSide = defineJoint({
   order: 28,
   group: 'mounting and drive',
   title: 'Side of the starter',
-  sides: { a: 'side that the starter sits on', b: 'side of the bay with room for it' },
+  sides: { a: 'starter side', b: 'side of the bay with room for it' },
   home: { a: 'engine', b: 'car' },
   look: 'Starter clearance to steering box, column and chassis rail, with the engine in position.',
   spec: {
@@ -22,7 +22,7 @@ export const starterSide = defineJoint({
     b.side === 'either side' || a.side === b.side
       ? undefined
       : {
-          words: `it sits on the ${a.side}, where ${b.takenBy === undefined ? 'the car has no room' : `the ${b.takenBy} is`}`,
+          words: `starter on the ${a.side}: ${b.takenBy === undefined ? 'no room in the car' : `occupied by the ${b.takenBy}`}`,
         },
   whenOpen: 'blocked',
   openTitle: (by) => `The starter is on the wrong side: ${by}`,

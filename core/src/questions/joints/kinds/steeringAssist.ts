@@ -15,7 +15,7 @@ export const steeringAssist = defineJoint({
   spec: {
     a: Type.Object({
       assist: choice('pump', ['hydraulic', 'none']),
-      pressureBar: Type.Optional(Type.Number({ title: 'pressure that it gives', minimum: 0 })),
+      pressureBar: Type.Optional(Type.Number({ title: 'its pressure', minimum: 0 })),
     }),
     b: Type.Object({
       assist: choice('steering', ['hydraulic', 'without a pump']),

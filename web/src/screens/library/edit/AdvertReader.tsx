@@ -62,7 +62,7 @@ export function AdvertReader<D extends OfferDraft>({
     <fieldset className={layout['whole-form']}>
       <legend>Paste the advert</legend>
       <p className="small muted" style={{ marginBottom: 10 }}>
-        In English, German or French. What it seems to say is proposed below; nothing is put in before you say so.
+        In English, German or French. What was recognised is proposed below; nothing is used before you confirm.
       </p>
       <TextField
         label="Advert"

@@ -24,7 +24,7 @@ const FIRST: Readonly<Record<RowKind, readonly (readonly [keys: readonly string[
     [['massKg', 'oilL'], 'weight'],
     [['comMm'], 'axle loads'],
     [['lengthMm', 'outputMm'], 'propshaft'],
-    [['shifterMm'], 'whether the lever meets its aperture'],
+    [['shifterMm'], 'whether the lever fits its opening'],
     [['mountMm'], 'its mount'],
     [['solids'], 'fit'],
     [['ports'], 'joints'],

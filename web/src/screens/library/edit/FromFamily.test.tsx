@@ -17,7 +17,7 @@ const draw = (engines: readonly Engine[]) =>
 const ofFamily = library.engines.filter((e) => e.family === library.engines[0]!.family);
 const family = ofFamily[0]!.family!;
 const pickFamily = () => {
-  fireEvent.mouseDown(screen.getByLabelText('Of the family'));
+  fireEvent.mouseDown(screen.getByLabelText('Family, existing'));
   fireEvent.click(screen.getByRole('option', { name: family }));
 };
 

@@ -59,7 +59,7 @@ const PIECE: readonly TapeReading[] = [
 ];
 const ARM: readonly TapeReading[] = [
   { key: 'aheadMm', label: 'Arm, ahead', from: 'rear face of the block to the middle of its bolts' },
-  { key: 'outMm', label: 'Arm, out', from: 'crank axis to the face that it lies on' },
+  { key: 'outMm', label: 'Arm, out', from: 'crank axis to its seating face' },
   { key: 'upMm', label: 'Arm, up', from: 'from the crank axis; minus below' },
 ];
 const PLACES: ReadonlySet<string> = new Set(['aheadMm', 'leftMm', 'upMm']);
@@ -133,9 +133,7 @@ export function PieceByTape({
             setArm({});
           }}
         >
-          {bosses.some((b) => b.id === `taped-${side}-arm`)
-            ? `Put the ${side} arm in its place`
-            : `Put the ${side} arm in`}
+          {bosses.some((b) => b.id === `taped-${side}-arm`) ? `Replace the ${side} arm` : `Insert the ${side} arm`}
         </Button>
       </details>
     </>

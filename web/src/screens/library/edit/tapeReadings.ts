@@ -68,7 +68,7 @@ export const BOX_READINGS: Readonly<Record<TapedGearbox, readonly TapeReading[]>
       label: 'Crank to axle, sideways',
       from: 'across the gearbox; minus on its right, seen forward',
     },
-    { key: 'axleDownMm', label: 'Crank to axle, down', from: 'minus where it lies higher' },
+    { key: 'axleDownMm', label: 'Crank to axle, down', from: 'minus if higher' },
     { key: 'farJointMm', label: 'Inner joint, far side', from: 'mating face to it, away from the engine' },
     { key: 'nearJointMm', label: 'Inner joint, engine’s side', from: 'mating face to it, toward the engine' },
     ...MOUNT,
