@@ -59,12 +59,7 @@ const ALSO: Readonly<Record<string, readonly string[]>> = {
   Class: ['kind of part', 'type'],
   Compression: ['compression ratio'],
   'Final drive inside': ['final drive'],
-  // Tables that went out before these were called so come in still.
-  'Torque rating': ['rated', 'rating', 'rated torque'],
-  'Torque rating ±': ['rated ±'],
-  'Torque rating evidence': ['rated evidence'],
-  Archived: ['retired'],
-  Discontinued: ['no longer made'],
+  Rated: ['rating', 'rated torque'],
   'Hours likely': ['hours'],
   'Lead time': ['lead time', 'lead days'],
   Curve: ['torque curve'],

@@ -34,14 +34,14 @@ export function billCsv(rows: readonly BillRow[], currency: string, units: Units
   return sheetText(
     [
       [
-        'Item',
+        'Line',
         'Kind',
-        'Reason',
+        'Why',
         ...columns.map((c) => `Price, ${c} (${currency})`),
         ...columns.map((c) => `Hours, ${c} (h)`),
         'Evidence',
         'Lead time (days)',
-        'Discontinued',
+        'No longer made',
         'Stage',
         'Set',
       ],
@@ -58,7 +58,7 @@ export function billCsv(rows: readonly BillRow[], currency: string, units: Units
         text(r.kept?.set ?? ''),
       ]),
       [
-        'Total',
+        'Sum',
         '',
         '',
         ...columns.map((c) =>
@@ -133,7 +133,7 @@ export function lineupTable(build: Build, assessments: readonly Verdictable[], u
       }),
     ]),
     [
-      'Result',
+      'State',
       undefined,
       undefined,
       ...entries.flatMap(({ assessment }) => [undefined, undefined, assessment.state, undefined]),

@@ -37,7 +37,7 @@ export const TABLE_COLUMNS = {
     ...PRICE,
     'Curve (rpm:N·m)',
     'Curve evidence',
-    'Archived',
+    'Retired',
   ],
   gearboxes: [
     'Id',
@@ -46,11 +46,11 @@ export const TABLE_COLUMNS = {
     'Ratios',
     'Reverse',
     'Final drive inside',
-    ...of('Torque rating', 'N·m'),
+    ...of('Rated', 'N·m'),
     ...of('Length', 'mm'),
     ...of('Mass', 'kg'),
     ...PRICE,
-    'Archived',
+    'Retired',
   ],
   parts: [
     'Id',
@@ -62,7 +62,7 @@ export const TABLE_COLUMNS = {
     'Hours likely',
     'Hours high',
     'Lead time (days)',
-    'Discontinued',
+    'No longer made',
     'Note',
   ],
 } as const satisfies Record<string, readonly string[]>;

@@ -151,7 +151,7 @@ export function listingOf(offer: Offer): Listing | undefined {
     currency,
     condition = 'unknown',
     words = '',
-    seller = 'seller not stated',
+    seller = 'seller not told',
     retired,
     ...rest
   } = offer;

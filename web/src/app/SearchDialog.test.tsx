@@ -26,7 +26,7 @@ const search = (system: 'metric' | 'us' = 'metric') => {
     </>,
     system,
   );
-  const box = screen.getByRole('combobox', { name: /Search steps, candidates/ });
+  const box = screen.getByRole('combobox', { name: /Step, candidate, finding/ });
   fireEvent.change(box, { target: { value: '' } });
   fireEvent.keyDown(box, { key: 'ArrowDown' });
   return { box, onClose };

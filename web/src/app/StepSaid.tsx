@@ -16,9 +16,9 @@ export function StepSaid() {
     // What could be undone can be done again now: it was taken back; and the other way round.
     const words =
       was.undoWords !== null && redoWords === was.undoWords && redoWords !== was.redoWords
-        ? `Undone: ${redoWords}`
+        ? `Taken back: ${redoWords}`
         : was.redoWords !== null && undoWords === was.redoWords && undoWords !== was.undoWords
-          ? `Redone: ${undoWords}`
+          ? `Done again: ${undoWords}`
           : undefined;
     if (words === undefined) return undefined;
     setSaid(words);

@@ -66,7 +66,7 @@ export function FindingsColumn({
   findings,
   above,
   below,
-  none = 'No results yet.',
+  none = 'Nothing is judged here yet.',
 }: {
   title: ReactNode;
   findings: readonly Finding[];

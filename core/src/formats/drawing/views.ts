@@ -19,7 +19,7 @@ export interface View {
 /** The three views agree: side seen from the left, from the front, and the plan with the right side up. */
 export const SIDE: View = {
   key: 'side',
-  title: 'Left side view',
+  title: 'Side, from the left',
   left: 'front',
   right: 'rear',
   flat: (x, _y, z) => [-x, -z],
@@ -28,7 +28,7 @@ export const SIDE: View = {
 };
 export const FRONT: View = {
   key: 'front',
-  title: 'Front view',
+  title: 'From the front',
   left: 'right side',
   right: 'left side',
   flat: (_x, y, z) => [y, -z],
@@ -37,7 +37,7 @@ export const FRONT: View = {
 };
 export const PLAN: View = {
   key: 'plan',
-  title: 'Top view, right side up',
+  title: 'Plan, right side up',
   left: 'front',
   right: 'rear',
   flat: (x, y) => [-x, y],

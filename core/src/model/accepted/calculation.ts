@@ -20,7 +20,7 @@ export const calculation = defineAccepted<typeof calculationSchema>({
   billLine: (_, { saved }) =>
     saved.buys && {
       class: 'sum',
-      why: 'from engine calculators',
+      why: 'landed from the bench',
       price: saved.buys.price,
       hours: saved.buys.hours,
       evidence: saved.buys.price.evidence,

@@ -78,7 +78,7 @@ export const engineSums = [
   }),
   defineSum({
     name: 'engine.knock',
-    title: 'Knock limit estimate: effective compression ratio compared with the limit for the fuel. Rule of thumb',
+    title: 'Knock guardrail: effective compression against what the fuel stands. It warns, it promises nothing',
     input: Type.Object(
       {
         staticCompression: Type.Number({ minimum: 4, maximum: 25 }),
@@ -138,7 +138,7 @@ export const engineSums = [
   }),
   defineSum({
     name: 'engine.charge',
-    title: 'Compressor outlet and intercooler outlet temperature',
+    title: 'Temperature out of a compressor and behind its cooler',
     input: Type.Object(
       {
         inletTemperatureC: celsius,
@@ -160,7 +160,7 @@ export const engineSums = [
   }),
   defineSum({
     name: 'engine.blower',
-    title: 'Boost of a belt-driven supercharger from pulley ratio',
+    title: 'Boost of a belt-driven blower from its pulley',
     input: Type.Object(
       {
         blowerCcPerRev: positive,
@@ -204,7 +204,7 @@ export const engineSums = [
   }),
   defineSum({
     name: 'engine.airFlow',
-    title: 'Air mass flow for power',
+    title: 'Air that a power needs',
     input: Type.Object(
       {
         powerKw: positive,
@@ -240,7 +240,7 @@ export const engineSums = [
   }),
   defineSum({
     name: 'engine.volumetricEfficiency',
-    title: 'Volumetric efficiency from torque',
+    title: 'Volumetric efficiency that a torque implies',
     input: Type.Object(
       {
         torqueNm: positive,
@@ -258,7 +258,7 @@ export const engineSums = [
   }),
   defineSum({
     name: 'engine.exhaust',
-    title: 'Exhaust gas velocity and pipe diameter by two methods',
+    title: 'Gas speed in an exhaust pipe, and the bore that each school would take',
     input: Type.Object(
       {
         gasMassFlowKgPerS: positive,
@@ -308,7 +308,7 @@ export const engineSums = [
   }),
   defineSum({
     name: 'engine.coolantHeat',
-    title: 'Coolant heat load at continuous duty',
+    title: 'Heat to the coolant at the duty of the use',
     input: Type.Object(
       {
         fullPowerKw: positive,
@@ -331,7 +331,7 @@ export const engineSums = [
   }),
   defineSum({
     name: 'engine.sisterCurve',
-    title: 'Estimated torque curve from a reference engine',
+    title: 'A torque curve for an engine never run, from its sister’s',
     input: Type.Object(
       {
         sisterRpm: numbers,

@@ -44,9 +44,9 @@ export interface FitFigures {
 export function pairSentence(pair: PairClearance): string {
   const name = capital(pair.part.name);
   const body = pair.obstacle.name;
-  if (pair.gapMm < 0) return `${name} hits ${body} by ${say(-pair.gapMm, 'lengthMm')}`;
-  if (pair.marginMm < 0) return `${say(-pair.marginMm, 'lengthMm')} too little clearance: ${name} to ${body}`;
-  return `${name} to ${body}: ${say(pair.marginMm, 'lengthMm')} clearance margin`;
+  if (pair.gapMm < 0) return `${name} hits the ${body} by ${say(-pair.gapMm, 'lengthMm')}`;
+  if (pair.marginMm < 0) return `${name} is ${say(-pair.marginMm, 'lengthMm')} short of what it needs to the ${body}`;
+  return `${name} clears the ${body}, ${say(pair.marginMm, 'lengthMm')} to spare`;
 }
 
 /** What a gap needs and why, in words. */
@@ -90,14 +90,14 @@ export function assessFit(
       'clear',
       'Stays as found',
       chassis.engineAt === undefined
-        ? 'Engine and gearbox keep their original position: they fit; position not entered.'
+        ? 'Engine and gearbox stay where they were found: they fit, and nobody has entered where that is.'
         : 'Engine and gearbox stay where they were found: they fit, and not all of the bay or of them is drawn.',
     );
   if (!chassis || chassis.obstacles.length === 0)
     return withoutGaps(
       subject,
       'unknown',
-      'Engine bay not measured',
+      'Nobody has measured the bay yet',
       'The bay has not been measured.',
       '/chassis/obstacles',
     );
@@ -106,7 +106,7 @@ export function assessFit(
       subject,
       'unknown',
       'It is not placed in the bay yet',
-      'Position missing: enter it in Fit, or use Find position.',
+      'Nobody has said yet where it sits: place it in Fit, or search for the best position there.',
       `/candidates/${candidate.id}/placement`,
     );
   const solids = placedSolids(subject, candidate.placement);
@@ -143,7 +143,7 @@ export function assessFit(
         state,
         step: 'fit',
         title: pairSentence(pair),
-        because: `${pairBecause(pair, movement)}.${wouldDo ? ` ${capital(firmer.on)} mounts reduce movement and solve this.` : ''}`,
+        because: `${pairBecause(pair, movement)}.${wouldDo ? ` ${capital(firmer.on)} mounts would ask less and clear it.` : ''}`,
         figure: pair.gapMm,
         plusMinus: pair.needed.toleranceMm,
         limit: pair.needed.totalMm,
@@ -161,8 +161,8 @@ export function assessFit(
         id: `fit-${zone.obstacle.id}`,
         state: 'tight',
         step: 'fit',
-        title: `${capital(zone.part.name)}: ${say(-zone.gapMm, 'lengthMm')} inside the ${zone.obstacle.name}`,
-        because: 'Warning only: the engine fits, but access for hand or tool is reduced.',
+        title: `${capital(zone.part.name)} stands ${say(-zone.gapMm, 'lengthMm')} into the ${zone.obstacle.name}`,
+        because: 'A service reach zone only reports: it will go in, but a hand or tool has less room there.',
         figure: zone.gapMm,
         limit: 0,
         quantity: 'lengthMm',
@@ -179,7 +179,7 @@ export function assessFit(
     id: 'fit-margin',
     step: 'fit',
     group: 'Fit',
-    title: 'Smallest clearance margin',
+    title: 'Smallest margin',
     quantity: 'lengthMm',
     figure: smallest && {
       value: smallest.marginMm,
@@ -194,7 +194,7 @@ export function assessFit(
     state: unjudged.length > 0 && !hit ? 'unknown' : smallest ? fitState(smallest.marginMm) : 'clear',
     because: [
       smallest ? `${pairSentence(smallest)}. ${pairBecause(smallest, movement)}.` : '',
-      unjudged.length > 0 ? `Not checked: ${open}.` : smallest ? '' : 'No obstacle within range.',
+      unjudged.length > 0 ? `Not judged: ${open}.` : smallest ? '' : 'Nothing in the bay comes near.',
     ]
       .filter((s) => s !== '')
       .join(' '),
@@ -206,7 +206,8 @@ export function assessFit(
         state: 'unknown',
         step: 'fit',
         title: `${capital(x.words)}: none of its gaps is known`,
-        because: 'Gaps cannot be calculated. Add shapes in the library, duplicate a similar engine, or import a scan.',
+        because:
+          'Without its shape no gap can be told. Draw it in the library, copy one that is near, or bring in a scan.',
         about: [x.id],
         missing: [x.pointer],
       }),
@@ -219,7 +220,7 @@ export function assessFit(
         state: 'unknown',
         step: 'fit',
         title: `Gaps to ${unmeasured.length === 1 ? 'one thing' : `${unmeasured.length} things`} in the bay are not known`,
-        because: `${capital(unmeasured.map((u) => u.words).join(', '))}: not measured; everything measured clears.`,
+        because: `${capital(unmeasured.map((u) => u.words).join(', '))}: what is drawn clears the rest, and nobody knows these.`,
         about: [],
         missing: ['/chassis/obstacles'],
       }),
@@ -231,10 +232,10 @@ export function assessFit(
     ...(unjudged.length > 0 && hits === 0 ? { state: 'unknown' as const } : {}),
     because:
       hits === 0 && unjudged.length > 0
-        ? `Not checked: ${open}.`
+        ? `Not judged: ${open}.`
         : hits === 0
-          ? `All gaps between ${solids.length} parts and ${bodies.length} obstacles are sufficient.`
-          : `${hits} of ${bodies.length} obstacles: hit, or too little clearance.`,
+          ? `Every pair of ${solids.length} solids and ${bodies.length} obstacles has the gap it needs.`
+          : `${hits} of ${bodies.length} obstacles are hit or too near.`,
   });
   findings.push(
     ...dressingClashes(subject),
@@ -269,7 +270,7 @@ const TOUCHED_ROW = {
   id: 'fit-touched',
   step: 'fit',
   group: 'Fit',
-  title: 'Obstacles with too little clearance',
+  title: 'Obstacles in the way',
   quantity: 'count',
   limitKind: 'at most',
   limit: 0,
@@ -288,7 +289,7 @@ function withoutGaps(
     id: 'fit-margin',
     step: 'fit',
     group: 'Fit',
-    title: 'Smallest clearance margin',
+    title: 'Smallest margin',
     quantity: 'lengthMm',
     figure: undefined,
     ...(state === 'clear' ? { limitKind: 'info' } : { limitKind: 'at least', limit: 0 }),
@@ -323,11 +324,11 @@ function changesUndone(subject: Subject): Finding[] {
         id: `fit-undone-${accepted.obstacleId}`,
         state: 'unknown',
         step: 'fit',
-        title: `${accepted.do} of ${what}: not permitted`,
+        title: `The accepted ${accepted.do} of the ${what} is not allowed by the survey`,
         because: change
-          ? `${say(accepted.amountMm, 'lengthMm')} entered, ${say(change.allowanceMm, 'lengthMm')} permitted; calculated with the permitted amount.`
+          ? `It goes ${say(accepted.amountMm, 'lengthMm')}; the survey allows ${say(change.allowanceMm, 'lengthMm')}, and no more is counted.`
           : obstacle
-            ? 'Modification not permitted in the survey. Calculated without it.'
+            ? 'The survey marks it never, or allows something else. It is judged as it stands, uncut.'
             : 'There is no such obstacle in the survey any more.',
         about: [accepted.obstacleId],
         missing: ['/obstacleChanges'],

@@ -120,12 +120,11 @@ export const gearingSums = [
       if (input.powerAtWheelsKw !== undefined) return { topSpeedKph: topSpeedOfPower(input.powerAtWheelsKw, road) };
       const { curveRpm, curveTorqueNm, gearRatios, finalDrive, rollingRadiusMm } = input;
       if (!curveRpm || !curveTorqueNm)
-        throw new InputError('/curveRpm', 'Enter wheel power, or a curve as engine speeds and torques.');
-      if (!gearRatios) throw new InputError('/gearRatios', 'A top speed from a curve needs gear ratios.');
-      if (finalDrive === undefined)
-        throw new InputError('/finalDrive', 'A top speed from a curve needs final drive ratio.');
+        throw new InputError('/curveRpm', 'Give powerAtWheelsKw, or a curve as curveRpm and curveTorqueNm.');
+      if (!gearRatios) throw new InputError('/gearRatios', 'A top speed from a curve needs gearRatios.');
+      if (finalDrive === undefined) throw new InputError('/finalDrive', 'A top speed from a curve needs finalDrive.');
       if (rollingRadiusMm === undefined)
-        throw new InputError('/rollingRadiusMm', 'A top speed from a curve needs rolling radius.');
+        throw new InputError('/rollingRadiusMm', 'A top speed from a curve needs rollingRadiusMm.');
       checkGears(gearRatios, finalDrive, rollingRadiusMm);
       const curve = torqueFrom(curveRpm, curveTorqueNm);
       const found = topSpeed(
@@ -139,13 +138,13 @@ export const gearingSums = [
         },
         road,
       );
-      if (!found) throw new InputError('/curveTorqueNm', 'No equilibrium of tractive force and road load in any gear.');
+      if (!found) throw new InputError('/curveTorqueNm', 'The thrust meets the resistance at no speed in any gear.');
       return { ...found };
     },
   }),
   defineSum({
     name: 'gearing.gradeability',
-    title: 'Gradeability at constant speed, with trailer',
+    title: 'Steepest grade that a thrust climbs steadily, with trailer',
     input: Type.Object(
       {
         torqueNm: positive,
@@ -171,7 +170,7 @@ export const gearingSums = [
   }),
   defineSum({
     name: 'gearing.hillStart',
-    title: 'Hill start with a trailer: tractive force and grip limit compared with the required force',
+    title: 'A start on a hill with a trailer: thrust and grip against what is needed',
     input: Type.Object(
       {
         massKg: positive,
@@ -279,7 +278,7 @@ export const gearingSums = [
   }),
   defineSum({
     name: 'gearing.traction',
-    title: 'Grip limit with load transfer and gears with wheelspin',
+    title: 'Grip limit with load transfer, and the gears in which the tyres give up',
     input: Type.Object(
       {
         massKg: positive,
@@ -297,7 +296,7 @@ export const gearingSums = [
         rollingRadiusMm: positive,
         drivelineEfficiency: share,
         resistancesInLoadTransfer: O(
-          Type.Unsafe<false>({ type: 'boolean', const: false, description: 'load transfer from tractive force only' }),
+          Type.Unsafe<false>({ type: 'boolean', const: false, description: 'load transfer is from thrust alone' }),
         ),
       },
       closed,
@@ -323,7 +322,7 @@ export const gearingSums = [
   }),
   defineSum({
     name: 'gearing.converterStall',
-    title: 'Torque converter stall speed',
+    title: 'Stall point of a converter behind an engine',
     input: Type.Object(
       {
         converterKRpmPerSqrtNm: N,

@@ -15,7 +15,7 @@ export function baselineCandidate(build: Pick<Build, 'chassis' | 'brief'>): Cand
   return {
     id: 'as-found',
     letter: 'Z',
-    name: 'Original car',
+    name: 'The car as found',
     engineId: chassis.originalEngineId,
     dressing: {},
     gearboxId: chassis.originalGearboxId,

@@ -8,7 +8,7 @@ export function wheelSizeLimit(subject: Subject, rimIn: number | undefined): Che
   const check = makeCheck({
     id: 'gate-wheel',
     step: 'brief',
-    group: 'Hard limits',
+    group: 'Gates',
     title: 'Wheel size',
     quantity: 'inch',
     figure: rimIn === undefined ? undefined : propagate({ rim: exactly(rimIn) }, (v) => v.rim),
@@ -19,10 +19,10 @@ export function wheelSizeLimit(subject: Subject, rimIn: number | undefined): Che
   });
   const title =
     check.state === 'unknown'
-      ? `Tyre size “${subject.candidate.tyreCode}” not recognised`
+      ? `The tyre code “${subject.candidate.tyreCode}” can’t be read`
       : check.state === 'blocked'
-        ? `${subject.candidate.tyreCode}: ${rimIn} in wheel exceeds the ${limit} in limit`
-        : `${rimIn} in wheels, within limit`;
+        ? `${subject.candidate.tyreCode} needs ${rimIn}-inch wheels; the brief stops at ${limit}`
+        : `${rimIn}-inch wheels, inside the gate`;
   return {
     checks: [check],
     findings: [

@@ -5,7 +5,7 @@ const typical = (value: number, plusMinus: number): Figure => ({
   value,
   plusMinus,
   evidence: 'estimated',
-  source: 'typical mass',
+  source: 'typical mass of its kind',
 });
 
 /** Gearboxes by kind, without oil, kg. */

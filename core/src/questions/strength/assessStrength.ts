@@ -1,6 +1,5 @@
 import type { GearingFigures } from '../gearing/index.ts';
 import {
-  choiceWords,
   findingOf,
   makeCheck,
   makeFinding,
@@ -87,8 +86,8 @@ export function assessStrength(subject: Subject, gearing: GearingFigures): Check
   const check = makeCheck({
     id: 'gearbox-margin',
     step: 'gearing',
-    group: 'Performance',
-    title: 'Gearbox safety factor',
+    group: 'Driving',
+    title: 'Gearbox margin',
     quantity: 'ratio',
     figure,
     limitKind: 'at least',
@@ -96,9 +95,9 @@ export function assessStrength(subject: Subject, gearing: GearingFigures): Check
     span: 1,
     ...(gripUnknown || openGears ? { state: 'unknown' as const } : {}),
     because: worst?.bridged
-      ? `${openGears ? `Rating missing for ${gearList(unrated)}. ` : ''}Rated ${say(worst.ratingNm!, 'torqueNm')} at its input (${worst.bridged.inputNm.evidence}${worst.bridged.steps.length > 0 ? `, converted from the stated rating: ${worst.bridged.steps.map((s) => s.name).join('; ')}` : ''}); ${gearWord(worst.gear)} sees ${say(worst.loadNm, 'torqueNm')}, set by the ${worst.governs === 'grip' ? 'tyres' : `engine × ${factor} for ${choiceWords(brief.use)}`}. Clutch-dump starts add engine inertia torque.`
+      ? `${openGears ? `Nobody has a rating for ${gearList(unrated)}. ` : ''}Rated ${say(worst.ratingNm!, 'torqueNm')} at its input (${worst.bridged.inputNm.evidence}${worst.bridged.steps.length > 0 ? `, from what was told by: ${worst.bridged.steps.map((s) => s.name).join('; ')}` : ''}); ${gearWord(worst.gear)} sees ${say(worst.loadNm, 'torqueNm')}, set by the ${worst.governs === 'grip' ? 'tyres' : `engine × ${factor} for ${brief.use}`}. A dumped clutch adds the engine's inertia torque to that.`
       : peak
-        ? `No torque rating for ${gearbox.name}.`
+        ? `Nobody has a rating for the ${gearbox.name}.`
         : 'Needs a torque curve.',
   });
   checks.push(check);
@@ -108,14 +107,14 @@ export function assessStrength(subject: Subject, gearing: GearingFigures): Check
       findingOf(
         check,
         state === 'unknown' && openGears
-          ? `${gearbox.shortName}: rating missing in ${gearList(unrated)}`
+          ? `Nobody knows what the ${gearbox.shortName} stands in ${gearList(unrated)}`
           : state === 'unknown'
-            ? `${box} overloaded in ${gearWord(worst.gear)} unless the tyres slip first; grip data missing`
+            ? `${box} is too weak for the engine in ${gearWord(worst.gear)} unless the tyres slip first, and nobody can say`
             : state === 'blocked'
-              ? `${box} overloaded by ${say(worst.loadNm - worst.ratingNm!, 'torqueNm')} in ${gearWord(worst.gear)}`
+              ? `${box} is ${say(worst.loadNm - worst.ratingNm!, 'torqueNm')} short in ${gearWord(worst.gear)}`
               : state === 'tight'
-                ? `${box}: rating met in ${gearWord(worst.gear)}, but margin less than uncertainty`
-                : `${box}: safety factor ${say(worst.margin!, 'ratio')} in ${gearWord(worst.gear)}`,
+                ? `${box} stands ${gearWord(worst.gear)} by less than the doubt of its rating`
+                : `${box} has ${say(worst.margin!, 'ratio')} margin in its worst gear, ${gearWord(worst.gear)}`,
         {
           about: [gearbox.id, engine.id],
           missing: openGears ? [`/gearboxes/${gearbox.id}/ratings`] : [],
@@ -125,7 +124,7 @@ export function assessStrength(subject: Subject, gearing: GearingFigures): Check
     );
   } else {
     findings.push(
-      findingOf(check, `${gearbox.shortName}: torque rating unknown`, {
+      findingOf(check, `Nobody knows what the ${gearbox.shortName} stands`, {
         about: [gearbox.id],
         missing: [`/gearboxes/${gearbox.id}/ratings`],
       }),
@@ -142,8 +141,8 @@ export function assessStrength(subject: Subject, gearing: GearingFigures): Check
           id: 'gearbox-grip-saved',
           state: 'tight',
           step: 'gearing',
-          title: `${box}: sufficient in ${saved.map((s) => gearWord(s.gear)).join(' and ')} only because of tyre slip`,
-          because: `Rated ${say(g.ratingNm!, 'torqueNm')} there; engine torque ${say(g.engineNm, 'torqueNm')}, wheelspin at ${say(g.loadNm, 'torqueNm')}. More grip or axle load removes this protection.`,
+          title: `${box} is strong enough in ${saved.map((s) => gearWord(s.gear)).join(' and ')} only because the tyres slip first`,
+          because: `Rated ${say(g.ratingNm!, 'torqueNm')} there; the engine would put ${say(g.engineNm, 'torqueNm')} through it, the tyres let go at ${say(g.loadNm, 'torqueNm')}. Stickier tyres or more weight on them take that away.`,
           figure: g.loadNm,
           limit: g.ratingNm!,
           quantity: 'torqueNm',
@@ -160,8 +159,8 @@ export function assessStrength(subject: Subject, gearing: GearingFigures): Check
         id: `torque-limit-${limit.gear}`,
         state: 'clear',
         step: 'gearing',
-        title: `ECU torque limit ${say(limit.torqueNm, 'torqueNm')} in ${gearWord(limit.gear)}`,
-        because: `${left === undefined ? '' : `Maximum torque in the rpm range in that gear: ${say(left, 'torqueNm')} instead of ${say(gearing.bandTorqueNm!.value, 'torqueNm')}. `}The ECU needs gear recognition and a torque limit per gear.`,
+        title: `The map lets ${say(limit.torqueNm, 'torqueNm')} into ${gearWord(limit.gear)}`,
+        because: `${left === undefined ? '' : `In that gear your band has ${say(left, 'torqueNm')} at best instead of ${say(gearing.bandTorqueNm!.value, 'torqueNm')}. `}The computer must know the gear and be able to hold the torque there.`,
         about: [subject.candidate.id],
       }),
     );
@@ -195,7 +194,7 @@ function mapRemedies(subject: Subject, gearing: GearingFigures, gears: readonly 
       if (left === undefined || limit < 0.4 * launch) return [];
       return [
         {
-          title: `Limit torque to ${say(limit, 'torqueNm')} in ${gearWord(g.gear)} (ECU): ${say(left, 'torqueNm')} instead of ${say(gearing.bandTorqueNm!.value, 'torqueNm')} in the rpm range`,
+          title: `Hold ${gearWord(g.gear)} to ${say(limit, 'torqueNm')} in the map: ${say(left, 'torqueNm')} is left of the ${say(gearing.bandTorqueNm!.value, 'torqueNm')} in your band`,
           cost: 0,
           hours: 1,
           accept: { kind: 'torqueLimit', gear: g.gear, torqueNm: limit },

@@ -15,7 +15,7 @@ const Use = Type.Unsafe<(typeof USES)[number]>({ type: 'string', enum: [...USES]
 export const stressSums = [
   defineSum({
     name: 'stress.gripTorque',
-    title: 'Input-shaft torque at the grip limit; limiting factor (grip or engine)',
+    title: 'Torque at the input shaft that the tyres pass, and which of grip and engine governs',
     input: Type.Object(
       {
         frictionCoefficient: positive,
@@ -45,13 +45,12 @@ export const stressSums = [
         if (massKg === undefined)
           throw new InputError(
             '/drivenAxleLoadN',
-            'Enter driven axle load, or mass, distance from front axle to centre of mass, wheelbase, height of the centre of mass and drive.',
+            'Give drivenAxleLoadN, or massKg, frontAxleToComMm, wheelbaseMm, comHeightMm and drive.',
           );
         if (frontAxleToComMm === undefined)
-          throw new InputError('/frontAxleToComMm', 'Load transfer needs distance from front axle to centre of mass.');
-        if (wheelbaseMm === undefined) throw new InputError('/wheelbaseMm', 'Load transfer needs wheelbase.');
-        if (comHeightMm === undefined)
-          throw new InputError('/comHeightMm', 'Load transfer needs height of the centre of mass.');
+          throw new InputError('/frontAxleToComMm', 'Load transfer needs frontAxleToComMm.');
+        if (wheelbaseMm === undefined) throw new InputError('/wheelbaseMm', 'Load transfer needs wheelbaseMm.');
+        if (comHeightMm === undefined) throw new InputError('/comHeightMm', 'Load transfer needs comHeightMm.');
         if (drive === undefined) throw new InputError('/drive', 'Load transfer needs drive: front, rear or all.');
         grip = gripOf({
           frictionCoefficient: i.frictionCoefficient,
@@ -69,7 +68,7 @@ export const stressSums = [
   }),
   defineSum({
     name: 'stress.torqueMargin',
-    title: 'Safety factor: rating / load',
+    title: 'Rating over the load it must stand',
     input: Type.Object(
       {
         ratingNm: positive,
@@ -119,7 +118,7 @@ export const stressSums = [
   }),
   defineSum({
     name: 'stress.clutchLaunch',
-    title: 'Clutch heat per launch',
+    title: 'Clutch heat of one launch',
     input: Type.Object(
       {
         massKg: positive,
@@ -159,14 +158,14 @@ export const stressSums = [
   }),
   defineSum({
     name: 'stress.donorMass',
-    title: 'Vehicle mass / donor car mass',
+    title: 'Mass of this car against the car the box came from',
     input: Type.Object({ testMassKg: positive, donorKerbMassKg: positive }, closed),
     output: Type.Object({ donorMassRatio: N, easyLife: Type.Boolean() }, closed),
     run: (i) => ({ donorMassRatio: i.testMassKg / i.donorKerbMassKg, easyLife: i.testMassKg < i.donorKerbMassKg }),
   }),
   defineSum({
     name: 'stress.criticalSpeed',
-    title: 'Propshaft critical speed and share reached at top speed',
+    title: 'Critical speed of a propshaft tube, and how near top speed comes to it',
     input: Type.Object(
       {
         outerDiameterMm: positive,

@@ -106,7 +106,7 @@ export const CONSUMERS: readonly Consumer[] = [
   },
   {
     id: 'blower',
-    label: 'Heater fan',
+    label: 'Heater blower',
     typicalA: 10,
     idlePct: 60,
     cruisePct: 60,

@@ -104,14 +104,19 @@ function PlaceAndPhoto({
               onChange={(_, on) => put('onComputer', on ? true : undefined)}
             />
           }
-          label="A plug of the ECU: its position follows the ECU"
+          label="A plug of the computer: it lies where the build puts that"
         />
       )}
       {plug.onComputer !== true && (
-        <PointField label={`Position, ${axes}`} value={plug.atMm} at={`${at}/atMm`} onCommit={(v) => put('atMm', v)} />
+        <PointField
+          label={`Where it lies, ${axes}`}
+          value={plug.atMm}
+          at={`${at}/atMm`}
+          onCommit={(v) => put('atMm', v)}
+        />
       )}
       <QuantityField
-        label="Supplied wire length"
+        label="Wire that comes with it"
         quantity="lengthMm"
         optional
         min={0}

@@ -27,9 +27,9 @@ export function ScanPlace({
   return (
     <>
       <p className="small muted">
-        Click three known points far apart, then enter their coordinates:{' '}
+        Click three points on it that you know, well apart, then say where they lie:{' '}
         {of === 'bay'
-          ? 'X forward of axle, Y left of centreline, Z above floor'
+          ? 'ahead of the axle, left of the middle, above the floor'
           : of === 'engine'
             ? 'from the rear face of the block on the crank axis, forward, left, up'
             : 'from the mating face on the crank axis, forward, left, up'}
@@ -57,10 +57,10 @@ export function ScanPlace({
       ))}
       {sides && (
         <p className="small num">
-          Distances on the scan {sides.map(mm).join(', ')}.{' '}
+          Sides on the scan {sides.map(mm).join(', ')}.{' '}
           {missMm === undefined
-            ? 'The three points coincide or are in one line.'
-            : `Maximum alignment error ${mm(missMm)}.`}
+            ? 'The places typed lie in one place or on one line.'
+            : `The points miss by ${mm(missMm)} at most.`}
         </p>
       )}
     </>

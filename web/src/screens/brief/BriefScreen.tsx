@@ -49,10 +49,10 @@ function Purpose() {
   return (
     <div className="answer">
       <p className="say big" style={{ marginBottom: 10 }}>
-        Brief: {build.name}
+        What {build.name} is for
       </p>
       <WordsField
-        label="Purpose"
+        label="In your own words"
         value={brief.purpose}
         rows={2}
         onCommit={(purpose) => change({ ...brief, purpose })}

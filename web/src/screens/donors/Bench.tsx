@@ -1,4 +1,3 @@
-import { choiceWords } from '@sable/core/model';
 import { resolveSubject, settingOf, type Candidate, type SavedCalculation } from '@sable/core';
 import {
   CALCULATORS,
@@ -18,7 +17,6 @@ import { useBuild, useBuildActions, useJudgement } from '../../hooks/buildState.
 import { ChoiceField, QuantityField, WordsField } from '../../pieces/fields.tsx';
 import { FigureText, Sentence } from '../../pieces/figures.tsx';
 import { FindingsColumn } from '../../pieces/Findings.tsx';
-import { Termed } from '../../pieces/Termed.tsx';
 import { StateMark } from '../../pieces/marks.tsx';
 import { ChargeCooling } from './ChargeCooling.tsx';
 import { MapPanel } from './MapPanel.tsx';
@@ -27,9 +25,9 @@ import layout from '../../pieces/layout.module.css';
 import css from './donors.module.css';
 
 const CUSTOM = [
-  ['sister', 'Cam and head', 'Estimated torque curve'],
+  ['sister', 'Cam and head', 'A curve for an engine never run'],
   ['map', 'Air and boost', 'Compressor map'],
-  ['cooling-ways', 'Air and boost', 'Charge cooling comparison'],
+  ['cooling-ways', 'Air and boost', 'Charge cooling compared'],
 ] as const;
 const GROUPS = [...new Set(CALCULATORS.map((s) => s.group))];
 
@@ -46,7 +44,7 @@ export function Bench() {
     <div className="screen">
       <div className="main">
         <div className={css['bench-list']}>
-          <nav aria-label="Engine calculators">
+          <nav aria-label="Engine sums">
             {GROUPS.map((group) => (
               <div key={group} style={{ display: 'contents' }}>
                 <h3>{group}</h3>
@@ -75,7 +73,7 @@ export function Bench() {
       <FindingsColumn
         title="The donor"
         findings={findings}
-        none="No donor results yet."
+        none="Nothing about the donor is judged yet."
         above={candidate && <Landed candidate={candidate} />}
       />
     </div>
@@ -89,12 +87,12 @@ function Landed({ candidate }: { candidate: Candidate }) {
   const landed = assessment?.figures?.engine?.landed ?? [];
   if (landed.length === 0) return null;
   return (
-    <ul className={layout['part-list']} aria-label="Saved to candidate">
+    <ul className={layout['part-list']} aria-label="Landed in the candidate">
       {landed.map((l) => (
         <li key={l.id}>
           {l.title}
           <Button
-            aria-label={`Remove: ${l.title}`}
+            aria-label={`Take out: ${l.title}`}
             sx={{ p: '2px 6px' }}
             onClick={() =>
               saveCandidate(candidate, {
@@ -200,7 +198,7 @@ function SumPanel({ sum, candidate }: { sum: Calculator; candidate: Candidate | 
           {sum.outputs.map((o, i) => (
             <div key={o.name}>
               <dt>
-                <Termed>{o.label}</Termed>
+                <Sentence>{o.label}</Sentence>
               </dt>
               <dd>
                 <FigureText
@@ -211,7 +209,7 @@ function SumPanel({ sum, candidate }: { sum: Calculator; candidate: Candidate | 
                 />
                 {i === 0 && result.limit && (
                   <small className="muted" style={{ display: 'block', fontSize: 12.5, fontWeight: 400 }}>
-                    {choiceWords(result.limit.kind)}{' '}
+                    {result.limit.kind}{' '}
                     <FigureText
                       figure={{ value: result.limit.limit, plusMinus: 0, evidence: 'estimated' }}
                       quantity={o.quantity}
@@ -257,7 +255,7 @@ function SumPanel({ sum, candidate }: { sum: Calculator; candidate: Candidate | 
                     // A typed figure is the reader's own: what it was read from no longer holds.
                     onCommit={(v) =>
                       v !== undefined &&
-                      setTyped({ ...typed, [i.name]: { value: v, evidence: f.evidence, source: 'entered by user' } })
+                      setTyped({ ...typed, [i.name]: { value: v, evidence: f.evidence, source: 'typed at the bench' } })
                     }
                   />
                 </td>
@@ -301,7 +299,7 @@ function SumPanel({ sum, candidate }: { sum: Calculator; candidate: Candidate | 
                   {share > 0.02 && (
                     <span style={{ display: 'block' }}>
                       <span className={css['share-bar']} style={{ width: 70 * share }} /> {Math.round(share * 100)} % of
-                      uncertainty
+                      the doubt
                     </span>
                   )}
                 </td>
@@ -318,20 +316,20 @@ function SumPanel({ sum, candidate }: { sum: Calculator; candidate: Candidate | 
             setChosen({});
           }}
         >
-          Reset to candidate values
+          Back to the candidate’s figures
         </Button>
       )}
       {candidate && (
         <section className="block">
-          <h2>Save result to candidate {candidate.letter}</h2>
+          <h2>Land it in {candidate.letter}</h2>
           <p className="muted small" style={{ marginBottom: 10 }}>
-            It becomes a finding there, recalculated from these inputs. Enter a part to buy and it is added to the bill;
-            injectors, pump, throttle or radiator then count in every other calculation.
+            It becomes a finding there, worked out anew from these inputs. Name a piece to buy and it stands on the bill
+            too; injectors, pump, throttle or radiator then count in every other sum.
           </p>
           <div className={layout['form-grid']}>
             <WordsField label="Note" value={note} maxLength={1000} onCommit={setNote} />
             <WordsField
-              label="Part to buy"
+              label="Buys"
               value={buys?.name ?? ''}
               maxLength={120}
               onCommit={(name) => setBuys({ ...buys, name })}
@@ -360,7 +358,7 @@ function SumPanel({ sum, candidate }: { sum: Calculator; candidate: Candidate | 
             )}
           </div>
           <Button variant="contained" color="primary" sx={{ mt: 1.5 }} disabled={!result || unpriced} onClick={land}>
-            Save to candidate
+            Land it
           </Button>
         </section>
       )}

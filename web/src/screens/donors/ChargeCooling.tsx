@@ -19,9 +19,6 @@ import { Plain, Sentence } from '../../pieces/figures.tsx';
 import layout from '../../pieces/layout.module.css';
 import { Scrolled } from '../../pieces/Scrolled.tsx';
 
-/** A usual tank for injection, L. */
-const TANK_L = 6;
-
 /** Ways to cool a charge beside each other: temperature, pressure, density, mass, room, and what soaks. */
 export function ChargeCooling() {
   const { build, candidate, library } = useBuild();
@@ -45,7 +42,7 @@ export function ChargeCooling() {
     methanolShare: 0.5,
     by: 'volume',
     evaporated: 0.4,
-    tankL: TANK_L,
+    tankL: 6,
   });
   const rows = COOLING_WAYS.map((way) => ({
     way,
@@ -59,8 +56,9 @@ export function ChargeCooling() {
           <Sentence>{`${best.way.name}: {{${best.chargeC}|temperatureC}} instead of {{${rows[0]!.chargeC}|temperatureC}}, {{${100 * (best.densityAgainstNone - 1)}|percent|0}} more charge`}</Sentence>
         </p>
         <p className="say muted">
-          Hot-day conditions, {formatNumber(power, 'powerKw', units)} {unitOf('powerKw', units)}. Typical values, ± 10
-          %. Heat soak and available space are equally important.
+          On the worst day of the brief, at {formatNumber(power, 'powerKw', units)} {unitOf('powerKw', units)}.
+          Effectiveness, pressure drop and warmth of each way are usual figures, ± a tenth; what soaks and where it
+          finds room decides as much.
         </p>
       </div>
       <div className={layout['form-grid']} style={{ margin: '12px 0' }}>
@@ -89,7 +87,7 @@ export function ChargeCooling() {
           onCommit={(v) => v !== undefined && setAt({ ...at, compressorEfficiency: v })}
         />
         <QuantityField
-          label="Water–methanol flow, % of fuel"
+          label="Spray, share of the fuel"
           quantity="percent"
           digits={0}
           min={0}
@@ -98,25 +96,25 @@ export function ChargeCooling() {
           onCommit={(v) => v !== undefined && setAt({ ...at, sprayPct: v })}
         />
       </div>
-      <Scrolled label="Charge cooling comparison">
+      <Scrolled label="Charge cooling compared">
         <table className={layout['figures']}>
           <thead>
             <tr>
-              <th scope="col">Method</th>
+              <th scope="col">Way</th>
               <th scope="col" className="r">
-                Charge air temperature after intercooler
+                Charge
               </th>
               <th scope="col" className="r">
-                Pressure drop
+                Pressure lost
               </th>
               <th scope="col" className="r">
-                Charge density gain
+                More charge
               </th>
               <th scope="col" className="r">
-                Added mass
+                Adds
               </th>
-              <th scope="col">Space needed</th>
-              <th scope="col">Heat soak</th>
+              <th scope="col">Room</th>
+              <th scope="col">Soak</th>
             </tr>
           </thead>
           <tbody>
@@ -145,8 +143,8 @@ export function ChargeCooling() {
         </table>
       </Scrolled>
       <p className="muted small" style={{ marginTop: 8 }}>
-        Injection flow at 50 % methanol by volume: <Plain value={spray.flowCcPerMin} quantity="flowCcPerMin" />; a tank
-        of <Plain value={TANK_L} quantity="volumeL" /> lasts {spray.enduranceMin.toFixed(0)} minutes at full power.
+        Spray at half methanol by volume: <Plain value={spray.flowCcPerMin} quantity="flowCcPerMin" />, a tank of six
+        litres lasts {spray.enduranceMin.toFixed(0)} minutes at full power.
       </p>
     </div>
   );

@@ -1,4 +1,3 @@
-import { choiceWords } from '@sable/core/model';
 import { CONDITIONS, OFFER_KINDS, type Engine } from '@sable/core';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
@@ -30,9 +29,9 @@ interface Props {
 export const OfferFilters = memo(function OfferFilters({ filters, onChange, engines, currency }: Props) {
   return (
     <div className={css['offer-filters']} role="search" aria-label="Offers">
-      <FindField label="Search" onFind={(text) => onChange({ text })} />
+      <FindField label="Find" onFind={(text) => onChange({ text })} />
       <Pick
-        label="Listing type"
+        label="What"
         value={filters.kind}
         onPick={(kind) => onChange({ kind })}
         choices={OFFER_KINDS.map((k) => [k, KIND_WORDS[k]])}
@@ -47,10 +46,10 @@ export const OfferFilters = memo(function OfferFilters({ filters, onChange, engi
         label="Condition"
         value={filters.condition}
         onPick={(condition) => onChange({ condition })}
-        choices={CONDITIONS.map((c) => [c, choiceWords(c)])}
+        choices={CONDITIONS.map((c) => [c, c])}
       />
       <QuantityField
-        label="Maximum price"
+        label="Price to"
         quantity="money"
         currency={currency}
         optional
@@ -59,7 +58,7 @@ export const OfferFilters = memo(function OfferFilters({ filters, onChange, engi
         onCommit={(v) => onChange({ mostPrice: v })}
       />
       <QuantityField
-        label="Maximum mileage"
+        label="Run to"
         quantity="travelledKm"
         optional
         min={0}
@@ -67,7 +66,7 @@ export const OfferFilters = memo(function OfferFilters({ filters, onChange, engi
         onCommit={(v) => onChange({ mostKm: v })}
       />
       <QuantityField
-        label="Maximum distance"
+        label="Away to"
         quantity="travelledKm"
         optional
         min={0}

@@ -1,4 +1,3 @@
-import { choiceWords } from '@sable/core/model';
 import { isOwnListing, listingOf, type Listing } from '@sable/core';
 import { costOfOffer } from '@sable/core/questions/donor';
 import { formatNumber, formatQuantity, unitOf } from '@sable/core/units';
@@ -18,16 +17,16 @@ import { OfferDetail } from './OfferDetail.tsx';
 import { OfferFilters, Pick, type Filters } from './OfferFilters.tsx';
 
 const WAY_WORDS: Readonly<Record<Listing['kind'], string>> = {
-  engine: 'engine only',
-  set: 'engine and gearbox',
-  car: 'complete car',
-  swap: 'abandoned swap',
+  engine: 'as the engine alone',
+  set: 'as engine and gearbox',
+  car: 'in a whole car',
+  swap: 'as a swap that somebody has begun',
 };
 const SORTS = [
   ['newest', 'newest'],
   ['price', 'price'],
-  ['mileage', 'mileage'],
-  ['distance', 'distance to seller'],
+  ['mileage', 'distance run'],
+  ['distance', 'how far away'],
 ] as const;
 const PAGE = 50;
 
@@ -98,19 +97,19 @@ export function Offers() {
           <p className="say big">
             {cheapest && candidate ? (
               <>
-                Cheapest option for {candidate.letter}’s {engineName}: {WAY_WORDS[cheapest.listing.kind]},{' '}
+                {candidate.letter}’s {engineName} comes cheapest {WAY_WORDS[cheapest.listing.kind]}:{' '}
                 {money(cheapest.total)} with {cheapest.cost.bringsGearbox ? 'its' : 'the'} gearbox
               </>
             ) : offers.data ? (
-              `${offers.data.total} listings`
+              `${offers.data.total} on offer`
             ) : (
-              'Loading listings…'
+              'Reading the yard…'
             )}
           </p>
           <p className="say muted">
             {cheapest && ways[1]
-              ? `“${cheapest.listing.title}”, ${money(ways[1].total - cheapest.total)} below the next option, ${WAY_WORDS[ways[1].listing.kind]}. Includes missing parts, collection and expected rebuild${ways.some((w) => w.listing.kind === 'car') ? ', less resale' : ''}.`
-              : 'Total cost = price + collection + missing parts + expected rebuild − resale.'}
+              ? `“${cheapest.listing.title}”, ${money(ways[1].total - cheapest.total)} below the next way, ${WAY_WORDS[ways[1].listing.kind]}; what is missing, fetching, the rebuild to be expected${ways.some((w) => w.listing.kind === 'car') ? ' and what is sold again' : ''} counted.`
+              : 'All in: price, fetching, what is missing, the rebuild to be expected, less what is sold again.'}
           </p>
         </div>
         <OfferFilters filters={filters} onChange={change} engines={library.engines} currency={build.currency} />
@@ -119,19 +118,19 @@ export function Offers() {
             {watchedOnly
               ? `${watched.length} watched`
               : offers.data
-                ? `${offers.data.total} ${offers.data.total === 1 ? 'listing' : 'listings'}`
+                ? `${offers.data.total} ${offers.data.total === 1 ? 'offer' : 'offers'}`
                 : ' '}
           </p>
           <span style={{ display: 'flex', gap: 8 }}>
             {unpriced > 0 && (
-              <Button onClick={() => void navigate('/library/offers')}>{unpriced} own listings without a price</Button>
+              <Button onClick={() => void navigate('/library/offers')}>{unpriced} of yours without a price</Button>
             )}
-            <Button onClick={() => void navigate('/library/offers/new/edit')}>Enter a listing</Button>
+            <Button onClick={() => void navigate('/library/offers/new/edit')}>Write an offer down</Button>
             <Button aria-pressed={watchedOnly} onClick={() => setWatchedOnly(!watchedOnly)}>
-              {watchedOnly ? 'All listings' : `Watched (${watched.length})`}
+              {watchedOnly ? 'All offers' : `Watched (${watched.length})`}
             </Button>
             <span style={{ width: 132 }}>
-              <Pick label="Sort by" value={sort} onPick={sortBy} choices={SORTS} none={null} />
+              <Pick label="Sorted by" value={sort} onPick={sortBy} choices={SORTS} none={null} />
             </span>
           </span>
         </div>
@@ -149,7 +148,9 @@ export function Offers() {
           above={360}
           paged={paged}
           nothing={
-            watchedOnly ? 'Watch list is empty. Open a listing and add it.' : 'No matching listings. Remove a filter.'
+            watchedOnly
+              ? 'Nothing is watched. Open an offer and watch it.'
+              : 'Nothing like that is on offer. Take a filter away.'
           }
         />
       </div>
@@ -157,8 +158,10 @@ export function Offers() {
         <OfferDetail key={open.id} listing={open} ways={candidate?.engineId === open.engineId ? ways : []} />
       ) : (
         <aside className="side" aria-label="The offer">
-          <h2>No listing selected</h2>
-          <p className="muted">Select a listing to see its total cost, missing parts, and to add it to the line-up.</p>
+          <h2>No offer opened</h2>
+          <p className="muted">
+            Click one to see what it comes to, line by line, what is missing, and to put it into the line-up.
+          </p>
         </aside>
       )}
     </div>
@@ -179,18 +182,18 @@ function columnsFor(units: ReturnType<typeof useUnits>, currency: string): GridC
   const money = unitOf('money', units, currency);
   const km = unitOf('travelledKm', units);
   return [
-    { field: 'title', title: 'Listing', width: 150, flex: true, cell: (r) => <OfferTitle listing={r.listing} /> },
-    { field: 'kind', title: 'Type', width: 110, cell: (r) => KIND_WORDS[r.listing.kind] },
+    { field: 'title', title: 'Offer', width: 170, flex: true, cell: (r) => <OfferTitle listing={r.listing} /> },
+    { field: 'kind', title: 'What', width: 90, cell: (r) => KIND_WORDS[r.listing.kind] },
     {
       field: 'price',
-      title: `Price, ${money}`,
-      width: 78,
+      title: `Asked, ${money}`,
+      width: 74,
       right: true,
       cell: (r) => formatNumber(r.listing.price, 'money', units),
     },
     {
       field: 'allIn',
-      title: `Total cost, ${money}`,
+      title: `All in, ${money}`,
       width: 112,
       right: true,
       cell: (r) =>
@@ -205,14 +208,14 @@ function columnsFor(units: ReturnType<typeof useUnits>, currency: string): GridC
     },
     {
       field: 'missing',
-      title: 'Missing',
-      width: 66,
+      title: 'Lacks',
+      width: 46,
       right: true,
       cell: (r) => (r.missing > 0 ? r.missing : <span className="muted">–</span>),
     },
     {
       field: 'km',
-      title: `Mileage, ${km}`,
+      title: `Run, ${km}`,
       width: 90,
       right: true,
       cell: (r) =>
@@ -222,21 +225,21 @@ function columnsFor(units: ReturnType<typeof useUnits>, currency: string): GridC
             <EvidenceMark evidence={r.listing.travelledKm.evidence} />
           </>
         ) : (
-          <span className="muted">not stated</span>
+          <span className="muted">not told</span>
         ),
     },
     {
       field: 'away',
-      title: `Distance, ${km}`,
+      title: `Away, ${km}`,
       width: 82,
       right: true,
       cell: (r) =>
         r.listing.distanceKm === undefined ? (
-          <span className="muted">not stated</span>
+          <span className="muted">not told</span>
         ) : (
           formatNumber(r.listing.distanceKm, 'travelledKm', units)
         ),
     },
-    { field: 'condition', title: 'Condition', width: 172, cell: (r) => choiceWords(r.listing.condition) },
+    { field: 'condition', title: 'Condition', width: 118, cell: (r) => r.listing.condition },
   ];
 }

@@ -17,27 +17,23 @@ export function FitAnswer({ live }: { live: LiveFit }) {
         <h2>
           <StateMark state="unknown" /> Not placed yet: drag it to its place, or search for the best position
         </h2>
-        <p className="small muted">
-          Drawn at the front axle so that it can be dragged; clearances are not counted yet.
-        </p>
+        <p className="small muted">It is drawn at the front axle so that it can be taken hold of; no gap counts yet.</p>
       </div>
     );
   if (unjudged.length > 0 && (!g || g.marginMm >= 0))
     return (
       <div className={css['fit-answer']} aria-live="off">
         <h2>
-          <StateMark state="unknown" /> Unknown: {unjudged[0]!.words}
+          <StateMark state="unknown" /> Nobody can say yet: {unjudged[0]!.words}
           {unjudged.length > 1 && `, and ${unjudged.length - 1} more`}
         </h2>
         <p className="small muted">
-          Not checked: {open}.{' '}
-          {g && (
-            <Sentence>{`With the available data: ${pairSentence(g).replace(/^./, (c) => c.toLowerCase())}.`}</Sentence>
-          )}
+          Not judged: {open}.{' '}
+          {g && <Sentence>{`Of what is there, ${pairSentence(g).replace(/^./, (c) => c.toLowerCase())}.`}</Sentence>}
         </p>
       </div>
     );
-  if (!g) return <h2>No obstacle within range</h2>;
+  if (!g) return <h2>Nothing in the bay comes near</h2>;
   const state = fitState(g.marginMm);
   return (
     <div className={css['fit-answer']} aria-live="off">
@@ -47,10 +43,10 @@ export function FitAnswer({ live }: { live: LiveFit }) {
       <p className="small muted">
         <Sentence>
           {g.gapMm < 0
-            ? `Additional clearance required: {{${-g.marginMm}|lengthMm}}.`
+            ? `It needs {{${-g.marginMm}|lengthMm}} more there.`
             : `{{${g.gapMm}|lengthMm}} there, {{${g.needed.totalMm}|lengthMm}} needed. Everything else has more to spare.`}
         </Sentence>
-        {unjudged.length > 0 && ` Not checked: ${open}.`}
+        {unjudged.length > 0 && ` Not judged: ${open}.`}
       </p>
     </div>
   );

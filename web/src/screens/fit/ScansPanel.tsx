@@ -16,15 +16,15 @@ export function ScansPanel({ candidate }: { candidate: Candidate }) {
   return (
     <>
       <section className={css['block-small']}>
-        <h3>3D scans</h3>
+        <h3>Measured shapes</h3>
         {scanned.length > 0 && (
           <div className="row small" style={{ marginTop: 6 }}>
-            {scanned.length === 1 ? '1 shape' : `${scanned.length} shapes`} scanned shapes in this powertrain.
-            <Button onClick={() => saveCandidate(candidate, { ...candidate, scanned: [] })}>Remove all</Button>
+            {scanned.length === 1 ? '1 piece' : `${scanned.length} pieces`} from scans stand in this powertrain.
+            <Button onClick={() => saveCandidate(candidate, { ...candidate, scanned: [] })}>Take them out</Button>
           </div>
         )}
         <Button onClick={() => setScanning(true)} sx={{ mt: 0.8 }}>
-          Import scan
+          Bring in a scan
         </Button>
       </section>
       {scanning && chassis && (

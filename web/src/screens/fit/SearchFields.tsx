@@ -38,16 +38,11 @@ export function SearchFields({
   const { ghost, cantDeg, wantMm, from } = choices;
   return (
     <section className={css['block-small']}>
-      <h3>Search settings</h3>
+      <h3>Search and compare</h3>
       <div className={css['fields']}>
-        <TextField
-          select
-          label="Overlay"
-          value={ghost}
-          onChange={(e) => onChange({ ...choices, ghost: e.target.value })}
-        >
+        <TextField select label="Ghost" value={ghost} onChange={(e) => onChange({ ...choices, ghost: e.target.value })}>
           <MenuItem value="none">None</MenuItem>
-          {build.chassis?.engineAt && baselineCandidate(build) && <MenuItem value="found">Original engine</MenuItem>}
+          {build.chassis?.engineAt && baselineCandidate(build) && <MenuItem value="found">Engine as found</MenuItem>}
           {build.candidates
             .filter((c) => c.id !== candidate.id)
             .map((c) => (
@@ -58,7 +53,7 @@ export function SearchFields({
         </TextField>
         <TextField
           select
-          label="Allowed roll"
+          label="May cant"
           value={String(cantDeg)}
           onChange={(e) => onChange({ ...choices, cantDeg: Number(e.target.value) })}
         >
@@ -71,7 +66,7 @@ export function SearchFields({
         {sides.length > 1 && (
           <TextField
             select
-            label="Installation direction"
+            label="Way in"
             value={from}
             onChange={(e) => onChange({ ...choices, from: e.target.value as Side })}
           >
@@ -81,13 +76,13 @@ export function SearchFields({
         )}
         <TextField
           select
-          label="Target clearance margin"
+          label="Recipe aims at"
           value={String(wantMm)}
           onChange={(e) => onChange({ ...choices, wantMm: Number(e.target.value) })}
         >
-          <MenuItem value="0">0 (required clearance only)</MenuItem>
+          <MenuItem value="0">Just clear</MenuItem>
           <MenuItem value={String(WANT_MM)}>
-            {formatNumber(WANT_MM, 'lengthMm', units)} {unitOf('lengthMm', units)} clearance margin
+            {formatNumber(WANT_MM, 'lengthMm', units)} {unitOf('lengthMm', units)} to spare
           </MenuItem>
         </TextField>
       </div>

@@ -14,13 +14,13 @@ export function ShimChoice({ shim, onShim }: { shim: number; onShim: (mm: number
   return (
     <div className={css['shim']}>
       <QuantityField
-        label="Step size"
+        label="Shim"
         quantity="lengthMm"
         value={shim}
         min={0.1}
         max={200}
         bare
-        hint="Step size; change with , and ."
+        hint="Shim in hand; , and . change it"
         onCommit={(mm) => mm !== undefined && onShim(mm)}
       />
     </div>

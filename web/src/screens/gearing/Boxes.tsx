@@ -1,4 +1,3 @@
-import { choiceWords } from '@sable/core/model';
 import { type BoxFigures, USE_FACTORS } from '@sable/core/assess';
 import { formatNumber, formatQuantity, unitOf } from '@sable/core/units';
 import Button from '@mui/material/Button';
@@ -37,15 +36,15 @@ export function Boxes() {
           <p className="say big">
             {!boxes
               ? (compared.fault ?? 'Comparing…')
-              : `${stands.length} of ${boxes.length} gearboxes are strong enough for the ${engine?.shortName ?? 'engine'}, ${build.brief.use === 'street' ? 'on the street' : `for ${choiceWords(build.brief.use)}`}`}
+              : `${stands.length} of ${boxes.length} gearboxes stand the ${engine?.shortName ?? 'engine'} ${build.brief.use === 'street' ? 'on the street' : `for ${build.brief.use}`}`}
           </p>
           {original && (
             <p className="say">
               {original.margin === undefined
-                ? `Original ${original.gearbox.shortName}: no torque rating.`
+                ? `Nobody knows what the original ${original.gearbox.shortName} stands.`
                 : original.margin.value >= 1
-                  ? `Original ${original.gearbox.shortName}: safety factor ${original.margin.value.toFixed(2)}. Mount, shifter and propshaft could stay.`
-                  : `Original ${original.gearbox.shortName}: rated for ${(100 * original.margin.value).toFixed(0)} % of its load; mount, shifter and propshaft would stay.`}
+                  ? `The original ${original.gearbox.shortName} stands it with ${original.margin.value.toFixed(2)} in hand: mount, shifter and shaft could stay.`
+                  : `The original ${original.gearbox.shortName} would keep mount, shifter and shaft, and stands ${(100 * original.margin.value).toFixed(0)} % of its load.`}
             </p>
           )}
         </div>
@@ -67,16 +66,16 @@ function Table({ boxes }: { boxes: readonly BoxFigures[] }) {
     saveCandidate(candidate, { ...rest, gearboxId: b.gearbox.id });
   };
   return (
-    <Scrolled label="Gearbox comparison">
+    <Scrolled label="Gearboxes compared">
       <table className={`${layout['figures']} ${css['box-table']}`}>
         <thead>
           <tr>
             <th scope="col">Gearbox</th>
             <th scope="col" className="r">
-              Torque rating, {unitOf('torqueNm', units)}
+              Stands, {unitOf('torqueNm', units)}
             </th>
             <th scope="col" className="r">
-              Safety factor
+              Margin
             </th>
             <th scope="col" className="r">
               Over its distance, {currency}
@@ -96,8 +95,8 @@ function Table({ boxes }: { boxes: readonly BoxFigures[] }) {
             <th scope="col" className="r">
               Lever at x, {unitOf('lengthMm', units)}
             </th>
-            <th scope="col">Bellhousing fit</th>
-            <th scope="col">Gearbox control</th>
+            <th scope="col">Joins the engine</th>
+            <th scope="col">Control</th>
             <th scope="col">Ratios</th>
             <th scope="col">&nbsp;</th>
           </tr>
@@ -115,7 +114,7 @@ function Table({ boxes }: { boxes: readonly BoxFigures[] }) {
                   {b.rating ? (
                     <FigureText figure={b.rating} quantity="torqueNm" />
                   ) : (
-                    <span className="muted">unknown</span>
+                    <span className="muted">not known</span>
                   )}
                 </td>
                 <td className={`r ${tone(b.margin?.value)}`}>{b.margin?.value.toFixed(2) ?? '–'}</td>
@@ -148,21 +147,21 @@ function Table({ boxes }: { boxes: readonly BoxFigures[] }) {
                       {b.adapterNames.length > 1 && ' …'}
                     </span>
                   ) : (
-                    <>not compatible: {b.openJoints.join(', ').toLowerCase()}</>
+                    <>open: {b.openJoints.join(', ').toLowerCase()}</>
                   )}
                 </td>
                 <td>
                   {g.wants.length === 0 ? (
                     g.kind === 'automatic' ? (
-                      'hydraulic, no ECU'
+                      'by itself'
                     ) : (
                       'lever'
                     )
                   ) : b.unsent.length === 0 ? (
-                    'signals complete'
+                    'is told all'
                   ) : (
                     <>
-                      <StateMark state="blocked" label={false} /> missing signals: {b.unsent.join(', ')}
+                      <StateMark state="blocked" label={false} /> lacks {b.unsent.join(', ')}
                     </>
                   )}
                 </td>
@@ -172,7 +171,7 @@ function Table({ boxes }: { boxes: readonly BoxFigures[] }) {
                     <span className="muted">chosen</span>
                   ) : (
                     <Button size="small" onClick={() => take(b)}>
-                      Use
+                      Take it
                     </Button>
                   )}
                 </td>
@@ -195,7 +194,7 @@ function Matrix({ boxes, powers }: { boxes: readonly BoxFigures[]; powers: reado
   const mine = USE_FACTORS.find((u) => u.use === build.brief.use)!;
   return (
     <section className="block">
-      <h2>Safety factor by power and duty</h2>
+      <h2>Margin by power and use</h2>
       <Scrolled label="Gearboxes">
         <table className={`${layout['figures']} ${css['box-table']}`}>
           <thead>
@@ -203,12 +202,12 @@ function Matrix({ boxes, powers }: { boxes: readonly BoxFigures[]; powers: reado
               <th scope="col">Gearbox</th>
               {powers.map((p) => (
                 <th key={p} scope="col" className="r">
-                  {formatQuantity(p, 'powerKw', units)}, {choiceWords(build.brief.use)}
+                  {formatQuantity(p, 'powerKw', units)}, {build.brief.use}
                 </th>
               ))}
               {USE_FACTORS.filter((u) => u.use !== mine.use).map((u) => (
                 <th key={u.use} scope="col" className="r">
-                  {formatQuantity(powers[0]!, 'powerKw', units)}, {choiceWords(u.use)}
+                  {formatQuantity(powers[0]!, 'powerKw', units)}, {u.use}
                 </th>
               ))}
             </tr>
@@ -236,8 +235,8 @@ function Matrix({ boxes, powers }: { boxes: readonly BoxFigures[]; powers: reado
         </table>
       </Scrolled>
       <p className="muted small" style={{ marginTop: 6 }}>
-        Weakest gear, torque curve scaled to each power. Where grip limits the load, more power has no effect. Service
-        factors: {USE_FACTORS.map((u) => `${u.use} ${u.factor}`).join(', ')}.
+        The worst gear, the same shape of curve at that power; where the tyres set the load, more power changes nothing.
+        Factors: {USE_FACTORS.map((u) => `${u.use} ${u.factor}`).join(', ')}.
       </p>
     </section>
   );

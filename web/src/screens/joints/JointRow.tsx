@@ -43,7 +43,7 @@ export function JointRow({
   const { saveCandidate } = useBuildActions();
   const units = useUnits();
   const { closure, state } = figure;
-  const absent = closure.how === 'found' ? 'as found' : closure.how === 'direct' ? 'none required' : 'unknown';
+  const absent = closure.how === 'found' ? 'as found' : closure.how === 'direct' ? 'nothing asked' : 'not known';
   const between = betweenOf(seen, (s) => wordSentence(s, units));
   const left = deletionOf(figure.key);
   // What may be left out may be so whatever the computer does.
@@ -107,7 +107,7 @@ export function JointRow({
           )}
           {guide && left && (
             <p className="muted small">
-              ECU settings required: {lowered(left.tell)}. {left.rules}
+              Then the computer has to be told: {lowered(left.tell)}. {left.rules}
             </p>
           )}
           {closure.how === 'unknown' && <Looked jointKey={figure.key} candidate={candidate} />}
@@ -115,19 +115,19 @@ export function JointRow({
             <Button
               onClick={() => saveCandidate(candidate, takeOut(candidate, { kind: 'jointCheck', joint: figure.key }))}
             >
-              Remove inspection note
+              Take back what was seen
             </Button>
           )}
           {closure.how === 'swapped' && (
             <Button onClick={() => saveCandidate(candidate, takeOut(candidate, { kind: 'swap', ...closure.work }))}>
-              Do not reuse
+              Don’t swap it over
             </Button>
           )}
           {closure.how === 'made' && (
             <Button
               onClick={() => saveCandidate(candidate, takeOut(candidate, { kind: 'fabrication', ...closure.work }))}
             >
-              {left ? 'Keep' : 'Do not fabricate'}
+              {left ? 'Keep it after all' : 'Don’t make it'}
             </Button>
           )}
         </div>
@@ -155,7 +155,7 @@ function Looked({ jointKey, candidate }: { jointKey: string; candidate: Candidat
           )
         }
       >
-        Inspected: direct fit
+        I looked: it mates
       </Button>
     </div>
   );

@@ -78,7 +78,7 @@ export function SwapOverList({
                           )
                         }
                       >
-                        Reuse
+                        Swap it over
                       </Button>
                     )}
                   </td>
@@ -90,7 +90,7 @@ export function SwapOverList({
       )}
       {list.toFind.length > 0 && (
         <p>
-          Missing or broken on the donor: {list.toFind.map((f) => `${f.item} (${f.why})`).join(', ')}. What the old
+          The donor comes without, or broken: {list.toFind.map((f) => `${f.item} (${f.why})`).join(', ')}. What the old
           engine leaves may do.
         </p>
       )}

@@ -1,4 +1,3 @@
-import { choiceWords } from '@sable/core/model';
 import { ratingAtInputShaft } from '@sable/core/questions/strength';
 import {
   supplyWords,
@@ -34,7 +33,7 @@ export function LibraryDetail() {
   const { kind, id } = useParams();
   const navigate = useNavigate();
   const { data } = useQuery({ queryKey: KEYS.library, queryFn: api.library, staleTime: Infinity });
-  const back = <Button onClick={() => void navigate(`/library/${kind ?? 'engines'}`)}>Back to list</Button>;
+  const back = <Button onClick={() => void navigate(`/library/${kind ?? 'engines'}`)}>Back to the list</Button>;
   const row =
     data && isLibraryKind(kind)
       ? ((data[kind] ?? []) as readonly { id: string; name: string; retired?: boolean }[]).find((r) => r.id === id)
@@ -50,7 +49,7 @@ export function LibraryDetail() {
     <PlainShell title={row?.name ?? 'Library'} tools={tools}>
       <div className="main">
         {!data ? (
-          <p className="muted">Loading library…</p>
+          <p className="muted">Reading the library…</p>
         ) : !row ? (
           <div className={layout['empty']}>
             <h2>There is no “{id}” here</h2>
@@ -89,14 +88,20 @@ function RowTools({ kind, row }: { kind: RowKind; row: { id: string; retired?: b
     <>
       {retire.error && <span role="alert">{retire.error.message}</span>}
       <Button component="a" href={api.rowFileUrl(kind, row.id)} download>
-        Export
+        As a file
       </Button>
       <Button onClick={() => retire.mutate()} disabled={retire.isPending}>
-        {kind === 'offers' ? (row.retired ? 'Restored' : 'Deleted') : row.retired ? 'Restore' : 'Archive'}
+        {kind === 'offers'
+          ? row.retired
+            ? 'It is there again'
+            : 'It is gone'
+          : row.retired
+            ? 'Offer it again'
+            : 'Retire it'}
       </Button>
-      <Button onClick={() => void navigate(`/library/${kind}/new/edit?from=${row.id}`)}>Duplicate</Button>
+      <Button onClick={() => void navigate(`/library/${kind}/new/edit?from=${row.id}`)}>Copy it</Button>
       <Button variant="contained" color="primary" onClick={() => void navigate(`/library/${kind}/${row.id}/edit`)}>
-        Edit
+        Edit it
       </Button>
     </>
   );
@@ -108,8 +113,8 @@ function History({ kind, id }: { kind: RowKind; id: string }) {
   if (!data) return null;
   return (
     <section className="block">
-      <h2>Usage and history</h2>
-      <p>{data.usedBy.length === 0 ? 'Not used in any build.' : `Used in ${data.usedBy.join(', ')}.`}</p>
+      <h2>Used and changed</h2>
+      <p>{data.usedBy.length === 0 ? 'No build uses it.' : `Used in ${data.usedBy.join(', ')}.`}</p>
       {data.changes.length > 0 && (
         <ul className="muted" style={{ marginTop: 6 }}>
           {data.changes.slice(0, 8).map((c) => (
@@ -135,15 +140,15 @@ function FamilyDetail({ family, library }: { family: Family; library: Library })
       </p>
       {family.note && <p className="say muted">{family.note}</p>}
       <section className="block">
-        <h2>Casting marks</h2>
+        <h2>Marks on its castings</h2>
         <table className={layout['figures']}>
           <thead>
             <tr>
-              <th scope="col">Mark</th>
+              <th scope="col">Reads</th>
               <th scope="col">On</th>
               <th scope="col">Found on</th>
               <th scope="col">Cast</th>
-              <th scope="col">Identifies</th>
+              <th scope="col">Tells</th>
             </tr>
           </thead>
           <tbody>
@@ -162,7 +167,7 @@ function FamilyDetail({ family, library }: { family: Family; library: Library })
                   {[
                     m.bosses && `side mount bosses ${m.bosses}`,
                     m.chamberCc && `chamber ${m.chamberCc.value} cc`,
-                    m.crankWheel && `crank trigger wheel ${m.crankWheel}`,
+                    m.crankWheel && `crank wheel ${m.crankWheel}`,
                   ]
                     .filter(Boolean)
                     .join(', ') || 'nothing more'}
@@ -173,7 +178,7 @@ function FamilyDetail({ family, library }: { family: Family; library: Library })
         </table>
       </section>
       <section className="block">
-        <h2>Interchangeable parts</h2>
+        <h2>What swaps within it</h2>
         <table className={layout['figures']}>
           <tbody>
             {family.interchange.map((i) => (
@@ -204,7 +209,7 @@ function Facts({ rows }: { rows: readonly (readonly [string, ReactNode])[] }) {
 }
 
 function Price({ price }: { price: Engine['price'] }) {
-  if (!price) return <span className="muted">unknown</span>;
+  if (!price) return <span className="muted">not known</span>;
   return (
     <>
       <Plain value={price.low} quantity="money" /> to <Plain value={price.high} quantity="money" currency="EUR" />,
@@ -217,7 +222,7 @@ function Price({ price }: { price: Engine['price'] }) {
 /** The outside in three views, or what to do where nobody has drawn one. */
 function Outside({ solids, colour }: { solids: readonly Engine['solids'][number][]; colour: string }) {
   if (solids.length === 0)
-    return <p className="muted">No geometry: fit cannot be checked. Add shapes or import a scan.</p>;
+    return <p className="muted">Nobody has drawn its outside: fit can’t be judged. Edit it, or bring in a scan.</p>;
   const drawn = solids.map((s): DrawnSolid => ({
     id: s.id,
     name: s.name,
@@ -246,9 +251,9 @@ function EngineDetail({ engine }: { engine: Engine }) {
       <div className="grid-two" style={{ marginTop: 14 }}>
         <Facts
           rows={[
-            ['Family', engine.family ?? 'unknown'],
+            ['Family', engine.family ?? 'not known'],
             ['Codes', engine.codes.join(', ') || 'none recorded'],
-            ['Production years', yearsBuilt(engine)],
+            ['Built', yearsBuilt(engine)],
             ['Bore', <FigureText key="b" figure={engine.boreMm} quantity="lengthMm" digits={1} />],
             ['Stroke', <FigureText key="s" figure={engine.strokeMm} quantity="lengthMm" digits={1} />],
             ['Compression', <FigureText key="c" figure={engine.compressionRatio} quantity="number" digits={1} />],
@@ -258,10 +263,10 @@ function EngineDetail({ engine }: { engine: Engine }) {
             ['Coolant', <FigureText key="w" figure={engine.coolantL} quantity="volumeL" />],
             [
               'Noise',
-              engine.noise ? <FigureText key="n" figure={engine.noise.levelDb} quantity="soundDb" /> : 'unknown',
+              engine.noise ? <FigureText key="n" figure={engine.noise.levelDb} quantity="soundDb" /> : 'not known',
             ],
             ['Price used', <Price key="p" price={engine.price} />],
-            ['Supply', engine.supply ? supplyWords(engine.supply) : 'unknown'],
+            ['Supply', engine.supply ? supplyWords(engine.supply) : 'not known'],
             ['Known faults', engine.faults.join(' ') || 'none recorded'],
           ]}
         />
@@ -292,10 +297,10 @@ function EngineDetail({ engine }: { engine: Engine }) {
                 )}
               </>
             ) : (
-              'No torque curve.'
+              'Nobody has a torque curve.'
             )}
           </p>
-          <h3 style={{ marginTop: 14 }}>Mass records</h3>
+          <h3 style={{ marginTop: 14 }}>Masses on record</h3>
           <table className={layout['figures']}>
             <thead>
               <tr>
@@ -321,7 +326,7 @@ function EngineDetail({ engine }: { engine: Engine }) {
         </div>
       </div>
       <section className="block">
-        <h2>Geometry, standard dressing</h2>
+        <h2>As it stands, stock dressing</h2>
         <Outside solids={[...engine.solids, ...stock]} colour="var(--c-a)" />
       </section>
       <section className="block">
@@ -332,7 +337,7 @@ function EngineDetail({ engine }: { engine: Engine }) {
               <th scope="col">Where</th>
               <th scope="col">Choice</th>
               <th scope="col" className="r">
-                Mass difference
+                Changes mass by
               </th>
               <th scope="col">Price</th>
             </tr>
@@ -367,26 +372,26 @@ function GearboxDetail({ gearbox }: { gearbox: Gearbox }) {
         <Facts
           rows={[
             ['Ratios', gearbox.ratios.map((r) => r.toFixed(2)).join(' · ')],
-            ['Reverse', gearbox.noReverse ? 'none' : (gearbox.reverseRatio?.toFixed(2) ?? 'unknown')],
+            ['Reverse', gearbox.noReverse ? 'none' : (gearbox.reverseRatio?.toFixed(2) ?? 'not known')],
             ...gearbox.ratings.map(
               (r) =>
                 [
-                  r.gear === undefined ? 'Torque rating' : `Rated in gear ${r.gear}`,
+                  r.gear === undefined ? 'Rated' : `Rated in gear ${r.gear}`,
                   <FigureText key={r.id} figure={ratingAtInputShaft(r)?.inputNm} quantity="torqueNm" />,
                 ] as const,
             ),
             ['Length', <FigureText key="l" figure={gearbox.lengthMm} quantity="lengthMm" />],
             ['Mass', <FigureText key="m" figure={gearbox.massKg} quantity="massKg" />],
             ['Oil', <FigureText key="o" figure={gearbox.oilL} quantity="volumeL" />],
-            ['Donor car kerb mass', <FigureText key="k" figure={gearbox.donorKerbKg} quantity="massKg" />],
+            ['Came from a car of', <FigureText key="k" figure={gearbox.donorKerbKg} quantity="massKg" />],
             ['Price used', <Price key="p" price={gearbox.price} />],
-            ['Supply', gearbox.supply ? supplyWords(gearbox.supply) : 'unknown'],
+            ['Supply', gearbox.supply ? supplyWords(gearbox.supply) : 'not known'],
             ['Note', gearbox.note ?? 'none'],
           ]}
         />
       </div>
       <section className="block">
-        <h2>Geometry</h2>
+        <h2>As it stands</h2>
         <Outside solids={gearbox.solids} colour="var(--c-e)" />
       </section>
     </>
@@ -410,21 +415,21 @@ function PartDetail({ part, library }: { part: Part; library: Library }) {
       <div style={{ marginTop: 14 }}>
         <Facts
           rows={[
-            ['Kind', choiceWords(part.class)],
-            ['Availability', part.discontinued ? 'discontinued' : choiceWords(part.made)],
+            ['Kind', part.class],
+            ['Made', part.discontinued ? 'no longer made' : part.made],
             [
-              'Solves interface',
-              part.closes.map((c) => `${c.joint}: ${spec(c.toA)} to ${spec(c.toB)}`).join('; ') || 'none',
+              'Closes',
+              part.closes.map((c) => `${c.joint}: ${spec(c.toA)} to ${spec(c.toB)}`).join('; ') || 'nothing by itself',
             ],
-            ['Provides', part.provides.map((p) => `${p.kind}: ${spec(p.spec)}`).join('; ') || 'nothing'],
+            ['Brings', part.provides.map((p) => `${p.kind}: ${spec(p.spec)}`).join('; ') || 'nothing'],
             ['Needs', part.requires.map(named).join('; ') || 'nothing else'],
-            ['Not compatible with', part.excludes.map(named).join('; ') || 'nothing known'],
+            ['Can’t stand beside', part.excludes.map(named).join('; ') || 'nothing known'],
             ['Mass', <FigureText key="m" figure={part.massKg} quantity="massKg" digits={1} />],
             ['Price', <Price key="p" price={part.price} />],
             ['Hours to fit', <Plain key="h" value={part.hours?.likely} quantity="hours" digits={1} />],
             [
               'Lead time',
-              part.leadDays === undefined ? 'unknown' : part.leadDays === 0 ? 'none' : `${part.leadDays} days`,
+              part.leadDays === undefined ? 'not known' : part.leadDays === 0 ? 'none' : `${part.leadDays} days`,
             ],
             ['Note', part.note ?? 'none'],
           ]}

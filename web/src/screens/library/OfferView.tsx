@@ -10,19 +10,19 @@ export function OfferView({ offer, library }: { offer: Offer; library: Library }
   const gearbox = library.gearboxes.find((g) => g.id === offer.gearboxId);
   const asked =
     offer.price === undefined || offer.currency === undefined
-      ? 'price not stated'
+      ? 'nobody has said what it costs'
       : formatQuantity(offer.price, 'money', units, { currency: offer.currency });
   return (
     <>
       <p className="say big">
-        {capital(choiceWords(offer.kind))}: {engine?.name ?? 'engine not stated'}
+        {capital(choiceWords(offer.kind))}: {engine?.name ?? 'engine not told'}
         {gearbox ? ` with ${gearbox.name}` : ''}, {asked}
         {offer.retired ? ', gone' : ''}
       </p>
       <p className="say muted">
-        {offer.seller ?? 'Seller not stated'},{' '}
+        {offer.seller ?? 'Seller not told'},{' '}
         {offer.distanceKm === undefined
-          ? 'location not stated'
+          ? 'nobody has said from where'
           : `${formatQuantity(offer.distanceKm, 'travelledKm', units)} away`}
         , listed {offer.listedOn}.
       </p>

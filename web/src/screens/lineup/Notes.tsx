@@ -9,15 +9,15 @@ export function Notes({ candidate, chosen }: { candidate: Candidate; chosen: boo
   return (
     <>
       <WordsField
-        label={`Reason for rejecting ${candidate.letter}`}
+        label={`Why not ${candidate.letter}`}
         value={candidate.whyNot}
         rows={2}
-        help="Saved with the build."
+        help="Kept with the build, for the next time somebody asks."
         onCommit={(whyNot) => saveCandidate(candidate, { ...candidate, whyNot })}
       />
       {chosen && (
         <WordsField
-          label="Reason for selection"
+          label="Why this one"
           value={build.decision.reason}
           rows={2}
           onCommit={(reason) => save('decision', build.decision, { ...build.decision, reason })}

@@ -60,21 +60,22 @@ export function Brackets({
       {open.length > 0 && (
         <>
           <p>
-            No bracket entered for {open.length === mounts.length ? 'the mounts' : open.map((m) => m.name).join(', ')}{' '}
-            to {open.length === 1 ? 'its boss' : 'their bosses'}.
+            Nobody has said what joins{' '}
+            {open.length === mounts.length ? 'the mounts' : open.map((m) => m.name).join(', ')} to{' '}
+            {open.length === 1 ? 'its boss' : 'their bosses'}.
           </p>
           <div className={css['buttons']} style={{ marginTop: 0 }}>
             <Button variant="contained" onClick={() => put((m) => bracketFor(subject, m, bosses.get(m.id), 'steel'))}>
               Design {open.length === 1 ? 'a bracket' : `${open.length} brackets`}
             </Button>
             <Button onClick={() => put(() => ({ from: 'supplied' }))}>
-              {open.length === 1 ? 'Supplied with its mount' : 'Supplied with the mounts'}
+              {open.length === 1 ? 'It comes with its mount' : 'They come with the mounts'}
             </Button>
           </div>
         </>
       )}
       {open.length === 0 && made.length === 0 && mounts.length > 0 && (
-        <p className="muted">All brackets are supplied or original.</p>
+        <p className="muted">Every bracket comes with its mount or stays as found.</p>
       )}
       {made.map(({ mount, bracket }) => {
         const judged = { mount: bosses.get(mount.id), bracket: brackets?.brackets.find((b) => b.mountId === mount.id) };
@@ -132,13 +133,13 @@ function Template({
         <dl className={css['facts']}>
           <dt>Spans</dt>
           <dd>{judged ? `${formatNumber(judged.leverMm, 'lengthMm', units)} ${unitOf('lengthMm', units)}` : '–'}</dd>
-          <dt>Load, % of rating</dt>
+          <dt>Used of what it bears</dt>
           <dd>
             {judged?.usedPct === undefined
               ? 'load not known'
               : `${formatNumber(judged.usedPct, 'percent', units, { digits: 0 })} %`}
           </dd>
-          <dt>Deflection at worst load</dt>
+          <dt>Gives at its worst load</dt>
           <dd>
             {judged?.givesMm === undefined
               ? '–'
@@ -160,7 +161,7 @@ function Template({
       {picture ? (
         <img src={picture} alt={`Template of the bracket of the ${title}, at its true size on paper`} />
       ) : (
-        <p className="muted">{drawn.ok ? '' : `Cannot be drawn yet: ${drawn.fault.message}`}</p>
+        <p className="muted">{drawn.ok ? '' : `It can’t be drawn yet: ${drawn.fault.message}`}</p>
       )}
     </div>
   );

@@ -38,10 +38,10 @@ export function OwnLines({
     const { lines, faults } = readLines(text, own, units);
     if (faults.length > 0) return setTold(faults.slice(0, 5).join(' '));
     if (lines.length === 0)
-      return setTold('Nothing to read: enter name, low, likely, high and hours, separated by tabs.');
+      return setTold('Nothing is there to be read: name, low, likely, high and hours, with tabs between.');
     add(lines);
     setText('');
-    setTold(`${lines.length} ${lines.length === 1 ? 'item' : 'items'} added to the bill.`);
+    setTold(`${lines.length} ${lines.length === 1 ? 'line' : 'lines'} put on the bill.`);
   };
   return (
     <section>
@@ -76,7 +76,7 @@ export function OwnLines({
             onChange={(e) => setText(e.target.value)}
           />
           <Button variant="contained" onClick={take}>
-            Add to bill
+            Put them on the bill
           </Button>
         </div>
       )}
@@ -84,7 +84,7 @@ export function OwnLines({
       {orphans.length > 0 && (
         <div className={css['orphans']}>
           <p>
-            <b>Entries for items no longer on the bill.</b> They return with their item.
+            <b>Said of lines that are no longer on the bill.</b> They come back with their line.
           </p>
           <ul>
             {orphans.map((o) => (
@@ -101,7 +101,7 @@ export function OwnLines({
                     }))
                   }
                 >
-                  Keep as own line
+                  Keep as a line of your own
                 </Button>
                 <Button
                   onClick={() => change((was) => ({ ...was, edits: (was.edits ?? []).filter((e) => e.id !== o.id) }))}

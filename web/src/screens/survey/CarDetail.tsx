@@ -36,7 +36,7 @@ export function CarDetail({ chassis }: { chassis: Chassis }) {
           }}
         />
         <ChoiceField
-          label="Body type"
+          label="Body"
           value={chassis.body}
           choices={choices(BODIES)}
           onCommit={(body) => put({ body: body as Chassis['body'] })}
@@ -48,19 +48,19 @@ export function CarDetail({ chassis }: { chassis: Chassis }) {
           onCommit={(drive) => put({ drive: drive as Chassis['drive'] })}
         />
         <ChoiceField
-          label="Engine orientation"
+          label="Engine lies"
           value={chassis.engineLies}
           choices={choices(['longitudinal', 'transverse'])}
           onCommit={(lies) => put({ engineLies: lies as Chassis['engineLies'] })}
         />
         <ChoiceField
-          label="Engine location"
+          label="Engine sits"
           value={chassis.engineSits ?? 'front'}
           choices={choices(['front', 'middle', 'rear'])}
           onCommit={(sits) => put({ engineSits: sits as NonNullable<Chassis['engineSits']> })}
         />
         <ChoiceField
-          label="Gearbox location"
+          label="Gearbox sits"
           value={chassis.gearboxSits ?? 'on the engine'}
           choices={choices(['on the engine', 'at the driven axle'])}
           onCommit={(sits) => put({ gearboxSits: sits as NonNullable<Chassis['gearboxSits']> })}
@@ -117,7 +117,7 @@ export function CarDetail({ chassis }: { chassis: Chassis }) {
           }}
         />
         <ChoiceField
-          label="Spare parts supply"
+          label="Spares of its own"
           value={chassis.spares ?? ''}
           choices={[{ value: '', label: 'not entered' }, ...choices(SPARES)]}
           onCommit={(spares) => {

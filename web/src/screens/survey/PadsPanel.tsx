@@ -45,25 +45,25 @@ export function PadsPanel({ onWeighed, onClose }: { onWeighed: (c: FourPads) => 
     value: kg,
     plusMinus: PAD_KG,
     evidence: 'estimated',
-    source: 'simulated scale pads',
+    source: 'simulated pads',
   });
   return (
-    <section className={css['pads']} aria-label="Corner scales">
+    <section className={css['pads']} aria-label="Pads">
       <p className="say" aria-live="polite">
         {lost
-          ? 'No signal from the corner scales. Trying again…'
+          ? 'The pads do not answer. They are asked again.'
           : !reading
-            ? 'Connecting to corner scales…'
+            ? 'Reaching the pads…'
             : steady
-              ? `Stable, total ${formatNumber(total!, 'massKg', units, { digits: 1 })} ${unitOf('massKg', units)}`
-              : 'Settling. Do not touch the car.'}
+              ? `All four stand: ${formatNumber(total!, 'massKg', units, { digits: 1 })} ${unitOf('massKg', units)}`
+              : 'Settling: hands off the car'}
       </p>
       <div className={css['pads-plan']}>
         {PADS.map(([pad, label]) => (
           <div key={pad} data-steady={reading?.steady[pad] ?? false}>
             <small>{label}</small>
             <b className="num">{reading ? formatNumber(reading.kg[pad], 'massKg', units, { digits: 1 }) : '–'}</b>
-            <small>{reading?.steady[pad] ? 'steady' : 'settling'}</small>
+            <small>{reading?.steady[pad] ? 'steady' : 'moving'}</small>
           </div>
         ))}
       </div>
@@ -82,13 +82,13 @@ export function PadsPanel({ onWeighed, onClose }: { onWeighed: (c: FourPads) => 
             })
           }
         >
-          Save corner weights
+          Weigh it in
         </Button>
-        <Button onClick={onClose}>Cancel</Button>
+        <Button onClick={onClose}>Leave the pads</Button>
       </div>
       <p className="muted small">
-        Simulated scale pads: readings are generated from the survey and saved as estimated. Real scale pads connect in
-        the same way.
+        Simulated pads: they make up what they read from the survey, and it is kept as estimated. Real ones answer at
+        the same place.
       </p>
     </section>
   );

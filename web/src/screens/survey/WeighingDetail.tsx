@@ -29,7 +29,7 @@ const MOST_EARLIER = 20;
 
 type Weighing = Chassis['weighing'];
 
-/** Axle loads from two axles or four scale pads, and the lengths that sums about the car rest on. */
+/** Axle loads from two axles or four pads, and the lengths that sums about the car rest on. */
 export function WeighingDetail({ chassis }: { chassis: Chassis }) {
   const { save } = useBuildActions();
   const { weighing } = chassis;
@@ -52,10 +52,10 @@ export function WeighingDetail({ chassis }: { chassis: Chassis }) {
   const { frontKg, rearKg } = weighing;
   return (
     <section>
-      <h2>Corner weights</h2>
+      <h2>Weighing</h2>
       <p className="say muted">
-        Level floor, correct tyre pressures, suspension settled, no driver. Four corner scales also give the lateral
-        weight distribution.
+        Level floor, tyres at pressure, suspension settled, nobody aboard. Four pads also tell where the weight lies
+        sideways.
       </p>
       {onPads ? (
         <PadsPanel
@@ -67,7 +67,7 @@ export function WeighingDetail({ chassis }: { chassis: Chassis }) {
         />
       ) : (
         <Button sx={{ mb: 1.5 }} onClick={() => setOnPads(true)}>
-          Read corner scales
+          Read the pads
         </Button>
       )}
       {weighing.corners || byCorners ? (
@@ -80,7 +80,7 @@ export function WeighingDetail({ chassis }: { chassis: Chassis }) {
               if (weighing.corners) putWeighing(rest);
             }}
           >
-            Axle loads instead of corner weights
+            Weighed on two axles instead
           </Button>
         </>
       ) : (
@@ -90,7 +90,7 @@ export function WeighingDetail({ chassis }: { chassis: Chassis }) {
               <FigureField
                 key={key}
                 at={`/chassis/weighing/${key}`}
-                label={key === 'frontKg' ? 'Front axle load' : 'Rear axle load'}
+                label={key === 'frontKg' ? 'Front axle' : 'Rear axle'}
                 quantity="massKg"
                 optional
                 value={weighing[key]}
@@ -101,7 +101,7 @@ export function WeighingDetail({ chassis }: { chassis: Chassis }) {
             ))}
           </div>
           <Button sx={{ mt: 1.5 }} onClick={() => setByCorners(true)}>
-            Use corner weights
+            Weighed on four pads
           </Button>
         </>
       )}
@@ -113,13 +113,13 @@ export function WeighingDetail({ chassis }: { chassis: Chassis }) {
       )}
       <div className={fields['figures']} style={{ marginTop: 12 }}>
         <NameField
-          label="Load during weighing"
+          label="What was aboard"
           value={weighing.aboard}
           onCommit={(aboard) => putWeighing({ ...weighing, aboard })}
         />
         <FigureField
           at="/chassis/weighing/fuelL"
-          label="Fuel in tank"
+          label="Fuel in it"
           quantity="volumeL"
           optional
           value={weighing.fuelL}
@@ -129,7 +129,7 @@ export function WeighingDetail({ chassis }: { chassis: Chassis }) {
         />
         <FigureField
           at="/chassis/weighing/comZMm"
-          label="Centre of mass height"
+          label="Height of the centre of mass"
           quantity="lengthMm"
           optional
           value={weighing.comZMm}
@@ -148,7 +148,7 @@ export function WeighingDetail({ chassis }: { chassis: Chassis }) {
             value={weighing.comYMm}
             min={-500}
             max={500}
-            help="Negative = right; measured with four scale pads"
+            help="Minus is right; four pads tell it"
             typical={{ value: 0, plusMinus: 20, source: 'typical: near the middle' }}
             onChange={(f) => putFigure('comYMm', f)}
           />
@@ -223,7 +223,7 @@ function Lifted({ chassis, onWeighing }: { chassis: Chassis; onWeighing: (next: 
         </p>
       )}
       <p className="small muted">
-        Stay clear of a car lifted at one end: chock the wheels, fit axle stands, then measure.
+        Never stand under or beside a car that is lifted at one end: chock, stands, then read.
       </p>
     </>
   );
@@ -250,7 +250,7 @@ function Earlier({ chassis, onChange }: { chassis: Chassis; onChange: (more: Par
             ])
           }
         >
-          Keep and weigh again
+          Keep this weighing and weigh again
         </Button>
         <span className="small muted">Before and after strip-down, or with the new engine in: both stay.</span>
       </div>
@@ -263,7 +263,7 @@ function Earlier({ chassis, onChange }: { chassis: Chassis; onChange: (more: Par
               <th scope="col">Rear</th>
               <th scope="col">Since then</th>
               <th scope="col">
-                <span className="visually-hidden">Delete</span>
+                <span className="visually-hidden">Take out</span>
               </th>
             </tr>
           </thead>
@@ -285,10 +285,10 @@ function Earlier({ chassis, onChange }: { chassis: Chassis; onChange: (more: Par
                 </td>
                 <td>
                   <Button
-                    aria-label={`Delete the weighing until ${e.when}`}
+                    aria-label={`Take out the weighing until ${e.when}`}
                     onClick={() => put(earlierWeighings.filter((x) => x.id !== e.id))}
                   >
-                    Delete
+                    Take out
                   </Button>
                 </td>
               </tr>

@@ -92,7 +92,7 @@ export function Circuits({
               }))
             }
           >
-            Use minimum wires and fuses
+            Put the least wires and fuses in
           </Button>
         )}
         {none.length > 0 && (
@@ -102,7 +102,7 @@ export function Circuits({
           label="Add a circuit"
           value={NONE}
           choices={[
-            { value: NONE, label: 'select consumer' },
+            { value: NONE, label: 'choose what it feeds' },
             ...CONSUMERS.map((c) => ({ value: c.id, label: c.label })),
           ]}
           onCommit={(id) => id !== NONE && add([id])}
@@ -188,7 +188,7 @@ function Rung({
             <small className="muted">
               {' '}
               {derived
-                ? 'press to enter'
+                ? 'press to enter it'
                 : says.length > 0
                   ? says[0]
                   : dropV === undefined

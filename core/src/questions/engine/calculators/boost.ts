@@ -19,7 +19,7 @@ const power: CalculatorInput = {
 };
 const bsfc: CalculatorInput = {
   name: 'bsfcGPerKwh',
-  label: 'BSFC',
+  label: 'Specific consumption',
   quantity: 'fuelGPerKwh',
   min: 100,
   max: 900,
@@ -28,7 +28,7 @@ const bsfc: CalculatorInput = {
 };
 const afr: CalculatorInput = {
   name: 'airFuelRatio',
-  label: 'Air–fuel ratio',
+  label: 'Air to fuel',
   quantity: 'number',
   digits: 1,
   min: 4,
@@ -48,7 +48,7 @@ const ratio: CalculatorInput = {
 };
 const outside: CalculatorInput = {
   name: 'inletC',
-  label: 'Compressor inlet temperature',
+  label: 'Air at the inlet',
   quantity: 'temperatureC',
   min: -50,
   max: 90,
@@ -60,7 +60,7 @@ export const boost: readonly Calculator[] = [
   {
     id: 'air',
     group: 'Air and boost',
-    title: 'Air mass flow for power',
+    title: 'Air that a power needs',
     formula: 'air = P × BSFC × AFR; corrected = air × √(T/T₀) / (p/p₀)',
     source: 'SAE J1826 for the corrected flow',
     inputs: [
@@ -70,7 +70,7 @@ export const boost: readonly Calculator[] = [
       outside,
       {
         name: 'inletKpa',
-        label: 'Compressor inlet pressure',
+        label: 'Pressure at the inlet',
         quantity: 'pressureKpa',
         min: 40,
         max: 120,
@@ -93,7 +93,7 @@ export const boost: readonly Calculator[] = [
       };
     },
     says: (r, _state, v) =>
-      `Air mass flow ${sayDerived(r['airKgPerMin']!, 'airKgPerMin')} for ${say(v['powerKw']!, 'powerKw')}`,
+      `${say(v['powerKw']!, 'powerKw')} needs ${sayDerived(r['airKgPerMin']!, 'airKgPerMin')} of air`,
   },
   {
     id: 'charge',
@@ -115,7 +115,7 @@ export const boost: readonly Calculator[] = [
       },
       {
         name: 'effectiveness',
-        label: 'Intercooler effectiveness',
+        label: 'Cooler effectiveness',
         quantity: 'number',
         digits: 2,
         min: 0,
@@ -133,8 +133,8 @@ export const boost: readonly Calculator[] = [
       },
     ],
     outputs: [
-      { name: 'chargeC', label: 'Charge air temperature after intercooler', quantity: 'temperatureC' },
-      { name: 'outC', label: 'Compressor outlet temperature', quantity: 'temperatureC' },
+      { name: 'chargeC', label: 'Charge', quantity: 'temperatureC' },
+      { name: 'outC', label: 'Out of the compressor', quantity: 'temperatureC' },
     ],
     run: (v) => {
       const outC = compressorOutC(v['inletC']!, v['pressureRatio']!, v['efficiency']!);
@@ -142,14 +142,14 @@ export const boost: readonly Calculator[] = [
     },
     limit: () => ({ kind: 'at most', limit: 60, warns: true }),
     says: (r, state) =>
-      `Charge at ${sayDerived(r['chargeC']!, 'temperatureC')}${state === 'clear' ? '' : `: above ${say(60, 'temperatureC')} retard ignition timing`}`,
+      `Charge at ${sayDerived(r['chargeC']!, 'temperatureC')}${state === 'clear' ? '' : `: above ${say(60, 'temperatureC')} ignition has to come back`}`,
   },
   {
     id: 'blower',
     group: 'Air and boost',
-    title: 'Supercharger pulley and boost',
-    formula: 'PR = supercharger cc/rev × ratio × VE supercharger / (½ displacement × VE engine) × T charge / T inlet',
-    source: 'displacement ratio; estimate',
+    title: 'Blower pulley to boost',
+    formula: 'PR = blower cc/rev × ratio × VE blower / (½ displacement × VE engine) × T charge / T inlet',
+    source: 'displacements against each other; an estimate',
     inputs: [
       {
         name: 'blowerCcPerRev',
@@ -163,7 +163,7 @@ export const boost: readonly Calculator[] = [
       { name: 'crankPulleyMm', label: 'Crank pulley', quantity: 'lengthMm', min: 20, max: 400, usual: usual(140, 0.5) },
       {
         name: 'blowerPulleyMm',
-        label: 'Supercharger pulley',
+        label: 'Blower pulley',
         quantity: 'lengthMm',
         min: 20,
         max: 400,
@@ -171,7 +171,7 @@ export const boost: readonly Calculator[] = [
       },
       {
         name: 'blowerVe',
-        label: 'Supercharger volumetric efficiency',
+        label: 'Filling of the blower',
         quantity: 'number',
         digits: 2,
         min: 0.4,
@@ -190,7 +190,7 @@ export const boost: readonly Calculator[] = [
       },
       {
         name: 'engineVe',
-        label: 'Engine volumetric efficiency',
+        label: 'Filling of the engine',
         quantity: 'number',
         digits: 2,
         min: 0.4,
@@ -200,7 +200,7 @@ export const boost: readonly Calculator[] = [
       outside,
       {
         name: 'efficiency',
-        label: 'Supercharger efficiency',
+        label: 'Blower efficiency',
         quantity: 'number',
         digits: 2,
         min: 0.2,
@@ -209,7 +209,7 @@ export const boost: readonly Calculator[] = [
       },
       {
         name: 'effectiveness',
-        label: 'Intercooler effectiveness',
+        label: 'Cooler effectiveness',
         quantity: 'number',
         digits: 2,
         min: 0,
@@ -227,7 +227,7 @@ export const boost: readonly Calculator[] = [
       },
       {
         name: 'blowerLimitRpm',
-        label: 'Supercharger speed limit',
+        label: 'Blower stands',
         quantity: 'rpm',
         min: 1000,
         max: 100000,
@@ -235,7 +235,7 @@ export const boost: readonly Calculator[] = [
       },
     ],
     outputs: [
-      { name: 'blowerRpm', label: 'Supercharger speed at redline', quantity: 'rpm' },
+      { name: 'blowerRpm', label: 'Blower at the redline', quantity: 'rpm' },
       { name: 'boostBar', label: 'Boost', quantity: 'pressureBar' },
       { name: 'pressureRatio', label: 'Pressure ratio', quantity: 'number', digits: 2 },
     ],
@@ -256,21 +256,21 @@ export const boost: readonly Calculator[] = [
     },
     limit: (v) => ({ kind: 'at most', limit: v['blowerLimitRpm']! }),
     says: (r, state) =>
-      `Boost near ${sayDerived(r['boostBar']!, 'pressureBar')}${state === 'blocked' ? `; supercharger overspeed, ${say(r['blowerRpm']!.value, 'rpm')}` : ''}`,
+      `Boost near ${sayDerived(r['boostBar']!, 'pressureBar')}${state === 'blocked' ? `; the blower would turn ${say(r['blowerRpm']!.value, 'rpm')}, beyond what it stands` : ''}`,
   },
   {
     id: 'wastegate',
     group: 'Air and boost',
-    title: 'Wastegate size and minimum boost',
+    title: 'Wastegate and the boost floor',
     formula: 'floor = spring / diaphragm area; speed in the gate = share × gas / (density × area)',
-    source: 'force balance; limit 300 m/s gas velocity in the wastegate',
+    source: 'force balance; 300 m/s is where a gate stops holding boost down',
     inputs: [
       power,
       bsfc,
       afr,
       {
         name: 'sharePct',
-        label: 'Bypass flow, share of exhaust gas',
+        label: 'Gas to be let past',
         quantity: 'percent',
         digits: 0,
         min: 1,
@@ -279,7 +279,7 @@ export const boost: readonly Calculator[] = [
       },
       {
         name: 'gasC',
-        label: 'Exhaust gas temperature before turbine',
+        label: 'Gas before the turbine',
         quantity: 'temperatureC',
         min: 200,
         max: 1100,
@@ -287,26 +287,19 @@ export const boost: readonly Calculator[] = [
       },
       {
         name: 'backKpa',
-        label: 'Exhaust back pressure before turbine',
+        label: 'Pressure before the turbine',
         quantity: 'pressureKpa',
         min: 90,
         max: 600,
         usual: usual(190, 25),
       },
-      {
-        name: 'gateMm',
-        label: 'Wastegate valve diameter',
-        quantity: 'lengthMm',
-        min: 8,
-        max: 80,
-        usual: usual(32, 0.5),
-      },
+      { name: 'gateMm', label: 'Gate bore', quantity: 'lengthMm', min: 8, max: 80, usual: usual(32, 0.5) },
       { name: 'springN', label: 'Spring at the seat', quantity: 'forceN', min: 1, max: 3000, usual: usual(95, 5) },
       { name: 'diaphragmMm', label: 'Diaphragm', quantity: 'lengthMm', min: 15, max: 150, usual: usual(46, 0.5) },
     ],
     outputs: [
-      { name: 'speed', label: 'Gas velocity in wastegate', quantity: 'speedMPerS', digits: 0 },
-      { name: 'floorBar', label: 'Minimum boost', quantity: 'pressureBar' },
+      { name: 'speed', label: 'Gas speed in the gate', quantity: 'speedMPerS', digits: 0 },
+      { name: 'floorBar', label: 'Boost floor', quantity: 'pressureBar' },
     ],
     run: (v) => {
       const air = airKgPerS(v['powerKw']!, v['bsfcGPerKwh']!, v['airFuelRatio']!);
@@ -318,23 +311,23 @@ export const boost: readonly Calculator[] = [
     },
     limit: () => ({ kind: 'at most', limit: 300, warns: true }),
     says: (r, state) =>
-      `Boost can’t go below ${sayDerived(r['floorBar']!, 'pressureBar')}${state === 'clear' ? '; wastegate size sufficient' : `; wastegate too small (${say(r['speed']!.value, 'speedMPerS', { digits: 0 })}): boost creep`}`,
+      `Boost can’t go below ${sayDerived(r['floorBar']!, 'pressureBar')}${state === 'clear' ? '; the gate is large enough' : `; the gate is small: ${say(r['speed']!.value, 'speedMPerS', { digits: 0 })} through it, boost creeps`}`,
   },
   {
     id: 'spray',
     group: 'Air and boost',
-    title: 'Water–methanol injection',
+    title: 'Water and methanol',
     formula: 'flow = share × fuel; cooling = flow × share evaporated × latent heat / (air × 1.006)',
     source: 'latent heats at 25 °C, Heywood app. D',
     caution:
-      'Methanol is toxic through the skin and burns with an invisible flame. If the flow stops under boost the engine knocks at once: fit a fail-safe that cuts boost.',
+      'Methanol is poison through the skin and burns with a flame unseen. When the flow stops under boost the engine knocks at once: boost must fall with it.',
     inputs: [
       power,
       bsfc,
       afr,
       {
         name: 'sharePct',
-        label: 'Flow, % of fuel',
+        label: 'Share of the fuel',
         quantity: 'percent',
         digits: 0,
         min: 0,
@@ -343,7 +336,7 @@ export const boost: readonly Calculator[] = [
       },
       {
         name: 'methanolPct',
-        label: 'Methanol content',
+        label: 'Methanol in the mix',
         quantity: 'percent',
         digits: 0,
         min: 0,
@@ -352,7 +345,7 @@ export const boost: readonly Calculator[] = [
       },
       {
         name: 'evaporatedPct',
-        label: 'Share evaporated before the intake valve',
+        label: 'Evaporates before the valve',
         quantity: 'percent',
         digits: 0,
         min: 0,
@@ -363,17 +356,17 @@ export const boost: readonly Calculator[] = [
       { name: 'nozzles', label: 'Nozzles', quantity: 'count', min: 1, max: 12, usual: count(2) },
       {
         name: 'chargeC',
-        label: 'Charge temperature without injection',
+        label: 'Charge without it',
         quantity: 'temperatureC',
         min: -20,
         max: 250,
         usual: usual(75, 6),
       },
     ],
-    choices: [{ name: 'by', label: 'Mixing ratio by (volume / mass)', options: ['volume', 'mass'] }],
+    choices: [{ name: 'by', label: 'Mixed by', options: ['volume', 'mass'] }],
     outputs: [
-      { name: 'sprayedC', label: 'Charge temperature with injection', quantity: 'temperatureC' },
-      { name: 'coolingC', label: 'Charge temperature rise if flow stops', quantity: 'temperatureC' },
+      { name: 'sprayedC', label: 'Charge with it', quantity: 'temperatureC' },
+      { name: 'coolingC', label: 'When it stops', quantity: 'temperatureC' },
       { name: 'flowCcPerMin', label: 'Flow', quantity: 'flowCcPerMin' },
       { name: 'nozzleCcPerMin', label: 'Each nozzle', quantity: 'flowCcPerMin' },
       { name: 'minutes', label: 'Tank lasts at full power, minutes', quantity: 'number', digits: 0 },

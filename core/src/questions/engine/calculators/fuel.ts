@@ -11,10 +11,10 @@ export const fuel: readonly Calculator[] = [
   {
     id: 'injectors',
     group: 'Fuel',
-    title: 'Injector sizing',
+    title: 'Injectors at the target',
     formula: 'duty = P·BSFC/(n·ρ) / flow; flow = rated × √(Δp/Δp rated), Δp = rail − manifold',
-    source: 'orifice flow; 85 % maximum duty cycle for reliable closing',
-    caution: 'Petrol vapour ignites easily. Relieve fuel pressure, catch spilled fuel, keep a fire extinguisher ready.',
+    source: 'orifice flow; 85 % is where an injector no longer closes surely',
+    caution: 'Petrol mist burns. Release the pressure, catch what runs out, extinguisher in reach.',
     inputs: [
       powerWanted,
       specificConsumption,
@@ -47,7 +47,7 @@ export const fuel: readonly Calculator[] = [
       },
       {
         name: 'railBar',
-        label: 'Fuel pressure above manifold pressure',
+        label: 'Rail, over the manifold',
         quantity: 'pressureBar',
         min: 0.1,
         max: 400,
@@ -57,9 +57,9 @@ export const fuel: readonly Calculator[] = [
       fuelDensity,
     ],
     outputs: [
-      { name: 'dutyPct', label: 'Injector duty cycle', quantity: 'percent', digits: 0 },
-      { name: 'flowCcPerMin', label: 'Flow per injector at fuel pressure', quantity: 'flowCcPerMin' },
-      { name: 'neededCcPerMin', label: 'Required flow per injector at 85 %', quantity: 'flowCcPerMin' },
+      { name: 'dutyPct', label: 'Duty', quantity: 'percent', digits: 0 },
+      { name: 'flowCcPerMin', label: 'Flow of each at this pressure', quantity: 'flowCcPerMin' },
+      { name: 'neededCcPerMin', label: 'Needed of each at 85 %', quantity: 'flowCcPerMin' },
     ],
     run: (v) => {
       const flow = injectorFlowAt(v['ratedFlowCcPerMin']!, v['railBar']!, v['referencePressureBar']!);
@@ -74,32 +74,24 @@ export const fuel: readonly Calculator[] = [
     },
     limit: () => ({ kind: 'at most', limit: DUTY_LIMIT_PCT }),
     says: (r, state, v) =>
-      `Injector duty cycle ${sayDerived(r['dutyPct']!, 'percent', { digits: 0 })} at ${say(v['powerKw']!, 'powerKw')}${state === 'blocked' ? `; required ${say(r['neededCcPerMin']!.value, 'flowCcPerMin')} each` : ''}`,
+      `Injectors at ${sayDerived(r['dutyPct']!, 'percent', { digits: 0 })} duty for ${say(v['powerKw']!, 'powerKw')}${state === 'blocked' ? `; ${say(r['neededCcPerMin']!.value, 'flowCcPerMin')} each would do` : ''}`,
   },
   {
     id: 'pump',
     group: 'Fuel',
-    title: 'Fuel pump and lines',
+    title: 'Pump and lines',
     formula: 'pump = P·BSFC/ρ × 1.2 at rail pressure; line for 1 m/s suction, 2 m/s pressure',
-    source: 'practice; use the pump curve at rail pressure, not free flow',
+    source: 'practice; the pump’s own curve at rail pressure decides, not its free flow',
     caution:
-      'Petrol mist burns. Use fuel-injection hose and matching clamps. Fit a pump cut-off that acts when the engine stops.',
+      'Petrol mist burns. Hose of the right standard, clamps meant for it, a cut-off that stops the pump with the engine.',
     inputs: [
       powerWanted,
       specificConsumption,
       fuelDensity,
-      {
-        name: 'reservePct',
-        label: 'Pump reserve, %',
-        quantity: 'percent',
-        digits: 0,
-        min: 0,
-        max: 100,
-        usual: count(20),
-      },
+      { name: 'reservePct', label: 'Reserve', quantity: 'percent', digits: 0, min: 0, max: 100, usual: count(20) },
       {
         name: 'returnLph',
-        label: 'Return flow',
+        label: 'Comes back by the return',
         quantity: 'flowLph',
         min: 0,
         max: 500,
@@ -107,7 +99,7 @@ export const fuel: readonly Calculator[] = [
       },
       {
         name: 'givesLph',
-        label: 'Pump flow at rail pressure',
+        label: 'Pump gives at rail pressure',
         quantity: 'flowLph',
         min: 1,
         max: 2000,
@@ -115,8 +107,8 @@ export const fuel: readonly Calculator[] = [
       },
     ],
     outputs: [
-      { name: 'sharePct', label: 'Load, % of pump flow', quantity: 'percent', digits: 0 },
-      { name: 'needLph', label: 'Required flow incl. reserve', quantity: 'flowLph' },
+      { name: 'sharePct', label: 'Of what the pump gives', quantity: 'percent', digits: 0 },
+      { name: 'needLph', label: 'Needed with reserve', quantity: 'flowLph' },
       { name: 'pressureBoreMm', label: 'Pressure line bore', quantity: 'lengthMm', digits: 1 },
       { name: 'suctionBoreMm', label: 'Suction line bore', quantity: 'lengthMm', digits: 1 },
     ],
@@ -132,6 +124,6 @@ export const fuel: readonly Calculator[] = [
     },
     limit: () => ({ kind: 'at most', limit: 100 }),
     says: (r) =>
-      `Fuel pump demand ${sayDerived(r['needLph']!, 'flowLph')}: ${say(r['sharePct']!.value, 'percent', { digits: 0 })} of its flow at rail pressure`,
+      `The pump is asked for ${sayDerived(r['needLph']!, 'flowLph')}: ${say(r['sharePct']!.value, 'percent', { digits: 0 })} of what it gives at rail pressure`,
   },
 ];

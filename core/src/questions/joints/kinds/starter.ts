@@ -6,11 +6,11 @@ const face = Type.Object({ ringTeeth: Type.Integer({ title: 'teeth of the ring' 
 export const starter = defineJoint({
   kind: 'starter',
   order: 27,
-  group: 'mounting and drive',
+  group: 'what carries and turns it',
   title: 'Starter to its ring',
   sides: { a: 'ring that the starter is made for', b: 'ring on the flywheel or flexplate' },
   home: { a: 'engine', b: 'gearbox' },
-  look: 'Teeth of the ring gear and depth of engagement.',
+  look: 'Teeth of the ring, and how deep the pinion meets it.',
   spec: { a: face, b: face },
   neededFor: () => true,
   miss: (a, b) =>

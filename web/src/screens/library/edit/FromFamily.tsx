@@ -25,11 +25,12 @@ export function FromFamily({
     <fieldset className={layout['whole-form']}>
       <legend>From its family</legend>
       <p className="small muted" style={{ marginBottom: 14 }}>
-        Data shared by all library engines of that family and year is copied as estimated; nothing else is.
+        What every engine of that family and year in the library has alike is taken over as an estimate; nothing else
+        is.
       </p>
       <div className={layout['form-grid']}>
         <ChoiceField
-          label="Family, existing"
+          label="Of the family"
           value={family ?? ''}
           choices={families.map((v) => ({ value: v, label: v }))}
           onCommit={setFamily}
@@ -52,7 +53,7 @@ export function FromFamily({
             {of.length === 0
               ? `The library has none of the ${family} built then.`
               : shared.length === 0
-                ? `${of.length === 1 ? of[0]! : `The ${of.length} of them`} have no data to copy.`
+                ? `${of.length === 1 ? of[0]! : `The ${of.length} of them`} say nothing that could be taken over.`
                 : `Alike in ${of.length === 1 ? `the one that is known, ${of[0]!}` : `all ${of.length}`}: ${shared.map((k) => titleOf(k).toLowerCase()).join(', ')}.`}
           </p>
           <Button
@@ -65,7 +66,7 @@ export function FromFamily({
               })
             }
           >
-            Copy
+            Take it over
           </Button>
         </>
       )}

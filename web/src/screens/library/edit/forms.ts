@@ -61,7 +61,7 @@ export const ROW_FORMS: Readonly<
       ['Torque', ['curves', 'idleRpm', 'redlineRpm', 'inertiaKgM2']],
       ['Mass', ['massRecords', 'needs', 'ancillaryMasses', 'comMm', 'oilL', 'coolantL']],
       [
-        'Short block and cylinder head',
+        'Bottom end and head',
         [
           'boreMm',
           'strokeMm',
@@ -78,7 +78,7 @@ export const ROW_FORMS: Readonly<
         ],
       ],
       ['Cooling', ['coolantLimitC', 'waterToOil']],
-      ['Geometry and interfaces', ['solids', 'slots', 'bosses', 'bellPattern', 'ports']],
+      ['Outside', ['solids', 'slots', 'bosses', 'bellPattern', 'ports']],
       [
         'Electronics, noise, supply',
         ['computer', 'plugs', 'alternatorAmps', 'noise', 'price', 'faults', 'weakParts', 'supply', 'retired'],
@@ -114,7 +114,7 @@ export const ROW_FORMS: Readonly<
       ],
       ['Mass and price', ['massKg', 'comMm', 'oilL', 'price', 'newPrice', 'supply', 'retired']],
       [
-        'Geometry and interfaces',
+        'Outside',
         [
           'solids',
           'lengthMm',
@@ -168,7 +168,7 @@ export const ROW_FORMS: Readonly<
           'noiseDeltaDb',
         ],
       ],
-      ['Geometry and interfaces', ['solids', 'carries']],
+      ['Outside', ['solids', 'carries']],
     ],
   },
   families: {
@@ -178,8 +178,8 @@ export const ROW_FORMS: Readonly<
     check: checkFamily,
     groups: [
       ['The family', ['name', 'note', 'rebuild', 'retired']],
-      ['Casting marks', ['marks']],
-      ['Interchangeable parts', ['interchange']],
+      ['Marks on its castings', ['marks']],
+      ['What swaps within it', ['interchange']],
     ],
   },
   offers: {
@@ -189,7 +189,7 @@ export const ROW_FORMS: Readonly<
     check: checkOffer,
     groups: [
       [
-        'Identification',
+        'What it is',
         [
           'name',
           'kind',
@@ -204,9 +204,9 @@ export const ROW_FORMS: Readonly<
           'words',
         ],
       ],
-      ['Included parts', ['included', 'missing', 'broken', 'otherMissing', 'resale']],
+      ['What comes with it', ['included', 'missing', 'broken', 'otherMissing', 'resale']],
       [
-        'Project status',
+        'How far gone it is',
         ['travelledKm', 'sinceRebuildKm', 'trackKm', 'builtYear', 'condition', 'seen', 'testsSeen', 'warrantyDays'],
       ],
       ['Picture', ['photo', 'retired']],
