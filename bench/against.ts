@@ -45,7 +45,7 @@ const WORK: Readonly<Record<string, readonly [number, (core: typeof Core) => unk
   'sixty gearings swept': [
     1,
     (core) => {
-      const combos = core.combosOf(tug.chassis!, library, c, 'every box').slice(0, 60);
+      const combos = core.combosOf(tug.chassis!, library, c, 'every gearbox').slice(0, 60);
       const sweep = core.sweepCombos(tug, c, library, combos);
       let next = sweep.next();
       while (!next.done) next = sweep.next();

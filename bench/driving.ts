@@ -40,7 +40,7 @@ export function drivingBench() {
   const clutch = plantFor(build, library, 'C');
   const converter = plantFor(build, library, 'C', 'heron-a8');
   const candidate = build.candidates.find((c) => c.letter === 'C')!;
-  const offered = combosOf(build.chassis!, library, candidate, 'every box');
+  const offered = combosOf(build.chassis!, library, candidate, 'every gearbox');
   // The same boxes and tyres with final drives a little apart, until there are a thousand.
   const combos = Array.from({ length: COMBOS }, (_, i) => {
     const c = offered[i % offered.length]!;
@@ -79,7 +79,7 @@ export async function sweepPageBench(url: URL) {
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
     await page.goto(new URL('/builds/glider-tug/gearing/choose?c=c', url).href);
     await page.getByText(/gearings, \d+ meet/).waitFor({ timeout: 60_000 });
-    await page.getByLabel('Swept').click();
+    await page.getByLabel('Gearboxes included').click();
     await page.getByRole('option', { name: 'every gearbox' }).click();
     await page.getByText(/2\d\d gearings, \d+ meet/).waitFor({ timeout: 60_000 });
     const samples: number[] = [];
@@ -98,7 +98,7 @@ export async function sweepPageBench(url: URL) {
           look();
         }).observe(document.body, { subtree: true, childList: true });
       }))`);
-      await page.getByRole('button', { name: 'Sweep again' }).click();
+      await page.getByRole('button', { name: 'Recalculate' }).click();
       samples.push(await page.evaluate<number>('window.cancelled'));
     }
     return { cancel: summary(samples) };

@@ -13,7 +13,7 @@ test('what gives up before the later target, what lifts it: planned for later it
   const { build: was } = await sable.build();
   const b = (): Promise<Candidate> => sable.build().then(({ build }) => build.candidates[1]!);
   await go(`${PARTS}?c=b`);
-  await expect(page.getByText(/2 things give up before the later 120 kW/)).toBeVisible();
+  await expect(page.getByText(/2 components fail below the later 120 kW/)).toBeVisible();
   const fuel = page.getByRole('row', { name: /^Fuel \d/ });
   await expect(fuel).toContainText('105 kW');
   await fuel.getByRole('button', { name: 'Plan for later' }).click();
@@ -23,12 +23,12 @@ test('what gives up before the later target, what lifts it: planned for later it
     page.getByRole('row', { name: /^Fuel \d/ }).getByRole('button', { name: 'Planned for later' }),
   ).toBeDisabled();
   // Its place in the order of work is after it runs.
-  await expect(page.getByText('Later, for the power to come').first()).toBeVisible();
+  await expect(page.getByText('Later, for the later target').first()).toBeVisible();
   // In place of something bought now: that is bought twice.
   await page.getByRole('button', { name: /^Injectors, four of 280 cc/ }).click();
   await page.getByRole('combobox', { name: 'In place of', exact: true }).click();
   await page.getByRole('option', { name: /^Fuel pump, 3 bar/ }).click();
-  await expect(page.getByText(/193 € of it is bought twice: bought right at once/)).toBeVisible();
+  await expect(page.getByText(/193 € of it is bought twice: bought for the later target at once/)).toBeVisible();
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(page.getByText(/bought twice/)).toBeHidden();
   await page.getByRole('button', { name: 'Undo' }).click();
@@ -38,14 +38,14 @@ test('what gives up before the later target, what lifts it: planned for later it
     .getByRole('row', { name: /^Gearbox in third/ })
     .getByRole('button', { name: 'A line for later, without a price' })
     .click();
-  await expect(page.locator('.answer .big')).toHaveText('What it costs is not known: 1 line has no price');
+  await expect(page.locator('.answer .big')).toHaveText('Total unknown: 1 item has no price');
   await page.getByRole('button', { name: 'Undo' }).click();
   await page
     .getByRole('row', { name: /^Fuel \d/ })
     .getByRole('button', { name: 'Buy at once' })
     .click();
   await expect.poll(async () => (await b()).partIds).toContain('inj-280');
-  await expect(page.getByText(/One thing gives up before the later 120 kW/)).toBeVisible();
+  await expect(page.getByText(/1 component fails below the later 120 kW/)).toBeVisible();
   // New injectors want a new map, which nobody had to think of.
   await expect(page.getByRole('rowheader', { name: /^New map on the rollers/ })).toBeVisible();
   await sable.putBack(was);
@@ -58,11 +58,11 @@ test('ways to buy stand side by side; what offers say becomes the price of the e
 }) => {
   const { build: was } = await sable.build();
   await go(`${PARTS}?c=c`);
-  const ways = page.locator('section').filter({ has: page.getByRole('heading', { name: 'Ways to buy' }) });
-  await expect(ways.getByRole('rowheader', { name: /^Whole car, rest sold/ })).toBeVisible();
+  const ways = page.locator('section').filter({ has: page.getByRole('heading', { name: 'Purchase options' }) });
+  await expect(ways.getByRole('rowheader', { name: /^Complete car, remaining parts sold/ })).toBeVisible();
   await expect(ways.getByRole('row', { name: /^Engine only/ })).toContainText(/2,817 € ± 461/);
   await expect(ways).toContainText(/offers of the Hesper V6 2\.7 alone: likely [\d,]+ €, from [\d,]+ € to [\d,]+ €/);
-  await ways.getByRole('button', { name: 'Take that as its price' }).click();
+  await ways.getByRole('button', { name: 'Use as price' }).click();
   await expect
     .poll(async () => (await sable.build()).build.candidates[2]!.bill?.edits?.find((e) => e.id === 'hesper-v6-27'))
     .toMatchObject({ price: { evidence: 'claimed', source: expect.stringMatching(/^\d+ offers, 2026-/) } });
@@ -77,24 +77,24 @@ test('own hours counted, one line given to the shop, money put aside, a supplier
   await page.goto(`${sable.url}${PARTS}?c=c`);
   const answer = page.locator('.answer');
   await expect(answer).toContainText('7,904 € expected');
-  await expect(answer).toContainText('your own, at no cost');
+  await expect(answer).toContainText('own labour, at no cost');
   await page.getByRole('button', { name: 'New engine and gearbox in', exact: true }).click();
   await page.getByRole('combobox', { name: 'Hours done by', exact: true }).click();
   await page.getByRole('option', { name: /^the shop/ }).click();
   // 13 h at 48 an hour.
   await expect(answer).toContainText('8,528 € expected');
   await expect(answer).toContainText('some your own, at no cost, at 48 € an hour');
-  await page.getByLabel('Put money aside for what is on no list').check();
+  await page.getByLabel('Contingency for unlisted costs').check();
   await expect(page.getByRole('rowheader', { name: /^For what is on no list/ })).toBeVisible();
   await page.getByRole('button', { name: 'Undo' }).click();
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(answer).toContainText('7,904 € expected');
   await page.getByRole('combobox', { name: 'Trust in Alder yard', exact: true }).click();
   await page.getByRole('option', { name: 'has let us down' }).click();
-  await expect(page.getByText(/Alder yard has let you down/)).toBeVisible();
+  await expect(page.getByText(/Alder yard has delivered late before/)).toBeVisible();
   await page.getByLabel('Days late before', { exact: true }).fill('12');
   await page.getByLabel('Days late before', { exact: true }).press('Enter');
-  await expect(page.getByText(/It has come 12 days later than said/)).toBeVisible();
+  await expect(page.getByText(/Average delay 12 days, included/)).toBeVisible();
   expect((await sable.build()).build.brief.suppliers).toEqual([
     { name: 'Alder yard', trust: 'let us down', lateDays: 12 },
   ]);
@@ -111,26 +111,26 @@ test('from an empty shop: a bill typed and pasted, a chance only when every line
     const h = new Hands(page, shop.url);
     await page.goto(`${shop.url}/library/engines/new/edit`);
     await h.fill('Name', 'Two-litre four');
-    await h.press('Put it in the library');
+    await h.press('Add to library');
     await expect(page).toHaveURL(/engines\/two-litre-four$/);
     await page.goto(`${shop.url}/library/gearboxes/new/edit`);
     await h.fill('Name', 'Five-speed');
     await h.pick('Kind', 'manual');
     await h.fill('Gear ratios', '3,65 1,97 1,37 1,00 0,82');
-    await h.press('Put it in the library');
+    await h.press('Add to library');
     await expect(page).toHaveURL(/gearboxes\/five-speed$/);
     await page.goto(`${shop.url}/shop`);
-    await page.getByLabel('Name of the build').fill('Own saloon');
-    await page.getByRole('button', { name: 'Begin it' }).click();
+    await page.getByLabel('Build name').fill('Own saloon');
+    await page.getByRole('button', { name: 'Create' }).click();
     await expect(page).toHaveURL(/\/builds\/own-saloon/);
     await page.goto(`${shop.url}/builds/own-saloon/survey`);
     await h.fill('Car', 'Own saloon');
-    await h.pick('Body', 'small saloon');
+    await h.pick('Body type', 'small saloon');
     await h.pick('Driven wheels', 'rear');
-    await h.pick('Engine lies', 'longitudinal');
+    await h.pick('Engine orientation', 'longitudinal');
     await h.fill('Tyres', '165/80R13');
     await h.fill('Final drive', '3,9');
-    await h.press('Begin the survey');
+    await h.press('Create survey');
     await h.press('Add a candidate');
     await h.pick('Engine', 'Two-litre four');
     await h.pick('Gearbox', 'Five-speed');
@@ -142,12 +142,12 @@ test('from an empty shop: a bill typed and pasted, a chance only when every line
     await page.goto(`${shop.url}/builds/own-saloon/parts?c=a`);
     const answer = page.locator('.answer .big');
     // Neither engine nor gearbox has a price: nothing is said of the total.
-    await expect(answer).toHaveText('What it costs is not known: 2 lines have no price');
+    await expect(answer).toHaveText('Total unknown: 2 items have no price');
     await expect(page.getByText('The brief names no later power')).toBeVisible();
     await expect(page.getByText('No sound offer of the Two-litre four is kept')).toBeVisible();
     await h.fill('Likely, Two-litre four', '449,50');
     await h.fill('Likely, Five-speed', '380');
-    await expect(answer).toHaveText(/(% likely|All but sure) to stay inside 6,000 €/);
+    await expect(answer).toHaveText(/(% likely|More than 99 % likely) to stay inside 6,000 €/);
     const own = async () =>
       ((await (await fetch(`${shop.url}/api/v1/builds/own-saloon`)).json()) as { build: { candidates: Candidate[] } })
         .build.candidates[0]!.bill;
@@ -161,14 +161,14 @@ test('from an empty shop: a bill typed and pasted, a chance only when every line
     await page
       .getByLabel('Name, low, likely, high, hours, state; tabs between')
       .fill('Item\tLow\tLikely\tHigh\nBolts, M10\t0,30\t0,45\t0,80\nStronger clutch\t180\t240\t390');
-    await h.press('Put them on the bill');
-    await expect(page.getByText('2 lines put on the bill.')).toBeVisible();
+    await h.press('Add to bill');
+    await expect(page.getByText('2 items added to the bill.')).toBeVisible();
     await h.press(/^Bolts, M10/);
     await h.fill('Sold by', '50');
     await expect(page.getByLabel('Likely, Bolts, M10', { exact: true })).toHaveValue('23');
     await h.press(/^Stronger clutch/);
-    await h.pick('Stage', 'later, for the power to come');
-    await expect(page.getByText(/240 € more come later|255 € more come later/)).toBeVisible();
+    await h.pick('Stage', 'later, for the later target');
+    await expect(page.getByText(/240 € more later|255 € more later/)).toBeVisible();
     await h.fill('Hours a week', '8');
     await h.fill('People at work', '2');
     await h.pick('Lift', 'on the floor');
@@ -180,7 +180,7 @@ test('from an empty shop: a bill typed and pasted, a chance only when every line
         ['Stronger clutch', undefined, 'later'],
       ]);
     // What no joint says is still a guess, and said to be one.
-    await expect(page.getByText(/not closed yet and stand in it as guesses/)).toBeVisible();
+    await expect(page.getByText(/not closed yet and included as estimates/)).toBeVisible();
   } finally {
     await shop.stop();
     shop.remove();

@@ -8,6 +8,8 @@ export interface ByHand {
   write(field: Locator, text: string): Promise<void>;
   /** Leaves what opened over the page. */
   leave(): Promise<void>;
+  /** Marks a point of a board that is drawn on, in its own units. */
+  point(board: Locator, at: readonly [number, number]): Promise<void>;
   /** Picks from a list that opens. */
   pick(field: Locator, option: string | RegExp): Promise<void>;
 }
@@ -73,6 +75,32 @@ export class ByKeys implements ByHand {
     await this.page.keyboard.press('Escape');
   }
 
+  /** The cross begins in the middle and stays where it was put last; a step is a pixel of the screen, with Shift twenty. */
+  async point(board: Locator, at: readonly [number, number]): Promise<void> {
+    await this.reach(board);
+    const { cross, step } = await board.evaluate((el) => {
+      const svg = el as unknown as SVGSVGElement;
+      const { width, height } = svg.viewBox.baseVal;
+      const drawn = /^M (\S+) (\S+) h (\S+)/.exec(
+        svg.querySelector(':scope > path:last-of-type')?.getAttribute('d') ?? '',
+      );
+      const [x, y, h] = drawn ? drawn.slice(1).map(Number) : [width / 2, height / 2, 0];
+      return { cross: [x! + h! / 2, y!] as const, step: width / svg.width.baseVal.value };
+    });
+    for (const [k, [back, on]] of (
+      [
+        ['ArrowLeft', 'ArrowRight'],
+        ['ArrowUp', 'ArrowDown'],
+      ] as const
+    ).entries()) {
+      const steps = Math.round((at[k]! - cross[k]!) / step);
+      const key = steps < 0 ? back : on;
+      for (let n = 0; n < Math.trunc(Math.abs(steps) / 20); n++) await this.page.keyboard.press(`Shift+${key}`);
+      for (let n = 0; n < Math.abs(steps) % 20; n++) await this.page.keyboard.press(key);
+    }
+    await this.page.keyboard.press('Enter');
+  }
+
   async write(field: Locator, text: string): Promise<void> {
     await this.reach(field);
     await this.page.keyboard.press('ControlOrMeta+a');
@@ -112,6 +140,15 @@ export class ByFinger implements ByHand {
 
   async press(what: Locator): Promise<void> {
     await what.tap();
+  }
+
+  async point(board: Locator, at: readonly [number, number]): Promise<void> {
+    const box = (await board.boundingBox())!;
+    const size = await board.evaluate((el) => {
+      const { width, height } = (el as unknown as SVGSVGElement).viewBox.baseVal;
+      return [width, height] as const;
+    });
+    await board.tap({ position: { x: (at[0] / size[0]) * box.width, y: (at[1] / size[1]) * box.height } });
   }
 
   async leave(): Promise<void> {

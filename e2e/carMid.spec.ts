@@ -3,6 +3,7 @@
  * from an advert that somebody pasted. What comes out is what a person reckons by hand.
  */
 import type { Engine } from '@sable/core';
+import { walkGuide } from './guide.ts';
 import { Hands } from './hands.ts';
 import { expect, Sable, test } from './sable.ts';
 import { boxOf, stl } from './stl.ts';
@@ -54,13 +55,13 @@ test('own mid-engined car, engine across: one donor by tape, one by scan, one ow
       ],
       tape,
     );
-    await h.press('Put these 7 bodies in');
+    await h.press('Insert these 7 bodies');
     expect(h.inputs - before).toBeLessThan(15);
     await com(['260', '0', '120']);
     await h.save('engines');
 
     await fillEngine(h, { ...donor, name: 'Scanned four', mass: '131', price: ['500', '700', '900'] });
-    await h.press('Bring in a scan');
+    await h.press('Import scan');
     h.inputs++;
     await page
       .getByRole('dialog')
@@ -74,16 +75,14 @@ test('own mid-engined car, engine across: one donor by tape, one by scan, one ow
           ...boxOf([60, 180, 0], [390, 260, 200], 25),
         ]),
       });
-    await expect(page.getByRole('combobox', { name: 'Lengths in the file' })).toHaveText(
-      /millimetres: it is 530 mm long/,
-    );
-    await h.press('Wrap it in pieces');
-    await expect(page.getByText(/^3 pieces\. They stand off the surface by .* within the 12 mm asked/)).toBeVisible();
+    await expect(page.getByRole('combobox', { name: 'File unit' })).toHaveText(/millimetres: it is 530 mm long/);
+    await h.press('Create simplified shapes');
+    await expect(page.getByText(/^3 shapes\. .* within the target of 12 mm/)).toBeVisible();
     const dialog = page.getByRole('dialog');
-    await h.pick('Placed by', 'its file: it is already in the axes of the engine', dialog);
+    await h.pick('Placed by', 'file coordinates: already in the axes of the engine', dialog);
     await h.pick('Counts as', 'block', dialog);
-    await h.press('The rest counts as block', dialog);
-    await h.press('Put it in', dialog);
+    await h.press('The rest is block', dialog);
+    await h.press('Insert', dialog);
     await com(['230', '0', '110']);
     await h.save('engines');
     expect((await shop.row<Engine>('engines', 'scanned-four')).solids).toHaveLength(3);
@@ -96,7 +95,7 @@ test('own mid-engined car, engine across: one donor by tape, one by scan, one ow
     await h.fill('Mass', '38');
     await h.fill('Oil', '2');
     await price(h, ['150', '220', '300']);
-    await h.pick('Shifted by', 'cable or rod');
+    await h.pick('Shifted by', 'remote shift (cable or rod)');
     await h.press('Add inner half-shaft joints');
     // Its axle lies 250 mm behind the crank of an engine across: on the hubs’ line.
     await h.at('Left', ['180', '250', '0'], h.list('Inner half-shaft joints'));
@@ -108,37 +107,37 @@ test('own mid-engined car, engine across: one donor by tape, one by scan, one ow
     await page.goto(`${shop.url}/library/offers/new/edit`);
     await h.fill('Advert', ADVERT);
     await expect(page.getByRole('list', { name: 'Proposed' })).toContainText('turbo oil feed');
-    await expect(page.getByLabel('Asked', { exact: true })).toHaveValue('');
-    await h.press(/All of it is right/);
-    await expect(page.getByLabel('Asked', { exact: true })).toHaveValue('600');
+    await expect(page.getByLabel('Asking price', { exact: true })).toHaveValue('');
+    await h.press(/^Use all/);
+    await expect(page.getByLabel('Asking price', { exact: true })).toHaveValue('600');
     await h.pick('Gearbox', 'Cross box');
     await h.save('offers');
 
     await next('Next: a build for the car. 8 steps and about 29 minutes to go');
     await page.goto(`${shop.url}/shop`);
-    await h.fill('Name of the build', 'Mid two');
-    await h.press('Begin it');
+    await h.fill('Build name', 'Mid two');
+    await h.press('Create');
     await expect(page).toHaveURL(/\/builds\/mid-two\/brief/);
     await page.goto(`${shop.url}/builds/mid-two/survey`);
     await h.fill('Car', 'Mid two');
-    await h.pick('Body', 'open two-seater');
+    await h.pick('Body type', 'open two-seater');
     await h.pick('Driven wheels', 'rear');
-    await h.pick('Engine lies', 'transverse');
+    await h.pick('Engine orientation', 'transverse');
     await h.fillAll([
       ['Tyres', '195/50R15'],
       ['Final drive', '3,9'],
       ['Wheelbase', String(WHEELBASE)],
-      ['Front axle', '350'],
-      ['Rear axle', '450'],
+      ['Front axle load', '350'],
+      ['Rear axle load', '450'],
     ]);
-    await h.press('Begin the survey');
+    await h.press('Create survey');
     await h.press('Car and layout');
-    await h.pick('Engine sits', 'middle');
-    await h.press('What can come out');
+    await h.pick('Engine location', 'middle');
+    await h.press('Removable parts');
     await lump(h, 'old engine', '104', ['-1950', '0', '380'], 'engine');
     await lump(h, 'old gearbox', '31', ['-2200', '0', '330'], 'gearbox');
     await h.press('Mounts, shifter, shafts');
-    const hubs = h.list('Driven hubs');
+    const hubs = h.list('Drive hubs (half shafts)');
     await h.fillAll(
       [
         ['Left: ahead of the front axle', String(-WHEELBASE)],
@@ -157,7 +156,7 @@ test('own mid-engined car, engine across: one donor by tape, one by scan, one ow
       [
         ['Shortest, pushed in', '390'],
         ['Longest, pulled out', '450'],
-        ['Joint bends at most', '20'],
+        ['Maximum joint angle', '20'],
       ],
       h.list('Half shafts'),
     );
@@ -174,13 +173,13 @@ test('own mid-engined car, engine across: one donor by tape, one by scan, one ow
       await h.fillAll(
         [
           ['Ahead of the front axle', String(AT.x)],
-          ['Left of the middle', '0'],
-          ['Above the floor', String(AT.z)],
+          ['Left of centreline', '0'],
+          ['Height above floor', String(AT.z)],
         ],
         place,
       );
       await h.pick('Its front points', 'left', place);
-      await h.fill('Nose up', '0', place);
+      await h.fill('Pitch, nose up', '0', place);
       await h.fill('Canted to the left', '0', place);
     };
     await page.goto(`${shop.url}/builds/mid-two/survey`);
@@ -196,8 +195,8 @@ test('own mid-engined car, engine across: one donor by tape, one by scan, one ow
     // Bought by the own advert: it stands beside whatever else is on offer.
     await page.goto(`${shop.url}/builds/mid-two/donors?c=b`);
     await page.getByText('Scanned four with cross box and loom').first().click();
-    await h.press('Buy it for B');
-    await expect(page.getByRole('button', { name: 'Bought for B' })).toBeVisible();
+    await h.press('Use for candidate B');
+    await expect(page.getByRole('button', { name: 'Assigned to candidate B' })).toBeVisible();
 
     const { build } = await shop.build('mid-two');
     const judged = await Promise.all(build.candidates.map((c) => shop.judged(build, c.id)));
@@ -239,11 +238,12 @@ test('own mid-engined car, engine across: one donor by tape, one by scan, one ow
     await expect
       .poll(() => prices(/^Scanned four with cross box/))
       .toEqual(expect.arrayContaining(['510', '570', '600']));
-    await expect.poll(() => prices(/^Fetching it/)).toEqual(expect.arrayContaining(['84', '126', '196']));
+    await expect.poll(() => prices(/^Collection/)).toEqual(expect.arrayContaining(['84', '126', '196']));
     await expect.poll(() => prices(/^Turbo oil feed/)).toEqual(expect.arrayContaining(['10', '50', '250']));
     await expect.poll(() => prices(/^Alternator/)).toEqual(expect.arrayContaining(['50', '85', '170']));
     // The gearbox comes with it: it is not bought again.
     expect((await prices(/^Cross box/)).join('')).toBe('');
+    await test.step('the guide, section by section', () => walkGuide(page, shop.url, 'mid-two'));
   } finally {
     await shop.stop();
     shop.remove();

@@ -31,7 +31,7 @@ export class Desk {
     }
     await this.page.setViewportSize(SIZE);
     await walkTo(this.page, '/shop');
-    await this.page.getByRole('heading', { name: /^Begin (one|another)$/ }).waitFor();
+    await this.page.getByRole('heading', { name: /^New build$|^No builds/ }).waitFor();
     return this.page;
   }
 

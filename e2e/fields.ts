@@ -6,7 +6,7 @@ import { chromium, type Locator, type Page } from '@playwright/test';
 import { drawn } from './drawn.ts';
 import { launchArgs } from './launch.ts';
 import { RunningSable } from './running.ts';
-import { programWords } from './words.ts';
+import { badWords } from './words.ts';
 
 interface Place {
   readonly name: string;
@@ -44,16 +44,24 @@ async function listed(page: Page, path: string, list: string): Promise<readonly 
 }
 
 async function places(page: Page, url: string): Promise<readonly Place[]> {
-  const survey = await listed(page, `${url}/builds/glider-tug/survey?c=b`, 'nav[aria-label="Tape list"] li button');
-  const racer = await listed(page, `${url}/builds/ice-racer/survey?c=a`, 'nav[aria-label="Tape list"] li button');
+  const survey = await listed(
+    page,
+    `${url}/builds/glider-tug/survey?c=b`,
+    'nav[aria-label="Measurement list"] li button',
+  );
+  const racer = await listed(
+    page,
+    `${url}/builds/ice-racer/survey?c=a`,
+    'nav[aria-label="Measurement list"] li button',
+  );
   const tape = (path: string, names: readonly string[], of: string): Place[] =>
     names.map((name, n) => ({
       name: `survey, ${of}, ${name.split('\n')[0]!.trim()}`,
       path,
       kept: 'at once',
-      open: async (p) => p.locator('nav[aria-label="Tape list"] li button').nth(n).click(),
+      open: async (p) => p.locator('nav[aria-label="Measurement list"] li button').nth(n).click(),
     }));
-  const list = 'nav[aria-label="Engine sums"] button';
+  const list = 'nav[aria-label="Engine calculators"] button';
   const sums = await listed(page, `${url}/builds/glider-tug/donors/bench?c=b`, list);
   const rows: Place[] = [];
   for (const row of ['engines/quillon-22', 'gearboxes/corran-g6', 'parts/mk-quillon-kit', 'families/quillon-four']) {
@@ -227,7 +235,7 @@ async function typeInto(page: Page, place: Place, reader: Reader, row: Row): Pro
       typed.set(n, [label, text]);
     }
   }
-  const words = await page.evaluate(programWords);
+  const words = await badWords(page);
   row.faults.push(...words.map((w) => `shows “${w}”`));
   if (place.kept === 'page') row.kept = row.taken;
   return typed;
@@ -277,7 +285,7 @@ async function tryScreen(page: Page, places: readonly Place[], reader: Reader, e
   const lastRow = all.at(-1)!.row;
   if (first!.kept === 'saved')
     await trying(lastRow, async () => {
-      await page.getByRole('button', { name: 'Save it' }).click();
+      await page.getByRole('button', { name: 'Save' }).click();
       await page
         .waitForURL((u) => !u.pathname.endsWith('/edit'), { timeout: 5000 })
         .catch(async () => {

@@ -22,7 +22,7 @@ test('the taller sister: blocked by the bonnet, its cheapest recipe clears it an
   sable,
 }) => {
   await go('/builds/glider-tug/fit?c=b');
-  await expect(answer(page)).toContainText('Rocker cover hits the bonnet by 14 mm');
+  await expect(answer(page)).toContainText('Rocker cover hits bonnet by 14 mm');
   await page.getByRole('button', { name: 'Recipe', exact: true }).click();
   const recipes = page.getByRole('region', { name: 'Recipes' }).getByRole('listitem');
   await expect(recipes.first()).toContainText('Bulge in the bonnet', { timeout: 60_000 });
@@ -32,7 +32,7 @@ test('the taller sister: blocked by the bonnet, its cheapest recipe clears it an
   expect(costs.length).toBeGreaterThan(1);
   expect(costs[0]!).toBeLessThan(costs[1]!);
   const before = await sable.build();
-  await recipes.first().getByRole('button', { name: 'Use this recipe' }).click();
+  await recipes.first().getByRole('button', { name: 'Apply recipe' }).click();
   await expect(answer(page)).not.toContainText('hits');
   await expect(chip(page, 'B')).toBeVisible();
   await expect
@@ -137,12 +137,12 @@ test('a position is searched, can be stopped, says what holds it from both sides
   await stopped;
   await expect(page.getByRole('progressbar')).toHaveCount(0);
   await expect(page.getByRole('region', { name: 'Recipes' })).toHaveCount(0);
-  await page.getByRole('button', { name: 'Find a position' }).click();
+  await page.getByRole('button', { name: 'Find position' }).click();
   const found = page.getByRole('region', { name: 'Position found' });
-  await expect(found).toContainText(/Best position: 21 mm to spare/);
+  await expect(found).toContainText(/Best position: 21 mm clearance margin/);
   await expect(found).toContainText('Held from both sides');
-  await found.getByRole('button', { name: 'Put it there' }).click();
-  await expect(answer(page)).toContainText('21 mm to spare');
+  await found.getByRole('button', { name: 'Move here' }).click();
+  await expect(answer(page)).toContainText('21 mm clearance margin');
   await page.getByRole('button', { name: /^Undo/ }).click();
   await expect.poll(async () => (await sable.build()).build).toEqual(before.build);
 });
@@ -151,10 +151,10 @@ test('the way in runs along its path and puts the engine back when put away', as
   await go('/builds/glider-tug/fit?c=d');
   const up = await readout(page, 'up');
   const { version } = await sable.build();
-  await page.getByRole('button', { name: 'Install path' }).click();
-  const path = page.getByRole('region', { name: 'Install path' });
-  await expect(path).toContainText('Goes in from above');
-  await expect(path).toContainText('Off the car for it: bonnet');
+  await page.getByRole('button', { name: 'Installation path' }).click();
+  const path = page.getByRole('region', { name: 'Installation path' });
+  await expect(path).toContainText('Installs from above');
+  await expect(path).toContainText('Removed for installation: bonnet');
   await path.getByRole('slider').focus();
   await page.keyboard.press('Home');
   await expect.poll(() => readout(page, 'up')).toBeGreaterThan(up + 300);
@@ -162,7 +162,7 @@ test('the way in runs along its path and puts the engine back when put away', as
   await pane(page, 'side').focus();
   await page.keyboard.press('ArrowDown');
   expect(await readout(page, 'up')).toBeGreaterThan(up + 300);
-  await page.getByRole('button', { name: 'Put away' }).click();
+  await page.getByRole('button', { name: 'Close' }).click();
   await expect.poll(() => readout(page, 'up')).toBe(up);
   // Put down, the next key moves it, and that is the first thing written.
   await pane(page, 'side').focus();
@@ -179,14 +179,14 @@ test('looked at in section, in space, beside a ghost, and measured', async ({ pa
   await expect(shapes.first()).toBeAttached();
   const whole = await shapes.evaluateAll((list) => list.filter((p) => p.getAttribute('d')).length);
   await page.getByRole('button', { name: 'Section' }).click();
-  const slider = page.getByRole('slider', { name: 'Plan cut' });
+  const slider = page.getByRole('slider', { name: 'Top section' });
   await slider.focus();
   await page.keyboard.press('Home');
   await expect
     .poll(() => shapes.evaluateAll((list) => list.filter((p) => p.getAttribute('d')).length))
     .toBeLessThan(whole / 2);
   await page.getByRole('button', { name: 'Views', exact: true }).click();
-  await page.getByLabel('Ghost').click();
+  await page.getByLabel('Overlay').click();
   await page.getByRole('option', { name: /^C, / }).click();
   await expect(pane(page, 'side').locator('[data-layer="ghost"] path').first()).toBeVisible();
   await page.getByRole('button', { name: 'Measure' }).click();
@@ -207,7 +207,7 @@ test('a gap tells what it needs and why; in US units in inches', async ({ page, 
     '20 mm base (bonnet), 0 mm movement on polyurethane (cornering right at 1 g), 4 mm tolerance',
   );
   await page.getByRole('button', { name: 'US', exact: true }).click();
-  await expect(answer(page)).toContainText('hits the bonnet by 0.55 in');
+  await expect(answer(page)).toContainText('hits bonnet by 0.55 in');
 });
 
 test('another dressing is put on beside the views, and what it would leave is told before', async ({
@@ -217,7 +217,7 @@ test('another dressing is put on beside the views, and what it would leave is to
 }) => {
   await go('/builds/glider-tug/fit?c=a');
   const before = await sable.build();
-  await expect(answer(page)).toContainText('Rear-bowl sump hits the front crossmember');
+  await expect(answer(page)).toContainText('Rear-bowl sump hits front crossmember');
   await page.getByLabel('Sump').click();
   await expect(page.getByRole('option', { name: /front-bowl/ })).toContainText('+');
   await page.getByRole('option', { name: /front-bowl/ }).click();
@@ -253,7 +253,7 @@ test('a hose is drawn by clicking through the views, checked like a solid, and t
 }) => {
   await go('/builds/glider-tug/fit?c=d');
   const before = await sable.build();
-  await page.getByLabel('Lead something through').click();
+  await page.getByLabel('Add route').click();
   await page.getByRole('option', { name: 'coolant hose' }).click();
   const click = async (view: 'side' | 'front' | 'plan', x: number, y: number) => {
     const box = (await pane(page, view).boundingBox())!;
@@ -262,7 +262,7 @@ test('a hose is drawn by clicking through the views, checked like a solid, and t
   await click('side', 0.25, 0.3);
   await click('plan', 0.4, 0.75);
   await click('front', 0.7, 0.5);
-  await page.getByRole('button', { name: 'Finish it' }).click();
+  await page.getByRole('button', { name: 'Finish' }).click();
   await expect
     .poll(async () => (await sable.build()).build.candidates.find((c) => c.id === 'd')!.routes?.length)
     .toBe(1);
@@ -279,7 +279,7 @@ test('a hose is drawn by clicking through the views, checked like a solid, and t
 test('the matrix shows what fits only with what', async ({ page, go }) => {
   await go('/builds/ice-racer/fit?c=b');
   // What is judged last pushes the button down, from under a mouse that is just pressed: a key can't miss it.
-  await page.getByRole('button', { name: 'Every dressing against every other' }).press('Enter');
+  await page.getByRole('button', { name: 'Dressing compatibility' }).press('Enter');
   const row = page.getByRole('row', { name: /^larger supercharger/ });
   await expect(row.getByRole('img', { name: 'blocked' })).toHaveCount(1);
   await expect(page.getByRole('columnheader', { name: 'cast intake, cooler raised' })).toBeVisible();
@@ -294,7 +294,7 @@ test('a remedy of a finding is worded in the reader’s units, never as a token'
 test('a belt is laid over crank and alternator, says its length and is kept', async ({ page, go, sable }) => {
   await go('/builds/glider-tug/fit?c=d');
   const before = await sable.build();
-  await page.getByRole('button', { name: 'Lay a belt' }).click();
+  await page.getByRole('button', { name: 'Add belt' }).click();
   await expect(page.getByText(/^belt 1, [\d,]+ mm long$/)).toBeVisible();
   await page.getByText(/^belt 1, /).click();
   await page

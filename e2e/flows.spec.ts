@@ -1,8 +1,19 @@
 import { expect, test, type Browser, type Page } from '@playwright/test';
 import { ByFinger, ByKeys, type ByHand } from './byHand.ts';
 import { cell, Sable } from './sable.ts';
+import { boxOf, stl } from './stl.ts';
 
 type Flow = readonly [name: string, path: string, go: (by: ByHand, sable: Sable) => Promise<void>];
+
+/** A picture of one grey, px. */
+async function grey(page: Page, width: number, height: number): Promise<Buffer> {
+  const drawer = await page.context().newPage();
+  await drawer.setViewportSize({ width, height });
+  await drawer.setContent('<body style="background:#888"></body>');
+  const picture = await drawer.screenshot();
+  await drawer.close();
+  return picture;
+}
 
 /** The flows of the guide, from beginning to end, each on what the one before left. */
 const FIRST: readonly Flow[] = [
@@ -10,9 +21,9 @@ const FIRST: readonly Flow[] = [
     'a build is begun',
     '/shop',
     async (by) => {
-      await by.write(by.page.getByLabel('Name of the build'), 'By hand');
+      await by.write(by.page.getByLabel('Build name'), 'By hand');
       await by.pick(by.page.getByRole('combobox', { name: 'Currency' }), /^CHF/);
-      await by.press(by.page.getByRole('button', { name: 'Begin it' }));
+      await by.press(by.page.getByRole('button', { name: 'Create' }));
       await expect(by.page).toHaveURL(/\/builds\/by-hand\/brief/);
       await expect(by.page.getByText('CHF').first()).toBeVisible();
     },
@@ -44,10 +55,10 @@ const FIRST: readonly Flow[] = [
     '/builds/glider-tug/donors/offers?c=d',
     async (by, sable) => {
       const { build } = await sable.build();
-      await by.write(by.page.getByRole('searchbox', { name: 'Find' }), 'as it came out');
+      await by.write(by.page.getByRole('searchbox', { name: 'Search' }), 'as it came out');
       await by.press(by.page.getByRole('gridcell', { name: 'V6 2.7, engine as it came out' }));
-      await by.press(by.page.getByRole('button', { name: 'Make it a candidate' }));
-      await by.press(by.page.getByRole('button', { name: 'Put it in the line-up' }));
+      await by.press(by.page.getByRole('button', { name: 'Create candidate' }));
+      await by.press(by.page.getByRole('button', { name: 'Add to line-up' }));
       await expect.poll(async () => (await sable.build()).build.candidates.length).toBe(build.candidates.length + 1);
     },
   ],
@@ -64,7 +75,7 @@ const FIRST: readonly Flow[] = [
     'a calculation is kept with its candidate',
     '/builds/glider-tug/donors/bench?c=b&sum=injectors',
     async (by, sable) => {
-      await by.press(by.page.getByRole('button', { name: /^Land it/ }));
+      await by.press(by.page.getByRole('button', { name: /^Save to candidate/ }));
       await expect
         .poll(async () => (await sable.build()).build.candidates.find((c) => c.id === 'b')!.workings?.length ?? 0)
         .toBeGreaterThan(0);
@@ -75,9 +86,9 @@ const FIRST: readonly Flow[] = [
     '/builds/glider-tug/survey?c=b',
     async (by, sable) => {
       const { version } = await sable.build();
-      const folded = by.page.locator('summary', { hasText: 'something else' });
+      const folded = by.page.locator('summary', { hasText: 'other obstacle' });
       if (await folded.isVisible()) await by.press(folded);
-      await by.press(by.page.getByRole('button', { name: 'Measure something' }));
+      await by.press(by.page.getByRole('button', { name: 'Add obstacle' }));
       await by.press(by.page.getByRole('menuitem', { disabled: false }).first());
       const first = by.page.locator('input[data-take]').first();
       await by.write(first, '612');
@@ -90,8 +101,8 @@ const FIRST: readonly Flow[] = [
     async (by, sable) => {
       const place = async () => (await sable.build()).build.candidates.find((c) => c.id === 'b')!.placement;
       const before = await place();
-      await by.press(by.page.getByRole('button', { name: 'Find a position', exact: true }));
-      await by.press(by.page.getByRole('button', { name: 'Put it there' }).first());
+      await by.press(by.page.getByRole('button', { name: 'Find position', exact: true }));
+      await by.press(by.page.getByRole('button', { name: 'Move here' }).first());
       await expect.poll(place).not.toEqual(before);
     },
   ],
@@ -100,7 +111,7 @@ const FIRST: readonly Flow[] = [
     '/builds/glider-tug/gearing/choose?c=d',
     async (by, sable) => {
       const { version } = await sable.build();
-      await by.press(by.page.getByRole('button', { name: 'Take the first' }));
+      await by.press(by.page.getByRole('button', { name: 'Use best' }));
       await expect.poll(async () => (await sable.build()).version).toBeGreaterThan(version);
     },
   ],
@@ -158,7 +169,7 @@ const THEN: readonly Flow[] = [
     async (by, sable) => {
       const { version } = await sable.build();
       await by.press(by.page.getByRole('button', { name: 'Recipe', exact: true }));
-      const use = by.page.getByRole('button', { name: 'Use this recipe' }).first();
+      const use = by.page.getByRole('button', { name: 'Apply recipe' }).first();
       await expect(use).toBeVisible({ timeout: 60_000 });
       await by.press(use);
       await expect.poll(async () => (await sable.build()).version).toBeGreaterThan(version);
@@ -168,11 +179,11 @@ const THEN: readonly Flow[] = [
     'the way in is found, and its tightest moment shown',
     '/builds/glider-tug/fit?c=c',
     async (by) => {
-      await by.press(by.page.getByRole('button', { name: 'Install path' }));
-      const tightest = by.page.getByRole('button', { name: 'Tightest moment' });
+      await by.press(by.page.getByRole('button', { name: 'Installation path' }));
+      const tightest = by.page.getByRole('button', { name: 'Go to minimum clearance' });
       await expect(tightest).toBeVisible({ timeout: 60_000 });
       await by.press(tightest);
-      await expect(by.page.getByRole('region', { name: 'Install path' })).toContainText(/mm/);
+      await expect(by.page.getByRole('region', { name: 'Installation path' })).toContainText(/mm/);
     },
   ],
   [
@@ -196,6 +207,74 @@ const THEN: readonly Flow[] = [
     },
   ],
   [
+    'the car is weighed on pads',
+    '/builds/glider-tug/survey?c=c',
+    async (by, sable) => {
+      await by.press(by.page.getByRole('button', { name: 'Corner weights', exact: true }));
+      await by.press(by.page.getByRole('button', { name: 'Read corner scales' }));
+      await expect(by.page.getByText(/Stable, total 91\d\.\d kg/)).toBeVisible({ timeout: 20_000 });
+      await by.press(by.page.getByRole('button', { name: 'Save corner weights' }));
+      await expect
+        .poll(async () => (await sable.build()).build.chassis!.weighing.corners?.frontLeftKg)
+        .toMatchObject({ source: 'simulated scale pads' });
+    },
+  ],
+  [
+    'a scan becomes a body of the powertrain',
+    '/builds/glider-tug/fit?c=d',
+    async (by, sable) => {
+      const { page } = by;
+      await by.press(page.getByRole('button', { name: 'Import scan' }));
+      const dialog = page.getByRole('dialog');
+      await dialog.locator('input[type="file"]').setInputFiles({
+        name: 'pump.stl',
+        mimeType: 'model/stl',
+        buffer: stl(boxOf([0, 0, 0], [300, 200, 120], 40)),
+      });
+      await by.press(dialog.getByRole('button', { name: 'Create simplified shapes' }));
+      await expect(dialog.getByText(/^One shape\./)).toBeVisible();
+      await by.pick(dialog.getByRole('combobox', { name: 'Placed by' }), /^file coordinates/);
+      await by.pick(dialog.getByRole('combobox', { name: 'Counts as' }), 'block');
+      await by.press(dialog.getByRole('button', { name: 'Insert' }));
+      await expect
+        .poll(async () => (await sable.build()).build.candidates.find((c) => c.id === 'd')!.scanned?.length)
+        .toBe(1);
+    },
+  ],
+  [
+    'the holes of a face are traced over a picture',
+    '/builds/glider-tug/joints?c=c',
+    async (by, sable) => {
+      const { page } = by;
+      await by.press(page.locator('summary', { hasText: 'Adapter plate' }));
+      await by.press(page.getByRole('button', { name: 'Trace over a picture: the block' }));
+      const dialog = page.getByRole('dialog');
+      await dialog
+        .getByLabel('Picture of the face')
+        .setInputFiles({ name: 'face.png', mimeType: 'image/png', buffer: await grey(page, 300, 240) });
+      const board = page.getByRole('application', { name: /^face\.png/ });
+      await by.point(board, [20, 220]);
+      await by.point(board, [220, 220]);
+      await by.write(dialog.getByLabel('Between the marks of the ruler'), '400');
+      await by.pick(dialog.getByLabel('Pressed by'), 'its middle');
+      await by.point(board, [150, 120]);
+      await by.write(dialog.getByLabel('Diameter'), '10,5');
+      for (const at of [
+        [80, 80],
+        [220, 80],
+        [150, 180],
+      ] as const)
+        await by.point(board, at);
+      await expect(dialog.getByText(/^3 holes, each ±/)).toBeVisible();
+      await by.press(dialog.getByRole('button', { name: 'Use these holes' }));
+      const holes = async () => (await sable.build()).build.candidates[2]!.plate?.engineHoles ?? [];
+      await expect.poll(async () => (await holes()).length).toBe(3);
+      // 200 pixels are 400 mm: two millimetres each, from the axis to the left and up; a finger hits within some pixels.
+      const [first] = await holes();
+      expect(Math.hypot(first!.uMm + 140, first!.vMm - 80)).toBeLessThan(8);
+    },
+  ],
+  [
     'cells of a sheet become a part',
     '/library/parts',
     async (by, sable) => {
@@ -212,10 +291,10 @@ const THEN: readonly Flow[] = [
     'one is chosen',
     '/builds/glider-tug/line-up?c=c',
     async (by, sable) => {
-      await by.press(by.page.getByRole('button', { name: 'Choose this one' }));
+      await by.press(by.page.getByRole('button', { name: 'Select this candidate' }));
       const dialog = by.page.getByRole('dialog');
-      await by.write(dialog.getByLabel('Why this one'), 'Light, cheap, known');
-      await by.press(dialog.getByRole('button', { name: 'Choose C' }));
+      await by.write(dialog.getByLabel('Reason for selection'), 'Light, cheap, known');
+      await by.press(dialog.getByRole('button', { name: 'Select C' }));
       await expect.poll(async () => (await sable.build()).build.decision.candidateId).toBe('c');
     },
   ],
@@ -240,7 +319,7 @@ async function walk(
       await test.step(name, async () => {
         const hand = by(await context.newPage());
         await hand.page.goto(sable.url + path);
-        await expect(hand.page.locator('main')).not.toContainText(/Opening…|Judging…|Reading the build|Working out/);
+        await expect(hand.page.locator('main')).not.toContainText(/Loading|Calculating/);
         await go(hand, sable);
         // Nothing that was done made the page wider than what shows it.
         expect(await hand.page.evaluate(() => document.documentElement.scrollWidth - innerWidth)).toBeLessThanOrEqual(

@@ -37,7 +37,7 @@ export class Hands {
   }
   /** Something in the bay: picked from the list, each of its lengths read once, in the order of the list. */
   async measure(body: string, takes: readonly string[]): Promise<void> {
-    await this.press('Measure something');
+    await this.press('Add obstacle');
     this.inputs++;
     await this.page.getByRole('menuitem', { name: new RegExp(`^${body},`) }).click();
     await expect(this.page.getByRole('heading', { name: body, exact: true })).toBeVisible();
@@ -48,7 +48,7 @@ export class Hands {
       await fields.nth(i).fill(take);
       await fields.nth(i).press('Enter');
     }
-    await expect(this.page.locator('ol li').getByText('not read')).toHaveCount(0);
+    await expect(this.page.locator('ol li').getByText('not measured')).toHaveCount(0);
   }
   async at(words: string, [forward, left, up]: readonly [string, string, string], within?: Locator): Promise<void> {
     for (const [name, text] of [
@@ -59,7 +59,7 @@ export class Hands {
       await this.fill(new RegExp(`^${words}, ${name}$`), text, within);
   }
   async save(kind: string): Promise<void> {
-    await this.press('Put it in the library');
+    await this.press('Add to library');
     await expect(this.page).toHaveURL(new RegExp(`/library/${kind}/(?!new)`));
   }
 }

@@ -5,7 +5,7 @@ import { focusUnseen } from './focusUnseen.ts';
 import { otherUnits } from './otherUnits.ts';
 import { smallTargets } from './touchTargets.ts';
 import { SYSTEM, type Walker } from './walker.ts';
-import { programWords } from './words.ts';
+import { badWords } from './words.ts';
 
 /** By night and on a phone it is the same page: what may differ is colour, the size of what is touched, and what scrolls in itself. */
 const RULES = {
@@ -45,7 +45,7 @@ export async function inspect({ page, mode }: Walker, typed: readonly string[]):
   if (mode === 'phone') expect(await page.evaluate(smallTargets, TOUCHED_PX)).toEqual([]);
   else {
     expect(await page.evaluate(smallTargets, POINTED_PX)).toEqual([]);
-    expect(await page.evaluate(programWords)).toEqual([]);
+    expect(await badWords(page)).toEqual([]);
   }
   // The ring is the same on the desk and the tablet.
   if (mode === 'day') {

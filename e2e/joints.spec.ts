@@ -14,7 +14,9 @@ test('open joints are closed by the cheapest set, which is taken, stands on the 
   };
   expect((await joints()).state).toBe('blocked');
   await page.goto(`${sable.url}/builds/glider-tug/joints?c=b`);
-  await expect(page.getByText(/^Two joints are open\. The computer can’t read this crank wheel/).first()).toBeVisible();
+  await expect(
+    page.getByText(/^Two joints are open\. ECU does not support this trigger pattern/).first(),
+  ).toBeVisible();
   // Nothing made: parts alone.
   await page.getByLabel('Plates, brackets and shafts may be made').uncheck();
   await page.getByRole('button', { name: 'Close joints' }).click();
@@ -49,7 +51,7 @@ test('a refused part is in no set; a joint that is open is made instead, and not
   await expect
     .poll(async () => (await sable.build()).build.candidates[2]!.fabricated)
     .toEqual([{ joint: 'gearbox-mount' }]);
-  await page.getByRole('button', { name: 'Don’t make it' }).click();
+  await page.getByRole('button', { name: 'Do not fabricate' }).click();
   await expect.poll(async () => (await sable.build()).build.candidates[2]!.fabricated).toBeUndefined();
 
   await page.getByLabel('Plates, brackets and shafts may be made').uncheck();
@@ -132,7 +134,7 @@ test('a part accepted where a joint is open is in bill, mass and fit, and out of
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(page.getByRole('rowheader', { name: /^Adapter plate, Hesper to Corran/ })).toHaveCount(0);
   // What was said of it is kept, should it come again.
-  await expect(page.getByText('Said of lines that are no longer on the bill.')).toBeVisible();
+  await expect(page.getByText('Entries for items no longer on the bill.')).toBeVisible();
   await expect.poll(figures).toEqual(without);
   await sable.putBack(was);
 });
@@ -154,12 +156,12 @@ test('a system that the computer switches is left out: what it must be told is s
   await expect.poll(async () => (await f()).fabricated).toEqual([{ joint: 'system:cam-phasing' }]);
   const { findings } = await sable.judged((await sable.build()).build, 'f');
   const told = findings.find((x) => x.id === 'joint-system:cam-phasing')!;
-  expect([told.state, /computer has to be told: .*local inspector/.test(told.because)]).toEqual(['tight', true]);
+  expect([told.state, /ECU setting required: .*local inspector/.test(told.because)]).toEqual(['tight', true]);
   await go('/builds/glider-tug/parts?c=f');
   await expect(page.getByText(/^Leave out: phaser locked/).first()).toBeVisible();
   await go('/builds/glider-tug/joints?c=f');
   await page.getByRole('button', { name: /^Show: System .* cam phasing/ }).click();
-  await page.getByRole('button', { name: 'Keep it after all' }).click();
+  await page.getByRole('button', { name: 'Keep' }).click();
   await expect.poll(async () => (await f()).fabricated).toBeUndefined();
   await sable.putBack(was);
 });
@@ -172,7 +174,7 @@ test('beside the cheapest set stands the one that lasts, with what is bought twi
   await expect(half).toContainText(
     /950 €, 23\.0 h in all\. Bought or made twice, 60 € and 8\.0 h: engine mounts, left and right/,
   );
-  await expect(page.getByText(/^The set that lasts: /)).toBeVisible();
+  await expect(page.getByText(/^Durable solution: /)).toBeVisible();
 });
 
 test('the old engine’s sender moves over: accepted, on the bill without money, in the list with what differs, undone', async ({
@@ -187,7 +189,7 @@ test('the old engine’s sender moves over: accepted, on the bill without money,
   await page.getByText('Swap-over list').click();
   const rows = page.getByRole('row', { name: /^sender / });
   await expect(rows).toHaveCount(2);
-  await rows.filter({ hasText: 'Gauge sender, oil' }).getByRole('button', { name: 'Swap it over' }).click();
+  await rows.filter({ hasText: 'Gauge sender, oil' }).getByRole('button', { name: 'Reuse' }).click();
   await expect(rows.filter({ hasText: 'Gauge sender, oil' })).toContainText('moves over');
   await expect(page.getByRole('button', { name: /^Gauge sender, coolant: A gauge reads wrong/ })).toBeVisible();
   expect((await sable.build()).build.candidates[2]!.swapped).toEqual([{ joint: 'sender:oil', engineId: 'sidecam-12' }]);
@@ -264,7 +266,7 @@ test('an adapter plate: patterns pasted, a clash found, turned away, its thickne
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect.poll(async () => (await plate())?.clockingDeg).toBe(0);
   // With a tape alone: 200 and 200 from the axis, square to each other, the fourth corner by its three distances.
-  await page.getByRole('combobox', { name: 'Holes told by' }).click();
+  await page.getByRole('combobox', { name: 'Holes defined by' }).click();
   await page.getByRole('option', { name: 'three distances' }).click();
   await block.fill('A1 200 0 10\nA2 200 282.84 10\nA3 282.84 200 200.3 10');
   await expect(page.getByText(/^3 holes, three distances, mm; distances agree within 0\.11 mm/)).toBeVisible();
@@ -340,13 +342,13 @@ test('holes traced over a picture go to the library with the engine, and stand f
   await page.getByRole('dialog').getByLabel('Diameter').press('Enter');
   for (const h of HOLES) await press(at(h));
   await expect(
-    page.getByText(/^3 holes, each ± .* by a press beside it\. Whether the picture leans is not known/),
+    page.getByText(/^3 holes, each ± .* by clicking next to it\. Whether the picture leans is not known/),
   ).toBeVisible();
-  await page.getByRole('button', { name: 'Take back' }).click();
+  await page.getByRole('button', { name: 'Undo point' }).click();
   await expect(page.getByText(/^2 holes, each ±/)).toBeVisible();
   // The last one by the keyboard: a press lies where the cross was moved to.
   await press([700, 1060]);
-  await page.getByRole('button', { name: 'Take back' }).click();
+  await page.getByRole('button', { name: 'Undo point' }).click();
   await board.focus();
   const { width } = (await board.boundingBox())!;
   for (let n = 0; n < Math.round((20 * width) / 1400); n++) await page.keyboard.press('ArrowDown');

@@ -26,12 +26,12 @@ async function faces(h: Hands, list: 'ports' | 'provides', add: string, all: rea
 }
 
 const bell = (side: string, pattern: string): Face => ({
-  joint: 'Engine to gearbox',
+  joint: 'Bellhousing bolt pattern',
   side,
   fields: [['Bolt pattern', pattern]],
 });
 const crank = (side: string, [bolts, circle, register]: readonly [string, string, string]): Face => ({
-  joint: 'Crank to flywheel',
+  joint: 'Crankshaft flange to flywheel',
   side,
   fields: [
     ['Number of bolts', bolts],
@@ -56,7 +56,7 @@ async function part(h: Hands, name: string, kind: string, price: readonly [strin
   await h.page.goto(`${h.url}/library/parts/new/edit`);
   await h.fill('Name', name);
   await h.pick('Class', kind);
-  await h.pick('Made', 'by a maker');
+  await h.pick('Availability', 'series part');
   for (const [i, which] of ['low', 'likely', 'high'].entries()) await h.fill(`Price, ${which}`, price[i]!);
 }
 
@@ -87,8 +87,8 @@ test('two engines, a gearbox and three parts typed into an empty library: the se
     await part(h, 'Plate, six to own', 'adapter plate', ['250', '300', '400']);
     await h.press('Add to joints it closes');
     const closes = last(h, 'closes');
-    await h.pick('Joint', 'Engine to gearbox', closes);
-    await h.fill('Bolt pattern', 'six', closes.locator('fieldset').filter({ hasText: 'Face towards side a' }).last());
+    await h.pick('Joint', 'Bellhousing bolt pattern', closes);
+    await h.fill('Bolt pattern', 'six', closes.locator('fieldset').filter({ hasText: 'Interface to side A' }).last());
     await h.fill('Bolt pattern', 'own', closes.locator('fieldset').filter({ hasText: 'Face towards side b' }).last());
     await h.save('parts');
     await part(h, 'Flywheel for the six', 'flywheel', ['200', '250', '320']);
@@ -98,30 +98,30 @@ test('two engines, a gearbox and three parts typed into an empty library: the se
     await h.press('Add to joints it closes');
     const kit = last(h, 'closes');
     await h.pick('Joint', 'Engine mounts, left and right', kit);
-    await h.fill('Bolt pattern', 'six', kit.locator('fieldset').filter({ hasText: 'Face towards side a' }).last());
+    await h.fill('Bolt pattern', 'six', kit.locator('fieldset').filter({ hasText: 'Interface to side A' }).last());
     await h.fill('Bolt pattern', 'own pads', kit.locator('fieldset').filter({ hasText: 'Face towards side b' }).last());
     await h.save('parts');
     const plate = await shop.row<Part>('parts', 'plate-six-to-own');
     expect(plate.closes).toEqual([{ joint: 'bell', toA: { pattern: 'six' }, toB: { pattern: 'own' } }]);
 
     await page.goto(`${shop.url}/shop`);
-    await h.fill('Name of the build', 'Own car');
-    await h.press('Begin it');
+    await h.fill('Build name', 'Own car');
+    await h.press('Create');
     await expect(page).toHaveURL(/\/builds\/own-car\/brief/);
     await page.goto(`${shop.url}/builds/own-car/survey`);
     await h.fill('Car', 'Own car');
-    await h.pick('Body', 'small saloon');
+    await h.pick('Body type', 'small saloon');
     await h.pick('Driven wheels', 'rear');
-    await h.pick('Engine lies', 'longitudinal');
+    await h.pick('Engine orientation', 'longitudinal');
     await h.fillAll([
       ['Tyres', '165/80R13'],
       ['Final drive', '4,1'],
     ]);
-    await h.press('Begin the survey');
-    await h.press('Plugs and services');
-    await h.pick('Note another', 'Engine mounts, left and right');
+    await h.press('Create survey');
+    await h.press('Connections (electrical, fluid, mechanical)');
+    await h.pick('Add connection', 'Engine mounts, left and right');
     await h.fill('Bolt pattern', 'own pads');
-    await h.pick('Note another', 'Clutch pedal to release bearing');
+    await h.pick('Add connection', 'Clutch pedal to release bearing');
     await h.pick('Works by', 'cable');
 
     await h.press('Add a candidate');
@@ -133,13 +133,15 @@ test('two engines, a gearbox and three parts typed into an empty library: the se
 
     await page.goto(`${shop.url}/builds/own-car/joints?c=a`);
     await expect(
-      page.getByText(/^Three joints are open\. The gearbox does not bolt to the engine/).first(),
+      page.getByText(/^Three joints are open\. Bellhousing does not match the engine/).first(),
     ).toBeVisible();
     await expect(
-      page.getByRole('button', { name: /^Crank to flywheel: The flywheel misses the crank by 6 bolts/ }),
+      page.getByRole('button', { name: /^Crankshaft flange to flywheel: .*crankshaft 6 bolts/ }),
     ).toHaveCount(0);
     await expect(
-      page.getByRole('button', { name: /^Crank to flywheel: The flywheel misses the crank by 8 bolts/ }),
+      page.getByRole('button', {
+        name: /^Crankshaft flange to flywheel: Flywheel does not fit the crankshaft: crankshaft 8 bolts/,
+      }),
     ).toBeVisible();
     // Nothing made: the three parts, 300 + 250 + 180, and what nobody has entered is told.
     await page.getByLabel('Plates, brackets and shafts may be made').uncheck();
@@ -150,12 +152,12 @@ test('two engines, a gearbox and three parts typed into an empty library: the se
       .poll(async () => [...(await shop.build('own-car')).build.candidates[0]!.partIds].sort())
       .toEqual(['flywheel-for-the-six', 'mounts-for-the-six', 'plate-six-to-own']);
     // It stands first where nothing is open.
-    await expect(page.getByText(/joints are not known until somebody looks/).first()).toBeVisible();
+    await expect(page.getByText(/joints are not known until inspected/).first()).toBeVisible();
 
     // What somebody saw closes what nobody entered; and is taken back.
     await page.getByRole('button', { name: /^Pedals: / }).click();
-    await page.getByLabel('What you saw').fill('Three pedals, room beside the tunnel.');
-    await page.getByRole('button', { name: 'I looked: it mates' }).click();
+    await page.getByLabel('Inspection note').fill('Three pedals, room beside the tunnel.');
+    await page.getByRole('button', { name: 'Inspected: direct fit' }).click();
     await expect
       .poll(async () => (await shop.build('own-car')).build.candidates[0]!.jointChecks)
       .toEqual([{ joint: 'pedals', note: 'Three pedals, room beside the tunnel.' }]);
@@ -171,7 +173,9 @@ test('two engines, a gearbox and three parts typed into an empty library: the se
       .getByRole('button', { name: /^Refuse Plate, six to own/ })
       .first()
       .click();
-    await expect(page.getByText(/Nothing that may be used closes Engine to gearbox/)).toBeVisible({ timeout: 60_000 });
+    await expect(page.getByText(/Nothing that may be used closes Bellhousing bolt pattern/)).toBeVisible({
+      timeout: 60_000,
+    });
     process.stdout.write(`Two engines, a gearbox, three parts and a car to a closed set: ${h.inputs} inputs.\n`);
   } finally {
     await shop.stop();

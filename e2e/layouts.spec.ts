@@ -23,7 +23,7 @@ test('a middle engine across, then a transaxle at the rear, then a chain: each a
       ],
       hands.list('By tape or scan'),
     );
-    await hands.press('Put these 7 bodies in');
+    await hands.press('Insert these 7 bodies');
     await hands.save('engines');
     expect((await shop.row<Engine>('engines', 'four')).solids).toHaveLength(7);
     // One that drives a shaft, and one that drives the wheels.
@@ -38,35 +38,35 @@ test('a middle engine across, then a transaxle at the rear, then a chain: each a
     await hands.pick('Kind', 'manual');
     await hands.fill('Gear ratios', '3,65 1,97 1,37 1,00');
     await hands.fill('Final drive in the gearbox', '3,9');
-    await hands.pick('Shifted by', 'cable or rod');
+    await hands.pick('Shifted by', 'remote shift (cable or rod)');
     await hands.press('Add inner half-shaft joints');
     await hands.at('Left', ['180', '-250', '0'], hands.list('Inner half-shaft joints'));
     await hands.at('Right', ['-180', '-250', '0'], hands.list('Inner half-shaft joints'));
     await hands.save('gearboxes');
 
     await page.goto(`${shop.url}/shop`);
-    await page.getByLabel('Name of the build').fill('Own');
-    await page.getByRole('button', { name: 'Begin it' }).click();
+    await page.getByLabel('Build name').fill('Own');
+    await page.getByRole('button', { name: 'Create' }).click();
     await expect(page).toHaveURL(/\/builds\/own/);
     await page.goto(`${shop.url}/builds/own/survey`);
     await hands.fill('Car', 'Own car');
-    await hands.pick('Body', 'open two-seater');
+    await hands.pick('Body type', 'open two-seater');
     await hands.pick('Driven wheels', 'rear');
-    await hands.pick('Engine lies', 'transverse');
+    await hands.pick('Engine orientation', 'transverse');
     await hands.fill('Tyres', '195/50R15');
     await hands.fill('Final drive', '3,9');
     await hands.fill('Wheelbase', '2300');
-    await hands.fill('Front axle', '350');
-    await hands.fill('Rear axle', '450');
-    await hands.press('Begin the survey');
+    await hands.fill('Front axle load', '350');
+    await hands.fill('Rear axle load', '450');
+    await hands.press('Create survey');
     await hands.press('Car and layout');
-    await hands.pick('Engine sits', 'middle');
+    await hands.pick('Engine location', 'middle');
 
     // Half shafts, and neither a propshaft nor a hole in the floor.
     await hands.press('Mounts, shifter, shafts');
     await expect(page.getByRole('group', { name: 'Driven hubs: outer joints of the half shafts' })).toBeVisible();
     await expect(page.getByRole('group', { name: /Shifter aperture/ })).toHaveCount(0);
-    const hubs = hands.list('Driven hubs');
+    const hubs = hands.list('Drive hubs (half shafts)');
     for (const [label, text] of [
       ['Left: ahead of the front axle', '-2300'],
       ['Left: left of the middle', '600'],
@@ -83,7 +83,7 @@ test('a middle engine across, then a transaxle at the rear, then a chain: each a
     const shafts = hands.list('Half shafts');
     await hands.fill('Shortest, pushed in', '390', shafts);
     await hands.fill('Longest, pulled out', '450', shafts);
-    await hands.fill('Joint bends at most', '20', shafts);
+    await hands.fill('Maximum joint angle', '20', shafts);
     await expect
       .poll(async () => (await chassis()).halfShaft)
       .toEqual({ fullyInMm: 390, fullyOutMm: 450, jointLimitDeg: 20 });
@@ -104,13 +104,13 @@ test('a middle engine across, then a transaxle at the rear, then a chain: each a
     await hands.fillAll(
       [
         ['Ahead of the front axle', '-2050'],
-        ['Left of the middle', '0'],
-        ['Above the floor', '300'],
+        ['Left of centreline', '0'],
+        ['Height above floor', '300'],
       ],
       place,
     );
     await hands.pick('Its front points', 'left', place);
-    await hands.fill('Nose up', '0', place);
+    await hands.fill('Pitch, nose up', '0', place);
     await hands.fill('Canted to the left', '0', place);
     await page.goto(`${shop.url}/builds/own/line-up`);
     await expect(page.getByRole('button', { name: /^A, Propshaft/ })).toHaveCount(0);
@@ -119,9 +119,9 @@ test('a middle engine across, then a transaxle at the rear, then a chain: each a
     // At the rear the shaft before it is asked, and where the gearbox sits.
     await page.goto(`${shop.url}/builds/own/survey`);
     await hands.press('Car and layout');
-    await hands.pick('Engine sits', 'front');
-    await hands.pick('Engine lies', 'longitudinal');
-    await hands.pick('Gearbox sits', 'at the driven axle');
+    await hands.pick('Engine location', 'front');
+    await hands.pick('Engine orientation', 'longitudinal');
+    await hands.pick('Gearbox location', 'at the driven axle');
     await hands.pick('Shaft to the axle', 'in a torque tube');
     await hands.press('Ratings, shaft, radiator');
     await expect(page.getByRole('group', { name: 'Shaft in the torque tube' })).toBeVisible();
@@ -131,7 +131,7 @@ test('a middle engine across, then a transaxle at the rear, then a chain: each a
     // A chain asks for its sprocket and no shaft at all.
     await page.goto(`${shop.url}/builds/own/survey`);
     await hands.press('Car and layout');
-    await hands.pick('Gearbox sits', 'on the engine');
+    await hands.pick('Gearbox location', 'on the engine');
     await hands.pick('Axle driven by', 'chain');
     await hands.press('Mounts, shifter, shafts');
     await expect(page.getByRole('group', { name: /^Sprocket on the axle/ })).toBeVisible();

@@ -13,7 +13,7 @@ test('an engine is copied, its curve pasted, a mass added with its basis; it is 
   sable,
 }) => {
   await go('/library/engines/quillon-22');
-  await page.getByRole('button', { name: 'Copy it' }).click();
+  await page.getByRole('button', { name: 'Duplicate' }).click();
   const name = page.getByRole('textbox', { name: 'Name', exact: true }).first();
   await expect(name).toHaveValue('Quillon 2.2 long stroke, copy');
   await name.fill('Quillon 2.2 on cams');
@@ -29,7 +29,7 @@ test('an engine is copied, its curve pasted, a mass added with its basis; it is 
   await page.getByRole('slider', { name: 'Point 2' }).focus();
   await page.keyboard.press('ArrowUp');
   await expect(page.getByRole('slider', { name: 'Point 2' })).toHaveAttribute('aria-valuetext', '207 N·m at 3,000 rpm');
-  await page.getByRole('button', { name: 'Put it in the library' }).click();
+  await page.getByRole('button', { name: 'Add to library' }).click();
   await expect(page).toHaveURL(/library\/engines\/quillon-2-2-on-cams$/);
   const kept = (await row<Engine>(sable, 'engines', 'quillon-2-2-on-cams'))!;
   expect(kept.curves[0]).toMatchObject({ rpm: [1000, 3000, 5000, 6500], torqueNm: [140, 206.5, 221, 190] });
@@ -52,7 +52,7 @@ test('a figure’s evidence is changed and the build is judged anew; what can’
   const price = page.getByRole('textbox', { name: 'Price, low' });
   await price.fill('5000');
   await price.press('Enter');
-  await page.getByRole('button', { name: 'Save it' }).click();
+  await page.getByRole('button', { name: 'Save' }).click();
   await expect(page.getByText('Not saved yet.')).toBeVisible();
   await expect(page.getByText(/A price needs low ≤ likely ≤ high/).first()).toBeVisible();
   await price.fill('980');
@@ -65,12 +65,12 @@ test('a figure’s evidence is changed and the build is judged anew; what can’
   const doubt = mass.getByRole('textbox', { name: 'Mass, ±' });
   await doubt.fill('');
   await doubt.press('Enter');
-  await page.getByRole('button', { name: 'Save it' }).click();
+  await page.getByRole('button', { name: 'Save' }).click();
   await expect(page).toHaveURL(/hesper-v6-27$/);
   await expect(page.getByText('Used in Glider tug.')).toBeVisible();
   await page.goto(`${sable.url}/builds/glider-tug/weight?c=c`);
   // 12 % of 126 kg instead of 2.5 kg.
-  await expect(page.getByText(/The car changes by \+1\d\d ± 1\d kg as weighed/)).toBeVisible();
+  await expect(page.getByText(/Vehicle mass change \+1\d\d ± 1\d kg/)).toBeVisible();
   await page.goto(`${sable.url}/library/engines`);
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect.poll(() => row<Engine>(sable, 'engines', 'hesper-v6-27')).toEqual(before);
@@ -85,13 +85,13 @@ test('two people at one part: the second is shown it and chooses', async ({ page
     const field = p.getByRole('textbox', { name: 'Lead time', exact: true });
     await field.fill(days);
     await field.press('Enter');
-    await p.getByRole('button', { name: 'Save it' }).click();
+    await p.getByRole('button', { name: 'Save' }).click();
   };
   await type(other, '4');
   await expect(other).toHaveURL(/rad-2$/);
   await type(page, '9');
-  await expect(page.getByText(/Somebody changed this part meanwhile/)).toBeVisible();
-  await page.getByRole('button', { name: 'Put mine in its place' }).click();
+  await expect(page.getByText(/This part was changed by someone else/)).toBeVisible();
+  await page.getByRole('button', { name: 'Overwrite with my version' }).click();
   await expect(page).toHaveURL(/rad-2$/);
   expect((await row<Part>(sable, 'parts', 'rad-2'))!.leadDays).toBe(9);
   await page.goto(`${sable.url}/library/parts`);
@@ -102,14 +102,14 @@ test('two people at one part: the second is shown it and chooses', async ({ page
   await other.close();
 });
 
-test('retired, it is offered no more and stays where it is used; tables come in and go out', async ({
+test('retired, it is offered no more and position unchanged used; tables come in and go out', async ({
   page,
   go,
   sable,
 }) => {
   await go('/library/gearboxes/marten-e5v');
-  await page.getByRole('button', { name: 'Retire it' }).click();
-  await expect(page.getByRole('button', { name: 'Offer it again' })).toBeVisible();
+  await page.getByRole('button', { name: 'Archive' }).click();
+  await expect(page.getByRole('button', { name: 'Restore' })).toBeVisible();
   await page.goto(`${sable.url}/builds/glider-tug/candidate?c=b`);
   await page.getByRole('combobox', { name: 'Gearbox' }).click();
   await expect(page.getByRole('option', { name: /light case/ })).toBeVisible();
@@ -126,13 +126,13 @@ test('retired, it is offered no more and stays where it is used; tables come in 
   // A sheet of a land with decimal commas, in pounds: every line at fault is told, and nothing comes in before they are mended.
   const head = 'Name;Class;Weight (lb);Price';
   await table('bad.csv', `${head}\nX;gadget;2,5;3\nSwirl pot;radiator;2,5;85\n;hose;1;2\n`);
-  await expect(page.getByText(/Line 2, Class: “gadget” is none of/)).toBeVisible();
-  await expect(page.getByText('Line 4, Name: nothing is written there.')).toBeVisible();
-  await expect(page.getByRole('button', { name: 'Bring in 0 parts' })).toBeDisabled();
+  await expect(page.getByText(/Line 2, Class: “gadget” is invalid/)).toBeVisible();
+  await expect(page.getByText('Line 4, Name: empty cell.')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Import 0 parts' })).toBeDisabled();
   await bring('Cancel');
   await table('parts.csv', `${head}\nSwirl pot;radiator;2,5;85\nTotal;;2,5;85\n`);
-  await expect(page.getByText('Passed over: line 3, a title or a line of sums.')).toBeVisible();
-  await bring('Bring in one part');
+  await expect(page.getByText('Skipped: line 3, a title or a line of totals.')).toBeVisible();
+  await bring('Import one part');
   await expect(page.getByText(/1 added/)).toBeVisible();
   expect((await row<Part>(sable, 'parts', 'swirl-pot'))!.massKg!.value).toBeCloseTo(2.5 * 0.45359237, 6);
   // Cells as they are copied from a sheet.
@@ -141,7 +141,7 @@ test('retired, it is offered no more and stays where it is used; tables come in 
   await expect(page.getByText(/“Name” is missing/)).toBeVisible();
   await page.getByRole('combobox', { name: 'What is' }).click();
   await page.getByRole('option', { name: 'Name', exact: true }).click();
-  await bring('Bring in one part');
+  await bring('Import one part');
   await expect.poll(() => row(sable, 'parts', 'breather-can')).toBeDefined();
   await page.getByRole('searchbox', { name: /Find in parts/ }).fill('swirl');
   await expect(page.getByRole('gridcell', { name: 'Swirl pot' })).toBeVisible();
@@ -149,14 +149,14 @@ test('retired, it is offered no more and stays where it is used; tables come in 
   const csv = await (await page.request.get(`${sable.url}/api/v1/library/engines.csv`)).text();
   const cells = 'Name,Cylinders,Bore (mm),Stroke (mm),Compression (ratio),Redline (rpm),Price likely,Curve (rpm:N·m)';
   await table('engines.csv', csv);
-  await bring('Bring in 11 engines');
+  await bring('Import 11 engines');
   await expect(page.getByText(/0 added, 11 already here/)).toBeVisible();
   const barn = 'Barn find four,4,86,86,9.5,6000,150,1000:110 3000:160 5500:140';
   await table('engines.csv', `${cells}\n${barn}\nToo many,40,86,86,9,6000,1,\n`);
-  await bring('Bring in 2 engines');
+  await bring('Import 2 engines');
   await expect(page.getByText(/“Too many”: Cylinders must be 16 or less/)).toBeVisible();
   await table('engines.csv', `${cells}\n${barn}\n`);
-  await bring('Bring in one engine');
+  await bring('Import one engine');
   await expect(page.getByText(/1 added, 0 already here/)).toBeVisible();
   await page.getByRole('gridcell', { name: 'Barn find four' }).first().click();
   await expect(page.getByRole('heading', { name: 'Barn find four' })).toBeVisible();
@@ -198,7 +198,7 @@ test('a gearbox with its transfer case by tape: bodies, shifter, mount and both 
   );
   await hands.fill('Front output, down', '900', tape);
   await hands.fill('Front output, down', '260', tape);
-  await hands.press('Put these 3 bodies in');
+  await hands.press('Insert these 3 bodies');
   await hands.save('gearboxes');
   const kept = await sable.row<Gearbox>('gearboxes', 'taped-four-by-four');
   expect(kept).toMatchObject({

@@ -6,35 +6,35 @@ test('a person sees what leads, a clear, a tight, a blocked and an unknown candi
 }) => {
   await go('/');
   await expect(page).toHaveURL(/\/builds\/glider-tug\/line-up/);
-  await expect(page.getByText('C leads, A, B and E are out')).toBeVisible();
+  await expect(page.getByText('C leads; A, B and E rejected')).toBeVisible();
   const head = page.getByRole('region', { name: 'Line-up' }).locator('thead');
   for (const [state, why] of [
-    ['blocked', 'Rocker cover hits the bonnet by 14 mm.'],
+    ['blocked', 'Rocker cover hits bonnet by 14 mm.'],
     ['clear', /All \d+ findings are clear\./],
-    ['tight', 'Marten five is strong enough in first only because the tyres slip first.'],
-    ['unknown', '128 kg for the 1.4 S: bare or dressed?'],
+    ['tight', 'Marten five: sufficient in first only because of tyre slip.'],
+    ['unknown', '1.4 S 128 kg: basis not stated'],
   ] as const) {
     const row = head.locator('div', { hasText: why }).last();
     await expect(row).toBeVisible();
     await expect(row.getByRole('img', { name: state })).toBeVisible();
   }
-  await expect(cell(page, 'F', 'Hill start, trailer on')).toHaveAccessibleName(/not known.*unknown/);
+  await expect(cell(page, 'F', 'Hill start with trailer, maximum grade')).toHaveAccessibleName(/unknown/);
   await expect(page.getByRole('figure', { name: 'Torque curves' })).toBeVisible();
 });
 
 test('a figure explains itself', async ({ page, go }) => {
   await go('/builds/glider-tug/line-up?c=b');
-  await cell(page, 'B', 'Smallest margin').click();
+  await cell(page, 'B', 'Smallest clearance margin').click();
   await expect(
     page.getByText(
-      /Rocker cover hits the bonnet by 14 mm\. Gap −14 mm of 24 mm needed: 20 mm base \(bonnet\), 0 mm movement on polyurethane \(cornering right at 1 g\), 4 mm tolerance/,
+      /Rocker cover hits bonnet by 14 mm\. Gap −14 mm of 24 mm needed: 20 mm base \(bonnet\), 0 mm movement on polyurethane \(cornering right at 1 g\), 4 mm tolerance/,
     ),
   ).toBeVisible();
   await page.keyboard.press('Escape');
-  await cell(page, 'C', 'Hill start, trailer on').click();
-  await expect(page.getByText('Where its doubt comes from')).toBeVisible();
+  await cell(page, 'C', 'Hill start with trailer, maximum grade').click();
+  await expect(page.getByText('Sources of uncertainty')).toBeVisible();
   await expect(page.getByRole('row', { name: /tyre grip/ })).toBeVisible();
-  await expect(page.getByText(/The car as found:/)).toBeVisible();
+  await expect(page.getByText(/Original car:/)).toBeVisible();
 });
 
 test('a gearbox changed in the line-up is re-judged, survives a restart, and undo brings it back', async ({ page }) => {
@@ -46,7 +46,7 @@ test('a gearbox changed in the line-up is re-judged, survives a restart, and und
     const before = await sable.build();
     await page.getByLabel('Gearbox of C').selectOption({ label: 'Marten five' });
     await expect(cell(page, 'C', 'Cruise rpm')).toHaveAccessibleName(/2,863 rpm, blocked/);
-    await expect(page.getByRole('heading', { name: 'What that changed' })).toBeVisible();
+    await expect(page.getByRole('heading', { name: 'Effect of last change' })).toBeVisible();
     await expect.poll(async () => (await sable.build()).version).toBe(before.version + 1);
     await sable.stop();
     await sable.start();
@@ -69,7 +69,7 @@ test('edit, kill -9, restart, undo, reload: the whole build is as it was', async
   try {
     await page.goto(`${sable.url}/builds/glider-tug/brief`);
     const before = await sable.build();
-    await page.getByLabel('Torque in the band, now').fill('240');
+    await page.getByLabel('Target torque in rpm range, now').fill('240');
     await page.keyboard.press('Enter');
     await expect.poll(async () => (await sable.build()).build.brief.now.bandTorqueNm).toBe(240);
     const answered = await sable.build();
@@ -77,11 +77,11 @@ test('edit, kill -9, restart, undo, reload: the whole build is as it was', async
     await sable.start();
     expect(await sable.build()).toMatchObject({ version: answered.version, build: answered.build });
     await page.reload();
-    await expect(page.getByLabel('Torque in the band, now')).toHaveValue('240');
+    await expect(page.getByLabel('Target torque in rpm range, now')).toHaveValue('240');
     await page.getByRole('button', { name: 'Undo' }).click();
-    await expect(page.getByLabel('Torque in the band, now')).toHaveValue('200');
+    await expect(page.getByLabel('Target torque in rpm range, now')).toHaveValue('200');
     await page.reload();
-    await expect(page.getByLabel('Torque in the band, now')).toHaveValue('200');
+    await expect(page.getByLabel('Target torque in rpm range, now')).toHaveValue('200');
     expect((await sable.build()).build).toEqual(before.build);
     expect(await sable.stop('SIGTERM')).toBe(0);
   } finally {
@@ -120,11 +120,11 @@ test('one input’s evidence from measured to claimed: the ±, the mark and the 
   go,
 }) => {
   await go('/builds/glider-tug/brief');
-  await page.getByLabel('Added mass, at most').fill('146');
+  await page.getByLabel('Maximum added mass').fill('146');
   await page.keyboard.press('Enter');
   await expect.poll(async () => (await sable.build()).build.brief.maxAddedKg).toBe(146);
   await page.goto(`${sable.url}/builds/glider-tug/line-up?c=c`);
-  const row = cell(page, 'C', 'Car, change as weighed');
+  const row = cell(page, 'C', 'Vehicle mass change');
   await expect(row).toHaveAccessibleName(/\+138 kg, clear/);
   const measured = await row.getByRole('img').getAttribute('aria-label');
   await row.click();
@@ -156,26 +156,26 @@ test('one input’s evidence from measured to claimed: the ±, the mark and the 
 
 test('a remedy accepted clears its finding; chosen, and withdrawn', async ({ page, go, sable }) => {
   await go('/builds/glider-tug/line-up?c=d');
-  await page.getByRole('button', { name: /Fit Signal box/ }).click();
+  await page.getByRole('button', { name: /Fit Signal converter/ }).click();
   await expect(cell(page, 'D', 'Open joints')).toHaveAccessibleName(/: 0 , clear/);
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(cell(page, 'D', 'Open joints')).toHaveAccessibleName(/: 1 , tight/);
   const was = (await sable.build()).build;
-  await page.getByRole('button', { name: 'Choose this one' }).click();
+  await page.getByRole('button', { name: 'Select this candidate' }).click();
   const dialog = page.getByRole('dialog');
-  await expect(dialog.getByRole('heading')).toHaveText('Choose D, Hesper V6, five-speed?');
-  await dialog.getByRole('button', { name: 'Choose D' }).click();
-  await expect(dialog.getByText(/^Say why, in a few words/)).toBeVisible();
-  await dialog.getByLabel('Why this one').fill('Pulls from 1,500 and goes in from above.');
-  await dialog.getByLabel(/^Why not A,/).fill('The sump meets the crossmember.');
-  await dialog.getByRole('button', { name: 'Choose D' }).click();
-  await expect(page.getByText('Chosen: Hesper V6, five-speed')).toBeVisible();
+  await expect(dialog.getByRole('heading')).toHaveText('Select D, Hesper V6, five-speed?');
+  await dialog.getByRole('button', { name: 'Select D' }).click();
+  await expect(dialog.getByText(/^Enter the reason in a few words/)).toBeVisible();
+  await dialog.getByLabel('Reason for selection').fill('Pulls from 1,500 and goes in from above.');
+  await dialog.getByLabel(/^Reason for rejecting A,/).fill('The sump meets the crossmember.');
+  await dialog.getByRole('button', { name: 'Select D' }).click();
+  await expect(page.getByText('Selected: Hesper V6, five-speed')).toBeVisible();
   const chosen = async () => (await sable.build()).build;
   await expect
     .poll(async () => (await chosen()).decision)
     .toMatchObject({ candidateId: 'd', reason: 'Pulls from 1,500 and goes in from above.' });
   expect((await chosen()).candidates[0]!.whyNot).toBe('The sump meets the crossmember.');
-  await page.getByRole('button', { name: 'Withdraw the choice' }).click();
+  await page.getByRole('button', { name: 'Clear selection' }).click();
   await expect.poll(async () => (await chosen()).decision.candidateId).toBe(null);
   await sable.put('candidates/a', was.candidates[0]!);
   await sable.put('decision', was.decision);
@@ -190,17 +190,17 @@ test('a choice stands on the rows it was made with; a finding says what today’
   const row = await sable.row<{ ratios: number[] }>('gearboxes', 'corran-g6');
   await go('/builds/glider-tug/line-up?c=c');
   await expect(cell(page, 'C', 'Cruise rpm')).toHaveAccessibleName(/2,684 rpm, clear/);
-  await page.getByRole('button', { name: 'Choose this one' }).click();
-  await page.getByLabel('Why this one').fill('Six gears.');
-  await page.getByRole('button', { name: 'Choose C' }).click();
-  await expect(page.getByText('Chosen: Hesper V6, six-speed')).toBeVisible();
+  await page.getByRole('button', { name: 'Select this candidate' }).click();
+  await page.getByLabel('Reason for selection').fill('Six gears.');
+  await page.getByRole('button', { name: 'Select C' }).click();
+  await expect(page.getByText('Selected: Hesper V6, six-speed')).toBeVisible();
   await expect.poll(async () => (await sable.build()).build.decision.candidateId).toBe('c');
   await sable.putRow('gearboxes', 'corran-g6', { ...row, ratios: row.ratios.map((r) => r * 1.2) });
   // The open page is told of the library; the choice stays as it was made.
   await expect(page.getByText('The library has changed since this was chosen: Corran six-speed').first()).toBeVisible();
   await expect(page.getByText('Cruise rpm 2,684 rpm to 3,22')).toContainText('clear to blocked');
   await expect(cell(page, 'C', 'Cruise rpm')).toHaveAccessibleName(/2,684 rpm, clear/);
-  await page.getByRole('button', { name: 'Withdraw the choice' }).click();
+  await page.getByRole('button', { name: 'Clear selection' }).click();
   await expect(cell(page, 'C', 'Cruise rpm')).toHaveAccessibleName(/3,22\d rpm, blocked/);
   await sable.putRow('gearboxes', 'corran-g6', row);
   await expect(cell(page, 'C', 'Cruise rpm')).toHaveAccessibleName(/2,684 rpm, clear/);
@@ -216,7 +216,7 @@ test('the server gone: said in words, kept, and saved when it is there again', a
     await sable.stop();
     await page.getByLabel('Budget').fill('5000');
     await page.keyboard.press('Enter');
-    await expect(page.getByRole('alert')).toContainText('Sable’s server does not answer. Start it again');
+    await expect(page.getByRole('alert')).toContainText('No connection to the Sable server. Restart it');
     await expect(page.getByRole('alert')).toContainText('kept in this browser and sent as soon as it answers');
     await expect(page.getByLabel('Budget')).toHaveValue('5000');
     await sable.start();
@@ -234,9 +234,9 @@ test('the brief: a gate taken away takes its row away, and every candidate is to
   sable,
 }) => {
   await go('/builds/glider-tug/brief');
-  const standing = page.getByRole('complementary', { name: 'Where the candidates stand' });
+  const standing = page.getByRole('complementary', { name: 'Status of candidates' });
   await expect(standing).toContainText('9 dB(A) louder than the limit.');
-  await page.getByLabel('Noise, at most').fill('');
+  await page.getByLabel('Maximum noise level').fill('');
   await page.keyboard.press('Enter');
   await expect(standing).not.toContainText('louder than the limit');
   await page.getByRole('link', { name: 'Line-up' }).click();
@@ -249,14 +249,14 @@ test('the brief: a gate taken away takes its row away, and every candidate is to
 
 test('the bill: a part left out leaves the sum, its joint opens, undo closes it again', async ({ page, go }) => {
   await go('/builds/glider-tug/parts?c=c');
-  const sum = page.getByRole('row', { name: /^Sum, EUR/ });
+  const sum = page.getByRole('row', { name: /^Total of likely values, EUR/ });
   const before = await sum.textContent();
-  await page.getByRole('button', { name: 'Leave out Crossmember for the Corran tail' }).click();
+  await page.getByRole('button', { name: 'Remove Crossmember for the Corran tail' }).click();
   await expect(sum).not.toHaveText(before!);
   await page.getByRole('link', { name: 'Line-up' }).click();
   await expect(cell(page, 'C', 'Open joints')).toHaveAccessibleName(/: 1 , blocked/);
   await expect(
-    page.getByText('Nothing carries the gearbox: tail Corran tail, crossmember Whimbrel tail').first(),
+    page.getByText('Gearbox mount does not match: tail Corran tail, crossmember Whimbrel tail').first(),
   ).toBeVisible();
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(cell(page, 'C', 'Open joints')).toHaveAccessibleName(/: 0 , clear/);
@@ -264,16 +264,16 @@ test('the bill: a part left out leaves the sum, its joint opens, undo closes it 
 
 test('what makes the doubt leads to the field where it is entered', async ({ page, go }) => {
   await go('/builds/glider-tug/line-up?c=e');
-  await cell(page, 'E', 'On the front axle').click();
-  await page.getByRole('link', { name: 'front axle, as weighed' }).click();
-  await expect(page.getByRole('textbox', { name: 'Front axle', exact: true })).toBeFocused();
+  await cell(page, 'E', 'Front axle load, %').click();
+  await page.getByRole('link', { name: 'front axle load' }).click();
+  await expect(page.getByRole('textbox', { name: 'Front axle load', exact: true })).toBeFocused();
   await go('/builds/glider-tug/line-up?c=e');
   await cell(page, 'E', 'Ride height, front').click();
   await page.getByRole('link', { name: 'spring rate, front' }).click();
   await expect(page.getByRole('textbox', { name: 'Front spring rate', exact: true })).toBeFocused();
   // A figure of the library opens its row, the entry of the list unfolded.
   await go('/builds/glider-tug/line-up?c=c');
-  await cell(page, 'C', 'Clutch margin').click();
+  await cell(page, 'C', 'Clutch safety factor').click();
   await page.getByRole('link', { name: /clamp load$/ }).click();
   await expect(page).toHaveURL(/\/library\/(gearboxes|parts)\/.*\/edit\?field=/);
   await expect(page.getByRole('textbox', { name: 'Clamp load', exact: true })).toBeFocused();

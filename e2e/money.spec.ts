@@ -20,7 +20,7 @@ test('a price typed into the sheet: total, chance and line-up follow, its own is
   await go('/builds/glider-tug/parts?c=c');
   await drawn(page);
   await expect(answer(page)).toHaveText(
-    'All but sure to stay inside 9,500 €: 7,904 € expected, 1,596 € inside the budget',
+    'More than 99 % likely to stay inside 9,500 €: 7,904 € expected, 1,596 € inside the budget',
   );
   const likely = page.getByLabel('Likely, Hesper V6 2.7', { exact: true });
   await likely.fill('2950');
@@ -36,9 +36,9 @@ test('a price typed into the sheet: total, chance and line-up follow, its own is
   const chance = await chanceOf(page);
   expect(chance).toBeGreaterThan(50);
   expect(chance).toBeLessThan(90);
-  await expect(page.getByText('Ask next what “Hesper V6 2.7” costs')).toBeVisible();
+  await expect(page.getByText('Get a price for “Hesper V6 2.7” next')).toBeVisible();
   await page.getByRole('button', { name: 'Hesper V6 2.7' }).click();
-  await expect(page.getByText('Reckoned: 980 / 1,250 / 1,650 EUR.')).toBeVisible();
+  await expect(page.getByText('Calculated: 980 / 1,250 / 1,650 EUR.')).toBeVisible();
   await page.getByRole('link', { name: 'Line-up' }).click();
   await expect(cell(page, 'C', 'Expected total')).toHaveAccessibleName(/: 9,254 €, tight/);
   await page.getByRole('button', { name: 'Undo' }).click();
@@ -55,7 +55,7 @@ test('a quote that comes in raises the chance, an open joint lowers it, and the 
   await page.goto(`${sable.url}/builds/glider-tug/parts?c=c`);
   await drawn(page);
   const before = await chanceOf(page);
-  const ask = page.getByText(/^Ask next what “.*” costs/);
+  const ask = page.getByText(/^Get a price for “.*” next/);
   await expect(ask).toBeVisible();
   const asked = /“(.*)”/.exec((await ask.textContent())!)![1]!;
   // The quote: what was likely, give or take little.
@@ -77,7 +77,7 @@ test('a quote that comes in raises the chance, an open joint lowers it, and the 
   const quoted = await chanceOf(page);
   expect(await ask.textContent()).not.toContain(`“${asked}”`);
   // Without the plate its joint is open, and guessed from bought to made.
-  await page.getByRole('button', { name: 'Leave out Adapter plate, Hesper to Corran' }).click();
+  await page.getByRole('button', { name: 'Remove Adapter plate, Hesper to Corran' }).click();
   await expect(page.getByText(/(One joint is|\d+ joints are) not closed yet/)).toBeVisible();
   await drawn(page);
   await expect.poll(() => chanceOf(page)).toBeLessThan(quoted);
@@ -92,19 +92,19 @@ test('a hundred and fifty lines come in from a spreadsheet, are edited by keyboa
   const { build: was } = await sable.build();
   await page.goto(`${sable.url}/builds/glider-tug/parts?c=c`);
   await page.getByRole('button', { name: 'Paste lines from a spreadsheet' }).click();
-  const rows = Array.from({ length: 150 }, (_, i) => `Piece ${i + 1}\t${10 + i}\t${12 + i}\t${20 + i}`);
+  const rows = Array.from({ length: 150 }, (_, i) => `Shape ${i + 1}\t${10 + i}\t${12 + i}\t${20 + i}`);
   await page
     .getByLabel('Name, low, likely, high, hours, state; tabs between')
     .fill(['Line\tLow\tLikely\tHigh', ...rows].join('\n'));
-  await page.getByRole('button', { name: 'Put them on the bill' }).click();
-  await expect(page.getByText('150 lines put on the bill.')).toBeVisible();
+  await page.getByRole('button', { name: 'Add to bill' }).click();
+  await expect(page.getByText('150 items added to the bill.')).toBeVisible();
   const own = async () => (await sable.build()).build.candidates[2]!.bill!.own!;
   await expect.poll(async () => (await own()).length).toBe(150);
-  const state = page.getByLabel('State, Piece 1', { exact: true });
+  const state = page.getByLabel('State, Shape 1', { exact: true });
   await state.focus();
   await page.keyboard.type('ordered');
   await page.keyboard.press('Enter');
-  await expect(page.getByLabel('State, Piece 2', { exact: true })).toBeFocused();
+  await expect(page.getByLabel('State, Shape 2', { exact: true })).toBeFocused();
   await page.keyboard.press('Control+d');
   await page.keyboard.press('Control+d');
   await expect
@@ -112,41 +112,43 @@ test('a hundred and fifty lines come in from a spreadsheet, are edited by keyboa
     .toEqual(['ordered', 'ordered', 'ordered', undefined]);
   const [file] = await Promise.all([
     page.waitForEvent('download'),
-    page.getByRole('link', { name: 'Bill as CSV' }).click(),
+    page.getByRole('link', { name: 'Export bill (CSV)' }).click(),
   ]);
   const table = csvParse(readFileSync(await file.path(), 'utf8').replace('\uFEFF', ''));
   const likely = (row: (typeof table)[number]) => Number(row['Price, likely (EUR)']);
-  const lines = table.filter((row) => row['Line'] !== 'Sum');
-  expect(lines.filter((row) => row['Line']!.startsWith('Piece '))).toHaveLength(150);
+  const lines = table.filter((row) => row['Item'] !== 'Total');
+  expect(lines.filter((row) => row['Item']!.startsWith('Shape '))).toHaveLength(150);
   const summed = lines.reduce((n, row) => n + likely(row), 0);
-  expect(likely(table.find((row) => row['Line'] === 'Sum')!)).toBeCloseTo(summed, 1);
+  expect(likely(table.find((row) => row['Item'] === 'Total')!)).toBeCloseTo(summed, 1);
   // The workbook comes in again and changes nothing; with one price changed there, that one.
   const [book] = await Promise.all([
     page.waitForEvent('download'),
     page.getByRole('link', { name: 'Bill as XLSX' }).click(),
   ]);
   expect(book.suggestedFilename()).toBe('glider-tug-C-bill.xlsx');
-  await page.getByLabel('Bill to read').setInputFiles({
+  await page.getByLabel('Bill to import').setInputFiles({
     name: 'bill.xlsx',
     mimeType: 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet',
     buffer: readFileSync(await book.path()),
   });
   await expect(page.getByText('0 lines changed, 0 added.')).toBeVisible();
-  await page.getByLabel('Bill to read').setInputFiles({
+  await page.getByLabel('Bill to import').setInputFiles({
     name: 'mine.csv',
     mimeType: 'text/csv',
-    buffer: Buffer.from('Line;Likely;State\nPiece 7;99,50;received\nGlass beads;35;\n'),
+    buffer: Buffer.from('Line;Likely;State\nShape 7;99,50;received\nGlass beads;35;\n'),
   });
   await expect(page.getByText('1 line changed, 1 added.')).toBeVisible();
   await expect
-    .poll(async () => (await own()).find((o) => o.name === 'Piece 7'))
+    .poll(async () => (await own()).find((o) => o.name === 'Shape 7'))
     .toMatchObject({
       status: 'received',
       price: { likely: 99.5 },
     });
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect.poll(async () => (await own()).length).toBe(150);
-  await expect(page.getByRole('row', { name: /^Sum, EUR/ })).toContainText(Math.round(summed).toLocaleString('en'));
+  await expect(page.getByRole('row', { name: /^Total of likely values, EUR/ })).toContainText(
+    Math.round(summed).toLocaleString('en'),
+  );
   await sable.putBack(was);
 });
 
@@ -160,14 +162,14 @@ test('what was said of a line that goes is kept, and comes back with it; a line 
   const name = 'Crossmember for the Corran tail';
   await page.getByLabel(`State, ${name}`, { exact: true }).fill('ordered');
   await page.getByLabel(`State, ${name}`, { exact: true }).press('Enter');
-  await page.getByRole('button', { name: `Leave out ${name}` }).click();
-  await expect(page.getByText('Said of lines that are no longer on the bill.')).toBeVisible();
+  await page.getByRole('button', { name: `Remove ${name}` }).click();
+  await expect(page.getByText('Entries for items no longer on the bill.')).toBeVisible();
   await expect(page.getByRole('listitem').filter({ hasText: name })).toContainText('ordered');
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(page.getByLabel(`State, ${name}`, { exact: true })).toHaveValue('ordered');
   await page.getByLabel('A line of your own', { exact: true }).fill('Inspection for the register');
   await page.getByLabel('A line of your own', { exact: true }).press('Enter');
-  await expect(answer(page)).toHaveText('What it costs is not known: 1 line has no price');
+  await expect(answer(page)).toHaveText('Total unknown: 1 item has no price');
   await page.getByLabel('Likely, Inspection for the register', { exact: true }).fill('240');
   await page.getByLabel('Likely, Inspection for the register', { exact: true }).press('Enter');
   await expect(answer(page)).toHaveText(/to stay inside 9,500 €: 8,1\d\d € expected/);
@@ -198,7 +200,7 @@ test('hours a week, first day and a monthly limit: it says when it is done and w
   await expect(page.getByText(/^Done by 4 Apr 2027/)).toBeVisible();
   await put('Done by', '2027-03-01');
   await expect(page.getByText(/^Done by 4 Apr 2027.*: 34 days late\./)).toBeVisible();
-  await put('Money each month, at most', '800');
+  await put('Maximum spend per month', '800');
   await expect(page.getByText('earlier, its month is full').first()).toBeVisible();
   await expect(page.getByText(/more is due than the month allows/)).toBeVisible();
   await put('Hours a week', '5');

@@ -42,7 +42,7 @@ test('a mount is dragged: the gaps and the roll follow; undone; after kill -9 th
     const before = await judged();
     const roll = await hz(page, 'roll');
     expect(roll).toBeGreaterThan(1);
-    await drag(page, 'left engine mount', 'from the front', [-40, -20]);
+    await drag(page, 'left engine mount', 'front view', [-40, -20]);
     await expect.poll(async () => (await sable.build()).build.candidates[2]!.mounts![0]!.atMm?.[1]).toBeLessThan(260);
     const after = await judged();
     expect(after['fit-margin']).not.toBe(before['fit-margin']);
@@ -73,7 +73,7 @@ test('two mounts rock about their line; the third that is offered holds it, by k
   await page.getByRole('button', { name: /^Add a mount between right side, rear/ }).press('Enter');
   await expect(page.getByText(/^Rocks about the line/)).toHaveCount(0);
   await expect.poll(async () => (await sable.build('ice-racer')).build.candidates[1]!.mounts!.length).toBe(3);
-  const left = page.getByRole('button', { name: /^left mount, from the front/ });
+  const left = page.getByRole('button', { name: /^left mount, front view/ });
   await left.focus();
   await page.keyboard.press('Shift+ArrowRight');
   await expect
@@ -152,7 +152,7 @@ test('a boss pattern and chassis mounts by tape: three mounts judged, in an empt
     expect(brought.status, await brought.clone().text()).toBeLessThan(300);
     const h = new Hands(page, shop.url);
     await page.goto(`${shop.url}/builds/glider-tug/mounts?c=c`);
-    await expect(page.getByText('Nobody has said what carries it').first()).toBeVisible();
+    await expect(page.getByText('Mounts missing').first()).toBeVisible();
     await expect(page.getByText('No chassis mount has a boss in reach.')).toBeVisible();
 
     await page.goto(`${shop.url}/builds/glider-tug/survey`);
@@ -170,8 +170,8 @@ test('a boss pattern and chassis mounts by tape: three mounts judged, in an empt
         [
           ['Name', name],
           ['Ahead of the front axle', x],
-          ['Left of the middle', y],
-          ['Above the floor', z],
+          ['Left of centreline', y],
+          ['Height above floor', z],
         ],
         form,
       );
@@ -179,10 +179,10 @@ test('a boss pattern and chassis mounts by tape: three mounts judged, in an empt
     }
     await page.goto(`${shop.url}/builds/glider-tug/mounts?c=c`);
     await h.press('Begin with the 3 chassis mounts that have a boss in reach');
-    await expect(page.getByText('Whether its mounts hold it is not known').first()).toBeVisible();
+    await expect(page.getByText('Mounts: data missing').first()).toBeVisible();
     // The first of which nobody has said how stiff it is stands open by itself.
     const one = page.locator('details[open]', { hasText: 'Bolts to' });
-    await h.pick('Stiffness known by', 'Stiffness as measured or told', one);
+    await h.pick('Stiffness known by', 'Stiffness, measured or stated', one);
     await h.fillAll(
       [
         ['Stiffness, fore and aft', '340'],
@@ -197,10 +197,10 @@ test('a boss pattern and chassis mounts by tape: three mounts judged, in an empt
     const brackets = async () =>
       (await shop.judged((await shop.build()).build, 'c')).checks.find((k) => k.id === 'mounts-brackets')!.state;
     expect(await brackets()).toBe('unknown');
-    await h.press('They come with the mounts');
+    await h.press('Supplied with the mounts');
     await expect.poll(brackets).toBe('clear');
     await expect(page.getByText(/^3 mounts hold it/).first()).toBeVisible();
-    await expect(page.getByText('Every mount stands its greatest load')).toBeVisible();
+    await expect(page.getByText('All mounts are rated for their maximum load')).toBeVisible();
     process.stdout.write(`Three mounts by tape: ${h.inputs} inputs.\n`);
     expect(h.inputs).toBeLessThan(25);
     // By hand: the V6 and its gearbox, some 249 kg, over three springs of 430 N/mm sink 1.9 mm where each bears a third; the

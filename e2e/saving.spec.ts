@@ -23,10 +23,10 @@ test('two edits of one candidate, 20 to 400 ms apart, time and again: none is lo
   for (let n = 0; n < rounds(200); n++) {
     const [name, why] = [`Name ${n}`, `Reason ${n}`];
     await fill(page, 'Name', name);
-    await page.getByLabel('Why not D').focus();
+    await page.getByLabel('Reason for rejecting D').focus();
     // Not waiting for anything to happen, but the pace of a hand: what is tested.
     await page.evaluate((ms) => new Promise((resolve) => setTimeout(resolve, ms)), 20 + 380 * random());
-    await fill(page, 'Why not D', why);
+    await fill(page, 'Reason for rejecting D', why);
     await page.getByLabel('Name', { exact: true }).focus();
     await expect.poll(async () => (await candidateOf(sable, 'd')).whyNot, { intervals: [20, 50, 100] }).toBe(why);
     if ((await candidateOf(sable, 'd')).name !== name) lost.push(`${n}: the name`);
@@ -88,8 +88,11 @@ test('two tabs on different fields, time and again: both kept, nobody is asked',
   const last = rounds(50) - 1;
   for (let n = 0; n <= last; n++) {
     await fill(one, 'Name', `One ${n}`);
-    await fill(two, 'Why not D', `Two ${n}`);
-    await Promise.all([one.getByLabel('Name', { exact: true }).blur(), two.getByLabel('Why not D').blur()]);
+    await fill(two, 'Reason for rejecting D', `Two ${n}`);
+    await Promise.all([
+      one.getByLabel('Name', { exact: true }).blur(),
+      two.getByLabel('Reason for rejecting D').blur(),
+    ]);
     await expect
       .poll(async () => {
         const { name, whyNot } = await candidateOf(sable, 'd');
@@ -100,7 +103,7 @@ test('two tabs on different fields, time and again: both kept, nobody is asked',
   }
   // Each tab is told of the other’s.
   await expect(two.getByLabel('Name', { exact: true })).toHaveValue(`One ${last}`);
-  await expect(one.getByLabel('Why not D')).toHaveValue(`Two ${last}`);
+  await expect(one.getByLabel('Reason for rejecting D')).toHaveValue(`Two ${last}`);
   await sable.putBack(before);
 });
 
@@ -112,9 +115,9 @@ test('two tabs on the same field: the dialog names it and both values, and eithe
   const [one, two] = await twoTabs(context, sable, ['/builds/glider-tug/brief', '/builds/glider-tug/brief']);
   await expect(two.getByLabel('Budget')).toHaveValue('9500');
   await fill(two, 'Budget', '7000');
-  await fill(two, 'In your own words', 'Two’s words');
+  await fill(two, 'Purpose', 'Two’s words');
   await expect.poll(async () => (await sable.build()).build.brief.budget).toBe(7000);
-  await two.getByLabel('In your own words').blur();
+  await two.getByLabel('Purpose').blur();
   await expect.poll(async () => (await sable.build()).build.brief.purpose).toBe('Two’s words');
   // Somebody’s change of the same field arrives just before this tab’s.
   await one.route('**/api/v1/builds/glider-tug/brief', async (route) => {

@@ -16,15 +16,15 @@ test('a scan is read, wrapped, placed by three points and stands in the powertra
 }) => {
   await go('/builds/glider-tug/fit?c=d');
   const before = await sable.build();
-  await page.getByRole('button', { name: 'Bring in a scan' }).click();
+  await page.getByRole('button', { name: 'Import scan' }).click();
   const file = page.locator('input[type="file"]');
   const whole = stl(boxOf([0, 0, 0], [300, 200, 120], 40));
   await file.setInputFiles({ name: 'cut.stl', mimeType: 'model/stl', buffer: whole.subarray(0, 2000) });
-  await expect(page.getByRole('alert')).toContainText('it was cut off while copying');
+  await expect(page.getByRole('alert')).toContainText('file incomplete');
   await file.setInputFiles({ name: 'pump.stl', mimeType: 'model/stl', buffer: whole });
   await expect(page.getByText('300 mm × 200 mm × 120 mm')).toBeVisible();
-  await page.getByRole('button', { name: 'Wrap it in pieces' }).click();
-  await expect(page.getByText(/^One piece\. They stand off/)).toBeVisible();
+  await page.getByRole('button', { name: 'Create simplified shapes' }).click();
+  await expect(page.getByText(/^One shape\./)).toBeVisible();
   const canvas = page.getByRole('dialog').locator('canvas');
   const picked = page.getByText('picked', { exact: true });
   for (const [n, [dx, dy]] of (
@@ -50,8 +50,8 @@ test('a scan is read, wrapped, placed by three points and stands in the powertra
   await type('Red', [100, 300, 50]);
   await type('Green', [180, 300, 50]);
   await type('Blue', [140, 360, 60]);
-  await expect(page.getByText(/The points miss by/)).toBeVisible();
-  const put = page.getByRole('button', { name: 'Put it in' });
+  await expect(page.getByText(/Maximum alignment error/)).toBeVisible();
+  const put = page.getByRole('button', { name: 'Insert' });
   // What it counts as is for a person to say.
   await expect(put).toBeDisabled();
   await choose(page, 'Counts as', 'block');
@@ -67,7 +67,7 @@ test('a scan is read, wrapped, placed by three points and stands in the powertra
   await expect.poll(async () => (await sable.build()).build).toEqual(before.build);
 });
 
-test('three boxes of one file, in inches and already in engine axes, are three named pieces of an engine in the library', async ({
+test('three boxes of one file, in inches and already in engine axes, are three named pieces at the flywheel in the library', async ({
   page,
 }) => {
   const inches = (p: P) => p.map((v) => v / 25.4) as P;
@@ -91,7 +91,7 @@ test('three boxes of one file, in inches and already in engine axes, are three n
     const hands = new Hands(page, shop.url);
     await page.goto(`${shop.url}/library/engines/new/edit`);
     await hands.fill('Name', 'Unit');
-    await hands.press('Bring in a scan');
+    await hands.press('Import scan');
     await page
       .getByRole('dialog')
       .locator('input[type="file"]')
@@ -101,15 +101,17 @@ test('three boxes of one file, in inches and already in engine axes, are three n
         buffer: stl(boxes.flatMap(([low, high]) => boxOf(inches(low), inches(high), 1))),
       });
     // Guessed, and the same sizes in another unit to choose from.
-    await expect(page.getByRole('combobox', { name: 'Lengths in the file' })).toHaveText(/inches: it is 530 mm long/);
-    await page.getByRole('button', { name: 'Wrap it in pieces' }).click();
-    await expect(page.getByText(/^3 pieces\. They stand off the surface by .* within the 12 mm asked/)).toBeVisible();
-    await choose(page, 'Placed by', 'its file: it is already in the axes of the engine');
+    await expect(page.getByRole('combobox', { name: 'File unit' })).toHaveText(/inches: it is 530 mm long/);
+    await page.getByRole('button', { name: 'Create simplified shapes' }).click();
+    await expect(page.getByText(/^3 shapes\. .* within the target of 12 mm/)).toBeVisible();
+    await choose(page, 'Placed by', 'file coordinates: already in the axes of the engine');
     await choose(page, 'Counts as', 'block');
-    await page.getByRole('button', { name: 'The rest counts as block' }).click();
+    await page.getByRole('button', { name: 'The rest is block' }).click();
     await choose(page, 'Counts as', 'head', 1);
-    await page.getByRole('button', { name: 'Put it in' }).click();
+    await page.getByRole('button', { name: 'Insert' }).click();
     await hands.save('engines');
+    // What it goes on to is loaded: the server is not ended under it.
+    await expect(page.getByRole('heading', { name: 'Unit', level: 1 })).toBeVisible();
     const { solids } = await shop.row<Engine>('engines', 'unit');
     expect(solids.map((s) => s.role).sort()).toEqual(['block', 'block', 'head']);
     const all = solids.flatMap(({ shape }) => (shape.kind === 'hull' ? shape.verticesMm : []));

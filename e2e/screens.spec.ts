@@ -29,10 +29,10 @@ test('everything by keyboard: steps, candidates, units, undo, search, the list o
   await expect(page.getByRole('button', { name: 'US', exact: true })).toHaveAttribute('aria-pressed', 'true');
   await page.keyboard.press('u');
   await page.keyboard.press('?');
-  await expect(page.getByRole('dialog', { name: 'Keys' })).toBeVisible();
+  await expect(page.getByRole('dialog', { name: 'Keyboard shortcuts' })).toBeVisible();
   await page.keyboard.press('Escape');
   await page.keyboard.press('/');
-  await page.getByRole('combobox', { name: /Step, candidate, finding/ }).fill('weight');
+  await page.getByRole('combobox', { name: /^Search steps, candidates/ }).fill('weight');
   await page.keyboard.press('Enter');
   await expect(page).toHaveURL(/\/weight/);
   const before = await sable.build();
@@ -44,7 +44,7 @@ test('everything by keyboard: steps, candidates, units, undo, search, the list o
   await expect.poll(async () => (await sable.build()).build).toEqual(before.build);
   // Single keys can be switched off, for those who press keys they don't mean.
   await page.getByRole('button', { name: 'Sable' }).click();
-  await page.getByRole('menuitem', { name: 'Single keys off' }).click();
+  await page.getByRole('menuitem', { name: 'Turn off single-key shortcuts' }).click();
   await page.keyboard.press('Escape');
   await expect(page.getByRole('menu')).toHaveCount(0);
   await page.keyboard.press('b');
@@ -56,26 +56,26 @@ test('US units everywhere: figures, sentences, fields', async ({ page, go }) => 
   await go('/builds/glider-tug/line-up?c=b');
   await page.getByRole('button', { name: 'US', exact: true }).click();
   await expect(page.getByRole('region', { name: 'Line-up' }).locator('thead')).toContainText(
-    'Rocker cover hits the bonnet by 0.55 in.',
+    'Rocker cover hits bonnet by 0.55 in.',
   );
   await expect(cell(page, 'C', 'Peak power, target now')).toHaveAccessibleName(/157 hp/);
   await page.getByRole('link', { name: 'Brief' }).click();
-  await expect(page.getByLabel('Trailer', { exact: true })).toHaveValue('1719.61');
+  await expect(page.getByLabel('Trailer mass', { exact: true })).toHaveValue('1719.61');
   await expect(page.getByLabel('Temperature')).toHaveValue('93.2');
   await page.getByRole('button', { name: 'Metric', exact: true }).click();
-  await expect(page.getByLabel('Trailer', { exact: true })).toHaveValue('780');
+  await expect(page.getByLabel('Trailer mass', { exact: true })).toHaveValue('780');
 });
 
 test('the brief refuses what can’t be, in words, and saves nothing', async ({ page, go, sable }) => {
   await go('/builds/glider-tug/brief');
   const before = await sable.build();
-  await page.getByLabel('Band, top').fill('900');
+  await page.getByLabel('Engine speed range, to').fill('900');
   await page.keyboard.press('Enter');
-  await expect(page.getByText('The top of the band must lie above its low end, 1600 rpm.')).toBeVisible();
+  await expect(page.getByText('The upper rpm limit must be higher than the lower one, 1600 rpm.')).toBeVisible();
   await page.getByLabel('Humidity').fill('140');
   await page.keyboard.press('Enter');
   await expect(page.getByText('Enter 0 to 100 %.')).toBeVisible();
-  await page.getByLabel('Trailer', { exact: true }).fill('much');
+  await page.getByLabel('Trailer mass', { exact: true }).fill('much');
   await page.keyboard.press('Enter');
   await expect(page.getByText('“much” is not a number.')).toBeVisible();
   expect(await sable.build()).toMatchObject({ version: before.version });
@@ -89,11 +89,11 @@ test('the candidate: a tyre that is none is refused by name; a sump changed is j
   await go('/builds/glider-tug/candidate?c=a');
   await page.getByLabel('Tyres').fill('18S/65R15');
   await page.keyboard.press('Enter');
-  await expect(page.getByText(/“?18S\/65R15.*can't be read.*Allowed are codes such as/)).toBeVisible();
+  await expect(page.getByText(/“?18S\/65R15.*can’t be read.*Allowed are codes such as/)).toBeVisible();
   const before = await sable.build();
   await page.getByLabel('Sump').click();
   await page.getByRole('option', { name: 'front-bowl sump with pickup' }).click();
-  await expect(page.getByRole('row', { name: /Obstacles in the way/ })).toBeVisible();
+  await expect(page.getByRole('row', { name: /Obstacles with too little clearance/ })).toBeVisible();
   await expect.poll(async () => (await sable.build()).build.candidates[0]?.dressing.sump).toBe('q18c-sump-front');
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect.poll(async () => (await sable.build()).build).toEqual(before.build);
@@ -107,9 +107,9 @@ test('the candidate: a tyre that is none is refused by name; a sump changed is j
 test('a build begun from nothing: brief, first candidate, long names, taken out again', async ({ page, go }) => {
   await go('/shop');
   const name = 'A build with a very long name that somebody typed without mercy for the band';
-  await page.getByLabel('Name of the build').fill(name);
-  await page.getByRole('button', { name: 'Begin it' }).click();
-  await expect(page.getByText(`What ${name} is for`)).toBeVisible();
+  await page.getByLabel('Build name').fill(name);
+  await page.getByRole('button', { name: 'Create' }).click();
+  await expect(page.getByText(`Brief: ${name}`)).toBeVisible();
   await page.getByRole('link', { name: 'Line-up' }).click();
   await page.getByRole('button', { name: 'Add the first candidate' }).click();
   const dialog = page.getByRole('dialog');
@@ -125,7 +125,7 @@ test('a build begun from nothing: brief, first candidate, long names, taken out 
   await dialog.getByRole('button', { name: 'Add candidate' }).click();
   await expect(page.getByRole('button', { name: 'Take A out of the line-up' })).toBeVisible();
   await page.getByRole('link', { name: 'Line-up' }).click();
-  await expect(cell(page, 'A', 'Smallest margin')).toHaveAccessibleName(/not known.*unknown/);
+  await expect(cell(page, 'A', 'Smallest clearance margin')).toHaveAccessibleName(/unknown/);
   expect(await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth)).toBe(
     0,
   );
@@ -138,18 +138,18 @@ test('files: out as a bundle and tables, in again on another install', async ({ 
   await go('/builds/glider-tug/parts?c=c');
   const [bill] = await Promise.all([
     page.waitForEvent('download'),
-    page.getByRole('link', { name: 'Bill as CSV' }).click(),
+    page.getByRole('link', { name: 'Export bill (CSV)' }).click(),
   ]);
   expect(bill.suggestedFilename()).toBe('glider-tug-C-bill.csv');
   await page.getByRole('link', { name: 'Line-up' }).click();
   const [file] = await Promise.all([
     page.waitForEvent('download'),
-    page.getByRole('link', { name: 'Whole build as a file' }).click(),
+    page.getByRole('link', { name: 'Export build' }).click(),
   ]);
   const saved = await file.path();
   await go('/shop');
   await page.getByLabel('Build file').setInputFiles(saved);
-  await expect(page.getByText(/is already here, the same/)).toBeVisible();
+  await expect(page.getByText(/already in the library, identical/)).toBeVisible();
   await page.getByLabel('Build file').setInputFiles({
     name: 'x.json',
     mimeType: 'application/json',
@@ -165,7 +165,7 @@ test('the library: searched, sorted, opened, drawn', async ({ page, go, sable })
   await page.getByLabel('Find in engines').fill('vee');
   await expect(page.getByText(`3 of ${engines.length}`)).toBeVisible();
   await page.getByRole('gridcell', { name: 'Hesper V6 2.7' }).click();
-  await expect(page.getByRole('img', { name: /Three views of \d+ solids/ })).toBeVisible();
+  await expect(page.getByRole('img', { name: /Side, front and top view of \d+ shapes/ })).toBeVisible();
   await expect(page.getByRole('figure', { name: 'Torque curves' })).toBeVisible();
   await expect(page.getByText('advert of a breaker')).toBeVisible();
 });
@@ -196,7 +196,7 @@ test.describe('the sum behind the screen is the one over HTTP, once for each top
       },
     );
     await go('/builds/glider-tug/gearing?c=d');
-    await expect(page.getByRole('row', { name: /^First/ })).toContainText(String(Math.round(speeds.speedKph[0]!)));
+    await expect(page.getByRole('row', { name: /^First \d/ })).toContainText(String(Math.round(speeds.speedKph[0]!)));
     await expect(page.getByText(`Reverse reaches ${Math.round(speeds.reverseSpeedKph)} km/h`)).toBeVisible();
     await page.getByRole('link', { name: 'Line-up' }).click();
     await expect(cell(page, 'D', 'Cruise rpm')).toHaveAccessibleName(
@@ -210,7 +210,7 @@ test.describe('the sum behind the screen is the one over HTTP, once for each top
     });
     await page.getByRole('link', { name: 'Gearing' }).click();
     await expect(
-      page.getByText(new RegExp(`holds ${Math.round(capacity.capacityUniformWearNm)} N·m by uniform wear`)).first(),
+      page.getByText(new RegExp(`holds ${Math.round(capacity.capacityUniformWearNm)} N·m (uniform wear)`)).first(),
     ).toBeVisible();
   });
 
@@ -241,13 +241,13 @@ test.describe('the sum behind the screen is the one over HTTP, once for each top
     };
     const breathed = await sable.sum<{ factorIso1585Si: number }>('atmosphere.correction', drawn);
     await go('/builds/glider-tug/line-up?c=c');
-    await expect(cell(page, 'C', 'Mean power in band')).toHaveAccessibleName(
+    await expect(cell(page, 'C', 'Mean power in rpm range')).toHaveAccessibleName(
       new RegExp(`: ${Math.round(sum.meanPowerKw)} kW`),
     );
     await cell(page, 'C', 'Peak power, target now').click();
     await expect(
       page
-        .getByText(new RegExp(`${Math.round(sum.peakPowerKw / breathed.factorIso1585Si)} kW on the worst day`))
+        .getByText(new RegExp(`${Math.round(sum.peakPowerKw / breathed.factorIso1585Si)} kW in hot-day conditions`))
         .first(),
     ).toBeVisible();
   });
@@ -294,7 +294,7 @@ test.describe('the sum behind the screen is the one over HTTP, once for each top
     expect(found.signedDistanceMm).toBeCloseTo(-14, 0);
     await go('/builds/glider-tug/line-up?c=b');
     await expect(
-      page.getByText(`Rocker cover hits the bonnet by ${Math.round(-found.signedDistanceMm)} mm`).first(),
+      page.getByText(`Rocker cover hits bonnet by ${Math.round(-found.signedDistanceMm)} mm`).first(),
     ).toBeVisible();
   });
 });

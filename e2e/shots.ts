@@ -39,7 +39,7 @@ const BEFORE: Readonly<Record<string, (page: Page) => Promise<void>>> = {
   },
   'fit-recipe': async (page) => {
     await page.getByRole('button', { name: 'Recipe' }).click();
-    await page.getByText('Use this recipe').first().waitFor({ timeout: 60_000 });
+    await page.getByText('Apply recipe').first().waitFor({ timeout: 60_000 });
   },
   joints: async (page) => {
     await page.getByRole('button', { name: 'Close joints' }).click();

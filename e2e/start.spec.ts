@@ -52,7 +52,7 @@ test('--no-demo starts an empty shop, and the first screen says what to do', asy
     await page.goto(empty.url);
     await expect(page).toHaveURL(/\/shop$/);
     await expect(page.getByText('No builds yet')).toBeVisible();
-    await expect(page.getByRole('button', { name: 'Bring in a file' })).toBeVisible();
+    await expect(page.getByRole('button', { name: 'Import file' })).toBeVisible();
   } finally {
     await empty.stop();
     empty.remove();
@@ -175,7 +175,7 @@ test('a folder whose database lost a file is refused, never filled with a demo',
     expect(ends('--port', '0', '--data', folder)).toEqual({
       code: 1,
       said: expect.stringMatching(
-        /^The database in \S+ can’t be read: .*Nothing was changed\. There is no backup beside it/,
+        /^The database in \S+ can’t be read: .*Nothing was changed\. No backup found next to it/,
       ),
     });
   } finally {
@@ -190,7 +190,7 @@ test('the whole shop saved while it runs, by the page and by command, and restor
   const own = new Sable();
   await own.start();
   const folder = mkdtempSync(path.join(tmpdir(), 'sable-again-'));
-  const again = path.join(folder, 'again');
+  const again = path.join(folder, 'repeat');
   const file = path.join(folder, 'shop.jsonl.gz');
   const run = (script: string, ...args: string[]) =>
     spawnSync(process.execPath, [path.resolve(import.meta.dirname, '../scripts', script), ...args], {
@@ -224,7 +224,7 @@ test('the whole shop saved while it runs, by the page and by command, and restor
     expect(before[0]).toContain('8123');
     expect(run('restore.mjs', file, '--data', again)).toMatchObject({
       status: 0,
-      stdout: expect.stringMatching(/Restored into \S+again: 4 builds, \d+ engines, .*, 1 changes\./),
+      stdout: expect.stringMatching(/Restored into \S+repeat: 4 builds, \d+ engines, .*, 1 changes\./),
     });
     const other = new Sable(false);
     cpSync(again, other.folder, { recursive: true });
@@ -276,7 +276,7 @@ test('into an empty shop the shop of a backup is added by the page; a long table
     await page
       .getByLabel('Library file')
       .setInputFiles({ name: 'parts.csv', mimeType: 'text/csv', buffer: Buffer.from(table) });
-    await page.getByRole('button', { name: 'Bring in 20000 parts' }).click();
+    await page.getByRole('button', { name: 'Import 20000 parts' }).click();
     await expect(page.getByText(/^[\d,]+ of 20,000 rows$/)).toBeVisible({ timeout: 30_000 });
     await page.getByRole('button', { name: 'Stop' }).click();
     await expect(page.getByText('Stopped. Nothing was saved.')).toBeVisible();
@@ -294,7 +294,7 @@ test('a shop is emptied of the demo: nothing of it is offered any more, a build 
   await shop.start();
   try {
     await page.goto(`${shop.url}/shop`);
-    await expect(page.getByText('4 builds and 78 library rows here are made up.')).toBeVisible();
+    await expect(page.getByText('4 builds and 78 library rows here are demo data.')).toBeVisible();
     await page.getByRole('button', { name: 'More for Ice racer' }).click();
     await page.getByRole('menuitem', { name: 'Copy' }).click();
     await expect(page.getByText('5 builds', { exact: true })).toBeVisible();
@@ -313,7 +313,7 @@ test('a shop is emptied of the demo: nothing of it is offered any more, a build 
     await page.getByRole('checkbox', { name: /^Show \d+ retired$/ }).check();
     await expect(page.getByText('12 in all')).toBeVisible();
     await page.goto(`${shop.url}/shop`);
-    await page.getByRole('button', { name: 'Bring the demo in' }).click();
+    await page.getByRole('button', { name: 'Load the demo' }).click();
     await expect(page.getByText('5 builds', { exact: true })).toBeVisible();
     await page.goto(`${shop.url}/library/gearboxes`);
     await expect(page.getByText('12 in all')).toBeVisible();

@@ -13,7 +13,7 @@ test('a crossmember is taped on a tablet: units as typed, repeats averaged, what
   await page.setViewportSize({ width: 820, height: 1180 });
   await go('/builds/ice-racer/survey');
   const before = (await chassis(sable, 'ice-racer'))!;
-  await page.getByRole('button', { name: 'Measure something' }).click();
+  await page.getByRole('button', { name: 'Add obstacle' }).click();
   await page.getByRole('menuitem', { name: /^front crossmember/ }).click();
   await expect(page.getByRole('heading', { name: 'front crossmember' })).toBeVisible();
   const take = async (label: RegExp, typed: string) => {
@@ -27,22 +27,22 @@ test('a crossmember is taped on a tablet: units as typed, repeats averaged, what
   await page.keyboard.press('Enter');
   await expect(page.getByRole('textbox', { name: /lower face, height/ })).toBeFocused();
   await take(/lower face, height/, '58 cm');
-  await expect(page.getByText(/Still unknown: where a front bowl begins/).first()).toBeVisible();
+  await expect(page.getByText(/Missing measurements: limit for front sump bowl/).first()).toBeVisible();
   await take(/front edge/, 'about here');
   await expect(page.getByText('“about here” is not a number.')).toBeVisible();
   await take(/front edge/, '600');
   await take(/rear edge/, '560');
-  await take(/its end, from the middle/, '300');
-  await take(/its end, from the middle/, '306');
+  await take(/its end, from centreline/, '300');
+  await take(/its end, from centreline/, '306');
   await expect(page.getByText('303.0')).toBeVisible();
   await expect(page.getByText('± 3.0 mm').first()).toBeVisible();
   await expect
     .poll(async () => (await chassis(sable, 'ice-racer'))!.obstacles.find((o) => o.id === 'crossmember'))
-    .toMatchObject({ role: 'crossmember', plusMinusMm: 3, source: '6 readings by tape' });
+    .toMatchObject({ role: 'crossmember', plusMinusMm: 3, source: '6 measurements, tape' });
   const scroll = await page.evaluate(() => document.documentElement.scrollWidth);
   expect(scroll).toBeLessThanOrEqual(820);
   // Taken out again, the bay is as it was.
-  await page.getByRole('button', { name: 'Take it out of the bay' }).click();
+  await page.getByRole('button', { name: 'Delete obstacle' }).click();
   await expect.poll(async () => (await chassis(sable, 'ice-racer'))!.obstacles).toEqual(before.obstacles);
 });
 
@@ -53,22 +53,22 @@ test('what may be done is allowed by a person, and never to what steers the car 
 }) => {
   await go('/builds/forestry-pickup/survey');
   await page
-    .getByRole('navigation', { name: 'Tape list' })
+    .getByRole('navigation', { name: 'Measurement list' })
     .getByRole('button', { name: /^track rod/ })
     .click();
-  await expect(page.getByText(/nothing may be done to it unless an engineer/)).toBeVisible();
+  await expect(page.getByText(/Modify only with written approval of a licensed engineer/)).toBeVisible();
   await expect(page.getByRole('combobox', { name: 'Allow' })).toHaveCount(0);
   await page
-    .getByRole('navigation', { name: 'Tape list' })
+    .getByRole('navigation', { name: 'Measurement list' })
     .getByRole('button', { name: /^engine crossmember/ })
     .click();
   await page.getByRole('combobox', { name: 'Allow' }).click();
   await page.getByRole('option', { name: 'relocate' }).click();
   const field = page.getByRole('group', { name: 'relocate' });
-  await field.getByLabel('Up to').fill('35');
-  await field.getByLabel('Cost, the step').fill('60');
+  await field.getByLabel('Maximum amount').fill('35');
+  await field.getByLabel('Fixed cost').fill('60');
   // Nothing is allowed for nothing unless somebody types nought.
-  await field.getByLabel('Hours, the step').fill('2');
+  await field.getByLabel('Fixed labour hours').fill('2');
   await page.keyboard.press('Enter');
   await expect
     .poll(async () =>
@@ -80,7 +80,7 @@ test('what may be done is allowed by a person, and never to what steers the car 
       ['notch', 20],
       ['relocate', 35],
     ]);
-  await page.getByRole('button', { name: 'Not allow the relocate' }).click();
+  await page.getByRole('button', { name: 'Remove “relocate”' }).click();
   await expect
     .poll(
       async () =>
@@ -89,9 +89,9 @@ test('what may be done is allowed by a person, and never to what steers the car 
     .toBe(1);
 });
 
-test('four pads give the axles and the sideways place', async ({ page, go, sable }) => {
+test('four scale pads give the axles and the sideways place', async ({ page, go, sable }) => {
   await go('/builds/ice-racer/survey');
-  await page.getByRole('button', { name: 'Weighing', exact: true }).click();
+  await page.getByRole('button', { name: 'Corner weights', exact: true }).click();
   await page.getByLabel('Front left').fill('235');
   await page.keyboard.press('Enter');
   await expect.poll(async () => (await chassis(sable, 'ice-racer'))!.weighing.frontKg?.value).toBe(459);
@@ -101,20 +101,20 @@ test('four pads give the axles and the sideways place', async ({ page, go, sable
 
 test('a car that nobody has measured is begun from its papers', async ({ page, go, sable }) => {
   await go('/builds/second-car/survey');
-  await page.getByRole('button', { name: 'Begin the survey' }).click();
+  await page.getByRole('button', { name: 'Create survey' }).click();
   await expect(page.getByRole('alert')).toContainText('Car: enter a name');
   await page.getByLabel('Car', { exact: true }).fill('Valley runabout');
-  await page.getByRole('button', { name: 'Begin the survey' }).click();
-  await expect(page.getByRole('alert')).toHaveText('Choose body, driven wheels, how the engine lies.');
+  await page.getByRole('button', { name: 'Create survey' }).click();
+  await expect(page.getByRole('alert')).toHaveText('Choose body, driven wheels, engine orientation.');
   for (const [list, choice] of [
-    ['Body', 'estate'],
+    ['Body type', 'estate'],
     ['Driven wheels', 'rear'],
-    ['Engine lies', 'longitudinal'],
+    ['Engine orientation', 'longitudinal'],
   ] as const) {
     await page.getByRole('combobox', { name: list }).click();
     await page.getByRole('option', { name: choice }).click();
   }
-  await page.getByRole('button', { name: 'Begin the survey' }).click();
+  await page.getByRole('button', { name: 'Create survey' }).click();
   await expect(page.getByText(/of 17 things about the car are known/)).toBeVisible();
   await expect.poll(async () => (await chassis(sable, 'second-car'))?.name).toBe('Valley runabout');
   await page.getByRole('button', { name: /^Undo/ }).click();
@@ -124,12 +124,12 @@ test('a car that nobody has measured is begun from its papers', async ({ page, g
 test('claims that contradict stand side by side with what would settle them', async ({ page, go, sable }) => {
   await go('/builds/glider-tug/survey?c=a');
   const before = (await chassis(sable))!;
-  await page.getByRole('button', { name: 'What others say fits' }).click();
+  await page.getByRole('button', { name: 'Reported fits' }).click();
   await expect(page.getByText('Goes straight over your crossmember, no cutting.')).toBeVisible();
-  await expect(page.getByText(/What settles it: clay on the crossmember/)).toBeVisible();
-  await page.getByLabel('Who').fill('my neighbour');
-  await page.getByLabel('In their words').fill('Mine went in.');
-  await page.getByRole('button', { name: 'Note it' }).click();
+  await expect(page.getByText(/Deciding test: clay on the crossmember/)).toBeVisible();
+  await page.getByLabel('Source').fill('my neighbour');
+  await page.getByLabel('Statement').fill('Mine went in.');
+  await page.getByRole('button', { name: 'Add' }).click();
   await expect.poll(async () => (await chassis(sable))!.claims!.length).toBe(before.claims!.length + 1);
   await page.getByRole('button', { name: /^Undo/ }).click();
   await expect.poll(async () => (await chassis(sable))!.claims).toEqual(before.claims);
@@ -138,7 +138,7 @@ test('claims that contradict stand side by side with what would settle them', as
 test('plugs and services of the body are noted, and joints are judged against them', async ({ page, go, sable }) => {
   await go('/builds/ice-racer/survey');
   const before = (await chassis(sable, 'ice-racer'))!;
-  await page.getByRole('button', { name: 'Plugs and services' }).click();
+  await page.getByRole('button', { name: 'Connections (electrical, fluid, mechanical)' }).click();
   const field = page
     .getByRole('group', { name: 'Engine mounts, left and right' })
     .getByRole('textbox', { name: 'Bolt pattern' });
@@ -168,16 +168,16 @@ test('on a phone: one side is read and taken over to the other, and read there i
   const was = (await sable.build('ice-racer')).build.chassis!;
   await go('/builds/ice-racer/survey');
   await page.locator('summary').click();
-  await page.getByRole('button', { name: 'Measure something' }).click();
+  await page.getByRole('button', { name: 'Add obstacle' }).click();
   await page.getByRole('menuitem', { name: /^left strut tower/ }).click();
   await read(page, ['90', '-110', '470', '610', '420', '790']);
-  await page.getByRole('button', { name: 'The same on the other side' }).click();
+  await page.getByRole('button', { name: 'Copy to the other side' }).click();
   await expect(page.getByRole('heading', { name: 'right strut tower' })).toBeVisible();
-  await expect(page.getByText('Taken over from the other side: read it here.')).toHaveCount(6);
+  await expect(page.getByText('Copied from the other side: measure here.')).toHaveCount(6);
   const tower = async () => (await chassis(sable, 'ice-racer'))!.obstacles.find((o) => o.id === 'strut-right-2');
-  await expect.poll(tower).toMatchObject({ plusMinusMm: 10, source: '6 readings by other side' });
+  await expect.poll(tower).toMatchObject({ plusMinusMm: 10, source: '6 measurements, other side' });
   await read(page, ['92', '-108', '468', '612', '421', '788']);
-  await expect.poll(tower).toMatchObject({ plusMinusMm: 2, source: '6 readings by tape' });
+  await expect.poll(tower).toMatchObject({ plusMinusMm: 2, source: '6 measurements, tape' });
   expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
   await sable.put('chassis', was, 'ice-racer');
 });
@@ -190,7 +190,7 @@ for (const width of [820, 390])
     await page.setViewportSize({ width, height: 1000 });
     await go('/builds/glider-tug/survey');
     const open = async () => {
-      const fold = page.locator('summary', { hasText: 'something else' });
+      const fold = page.locator('summary', { hasText: 'other obstacle' });
       if (await fold.count()) {
         await fold.focus();
         await page.keyboard.press('Enter');
@@ -228,14 +228,14 @@ test('weighed again both stay; bad metal under a mount blocks it, and undo bring
 }) => {
   const was = (await sable.build()).build;
   await go('/builds/glider-tug/survey?c=c');
-  await page.getByRole('button', { name: 'Weighing', exact: true }).click();
-  await page.getByRole('button', { name: 'Keep this weighing and weigh again' }).click();
-  await page.getByLabel('Front axle', { exact: true }).fill('470');
-  await page.getByLabel('Front axle', { exact: true }).press('Tab');
+  await page.getByRole('button', { name: 'Corner weights', exact: true }).click();
+  await page.getByRole('button', { name: 'Keep and weigh again' }).click();
+  await page.getByLabel('Front axle load', { exact: true }).fill('470');
+  await page.getByLabel('Front axle load', { exact: true }).press('Tab');
   await expect(page.getByRole('row', { name: /until \d{4}/ })).toContainText('−11');
   await page.getByRole('button', { name: 'Shell and history' }).click();
-  const shell = page.locator('fieldset').filter({ has: page.locator('legend', { hasText: /^Shell/ }) });
-  await shell.getByRole('button', { name: /^Add to shell/ }).click();
+  const shell = page.locator('fieldset').filter({ has: page.locator('legend', { hasText: /^Body shell/ }) });
+  await shell.getByRole('button', { name: /^Add to body shell/ }).click();
   await shell.getByLabel('Where', { exact: true }).fill('rail under the mount');
   await shell.getByRole('combobox', { name: 'The metal is' }).click();
   await page.getByRole('option', { name: 'corroded' }).click();
@@ -251,7 +251,7 @@ test('weighed again both stay; bad metal under a mount blocks it, and undo bring
   }
   await expect.poll(async () => (await chassis(sable))!.shell?.length).toBe(1);
   await page.getByRole('link', { name: 'Line-up' }).click();
-  await expect(page.getByText(/would stand on corroded metal: rail under the mount/).first()).toBeVisible();
+  await expect(page.getByText(/mounted on corroded metal, rail under the mount/).first()).toBeVisible();
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect.poll(async () => (await chassis(sable))!.shell ?? []).toEqual([]);
   await sable.putBack(was);
@@ -261,10 +261,10 @@ test('the tape list shows what is left to read, drawn, with room to write', asyn
   await go('/builds/ice-racer/survey/tape-list');
   await page.getByLabel('Everything that could be measured').check();
   await expect(page.getByRole('heading', { name: 'heater box' })).toBeVisible();
-  await expect(page.getByRole('img', { name: /^heater box, from the front: readings 2, 3/ })).toBeVisible();
-  await expect(page.getByText(/^Osmer Pika hatch: \d+ readings to take$/)).toBeVisible();
+  await expect(page.getByRole('img', { name: /^heater box, front view: readings 2, 3/ })).toBeVisible();
+  await expect(page.getByText(/^Osmer Pika hatch: \d+ measurements to take$/)).toBeVisible();
   await page.emulateMedia({ media: 'print' });
-  await expect(page.getByRole('button', { name: 'Print it' })).toBeHidden();
+  await expect(page.getByRole('button', { name: 'Print' })).toBeHidden();
   await expect(page.getByRole('heading', { name: 'heater box' })).toBeVisible();
   await page.emulateMedia({ media: 'screen' });
 });
@@ -290,7 +290,7 @@ test('systems as found are typed in; the battery is moved to the boot: the axles
     });
   await go('/builds/glider-tug/weight?c=c');
   const front = async () =>
-    Number(/([\d.]+) ± [\d.]+ % of it on the front axle/.exec(await page.locator('main').innerText())![1]);
+    Number(/([\d.]+) ± [\d.]+ % on the front axle/.exec(await page.locator('main').innerText())![1]);
   await expect(page.locator('main')).toContainText('on the front axle');
   const before = await front();
   await page.getByRole('combobox', { name: 'Move something' }).click();
@@ -299,7 +299,7 @@ test('systems as found are typed in; the battery is moved to the boot: the axles
   await moved.getByRole('textbox', { name: 'Forward' }).fill('-2800');
   await page.keyboard.press('Tab');
   await expect.poll(front).toBeLessThan(before - 1);
-  await expect(page.getByRole('heading', { name: 'What moves' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: /^Parts relocated in/ })).toBeVisible();
   await expect(page.locator('.say.big')).toContainText('+138');
   await page.getByRole('link', { name: /^Parts & budget/ }).click();
   await expect(page.getByText('Move the battery').first()).toBeVisible();
@@ -312,7 +312,7 @@ test('systems as found are typed in; the battery is moved to the boot: the axles
   await expect
     .poll(async () => (await sable.build()).build.candidates.find((c) => c.id === 'c')!.moved)
     .toMatchObject([{ lumpId: 'battery', toMm: [-2800, -410, 640], price: { likely: 25 }, hours: { likely: 1.5 } }]);
-  await moved.getByRole('button', { name: 'Leave it where it is' }).click();
+  await moved.getByRole('button', { name: 'Do not relocate' }).click();
   await expect.poll(front).toBe(before);
   await sable.put('chassis', was);
 });

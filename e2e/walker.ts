@@ -47,7 +47,7 @@ export class Walker {
     const words = new URL(path, 'http://sable').pathname.replaceAll('-', ' ').split('/');
     for (const word of words.filter((w) => w !== '' && w !== 'builds'))
       await expect.poll(async () => (await this.page.title()).toLowerCase().replaceAll('-', ' ')).toContain(word);
-    await expect(this.page.locator('main')).not.toContainText(/Opening…|Judging…|Reading the build|Working out/);
+    await expect(this.page.locator('main')).not.toContainText(/Loading|Calculating/);
     await this.page.evaluate(drawn);
   }
 

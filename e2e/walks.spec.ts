@@ -63,7 +63,7 @@ const LINE_UP = '/builds/glider-tug/line-up?c=c';
 /** What opens over a screen, and how. */
 const OPENED: readonly (readonly [name: string, path: string, open: (page: Page) => Promise<void>])[] = [
   ['a new candidate', LINE_UP, press('Add a candidate')],
-  ['the choice', LINE_UP, press('Choose this one')],
+  ['the choice', LINE_UP, press('Select this candidate')],
   ['a figure explained', LINE_UP, (page) => cell(page, 'C', 'Peak power, target now').click()],
   ['search', LINE_UP, press('Search')],
   ['the list of keys', LINE_UP, (page) => page.keyboard.press('?')],
@@ -78,7 +78,7 @@ const OPENED: readonly (readonly [name: string, path: string, open: (page: Page)
     },
   ],
   ['a table that comes in', '/library/engines', press('Paste a table')],
-  ['every dressing', '/builds/glider-tug/fit?c=b', press('Every dressing against every other')],
+  ['every dressing', '/builds/glider-tug/fit?c=b', press('Dressing compatibility')],
   ['what can be done with a build', '/shop', press('More for Glider tug')],
 ];
 
@@ -107,7 +107,7 @@ for (const [name, path, open] of OPENED) {
       await open(walker.page);
       const over = walker.page.locator('[role="dialog"], [role="menu"], .MuiPopover-root').last();
       await expect(over).toBeVisible();
-      await expect(over).not.toContainText(/Judging…|Reading…|Working out/);
+      await expect(over).not.toContainText(/Loading|Calculating/);
       await inspect(walker, typed);
       await walker.page.keyboard.press('Escape');
       await expect(over).toHaveCount(0);

@@ -17,8 +17,8 @@ const csv = (side: 'engine' | 'car') =>
       'coolant temperature, gauge',
       'oil pressure lamp',
       'charge lamp',
-      'rev counter',
-    ].map((f, i) => `${side === 'engine' ? i + 1 : 40 - i},BK/WH,"${f}",${f === 'rev counter' ? 2 : ''}`),
+      'tachometer',
+    ].map((f, i) => `${side === 'engine' ? i + 1 : 40 - i},BK/WH,"${f}",${f === 'tachometer' ? 2 : ''}`),
     ...Array.from({ length: 30 }, (_, i) => `${side === 'engine' ? i + 11 : 30 - i},GY,,`),
   ].join('\n');
 const saved = async (page: Page, name: string) => {
@@ -48,7 +48,7 @@ test('two plugs of forty pins from tables are joined by function, finished by ke
     .getByLabel('Table of pins of Computer')
     .setInputFiles({ name: 'c1.csv', mimeType: 'text/csv', buffer: Buffer.from(csv('engine')) });
   await expect(page.getByText('40 pins read.')).toBeVisible();
-  await page.getByRole('button', { name: 'Save it' }).click();
+  await page.getByRole('button', { name: 'Save' }).click();
   await expect.poll(async () => (await sable.row<Engine>('engines', engine.id)).plugs?.[0]?.pins.length).toBe(40);
 
   await go('/builds/glider-tug/wiring?c=c');
@@ -86,9 +86,9 @@ test('two plugs of forty pins from tables are joined by function, finished by ke
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect.poll(async () => (await wiring())?.unused?.length).toBe(59);
   await page
-    .getByLabel('Splice schedule to read')
+    .getByLabel('Splice schedule to import')
     .setInputFiles({ name: 's.csv', mimeType: 'text/csv', buffer: table });
-  await expect(page.getByText(/^10 wires and 60 unused pins read/)).toBeVisible();
+  await expect(page.getByText(/^10 wires and 60 unused pins imported/)).toBeVisible();
   await expect.poll(wiring).toEqual(before);
   const pdf = await saved(page, 'Bench sheets, PDF');
   expect(pdf.subarray(0, 5).toString()).toBe('%PDF-');
@@ -99,7 +99,7 @@ test('two plugs of forty pins from tables are joined by function, finished by ke
   await sable.putBack(was);
 });
 
-test('a rev counter that would read a quarter: a converter is named, and it is clear; taken back', async ({
+test('a tachometer that would read a quarter: a converter is named, and it is clear; taken back', async ({
   page,
   go,
   sable,
@@ -107,15 +107,15 @@ test('a rev counter that would read a quarter: a converter is named, and it is c
   const { build: was } = await sable.build();
   const d = () => sable.build().then(({ build }) => build.candidates[3]!);
   await go('/builds/glider-tug/wiring?c=d');
-  await page.getByRole('button', { name: /^c1·6 rev counter, open/ }).click();
+  await page.getByRole('button', { name: /^c1·6 tachometer, open/ }).click();
   const panel = page.getByRole('region', { name: 'Pin c1·6' });
-  await expect(panel.getByText('0.5 pulses each turn against 2: it needs a converter.')).toBeVisible();
+  await expect(panel.getByText('0.5 pulses each turn against 2: converter required.')).toBeVisible();
   await panel.getByRole('combobox', { name: 'How' }).click();
   await page.getByRole('option', { name: 'through a converter' }).click();
   await expect(panel.getByText('The converter has no name.')).toBeVisible();
-  await panel.getByLabel('Converter').fill('Signal box set to four');
+  await panel.getByLabel('Converter').fill('Signal converter set to four');
   await panel.getByLabel('Converter').press('Enter');
-  await expect(page.getByRole('button', { name: /^c1·6 rev counter, connected/ })).toBeVisible();
+  await expect(page.getByRole('button', { name: /^c1·6 tachometer, connected/ })).toBeVisible();
   await expect.poll(async () => (await sable.judged((await sable.build()).build, 'd')).steps.wiring).toBe('clear');
   await page.getByRole('button', { name: 'Undo' }).click();
   await page.getByRole('button', { name: 'Undo' }).click();
@@ -129,7 +129,7 @@ test('an alternator too small for what draws: one that suits is accepted, and th
 }) => {
   const { build: was } = await sable.build();
   await go('/builds/glider-tug/wiring?c=e');
-  await expect(page.getByText('The alternator lacks 4 A at a cruise').first()).toBeVisible();
+  await expect(page.getByText('Alternator output 4 A too low at cruise').first()).toBeVisible();
   await expect(page.getByRole('img', { name: 'Cruise: 49 A drawn of 45 A given' })).toBeVisible();
   await page
     .getByRole('button', { name: /^Fit Alternator 110 A, triple bracket/ })
@@ -148,7 +148,7 @@ test('a circuit is entered: what it lacks is named one after another, the least 
   const circuits = c.wiring!.circuits!.filter((x) => x.id !== 'wipers');
   await sable.put('candidates/c', { ...c, wiring: { ...c.wiring, circuits } });
   await page.goto(`${sable.url}/builds/glider-tug/wiring?c=c`);
-  await expect(page.getByText('Circuits that nobody has entered: wipers').first()).toBeVisible();
+  await expect(page.getByText('Circuits not entered: wipers').first()).toBeVisible();
   await page.getByRole('button', { name: 'Add the 1 that are missing' }).click();
   const rung = page.getByRole('button', { name: /Wipers/ }).first();
   await rung.click();
@@ -166,14 +166,14 @@ test('a circuit is entered: what it lacks is named one after another, the least 
   await put('Loaded wires in the bundle', '4');
   await pick('Back by', 'the body');
   await put('Ground point', 'scuttle');
-  await page.getByRole('button', { name: 'Put the least wires and fuses in' }).click();
+  await page.getByRole('button', { name: 'Use minimum wires and fuses' }).click();
   const stored = async (): Promise<Circuit | undefined> =>
     (await sable.build()).build.candidates[2]!.wiring!.circuits!.find((x) => x.consumer === 'wipers');
   // By hand: 1.25 × 5 A asks for 7.5 A; √(45/75) × 0.7 of what 1 mm² carries is 7.6 A.
   await expect.poll(async () => [(await stored())?.fuseAmps, (await stored())?.sizeMm2]).toEqual([7.5, 1]);
   await expect.poll(async () => (await sable.judged((await sable.build()).build, 'c')).steps.wiring).toBe('clear');
   await pick('Wire', '0.35 mm²');
-  await expect(page.getByText(/^Wipers: it loses more than 3 %|^Wipers: its fuse lets through/).first()).toBeVisible();
+  await expect(page.getByText(/^Wipers: it loses more than 3 %|^Wipers: fuse rating above/).first()).toBeVisible();
   await sable.putBack(was);
 });
 
@@ -244,7 +244,7 @@ test('from an empty shop two plugs are typed by hand, in keys of under fifteen m
     await page.getByRole('button', { name: 'Add plugs' }).click();
     keys++;
     await enter();
-    await page.getByRole('button', { name: 'Save it' }).click();
+    await page.getByRole('button', { name: 'Save' }).click();
     keys++;
     await expect.poll(async () => (await shop.row<Engine>('engines', 'hesper-v6-27')).plugs?.[0]?.pins.length).toBe(9);
     await page.goto(`${shop.url}/builds/glider-tug/wiring?c=c`);
@@ -286,30 +286,30 @@ test('a plug gets its place, the wire that comes with it and a photo; Fit says h
   const box = page
     .locator('details')
     .filter({ has: page.getByLabel('Name of the plug') })
-    .filter({ hasText: 'New relay box' });
+    .filter({ hasText: 'New relay carrier' });
   await box.locator('summary').click();
   const put = async (label: string, text: string) => {
     await box.getByLabel(label, { exact: true }).fill(text);
     await box.getByLabel(label, { exact: true }).press('Enter');
   };
-  await put('Where it lies, vehicle axes: forwards', '100');
-  await put('Where it lies, vehicle axes: to the left', '-500');
+  await put('Position, vehicle axes: forwards', '100');
+  await put('Position, vehicle axes: to the left', '-500');
   // Two of three are no place yet.
   expect((await now()).chassis!.plugs![1]!.atMm).toBeUndefined();
-  await put('Where it lies, vehicle axes: up', '700');
-  await put('Wire that comes with it', '50');
+  await put('Position, vehicle axes: up', '700');
+  await put('Supplied wire length', '50');
   await expect.poll(async () => (await now()).chassis!.plugs![1]).toMatchObject({ atMm: [100, -500, 700], tailMm: 50 });
-  await box.getByLabel('Photo of New relay box').setInputFiles({
+  await box.getByLabel('Photo of New relay carrier').setInputFiles({
     name: 'box.png',
     mimeType: 'image/png',
     buffer: await page.screenshot({ clip: { x: 0, y: 0, width: 300, height: 200 } }),
   });
-  const photo = box.getByRole('img', { name: 'Photo of New relay box' });
+  const photo = box.getByRole('img', { name: 'Photo of New relay carrier' });
   await expect(photo).toBeVisible();
   expect(await photo.evaluate((i: HTMLImageElement) => i.naturalWidth)).toBe(300);
   const id = (await now()).chassis!.plugs![1]!.photo!;
   expect((await page.request.get(`${sable.url}/api/v1/pictures/${id}`)).headers()['content-type']).toBe('image/jpeg');
-  await box.getByLabel('Photo of New relay box').setInputFiles({
+  await box.getByLabel('Photo of New relay carrier').setInputFiles({
     name: 'no.png',
     mimeType: 'image/png',
     buffer: Buffer.from('not a picture'),
@@ -342,19 +342,19 @@ test('a sensor that moves is asked for what it lacks; beside the exhaust it is b
     await page.getByLabel(label, { exact: true }).fill(text);
     await page.getByLabel(label, { exact: true }).press('Enter');
   };
-  await page.getByRole('combobox', { name: 'What it reads' }).click();
+  await page.getByRole('combobox', { name: 'Measured quantity' }).click();
   await page.getByRole('option', { name: 'intake air temperature', exact: true }).click();
   await page.getByRole('combobox', { name: 'Against any spray in the intake' }).click();
   await page.getByRole('option', { name: 'upstream', exact: true }).click();
   await put('Its new wires', '600');
-  await put('Where it sits, axes of the engine: forwards', '330');
-  await put('Where it sits, axes of the engine: to the left', '-120');
-  await put('Where it sits, axes of the engine: up', '380');
+  await put('Position, engine axes: forwards', '330');
+  await put('Position, engine axes: to the left', '-120');
+  await put('Position, engine axes: up', '380');
   await expect(page.getByText('Sensor 1: added, clear of heat, upstream of the spray').first()).toBeVisible();
   await expect.poll(state).toBe('clear');
   await page.getByRole('combobox', { name: 'Against any spray in the intake' }).click();
   await page.getByRole('option', { name: 'downstream', exact: true }).click();
-  await expect(page.getByText('Sensor 1: it sits downstream of the spray, which wets it').first()).toBeVisible();
+  await expect(page.getByText('Sensor 1: it is downstream of the spray').first()).toBeVisible();
   await expect.poll(state).toBe('blocked');
   await sable.putBack(was);
 });

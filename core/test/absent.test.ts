@@ -37,8 +37,8 @@ test('what is missing is told with where it is entered', () => {
   ]);
   expect(told(tug, inLibrary('gearboxes', c.gearboxId, 'shifterMm'))).toContainEqual([
     'unknown',
-    'Whether the lever comes up in its aperture is not known',
-    'Needs the lever of the box and the hole in the floor.',
+    'Shift lever in its opening: data missing',
+    'Missing: gearbox shift lever, shifter opening in the floor.',
     [`/gearboxes/${c.gearboxId}/shiftedBy`, `/gearboxes/${c.gearboxId}/shifterMm`],
   ]);
 });

@@ -15,9 +15,10 @@ const BUILDS = [tug, racer, pickup];
 /** What the program brings itself stands nowhere in build or library: fuel data of the injector sum, heat of any engine. */
 const OF_THE_PROGRAM = new Set([
   'specific consumption',
+  'BSFC',
   'fuel, kg/l',
   'share of the heat into the coolant',
-  'what such a core sheds',
+  'heat rejection of such a core',
 ]);
 
 interface Doubt {

@@ -124,7 +124,7 @@ test('every proposal names a place in the text, or none where nothing in it says
   );
 });
 
-test('the place of a proposal is where it was read, also behind accents and signs', () => {
+test('the place of a proposal is measuring position, also behind accents and signs', () => {
   const text = 'Über 🙂 Motor: Lichtmaschine fehlt, 1.200 €';
   const at = (p: AdvertProposal | undefined) => p?.at.map(([from, to]) => text.slice(from, to));
   const read = readAdvert(text);

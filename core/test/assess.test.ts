@@ -18,8 +18,8 @@ describe('the line-up of the demo', () => {
     expect(new Set(all.map((a) => a.state))).toEqual(new Set<State>(['clear', 'tight', 'blocked', 'unknown']));
     const verdict = lineup(tug, all);
     for (const v of verdict.candidates) expect(words(v.why)).toMatch(/^[A-Z0-9].* .*[.?]$/);
-    expect(verdict.headline).toBe('C leads, A, B and E are out');
-    expect(words(verdict.sentence)).toMatch(/^Hesper V6, six-speed passes every gate and check\./);
+    expect(verdict.headline).toBe('C leads; A, B and E rejected');
+    expect(words(verdict.sentence)).toMatch(/^Hesper V6, six-speed meets all requirements\./);
   });
 
   test('a candidate’s state is its worst finding or check', () => {

@@ -54,10 +54,8 @@ test('the budget flips at the expected total, and is tight inside its doubt', ()
   expect(state(meanTotal + plusMinusTotal + 1)).toBe('clear');
 });
 
-test('a part no longer made is said so', () => {
-  expect(words(finding(judged('A'), 'gone-neck-q18').title)).toBe(
-    'Heater return neck, early Quillon is no longer made',
-  );
+test('a part discontinued is said so', () => {
+  expect(words(finding(judged('A'), 'gone-neck-q18').title)).toBe('Heater return neck, early Quillon: discontinued');
 });
 
 describe('refreshed while it is out', () => {
@@ -108,7 +106,7 @@ test('a joint that is open or not known costs a wide guess of its kind, and the 
   const untold = { ...library, gearboxes: gearboxes.map((g) => ({ ...g, ports: [] })) };
   const unknown = assess(tug, candidate('C'), untold).figures!.money!.bill.lines.filter((l) => l.class === 'joint');
   expect(unknown.length).toBeGreaterThan(2);
-  expect(unknown.every((l) => l.name.endsWith(': not known'))).toBe(true);
+  expect(unknown.every((l) => l.name.endsWith(': unknown'))).toBe(true);
 });
 
 test('a shaft made for it stands there as its pieces, the hoop of a propshaft among them; taken out once, all are gone', () => {

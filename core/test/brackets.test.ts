@@ -85,7 +85,7 @@ describe('the template of a folded bracket, as an independent reader opens it', 
     const lines = sheet.marks.filter((m) => m.kind === 'line' && m.layer === 'dimensions' && m.points.length === 2);
     const long = lines.map((m) => m.kind === 'line' && Math.abs(m.points[1]![0] - m.points[0]![0]));
     expect(long).toContain(100);
-    expect(sheetSvg(sheet)).toContain('licensed to make and judge it');
+    expect(sheetSvg(sheet)).toContain('requires a licensed fabricator');
     expect(sheet.scale).toBe(1);
   });
   test('stays on its paper', () => {

@@ -28,20 +28,20 @@ const run = <T>(work: Generator<unknown, T>): T => {
     if (next.done) return next.value;
   }
 };
-const swept = (c = C, scope: 'this box' | 'every box' = 'this box') =>
+const swept = (c = C, scope: 'this gearbox' | 'every gearbox' = 'this gearbox') =>
   run(sweepCombos(tug, c, library, combosOf(tug.chassis!, library, c, scope)));
 
 describe('what is on offer', () => {
   test('every final drive with every tyre, and each gear pair of a box that has them', () => {
-    expect(combosOf(tug.chassis!, library, C, 'this box')).toHaveLength(4 * 4);
+    expect(combosOf(tug.chassis!, library, C, 'this gearbox')).toHaveLength(4 * 4);
     // One of two firsts, one of three fifths.
-    expect(combosOf(tug.chassis!, library, D, 'this box')).toHaveLength(2 * 3 * 4 * 4);
-    const all = combosOf(tug.chassis!, library, C, 'every box');
+    expect(combosOf(tug.chassis!, library, D, 'this gearbox')).toHaveLength(2 * 3 * 4 * 4);
+    const all = combosOf(tug.chassis!, library, C, 'every gearbox');
     expect(new Set(all.map((c) => c.gearboxId)).size).toBeGreaterThan(6);
     expect(all.some((c) => c.gearboxId.startsWith('pipit'))).toBe(false);
   });
   test('no two are the same, and each can be put into the candidate and read back', () => {
-    const all = combosOf(tug.chassis!, library, D, 'this box');
+    const all = combosOf(tug.chassis!, library, D, 'this gearbox');
     expect(new Set(all.map((c) => JSON.stringify(c))).size).toBe(all.length);
     for (const combo of all) expect(comboOf(withCombo(D, combo))).toEqual(combo);
   });
@@ -106,13 +106,13 @@ describe('the chooser', () => {
     expect(first.zeroTo100S).toBe(Math.min(...meets.map((f) => f.zeroTo100S!)));
   });
   test('in slices, each telling how far it is', () => {
-    const work = sweepCombos(tug, C, library, combosOf(tug.chassis!, library, C, 'this box'));
+    const work = sweepCombos(tug, C, library, combosOf(tug.chassis!, library, C, 'this gearbox'));
     expect(work.next().value).toEqual({ share: 1 / 16, done: 1, of: 16 });
   });
   test('an automatic without a known converter has no run, and is ranked all the same', () => {
     const lib = withGearbox('heron-a4', ({ converter: _gone, ...g }) => g);
     const c = { ...C, gearboxId: 'heron-a4' };
-    const list = run(sweepCombos(tug, c, lib, combosOf(tug.chassis!, lib, c, 'this box')));
+    const list = run(sweepCombos(tug, c, lib, combosOf(tug.chassis!, lib, c, 'this gearbox')));
     expect(list.every((f) => f.zeroTo100S === undefined && f.cruiseRpm !== undefined)).toBe(true);
     expect(rankCombos(list, tug.brief, WAYS.even)).toHaveLength(list.length);
   });

@@ -33,7 +33,7 @@ describe('a chosen candidate', () => {
     const finding = of(today(1.4)).findings.find((f) => f.id === 'library-changed')!;
     const name = library.gearboxes.find((g) => g.id === chosen.gearboxId)!.name;
     expect(finding.title).toBe(`The library has changed since this was chosen: ${name}`);
-    expect(finding.because).toMatch(/With what stands there today: .*clear to (blocked|tight)/);
+    expect(finding.because).toMatch(/With today’s library data: .*clear to (blocked|tight)/);
     expect(finding.state).toBe('tight');
     expect(finding.about).toEqual([chosen.id]);
   });

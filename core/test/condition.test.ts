@@ -23,7 +23,7 @@ describe('the shell under the mounts', () => {
       {
         id: 'shell-rail',
         state: 'blocked',
-        title: expect.stringContaining(`${pad.name} would stand on corroded metal`),
+        title: expect.stringContaining('Left chassis mount: mounted on corroded metal'),
       },
     ]);
     expect(of('C', { shell: [spot({ state: 'cut' })] })[0]!.state).toBe('blocked');

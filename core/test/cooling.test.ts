@@ -21,7 +21,7 @@ describe('cooling is always judged', () => {
     const a = on(tug);
     const hot = finding(a, 'cooling-now');
     expect(hot).toMatchObject({ state: 'blocked', step: 'gearing' });
-    expect(hot.title).toMatch(/^It overheats at/);
+    expect(hot.title).toMatch(/^Overheats at/);
     expect(hot.remedies.map((r) => (r.accept as { partId: string }).partId)).toContain('rad-2');
     expect(finding(on(tug, C.partIds), 'cooling-now').state).toBe('clear');
   });

@@ -70,7 +70,7 @@ describe('taken at the wheels', () => {
     expect(byShare).toBeCloseTo(1 / 0.85, 9);
     expect(byFixedAndShare).toBeCloseTo(107 / 0.92 / 100, 9);
     const a = judged({ takenAt: 'wheels', through: 'manual' });
-    expect(a.checks.find((c) => c.id === 'power-now')!.because).toContain('the other school');
+    expect(a.checks.find((c) => c.id === 'power-now')!.because).toContain('other method');
   });
   test('a loss that was measured stands in for the typical one; one untold is wider', () => {
     const measured = inUse({ takenAt: 'wheels', lossPct: { value: 12, plusMinus: 1, evidence: 'measured' } });

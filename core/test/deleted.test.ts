@@ -66,7 +66,7 @@ describe.each(Object.keys(DELETABLE))('%s left out', (place) => {
     const f = found(lib, key, out);
     expect(f.state).toBe('tight');
     expect(f.title).toContain(guide.what);
-    expect(f.because).toMatch(/^The computer has to be told: .+\. .*local inspector/);
+    expect(f.because).toMatch(/^ECU setting required: .+\. .*local inspector/);
     const line = assess(tug, out, lib).figures!.money!.bill.lines.find((l) => l.name.startsWith('Leave out: '))!;
     expect([line.price.likely, line.hours.likely]).toEqual([guide.price.likely, guide.hours.likely]);
     expect(takeOut(out, work)).toEqual(C);

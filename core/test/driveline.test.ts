@@ -16,12 +16,12 @@ describe('torque held back in the map', () => {
     const remedy = f.remedies[0]!;
     expect(remedy.accept).toEqual({ kind: 'torqueLimit', gear: 1, torqueNm: Math.floor(105 / 1.15) });
     expect(words(remedy.title)).toMatch(
-      /^Hold first to 91 N·m in the map: 91 N·m is left of the 246 N·m in your band$/,
+      /^Limit torque to 91 N·m in first \(ECU\): 91 N·m instead of 246 N·m in the rpm range$/,
     );
     const held = accept(candidate('C'), remedy.accept!);
     const a = whole(assess(tug, held, weak));
     expect(finding(a, 'gearbox-margin').state).not.toBe('blocked');
-    expect(words(finding(a, 'torque-limit-1').title)).toBe('The map lets 91 N·m into first');
+    expect(words(finding(a, 'torque-limit-1').title)).toBe('ECU torque limit 91 N·m in first');
     expect(takeOut(held, remedy.accept!).torqueLimits).toBeUndefined();
   });
   test('is not offered for an engine without a computer', () => {
@@ -59,7 +59,7 @@ describe('a turbocharged engine', () => {
   }));
   test('loses boost at each lift of a manual box, and says how much', () => {
     const f = finding(judged('C', {}, tug, blown), 'boost-lost');
-    expect(words(f.title)).toMatch(/^Lifting at the shifts costs \d\.\d s of boost to 100 km\/h$/);
+    expect(words(f.title)).toMatch(/^Boost lost at gear changes: \d\.\d s to 100 km\/h$/);
     expect(judged('C', {}, tug, unblown).findings.some((x) => x.id === 'boost-lost')).toBe(false);
   });
   test('its lag makes it slower than the same curve without', () => {
@@ -174,7 +174,7 @@ describe('the low range of a transfer case', () => {
     const g = a.figures.gearing;
     const engine = library.engines.find((e) => e.id === candidate('A', pickup).engineId)!;
     expect(crawl * 2.48).toBeCloseTo((g.gears[0]!.speedPer1000Kph * engine.idleRpm!.value) / 1000, 6);
-    expect(words(finding(a, 'low-range').title)).toMatch(/^In low first it crawls at \d\.\d km\/h; the tyres set/);
+    expect(words(finding(a, 'low-range').title)).toMatch(/^Crawl speed \d\.\d km\/h; gradeability limited by tyres/);
     const { transferLow: _gone, ...chassis } = pickup.chassis!;
     expect(judged('A', {}, { ...pickup, chassis }).checks.some((c) => c.id === 'low-range')).toBe(false);
   });

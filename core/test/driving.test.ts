@@ -54,8 +54,8 @@ describe('cruise', () => {
     finding(assess(brief({ cruise: { speedKph: 100, rpm, toleranceRpm: 100 } }), candidate('C'), library), 'cruise');
   test('too fast, too slow, and near', () => {
     const value = at(2600).figure!;
-    expect(words(at(value - 200).title)).toMatch(/more than asked/);
-    expect(words(at(value + 200).title)).toMatch(/^Lugs at .* less than asked/);
+    expect(words(at(value - 200).title)).toMatch(/above target range/);
+    expect(words(at(value + 200).title)).toMatch(/^Cruise .* below target range/);
     expect(at(value).state).toBe('clear');
     expect(at(value - 90).state).toBe('tight');
   });
@@ -157,7 +157,7 @@ describe('the clutch', () => {
     expect(own.figures.strength.clutchMargin!.value).toBeLessThan(judged('D').figures.strength.clutchMargin!.value);
     expect(finding(own, 'clutch-margin').state).toBe('blocked');
     expect(words(finding(own, 'clutch-margin').title)).toMatch(
-      /^The clutch is short of its reserve: it holds 1.14 × the peak torque, 1.25 is asked$/,
+      /^Clutch reserve below the requirement: capacity 1.14 × peak torque, 1.25 required$/,
     );
   });
   test('nobody asks for one behind a converter', () => {

@@ -13,7 +13,7 @@ test('a bare-quoted engine that looks lighter is heavier once both are like for 
 test('the peak winner that loses in the band is named with both figures', () => {
   const text = words(engineSentence(compared(['hesper-v6-27', 'dotterel-triple', 'quillon-22']), tug));
   expect(text).toMatch(
-    /^V6 2\.7 gives most where you drive: 78 kW in the mean; triple has the higher peak, 128 kW, and gives 51 kW less in your band\./,
+    /^V6 2\.7: highest mean power in the rpm range, 78 kW; triple has the higher peak, 128 kW, and has 51 kW less in the rpm range\./,
   );
 });
 
@@ -33,7 +33,7 @@ test('without a curve or a basis nothing is made up', () => {
   const [none] = compared(['quillon-22'], lib);
   expect(none!.peakPowerKw).toBeUndefined();
   expect(none!.installedKg).toBeUndefined();
-  expect(words(engineSentence([none!], tug))).toContain('No curve');
+  expect(words(engineSentence([none!], tug))).toContain('No torque curve');
   expect(compareEngine(engine('tansy-14s'), tug.brief).installedKg).toBeUndefined();
 });
 

@@ -48,7 +48,7 @@ describe('softer mounts need more room', () => {
     const a = judged('C', { mountSchool: 'rubber', mounts: [], placement: { ...p, zMm: p.zMm - short - 2 } });
     const blocked = a.findings.filter((f) => f.step === 'fit' && f.state === 'blocked');
     expect(blocked.length).toBeGreaterThan(0);
-    expect(blocked.some((f) => f.because.includes('Polyurethane mounts would ask less and clear it.'))).toBe(true);
+    expect(blocked.some((f) => f.because.includes('Polyurethane mounts reduce movement and solve this.'))).toBe(true);
   });
 });
 
@@ -67,7 +67,7 @@ describe('moving it', () => {
     const a = judged('C', { placement: { ...candidate('C').placement, zMm: 5000 } });
     expect(a.checks.find((c) => c.id === 'fit-margin')).toMatchObject({
       state: 'clear',
-      because: 'Nothing in the bay comes near.',
+      because: 'No obstacle within range.',
     });
     expect(a.checks.find((c) => c.id === 'fit-margin')).not.toHaveProperty('value');
   });
@@ -96,8 +96,8 @@ describe('what stands in the way', () => {
           'fit-rag',
         ).title,
       );
-    expect(at(170)).toMatch(/hits the rag by \d+ mm/);
-    expect(at(152)).toMatch(/is \d+ mm short of what it needs to the rag/);
+    expect(at(170)).toMatch(/hits rag by \d+ mm/);
+    expect(at(152)).toMatch(/^\d+ mm too little clearance: .* to rag$/);
   });
   test('the measuring tolerance of an obstacle is asked on top', () => {
     const needed = (pm: number) => {
@@ -113,7 +113,7 @@ describe('what stands in the way', () => {
       assess(withObstacle(box('hand', 'reach zone', [0, 0, 500], [200, 200, 200])), candidate('C'), library),
     );
     expect(finding(a, 'fit-hand').state).toBe('tight');
-    expect(words(finding(a, 'fit-hand').title)).toMatch(/stands \d+ mm into the hand/);
+    expect(words(finding(a, 'fit-hand').title)).toMatch(/\d+ mm inside the hand/);
     expect(a.figures.fit.smallest!.marginMm).toBe(judged('C').figures.fit.smallest!.marginMm);
   });
   test('hot exhaust asks 50 to a bare hose and 25 to a shielded one', () => {

@@ -75,7 +75,7 @@ describe('against the gearbox found', () => {
     const lib = withGearbox('marten-e5', (g) => ({ ...g, ...next }));
     const said = finding(judged('A', { placement: { ...level, zMm: level.zMm + 20 } }, build, lib), 'fit-beside-old');
     expect(words(said.title)).toBe(
-      'Against the gearbox found, the end of the gearbox lies 80 mm farther back, 20 mm higher',
+      'Compared with the original gearbox, the end of the gearbox lies 80 mm farther back, 20 mm higher',
     );
     expect(words(said.because)).toContain(
       'The gearbox mount 50 mm farther back, 20 mm higher; the output flange 20 mm higher; the lever 10 mm farther forward, 20 mm higher.',
@@ -92,7 +92,7 @@ describe('against the gearbox found', () => {
 });
 
 describe('shafts past the engine', () => {
-  test('half shafts of an engine across leave the block what they need, taken as thick as they usually are', () => {
+  test('half shafts at the flywheel across leave the block what they need, taken as thick as they usually are', () => {
     const [said] = passing(racer);
     expect(said!.id).toBe('fit-passing-right-half-shaft');
     expect(said!.figure).toBeGreaterThan(said!.limit!);

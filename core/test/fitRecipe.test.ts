@@ -59,7 +59,7 @@ describe('the taller sister’s recipe', () => {
   test('a millimetre less of it would not do', () => {
     const first = answer.recipes[0]!;
     const work = first.lines[0]!.accept;
-    if (work.kind !== 'obstacleChange') throw new Error('The recipe changes something else.');
+    if (work.kind !== 'obstacleChange') throw new Error('The recipe changes other obstacle.');
     const less = accept(first.candidate, { ...work, amountMm: work.amountMm - 1 });
     const again = finished(
       searchFitRecipes({ ...s, candidate: less }, rangeAround(s.candidate.placement), { tries: 2 }),

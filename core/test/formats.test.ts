@@ -133,7 +133,7 @@ describe('tables for a spreadsheet', () => {
     expect(row(us, 'Peak power')[0]).toBe('Peak power, target now (hp)');
     expect(Number(row(us, 'Peak power')[3]) * 0.745699872).toBeCloseTo(Number(row(metric, 'Peak power')[3]), 1);
     expect(metric.every((r) => r.length === metric[0]!.length)).toBe(true);
-    expect(row(metric, 'State').filter(Boolean)).toEqual(['State', ...all.map((a) => a.state)]);
+    expect(row(metric, 'Result').filter(Boolean)).toEqual(['Result', ...all.map((a) => a.state)]);
   });
   test('a name that starts like a formula stays text', () => {
     const line = {
@@ -172,7 +172,7 @@ describe('what a schema error says', () => {
     expect(messages).toContainEqual({ pointer: '/brief/hourlyRate', message: 'Hourly rate must be 0 or more.' });
     expect(messages).toContainEqual({
       pointer: '/candidates/0/paintwork',
-      message: expect.stringContaining('paintwork is not a field that is known here'),
+      message: expect.stringContaining('Unknown field “paintwork”'),
     });
     expect(messages).toContainEqual({ pointer: '/candidates/1/tyreCode', message: 'Tyres missing.' });
   });
@@ -181,7 +181,7 @@ describe('what a schema error says', () => {
 test('checks beyond the schema name the place', () => {
   const engine = structuredClone<Engine>(library.engines[0]!);
   engine.curves[0]!.rpm[3] = 10;
-  expect(() => checkEngine(engine, '/library/engines/0')).toThrow(/rise from point to point/);
+  expect(() => checkEngine(engine, '/library/engines/0')).toThrow(/Engine speeds must increase/);
   const flat = structuredClone(tug);
   flat.chassis!.obstacles[0]!.shape = {
     kind: 'hull',

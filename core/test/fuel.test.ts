@@ -33,7 +33,7 @@ test('the fuel of the brief decides octane, injectors and heat', () => {
 
 test('a candidate has its own fuel, marked; a fuel that it can’t burn blocks it', () => {
   const own = on({ fuel: 'E85' }, { fuel: 'petrol 95' });
-  expect(has(own, 'fuel-own')).toMatchObject({ state: 'clear', title: 'It runs on E85, a choice of its own' });
+  expect(has(own, 'fuel-own')).toMatchObject({ state: 'clear', title: 'Fuel of this candidate: E85' });
   expect(check(own, 'knock').value).toBe(104);
   expect(has(on({ fuel: 'diesel' }), 'fuel-kind')).toMatchObject({ state: 'blocked' });
   // A brief for petrol says nothing against a diesel in the line-up: it burns what it burns.
@@ -47,9 +47,9 @@ test('a candidate has its own fuel, marked; a fuel that it can’t burn blocks i
 test('a larger blower is not what its maker asked fuel for: the guardrail judges it at its own boost', () => {
   const [stock, larger] = racer.candidates;
   const judged = (c: Candidate) => assess(racer, c, library).checks.find((k) => k.id === 'knock')!;
-  expect(judged(stock!).title).toBe('Fuel, as its maker asks');
+  expect(judged(stock!).title).toBe('Fuel octane, manufacturer minimum');
   const own = judged(larger!);
-  expect(own.title).toBe('Effective compression, guardrail');
+  expect(own.title).toBe('Knock limit: effective compression ratio');
   const engine = library.engines.find((e) => e.id === larger!.engineId)!;
   const option = engine.slots.find((s) => s.slot === 'blower or turbo')!.options.find((o) => !o.stock)!;
   const ratio = engine.boost!.pressureRatio.value * option.powerFactor!.value;

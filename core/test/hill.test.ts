@@ -92,7 +92,7 @@ test('a converter starts on what its stall gives: by the sum of the same figures
     }),
   ) as { steepestGradePct: number; governedBy: string };
   expect(hill.value).toBeCloseTo(answer.steepestGradePct, 2);
-  expect(hill.because).toContain('stalls its converter at');
+  expect(hill.because).toContain('converter stall speed');
 });
 
 test('a looser converter holds the engine higher and starts on more, until the tyres give up', () => {
@@ -125,7 +125,7 @@ test('low range multiplies what the engine gives, and is said', () => {
   const high = judged(onHill(heavy, HOLDS), library).hill;
   const low = judged(onHill(heavy, { ...HOLDS, transferLow: 2.4 }), library).hill;
   expect(low.value!).toBeGreaterThan(high.value! + 2);
-  expect(low.because).toContain('In first of low range');
+  expect(low.because).toContain('First gear in low range');
   expect(high.because).not.toContain('low range');
 });
 

@@ -48,7 +48,7 @@ test('a day beyond what the standard is made for is said with factor and range, 
   };
   expect(said(25, 100)).toBeUndefined();
   expect(said(40, 2500)).toMatchObject({ state: 'clear' });
-  expect(said(40, 2500)!.because).toContain('the standard holds from 0.93 to 1.07');
+  expect(said(40, 2500)!.because).toContain('the standard is valid from 0.93 to 1.07');
 });
 
 describe('the air that it breathes', () => {

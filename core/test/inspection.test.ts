@@ -27,7 +27,7 @@ test.each([
   ['scored-bores', { scoredBores: [3] }],
   ['gearbox-metal', { gearboxMetal: true }],
   ['end-play', { endPlayMm: 0.4, endPlayLimitMm: 0.2 }],
-] as const)('%s over its limit blocks', (id, more) => {
+] as const)('%s above limit blocks', (id, more) => {
   expect(finding(seen({ compressionBar: six(12), ...(more as Partial<Inspection>) }), id).state).toBe('blocked');
 });
 test('a good one is clear in all of it', () => {

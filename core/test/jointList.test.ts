@@ -117,9 +117,9 @@ describe('somebody looked', () => {
     const seen = accept(c, check);
     expect(servo(seen)).toMatchObject({
       state: 'clear',
-      title: 'Vacuum for the brake servo: somebody has looked, it mates',
+      title: 'Vacuum for the brake servo: direct fit (inspected)',
     });
-    expect(servo(seen).because).toMatch(/^Gauge at idle: 60 kPa\. Its faces are not entered/);
+    expect(servo(seen).because).toMatch(/^Gauge at idle: 60 kPa\. Its interface data is missing/);
     expect(servo(takeOut(seen, check)).state).toBe('unknown');
   });
   test('it never goes before a face that is entered and misses', () => {

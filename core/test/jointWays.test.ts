@@ -170,7 +170,7 @@ describe('what is kept', () => {
     expect(found.unkept.map((u) => u.partId).sort()).toEqual([one!, 'rival'].sort());
     expect(ways(c, { pinned: ['rival'] }, tug, clash).ways[0]!.partIds).toContain('rival');
   });
-  test('a clutch plate of another spline than the new gearbox’s: named, and without it there is a set', () => {
+  test('a clutch disc of another spline than the new gearbox’s: named, and without it there is a set', () => {
     const behind = { ...c, gearboxId: 'marten-e5' };
     const found = ways(behind, { pinned: ['ck-240-28', 'pump-310'], fabricate: true });
     expect([found.ways.length, found.unkept.map((u) => u.partId)]).toEqual([0, ['ck-240-28']]);

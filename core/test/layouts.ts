@@ -325,7 +325,7 @@ export function builtOf({ car, box, candidate, parts = [] }: MadeLayout): {
     lib: {
       ...library,
       parts: [...library.parts, ...parts],
-      gearboxes: [...library.gearboxes, { ...bare, ports: [], ...box, id: 'made-box', shortName: 'made box' }],
+      gearboxes: [...library.gearboxes, { ...bare, ports: [], ...box, id: 'made-box', shortName: 'made gearbox' }],
     },
     candidate: own,
   };

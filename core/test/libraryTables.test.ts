@@ -80,12 +80,12 @@ describe('the library as tables', () => {
 
   test.each([
     ['Cylinders', `${ENGINE}\nX,4.5,,86,86,10,6500,300,,,,\n`, /Line 2, Cylinders: 4.5 is no whole number/],
-    ['arrangement', `${ENGINE}\nX,4,star,86,86,10,6500,300,,,,\n`, /“star” is none of inline, vee, flat/],
+    ['arrangement', `${ENGINE}\nX,4,star,86,86,10,6500,300,,,,\n`, /“star” is invalid\. Use one of: inline, vee, flat/],
     ['bore', `${ENGINE}\n\nX,4,,wide,86,10,6500,300,,,,\n`, /Line 3, Bore \(mm\): “wide” is not a number/],
     ['bore of 0', `${ENGINE}\nX,4,,0,86,10,6500,300,,,,\n`, /Line 2, Bore \(mm\): a figure above 0/],
     ['curve', `${ENGINE}\nX,4,,86,86,10,6500,300,,,,1000-120\n`, /points are written rpm:torque/],
-    ['ratios', 'Name,Ratios,Reverse,Price likely\nF,3.5 two,3.4,250\n', /Line 2, Ratios: figures above nought/],
-    ['headings', 'Colour,Shape\nred,round\n', /“Bore \(mm\)” tells engines/],
+    ['ratios', 'Name,Ratios,Reverse,Price likely\nF,3.5 two,3.4,250\n', /Line 2, Ratios: enter positive numbers/],
+    ['headings', 'Colour,Shape\nred,round\n', /“Bore \(mm\)” for engines/],
   ])('what is wrong is named: %s', (_, text, message) => {
     expect(() => readLibraryTable(text, library)).toThrow(message);
   });

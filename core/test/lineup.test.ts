@@ -82,7 +82,7 @@ test('those that tie with the most within their doubt go by cost, and one that t
   // 4.2 apart at most: B ties with A, C with B alone.
   expect(three(3).leaderId).toBe('b');
   expect(words(three(3).sentence)).toContain(
-    'It pulls 5 % less in your band than A, within their doubt, for 2,000 € less.',
+    '5 % less mean power in the rpm range than A, within their uncertainty, for 2,000 € less.',
   );
   expect(three(5).leaderId).toBe('c');
 });
@@ -116,39 +116,39 @@ test('in whatever order the candidates stand, the same one leads, for the same r
 
 test('says what is out, and how the leader stands against the next', () => {
   const v = of(['a', 'clear', 70, 5000], ['b', 'clear', 50, 4000], ['c', 'blocked', 99, 1]);
-  expect(v.headline).toBe('A leads, C is out');
-  expect(words(v.sentence)).toContain('It pulls 40 % more in your band than B, for 1,000 € more.');
+  expect(v.headline).toBe('A leads; C rejected');
+  expect(words(v.sentence)).toContain('40 % more mean power in the rpm range than B, for 1,000 € more.');
 });
 
 test('the same pull is said to be the same', () => {
   expect(words(of(['a', 'clear', 70, 5000], ['b', 'tight', 70.1, 5500]).sentence)).toContain(
-    'pulls the same in your band as B, for 500 € less. B is tight.',
+    'Same mean power in the rpm range as B, for 500 € less. B is tight.',
   );
 });
 
 test('a tight or unknown leader is told with its reason', () => {
-  expect(words(of(['a', 'tight', 70, 5000]).sentence)).toContain('tightest where it stands by little');
+  expect(words(of(['a', 'tight', 70, 5000]).sentence)).toContain('Smallest margin: it stands by little');
   expect(words(of(['a', 'unknown', 70, 5000]).sentence)).toContain(
-    'stopped by nothing known, but: is it bare or dressed?',
+    'no known failure, but data is missing: is it bare or dressed?',
   );
 });
 
 test('where all are blocked nobody leads, and the nearest is named', () => {
   const v = of(['a', 'blocked', 70, 5000], ['b', 'blocked', 60, 4000]);
   expect(v.leaderId).toBeUndefined();
-  expect(v.headline).toBe('Every candidate is blocked');
-  expect(v.sentence).toBe('A comes nearest: it hits the bonnet.');
-  expect(of(['a', 'blocked', 70, 5000]).headline).toBe('A is blocked');
+  expect(v.headline).toBe('No candidate meets all requirements');
+  expect(v.sentence).toBe('Closest: A (it hits the bonnet).');
+  expect(of(['a', 'blocked', 70, 5000]).headline).toBe('A fails');
 });
 
 test('one alone stands alone', () => {
-  expect(of(['a', 'clear', 70, 5000]).headline).toBe('A stands alone');
+  expect(of(['a', 'clear', 70, 5000]).headline).toBe('Only A meets all requirements');
 });
 
 test('peak and band won by the same one is nothing to tell', () => {
   expect(of(['a', 'clear', 70, 1, 120], ['b', 'clear', 60, 1, 100]).findings).toEqual([]);
   expect(of(['a', 'clear', 70, 1, 90], ['b', 'clear', 60, 1, 100]).findings[0]!.title).toBe(
-    'B wins on peak power and loses where you drive',
+    'B has the highest peak power but less power in the rpm range',
   );
 });
 

@@ -45,7 +45,7 @@ describe('a record brought down from its own basis', () => {
     expect(names(manual)).toEqual(expect.arrayContaining(['flywheel', 'clutch']));
     // A record of an automatic’s engine gives up its converter before a manual box.
     const from = steps(record('dressed', { includes: ['flexplate and converter'] }));
-    expect(off(from, 'flexplate and converter left off')).toBeDefined();
+    expect(off(from, 'without flexplate and converter')).toBeDefined();
     expect(from.some((s) => s.name === 'flywheel' && s.sign === 1)).toBe(true);
   });
 });

@@ -102,7 +102,7 @@ describe('trap 23: a bolt that bottoms in aluminium', () => {
     expect(sound.findings.some((f) => f.id === 'mounts-bolt-left')).toBe(false);
     const short = finding(bolted(30), 'mounts-bolt-left');
     expect(short.state).toBe('blocked');
-    expect(words(short.title)).toContain('holds by 16.0 mm of thread, 20.0 mm needed in aluminium');
+    expect(words(short.title)).toContain('thread engagement 16.0 mm, 20.0 mm needed in aluminium');
   });
   test('without the depth of its hole nobody knows whether it bottoms', () => {
     const lib = withEngine('dotterel-triple', (e) => ({
@@ -409,7 +409,7 @@ describe('claims about mounts', () => {
   test('one that the measure agrees with stands beside it, with its test', () => {
     const f = said([claim('fits', 'maker')]);
     expect(f).toMatchObject({ state: 'clear', step: 'mounts' });
-    expect(f.because).toContain('What settles it: bolt it up.');
+    expect(f.because).toContain('Deciding test: bolt it up.');
   });
   test('two that contradict each other, or one that the measure contradicts, is not settled by anybody’s word', () => {
     expect(said([claim('fits', 'maker'), claim('does not fit', 'owner')]).state).toBe('tight');

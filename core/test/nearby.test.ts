@@ -40,9 +40,9 @@ describe('suppliers', () => {
 describe('know-how', () => {
   test('is in the words of supply only where somebody has said', () => {
     const supply = { scarcity: 'common', makerActive: true } as const;
-    expect(supplyWords(supply)).toBe('common, maker still active');
+    expect(supplyWords(supply)).toBe('common, manufacturer still active');
     expect(supplyWords({ ...supply, sparesNearby: true, knowHowNearby: false })).toBe(
-      'common, maker still active, spares nearby, nobody near works on them',
+      'common, manufacturer still active, spares nearby, no specialist nearby',
     );
   });
   test('an engine that nobody near works on is tight, and says what that means', () => {
@@ -59,7 +59,7 @@ describe('know-how', () => {
       ).findings.find((f) => f.id === `supply-${engineId}`);
     expect(of(undefined)).toBeUndefined();
     expect(of(true)).toBeUndefined();
-    expect(of(false)!.title).toMatch(/^Nobody near works on/);
+    expect(of(false)!.title).toMatch(/no specialist nearby$/);
     expect(of(false)!.because).toContain('sent away');
   });
 });
@@ -86,12 +86,12 @@ describe('tuners', () => {
     expect(told(undefined)).toEqual([]);
     expect(told([])).toEqual([]);
     const far: Tuner = { name: 'Far', distanceKm: 180, computers: [computer.toUpperCase()] };
-    const near: Tuner = { name: 'Near', distanceKm: 12, computers: ['something else', computer] };
+    const near: Tuner = { name: 'Near', distanceKm: 12, computers: ['other obstacle', computer] };
     expect(told([far, near])[0]).toMatchObject({ state: 'clear' });
     expect(told([far, near])[0]!.title).toMatch(/^Near,/);
     expect(told([far])[0]!.title).toMatch(/^Far,/);
     const other = told([{ name: 'Other', computers: ['punched cards'] }])[0]!;
-    expect(other).toMatchObject({ state: 'tight', title: `Nobody near maps the ${computer}` });
+    expect(other).toMatchObject({ state: 'tight', title: `${computer}: no tuner nearby` });
     expect(other.because).toContain('punched cards');
   });
   test.each([

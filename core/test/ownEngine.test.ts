@@ -52,7 +52,7 @@ describe('bored out', () => {
   test.each([was, was - 1, was + 6.1, 0])('a bore of %d is refused', (mm) => {
     expect(() => boredOut(own, mm)).toThrow(InputError);
   });
-  test('of an engine whose bore nobody entered it is refused with what to enter', () => {
+  test('at the flywheel whose bore nobody entered it is refused with what to enter', () => {
     const { boreMm: _bore, ...unknown } = own;
     expect(() => boredOut(unknown, 80)).toThrow(/Enter the bore/);
   });

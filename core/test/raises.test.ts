@@ -77,7 +77,7 @@ function landed(sum: string, typed: Readonly<Record<string, Figure>>, buys = tru
     ],
   };
 }
-const typed = (value: number): Figure => ({ value, evidence: 'published', source: 'typed at the bench' });
+const typed = (value: number): Figure => ({ value, evidence: 'published', source: 'entered by user' });
 const link = (c: Candidate, id: string) => links(c).known.find((l) => l.id === id)?.kw;
 
 test('injectors bought at the bench feed every other sum as those of the library do', () => {
@@ -85,7 +85,7 @@ test('injectors bought at the bench feed every other sum as those of the library
   expect(link(bought, 'fuel')! / link(B, 'fuel')!).toBeCloseTo(280 / 204, 2);
   expect(assess(tug, bought, library).checks.find((k) => k.id === 'injector-duty-later')!.state).toBe('clear');
   expect(finding(assess(tug, bought, library), 'working-injectors').because).toMatch(
-    /the bought one stands in place of the injectors everywhere/,
+    /the bought one replaces the injectors in all calculations/,
   );
   // Reckoned only, nothing is bought.
   expect(link(landed('injectors', { ratedFlowCcPerMin: typed(280) }, false), 'fuel')).toBe(link(B, 'fuel'));
@@ -111,7 +111,7 @@ test('a usual figure is not what somebody buys: it counts nowhere else, and says
   const usual = landed('pump', {});
   expect(link(usual, 'pump')).toBeUndefined();
   expect(finding(assess(tug, usual, library), 'working-pump').because).toMatch(
-    /counts nowhere else until this is typed: Pump gives at rail pressure/,
+    /counts nowhere else until this is typed: Pump flow at rail pressure/,
   );
 });
 

@@ -31,7 +31,7 @@ test('within the band nothing changes by a redline above it; below its top the b
   const short = judged(tug.brief.band.highRpm - 200);
   expect(short.band.value).toBeUndefined();
   expect(short.reach!).toMatchObject({ state: 'unknown', missing: ['/brief/band/highRpm'] });
-  expect(short.reach!.title).toContain('beyond the redline');
+  expect(short.reach!.title).toContain('exceeds the redline');
 });
 
 test('a redline that nobody has entered leaves the curve as it was told, and one at its foot leaves nothing', () => {

@@ -259,7 +259,7 @@ describe('how it is sold and by whom', () => {
     const said = (status: 'ordered' | 'received') =>
       assess(build(15), c(status), library).findings.find((f) => f.id === 'supplier-Marsh & Sons');
     expect(said('ordered')).toMatchObject({ state: 'tight' });
-    expect(words(said('ordered')!.title)).toContain('one line waits on it, 200 €');
+    expect(words(said('ordered')!.title)).toContain('1 item on order, 200 €');
     expect(said('received')).toBeUndefined();
   });
   test('an engine or a gearbox that is rare is said so where it is still to be bought', () => {

@@ -673,7 +673,7 @@ const GOOD: Readonly<Record<string, Record<string, unknown>>> = {
   'candidate.stages': OF_C,
   'candidate.mountTypes': OF_C,
   'candidate.run': { ...OF_C, choices: { day: 'worst', grip: 'wet', trailer: false, gradePct: 4 } },
-  'candidate.gearings': { ...OF_C, scope: 'this box' },
+  'candidate.gearings': { ...OF_C, scope: 'this gearbox' },
   'candidate.gearboxes': { ...OF_C, powersKw: [120, 180] },
   ...Object.fromEntries(CALCULATORS.map((c) => [`calculator.${c.id}`, startingInputs(c, undefined)])),
 };

@@ -26,7 +26,7 @@ test('a gearbox that nobody drew clears nothing, and says so where it is drawn',
   const lib = withGearbox(c.gearboxId, (g) => ({ ...g, solids: [] }));
   const { a, margin, open } = fit(tug, 'C', lib);
   expect(open).toEqual(['the Corran six is not drawn']);
-  expect([margin.state, margin.because]).toEqual(['unknown', expect.stringContaining('Not judged: the Corran six')]);
+  expect([margin.state, margin.because]).toEqual(['unknown', expect.stringContaining('Not checked: the Corran six')]);
   const finding = a.findings.find((f) => f.id === `fit-undrawn-${c.gearboxId}`)!;
   expect([finding.state, finding.missing]).toEqual(['unknown', [`/gearboxes/${c.gearboxId}/solids`]]);
   expect(a.steps.fit).toBe('unknown');
@@ -43,7 +43,7 @@ test('an engine that nobody drew, its gearbox neither: no figure, no NaN, no “
   expect(JSON.stringify([a.checks, a.findings])).not.toMatch(/NaN|Infinity|undefined/);
 });
 
-test('without an exhaust on it the rest of an engine clears nothing', () => {
+test('without an exhaust on it the rest at the flywheel clears nothing', () => {
   const lib = withEngine(c.engineId, (e) => ({ ...e, slots: e.slots.filter((s) => s.slot !== 'exhaust') }));
   const { margin, open } = fit(tug, 'C', lib);
   expect(open).toEqual(['the exhaust is not drawn']);

@@ -67,7 +67,7 @@ test('put right it stands on the bill and is clear; a kit that rebuilds the box 
   expect(weak(done)).toMatchObject({ state: 'clear' });
   const bill = assess(tug, done, lib).figures!.money!.bill.lines;
   expect(bill.find((l) => l.id === 'cure-layshaft')).toMatchObject({
-    name: 'Put right: layshaft bearing',
+    name: 'Repair: layshaft bearing',
     price: { likely: 200 },
   });
   expect(weak({ inspection: ran(180_000), partIds: [...D.partIds, 'gk-marten'] })).toBeUndefined();

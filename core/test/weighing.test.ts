@@ -42,7 +42,7 @@ describe('the bridge', () => {
   test('what is on it and will not run is taken off', () => {
     const bridge = installedMass(v6, record('dressed', 160, ['steering pump', 'A/C compressor']), [], undefined)!;
     const off = bridge.steps.filter((s) => s.sign === -1);
-    expect(off.map((s) => s.name)).toEqual(['steering pump left off', 'A/C compressor left off']);
+    expect(off.map((s) => s.name)).toEqual(['without steering pump', 'without A/C compressor']);
     expect(bridge.installedMassKg).toBeCloseTo(160 - 3.6 - 6 + 4.8 * 0.86 + 7.4 * 1.05 + 5.5, 6);
   });
   test('quoted with its gearbox, that gearbox comes off, not the one it is to have here', () => {
@@ -88,7 +88,7 @@ describe('the car', () => {
       judged('C', { tyreCode })
         .figures.mass.in.map((m) => m.name)
         .filter((n) => n.startsWith('four '));
-    expect(names('185/65R14')).toEqual(['four 185/65R14 for the fitted tyres']);
+    expect(names('185/65R14')).toEqual(['four 185/65R14 tyres instead of current ones']);
     expect(names('165/80R13')).toEqual([]);
   });
   test('is driven with its driver and half a tank, unless they were aboard already', () => {
@@ -124,7 +124,7 @@ describe('the car', () => {
       tug,
       withEngine('hesper-v6-27', (e) => ({ ...e, massRecords: [] })),
     );
-    expect(words(finding(a, 'mass-basis').title)).toBe('Nobody has a mass for the V6 2.7');
+    expect(words(finding(a, 'mass-basis').title)).toBe('V6 2.7: no mass data');
   });
 });
 

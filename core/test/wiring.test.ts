@@ -167,7 +167,7 @@ describe('pins', () => {
         expect(readPlugCsv(plugCsv(plug.pins))).toEqual({ pins: plug.pins, unknown: [] });
       }),
     );
-    const pasted = readPlugCsv('1\tBK\tignition\n2\tRD\tKl. 99 thing\n3\t\trev counter');
+    const pasted = readPlugCsv('1\tBK\tignition\n2\tRD\tKl. 99 thing\n3\t\ttachometer');
     expect(pasted).toEqual({
       pins: [
         { pin: '1', colour: 'BK', function: 'ignition' },
@@ -179,7 +179,7 @@ describe('pins', () => {
     expect(() => readPlugCsv('Pin,Colour\n1,BK\n1,RD')).toThrow('Line 3, Pin: there are two pins “1”.');
     expect(() => readPlugCsv('Pin,Current (A)\n1,-3')).toThrow('Line 2, Current (A)');
     expect(() => readPlugCsv(Array.from({ length: 201 }, (_, i) => `${i + 1}\tBK`).join('\n'))).toThrow('at most 200');
-    expect(functionNamed('Rev Counter')).toBe('tacho');
+    expect(functionNamed('Tachometer')).toBe('tacho');
     expect(functionNamed('coil')).toBeUndefined();
   });
 
@@ -241,10 +241,10 @@ describe('wires', () => {
     for (const key of ['fuseAmps', 'ground', 'sizeMm2', 'lengthM', 'aroundC', 'loadedWires', 'backBy', 'currentAmps'])
       expect([key, fan({ [key]: undefined }).state]).toEqual([key, 'unknown']);
   });
-  test('a wire too thin, a fuse below its load, one that lets through more than the wire carries: blocked', () => {
+  test('a wire too thin, a fuse below its load, one that lets through above the wire’s current rating: blocked', () => {
     expect(fan({ sizeMm2: 0.5 }).state).toBe('blocked');
     expect(fan({ fuseAmps: 5 }).state).toBe('blocked');
-    expect(fan({ fuseAmps: 60 }).title).toContain('more than the wire carries');
+    expect(fan({ fuseAmps: 60 }).title).toContain('above the wire’s current rating');
     expect(fan({ fuseAmps: 7.5 }).state).toBe('tight');
   });
 });
@@ -280,7 +280,7 @@ describe('the current', () => {
   test('an alternator too small for fan and pump is blocked, and one that suits puts it right', () => {
     const E = candidate('E');
     const f =
-      found(E, 'current-cruise') ?? assess(tug, E, library).findings.find((x) => x.title.includes('at a cruise'))!;
+      found(E, 'current-cruise') ?? assess(tug, E, library).findings.find((x) => x.title.includes('at cruise'))!;
     expect(f.state).toBe('blocked');
     const [remedy] = f.remedies;
     expect(remedy!.title).toBe('Fit Alternator 110 A, triple bracket');
@@ -292,9 +292,9 @@ describe('the demo', () => {
   test('a rev counter on one coil of six is told with its pulses, and a named converter closes it', () => {
     const D = candidate('D');
     expect(found(D, 'pins-car:x1')).toMatchObject({ state: 'tight' });
-    expect(found(D, 'pins-car:x1')!.because).toContain('0.5 pulses each turn against 2: it needs a converter');
+    expect(found(D, 'pins-car:x1')!.because).toContain('0.5 pulses each turn against 2: converter required');
     const splices = D.wiring!.splices!.map((s): Splice =>
-      s.a.pin === '6' ? { ...s, how: 'converter', converter: 'Signal box' } : s,
+      s.a.pin === '6' ? { ...s, how: 'converter', converter: 'Signal converter' } : s,
     );
     expect(found(withWiring(D, { splices }), 'pins-car:x1')!.state).toBe('clear');
     const nameless = splices.map((s) => (s.how === 'converter' ? { a: s.a, b: s.b, how: s.how } : s));
@@ -356,7 +356,7 @@ describe('the demo', () => {
     const plans = plansOf(subjectOf(C));
     expect(plans.map((p) => p.plan)).toEqual(['merged looms', 'adapter loom', 'standalone computer', 'loom shop']);
     expect(plans[0]!.hours).toEqual({ low: 12, likely: 25, high: 45 });
-    expect(plans[3]).toMatchObject({ price: undefined, why: expect.stringContaining('Ask for a quote') });
+    expect(plans[3]).toMatchObject({ price: undefined, why: expect.stringContaining('Request a quote') });
     const quoted = withWiring(C, {
       shop: { name: 'Ferrier looms', price: { low: 700, likely: 800, high: 900, evidence: 'claimed' }, days: 30 },
     });
@@ -421,12 +421,12 @@ describe('joints that are wires', () => {
   test('faces that disagree are closed by a named converter in the schedule, and by no bare wire', () => {
     expect(joint(D, 'tacho').closure.how).toBe('open');
     const splices = D.wiring!.splices!.map((s): Splice =>
-      s.a.pin === '6' ? { ...s, how: 'converter', converter: 'Signal box set to four' } : s,
+      s.a.pin === '6' ? { ...s, how: 'converter', converter: 'Signal converter set to four' } : s,
     );
     // Of one that is no part nobody knows what it costs; one that is for sale has to be among the parts.
     expect(joint(withWiring(D, { splices }), 'tacho')).toMatchObject({
       state: 'tight',
-      closure: { how: 'wired', through: 'Signal box set to four' },
+      closure: { how: 'wired', through: 'Signal converter set to four' },
     });
     const { name } = library.parts.find((p) => p.id === 'sb-6')!;
     const bought = splices.map((s) => (s.how === 'converter' ? { ...s, converter: name } : s));

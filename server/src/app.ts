@@ -64,7 +64,7 @@ export async function buildApp(options: AppOptions): Promise<App> {
     frameworkErrors: (error, _request, reply) => {
       const words =
         error.code === 'FST_ERR_BAD_URL'
-          ? 'The address can’t be read: a % in it stands for nothing.'
+          ? 'Invalid address: incomplete % code.'
           : 'The address can’t be read: a part of it is too long.';
       void (reply as unknown as FastifyReply).code(400).type('application/problem+json').send(problemBody(400, words));
     },
@@ -98,7 +98,7 @@ export async function buildApp(options: AppOptions): Promise<App> {
     strictTransportSecurity: false,
   });
   await app.register(swagger, {
-    openapi: { info: { title: 'Sable', description: 'Everything the screens do, over HTTP.', version: '1' } },
+    openapi: { info: { title: 'Sable', description: 'HTTP API for all functions.', version: '1' } },
     transform: ({ schema, url }) => ({ schema: schema && briefly(schema as Readonly<Record<string, unknown>>), url }),
   });
   await app.register(swaggerUi, { routePrefix: '/api/docs' });
@@ -108,7 +108,7 @@ export async function buildApp(options: AppOptions): Promise<App> {
       const routes = v1 as unknown as App;
       routes.get(
         '/health',
-        { schema: { summary: 'Whether it runs', response: answers(Type.Object({ ok: Type.Boolean() })) } },
+        { schema: { summary: 'Health check', response: answers(Type.Object({ ok: Type.Boolean() })) } },
         async () => {
           await options.db.alive();
           return { ok: true };
@@ -161,18 +161,16 @@ function answerProblems(app: App): void {
     const status = (error as FastifyError).statusCode ?? 500;
     if (status === 413) {
       const most = request.routeOptions.bodyLimit ?? BODY_LIMIT;
-      return reply
-        .code(413)
-        .send(problemBody(413, `The body is larger than the ${Math.round(most / 1024 / 1024)} MB that are taken.`));
+      return reply.code(413).send(problemBody(413, `Request too large (limit ${Math.round(most / 1024 / 1024)} MB).`));
     }
     if (status >= 400 && status < 500) return reply.code(status).send(problemBody(status, error.message));
     request.log.error(error);
-    return reply.code(500).send(problemBody(500, 'Nothing was saved. The log of the server says more.'));
+    return reply.code(500).send(problemBody(500, 'Not saved. See the server log.'));
   });
 }
 
 async function serveWeb(app: App, folder: string | undefined): Promise<void> {
-  const notFound = (url: string) => problemBody(404, `There is nothing at ${url}.`);
+  const notFound = (url: string) => problemBody(404, `Not found: ${url}.`);
   if (folder === undefined || !existsSync(folder)) {
     app.setNotFoundHandler((request, reply) =>
       reply.code(404).type('application/problem+json').send(notFound(request.url)),

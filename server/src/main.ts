@@ -57,7 +57,7 @@ try {
 process.on('SIGTERM', () => void close());
 process.on('SIGINT', () => void close());
 
-if (options.resetDemo && !options.yes && !(await sure(`Put what is in ${folder} aside and begin with the demo?`)))
+if (options.resetDemo && !options.yes && !(await sure(`Put what is in ${folder} aside and start with the demo?`)))
   stop('Nothing was changed. Say --yes with --reset-demo to begin with the demo.');
 
 let mine: () => void;

@@ -26,11 +26,11 @@ const USAGE = `npm start -- [options]
   --port N           port on 127.0.0.1 (default 4080)
   --data FOLDER      data folder (default .data/sable)
   --no-demo          start with an empty shop
-  --reset-demo       put what is in the data folder aside and begin with the demo shop; asks, or --yes
+  --reset-demo       move the content of the data folder aside and start with the demo shop; confirm, or --yes
   --backup FILE      write the whole shop of the data folder into one file, and end
   --restore FILE     put the shop of such a file into the data folder, and end; one in use is added to
-  --no-backups       make no backup each day beside the data folder
-  --yard N           offers in the made-up yard (default 260)
+  --no-backups       make no backup each day next to the data folder
+  --yard N           listings in the simulated feed (default 260)
   --host ADDRESS     listen on another address, with --allow: the host names it may be called by
   --allow A,B        host names allowed with --host, for instance bench.local,192.168.1.20`;
 

@@ -80,7 +80,7 @@ test('the library is read once and then only asked about', async () => {
     (await call(shop, 'GET', '/library', undefined, { headers: { 'if-none-match': String(first.headers['etag']) } }))
       .status,
   ).toBe(304);
-  expect((await call<{ name: string }>(shop, 'GET', '/library/parts/sb-6')).body.name).toContain('Signal box');
+  expect((await call<{ name: string }>(shop, 'GET', '/library/parts/sb-6')).body.name).toContain('Signal converter');
   expect((await call(shop, 'GET', '/library/parts/zz')).status).toBe(404);
 });
 

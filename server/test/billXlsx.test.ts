@@ -42,7 +42,7 @@ test('the workbook opens elsewhere, and its sums are those of its lines, with ho
   const [head, ...body] = await rows(await file());
   expect(head!.slice(0, 9)).toEqual([
     'Id',
-    'Line',
+    'Item',
     'Kind',
     'Low',
     'Likely',
@@ -52,7 +52,7 @@ test('the workbook opens elsewhere, and its sums are those of its lines, with ho
     'Hours, high',
   ]);
   const sum = body.pop()!;
-  expect(sum[1]).toBe('Sum');
+  expect(sum[1]).toBe('Total');
   expect(body.length).toBeGreaterThan(140);
   for (const column of [3, 4, 5, 6, 7, 8])
     expect(sum[column]).toBeCloseTo(
@@ -94,11 +94,11 @@ test('the line-up opens elsewhere too: its figures are numbers, in the units ask
   const [metric, us] = [await lineup('metric'), await lineup('us')];
   expect(metric[0]!.slice(0, 3)).toEqual(['Check', 'Unit', 'Limit']);
   const row = (of: unknown[][], title: RegExp) => of.find((r) => title.test(String(r[0])))!;
-  const margin = row(metric, /^Smallest margin/);
+  const margin = row(metric, /^Smallest clearance margin/);
   expect(margin[1]).toBe('mm');
   const figures = [3, 7, 11, 15, 19].map((i) => margin[i]);
   expect(figures.every((f) => typeof f === 'number')).toBe(true);
-  const inches = row(us, /^Smallest margin/);
+  const inches = row(us, /^Smallest clearance margin/);
   expect(inches[1]).toBe('in');
   [3, 7, 11, 15, 19].forEach((i, k) => expect(Number(inches[i]) * 25.4).toBeCloseTo(Number(figures[k]), 1));
   // As many rows as the CSV has, and the same states.

@@ -179,7 +179,7 @@ describe('what can’t be read at all', () => {
     ['a stray sign', '/api/v1/builds', '{"name": "x",}', 'line 1, character 14'],
     ['no body', '/api/v1/builds', ' ', 'The body is empty'],
     ['a key that would reach into the program', '/api/v1/builds', '{"__proto__": {"a": 1}}', '“__proto__”'],
-    ['an address with a stray %', '/api/v1/builds/%zz', undefined, 'a % in it stands for nothing'],
+    ['an address with a stray %', '/api/v1/builds/%zz', undefined, 'incomplete % code'],
     ['an id without end', `/api/v1/builds/${'x'.repeat(5000)}`, undefined, 'a part of it is too long'],
   ])('%s is a problem that says what and where', async (_, url, payload, words) => {
     const answer = await send(url, payload);

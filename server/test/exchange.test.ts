@@ -82,7 +82,7 @@ describe('a file that can’t come in leaves nothing behind', () => {
     const p = await refused((b) => b.library.engines[0]!.curves[0]!.rpm.reverse());
     expect(p.errors![0]).toMatchObject({
       pointer: expect.stringMatching(/^\/library\/engines\/0\/curves\/0\/rpm\/1$/),
-      message: expect.stringContaining('must rise'),
+      message: expect.stringContaining('Engine speeds must increase'),
     });
   });
   test('a negative mass', async () => {
@@ -99,7 +99,7 @@ describe('a file that can’t come in leaves nothing behind', () => {
     });
     expect(p.errors![0]).toMatchObject({ pointer: '/build/candidates/0/partIds/0' });
   });
-  test('something else altogether', async () => {
+  test('other obstacle altogether', async () => {
     expect((await refused((b) => Object.assign(b, { format: 'recipe' }))).errors![0]!.pointer).toBe('/format');
   });
 });

@@ -57,7 +57,7 @@ test('one that takes too long is ended with its limit said, and nothing of it is
       }),
     ).rejects.toMatchObject({
       status: 503,
-      message: expect.stringContaining('longer than the 4 s that a file may') as string,
+      message: expect.stringContaining('Time limit of 4 s for a file') as string,
     });
     expect(await count()).toBe(before);
     await expect(

@@ -30,7 +30,7 @@ test('an engine is copied, edited, retired, and each step taken back', async () 
     row: { compressionRatio: { value: 10.8 } },
   });
   expect((await put('engines', { ...edited, retired: true }, 2)).status).toBe(200);
-  expect((await get<{ undo: string }>('/library-steps')).body.undo).toBe('Retired engine Quillon 2.2, tuned');
+  expect((await get<{ undo: string }>('/library-steps')).body.undo).toBe('Archived engine Quillon 2.2, tuned');
   await step('undo');
   expect((await engine(copy.id)).retired).toBeUndefined();
   await step('undo');
@@ -224,7 +224,7 @@ test('tables out for each kind, and in again; a bad line or row is named', async
     text: 'Name,Class,Price likely\nX,gadget,3\n',
   });
   expect(bad.status).toBe(422);
-  expect(bad.body.detail).toContain('Line 2, Class: “gadget” is none of');
+  expect(bad.body.detail).toContain('Line 2, Class: “gadget” is invalid');
   const head = 'Name,Cylinders,Bore (mm),Stroke (mm),Compression (ratio),Redline (rpm),Price likely';
   const many = await call<ProblemBody>(shop, 'POST', '/library-table', { text: `${head}\nX,40,86,86,10,6000,5\n` });
   expect(many.status).toBe(422);

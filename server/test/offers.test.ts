@@ -38,7 +38,7 @@ test('it is found in the yard as soon as it is written down, moves with each cha
     title: 'V6 with box',
     price: 600,
     condition: 'unknown',
-    seller: 'seller not told',
+    seller: 'seller not stated',
   });
   expect((await put({ ...offer, price: 550 }, 1)).status).toBe(200);
   expect((await mine())?.price).toBe(550);
@@ -46,7 +46,7 @@ test('it is found in the yard as soon as it is written down, moves with each cha
   expect(await mine()).toMatchObject({ gone: true });
   const history = await call<RowHistory>(shop, 'GET', '/library/offers/advert-7/history');
   expect(history.body.changes.map((c) => c.words)).toEqual([
-    'Retired offer V6 with box',
+    'Archived offer V6 with box',
     'Changed offer V6 with box',
     'New offer V6 with box',
   ]);

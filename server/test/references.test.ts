@@ -77,7 +77,7 @@ test('two candidates of one letter, and two things of a list with one id, are re
       errors: [
         {
           pointer: `/obstacles/${obstacles.length}/id`,
-          message: `“Twin” has the id “${obstacles[0]!.id}” of entry 1. Give it another.`,
+          message: `“Twin” has the id “${obstacles[0]!.id}” of entry 1. Choose another id.`,
         },
       ],
     },
@@ -85,7 +85,7 @@ test('two candidates of one letter, and two things of a list with one id, are re
 });
 
 test('the engine that a car came with can’t be undone away, and one that is gone doesn’t come back by undo of the car', async () => {
-  const row = { ...(await engineOf('quillon-22')), id: 'as-found', name: 'As found' };
+  const row = { ...(await engineOf('quillon-22')), id: 'as-found', name: 'Original car' };
   expect((await putEngine(row, 0)).status).toBe(201);
   const { build } = await read();
   expect((await putChassis({ ...build.chassis!, originalEngineId: 'as-found' })).status).toBe(200);
@@ -105,7 +105,7 @@ test('the engine that a car came with can’t be undone away, and one that is go
 });
 
 test('a row that was taken out and comes back goes on counting: who saw the old one can’t write over it', async () => {
-  const row = { ...(await engineOf('quillon-22')), id: 'twice', name: 'First' };
+  const row = { ...(await engineOf('quillon-22')), id: 'twice', name: 'First gear ratio' };
   expect((await putEngine(row, 0)).body.version).toBe(1);
   expect((await undoRow()).status).toBe(200);
   expect((await putEngine({ ...row, name: 'Second' }, 0)).body.version).toBe(3);

@@ -173,7 +173,7 @@ describe('a file that is not whole is refused in one sentence', () => {
   test('a line taken out, a row of a table that is not named, another kind of file, a newer one', async () => {
     const lines = text().trimEnd().split('\n');
     const without = [...lines.slice(0, 5), ...lines.slice(6)].join('\n');
-    await expect(read(gzipSync(`${without}\n`))).rejects.toThrow('check sum');
+    await expect(read(gzipSync(`${without}\n`))).rejects.toThrow('checksum');
     const body = lines.slice(0, -1);
     await expect(read(summed([...body, '{"table":"pg_authid","row":{}}']))).rejects.toThrow('pg_authid');
     await expect(read(summed(['{"sable":"build"}']))).rejects.toThrow('something else');

@@ -149,7 +149,7 @@ describe('the database of a folder', () => {
       expect([what, why]).toEqual([
         what,
         expect.stringMatching(
-          /^The database in \S+\/db can’t be read: [^.]+\. Nothing was changed\. There is no backup beside it; .*--data\.$/,
+          /^The database in \S+\/db can’t be read: [^.]+\. Nothing was changed\. No backup found next to it; .*--data\.$/,
         ),
       ]);
     }

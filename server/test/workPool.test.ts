@@ -42,14 +42,14 @@ describe('sums in threads', () => {
     }));
   test('a sum that nobody knows is a fault of the program', () =>
     withPool({}, async (pool) => {
-      await expect(pool.run({ name: 'nothing', input: {} }, NEVER)).rejects.toThrow(/no sum “nothing”/);
+      await expect(pool.run({ name: 'nothing', input: {} }, NEVER)).rejects.toThrow(/Unknown calculator “nothing”/);
     }));
 
   test('one that takes too long is ended, told with the limit, and its thread is free again', () =>
     withPool({ threads: 1, seconds: 3 }, async (pool) => {
       await expect(pool.run(LONG, NEVER)).rejects.toMatchObject({
         status: 503,
-        message: expect.stringContaining('longer than the 3 s') as string,
+        message: expect.stringContaining('Time limit of 3 s') as string,
       });
       await expect(pool.run(MASS, NEVER)).resolves.toMatchObject({ installedMassKg: 104 });
     }));

@@ -199,7 +199,7 @@ export const CHECK_TABLE: Readonly<Record<CheckId, CheckEntry>> = {
     limit: 'brief',
   },
   'gate-noise-later': {
-    asks: 'Is it quiet enough for the limit that is to come?',
+    asks: 'Is it quiet enough for the future limit?',
     required: ['/engines/*/noise'],
     estimable: QUIETENED,
     raisedBy: ['/brief/noise', '/brief/noise/laterLimitDb'],
@@ -216,7 +216,7 @@ export const CHECK_TABLE: Readonly<Record<CheckId, CheckEntry>> = {
     limit: 'brief',
   },
   'gate-circuit-noise-later': {
-    asks: 'Is it quiet enough for what the circuit will ask?',
+    asks: 'Is the noise level within the limit?',
     required: ['/engines/*/noise'],
     estimable: QUIETENED,
     raisedBy: ['/brief/circuitNoise', '/brief/circuitNoise/rpm', '/brief/circuitNoise/laterLimitDb'],
@@ -240,7 +240,7 @@ export const CHECK_TABLE: Readonly<Record<CheckId, CheckEntry>> = {
     limit: 'brief',
   },
   'gate-mass': {
-    asks: 'Does it weigh what the class asks for?',
+    asks: 'Does the mass meet the class limit?',
     required: ['/chassis/weighing/frontKg', '/chassis/weighing/rearKg'],
     estimable: [],
     raisedBy: ['/brief/caps', '/brief/caps/leastMassKg'],
@@ -252,7 +252,7 @@ export const CHECK_TABLE: Readonly<Record<CheckId, CheckEntry>> = {
     required: ['/engines/*/curves[]', '/gearboxes/*/efficiencyDirect', '/gearboxes/*/efficiencyOther'],
     estimable: ['/gearboxes/*/ratios[]', '/engines/*/curves/*/plusMinusPct'],
     raisedBy: ['/brief/wheelPower', '/brief/wheelPower/speedKph'],
-    formula: 'P·η of the gear that gives most, at the speed',
+    formula: 'P·η in the best gear at this speed',
     limit: 'brief',
   },
   'gate-wheel': {
@@ -280,7 +280,7 @@ export const CHECK_TABLE: Readonly<Record<CheckId, CheckEntry>> = {
     limit: '85 %, trade; never worse than tight where known',
   },
   'bottom-end': {
-    asks: 'Does the short block stand its torque?',
+    asks: 'Is the short block rated for its torque?',
     required: CURVE,
     estimable: CURVE_EST,
     raisedBy: ['/engines/*/limits', '/engines/*/limits[]'],
@@ -288,7 +288,7 @@ export const CHECK_TABLE: Readonly<Record<CheckId, CheckEntry>> = {
     limit: '100 %, by the record of the limit',
   },
   knock: {
-    asks: 'Is the fuel good enough, with the blower that is on it?',
+    asks: 'Is the octane number sufficient for compression and boost?',
     required: [
       '/engines/*/fuel',
       '/engines/*/induction',
@@ -298,8 +298,8 @@ export const CHECK_TABLE: Readonly<Record<CheckId, CheckEntry>> = {
     ],
     estimable: ['/engines/*/octaneRon', '/engines/*/slots[]'],
     raisedBy: [],
-    formula: 'the maker’s octane; else effective compression ε·√(pressure ratio)',
-    limit: 'the maker’s; else 10.0 at 91 RON and 0.25 for each RON, 1.0 more with direct injection, trade',
+    formula: 'the manufacturer’s octane number; else effective compression ε·√(pressure ratio)',
+    limit: 'the manufacturer’s; else 10.0 at 91 RON and 0.25 for each RON, 1.0 more with direct injection, trade',
   },
   'fit-margin': {
     asks: 'Has everything the gap it needs?',
@@ -330,7 +330,7 @@ export const CHECK_TABLE: Readonly<Record<CheckId, CheckEntry>> = {
     limit: 'none',
   },
   'fit-shifter': {
-    asks: 'Does the lever come up in its aperture?',
+    asks: 'Does the shift lever fit the opening?',
     required: ['/chassis/shifterAperture', '/gearboxes/*/shifterMm', '/chassis/obstacles[]'],
     estimable: ['/chassis/shifterAperture/plusMinusMm', '/parts/*/shifts', ...MOVED],
     raisedBy: ['/gearboxes/*/shiftedBy', ...LAYOUT],
@@ -353,7 +353,7 @@ export const CHECK_TABLE: Readonly<Record<CheckId, CheckEntry>> = {
     ],
     estimable: ['/parts/*/shifts', '/chassis/gearboxAt'],
     raisedBy: LAYOUT,
-    formula: 'angle between axes in space, SAE J901; sprockets beside each other over their distance',
+    formula: 'angle between axes in space, SAE J901; sprocket offset over centre distance',
     limit: '0.5 to 3° and alike within 1°, half shafts 7° at rest, torque tube and chain 0.5°, trade',
   },
   'fit-plunge': {
@@ -376,7 +376,7 @@ export const CHECK_TABLE: Readonly<Record<CheckId, CheckEntry>> = {
     estimable: ['/parts/*/shifts', ...MOVED],
     raisedBy: [...LAYOUT, '/chassis/torqueTube'],
     formula: 'angle of the shaft to the axle line in every pair of bump, static, droop and engine movement',
-    limit: 'what the joint takes, its maker',
+    limit: 'permitted joint angle, manufacturer',
   },
   'fit-ground': {
     asks: 'Does it clear the ground at full bump?',
@@ -399,11 +399,11 @@ export const CHECK_TABLE: Readonly<Record<CheckId, CheckEntry>> = {
     required: ['/chassis/pads[]', '/engines/*/bosses[]', '/gearboxes/*/mountMm', '/chassis/obstacles[]'],
     estimable: [],
     raisedBy: [],
-    formula: 'distance from pad to the nearest boss',
+    formula: 'distance from chassis mount to the nearest boss',
     limit: '250 mm, trade',
   },
   'mounts-held': {
-    asks: 'Do the mounts hold engine and gearbox, and in which turn do they give most?',
+    asks: 'Do the mounts hold engine and gearbox, and about which axis are they softest?',
     required: [...HUNG],
     estimable: HUNG_EST,
     raisedBy: ['/chassis/torqueTube'],
@@ -411,7 +411,7 @@ export const CHECK_TABLE: Readonly<Record<CheckId, CheckEntry>> = {
     limit: 'every motion held; 5 % of the weight on a link, trade',
   },
   'mounts-load': {
-    asks: 'Does every mount stand its greatest load?',
+    asks: 'Is every mount rated for its maximum load?',
     required: [...HUNG, ...CURVE, '/candidates/*/mounts/*/element/ratingN'],
     estimable: [...HUNG_EST, ...DRIVES.filter((d) => !CURVE.includes(d))],
     raisedBy: ['/chassis/torqueTube'],
@@ -459,7 +459,7 @@ export const CHECK_TABLE: Readonly<Record<CheckId, CheckEntry>> = {
     limit: 'none, trade',
   },
   'mounts-brackets': {
-    asks: 'Is every mount joined to its boss, and does what was made for it bear its worst load?',
+    asks: 'Is every mount joined to its boss, and does its bracket carry the worst load?',
     required: [
       ...HUNG,
       ...CURVE,
@@ -478,10 +478,10 @@ export const CHECK_TABLE: Readonly<Record<CheckId, CheckEntry>> = {
     ],
     raisedBy: ['/candidates/*/mounts', '/candidates/*/mounts[]'],
     formula: 't = √(6·F·l·S/(b·R_e)), S 1.5 on the worst case, R_e 235 N/mm² steel, 125 welded 6082; tube √(σ² + 3τ²)',
-    limit: 'yield over 1.5; gives at most a tenth of what its mount gives, trade',
+    limit: 'yield over 1.5; deflection at most a tenth of its mount’s, trade',
   },
   'power-now': {
-    asks: 'Does it make the power asked?',
+    asks: 'Does peak power meet the target?',
     required: CURVE,
     estimable: CURVE_EST,
     raisedBy: ['/brief/now/powerKw'],
@@ -489,23 +489,23 @@ export const CHECK_TABLE: Readonly<Record<CheckId, CheckEntry>> = {
     limit: 'brief',
   },
   'band-torque': {
-    asks: 'Does it make the torque asked where one drives?',
+    asks: 'Does torque in the rpm range meet the target?',
     required: CURVE,
     estimable: CURVE_EST,
     raisedBy: ['/brief/now/bandTorqueNm'],
-    formula: 'best of the curve within the band',
+    formula: 'maximum of the curve within the rpm range',
     limit: 'brief',
   },
   'band-power': {
-    asks: 'What power does it make on average in the band?',
+    asks: 'What is the mean power in the rpm range?',
     required: CURVE,
     estimable: CURVE_EST,
     raisedBy: [],
-    formula: 'mean of torque × speed over the band',
+    formula: 'mean of torque × speed over the rpm range',
     limit: 'none',
   },
   cruise: {
-    asks: 'Does it cruise near the revs asked?',
+    asks: 'Is cruise rpm near its target?',
     required: [],
     estimable: [],
     raisedBy: ['/brief/cruise'],
@@ -532,7 +532,7 @@ export const CHECK_TABLE: Readonly<Record<CheckId, CheckEntry>> = {
     ],
     raisedBy: ['/brief/hill'],
     formula:
-      'thrust at launch, or of a converter at its stall, or grip of the driven wheels with weight transfer; less rolling and 0.5 m/s²',
+      'tractive force at launch, or of a converter at stall speed, or grip limit of the driven wheels with weight transfer; less rolling resistance and 0.5 m/s²',
     limit: 'brief',
   },
   'wheel-room': {
@@ -582,7 +582,7 @@ export const CHECK_TABLE: Readonly<Record<CheckId, CheckEntry>> = {
     limit: 'none',
   },
   'gearbox-margin': {
-    asks: 'Does the gearbox stand it in every gear?',
+    asks: 'Is the gearbox rated for the torque in every gear?',
     required: [...CURVE, ...GEARS, '/gearboxes/*/ratings[]', '/gearboxes/*/ratings/*/torqueNm'],
     estimable: [...GRIP_EST, '/gearboxes/*/ratings/*/gear'],
     raisedBy: [],
@@ -598,7 +598,7 @@ export const CHECK_TABLE: Readonly<Record<CheckId, CheckEntry>> = {
     limit: '1.25 of peak torque, trade',
   },
   'axle-margin': {
-    asks: 'Does the axle stand first gear?',
+    asks: 'Is the axle rated for first gear?',
     required: [...CURVE, ...GEARS, '/chassis/axleRating', '/chassis/axleRating/pinionTorqueNm'],
     estimable: [...GRIP_EST, ...CENTRE],
     raisedBy: ['/gearboxes/*/finalDriveInside', ...HARDER],
@@ -606,7 +606,7 @@ export const CHECK_TABLE: Readonly<Record<CheckId, CheckEntry>> = {
     limit: '1 of its rating',
   },
   'shaft-margin': {
-    asks: 'Does a half shaft stand first gear?',
+    asks: 'Is each half shaft rated for first gear?',
     required: [...CURVE, ...GEARS, '/chassis/axleRating', '/chassis/axleRating/shaftTorqueNm'],
     estimable: [...GRIP_EST, ...CENTRE],
     raisedBy: HARDER,
@@ -633,7 +633,7 @@ export const CHECK_TABLE: Readonly<Record<CheckId, CheckEntry>> = {
     limit: '70 % of it, trade',
   },
   'propshaft-margin': {
-    asks: 'Does the propshaft stand first gear?',
+    asks: 'Is the propshaft rated for first gear?',
     required: [
       ...CURVE,
       ...GEARS,
@@ -658,7 +658,7 @@ export const CHECK_TABLE: Readonly<Record<CheckId, CheckEntry>> = {
     limit: 'brief',
   },
   'mass-front': {
-    asks: 'How much of it stands on the front axle?',
+    asks: 'What share of the mass is on the front axle?',
     required: AXLES,
     estimable: AXLES_EST,
     raisedBy: [],
@@ -666,7 +666,7 @@ export const CHECK_TABLE: Readonly<Record<CheckId, CheckEntry>> = {
     limit: 'none',
   },
   'ride-front': {
-    asks: 'Does the front stand at its height?',
+    asks: 'Is the front ride height within its limit?',
     required: [...AXLES, ...COM, '/chassis/springs'],
     estimable: [...AXLES_EST, ...UNSPRUNG],
     raisedBy: [],
@@ -674,7 +674,7 @@ export const CHECK_TABLE: Readonly<Record<CheckId, CheckEntry>> = {
     limit: '15 mm, trade; never worse than tight',
   },
   'ride-rear': {
-    asks: 'Does the rear stand at its height?',
+    asks: 'Is the rear ride height within its limit?',
     required: [...AXLES, ...COM, '/chassis/springs'],
     estimable: [...AXLES_EST, ...UNSPRUNG],
     raisedBy: [],
@@ -706,7 +706,7 @@ export const CHECK_TABLE: Readonly<Record<CheckId, CheckEntry>> = {
     limit: '3 points below it, trade; a tester decides',
   },
   'brakes-stops': {
-    asks: 'Do the brakes stand stop after stop?',
+    asks: 'Do the brakes stay below their limit after repeated stops?',
     required: [...DRIVEN, ...COM, '/chassis/brakes', '/chassis/brakes/front', '/chassis/brakes/rear'],
     estimable: [
       ...AXLES_EST,
@@ -720,7 +720,7 @@ export const CHECK_TABLE: Readonly<Record<CheckId, CheckEntry>> = {
     limit: 'linings: 450 °C ordinary, 550 fast road, 700 track; after the fade test of the type-approval rules',
   },
   'brakes-descent': {
-    asks: 'Do they stand the longest hill down?',
+    asks: 'Do the brakes stay below their limit on the longest descent?',
     required: [...DRIVEN, ...COM, ...ROAD, '/chassis/brakes', '/chassis/brakes/rear'],
     estimable: [...AXLES_EST, '/brief/hill', '/parts/*/brakes', '/parts/*/brakes/front', '/parts/*/brakes/linings'],
     raisedBy: ['/brief/descent'],
@@ -811,7 +811,7 @@ export const CHECK_TABLE: Readonly<Record<CheckId, CheckEntry>> = {
     ],
     raisedBy: [],
     formula: 'ε-NTU core, heat 0.30 (diesel 0.25) of the fuel, cores in front; Kays and London, Heywood 12.4',
-    limit: 'what the core sheds at 105 °C less 5 K, or as the cap lets the coolant boil',
+    limit: 'heat rejected by the core at 105 °C less 5 K, or at the boiling point set by the cap',
   },
   'cooling-later': {
     asks: 'Will it keep cool at the later target?',
@@ -876,19 +876,19 @@ export const CHECK_TABLE: Readonly<Record<CheckId, CheckEntry>> = {
     limit: 'none open',
   },
   'current-idle': {
-    asks: 'Does the alternator feed it all at idle?',
+    asks: 'Is the alternator output sufficient at idle?',
     required: ['/engines/*/alternatorAmps', '/parts/*/cooling/fanAmps'],
     estimable: DRAWN,
     raisedBy: [],
-    formula: 'sum of currents by their share of the time; an alternator gives 45 % of its rating at idle',
+    formula: 'total of the currents by their share of the time; an alternator delivers 45 % of its rating at idle',
     limit: 'the alternator',
   },
   'current-cruise': {
-    asks: 'Does the alternator feed it all at a cruise?',
+    asks: 'Is the alternator output sufficient at cruise?',
     required: ['/engines/*/alternatorAmps', '/parts/*/cooling/fanAmps'],
     estimable: DRAWN,
     raisedBy: [],
-    formula: 'sum of currents by their share of the time',
+    formula: 'total of the currents by their share of the time',
     limit: 'the alternator',
   },
   budget: {

@@ -18,10 +18,10 @@ export function assessChosen(setting: Setting, candidate: Candidate, today: Libr
     state: worse ? 'tight' : 'clear',
     step: 'donors',
     title: `The library has changed since this was chosen: ${moved.join(', ')}`,
-    because: `It is judged by what it was chosen with. ${
+    because: `Calculated with the data at the time of selection. ${
       changes.length === 0
-        ? 'What stands there today would change no figure.'
-        : `With what stands there today: ${changes.slice(0, SHOWN).map(changeWords).join('; ')}${changes.length > SHOWN ? `; and ${changes.length - SHOWN} more` : ''}. Withdraw the choice and choose it again to take that.`
+        ? 'Today’s library data would change no figure.'
+        : `With today’s library data: ${changes.slice(0, SHOWN).map(changeWords).join('; ')}${changes.length > SHOWN ? `; and ${changes.length - SHOWN} more` : ''}. To use it, withdraw the selection and select again.`
     }`,
     about: [candidate.id],
   });
@@ -34,7 +34,7 @@ const SHOWN = 4;
 
 /** "Cruise rpm 2,684 to 2,863 rpm, clear to blocked". */
 function changeWords({ title, quantity, before, after }: Changed): string {
-  const value = (v: number | undefined) => (v === undefined ? 'not known' : say(v, quantity));
+  const value = (v: number | undefined) => (v === undefined ? 'unknown' : say(v, quantity));
   const figures = before.value === after.value ? '' : ` ${value(before.value)} to ${value(after.value)}`;
   const states = before.state === after.state ? '' : `${figures && ','} ${before.state} to ${after.state}`;
   return `${title}${figures}${states}`;

@@ -164,7 +164,7 @@ const byExpected = (a: Derived | undefined, b: Derived | undefined): number =>
 
 function oddsUnknown(rated: boolean, distance: boolean, priced: boolean): string | undefined {
   const missing = [
-    ...(rated ? [] : ['what it stands']),
+    ...(rated ? [] : ['torque rating']),
     ...(distance ? [] : ['how far it is to last (brief)']),
     ...(priced ? [] : ['its price']),
   ];

@@ -59,7 +59,12 @@ const ALSO: Readonly<Record<string, readonly string[]>> = {
   Class: ['kind of part', 'type'],
   Compression: ['compression ratio'],
   'Final drive inside': ['final drive'],
-  Rated: ['rating', 'rated torque'],
+  // Tables that went out before these were called so come in still.
+  'Torque rating': ['rated', 'rating', 'rated torque'],
+  'Torque rating ±': ['rated ±'],
+  'Torque rating evidence': ['rated evidence'],
+  Archived: ['retired'],
+  Discontinued: ['no longer made'],
   'Hours likely': ['hours'],
   'Lead time': ['lead time', 'lead days'],
   Curve: ['torque curve'],

@@ -38,7 +38,7 @@ function refuseTwins(value: unknown, pointer: string): void {
       if (first !== undefined)
         throw new InputError(
           `${pointer}/${i}/id`,
-          `${typeof name === 'string' ? `“${name}”` : `Entry ${i + 1}`} has the id “${id}” of entry ${first + 1}. Give it another.`,
+          `${typeof name === 'string' ? `“${name}”` : `Entry ${i + 1}`} has the id “${id}” of entry ${first + 1}. Choose another id.`,
         );
       seen.set(id, i);
     });
@@ -86,19 +86,19 @@ export function checkGearbox(gearbox: Gearbox, pointer = ''): void {
     if (p.gear > gearbox.ratios.length)
       throw new InputError(
         `${pointer}/pairs/${i}/gear`,
-        `The box has ${gearbox.ratios.length} gears; there is no gear ${p.gear}.`,
+        `The gearbox has ${gearbox.ratios.length} gears; gear ${p.gear} does not exist.`,
       );
   });
   gearbox.ratings.forEach((r, i) => {
     if (!r.torqueNm && !(r.powerKw && r.atRpm))
       throw new InputError(
         `${pointer}/ratings/${i}/torqueNm`,
-        'A rating needs a torque, or a power and the engine speed it was told at.',
+        'A rating needs a torque, or a power with its engine speed.',
       );
     if (r.gear !== undefined && r.gear > gearbox.ratios.length) {
       throw new InputError(
         `${pointer}/ratings/${i}/gear`,
-        `The box has ${gearbox.ratios.length} gears; there is no gear ${r.gear}.`,
+        `The gearbox has ${gearbox.ratios.length} gears; gear ${r.gear} does not exist.`,
       );
     }
   });
@@ -135,10 +135,10 @@ export function checkOffer(offer: Offer, pointer = ''): void {
     if (offer.included.includes(item))
       throw new InputError(
         `${pointer}/missing/${k}`,
-        `${capital(item)}: it can’t be missing and come with it; take it out of one.`,
+        `${capital(item)}: listed both as included and as missing. Remove it from one list.`,
       );
   if (offer.price !== undefined && offer.currency === undefined)
-    throw new InputError(`${pointer}/currency`, 'Currency: say in what money it is asked.');
+    throw new InputError(`${pointer}/currency`, 'Currency: enter the currency of the asking price.');
 }
 
 export function checkBrief(brief: Brief, pointer = ''): void {
@@ -146,7 +146,7 @@ export function checkBrief(brief: Brief, pointer = ''): void {
   if (brief.band.highRpm <= brief.band.lowRpm) {
     throw new InputError(
       `${pointer}/band/highRpm`,
-      `The top of the driving band must lie above its low end, ${brief.band.lowRpm} rpm; it is ${brief.band.highRpm}.`,
+      `The upper rpm limit must be higher than the lower one, ${brief.band.lowRpm} rpm.`,
     );
   }
 }

@@ -34,14 +34,14 @@ export function billCsv(rows: readonly BillRow[], currency: string, units: Units
   return sheetText(
     [
       [
-        'Line',
+        'Item',
         'Kind',
-        'Why',
+        'Reason',
         ...columns.map((c) => `Price, ${c} (${currency})`),
         ...columns.map((c) => `Hours, ${c} (h)`),
         'Evidence',
         'Lead time (days)',
-        'No longer made',
+        'Discontinued',
         'Stage',
         'Set',
       ],
@@ -58,7 +58,7 @@ export function billCsv(rows: readonly BillRow[], currency: string, units: Units
         text(r.kept?.set ?? ''),
       ]),
       [
-        'Sum',
+        'Total',
         '',
         '',
         ...columns.map((c) =>
@@ -133,7 +133,7 @@ export function lineupTable(build: Build, assessments: readonly Verdictable[], u
       }),
     ]),
     [
-      'State',
+      'Result',
       undefined,
       undefined,
       ...entries.flatMap(({ assessment }) => [undefined, undefined, assessment.state, undefined]),

@@ -85,7 +85,7 @@ export function readHoles(text: string, form: HoleForm, toMm: number): HolesRead
       const [u, v] = [spot.uMm, spot.vMm];
       const miss = 'worstMm' in spot ? spot.worstMm : 0;
       if (form === 'three distances' && holes.length === 1 && spread([AXIS, holes[0]!, spot]) < FLAT) {
-        problems.push(`${at}: axis, ${holes[0]!.id} and ${id} lie on one line: tell another hole second.`);
+        problems.push(`${at}: axis, ${holes[0]!.id} and ${id} lie on one line: select another second hole.`);
         return;
       }
       if (miss > DISAGREE_MM) {
@@ -96,7 +96,7 @@ export function readHoles(text: string, form: HoleForm, toMm: number): HolesRead
       }
       worstMm = Math.max(worstMm, miss);
       if (Math.max(Math.abs(u), Math.abs(v)) > 600)
-        problems.push(`${at}: ${id} lies more than 600 mm from the shaft axis.`);
+        problems.push(`${at}: ${id} is more than 600 mm from the shaft axis.`);
       else
         holes.push({
           id: id!,

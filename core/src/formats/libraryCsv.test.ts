@@ -4,7 +4,7 @@ import { readPartsCsv } from './libraryTables.ts';
 describe('parts as a table', () => {
   test('out and in again say the same', () => {
     const text =
-      '\uFEFFName,Class,Mass (kg),Mass ±,Mass evidence,Price low,Price likely,Price high,Price evidence,Hours low,Hours likely,Hours high,Lead time (days),No longer made,Note\n"Pump, high",pump,1.2,0.1,measured,80,100,140,published,1,1.5,2,7,yes,"says ""loud"""\n';
+      '\uFEFFName,Class,Mass (kg),Mass ±,Mass evidence,Price low,Price likely,Price high,Price evidence,Hours low,Hours likely,Hours high,Lead time (days),Discontinued,Note\n"Pump, high",pump,1.2,0.1,measured,80,100,140,published,1,1.5,2,7,yes,"says ""loud"""\n';
     const parts = readPartsCsv(text);
     expect(parts[0]).toMatchObject({
       id: 'pump-high',

@@ -37,7 +37,7 @@ export const TABLE_COLUMNS = {
     ...PRICE,
     'Curve (rpm:N·m)',
     'Curve evidence',
-    'Retired',
+    'Archived',
   ],
   gearboxes: [
     'Id',
@@ -46,11 +46,11 @@ export const TABLE_COLUMNS = {
     'Ratios',
     'Reverse',
     'Final drive inside',
-    ...of('Rated', 'N·m'),
+    ...of('Torque rating', 'N·m'),
     ...of('Length', 'mm'),
     ...of('Mass', 'kg'),
     ...PRICE,
-    'Retired',
+    'Archived',
   ],
   parts: [
     'Id',
@@ -62,7 +62,7 @@ export const TABLE_COLUMNS = {
     'Hours likely',
     'Hours high',
     'Lead time (days)',
-    'No longer made',
+    'Discontinued',
     'Note',
   ],
 } as const satisfies Record<string, readonly string[]>;

@@ -143,7 +143,7 @@ export function readEnginesCsv(text: string | TableSheet, here: readonly Engine[
           .filter(Boolean)
       : base.codes;
     const { retired: wasRetired, ...kept } = { retired: undefined, ...base };
-    const retired = row.has('Retired') ? row.yes('Retired') : wasRetired === true;
+    const retired = row.has('Archived') ? row.yes('Archived') : wasRetired === true;
     const whole = (column: string, was: number | undefined) => (row.has(column) ? row.whole(column) : was);
     const one = <T extends string>(column: string, of: readonly T[], was: T | undefined) =>
       row.has(column) ? row.one(column, of) : was;
@@ -185,7 +185,7 @@ export function readGearboxesCsv(
   return readRows(text, told, TABLE_COLUMNS.gearboxes, ['Name', 'Ratios'], here, (row, id, was) => {
     const name = row.text('Name');
     const wasRating = inUseOrFirst((was?.ratings ?? []).filter((r) => r.gear === undefined));
-    const torqueNm = row.figure('Rated', 'N·m', wasRating?.torqueNm);
+    const torqueNm = row.figure('Torque rating', 'N·m', wasRating?.torqueNm);
     const rating: Rating | undefined =
       torqueNm === wasRating?.torqueNm
         ? wasRating
@@ -200,7 +200,7 @@ export function readGearboxesCsv(
       wants: [],
     };
     const { retired: wasRetired, ...kept } = { retired: undefined, ...base };
-    const retired = row.has('Retired') ? row.yes('Retired') : wasRetired === true;
+    const retired = row.has('Archived') ? row.yes('Archived') : wasRetired === true;
     return {
       ...kept,
       id,
@@ -244,7 +244,7 @@ export function readPartsCsv(text: string | TableSheet, here: readonly Part[] = 
         price: row.price(base.price),
         hours: hoursOf(row, base.hours),
         leadDays: row.has('Lead time (days)') ? Math.round(row.number('Lead time (days)')) : base.leadDays,
-        discontinued: row.has('No longer made') ? row.yes('No longer made') : base.discontinued,
+        discontinued: row.has('Discontinued') ? row.yes('Discontinued') : base.discontinued,
         note: row.has('Note') ? row.text('Note') : base.note,
       }),
     };
@@ -298,7 +298,7 @@ export function readLibraryTable(
     case undefined:
       throw new InputError(
         '/head',
-        'The first line must name the columns: “Bore (mm)” tells engines, “Ratios” gearboxes, “Class” parts.',
+        'The first line must contain the column names: “Bore (mm)” for engines, “Ratios” for gearboxes, “Class” for parts.',
       );
   }
 }

@@ -21,7 +21,7 @@ const TYPES: Readonly<Record<string, string>> = {
   string: 'text',
   boolean: 'true or false',
   array: 'a list',
-  object: 'a group of fields',
+  object: 'an object',
   null: 'empty',
 };
 
@@ -50,7 +50,7 @@ function nameOf(pointer: string): string {
   const parts = pointer.split('/').filter(Boolean);
   const named = [...parts].reverse().find((p) => !/^\d+$/.test(p) && p !== 'value');
   const index = /^\d+$/.test(parts.at(-1) ?? '') ? ` ${Number(parts.at(-1)) + 1}` : '';
-  if (named === undefined) return 'The body';
+  if (named === undefined) return 'The request body';
   const parent = parts.filter((p) => !/^\d+$/.test(p) && p !== named).at(-1);
   return `${fieldLabelOf(named, parent)?.replace(/ \(.*/, '') ?? named}${index}`;
 }
@@ -61,7 +61,7 @@ function sentence(e: SchemaError, name: string): string {
     case 'required':
       return `${name} missing.`;
     case 'additionalProperties':
-      return `${name} is not a field that is known here. Take it out, or check its spelling.`;
+      return `Unknown field “${name}”. Remove it or check the spelling.`;
     case 'type':
       return `${name} must be ${[p['type']]
         .flat()
@@ -84,14 +84,14 @@ function sentence(e: SchemaError, name: string): string {
     case 'maxLength':
       return `${name} must be at most ${String(p['limit'])} characters long.`;
     case 'minItems':
-      return `${name} needs ${String(p['limit'])} or more entries.`;
+      return `${name}: at least ${String(p['limit'])} entries.`;
     case 'maxItems':
       return `${name} may have at most ${String(p['limit'])} entries.`;
     case 'uniqueItems':
-      return `${name} must not hold the same entry twice.`;
+      return `${name}: duplicate entries are not allowed.`;
     case 'pattern':
-      return `${name} is not written as it must be (allowed: ${String(p['pattern'])}).`;
+      return `${name} has the wrong format. Expected: ${String(p['pattern'])}.`;
     default:
-      return `${name} ${e.message ?? 'is not allowed as it is'}.`;
+      return `${name} ${e.message ?? 'is invalid'}.`;
   }
 }

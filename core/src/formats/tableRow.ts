@@ -55,13 +55,13 @@ function rowOf(
     has: (c) => cell(c) !== '',
     text: (c, otherwise) => {
       const raw = cell(c) || otherwise;
-      if (raw === undefined) throw fault(c, 'nothing is written there.');
+      if (raw === undefined) throw fault(c, 'empty cell.');
       return raw;
     },
     number: (c, otherwise) => {
       const raw = cell(c);
       if (raw === '') {
-        if (otherwise === undefined) throw fault(c, 'a figure is needed.');
+        if (otherwise === undefined) throw fault(c, 'enter a number.');
         return otherwise;
       }
       const value = numberIn(raw, decimal);
@@ -88,7 +88,7 @@ function rowOf(
         // Each by itself: no list of figures has thousands in it.
         .map((v) => numberIn(v, v.includes('.') ? '.' : ','));
       if (values.length === 0 || !values.every((v): v is number => v !== undefined && v > 0))
-        throw fault(c, `figures above nought with blanks between are needed, not “${cell(c)}”.`);
+        throw fault(c, `enter positive numbers separated by spaces, not “${cell(c)}”.`);
       return values;
     },
     one: (c, of, otherwise) => {
@@ -97,7 +97,9 @@ function rowOf(
       if (found === undefined)
         throw fault(
           c,
-          raw === undefined ? `one of ${of.join(', ')} is needed.` : `“${raw}” is none of ${of.join(', ')}.`,
+          raw === undefined
+            ? `one of ${of.join(', ')} is needed.`
+            : `“${raw}” is invalid. Use one of: ${of.join(', ')}.`,
         );
       return found;
     },

@@ -131,8 +131,8 @@ test('every line at fault is told with its line and its reason, and none is take
   } catch (error) {
     if (!(error instanceof InputErrors)) throw error;
     expect(error.all.map((e) => e.message)).toEqual([
-      expect.stringMatching(/^Line 3, Class: “gadget” is none of/),
-      'Line 4, Name: nothing is written there.',
+      expect.stringMatching(/^Line 3, Class: “gadget” is invalid/),
+      'Line 4, Name: empty cell.',
       'Line 5, Price likely: “cheap” is not a number.',
     ]);
     expect(error.message).toBe(error.all[0]!.message);
@@ -160,10 +160,10 @@ test('what can be two numbers is asked, not guessed; told the mark, it is read',
 });
 
 test.each([
-  ['Colour;Size\nred;3\n', /“Bore \(mm\)” tells engines/],
-  ['Name;Price likely;Colour\nX;3;red\n', /tells engines/],
+  ['Colour;Size\nred;3\n', /“Bore \(mm\)” for engines/],
+  ['Name;Price likely;Colour\nX;3;red\n', /for engines/],
   ['Name,Class,Colour\nX,hose,red\n', /Column “Colour” is not known/],
-  ['', /tells engines/],
+  ['', /for engines/],
 ])('%j is refused with what would tell', (text, why) => {
   expect(() => readLibraryTable(text, { engines: [], gearboxes: [], parts: [] })).toThrow(why);
 });

@@ -14,7 +14,7 @@ export interface TableSheet {
   /** The line of the headings, from 1. */
   readonly headLine: number;
   readonly rows: readonly SheetRow[];
-  /** Undefined where no figure tells it. */
+  /** Undefined where not identified by a figure. */
   readonly decimal: DecimalMark | undefined;
   /** Lines that are no rows of it: a title above the headings, a line of sums. */
   readonly passedOver: readonly number[];

@@ -203,7 +203,7 @@ export function readScheduleCsv(text: string): Required<Pick<Wiring, 'splices' |
     });
   }
   if (splices.length > 600 || unused.length > 600)
-    throw new InputError('/rows', 'The table has more than 600 wires: one candidate holds no more.');
+    throw new InputError('/rows', 'The table has more than 600 wires, the maximum per candidate.');
   return { splices, unused };
 }
 

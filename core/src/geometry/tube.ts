@@ -48,7 +48,7 @@ export function tubeOf(route: Pick<Route, 'pointsMm' | 'diameterMm' | 'leastBend
     const after = legs[i]!;
     const turn = Math.acos(Math.min(1, Math.max(-1, dot(before.unit, after.unit))));
     if (turn > Math.PI - 0.02)
-      throw new InputError(`${pointer}/pointsMm/${i}`, `The route turns back on itself at point ${i + 1}.`);
+      throw new InputError(`${pointer}/pointsMm/${i}`, `Route reverses direction at point ${i + 1}.`);
     if (turn < 1e-4) {
       line.push(points[i]!);
       continue;

@@ -44,13 +44,13 @@ const kept = {
     ),
   ),
   status: O(Type.Unsafe<LineStatus>({ type: 'string', enum: [...LINE_STATUS] })),
-  paid: O(Type.Number({ minimum: 0, description: 'in the money of the build; it stands in place of the price' })),
+  paid: O(Type.Number({ minimum: 0, description: 'in the currency of the build; replaces the price' })),
   supplier: O(Type.String({ minLength: 1, maxLength: 80 })),
   stage: O(
     Type.Unsafe<'later'>({
       type: 'string',
       enum: ['later'],
-      description: 'bought when it runs, for the power to come',
+      description: 'bought later, for the later target',
     }),
   ),
   insteadOf: O(
@@ -112,7 +112,7 @@ export const BillEdits = Type.Object(
       Type.Unsafe<'by evidence'>({
         type: 'string',
         enum: ['by evidence'],
-        description: 'money put aside for what is on no list, by how well each line is known',
+        description: 'contingency by evidence of each item',
       }),
     ),
   },

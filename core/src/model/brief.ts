@@ -141,7 +141,7 @@ export const Brief = Type.Object(
       Type.Number({
         minimum: 0,
         maximum: 1000,
-        description: 'what an own hour is counted at; nothing where nobody says',
+        description: 'value of one hour of own labour; 0 if not entered',
       }),
     ),
     maxHours: Type.Optional(Type.Number({ exclusiveMinimum: 0 })),
@@ -154,7 +154,7 @@ export const Brief = Type.Object(
           hands: Type.Optional(
             Type.Integer({ minimum: 1, maximum: 8, description: 'people who work on it at one time' }),
           ),
-          lift: Type.Optional(Type.Boolean({ description: 'whether the car stands on a lift' })),
+          lift: Type.Optional(Type.Boolean({ description: 'whether the car is on a lift' })),
           monthlyLimit: Type.Optional(
             Type.Number({ exclusiveMinimum: 0, description: 'money that may go out in a month' }),
           ),

@@ -100,11 +100,9 @@ export const Candidate = Type.Object(
     placement: Placement,
     gearboxPlacement: Type.Optional({
       ...Placement,
-      description: 'where the gearbox sits, in a car that has it at the driven axle',
+      description: 'gearbox location, if at the driven axle',
     } as typeof Placement),
-    unplaced: Type.Optional(
-      Type.Unsafe<true>({ type: 'boolean', const: true, description: 'nobody has said yet where it sits' }),
-    ),
+    unplaced: Type.Optional(Type.Unsafe<true>({ type: 'boolean', const: true, description: 'position not entered' })),
     mountSchool: MountSchoolSchema,
     mounts: Type.Optional(Type.Array(FittedMount, { maxItems: 12, description: 'what carries engine and gearbox' })),
     fuel: Type.Optional({ ...FuelSchema, description: 'in place of the brief’s' } as typeof FuelSchema),
@@ -121,7 +119,7 @@ export const Candidate = Type.Object(
       Type.Number({ exclusiveMinimum: 0, maximum: 3000, description: 'power that it is promised not to pass' }),
     ),
     cures: Type.Optional(
-      Type.Array(Id, { uniqueItems: true, maxItems: 24, description: 'known weak parts that are put right' }),
+      Type.Array(Id, { uniqueItems: true, maxItems: 24, description: 'known weak parts that are repaired' }),
     ),
     jointWishes: Type.Optional(
       Type.Object(
@@ -137,7 +135,7 @@ export const Candidate = Type.Object(
     plate: Type.Optional(AdapterPlate),
     fabricated: Type.Optional(Type.Array(Fabricated, { maxItems: 60, description: 'joints closed by own work' })),
     swapped: Type.Optional(Type.Array(Swapped, { maxItems: 60, description: 'parts moved over from another engine' })),
-    jointChecks: Type.Optional(Type.Array(JointCheck, { maxItems: 80, description: 'joints that somebody saw mate' })),
+    jointChecks: Type.Optional(Type.Array(JointCheck, { maxItems: 80, description: 'joints inspected: direct fit' })),
     pickUpChecks: Type.Optional(Type.Array(PickUpCheck, { maxItems: 24 })),
     trims: Type.Optional(
       Type.Array(Id, { uniqueItems: true, maxItems: 60, description: 'solids with a lug taken off' }),
@@ -154,7 +152,7 @@ export const Candidate = Type.Object(
     ),
     workings: Type.Optional(Type.Array(SavedCalculation, { maxItems: 60 })),
     pairIds: Type.Optional(
-      Type.Array(Id, { uniqueItems: true, maxItems: 12, description: 'gear pairs put into the box' }),
+      Type.Array(Id, { uniqueItems: true, maxItems: 12, description: 'gear pairs installed in the gearbox' }),
     ),
     intakeAir: Type.Optional(
       Type.Object(
@@ -205,7 +203,7 @@ export const Candidate = Type.Object(
         { ...closed, description: 'steering pump, A/C, heater … that are deleted' },
       ),
     ),
-    moved: Type.Optional(Type.Array(MovedLump, { maxItems: 40, description: 'lumps put in another place' })),
+    moved: Type.Optional(Type.Array(MovedLump, { maxItems: 40, description: 'parts relocated' })),
     whyNot: Note,
   },
   closed,

@@ -92,7 +92,10 @@ export const AxleSprings = Type.Object(
     unsprungKg: PositiveFigure,
     bumpMm: Type.Optional(PositiveFigure),
   },
-  { ...closed, description: 'unsprung mass of the whole axle; bumpMm of the wheel up to the stop, as it was weighed' },
+  {
+    ...closed,
+    description: 'unsprung mass of the whole axle; bump travel of the wheel up to the stop, as it was weighed',
+  },
 );
 export type AxleSprings = Type.Static<typeof AxleSprings>;
 
@@ -131,7 +134,7 @@ export const HalfShaft = Type.Object(
   },
   {
     ...closed,
-    description: 'between joint centres, pushed fully in and pulled fully out; both sides unless the right is told',
+    description: 'between joint centres, fully compressed and fully extended; both sides unless the right is entered',
   },
 );
 export type HalfShaft = Type.Static<typeof HalfShaft>;
@@ -148,7 +151,7 @@ const AxleRatio = Type.Object(
   closed,
 );
 
-/** How the car was weighed: its axles, or four pads, and what was aboard. */
+/** How the car was weighed: its axles, or four scale pads, and what was aboard. */
 const Weighing = Type.Object(
   {
     frontKg: Type.Optional(PositiveFigure),
@@ -169,7 +172,7 @@ const Weighing = Type.Object(
     lifted: Type.Optional(
       Type.Object(
         { frontKg: PositiveFigure, liftMm: PositiveFigure, hubMm: PositiveFigure },
-        { ...closed, description: 'weighed again with the rear hubs lifted; hubMm is how high the front hubs stand' },
+        { ...closed, description: 'weighed again with the rear hubs lifted; with the height of the front hubs' },
       ),
     ),
     aboard: Type.String({ maxLength: 200 }),
@@ -335,26 +338,26 @@ export const Chassis = Type.Object(
       Type.Unsafe<'front' | 'middle' | 'rear'>({
         type: 'string',
         enum: ['front', 'middle', 'rear'],
-        description: 'in front, unless said otherwise',
+        description: 'front if not stated',
       }),
     ),
     gearboxSits: Type.Optional(
       Type.Unsafe<'on the engine' | 'at the driven axle'>({
         type: 'string',
         enum: ['on the engine', 'at the driven axle'],
-        description: 'on the engine, unless said otherwise; at the driven axle it is a transaxle away from the engine',
+        description: 'on the engine if not stated; a separate transaxle is at the driven axle',
       }),
     ),
     gearboxAt: Type.Optional({
       ...Placement,
-      description: 'where the original gearbox sits, if not on the engine',
+      description: 'location of the original gearbox, if not on the engine',
     } as typeof Placement),
     torqueTube: Type.Optional(Type.Boolean({ description: 'the shaft to the axle runs in a tube that carries it' })),
     drivenBy: Type.Optional(
       Type.Unsafe<(typeof DRIVEN_BY)[number]>({
         type: 'string',
         enum: [...DRIVEN_BY],
-        description: 'what turns the driven axle; shafts, unless said otherwise',
+        description: 'type of final drive; shafts if not stated',
       }),
     ),
     axleSprocketMm: Type.Optional({ ...Vec3, description: 'middle of the sprocket on the axle' } as typeof Vec3),
@@ -411,7 +414,7 @@ export const Chassis = Type.Object(
           pinionTorqueNm: Type.Optional(PositiveFigure),
           shaftTorqueNm: Type.Optional(PositiveFigure),
         },
-        { ...closed, description: 'what the axle stands at its pinion, and one half shaft' },
+        { ...closed, description: 'torque ratings of the axle pinion and of one half shaft' },
       ),
     ),
     propshaft: Type.Optional(PropshaftTube),
@@ -496,7 +499,7 @@ export const Chassis = Type.Object(
     lumps: Type.Array(Lump),
     originalEngineId: Type.Optional(Id),
     originalGearboxId: Type.Optional(Id),
-    engineAt: Type.Optional({ ...Placement, description: 'where the original engine sits' } as typeof Placement),
+    engineAt: Type.Optional({ ...Placement, description: 'location of the original engine' } as typeof Placement),
     installFrom: Type.Optional(
       Type.Array(Type.Unsafe<'above' | 'below'>({ type: 'string', enum: ['above', 'below'] }), { uniqueItems: true }),
     ),

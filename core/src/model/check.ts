@@ -1,4 +1,4 @@
-import type { Derived, Quantity } from '../units/index.ts';
+import { capital, type Derived, type Quantity } from '../units/index.ts';
 import {
   checkState,
   type Check,
@@ -75,7 +75,7 @@ export function findingOf(check: Check, title: string, more: Partial<Finding> = 
     id: check.id,
     state: check.state,
     step: check.step,
-    title,
+    title: capital(title),
     because: check.because,
     quantity: check.quantity,
     about: [],
@@ -94,5 +94,5 @@ export function findingOf(check: Check, title: string, more: Partial<Finding> = 
 export function makeFinding(
   f: Pick<Finding, 'id' | 'state' | 'step' | 'title' | 'because'> & Partial<Finding>,
 ): Finding {
-  return { about: [], missing: [], remedies: [], ...f };
+  return { about: [], missing: [], remedies: [], ...f, title: capital(f.title) };
 }

@@ -28,7 +28,7 @@ const guide = (
 });
 
 const EMISSION =
-  'It belongs to what the car was approved with: in most places it has to stay and work, and without it the car fails. Ask the local inspector before anything is cut.';
+  'Part of the type approval: in most places it must stay and work, and the car fails inspection without it. Check with the local inspector before cutting.';
 
 /** By the place that its ports name; prices and hours are guides, as shops ask them. */
 export const DELETABLE: Readonly<Record<string, DeletionGuide>> = {
@@ -39,14 +39,14 @@ export const DELETABLE: Readonly<Record<string, DeletionGuide>> = {
     [6, 12, 20],
   ),
   'cam-phasing': guide(
-    'phaser locked in its rest position, its oil feed blanked',
-    'The cam angle as fixed, its valve as absent, and fuel and spark mapped anew for that angle',
+    'phaser locked in its base position, oil feed blanked',
+    'Set the cam angle as fixed and its valve as absent; recalibrate fuel and ignition for that angle',
     [40, 90, 200],
     [3, 6, 12],
   ),
   'intake-flaps': guide(
     'flaps pinned open or taken out, the holes of their spindles closed',
-    'No actuator and no position of it, and fuel mapped anew below the switching speed',
+    'Remove the actuator and its position sensor; recalibrate fuel below the switching speed',
     [10, 25, 60],
     [1, 2, 5],
   ),

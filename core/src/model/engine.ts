@@ -26,7 +26,7 @@ export const TorqueCurve = Type.Object(
       Type.Unsafe<'crank' | 'wheels'>({
         type: 'string',
         enum: ['crank', 'wheels'],
-        description: 'at the crank, unless said otherwise',
+        description: 'at the crankshaft if not stated',
       }),
     ),
     through: Type.Optional(
@@ -132,7 +132,7 @@ const Boss = Type.Object(
       Type.Unsafe<readonly [number, number, number]>({ ...Vec3, description: 'where its face looks, engine frame' }),
     ),
     thread: Type.String({ maxLength: 20 }),
-    fromYear: Type.Optional(Type.Integer({ description: 'in blocks cast from then on; in all where nothing is said' })),
+    fromYear: Type.Optional(Type.Integer({ description: 'in blocks cast from then on; in all if not stated' })),
     toYear: Type.Optional(Type.Integer()),
     threadDepthMm: Type.Optional(PositiveFigure),
     material: Type.Optional(BossMaterialSchema),
@@ -233,7 +233,7 @@ export const Engine = Type.Object(
           },
           closed,
         ),
-        { maxItems: 12, description: 'what the bottom end as it left the works is known to stand' },
+        { maxItems: 12, description: 'torque rating of the original short block' },
       ),
     ),
     blockMaterial: Type.Optional(Type.String({ maxLength: 40 })),
@@ -255,7 +255,7 @@ export const Engine = Type.Object(
     needs: Type.Optional(
       Type.Array(AncillarySchema, {
         uniqueItems: true,
-        description: 'what must be bolted on for it to run; what every engine needs where nothing is said',
+        description: 'parts required for it to run; the usual ones if not stated',
       }),
     ),
     massRecords: Type.Array(MassRecord),
@@ -302,7 +302,7 @@ export type Engine = Type.Static<typeof Engine>;
 
 /** The years in which an engine was built, in words. */
 export function yearsBuilt({ builtFrom, builtTo }: Pick<Engine, 'builtFrom' | 'builtTo'>): string {
-  if (builtFrom === undefined && builtTo === undefined) return 'not known';
+  if (builtFrom === undefined && builtTo === undefined) return 'unknown';
   return builtTo === undefined
     ? `from ${builtFrom}`
     : builtFrom === undefined

@@ -28,6 +28,7 @@ export * from './swaps.ts';
 export * from './family.ts';
 export * from './fieldDictionary.ts';
 export * from './fieldHelp.ts';
+export * from './terms.ts';
 export * from './usualRanges.ts';
 export * from './weakPart.ts';
 export * from './fieldQuantity.ts';

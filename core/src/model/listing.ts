@@ -151,7 +151,7 @@ export function listingOf(offer: Offer): Listing | undefined {
     currency,
     condition = 'unknown',
     words = '',
-    seller = 'seller not told',
+    seller = 'seller not stated',
     retired,
     ...rest
   } = offer;

@@ -59,7 +59,7 @@ export type BracketMetal = (typeof BRACKET_METALS)[number];
 /** What spans from a boss to its mount: part of what was bought or found, or made for it. */
 const SuppliedBracket = Type.Object(
   { from: Type.Literal('supplied') },
-  { ...closed, description: 'comes with the mount, or stays as found' },
+  { ...closed, description: 'supplied with the mount, or original' },
 );
 export const MadeBracket = Type.Object(
   {
@@ -90,7 +90,7 @@ export const MadeBracket = Type.Object(
       Type.Number({
         minimum: -200,
         maximum: 200,
-        description: 'from the middle of the mount to the face that the bracket lies on, along the mount’s own z',
+        description: 'from the middle of the mount to the bracket face, along the mount’s own z',
       }),
     ),
     alsoBossIds: Type.Optional(
@@ -114,7 +114,7 @@ export const FittedMount = Type.Object(
     atMm: Type.Optional(
       Type.Unsafe<readonly [number, number, number]>({
         ...Vec3,
-        description: 'where it gives, vehicle axes; at the chassis mount where nothing is said',
+        description: 'elastic centre, vehicle axes; at the chassis mount if not stated',
       }),
     ),
     turnDeg: Type.Optional(

@@ -71,7 +71,7 @@ export const Part = Type.Object(
     id: Id,
     name: Name,
     class: Type.Unsafe<(typeof PART_CLASSES)[number]>({ type: 'string', enum: [...PART_CLASSES] }),
-    provides: Type.Array(Port, { description: 'ports that stand in place of the engine’s, gearbox’s or car’s own' }),
+    provides: Type.Array(Port, { description: 'ports that replace those of engine, gearbox or car' }),
     closes: Type.Array(
       Type.Object(
         {
@@ -126,7 +126,7 @@ export const Part = Type.Object(
       Type.Array(Id, {
         uniqueItems: true,
         maxItems: 40,
-        description: 'other parts of the library that come in it: sold as one, under its one price',
+        description: 'other parts included in this kit, at one price',
       }),
     ),
     plugs: Type.Optional(Plugs),
@@ -144,10 +144,10 @@ export const Part = Type.Object(
         {
           pads: Type.Array(ChassisMount, { maxItems: 12 }),
           obstacles: Type.Array(Obstacle, { maxItems: 24 }),
-          inPlaceOf: Type.Array(Id, { maxItems: 40, description: 'obstacles and pads that leave with it' }),
+          inPlaceOf: Type.Array(Id, { maxItems: 40, description: 'obstacles and chassis mounts removed with it' }),
           bushNPerMm: Type.Optional({
             ...PositiveFigure,
-            description: 'stiffness of its own bushes under each of its mounts; firm where nothing is said',
+            description: 'stiffness of its bushes under each mount; rigid if not stated',
           } as typeof PositiveFigure),
           pickUps: Type.Optional(
             Type.Array(Name, {
@@ -162,7 +162,7 @@ export const Part = Type.Object(
     ),
     massKg: Type.Optional(AnyFigure),
     atMm: Type.Optional(
-      Type.Unsafe<readonly [number, number, number]>({ ...Vec3, description: 'where its mass sits, vehicle axes' }),
+      Type.Unsafe<readonly [number, number, number]>({ ...Vec3, description: 'centre of mass, vehicle axes' }),
     ),
     price: Type.Optional(ThreePoint),
     hours: Type.Optional(ThreePoint),

@@ -123,12 +123,12 @@ intake-flap|intake flap valve|b|switched|1|
 phaser|cam phaser valve|b|switched|1|
 phaser-second|cam phaser valve, second bank|b|switched|1|
 cut-out|cylinder cut-out valve|b|switched|1|
-bypass|blower clutch or bypass|b|switched|4|
+bypass|supercharger clutch or bypass|b|switched|4|
 water-pump|electric water pump|o|switched|6|
 alternator-lamp|charge lamp|b|switched|0.2|61
 alternator-sense|alternator, voltage sense|i|supply|0.1|30
 alternator-field|alternator, driven field|b|bus|0.5|
-tacho|rev counter|o|pulse||1
+tacho|tachometer|o|pulse||1
 speed|road speed|i|pulse||
 speed-out|road speed, passed on|o|pulse||
 consumption|fuel consumption|o|pulse||
@@ -144,12 +144,12 @@ needle-lift|needle lift sensor|b|inductive||
 fan-low|fan, low speed|o|switched|0.3|86
 fan-high|fan, high speed|o|switched|0.3|86
 fan-drive|fan, driven by pulses|o|pulse||
-ac-request|air conditioning, asked for|i|switched|0.2|
+ac-request|air conditioning request|i|switched|0.2|
 ac-clutch|compressor clutch|o|switched|4|
 ac-pressure|air conditioning, pressure|i|ratio||
 steering-pressure|steering pump pressure switch|i|switched|0.2|
 torque-signal|torque message to the gearbox|o|bus||
-torque-cut|torque cut asked by the gearbox|i|bus||
+torque-cut|torque reduction requested by the gearbox|i|bus||
 gear-position|selector position|i|switched|0.2|
 reverse-switch|reversing lamp switch|o|switched|4|
 neutral-switch|neutral switch|i|switched|0.2|

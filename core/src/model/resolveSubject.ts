@@ -132,7 +132,7 @@ export function resolveSubject(
         state: 'unknown',
         step: 'joints',
         title: `The ${what} “${id}” is not in the library`,
-        because: `Nothing can be said about it until it is there. Choose another ${what}, or import it.`,
+        because: `No checks possible. Select another ${what} or import it.`,
         missing: [pointer],
       }),
     );

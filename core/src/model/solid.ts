@@ -139,7 +139,7 @@ export const ObstacleChange = Type.Object(
     away: Type.Optional(
       Type.Unsafe<readonly [number, number, number]>({
         ...Vec3,
-        description: 'the way the face goes, vehicle axes; by the role where it is not given',
+        description: 'direction of the face, vehicle axes; by the role if not stated',
       }),
     ),
     replacement: Type.Optional(Shape),
@@ -164,7 +164,7 @@ export const Obstacle = Type.Object(
       Type.String({ minLength: 1, maxLength: 300, description: 'who allows a change to something structural' }),
     ),
     shielded: Type.Optional(Type.Boolean()),
-    comesOut: Type.Optional(Type.Boolean({ description: 'off the car while the powertrain goes in' })),
+    comesOut: Type.Optional(Type.Boolean({ description: 'removed during installation' })),
     source: Type.Optional(Type.String({ maxLength: 300 })),
   },
   closed,

@@ -10,7 +10,7 @@ export const Supply = Type.Object(
     scarcity: Type.Unsafe<(typeof SCARCITY)[number]>({ type: 'string', enum: [...SCARCITY] }),
     makerActive: Type.Boolean(),
     sparesNearby: Type.Optional(Type.Boolean()),
-    knowHowNearby: Type.Optional(Type.Boolean({ description: 'somebody near works on them' })),
+    knowHowNearby: Type.Optional(Type.Boolean({ description: 'a nearby shop works on them' })),
   },
   closed,
 );
@@ -23,9 +23,7 @@ export const Supplier = Type.Object(
   {
     name: Type.String({ minLength: 1, maxLength: 80 }),
     trust: Type.Unsafe<(typeof TRUST)[number]>({ type: 'string', enum: [...TRUST] }),
-    lateDays: Type.Optional(
-      Type.Integer({ minimum: 0, maximum: 1000, description: 'how much later than said it has come' }),
-    ),
+    lateDays: Type.Optional(Type.Integer({ minimum: 0, maximum: 1000, description: 'delivery later than promised' })),
     note: Type.Optional(Note),
   },
   closed,
@@ -60,8 +58,8 @@ export function supplyWords(supply: Supply): string {
   const near = (is: boolean | undefined, yes: string, no: string) => (is === undefined ? [] : [is ? yes : no]);
   return [
     supply.scarcity,
-    `maker ${supply.makerActive ? 'still active' : 'gone'}`,
+    `manufacturer ${supply.makerActive ? 'still active' : 'closed'}`,
     ...near(supply.sparesNearby, 'spares nearby', 'no spares nearby'),
-    ...near(supply.knowHowNearby, 'somebody near works on them', 'nobody near works on them'),
+    ...near(supply.knowHowNearby, 'a nearby shop works on them', 'no specialist nearby'),
   ].join(', ');
 }

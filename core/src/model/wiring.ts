@@ -12,7 +12,7 @@ export const Pin = Type.Object(
     colour: Type.Optional(Type.String({ maxLength: 20 })),
     function: Type.Optional({
       ...Id,
-      description: 'by the dictionary of functions; unknown where nobody has said',
+      description: 'from the dictionary of functions; unknown if not entered',
     } as typeof Id),
     signal: Type.Optional(
       Type.Unsafe<SignalKind>({
@@ -38,19 +38,19 @@ export const Plug = Type.Object(
     atMm: Type.Optional(
       Type.Unsafe<readonly [number, number, number]>({
         ...Vec3,
-        description: 'where it lies, in the axes of its owner',
+        description: 'position, in the axes of its owner',
       }),
     ),
     onComputer: Type.Optional(
       Type.Boolean({
-        description: 'a plug of the computer: it lies where the wiring of a candidate puts the computer',
+        description: 'a plug of the ECU: its position follows the ECU position in the wiring of the candidate',
       }),
     ),
     tailMm: Type.Optional(
       Type.Number({
         minimum: 0,
         maximum: 20_000,
-        description: 'wire that comes with it, from the plug to its cut end',
+        description: 'wire supplied with it, from the plug to the cut end',
       }),
     ),
     photo: Type.Optional(PictureId),
@@ -114,7 +114,7 @@ export const Circuit = Type.Object(
       ...Id,
       description: 'the loom of the bay along which it is led: its length where none is entered',
     } as typeof Id),
-    ground: Type.Optional(Type.String({ minLength: 1, maxLength: 60, description: 'where it goes to ground' })),
+    ground: Type.Optional(Type.String({ minLength: 1, maxLength: 60, description: 'ground point' })),
   },
   closed,
 );
@@ -166,10 +166,14 @@ export const Wiring = Type.Object(
     circuits: Type.Optional(Type.Array(Circuit, { maxItems: 120 })),
     sensors: Type.Optional(Type.Array(MovedSensor, { maxItems: 40 })),
     computerAtMm: Type.Optional(
-      Type.Unsafe<readonly [number, number, number]>({ ...Vec3, description: 'where the computer lies, vehicle axes' }),
+      Type.Unsafe<readonly [number, number, number]>({ ...Vec3, description: 'ECU position, vehicle axes' }),
     ),
     speedoFactor: Type.Optional(
-      Type.Number({ exclusiveMinimum: 0, maximum: 20, description: 'set on a signal box, or by another drive gear' }),
+      Type.Number({
+        exclusiveMinimum: 0,
+        maximum: 20,
+        description: 'set on a signal converter, or by another drive gear',
+      }),
     ),
     without: Type.Optional(
       Type.Array(Id, { uniqueItems: true, maxItems: 40, description: 'consumers that this car has not' }),
@@ -189,7 +193,7 @@ export const LoomReading = Type.Object(
     b: PinRef,
     result: Type.Unsafe<LoomResult>({ type: 'string', enum: [...LOOM_RESULTS] }),
     ohm: Type.Optional(Type.Number({ minimum: 0 })),
-    found: Type.Optional({ ...PinRef, description: 'where a crossed wire comes out' } as typeof PinRef),
+    found: Type.Optional({ ...PinRef, description: 'far end of a crossed wire' } as typeof PinRef),
   },
   closed,
 );

@@ -109,7 +109,7 @@ export function faultFindings(judged: Judging): Finding[] {
       state: 'unknown',
       step,
       title: own
-        ? `${title}: a figure it rests on can’t be used`
+        ? `${title}: an input of it cannot be used`
         : `${title} can’t be calculated without: ${STAGES[fault.stage].title}`,
       because: fault.message,
       about: [judged.subject.candidate.id],

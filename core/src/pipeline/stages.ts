@@ -126,7 +126,7 @@ export const STAGES: { readonly [K in StageName]: Stage<K> } = {
   }),
   powerToWeight: stage({
     step: 'weight',
-    title: 'Power to weight',
+    title: 'Power-to-weight ratio',
     needs: ['gearing'],
     compute: (_, { gearing }) => assessPowerToWeight(gearing.figures),
   }),
@@ -212,7 +212,7 @@ export const STAGES: { readonly [K in StageName]: Stage<K> } = {
   }),
   wishes: stage({
     step: 'brief',
-    title: 'Class and wishes',
+    title: 'Class and preferences',
     uses: ['mass', 'gearing'],
     compute: (s, { mass, gearing }) => assessWishes(s, gearing?.figures, mass?.figures.totalKg),
   }),

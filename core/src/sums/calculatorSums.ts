@@ -29,7 +29,7 @@ const outputOf = (calculator: Calculator) =>
           closed,
         ),
       ),
-      sentence: Type.String({ description: 'figures in it stand as {{value|quantity|digits|currency}}' }),
+      sentence: Type.String({ description: 'figures in it are written as {{value|quantity|digits|currency}}' }),
     },
     closed,
   );

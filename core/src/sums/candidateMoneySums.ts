@@ -40,8 +40,7 @@ const percentiles = { p10: N, p50: N, p80: N, p95: N };
 export const candidateMoneySums = [
   defineSum({
     name: 'candidate.money',
-    title:
-      'What the bill of a candidate comes to, drawn: the chance inside the budget, what moves it most, which quote is worth most',
+    title: 'Simulated bill of a candidate: probability of staying inside the budget, main drivers, most valuable quote',
     input: Type.Object(asked, closed),
     output: Type.Unsafe<CandidateMoney>(
       Type.Object(
@@ -71,8 +70,7 @@ export const candidateMoneySums = [
     run: (input): CandidateMoney => {
       const subject = subjectOf(input);
       const bill = judging(subject).find('money')?.figures.bill;
-      if (!bill)
-        throw new InputError('/candidate/bill', 'The bill can’t be reckoned: a figure that it rests on can’t be used.');
+      if (!bill) throw new InputError('/candidate/bill', 'Bill cannot be calculated: one of its figures is invalid.');
       const unpriced = bill.lines.filter((l) => l.unpriced).map((l) => l.name);
       const lines = bill.lines.filter((l) => l.id !== 'labour').map(drawnLine);
       const { budget, pace } = subject.brief;
@@ -88,7 +86,7 @@ export const candidateMoneySums = [
   }),
   defineSum({
     name: 'candidate.stages',
-    title: 'What gives up before the later target of the brief, in order, and the parts that lift each above it',
+    title: 'Components that fail below the later target of the brief, in order, and the parts that raise each limit',
     input: Type.Object(asked, closed),
     output: Type.Unsafe<StagePlan>(
       Type.Object(

@@ -84,7 +84,7 @@ const Recipe = Type.Object(
     lines: list(
       Type.Object(
         {
-          title: Type.String({ description: 'figures in it stand as {{value|quantity|digits|currency}}' }),
+          title: Type.String({ description: 'figures in it are written as {{value|quantity|digits|currency}}' }),
           cost: N,
           hours: N,
           massKg: N,
@@ -190,7 +190,7 @@ const Box = Type.Object(
 export const candidateSums = [
   defineSum({
     name: 'candidate.place',
-    title: 'The place around where a candidate stands with the most to spare',
+    title: 'Position near the present one with the largest clearance margin',
     input: Type.Object({ ...asked, ...leant }, closed),
     output: Type.Unsafe<FoundPlace>(Place),
     run: (input): Work<FoundPlace> =>
@@ -200,7 +200,7 @@ export const candidateSums = [
   }),
   defineSum({
     name: 'candidate.recipes',
-    title: 'The cheapest sets of changes with which a candidate goes in',
+    title: 'The cheapest sets of modifications that make a candidate fit',
     input: Type.Object(
       { ...asked, ...leant, wantMm: Type.Number({ minimum: 0, maximum: 100, description: 'wanted to spare, mm' }) },
       closed,
@@ -240,7 +240,7 @@ export const candidateSums = [
   }),
   defineSum({
     name: 'candidate.run',
-    title: 'A run of a candidate from rest, whole; null where it can’t be told',
+    title: 'Full acceleration of a candidate from rest; null if data is missing',
     input: Type.Object(
       {
         ...asked,
@@ -268,7 +268,7 @@ export const candidateSums = [
   defineSum({
     name: 'candidate.gearings',
     title: 'Gearboxes, pairs, final drives and tyres of a candidate tried through',
-    input: Type.Object({ ...asked, scope: one('this box', 'every box') }, closed),
+    input: Type.Object({ ...asked, scope: one('this gearbox', 'every gearbox') }, closed),
     output: Type.Unsafe<readonly ComboFigures[]>(
       list(
         Type.Object(

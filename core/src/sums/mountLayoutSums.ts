@@ -59,7 +59,7 @@ export const candidateMountSums = [
   }),
   defineSum({
     name: 'candidate.mountTypes',
-    title: 'Each type of mount in place of those that a candidate has; null where they can’t be reckoned',
+    title: 'Each mount type in place of those of a candidate; null if not calculable',
     input: Type.Object(asked, closed),
     output: Type.Unsafe<readonly MountTypeFigures[] | null>(Type.Union([list(MountType), Type.Null()])),
     run: ({ build, candidate, library }) => compareMountTypes(build, candidate, library) ?? null,

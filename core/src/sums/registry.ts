@@ -30,7 +30,7 @@ const closed = { additionalProperties: false };
 
 const assessSum = defineSum({
   name: 'assess',
-  title: 'One candidate of a build judged in every check',
+  title: 'All checks for one candidate',
   input: Type.Object({ build: Build, candidateId: Id, library: Library }, closed),
   output: Type.Object(
     {
@@ -39,7 +39,7 @@ const assessSum = defineSum({
       steps: Type.Record(Type.String(), StateSchema),
       checks: Type.Array(Check),
       findings: Type.Array(Finding, {
-        description: 'figures in sentences stand as {{value|quantity|digits|currency}}',
+        description: 'figures in sentences are written as {{value|quantity|digits|currency}}',
       }),
     },
     closed,

@@ -140,8 +140,8 @@ describe('a small sum', () => {
     ['(1+2', /not closed/],
     ['*3', /missing before “\*”/],
     ['1+2)', /“\)” has no place/],
-    ['12 13', /two numbers/],
-    ['4,1 1/2', /two numbers/],
+    ['12 13', /Two numbers/],
+    ['4,1 1/2', /Two numbers/],
   ])('%s is told what is wrong with it', (text, why) => {
     expect(read(text)).toMatch(why);
   });
@@ -211,8 +211,8 @@ describe('a unit behind it', () => {
     ['abc', 'lengthMm', /“abc” is not a number/],
     ['about 5', 'lengthMm', /is not a number/],
     ['12 mm kg', 'lengthMm', /unit of a mass/],
-    ['2 ft 1', 'lengthMm', /Give each figure its unit/],
-    ['1 in + 2 cm + 3', 'lengthMm', /Give each figure its unit/],
+    ['2 ft 1', 'lengthMm', /Enter a unit for each figure/],
+    ['1 in + 2 cm + 3', 'lengthMm', /Enter a unit for each figure/],
     ['450 $', 'money', /Prices of this build are in €/],
     ['20 C + 5', 'temperatureC', /temperatures are not added/],
     ['mm', 'lengthMm', /is not a number|missing before its unit/],

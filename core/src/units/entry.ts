@@ -296,7 +296,7 @@ function termsOf(tokens: readonly Token[], pick: readonly number[]): Term[] {
       minus = next.sign === '-';
       joined = false;
     } else if (next.is === 'number' && unit) joined = true;
-    else if (next.is === 'number') throw new Wrong('These are two numbers: write one, or a sum such as 116+14.');
+    else if (next.is === 'number') throw new Wrong('Two numbers entered: enter one, or an addition such as 116+14.');
     else
       throw new Wrong(
         next.is === 'sign' ? `“${next.sign}” has no place there.` : 'One unit behind a figure is enough.',
@@ -306,9 +306,9 @@ function termsOf(tokens: readonly Token[], pick: readonly number[]): Term[] {
 
 function valueOf(terms: readonly Term[], quantity: Quantity, units: Units, difference: boolean): number {
   const stated = terms.filter((t) => t.unit);
-  if (stated.length > 0 && terms.some((t) => t.joined && !t.unit)) throw new Wrong('Give each figure its unit.');
+  if (stated.length > 0 && terms.some((t) => t.joined && !t.unit)) throw new Wrong('Enter a unit for each figure.');
   const one = new Set(stated.map((t) => t.unit!.toBase)).size === 1 ? stated[0]!.unit : undefined;
-  if (stated.length > 0 && stated.length < terms.length && !one) throw new Wrong('Give each figure its unit.');
+  if (stated.length > 0 && stated.length < terms.length && !one) throw new Wrong('Enter a unit for each figure.');
   if (terms.length > 1 && quantity === 'temperatureC' && !difference)
     throw new Wrong('Write one temperature: temperatures are not added.');
   const zero = difference ? fromDisplay(0, quantity, units) : 0;

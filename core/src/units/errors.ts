@@ -33,8 +33,19 @@ export function requireAllPositive(figures: Readonly<Record<string, number>>): v
   for (const [name, value] of Object.entries(figures)) requirePositive(`/${name}`, value);
 }
 
-/** The last named part of a JSON pointer: "/in/0/massKg" → "massKg". */
+/** The last named part of a JSON pointer as words: "/in/0/massKg" → "Mass". */
 function fieldName(pointer: string): string {
   const parts = pointer.split('/').filter((p) => p !== '' && !/^\d+$/.test(p));
-  return parts.at(-1) ?? 'input';
+  return keyWords(parts.at(-1) ?? 'input');
+}
+
+const UNIT = /(Mm2|Mm3|Mm|Cm|Km|Kg|KgM2|Nm|NPerMm|N|Kw|Kpa|Bar|Rpm|Kph|Deg|Pct|C|V|A|J|Hz|L|S|M|M2|G)$/;
+
+/** The words of a key in the data, without its unit: "coreHeightMm" → "Core height". */
+export function keyWords(key: string): string {
+  const words = key
+    .replace(UNIT, '')
+    .replaceAll(/([a-z\d])([A-Z])/g, '$1 $2')
+    .toLowerCase();
+  return words.charAt(0).toUpperCase() + words.slice(1);
 }

@@ -3,6 +3,7 @@ import { exactly, propagate, propagateAll, quadrature, scatterOf, type Figure } 
 import { AWG_MM2 } from './awg.ts';
 import { formatEntry, formatNumber, formatQuantity, formatScatter, fromDisplay, toDisplay, unitOf } from './display.ts';
 import { readEntry } from './entry.ts';
+import { keyWords } from './errors.ts';
 import { QUANTITIES } from './scales.ts';
 import { say, sayDerived, wordSentence } from './valueTokens.ts';
 
@@ -193,4 +194,14 @@ describe('numbers and money as they are written where the reader lives', () => {
       value: 9500,
     });
   });
+});
+
+test.each([
+  ['wheelbaseMm', 'Wheelbase'],
+  ['coreHeightMm', 'Core height'],
+  ['gearRatios', 'Gear ratios'],
+  ['rearLeftKg', 'Rear left'],
+  ['input', 'Input'],
+])('the key %s is said as “%s”', (key, words) => {
+  expect(keyWords(key)).toBe(words);
 });

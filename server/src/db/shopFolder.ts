@@ -84,7 +84,7 @@ function unreadable(folder: string, why: string, newest: string | undefined): Er
   return new Error(
     `The database in ${path.join(folder, 'db')} can’t be read: ${why}. Nothing was changed. ${
       newest === undefined
-        ? 'There is no backup beside it; put back a copy of the folder, or start with another by --data.'
+        ? 'No backup found next to it; put back a copy of the folder, or start with another by --data.'
         : `Put the newest backup into a new folder: npm run restore -- ${newest} --data FOLDER`
     }`,
   );

@@ -18,7 +18,7 @@ export async function openInThread(file: string, folder: string): Promise<Db> {
   const { port1, port2 } = new MessageChannel();
   thread.postMessage({ port: port2 }, [port2]);
   const { lost, ...db } = dbAt(port1);
-  const died = () => lost(new Error('The database has stopped. Start Sable anew: what was saved is there.'));
+  const died = () => lost(new Error('The database has stopped. Restart Sable: saved data is safe.'));
   thread.on('error', died);
   thread.on('exit', died);
   return {

@@ -5,7 +5,7 @@ import type { Workbook } from 'exceljs';
 /** The columns of the sheet, in their order; those of figures are summed. */
 const COLUMNS = [
   { header: 'Id', width: 24 },
-  { header: 'Line', width: 44 },
+  { header: 'Item', width: 44 },
   { header: 'Kind', width: 12 },
   { header: 'Low', width: 11, sum: true },
   { header: 'Likely', width: 11, sum: true },
@@ -13,12 +13,12 @@ const COLUMNS = [
   { header: 'Hours, low', width: 11, sum: true },
   { header: 'Hours, likely', width: 12, sum: true },
   { header: 'Hours, high', width: 11, sum: true },
-  { header: 'State', width: 15 },
+  { header: 'Status', width: 15 },
   { header: 'Paid', width: 11, sum: true },
   { header: 'Supplier', width: 20 },
   { header: 'Days', width: 8 },
   { header: 'Evidence', width: 12 },
-  { header: 'Why', width: 50 },
+  { header: 'Reason', width: 50 },
   { header: 'An hour at', width: 11 },
   { header: 'Stage', width: 10 },
   { header: 'Set', width: 16 },
@@ -70,7 +70,7 @@ export async function billXlsx(bill: Bill, currency: string, units: Units): Prom
       };
     });
   }
-  const sums = sheet.addRow(['', 'Sum']);
+  const sums = sheet.addRow(['', 'Total']);
   sums.font = { bold: true };
   COLUMNS.forEach((column, i) => {
     if (!('sum' in column)) return;

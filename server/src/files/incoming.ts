@@ -43,7 +43,7 @@ export const TableBody = Type.Object(
     columns: Type.Optional(
       Type.Array(TableColumn, {
         maxItems: 200,
-        description: 'what each column is; by its heading where nothing is said',
+        description: 'what each column is; by its heading if not stated',
       }),
     ),
     decimal: Type.Optional(Type.Unsafe<'.' | ','>({ type: 'string', enum: ['.', ','] })),

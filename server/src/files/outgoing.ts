@@ -24,7 +24,7 @@ async function billOf(
   const bill =
     candidate &&
     assessOf(settingOf(build), build.decision, candidate, await readLibrary(db), frozen).figures?.money?.bill;
-  if (!bill) throw new Problem(404, `There is no bill for “${candidateId}”.`);
+  if (!bill) throw new Problem(404, `No bill for “${candidateId}”.`);
   return { bill, currency: build.currency, name: `${build.id}-${candidate.letter}-bill` };
 }
 

@@ -132,7 +132,7 @@ export async function readShopFile(bytes: Readable): Promise<ShopFile> {
   if (head.format !== 1) throw newerFile();
   const sum = createHash('sha256');
   for (const line of lines) sum.update(`${line}\n`);
-  if (sum.digest('hex') !== sha256) throw bad('its check sum is another than that of its rows');
+  if (sum.digest('hex') !== sha256) throw bad('its checksum does not match its rows');
   const tables = new Map<string, Row[]>(Object.keys(head.rows).map((name) => [name, []]));
   for (const line of lines.slice(1)) {
     const { table, row } = JSON.parse(line) as { table: string; row: Row };

@@ -16,7 +16,7 @@ export function guardHosts(
     const { origin } = request.headers;
     if (origin === undefined || origin === devOrigin) return;
     if (!/^https?:\/\//.test(origin) || !allowed().has(origin.replace(/^https?:\/\//, '').toLowerCase())) {
-      throw new Problem(403, `This Sable takes no requests from pages of “${origin}”.`);
+      throw new Problem(403, `Requests from “${origin}” are not allowed.`);
     }
   });
 }

@@ -19,17 +19,17 @@ export class Problem extends Error {
 }
 
 const TITLES: Readonly<Record<number, string>> = {
-  400: 'The input can’t be used',
-  403: 'Not from here',
+  400: 'Invalid input',
+  403: 'Access denied',
   404: 'Not found',
-  409: 'Changed meanwhile',
-  412: 'Changed meanwhile',
+  409: 'Edit conflict',
+  412: 'Edit conflict',
   413: 'Too large',
-  415: 'Not JSON',
-  422: 'The input can’t be used',
+  415: 'Unsupported format (JSON required)',
+  422: 'Invalid input',
   428: 'Version missing',
   429: 'Too much at once',
-  500: 'Something broke in Sable',
+  500: 'Internal error',
   503: 'Not now',
   507: 'The disk is full',
 };
@@ -83,7 +83,7 @@ export function problemOf(error: Error & { readonly code?: string }): Problem | 
   if (error instanceof InputError)
     return new Problem(422, error.message, [{ pointer: error.pointer, message: error.message }]);
   if (isDiskFull(error))
-    return new Problem(507, 'The disk is full: nothing was saved. Make room; then it goes on as it is.');
+    return new Problem(507, 'The disk is full: nothing was saved. Free some space; then saving continues.');
   return undefined;
 }
 
@@ -94,5 +94,5 @@ const MOST_ERRORS = 20;
 export function misfit(all: readonly FieldProblem[]): Problem {
   const errors = all.slice(0, MOST_ERRORS);
   const more = all.length > errors.length ? { errorsLeft: all.length - errors.length } : {};
-  return new Problem(400, errors[0]?.message ?? 'The input does not fit.', errors, more);
+  return new Problem(400, errors[0]?.message ?? 'Input does not match the schema.', errors, more);
 }

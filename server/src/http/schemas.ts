@@ -60,7 +60,7 @@ const isBeyond = (n: number): boolean => Math.abs(n) > FIGURES.most || (n !== 0 
 /** What is wrong with a text or a figure whatever field it stands in. */
 function amissIn(value: unknown): string | undefined {
   if (typeof value === 'string' && UNKEEPABLE.test(value))
-    return 'holds a character that can’t be kept (a zero, or half of one); type it anew';
+    return 'holds a character that cannot be saved (a null or incomplete character); type it again';
   if (typeof value === 'number' && isBeyond(value))
     return 'is too far from anything that is built; no figure here is above 10¹² or, but for 0, below 10⁻⁶⁰';
   return undefined;

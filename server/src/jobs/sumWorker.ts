@@ -23,12 +23,12 @@ function noNumberIn(value: unknown, at = ''): string | undefined {
  */
 export default async function run({ name, input }: SumTask): Promise<Outcome> {
   const sum = sumNamed(name);
-  if (!sum) throw new Error(`There is no sum “${name}”.`);
+  if (!sum) throw new Error(`Unknown calculator “${name}”.`);
   await sum.prepare?.();
   return outcomeOf(() => {
     const output = finished(sum.run(input));
     const where = noNumberIn(output);
     if (where === undefined) return output;
-    throw new InputError('', `These figures come to no number (${where}): one of them is far off.`);
+    throw new InputError('', `The result is not a number (${where}): check the inputs for a wrong magnitude.`);
   });
 }

@@ -74,17 +74,14 @@ export class WorkPool<Task> {
       if (late)
         throw new Problem(
           503,
-          `This took longer than the ${seconds} s that a ${work} may take, waiting included. Ask for less at once.`,
+          `Time limit of ${seconds} s for a ${work} exceeded, waiting included. Request less at once.`,
         );
-      if (gone.aborted) throw new Problem(503, 'Nobody waits for this any more.');
+      if (gone.aborted) throw new Problem(503, 'Cancelled by the client.');
       const { message, code } = error as Error & { code?: string };
       if (/queue is at limit/i.test(message))
-        throw new Problem(429, `${queue} ${work}s wait already. Ask again in a few seconds.`);
+        throw new Problem(429, `${queue} ${work}s are waiting already. Try again in a few seconds.`);
       if (code === 'ERR_WORKER_OUT_OF_MEMORY')
-        throw new Problem(
-          503,
-          `This needs more than the ${memoryMb} MB that a ${work} may take. Ask for less at once.`,
-        );
+        throw new Problem(503, `Memory limit of ${memoryMb} MB for a ${work} exceeded. Request less at once.`);
       throw error;
     } finally {
       clearTimeout(timer);

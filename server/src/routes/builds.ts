@@ -83,10 +83,8 @@ export function buildRoutes(app: App, db: Db, cache: BuildCache): void {
       .send(`${rest.slice(0, -1)},"build":${cache.text(stored.build)}}`);
   };
 
-  app.get(
-    '/builds',
-    { schema: { summary: 'All builds of the shop', response: answers(Type.Array(BuildSummary)) } },
-    () => listBuilds(db),
+  app.get('/builds', { schema: { summary: 'All builds', response: answers(Type.Array(BuildSummary)) } }, () =>
+    listBuilds(db),
   );
 
   app.post(
@@ -221,7 +219,7 @@ export function buildRoutes(app: App, db: Db, cache: BuildCache): void {
 
   app.put(
     '/builds/:id/brief',
-    { schema: { summary: 'What the owner wants', params: Params, body: Brief, response: answers(BuildAnswer) } },
+    { schema: { summary: 'Brief', params: Params, body: Brief, response: answers(BuildAnswer) } },
     async (request, reply) => {
       checkBrief(request.body);
       return send(
@@ -234,7 +232,7 @@ export function buildRoutes(app: App, db: Db, cache: BuildCache): void {
 
   app.put(
     '/builds/:id/chassis',
-    { schema: { summary: 'The car as measured', params: Params, body: Chassis, response: answers(BuildAnswer) } },
+    { schema: { summary: 'Survey', params: Params, body: Chassis, response: answers(BuildAnswer) } },
     async (request, reply) => {
       checkChassis(request.body);
       return send(
@@ -261,7 +259,7 @@ export function buildRoutes(app: App, db: Db, cache: BuildCache): void {
         cache,
         orderOf(request, request.params.id),
         'decision',
-        candidateId === null ? 'Choice withdrawn' : 'Candidate chosen',
+        candidateId === null ? 'Selection cleared' : 'Candidate selected',
         (_current, { build }) => {
           const chosen = build.candidates.find((c) => c.id === candidateId);
           if (candidateId !== null && !chosen) {
@@ -322,11 +320,11 @@ export function buildRoutes(app: App, db: Db, cache: BuildCache): void {
         cache,
         orderOf(request, id),
         `candidate:${candidateId}`,
-        'Candidate taken out',
+        'Candidate deleted',
         (current, { build }) => {
           if (current === null) throw new Problem(404, `There is no candidate “${candidateId}”.`);
           if (build.decision.candidateId === candidateId)
-            throw new Problem(422, 'This is the chosen candidate. Choose another one or none first.');
+            throw new Problem(422, 'This candidate is selected. Clear the selection first.');
           return null;
         },
       );
@@ -339,7 +337,7 @@ export function buildRoutes(app: App, db: Db, cache: BuildCache): void {
       `/builds/:id/${direction}`,
       {
         schema: {
-          summary: direction === 'undo' ? 'Take back your newest change' : 'Do it again',
+          summary: direction === 'undo' ? 'Undo last change' : 'Redo',
           params: Params,
           response: answers(BuildAnswer),
         },
@@ -357,7 +355,7 @@ export function buildRoutes(app: App, db: Db, cache: BuildCache): void {
 
   app.get(
     '/builds/:id/history',
-    { schema: { summary: 'Who changed what, newest first', params: Params, response: answers(BuildHistory) } },
+    { schema: { summary: 'Change history, newest first', params: Params, response: answers(BuildHistory) } },
     (request) => history(db, request.params.id),
   );
 }

@@ -127,7 +127,7 @@ export function exchangeRoutes(app: App, db: Db, files: Files): void {
     '/builds/:id/candidates/:candidateId/bill.xlsx',
     {
       schema: {
-        summary: 'The bill of a candidate as a workbook, with sums that are formulas',
+        summary: 'The bill of a candidate as a workbook, with totals as formulas',
         params: BillParams,
         querystring: UnitsQuery,
         response: answersBytes([XLSX]),

@@ -53,12 +53,12 @@ export function incomingRoutes(app: App, files: Files, events: ShopEvents): void
           return reply.code(201).send(report);
         },
       );
-    route('/bundles', 'bundle', 'Bring a bundle in; nothing here is overwritten', Bundle, ImportReport, BUNDLE_LIMIT);
-    route('/library-file', 'libraryFile', 'Bring rows in; nothing here is overwritten', LibraryFile, RowsReport);
+    route('/bundles', 'bundle', 'Import a build; existing data is not overwritten', Bundle, ImportReport, BUNDLE_LIMIT);
+    route('/library-file', 'libraryFile', 'Import rows; existing data is not overwritten', LibraryFile, RowsReport);
     route(
       '/library-table',
       'libraryTable',
-      'Bring engines, gearboxes or parts in from a table; nothing here is overwritten',
+      'Import engines, gearboxes or parts from CSV; existing data is not overwritten',
       TableBody,
       RowsReport,
     );

@@ -127,7 +127,7 @@ export function libraryRoutes(app: App, db: Db, events: ShopEvents): void {
 
     app.get(
       `/library/${kind}/:id/file`,
-      { schema: { summary: 'It as a library file', params: Params, response: answers(LibraryFile) } },
+      { schema: { summary: 'Export as library file', params: Params, response: answers(LibraryFile) } },
       async (request, reply) => {
         const found = await readVersioned(db, kind, request.params.id);
         if (!found) throw new Problem(404, `There is no “${request.params.id}” among the ${kind}.`);
@@ -167,7 +167,7 @@ export function libraryRoutes(app: App, db: Db, events: ShopEvents): void {
 
   app.get(
     '/library-steps',
-    { schema: { summary: 'What undo and redo would take back in the library', response: answers(StepsAnswer) } },
+    { schema: { summary: 'Undo and redo status of the library', response: answers(StepsAnswer) } },
     (request) => librarySteps(db, clientOf(request)),
   );
   for (const direction of ['undo', 'redo'] as const)
@@ -186,7 +186,7 @@ export function libraryRoutes(app: App, db: Db, events: ShopEvents): void {
     '/library-free-id',
     {
       schema: {
-        summary: 'An id that is free, from a name',
+        summary: 'Suggest an unused id from a name',
         querystring: Type.Object({
           kind: Type.Unsafe<(typeof LIBRARY_KINDS)[number]>({ type: 'string', enum: [...LIBRARY_KINDS] }),
           name: Type.String({ maxLength: 200 }),

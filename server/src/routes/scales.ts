@@ -6,13 +6,13 @@ import { answersText } from '../http/schemas.ts';
 import { simulatedScales } from '../standins/scales.ts';
 import { readBuild } from '../store/buildStore.ts';
 
-/** The four pads under a build's car, as a stream of readings (server-sent events). */
+/** The four scale pads under a build's car, as a stream of readings (server-sent events). */
 export function scalesRoutes(app: App, db: Db): void {
   app.get(
     '/builds/:id/scales',
     {
       schema: {
-        summary: 'Readings of the four pads, as they settle',
+        summary: 'Live corner scale readings',
         params: Type.Object({ id: Type.String() }),
         response: answersText('text/event-stream'),
       },

@@ -18,7 +18,7 @@ const SumAnswer = Type.Object({
 export function sumRoutes(app: App, pool: WorkPool<SumTask>): void {
   app.get(
     '/sums',
-    { schema: { summary: 'What can be computed', response: answers(Type.Array(SumAnswer)) } },
+    { schema: { summary: 'List of calculations', response: answers(Type.Array(SumAnswer)) } },
     async () =>
       SUMS.map(({ name, title, description, input, output }) => ({
         name,

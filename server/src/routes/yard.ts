@@ -48,7 +48,7 @@ const MOST_ROWS = 200;
 export function yardRoutes(app: App, db: Db, yard: YardFeed): void {
   app.get(
     '/yard',
-    { schema: { summary: 'Donors on offer', querystring: Query, response: answers(YardPage) } },
+    { schema: { summary: 'Donor listings', querystring: Query, response: answers(YardPage) } },
     (request) => {
       const { mostPrice, mostKm, mostDistanceKm, from, count, ...words } = request.query;
       const read = (name: 'mostPrice' | 'mostKm' | 'mostDistanceKm', text: string | undefined) =>
@@ -69,14 +69,14 @@ export function yardRoutes(app: App, db: Db, yard: YardFeed): void {
     { schema: { summary: 'One offer', params: Params, response: answers(Listing) } },
     async (request) => {
       const listing = (await yard.read(request.params.id)) ?? (await readWatched(db, request.params.id));
-      if (!listing) throw new Problem(404, 'This offer is gone.');
+      if (!listing) throw new Problem(404, 'Listing no longer available.');
       return listing;
     },
   );
 
   app.get(
     '/watched',
-    { schema: { summary: 'Offers that you keep an eye on', response: answers(Type.Array(WatchedListing)) } },
+    { schema: { summary: 'Watch list', response: answers(Type.Array(WatchedListing)) } },
     async () => {
       const watched = await listWatched(db);
       return Promise.all(
@@ -89,7 +89,7 @@ export function yardRoutes(app: App, db: Db, yard: YardFeed): void {
     '/watched/:id',
     {
       schema: {
-        summary: 'Keep an eye on it, with a note',
+        summary: 'Add to watch list with a note',
         params: Params,
         body: Type.Object({ note: Type.String({ maxLength: 2000 }) }, { additionalProperties: false }),
         response: answersNothing,
@@ -98,7 +98,7 @@ export function yardRoutes(app: App, db: Db, yard: YardFeed): void {
     async (request, reply) => {
       const { id } = request.params;
       const listing = (await yard.read(id)) ?? (await readWatched(db, id));
-      if (!listing) throw new Problem(404, 'This offer is gone.');
+      if (!listing) throw new Problem(404, 'Listing no longer available.');
       await putWatched(db, listing, request.body.note);
       return reply.code(204).send();
     },
@@ -106,7 +106,7 @@ export function yardRoutes(app: App, db: Db, yard: YardFeed): void {
 
   app.delete(
     '/watched/:id',
-    { schema: { summary: 'Watch it no more', params: Params, response: answersNothing } },
+    { schema: { summary: 'Remove from watch list', params: Params, response: answersNothing } },
     async (request, reply) => {
       await removeWatched(db, request.params.id);
       return reply.code(204).send();

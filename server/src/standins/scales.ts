@@ -3,7 +3,7 @@ import { cornerLoadsOf, type Chassis } from '@sable/core';
 export const PADS = ['frontLeft', 'frontRight', 'rearLeft', 'rearRight'] as const;
 type Pad = (typeof PADS)[number];
 
-/** One reading of the four pads: what each shows, and whether it has stood still long enough to be believed. */
+/** One reading of the four scale pads: what each shows, and whether it has stood still long enough to be believed. */
 interface PadReading {
   readonly atMs: number;
   readonly kg: Readonly<Record<Pad, number>>;

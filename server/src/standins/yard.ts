@@ -96,7 +96,7 @@ const SELLERS = [
 ];
 const SAID: Readonly<Record<ConditionWord, readonly string[]>> = {
   'rebuilt with bills': ['Bills in the folder.', 'Bored and honed, receipts there.'],
-  'heard running': ['Come and hear it.', 'Ran when pulled, video on request.', 'Starts warm and cold.'],
+  'heard running': ['Can be heard running.', 'Ran when pulled, video on request.', 'Starts warm and cold.'],
   'said to run': ['Was driven in.', 'Previous owner said it was fine.', 'Ran last year.'],
   unknown: ['Bought in a lot, no history.', 'Stood for years.'],
   'for parts': ['Went with no oil.', 'Thrown rod.', 'Cracked block, head good.'],
@@ -153,7 +153,7 @@ export function generateListings(
         kind === 'car'
           ? `Whole car with ${engine.shortName}, ${year}`
           : kind === 'swap'
-            ? `Begun swap with ${engine.shortName}, ${year}`
+            ? `Abandoned swap with ${engine.shortName}, ${year}`
             : kind === 'set'
               ? `${engine.shortName} with ${gearbox?.shortName ?? 'gearbox'}, ${year}`
               : `${engine.shortName}, ${year}`,
@@ -174,7 +174,7 @@ export function generateListings(
           ? [
               { what: 'doors, glass and panels', price: about(120 + 220 * random()) },
               { what: 'wheels with tyres', price: about(60 + 160 * random()) },
-              { what: 'the shell for scrap', price: about(110) },
+              { what: 'body shell, scrap value', price: about(110) },
             ]
           : [],
       seller: pick(SELLERS),

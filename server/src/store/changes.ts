@@ -52,7 +52,7 @@ export async function change(
 function stale(stored: StoredBuild, order: Order, yours: unknown): Problem {
   return new Problem(
     409,
-    `Somebody changed this build meanwhile: you saw version ${order.ifVersion}, it is at ${stored.version}. Yours was not saved.`,
+    `Edit conflict: your version ${order.ifVersion}, saved version ${stored.version}. Your change was not saved.`,
     [],
     { yourVersion: order.ifVersion, currentVersion: stored.version, yours, theirs: stored.build },
   );

@@ -60,7 +60,7 @@ export function putRow<K extends LibraryKind>(
     if (version !== ifVersion) throw stale(kind, row, ifVersion, standing);
     if (standing && same(standing.row, row)) return { version, row: standing.row };
     if (kind === 'families') await refuseTakenName(q, row as RowOf['families']);
-    const words = `${standing ? (row.retired && !standing.row.retired ? 'Retired' : 'Changed') : 'New'} ${WORD[kind]} ${row.name}`;
+    const words = `${standing ? (row.retired && !standing.row.retired ? 'Archived' : 'Changed') : 'New'} ${WORD[kind]} ${row.name}`;
     return { version: await log(q, kind, standing, row, words, client, 'do', null), row };
   });
 }
@@ -74,8 +74,8 @@ function stale<K extends LibraryKind>(
   return new Problem(
     409,
     ifVersion === 0
-      ? `There is a ${WORD[kind]} “${row.id}” already. Give the new one another name.`
-      : `Somebody changed this ${WORD[kind]} meanwhile: you saw version ${ifVersion}, it is at ${standing?.version ?? 0}. Yours was not saved.`,
+      ? `${WORD[kind]} “${row.id}” already exists. Use another name.`
+      : `This ${WORD[kind]} was changed by someone else: you have version ${ifVersion}, current version ${standing?.version ?? 0}. Your change was not saved.`,
     [],
     {
       yourVersion: ifVersion,
@@ -101,7 +101,7 @@ export async function refuseUnknown(q: Queryable, { engineId, gearboxId }: RowOf
 async function refuseTakenName(q: Queryable, family: RowOf['families']): Promise<void> {
   const taken = await q.query('SELECT 1 FROM family WHERE name = $1 AND id <> $2', [family.name, family.id]);
   if (taken.length === 0) return;
-  const message = `There is a family “${family.name}” already.`;
+  const message = `Family “${family.name}” already exists.`;
   throw new Problem(422, message, [{ pointer: '/name', message }]);
 }
 
@@ -147,7 +147,7 @@ export async function retireRow(q: Queryable, kind: LibraryKind, id: string, ret
   const standing = (await readVersioned(q, kind, id))!;
   const { retired: _was, ...rest } = standing.row;
   const after = (retired ? { ...rest, retired } : rest) as RowOf[typeof kind];
-  const words = `${retired ? 'Retired' : 'Changed'} ${WORD[kind]} ${after.name}`;
+  const words = `${retired ? 'Archived' : 'Changed'} ${WORD[kind]} ${after.name}`;
   await log(q, kind, standing, after, words, 'demo', 'do', null);
 }
 

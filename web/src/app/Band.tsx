@@ -39,7 +39,7 @@ export function Band({ onSearch }: { onSearch: () => void }) {
               type="button"
               className={css['chip']}
               aria-pressed={current}
-              title={current ? `${c.name}: open to change it` : c.name}
+              title={current ? `Edit ${c.name}` : c.name}
               style={{ ['--cc' as string]: candidateColour(c.letter) }}
               onClick={() => (current ? void navigate(`/builds/${build.id}/candidate?c=${c.id}`) : select(c.id))}
             >
@@ -66,7 +66,7 @@ export function Band({ onSearch }: { onSearch: () => void }) {
       </div>
       <div className={`${layout['tools']} ${css['tools-place']}`}>
         <StepSaid />
-        <span title={undoWords === null ? 'Nothing of yours to undo' : `Undo: ${undoWords}`}>
+        <span title={undoWords === null ? 'Nothing to undo' : `Undo: ${undoWords}`}>
           <Button onClick={undo} disabled={undoWords === null} aria-label="Undo">
             <Undo2 size={16} />
           </Button>

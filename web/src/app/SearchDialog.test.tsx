@@ -26,7 +26,7 @@ const search = (system: 'metric' | 'us' = 'metric') => {
     </>,
     system,
   );
-  const box = screen.getByRole('combobox', { name: /Step, candidate, finding/ });
+  const box = screen.getByRole('combobox', { name: /Search steps, candidates/ });
   fireEvent.change(box, { target: { value: '' } });
   fireEvent.keyDown(box, { key: 'ArrowDown' });
   return { box, onClose };

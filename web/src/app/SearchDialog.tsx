@@ -73,7 +73,7 @@ export function SearchDialog({ open, onClose }: { open: boolean; onClose: () => 
             void navigate(place.to);
           }}
           renderInput={(params) => (
-            <TextField {...params} label="Step, candidate, finding, engine, gearbox or part" autoFocus />
+            <TextField {...params} label="Search steps, candidates, findings, engines, gearboxes, parts" autoFocus />
           )}
         />
       </DialogContent>

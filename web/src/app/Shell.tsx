@@ -24,7 +24,7 @@ export function BuildShell() {
           <SkipLink />
           <Rule steps={undefined} />
           <main id="main" className="main" tabIndex={-1}>
-            {problem ? <Lost sentence={problem.message} /> : <p className="muted">Reading the build…</p>}
+            {problem ? <Lost sentence={problem.message} /> : <p className="muted">Loading build…</p>}
           </main>
         </>
       )}
@@ -39,7 +39,7 @@ function Lost({ sentence }: { sentence: string }) {
   return (
     <div className={layout['empty']}>
       <h2>{sentence}</h2>
-      <Button onClick={() => void navigate('/shop')}>To all builds</Button>
+      <Button onClick={() => void navigate('/shop')}>Back to all builds</Button>
     </div>
   );
 }
@@ -55,7 +55,7 @@ function Troubles() {
         <Trouble onClose={dismiss}>
           {problem.message}{' '}
           {problem.errors.length > 1 &&
-            `And ${problem.errors.length - 1} more: ${problem.errors
+            `${problem.errors.length - 1} more errors: ${problem.errors
               .slice(1, 4)
               .map((e) => e.message)
               .join(' ')}`}{' '}
@@ -64,7 +64,7 @@ function Troubles() {
             : 'What you changed is kept in this browser and sent as soon as it answers.'}
         </Trouble>
       )}
-      {fault && <Trouble>Not judged: this build can’t be calculated as it stands. {fault}</Trouble>}
+      {fault && <Trouble>Not checked: this build cannot be calculated with its present data. {fault}</Trouble>}
     </>
   );
 }
@@ -127,7 +127,7 @@ function Inside() {
         </p>
       )}
       <main id="main" tabIndex={-1} aria-busy={!judgement && fault === undefined} style={{ outline: 'none' }}>
-        <Suspense fallback={<p className="main muted">Opening…</p>}>
+        <Suspense fallback={<p className="main muted">Loading…</p>}>
           <Outlet />
         </Suspense>
       </main>

@@ -12,20 +12,20 @@ const KEYS: readonly (readonly [string, string])[] = [
   ['x', 'Redo'],
   ['u', 'Metric or US'],
   ['/', 'Search'],
-  ['arrows', 'In Fit: move by the shim in hand, in the view last touched'],
-  [', / .', 'In Fit: thinner or thicker shim'],
-  ['n / N', 'In Fit: nose up or down 0.1°'],
-  ['t / T', 'In Fit: cant to the right or left 0.1°'],
-  ['q, r, i', 'In Fit: find a position, recipe, install path'],
-  ['m, d', 'In Fit: measure; views, section, 3D by turns'],
-  ['?', 'This list'],
-  ['Esc', 'In a field: put the old value back'],
+  ['arrows', 'Fit: move the powertrain by one step in the active view'],
+  [', / .', 'Fit: smaller or larger step'],
+  ['n / N', 'Fit: pitch nose up or down by 0.1°'],
+  ['t / T', 'Fit: roll right or left by 0.1°'],
+  ['q, r, i', 'Fit: find position, recipe, installation path'],
+  ['m, d', 'Fit: measure; switch between views, section and 3D'],
+  ['?', 'Show keyboard shortcuts'],
+  ['Esc', 'In a field: restore the previous value'],
 ];
 
 export function ShortcutsDialog({ open, onClose }: { open: boolean; onClose: () => void }) {
   return (
     <Dialog open={open} onClose={onClose} aria-labelledby="keys-title">
-      <DialogTitle id="keys-title">Keys</DialogTitle>
+      <DialogTitle id="keys-title">Keyboard shortcuts</DialogTitle>
       <DialogContent role="region" aria-labelledby="keys-title" tabIndex={0}>
         <table className={layout['figures']}>
           <tbody>

@@ -26,13 +26,13 @@ function told(...states: readonly (readonly [undo: string | null, redo: string |
 test('an undo says what it took back, a redo what it did again, a change nothing', () => {
   expect(
     told(['Renamed', null], ['Budget', null], ['Renamed', 'Budget'], [null, 'Renamed'], ['Renamed', 'Budget']),
-  ).toEqual(['', 'Taken back: Budget', 'Taken back: Renamed', 'Done again: Renamed']);
+  ).toEqual(['', 'Undone: Budget', 'Undone: Renamed', 'Redone: Renamed']);
 });
 
 test('what it said goes after a while', () => {
   jest.useFakeTimers();
   told(['Renamed', null], [null, 'Renamed']);
-  expect(screen.getByRole('status').textContent).toBe('Taken back: Renamed');
+  expect(screen.getByRole('status').textContent).toBe('Undone: Renamed');
   act(() => jest.advanceTimersByTime(6000));
   expect(screen.getByRole('status').textContent).toBe('');
 });

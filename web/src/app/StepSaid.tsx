@@ -16,9 +16,9 @@ export function StepSaid() {
     // What could be undone can be done again now: it was taken back; and the other way round.
     const words =
       was.undoWords !== null && redoWords === was.undoWords && redoWords !== was.redoWords
-        ? `Taken back: ${redoWords}`
+        ? `Undone: ${redoWords}`
         : was.redoWords !== null && undoWords === was.redoWords && undoWords !== was.undoWords
-          ? `Done again: ${undoWords}`
+          ? `Redone: ${undoWords}`
           : undefined;
     if (words === undefined) return undefined;
     setSaid(words);

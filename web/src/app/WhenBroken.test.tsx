@@ -16,8 +16,10 @@ test('a screen that throws is told as that with a way out, and the next address 
       <Throws />
     </WhenBroken>,
   );
-  expect(screen.getByRole('alert').textContent).toMatch(/This screen broke.*the curve has one point.*saved is safe/);
-  expect(screen.getByRole('link', { name: 'Start again' }).getAttribute('href')).toBe('/');
+  expect(screen.getByRole('alert').textContent).toMatch(
+    /This screen could not be shown.*the curve has one point.*Saved data is not affected/,
+  );
+  expect(screen.getByRole('link', { name: 'Reload' }).getAttribute('href')).toBe('/');
   rerender(<WhenBroken at="/fit">sound</WhenBroken>);
   expect(screen.queryByRole('alert')).not.toBeNull();
   rerender(<WhenBroken at="/weight">sound</WhenBroken>);

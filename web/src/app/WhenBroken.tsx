@@ -25,9 +25,9 @@ export class WhenBroken extends Component<Props, { readonly error?: unknown; rea
     return (
       <main className="main">
         <div className={layout['empty']} role="alert">
-          <h2>This screen broke</h2>
-          <p>{error instanceof Error ? error.message : 'Nobody knows why.'} What was saved is safe.</p>
-          <a href="/">Start again</a>
+          <h2>This screen could not be shown</h2>
+          <p>{error instanceof Error ? error.message : 'Unknown error.'} Saved data is not affected.</p>
+          <a href="/">Reload</a>
         </div>
       </main>
     );

@@ -12,7 +12,7 @@ import { WhenBroken } from './WhenBroken.tsx';
 const screen = (load: () => Promise<ComponentType>) => {
   const Screen = late(load);
   return (
-    <Suspense fallback={<p className="main muted">Opening…</p>}>
+    <Suspense fallback={<p className="main muted">Loading…</p>}>
       <Screen />
     </Suspense>
   );

@@ -114,22 +114,24 @@ describe('an answer other than yes', () => {
   };
 
   test('brings its sentence, the fields it is about and all that came along', async () => {
-    answer(409, { detail: 'Changed meanwhile.', errors: [{ pointer: '/a', message: 'so' }], currentVersion: 9 });
+    answer(409, { detail: 'Edit conflict.', errors: [{ pointer: '/a', message: 'so' }], currentVersion: 9 });
     const p = await problem(api.put('a', 'brief', {}, 1));
-    expect([p.status, p.message, p.errors]).toEqual([409, 'Changed meanwhile.', [{ pointer: '/a', message: 'so' }]]);
+    expect([p.status, p.message, p.errors]).toEqual([409, 'Edit conflict.', [{ pointer: '/a', message: 'so' }]]);
     expect(p.body['currentVersion']).toBe(9);
   });
 
   test('without a sentence says at least which', async () => {
     answer(502, 'Bad gateway');
     const p = await problem(api.builds());
-    expect([p.status, p.message, p.errors]).toEqual([502, 'The server answered 502.', []]);
+    expect([p.status, p.message, p.errors]).toEqual([502, 'Server error 502.', []]);
   });
 
   test('a server that does not answer is told as that, with what to do', async () => {
     next = () => Promise.reject(new TypeError('Failed to fetch'));
     const p = await problem(api.builds());
     expect(p.status).toBe(0);
-    expect(p.message).toMatch(/does not answer\. Start it again with npm start; nothing .* is lost\./);
+    expect(p.message).toMatch(
+      /No connection to the Sable server\. Restart it with npm start\. Saved changes are not lost\./,
+    );
   });
 });

@@ -78,7 +78,7 @@ async function ask<T>(
   } catch {
     if (stopped?.aborted) throw new ApiProblem(0, { detail: 'Stopped.' });
     throw new ApiProblem(0, {
-      detail: 'Sable’s server does not answer. Start it again with npm start; nothing that it had answered is lost.',
+      detail: 'No connection to the Sable server. Restart it with npm start. Saved changes are not lost.',
     });
   }
   const answer: unknown = response.status === 204 ? undefined : await response.json().catch(() => ({}));

@@ -205,7 +205,7 @@ function useActions(queue: SaveQueue, judge: (build: Build) => void, setSearch: 
 }
 
 function inside<T>(value: T | undefined): T {
-  if (value === undefined) throw new Error('Asked for a build outside its provider');
+  if (value === undefined) throw new Error('Build requested outside its provider');
   return value;
 }
 

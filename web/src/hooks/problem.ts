@@ -7,7 +7,7 @@ export class ApiProblem extends Error {
   readonly errors: readonly FieldProblem[];
   readonly body: Readonly<Record<string, unknown>>;
   constructor(status: number, body: Readonly<Record<string, unknown>>) {
-    super(typeof body['detail'] === 'string' ? body['detail'] : `The server answered ${status}.`);
+    super(typeof body['detail'] === 'string' ? body['detail'] : `Server error ${status}.`);
     this.status = status;
     this.body = body;
     this.errors = (body['errors'] as FieldProblem[] | undefined) ?? [];

@@ -75,11 +75,11 @@ describe('the queue of changes', () => {
   test('two changes made of the same drawing are both kept, in any order of fields', async () => {
     const { server, queue } = start();
     const drawn = candidateOf(tug);
-    queue.change(TARGET, drawn, { ...drawn, name: 'First' });
+    queue.change(TARGET, drawn, { ...drawn, name: 'First gear ratio' });
     // The page has not drawn the first yet: the second is made of what was there before.
     queue.change(TARGET, drawn, { ...drawn, whyNot: 'Second' });
     await settled(queue);
-    expect(candidateOf(server.build)).toMatchObject({ name: 'First', whyNot: 'Second' });
+    expect(candidateOf(server.build)).toMatchObject({ name: 'First gear ratio', whyNot: 'Second' });
     expect(server.puts).toBe(2);
   });
 

@@ -15,7 +15,7 @@ export function useOwnEngine(): (
 ) => Promise<Candidate> {
   const client = useQueryClient();
   return async (candidate, engine, { way, ...work }) => {
-    if (way === 'stays as it is') return candidate;
+    if (way === 'unchanged') return candidate;
     const bored = way === 'bored out' && work.boreMm !== undefined ? boredOut(engine, work.boreMm) : undefined;
     const done = { ...work, boreMm: bored ? work.boreMm : undefined };
     let built = engine;

@@ -51,7 +51,7 @@ test('nothing is asked before anybody asks', () => {
 
 test('asked, it runs, tells where it is, and answers what was asked', async () => {
   const { result } = renderHook(() => useSum('candidate.gearings'));
-  const question = { build: tug, candidate: first!, scope: 'this box' as const };
+  const question = { build: tug, candidate: first!, scope: 'this gearbox' as const };
   act(() => result.current.ask(question));
   expect(result.current).toMatchObject({ running: true, progress: { share: 0 } });
   expect(asked[0]).toMatchObject({ name: 'candidate.gearings', input: question });

@@ -42,7 +42,7 @@ export function BringFile({
             aria-label="Rows brought in"
           />
           <span className="muted num" aria-live="polite">
-            {progress ? `${many(progress.rows)} of ${many(progress.of)} rows` : 'Reading the file…'}
+            {progress ? `${many(progress.rows)} of ${many(progress.of)} rows` : 'Importing…'}
           </span>
           <Button onClick={stop}>Stop</Button>
         </span>

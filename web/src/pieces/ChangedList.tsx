@@ -10,7 +10,7 @@ const SHOWN = 7;
 export function ChangedList({ rows, currency }: { rows: readonly Changed[]; currency: string }) {
   return (
     <section className={css['pulse']} style={{ margin: '8px 0' }} aria-live="polite">
-      <h3>What that changed</h3>
+      <h3>Effect of last change</h3>
       <table className={`${layout['figures']} small`}>
         <tbody>
           {rows.slice(0, SHOWN).map((r) => (

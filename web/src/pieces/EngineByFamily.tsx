@@ -30,7 +30,7 @@ export function EngineByFamily({ engines, onEngine }: { engines: readonly Engine
           }}
         />
         {spans.length > 0 && (
-          <ChoiceField label="Built" value={span ?? ''} choices={choices(spans)} onCommit={setYears} />
+          <ChoiceField label="Production years" value={span ?? ''} choices={choices(spans)} onCommit={setYears} />
         )}
         {coded.length > 0 && (
           <ChoiceField

@@ -166,13 +166,13 @@ export function ThreePointField({
           min={0}
           help={
             open.length > 0 && open.length < 3 && open[0] === point
-              ? 'missing: kept once all three are there'
+              ? 'missing: saved once all three are entered'
               : undefined
           }
           value={now[point]}
           error={point === 'likely' ? error : undefined}
           onCommit={(v) => {
-            if (v === undefined && value) return 'The three go together: correct it, or remove them.';
+            if (v === undefined && value) return 'All three are required: correct or remove them.';
             const { [point]: _old, ...rest } = now;
             return put(v === undefined ? rest : { ...rest, [point]: v });
           }}

@@ -221,7 +221,7 @@ function Pages({
         {page * size + 1} to {Math.min(total, (page + 1) * size)} of {total}
       </span>
       <Button disabled={page === 0} onClick={() => onPage(page - 1)}>
-        Page before
+        Previous page
       </Button>
       <Button disabled={page >= last} onClick={() => onPage(page + 1)}>
         Next page

@@ -66,7 +66,7 @@ export function FindingsColumn({
   findings,
   above,
   below,
-  none = 'Nothing is judged here yet.',
+  none = 'No results yet.',
 }: {
   title: ReactNode;
   findings: readonly Finding[];

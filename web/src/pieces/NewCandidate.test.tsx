@@ -47,8 +47,8 @@ const add = () => fireEvent.click(screen.getByRole('button', { name: 'Add candid
 test('an engine in three choices: family, years, code', async () => {
   const engine = open.library.engines.find((e) => e.family && e.codes.length > 0 && e.builtFrom && e.builtTo)!;
   pick('Family', engine.family!);
-  if (screen.getByLabelText('Built').textContent !== `${engine.builtFrom} to ${engine.builtTo}`)
-    pick('Built', `${engine.builtFrom} to ${engine.builtTo}`);
+  if (screen.getByLabelText('Production years').textContent !== `${engine.builtFrom} to ${engine.builtTo}`)
+    pick('Production years', `${engine.builtFrom} to ${engine.builtTo}`);
   pick('Code', `${engine.codes.join(', ')}: ${engine.name}`);
   expect(screen.getByLabelText('Engine').textContent).toBe(engine.name);
 });

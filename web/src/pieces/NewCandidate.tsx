@@ -47,7 +47,7 @@ function Curves({ next, preview }: { next: Candidate | undefined; preview: Asses
       ? [
           {
             candidate: { id: 'found', letter: beside },
-            label: `${shortName(build.chassis?.originalEngineId)}, in it now`,
+            label: `${shortName(build.chassis?.originalEngineId)}, original`,
             torque: found,
           },
         ]
@@ -76,10 +76,10 @@ function Preview({ of }: { of: Assessment }) {
         <StateMark state={of.state} />
         <b>
           {blocked.length === 0
-            ? 'Nothing blocks it so far'
+            ? 'No blocking finding so far'
             : blocked.length === 1
-              ? 'One thing would block it'
-              : `${blocked.length} things would block it`}
+              ? '1 blocking finding'
+              : `${blocked.length} blocking findings`}
         </b>
         {unknown > 0 && <span className="muted">{unknown} not known yet</span>}
       </p>
@@ -110,7 +110,7 @@ export function NewCandidate({ onClose }: { onClose: () => void }) {
   });
   const [fault, setFault] = useState<string>();
   const [adding, setAdding] = useState(false);
-  const [work, setWork] = useState<OwnEngineWork>({ way: 'stays as it is' });
+  const [work, setWork] = useState<OwnEngineWork>({ way: 'unchanged' });
   const makeOwn = useOwnEngine();
   const own = library.engines.find((e) => e.id === of.engineId && e.id === chassis?.originalEngineId);
   const gearbox = library.gearboxes.find((g) => g.id === of.gearboxId);
@@ -216,7 +216,7 @@ export function NewCandidate({ onClose }: { onClose: () => void }) {
           {preview ? (
             <Preview of={preview} />
           ) : (
-            <p className="small muted">Once all are chosen, what would block it stands here.</p>
+            <p className="small muted">Select all to see blocking findings here.</p>
           )}
         </div>
         {/* What only a reader of the page hears stands in the chart too, and must not lengthen the dialog. */}

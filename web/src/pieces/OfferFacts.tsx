@@ -6,7 +6,7 @@ import { api } from '../hooks/api.ts';
 import css from './OfferFacts.module.css';
 
 type Facts = Omit<Listing, 'id' | 'title' | 'price' | 'currency' | 'gone'> | Omit<Offer, 'id' | 'name'>;
-const NOT_TOLD = 'not told';
+const NOT_TOLD = 'not stated';
 
 function Run({ of, what }: { of: Listing['travelledKm']; what?: string }) {
   if (!of) return null;
@@ -24,7 +24,7 @@ export function OfferFacts({ offer }: { offer: Facts }) {
   const rows: readonly (readonly [string, ReactNode])[] = [
     ['Condition', offer.condition ?? NOT_TOLD],
     [
-      'Has run',
+      'Mileage',
       <>
         {offer.travelledKm ? <Run of={offer.travelledKm} /> : NOT_TOLD}
         <Run of={offer.sinceRebuildKm} what="since its rebuild" />
@@ -32,9 +32,9 @@ export function OfferFacts({ offer }: { offer: Facts }) {
         {offer.builtYear !== undefined && `, built ${offer.builtYear}`}
       </>,
     ],
-    ['With it', offer.included.join(', ') || 'nothing named'],
-    ['Missing', [...offer.missing, ...(offer.otherMissing ?? []).map((o) => o.what)].join(', ') || 'nothing named'],
-    ...(offer.broken.length > 0 ? [['Broken', offer.broken.join(', ')] as const] : []),
+    ['Included', offer.included.join(', ') || 'none stated'],
+    ['Missing', [...offer.missing, ...(offer.otherMissing ?? []).map((o) => o.what)].join(', ') || 'none stated'],
+    ...(offer.broken.length > 0 ? [['Damaged', offer.broken.join(', ')] as const] : []),
     ...(offer.seen ? [['Seen', offer.seen] as const] : []),
     ...(offer.testsSeen && offer.testsSeen.length > 0 ? [['Tested', offer.testsSeen.join(', ')] as const] : []),
     ...(offer.warrantyDays

@@ -7,7 +7,7 @@ import layout from './layout.module.css';
 import css from './OwnEngine.module.css';
 
 /** What becomes of the engine that is in the car. */
-const OWN_ENGINE = ['stays as it is', 'rebuilt', 'bored out'] as const;
+const OWN_ENGINE = ['unchanged', 'rebuilt', 'bored out'] as const;
 export interface OwnEngineWork extends RebuildWork {
   readonly way: (typeof OWN_ENGINE)[number];
 }
@@ -68,15 +68,15 @@ export function OwnEngine({
           />
         )}
       </div>
-      {work.way !== 'stays as it is' && (
+      {work.way !== 'unchanged' && (
         <div className={css['work']}>
           {three('kit', 'Kit')}
           {three('machining', 'Machine work')}
           {three('hours', 'Hours to rebuild')}
           <p className="small muted">
             {work.way === 'bored out' &&
-              'What stands below is the engine as it is now; bored out it is judged once added. '}
-            What you leave out stands on the bill without a price. Its condition is entered under Donors, Inspect.
+              'Shown below: the engine as it is now. The rebuilt engine is checked once added. '}
+            Parts without a price appear on the bill as missing prices. Enter its condition under Donors, Inspect.
           </p>
         </div>
       )}

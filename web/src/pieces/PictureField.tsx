@@ -76,7 +76,7 @@ export function PictureField({
         }}
       />
       <Button onClick={() => input.current?.click()}>{id === undefined ? label : 'Another'}</Button>
-      {id !== undefined && <Button onClick={() => onChange(undefined)}>Take it off</Button>}
+      {id !== undefined && <Button onClick={() => onChange(undefined)}>Remove</Button>}
       {told !== undefined && <span aria-live="polite">{told}</span>}
     </div>
   );

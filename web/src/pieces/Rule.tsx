@@ -24,7 +24,7 @@ export function Rule({ steps, name }: { steps: Readonly<Partial<Record<Step, Sta
   return (
     <header className={css['rule']}>
       <Wordmark />
-      <nav aria-label="Steps of the build" ref={nav}>
+      <nav aria-label="Build steps" ref={nav}>
         <ol>
           {buildId !== undefined &&
             SCREENS.map((s) => {
@@ -94,7 +94,7 @@ function Wordmark() {
 export function SkipLink() {
   return (
     <Link className={css['skip']} to="#main" onClick={() => document.getElementById('main')?.focus()}>
-      To the main thing
+      Skip to main content
     </Link>
   );
 }

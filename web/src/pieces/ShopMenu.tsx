@@ -18,18 +18,18 @@ export function ShopMenu({ anchor, onClose }: { anchor: HTMLElement; onClose: ()
   if (choosing) return <UnitsDialog onClose={onClose} />;
   return (
     <Menu anchorEl={anchor} open onClose={onClose}>
-      <MenuItem onClick={() => go('/shop')}>Shop: all builds</MenuItem>
+      <MenuItem onClick={() => go('/shop')}>All builds</MenuItem>
       <MenuItem onClick={() => go('/library/engines')}>Library</MenuItem>
       <MenuItem component="a" href="/api/docs/" onClick={onClose}>
-        The same over HTTP
+        API documentation
       </MenuItem>
       <Divider />
       <MenuItem onClick={() => setMode(mode === 'day' ? 'night' : 'day')}>
-        {mode === 'day' ? 'Night colours' : 'Day colours'}
+        {mode === 'day' ? 'Dark theme' : 'Light theme'}
       </MenuItem>
       <MenuItem onClick={() => setChoosing(true)}>Units and numbers…</MenuItem>
       <MenuItem onClick={() => setSingleKeys(!singleKeys)}>
-        {singleKeys ? 'Single keys off' : 'Single keys on'}
+        {singleKeys ? 'Turn off single-key shortcuts' : 'Turn on single-key shortcuts'}
       </MenuItem>
     </Menu>
   );

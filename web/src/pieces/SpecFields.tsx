@@ -139,7 +139,7 @@ export function SpecFields({
               key={key}
               label={label}
               value={typeof value === 'string' && words.includes(value) ? value : ''}
-              choices={[{ value: '', label: 'not known' }, ...words.map((w) => ({ value: w, label: w }))]}
+              choices={[{ value: '', label: 'unknown' }, ...words.map((w) => ({ value: w, label: w }))]}
               onCommit={(w) => put(key, w === '' ? undefined : w)}
             />
           );
@@ -155,7 +155,7 @@ export function SpecFields({
       })}
       {others.length > 0 && (
         <p className="small muted wide">
-          Also kept with it, not read by this joint: {others.map(([k, v]) => `${k} ${String(v)}`).join(', ')}.
+          Also stored, not used by this joint: {others.map(([k, v]) => `${k} ${String(v)}`).join(', ')}.
         </p>
       )}
     </div>

@@ -73,7 +73,7 @@ export function ThreeViews({
       <svg
         viewBox={`0 0 ${sheet.width} ${sheet.height}`}
         role="img"
-        aria-label={`Three views of ${solids.length} solids: side, front and plan`}
+        aria-label={`Side, front and top view of ${solids.length} shapes`}
       >
         {sheet.places.map((p) => (
           <OneView key={p.view.title} {...p} px={px} solids={solids} colour={colour} />

@@ -35,7 +35,7 @@ function sameChart(a: Props, b: Props): boolean {
 }
 
 /** Torque curves of the candidates over the engine speeds, the driving band dyed; a table twin for those who can't see it. */
-export const TorqueChart = memo(function TorqueChart({ series, band, height, bandName = 'your band' }: Props) {
+export const TorqueChart = memo(function TorqueChart({ series, band, height, bandName = 'rpm range' }: Props) {
   const units = useUnits();
   const holder = useRef<HTMLElement>(null);
   const [width, setWidth] = useState(600);

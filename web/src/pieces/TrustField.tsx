@@ -3,7 +3,7 @@ import { useSuppliers } from '../hooks/useSuppliers.ts';
 import { ChoiceField } from './fields.tsx';
 
 const TRUST_WORDS: Readonly<Record<Supplier['trust'], string>> = {
-  good: 'good: comes as said',
+  good: 'good: delivers as promised',
   untried: 'untried',
   'let us down': 'has let us down',
 };

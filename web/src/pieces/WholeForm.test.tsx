@@ -100,8 +100,8 @@ test('a mount begun waits with its place in the list; whole, it stands in the su
   draw(<SeatsDetail chassis={bare} />);
   expect(screen.getByLabelText<HTMLInputElement>('Name').value).toBe('left mount');
   for (const [n, text] of [
-    ['Left of the middle', '0,24 m'],
-    ['Above the floor', '260+15'],
+    ['Left of centreline', '0,24 m'],
+    ['Height above floor', '260+15'],
   ] as const)
     typeAndLeave(screen.getAllByLabelText<HTMLInputElement>(n)[0]!, text);
   expect(savedChassis().pads).toEqual([{ id: 'pad-1', name: 'left mount', atMm: [-120, 240, 275] }]);
@@ -136,11 +136,11 @@ test('a change that is being allowed forgets what was emptied: nothing is allowe
   fireEvent.click(screen.getByRole('option', { name: 'relocate' }));
   const group = within(screen.getByRole('group', { name: 'relocate' }));
   const put = (label: string, text: string) => typeAndLeave(group.getByLabelText(label), text);
-  put('Up to', '35');
-  put('Cost, the step', '60');
-  put('Cost, the step', '');
-  put('Hours, the step', '2');
+  put('Maximum amount', '35');
+  put('Fixed cost', '60');
+  put('Fixed cost', '');
+  put('Fixed labour hours', '2');
   expect(given).toEqual([]);
-  put('Cost, the step', '0');
+  put('Fixed cost', '0');
   expect(given).toEqual([{ may: [{ do: 'relocate', allowanceMm: 35, cost: 0, hours: 2 }] }]);
 });

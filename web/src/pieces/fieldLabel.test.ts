@@ -5,9 +5,9 @@ const names = (key: string, list: string) => NAMES[`${list}/${key}`];
 
 test.each([
   ['/brief/budget', 'budget'],
-  ['/brief/hill/hitchHeightMm', 'hitch height'],
+  ['/brief/hill/hitchHeightMm', 'coupling height'],
   ['/candidates/d/finalDrive', 'final drive'],
-  ['/candidates/d/placement/xMm', 'forward'],
+  ['/candidates/d/placement/xMm', 'X, forward'],
   ['/chassis/wheelbaseMm/value', 'wheelbase'],
   ['/chassis/lumps/2/massKg', 'mass, Radiator'],
   ['/name', 'name of the build'],

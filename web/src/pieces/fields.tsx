@@ -1,4 +1,4 @@
-import { usualAt } from '@sable/core/model';
+import { choiceWords, usualAt } from '@sable/core/model';
 import { signLeads, wordSentence, formatEntry, rangeOf, unitOf, type Quantity } from '@sable/core/units';
 import InputAdornment from '@mui/material/InputAdornment';
 import MenuItem from '@mui/material/MenuItem';
@@ -197,7 +197,7 @@ export function ChoiceField({
       {!known && <MenuItem value={value}>{value === '' ? 'not chosen' : `${value} (not in the library)`}</MenuItem>}
       {choices.map((c) => (
         <MenuItem key={c.value} value={c.value}>
-          {c.label}
+          {c.label === c.value ? choiceWords(c.value) : c.label}
         </MenuItem>
       ))}
     </TextField>

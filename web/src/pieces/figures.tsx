@@ -40,7 +40,7 @@ interface Props {
 /** A figure with its unit, scatter and evidence mark; a dash where nothing is known. */
 export function FigureText({ figure, quantity, digits, signed, currency, scatter = true }: Props) {
   const units = useUnits();
-  if (!figure || !Number.isFinite(figure.value)) return <span className="muted">not known</span>;
+  if (!figure || !Number.isFinite(figure.value)) return <span className="muted">unknown</span>;
   const options = { ...(digits === undefined ? {} : { digits }), ...(signed ? { signed } : {}) };
   const plusMinus = scatterOf(figure);
   return (

@@ -6,8 +6,8 @@ const turn = { quantity: 'angleDeg', digits: 1 } as const;
 /** Where an engine sits: entered whole, since half of a place is none. */
 export const PLACE: readonly WholeField<Placement>[] = [
   { key: 'xMm', label: 'Ahead of the front axle', ...place },
-  { key: 'yMm', label: 'Left of the middle', ...place },
-  { key: 'zMm', label: 'Above the floor', ...place },
+  { key: 'yMm', label: 'Left of centreline', ...place },
+  { key: 'zMm', label: 'Height above floor', ...place },
   {
     key: 'yawDeg',
     label: 'Its front points',
@@ -19,6 +19,6 @@ export const PLACE: readonly WholeField<Placement>[] = [
       { value: 180, label: 'rearward' },
     ],
   },
-  { key: 'pitchDeg', label: 'Nose up', min: -30, max: 30, ...turn },
+  { key: 'pitchDeg', label: 'Pitch, nose up', min: -30, max: 30, ...turn },
   { key: 'cantDeg', label: 'Canted to the left', min: -90, max: 90, ...turn },
 ];

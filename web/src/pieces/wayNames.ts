@@ -4,8 +4,8 @@ import type { Listing } from '@sable/core';
 export const WAY_NAMES: Readonly<Record<Listing['kind'], string>> = {
   engine: 'Engine only',
   set: 'Engine and gearbox',
-  car: 'Whole car, rest sold',
-  swap: 'Begun swap, taken over',
+  car: 'Complete car, remaining parts sold',
+  swap: 'Abandoned swap',
 };
 
 /** The same in a word or two. */
@@ -13,5 +13,5 @@ export const KIND_WORDS: Readonly<Record<Listing['kind'], string>> = {
   engine: 'engine',
   set: 'with gearbox',
   car: 'whole car',
-  swap: 'begun swap',
+  swap: 'abandoned swap',
 };

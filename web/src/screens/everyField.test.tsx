@@ -141,7 +141,7 @@ const SCREENS: readonly (readonly [name: string, part: () => ReactNode])[] = [
   ['Survey, springs and brakes', () => <SpringsDetail chassis={tug.chassis!} />],
   ['Survey, ratings, shaft, radiator', () => <DrivelineDetail chassis={tug.chassis!} />],
   ['Survey, weighing', () => <WeighingDetail chassis={tug.chassis!} />],
-  ['Survey, weighed on four pads', () => <WeighingDetail chassis={racer.chassis!} />],
+  ['Survey, weighed on four scale pads', () => <WeighingDetail chassis={racer.chassis!} />],
   ['Survey, mounts and shafts', () => <SeatsDetail chassis={tug.chassis!} />],
   ['Survey, interfaces', () => <ServicesDetail chassis={tug.chassis!} />],
   [
@@ -161,7 +161,7 @@ const SCREENS: readonly (readonly [name: string, part: () => ReactNode])[] = [
   ['Compressor map', () => <MapPanel />],
   ['Charge cooling', () => <ChargeCooling />],
   ['Forecast from a sister', () => <SisterPanel />],
-  ['Shim', () => <ShimChoice shim={2} onShim={(mm) => actions.save('shim', 2, mm)} />],
+  ['Step size', () => <ShimChoice shim={2} onShim={(mm) => actions.save('shim', 2, mm)} />],
   ['New candidate', () => <NewCandidate onClose={() => undefined} />],
 ];
 

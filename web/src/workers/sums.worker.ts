@@ -22,7 +22,7 @@ const sums = {
    */
   async compute(ticket: number, name: string, input: object, tell: (progress: SumProgress) => void): Promise<unknown> {
     const sum = sumNamed(name);
-    if (!sum) throw new Error(`There is no sum “${name}”.`);
+    if (!sum) throw new Error(`Unknown calculator “${name}”.`);
     await sum.prepare?.();
     const answer = sum.run({ ...input, library });
     return isWork(answer) ? driver.run(ticket, answer, tell) : answer;

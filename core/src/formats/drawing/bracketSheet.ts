@@ -92,7 +92,7 @@ export function bracketSheet(
     `${plainWords(fitted.bracket, units)}; ${design.made.tube ? 'welded' : design.plate!.welded ? 'cut and welded' : `folded, inside radius ${d.mm(design.plate!.insideRadiusMm)} ${d.unit}`}`,
   );
   d.text([x + 3, top + 16], 'Seen from outside, the boss behind it. No approval: a weld that carries');
-  d.text([x + 3, top + 20], 'is for whoever is licensed to make and judge it. Verify at mock-up.');
+  d.text([x + 3, top + 20], 'requires a licensed fabricator and inspection. Verify at mock-up.');
   d.text([x + 3, top + 26], `1:1 on ${paper.name}`, { heightMm: 3.4 });
   d.text([x + w - 3, top + 26], [`lengths in ${d.unit}`, head.date].filter(Boolean).join(', '), { anchor: 'end' });
   return { widthMm, heightMm, scale: 1, title, marks: d.marks };
@@ -180,7 +180,7 @@ function cuttingList(d: ReturnType<typeof drawing>, design: BracketDesign, judge
     const lever = `${d.mm(judged.bracket.leverMm)} ${d.unit}`;
     d.text(
       [x, y],
-      `Reckoned for ${force} in ${caseWords(worst.case)} at ${lever}, ${SAFETY} times below the yield of ${yieldMpa} N/mm²: ${formatNumber(judged.bracket.usedPct, 'percent', d.units, { digits: 0 })} % used.`,
+      `Calculated for ${force} in ${caseWords(worst.case)} at ${lever}, ${SAFETY} times below the yield of ${yieldMpa} N/mm²: ${formatNumber(judged.bracket.usedPct, 'percent', d.units, { digits: 0 })} % used.`,
     );
   }
 }

@@ -104,7 +104,7 @@ export function jigSheet(subject: Subject & { readonly chassis: Chassis }, units
   }
   const x = widthMm - EDGE - TABLES_MM;
   let y = EDGE + 9;
-  d.text([x, y], `Where the jig holds, ${d.unit}: C on the car, B on engine and gearbox`, { heightMm: 3.2 });
+  d.text([x, y], `Jig points, ${d.unit}: C on the car, B on engine and gearbox`, { heightMm: 3.2 });
   y += 5.5;
   const columns = [x + 90, x + 114, x + 138];
   ['ahead of axle', 'left of middle', 'above floor'].forEach((words, i) =>

@@ -114,7 +114,7 @@ export function loomSheets(
 const RUNG = { feed: 26, fuse: 60, relay: 96, load: 190, ground: 300 } as const;
 const RUNG_MM = 6;
 
-/** Every circuit from its feed to its ground on A3: terminal, fuse, relay, wire, what it feeds, where it goes to ground. */
+/** Every circuit from its feed to its ground on A3: terminal, fuse, relay, wire, what it feeds, ground point. */
 export function circuitSheets(
   circuits: readonly JudgedCircuit[],
   { letter }: Pick<Candidate, 'letter'>,

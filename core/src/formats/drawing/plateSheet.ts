@@ -98,7 +98,7 @@ export function plateSheet(
   d.text([left + 3, top + 6], title, { heightMm: 3.4 });
   d.text(
     [left + 3, top + 11],
-    `${plate.thicknessMm === undefined ? 'thickness not said' : `${d.mm(plate.thicknessMm)} ${d.unit} thick`}; seen from the gearbox`,
+    `${plate.thicknessMm === undefined ? 'thickness not stated' : `${d.mm(plate.thicknessMm)} ${d.unit} thick`}; seen from the gearbox`,
   );
   d.text([left + 3, top + 16], 'Dowel it from the parts themselves. Verify at mock-up.');
   d.text([left + 3, top + 22], `1:1 on ${paper.name}`, { heightMm: 3.4 });

@@ -343,7 +343,7 @@ function table(
   const plan = places[2]!.window;
   const x = plan.x + plan.w + 10;
   let y = plan.y + 2;
-  text('text', [x, y], `Tightest gaps, ${unit}: measured of needed`, { heightMm: 3.2 });
+  text('text', [x, y], `Smallest gaps, ${unit}: actual / required`, { heightMm: 3.2 });
   gaps.forEach((g, i) => {
     y += 5.2;
     const state = fitState(g.marginMm);
@@ -369,13 +369,13 @@ function title(
   line('frame', rect(x, y, 200, TITLE_MM), { closed: true });
   const p = candidate.placement;
   text('text', [x + 4, y + 7], `${head.buildName}, ${candidate.letter}: ${candidate.name}`, { heightMm: 4.4 });
-  text('text', [x + 4, y + 12.5], `${engine.name}, ${gearbox.name}, in ${chassis?.name ?? 'an unmeasured car'}`);
+  text('text', [x + 4, y + 12.5], `${engine.name}, ${gearbox.name}, in ${chassis?.name ?? 'vehicle not measured'}`);
   text(
     'text',
     [x + 4, y + 17.5],
     `Rear face of block on the crank axis: ${mm(Math.abs(p.xMm))} ${p.xMm <= 0 ? 'behind' : 'ahead of'} the axle, ${mm(Math.abs(p.yMm))} ${p.yMm >= 0 ? 'left' : 'right'}, ${mm(p.zMm)} up, nose ${p.pitchDeg >= 0 ? 'up' : 'down'} ${Math.abs(p.pitchDeg).toFixed(1)}°, cant ${p.cantDeg.toFixed(1)}°`,
   );
-  text('text', [x + 4, y + 22.5], 'Verify at mock-up. Gaps include movement and tolerance as stated in Sable.');
+  text('text', [x + 4, y + 22.5], 'Verify at mock-up. Required gaps include engine movement and measuring tolerance.');
   text('text', [x + 196, y + 7], `1:${scale} on A3`, { anchor: 'end', heightMm: 4.4 });
   text(
     'text',

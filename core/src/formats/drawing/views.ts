@@ -19,7 +19,7 @@ export interface View {
 /** The three views agree: side seen from the left, from the front, and the plan with the right side up. */
 export const SIDE: View = {
   key: 'side',
-  title: 'Side, from the left',
+  title: 'Left side view',
   left: 'front',
   right: 'rear',
   flat: (x, _y, z) => [-x, -z],
@@ -28,7 +28,7 @@ export const SIDE: View = {
 };
 export const FRONT: View = {
   key: 'front',
-  title: 'From the front',
+  title: 'Front view',
   left: 'right side',
   right: 'left side',
   flat: (_x, y, z) => [y, -z],
@@ -37,7 +37,7 @@ export const FRONT: View = {
 };
 export const PLAN: View = {
   key: 'plan',
-  title: 'Plan, right side up',
+  title: 'Top view, right side up',
   left: 'front',
   right: 'rear',
   flat: (x, y) => [-x, y],

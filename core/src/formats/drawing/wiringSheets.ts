@@ -162,7 +162,7 @@ export function testSheets(
     ...circuits.map((c) => [
       'Current at key-on',
       c.circuit.name,
-      `${c.current ? amps(c.current.value) : 'not known'} at most, ${c.consumer?.fused === false ? 'no fuse' : `fuse ${c.circuit.fuseAmps === undefined ? 'not chosen' : amps(c.circuit.fuseAmps)}`}`,
+      `${c.current ? amps(c.current.value) : 'unknown'} at most, ${c.consumer?.fused === false ? 'no fuse' : `fuse ${c.circuit.fuseAmps === undefined ? 'not chosen' : amps(c.circuit.fuseAmps)}`}`,
     ]),
     ['Lamps', 'charge, oil pressure', 'lit at key-on, out once it runs'],
   ];
@@ -175,7 +175,7 @@ export function testSheets(
       { title: 'Must be', mm: 60 },
     ],
     lines,
-    'Air bags and belt tensioners are for whoever is trained on them. Keep clear of fans and belts at key-on.',
+    'Airbags and belt tensioners require trained staff. Keep clear of fans and belts at key-on.',
     units,
     head,
   );

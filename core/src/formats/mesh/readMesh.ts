@@ -27,7 +27,7 @@ export function readMesh(name: string, content: ArrayBuffer, told?: ScanUnit): S
   if (content.byteLength === 0) throw fault(`“${name}” is empty.`);
   if (SURFACES.test(name))
     throw fault(
-      `“${name}” holds exact surfaces and no triangles. Open it in the program that it was drawn with and export it as STL, in millimetres, to 0.5 mm.`,
+      `“${name}” holds exact surfaces and no triangles. Open it in its CAD program and export it as STL, in millimetres, to 0.5 mm.`,
     );
   const kind = /\.(obj|stl|ply)$/i.exec(name)?.[1]?.toLowerCase();
   if (!kind) throw fault(`“${name}” is neither STL, OBJ nor PLY; export the scan as one of these.`);
@@ -36,7 +36,7 @@ export function readMesh(name: string, content: ArrayBuffer, told?: ScanUnit): S
   if (triangles === 0) throw fault(`“${name}” holds no triangles. Export the surface, not points or edges alone.`);
   if (triangles > MOST_TRIANGLES)
     throw fault(
-      `“${name}” has ${many(triangles)} triangles; ${many(MOST_TRIANGLES)} is the most. Decimate it in the scanner’s program first: a tenth of them shows the same gaps.`,
+      `“${name}” has ${many(triangles)} triangles; ${many(MOST_TRIANGLES)} is the most. Reduce the mesh (10 % is sufficient).`,
     );
   const unit = told ?? guessUnit(longestOf(raw));
   const factor = MM_PER[unit];
@@ -81,22 +81,21 @@ function fromStl(name: string, content: ArrayBuffer): ArrayLike<number> {
   const head = new TextDecoder('latin1').decode(content.slice(0, 512));
   const looksText = /^\s*solid/i.test(head) && /facet|endsolid/i.test(head);
   if (!looksText) {
-    if (content.byteLength < BINARY_HEAD)
-      throw new InputError('/file', `“${name}” is too short for an STL: it breaks off inside its head.`);
+    if (content.byteLength < BINARY_HEAD) throw new InputError('/file', `“${name}”: STL header incomplete.`);
     const says = new DataView(content).getUint32(80, true);
     const holds = Math.floor((content.byteLength - 84) / 50);
     if (holds < says)
       throw new InputError(
         '/file',
-        `“${name}” says that it has ${many(says)} triangles but holds only ${many(holds)}: it was cut off while copying. Export or copy it again.`,
+        `“${name}” says that it has ${many(says)} triangles but holds only ${many(holds)}: file incomplete. Export or copy it again.`,
       );
     if (says > MOST_TRIANGLES)
       throw new InputError(
         '/file',
-        `“${name}” has ${many(says)} triangles; ${many(MOST_TRIANGLES)} is the most. Decimate it in the scanner’s program first: a tenth of them shows the same gaps.`,
+        `“${name}” has ${many(says)} triangles; ${many(MOST_TRIANGLES)} is the most. Reduce the mesh (10 % is sufficient).`,
       );
   } else if (!/endsolid/i.test(new TextDecoder('latin1').decode(content.slice(Math.max(0, content.byteLength - 400)))))
-    throw new InputError('/file', `“${name}” has no end: it was cut off while copying. Export or copy it again.`);
+    throw new InputError('/file', `“${name}” has no end: file incomplete. Export or copy it again.`);
   else if (content.byteLength < BINARY_HEAD) return [];
   const geometry = new STLLoader().parse(content);
   return geometry.getAttribute('position').array;
@@ -141,13 +140,15 @@ function fromPly(name: string, content: ArrayBuffer): ArrayLike<number> {
   if (faces === 0) throw fault(`“${name}” has no faces, only points. Export the surface, not the point cloud.`);
   if (faces > MOST_TRIANGLES)
     throw fault(
-      `“${name}” has ${many(faces)} faces; ${many(MOST_TRIANGLES)} is the most. Decimate it in the scanner’s program first: a tenth of them shows the same gaps.`,
+      `“${name}” has ${many(faces)} faces; ${many(MOST_TRIANGLES)} is the most. Reduce the mesh (10 % is sufficient).`,
     );
   let geometry;
   try {
     geometry = new PLYLoader().parse(content);
   } catch {
-    throw fault(`“${name}” breaks off or is damaged: its head says more than it holds. Export or copy it again.`);
+    throw fault(
+      `“${name}” breaks off or is damaged: its header states more data than it contains. Export or copy it again.`,
+    );
   }
   const corners = geometry.getAttribute('position')?.array;
   const index = geometry.index?.array;

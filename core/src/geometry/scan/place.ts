@@ -9,10 +9,7 @@ function frameOn([a, b, c]: Three, pointer: string): M3 {
   const along = sub(b, a);
   const across = cross(along, sub(c, a));
   if (length(along) < 1 || length(across) < 1e-3 * length(along) ** 2)
-    throw new InputError(
-      pointer,
-      'The three points lie in one place or on one line; pick them well apart, in a triangle.',
-    );
+    throw new InputError(pointer, 'The three points lie in one place or on one line; choose three points far apart.');
   const x = unit(along);
   const z = unit(across);
   const y = cross(z, x);

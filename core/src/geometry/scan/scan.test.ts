@@ -147,8 +147,8 @@ describe('reading', () => {
   });
   test.each([
     ['empty.stl', new ArrayBuffer(0), /is empty/],
-    ['short.stl', new ArrayBuffer(40), /breaks off inside its head/],
-    ['cut.stl', binary(ELL, 500), /says that it has 500 triangles but holds only 24: it was cut off/],
+    ['short.stl', new ArrayBuffer(40), /STL header incomplete/],
+    ['cut.stl', binary(ELL, 500), /says that it has 500 triangles but holds only 24: file incomplete/],
     ['cut2.stl', bytes('solid s\nfacet normal 0 0 1\nouter loop\n'), /has no end/],
     ['bare.stl', bytes('solid s\nendsolid s\n'), /holds no triangles/],
     ['bare2.stl', bytes('solid s\nfacet normal 0 0 1\nendsolid s'), /holds no triangles/],
@@ -176,7 +176,11 @@ describe('reading', () => {
     ],
     ['far.obj', bytes('v 0 0 0\nv 1 0 0\nv 0 1 0\nf 1 2 9\n'), /corner that is not a number/],
     ['scan.txt', new ArrayBuffer(100), /neither STL, OBJ nor PLY/],
-    ['unit.step', new ArrayBuffer(100), /no triangles\. Open it in the program .* export it as STL, in millimetres/],
+    [
+      'unit.step',
+      new ArrayBuffer(100),
+      /no triangles\. Open it in its CAD program and export it as STL, in millimetres/,
+    ],
     ['none.ply', new ArrayBuffer(100), /no head of a PLY file/],
     ['points.ply', ply(SQUARES, [], 'ascii'), /no faces, only points/],
     ['five.ply', ply(SQUARES, [[0, 1, 2, 3, 4]], 'ascii'), /not triangles or squares/],

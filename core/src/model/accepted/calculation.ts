@@ -20,7 +20,7 @@ export const calculation = defineAccepted<typeof calculationSchema>({
   billLine: (_, { saved }) =>
     saved.buys && {
       class: 'sum',
-      why: 'landed from the bench',
+      why: 'from engine calculators',
       price: saved.buys.price,
       hours: saved.buys.hours,
       evidence: saved.buys.price.evidence,

@@ -13,7 +13,7 @@ export const cure = defineAccepted<typeof cureSchema>({
   undo: (c, { weakId }, before) => withField(c, 'cures', take(c.cures, weakId, itself, before?.cures)),
   words({ engine, gearbox }, { weakId }) {
     const weak = [...(engine.weakParts ?? []), ...(gearbox.weakParts ?? [])].find((w) => w.id === weakId);
-    return `Put right: ${weak?.name ?? weakId}`;
+    return `Repair: ${weak?.name ?? weakId}`;
   },
   billLine({ engine, gearbox }, { weakId }) {
     const weak = [...(engine.weakParts ?? []), ...(gearbox.weakParts ?? [])].find((w) => w.id === weakId);

@@ -37,7 +37,7 @@ export const dressing = defineAccepted<typeof dressingSchema>({
     if (!option || option.stock) return undefined;
     return {
       class: 'dressing',
-      why: 'dressing chosen',
+      why: 'selected dressing',
       price: option.price,
       hours: about(option.hours, 'hours'),
       evidence: option.price.evidence,

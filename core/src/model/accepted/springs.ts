@@ -41,7 +41,7 @@ export const springs = defineAccepted<typeof springsSchema>({
   words: (_, { end, rateNPerMm }) => `Pair of ${end} springs, ${say(rateNPerMm, 'stiffnessNPerMm', { digits: 0 })}`,
   billLine: () => ({
     class: 'fit',
-    why: 'ride height and frequency as they were',
+    why: 'restores ride height and frequency',
     price: SPRINGS.price,
     hours: SPRINGS.hours,
     evidence: 'estimated',

@@ -33,7 +33,7 @@ export interface InGear {
   readonly eightyTo120S: number | undefined;
 }
 
-const GROUP = 'Driving';
+const GROUP = 'Performance';
 
 /** 80 to 120 km/h in each gear that holds both speeds. */
 export const inGears = (plant: Plant): InGear[] => plant.gearRatios.map((_, g) => inGear(plant, g + 1));
@@ -86,8 +86,8 @@ export function assessAcceleration(
       figure: figures.zeroTo100S,
       limitKind: 'info',
       because: figures.zeroTo100S
-        ? `Driver and half a tank, dry, a standard day; ${say(figures.quarterMileS?.value ?? 0, 'seconds')} for the quarter mile, ${say(figures.quarterMileKph?.value ?? 0, 'speedKph')} at its end.`
-        : 'Needs a curve, the weighed car, a tyre, and of an automatic its converter.',
+        ? `Driver, half a tank, dry, standard conditions. Quarter mile ${say(figures.quarterMileS?.value ?? 0, 'seconds')} at ${say(figures.quarterMileKph?.value ?? 0, 'speedKph')}.`
+        : 'Missing: torque curve, vehicle mass, tyre or torque converter data.',
     }),
   );
   if (plant)
@@ -146,7 +146,7 @@ function boostFindings(
       id: 'boost-lost',
       state: 'clear',
       step: 'gearing',
-      title: `Lifting at the shifts costs ${say(lost.atShiftsS, 'seconds')} of boost to 100 km/h`,
+      title: `Boost lost at gear changes: ${say(lost.atShiftsS, 'seconds')} to 100 km/h`,
       because: `${say(lost.withS, 'seconds')} as it is, ${say(lost.keptS, 'seconds')} with the throttle kept open at shifts as an automatic does; the lag from rest costs ${say(lost.fromRestS, 'seconds')} more.`,
       about: [subject.gearbox.id, subject.engine.id],
     }),
@@ -180,7 +180,7 @@ function standstillFindings(
         state: 'clear',
         step,
         title: 'How much boost it builds against the brake is not known',
-        because: 'Needs the brake pedal and callipers of the survey: they say what the brakes hold.',
+        because: 'Brake pedal and callipers missing (survey): needed for the braking force.',
         about,
       }),
     ];
@@ -194,7 +194,7 @@ function standstillFindings(
       state: 'clear',
       step,
       title: `Loaded against the brake it leaves with ${say(100 * loaded.boostShare, 'percent', { digits: 0 })} of its boost`,
-      because: `${say(USUAL_HOLD_S, 'seconds')} at full throttle, held at ${say(loaded.rpm, 'rpm')} by ${loaded.heldBy === 'stall' ? 'its stall' : `the brakes, which hold ${say(holdsN, 'forceN')} at the road`}: 100 km/h in ${say(to100, 'seconds')} instead of ${say(zeroTo100S, 'seconds')}. ${say(loaded.heatJ / 1000, 'number', { digits: 0 })} kJ go into the converter${rise === undefined ? '' : `, which warms its oil by ${say(rise, 'warmerC', { digits: 0 })}`}.`,
+      because: `${say(USUAL_HOLD_S, 'seconds')} at full throttle, held at ${say(loaded.rpm, 'rpm')} by ${loaded.heldBy === 'stall' ? 'its stall' : `the brakes, ${say(holdsN, 'forceN')} at the road`}: 100 km/h in ${say(to100, 'seconds')} instead of ${say(zeroTo100S, 'seconds')}. ${say(loaded.heatJ / 1000, 'number', { digits: 0 })} kJ go into the converter${rise === undefined ? '' : `, which warms its oil by ${say(rise, 'warmerC', { digits: 0 })}`}.`,
       about,
     }),
   ];

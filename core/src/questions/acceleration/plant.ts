@@ -177,7 +177,7 @@ export function gripAcceleration(loads: RoadLoads, resistance: number): number {
 /** @throws InputError naming the field that can't be run with. */
 export function checkPlant(p: Plant): void {
   const { curve } = p;
-  if (p.gearRatios.length === 0) throw new InputError('/gearRatios', 'gearRatios needs one ratio or more.');
+  if (p.gearRatios.length === 0) throw new InputError('/gearRatios', 'Gear ratios: at least one required.');
   p.gearRatios.forEach((r, i) => requirePositive(`/gearRatios/${i}`, r));
   for (const key of ['finalDrive', 'massKg', 'launchRpm', 'airDensityKgPerM3'] as const)
     requirePositive(`/${key}`, p[key]);
@@ -189,21 +189,18 @@ export function checkPlant(p: Plant): void {
   if (!p.converter) requirePositive('/clutchTorqueNm', p.clutchTorqueNm, 'N·m');
   for (const rpm of p.shiftRpm)
     if (!(rpm > 0 && rpm <= highestRpm(curve) * (1 + 1e-9)))
-      throw new InputError(
-        '/shiftRpm',
-        `shiftRpm must lie on the curve, which ends at ${highestRpm(curve)} rpm; it is ${rpm}.`,
-      );
+      throw new InputError('/shiftRpm', `Upshift rpm must be ${highestRpm(curve)} or less (end of torque curve).`);
   if (p.launchRpm < lowestRpm(curve) || p.launchRpm > highestRpm(curve))
     throw new InputError(
       '/launchRpm',
-      `launchRpm must lie on the curve, ${lowestRpm(curve)} to ${highestRpm(curve)} rpm; it is ${p.launchRpm}.`,
+      `Launch rpm must be between ${lowestRpm(curve)} and ${highestRpm(curve)} (torque curve).`,
     );
   if (!p.converter && p.launchRpm > p.shiftRpm[0]! + 1e-9)
-    throw new InputError('/launchRpm', `launchRpm lies above shiftRpm, ${p.shiftRpm[0]}; it is ${p.launchRpm}.`);
-  if (p.shiftTimeS < 0) throw new InputError('/shiftTimeS', `shiftTimeS can’t be below nought; it is ${p.shiftTimeS}.`);
+    throw new InputError('/launchRpm', `Launch rpm must not be higher than upshift rpm, ${p.shiftRpm[0]}.`);
+  if (p.shiftTimeS < 0) throw new InputError('/shiftTimeS', `Shift time must be 0 or more.`);
   if (!(p.frontAxleToComMm > 0 && p.frontAxleToComMm < p.wheelbaseMm))
     throw new InputError(
       '/frontAxleToComMm',
-      `frontAxleToComMm must lie between 0 and the wheelbase, ${p.wheelbaseMm} mm; it is ${p.frontAxleToComMm}.`,
+      `Distance from front axle to centre of mass must lie between 0 and the wheelbase, ${p.wheelbaseMm} mm; it is ${p.frontAxleToComMm}.`,
     );
 }

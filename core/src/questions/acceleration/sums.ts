@@ -20,7 +20,7 @@ const SIXTY_MPH = 96.56064;
 export const runSums = [
   defineSum({
     name: 'run.simulate',
-    title: 'A run from rest or in gear: times, trap speed, where the energy went',
+    title: 'Acceleration from rest or in gear: times, trap speed, energy balance',
     input: Type.Object(
       {
         model: O(Type.String({ description: 'a note on the model; not read' })),
@@ -138,7 +138,7 @@ export const runSums = [
       const end = i.endSpeedKph;
       const inGear = start > 0;
       if (end !== undefined && end <= start)
-        throw new InputError('/endSpeedKph', `endSpeedKph must lie above the start, ${start} km/h; it is ${end}.`);
+        throw new InputError('/endSpeedKph', `End speed must lie above the start, ${start} km/h; it is ${end}.`);
       const speedsKph = inGear || end !== undefined ? [end ?? 120] : [100, SIXTY_MPH];
       const run = simulate(plant, {
         speedsKph,
@@ -212,6 +212,6 @@ export const runSums = [
 function lowestGear(p: Plant, speedKph: number): number {
   const rpm = (ratio: number) => ((speedKph / 3.6 / (p.rollingRadiusMm / 1000)) * ratio * p.finalDrive * 30) / Math.PI;
   const found = p.gearRatios.findIndex((ratio, g) => rpm(ratio) <= p.shiftRpm[g]!);
-  if (found < 0) throw new InputError('/startSpeedKph', `No gear holds ${speedKph} km/h below shiftRpm.`);
+  if (found < 0) throw new InputError('/startSpeedKph', `No gear reaches ${speedKph} km/h below the upshift rpm.`);
   return found + 1;
 }

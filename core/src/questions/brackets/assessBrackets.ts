@@ -32,7 +32,7 @@ const ROW = {
   id: 'mounts-brackets',
   step: 'mounts',
   group: 'Mounts',
-  title: 'Bracket stress of what it bears',
+  title: 'Bracket stress, share of permitted',
   quantity: 'percent',
   limitKind: 'at most',
   limit: 100,
@@ -105,9 +105,7 @@ export function assessBrackets(subject: Subject, mounts: MountsResult | undefine
     if (!span.ok) {
       if (!(span.fault instanceof MissingInput)) throw span.fault;
       open++;
-      findings.push(
-        unknown(mount, `Nobody has said what the ${f.name} bolts to`, span.fault.message, [span.fault.pointer]),
-      );
+      findings.push(unknown(mount, `${f.name}: mounting point missing`, span.fault.message, [span.fault.pointer]));
       return;
     }
     const leverMm = span.value;
@@ -123,8 +121,8 @@ export function assessBrackets(subject: Subject, mounts: MountsResult | undefine
       findings.push({
         ...unknown(
           mount,
-          `Nobody has said what joins the ${f.name} to its boss, ${say(leverMm, 'lengthMm', { digits: 0 })} away`,
-          'A bracket that comes with it or stays as found, or one made for it: say which.',
+          `${f.name}: no bracket to its boss, ${say(leverMm, 'lengthMm', { digits: 0 })} away`,
+          'Select: supplied, original or fabricated bracket.',
           [`${at}/bracket`],
         ),
         remedies: remediesOf(mount, figures, leverMm),
@@ -160,7 +158,7 @@ export function assessBrackets(subject: Subject, mounts: MountsResult | undefine
       findings.push(
         unknown(
           mount,
-          `Whether the bracket of the ${f.name} bears its load is not known`,
+          `Bracket of the ${f.name}: data missing`,
           'Its worst load is not known: see what is missing of the mounts and of the drive torque.',
           [...new Set(mounts.findings.flatMap((x) => x.missing))],
         ),
@@ -190,13 +188,13 @@ export function assessBrackets(subject: Subject, mounts: MountsResult | undefine
           state: over ? 'blocked' : 'tight',
           step: 'mounts',
           title: over
-            ? `The bracket of the ${f.name} is too weak: ${say(pct.value, 'percent', { digits: 0 })} of what it may bear`
-            : `The bracket of the ${f.name} gives ${say(givesMm, 'lengthMm', { digits: 2 })}, more than a tenth of what its mount gives`,
-          because: `${capital(words)}; ${SAFETY} times that load is to stay below its yield. ${
+            ? `The bracket of the ${f.name} is too weak: ${say(pct.value, 'percent', { digits: 0 })} of its permitted load`
+            : `The bracket of the ${f.name} deflects ${say(givesMm, 'lengthMm', { digits: 2 })}, more than a tenth of its mount’s deflection`,
+          because: `${capital(words)}; ${SAFETY} times that load must stay below yield. ${
             over
               ? ''
-              : `The mount gives ${say(worst.deflectionMm, 'lengthMm', { digits: 1 })} there: a soft bracket shakes by itself. `
-          }Welds and their metal are for whoever is licensed to judge them.`,
+              : `Mount deflection ${say(worst.deflectionMm, 'lengthMm', { digits: 1 })} there: a soft bracket vibrates. `
+          }Welds require inspection by a licensed person.`,
           about: [f.id],
           remedies: remediesOf(mount, figures, leverMm),
         }),
@@ -235,8 +233,8 @@ function standing({ fitted, pad, atMm }: MountInUse): Finding[] {
       id: `mounts-stand-${fitted.id}`,
       state: 'unknown',
       step: 'mounts',
-      title: `The ${fitted.name} stands ${say(away, 'lengthMm', { digits: 0 })} from its chassis mount: nobody has said on what`,
-      because: 'Put it on the chassis mount, or enter a chassis mount where it stands.',
+      title: `${fitted.name}: ${say(away, 'lengthMm', { digits: 0 })} from its chassis mount, support missing`,
+      because: 'Move it to the chassis mount, or enter a chassis mount at its position.',
       about: [fitted.id],
       missing: ['/chassis/pads'],
     }),
@@ -276,7 +274,7 @@ function row(
   const top = used.length > 0 ? used.reduce((a, b) => (b.pct.value > a.pct.value ? b : a)) : undefined;
   const bought =
     supplied > 0
-      ? ` ${supplied} ${supplied === 1 ? 'comes' : 'come'} with the mount or ${supplied === 1 ? 'stays' : 'stay'} as found: what it bears is its maker’s word.`
+      ? ` ${supplied} ${supplied === 1 ? 'comes' : 'come'} with the mount or ${supplied === 1 ? 'stays' : 'stay'} as found: rating by its manufacturer.`
       : '';
   const lacking = open > 0 ? ` ${open} ${open === 1 ? 'is' : 'are'} open.` : '';
   if (!top)
@@ -288,7 +286,7 @@ function row(
       because:
         open > 0
           ? `What joins boss and mount is not known.${bought}`
-          : bought.trim() || 'Every mount sits on its boss.',
+          : bought.trim() || 'All mounts are directly on their bosses.',
     });
   return makeCheck({
     ...ROW,
@@ -301,6 +299,6 @@ function row(
 function titleOf(check: Check, used: readonly { readonly name: string }[]): string {
   if (check.state === 'unknown') return 'Whether every mount is joined to its boss is not known';
   if (check.state === 'blocked') return 'A bracket is too weak for its load';
-  if (check.state === 'tight') return 'A bracket bears its load by less than the doubt';
-  return used.length > 0 ? 'Every bracket bears its worst load' : 'Every mount comes with its bracket';
+  if (check.state === 'tight') return 'Bracket strength met, but margin less than uncertainty';
+  return used.length > 0 ? 'All brackets carry their worst load' : 'All mounts are supplied with brackets';
 }

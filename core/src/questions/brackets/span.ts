@@ -134,7 +134,7 @@ export function endsOf(
     if (Math.abs(dot(sub(b.atMm, own.atMm), n)) > IN_FACE_MM)
       throw new InputError(
         `${at}/alsoBossIds`,
-        `The boss “${b.name}” does not lie in the face of “${own.name}”: one flat flange can’t hold both. Leave it out, or pack it level.`,
+        `The boss “${b.name}” is not in the face of “${own.name}”: one flat flange cannot connect both. Omit it, or use a spacer.`,
       );
   const threads = bosses.map((b) => {
     if (!b.thread) throw new MissingInput(`${b.at}/thread`);

@@ -89,7 +89,7 @@ export function tubedBracket(
   if (long < tube.outerDiameterMm / 2 || dot(axis, way) <= 0)
     throw new InputError(
       '/bracket/tube',
-      'Boss and mount lie so near each other that no tube of this size stands between its plates: use a thinner tube, or a plate.',
+      'Boss and mount are too close for a tube of this size between the plates: use a thinner tube or a plate.',
     );
   const cut = (e: typeof a) =>
     e.along ? undefined : (Math.acos(Math.min(1, Math.abs(dot(times(axis, 1 / long), e.n)))) * 180) / Math.PI;

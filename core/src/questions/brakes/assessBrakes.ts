@@ -249,7 +249,7 @@ function heatJudged(
     limitKind: 'at most',
     limit,
     span: 300,
-    because: `After ${work} the ${worst} ${nameOf(brakes[worst])} are at ${say(at.value, 'temperatureC')}, the ${other} ${nameOf(brakes[other])} at ${say(found[other].value, 'temperatureC')}; ${brakes.linings[worst]} linings at the ${worst} stand ${say(limit, 'temperatureC')}. ${RULES}`,
+    because: `After ${work} the ${worst} ${nameOf(brakes[worst])} are at ${say(at.value, 'temperatureC')}, the ${other} ${nameOf(brakes[other])} at ${say(found[other].value, 'temperatureC')}; ${brakes.linings[worst]} linings at the ${worst} are rated for ${say(limit, 'temperatureC')}. ${RULES}`,
   });
   const where = `The ${worst} brakes`;
   return {
@@ -259,7 +259,7 @@ function heatJudged(
       check.state === 'blocked'
         ? `${where} overheat: ${say(at.value, 'temperatureC')} after ${work}`
         : check.state === 'tight'
-          ? `${where} stay below their limit by less than the doubt of the sum`
+          ? `${where}: limit met, but margin less than uncertainty`
           : `The brakes stay below ${say(limit, 'temperatureC')} after ${work}`,
       { about: [hot.subject.candidate.id], remedies: check.state === 'clear' ? [] : [...remedies] },
     ),
@@ -401,7 +401,7 @@ export function assessBrakes(
     if (front && rear && wheelbase) {
       const missing = [...new Set(ofMass.filter((f) => f.state === 'unknown').flatMap((f) => f.missing))];
       findings.push(
-        findingOf(check, 'The brakes can’t be judged before the mass is known', {
+        findingOf(check, 'Brakes: vehicle mass missing', {
           missing: missing.length > 0 ? missing : ['/chassis/weighing'],
         }),
       );

@@ -3,7 +3,7 @@ import { madeFrom, ORIGIN, scatterOf, type Derived, type Figure } from '../../un
 import { brakeMassKg } from '../mass/index.ts';
 
 export const GROUP = 'Ride, brakes, tyres';
-export const RULES = 'Brakes are proved on a tester by someone licensed, and local rules decide.';
+export const RULES = 'Have the brakes tested by a licensed person; local rules apply.';
 
 /** Mass from lengths leaves out hat, ribs and wear: by this share. */
 const FROM_LENGTHS = 0.08;

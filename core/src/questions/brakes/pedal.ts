@@ -10,7 +10,7 @@ const SERVO_LIMIT_N = 500;
 const BARE_LIMIT_N = 700;
 /** With the servo failed: deceleration in g and force; from memory of the type-approval rules. */
 const FAILED = { g: 0.25, limitN: 500 } as const;
-const TYPICAL_FRICTION: Figure = { value: 0.38, plusMinus: 0.05, evidence: 'estimated', source: 'typical of pads' };
+const TYPICAL_FRICTION: Figure = { value: 0.38, plusMinus: 0.05, evidence: 'estimated', source: 'typical of linings' };
 
 const pistonsMm2 = (b: WheelBrake | undefined): number | undefined =>
   b?.kind === 'disc' && b.pistonMm !== undefined
@@ -115,7 +115,7 @@ export function pedalJudged(
     span: 500,
     ...(failing ? { state: 'blocked' as const } : {}),
     because: found
-      ? `For ${PEDAL_AT_G} g the foot presses ${say(found.force.value, 'forceN')}, at most ${say(limit, 'forceN')}${pedal!.servoRatio > 1 ? `; with the servo failed ${say(found.failed.value, 'forceN')} for ${FAILED.g} g, at most ${say(FAILED.limitN, 'forceN')}` : ''}. ${RULES}`
+      ? `Pedal force ${say(found.force.value, 'forceN')} for ${PEDAL_AT_G} g, limit ${say(limit, 'forceN')}${pedal!.servoRatio > 1 ? `; with the servo failed ${say(found.failed.value, 'forceN')} for ${FAILED.g} g, limit ${say(FAILED.limitN, 'forceN')}` : ''}. ${RULES}`
       : 'Needs pedal ratio, servo, master cylinder, the front callipers, and the rear ones or the front share.',
   });
   return {
@@ -125,12 +125,12 @@ export function pedalJudged(
       check.state === 'unknown'
         ? 'Whether the pedal suits the brakes is not known'
         : failing
-          ? 'With the servo failed nobody can press hard enough'
+          ? 'Pedal force with failed servo exceeds the limit'
           : check.state === 'blocked'
-            ? `The pedal asks for ${say(found!.force.value, 'forceN')}, more than a leg may be asked for`
+            ? `Pedal force ${say(found!.force.value, 'forceN')}, above the permitted force`
             : check.state === 'tight'
-              ? 'The pedal is light enough by less than the doubt of the sum'
-              : 'The pedal is light enough',
+              ? 'Pedal force met, but margin less than uncertainty'
+              : 'Pedal force within limit',
       {
         about: [subject.candidate.id],
         missing: check.state === 'unknown' ? pedalMissing(subject) : [],
@@ -199,9 +199,9 @@ export function strokeJudged(hot: Hot) {
       check.state === 'unknown'
         ? 'Whether the master cylinder fills the brakes is not known'
         : check.state === 'blocked'
-          ? 'The pedal goes to its stop before the brakes press: the master cylinder is too small'
+          ? 'Pedal reaches its stop before full pressure: master cylinder too small'
           : check.state === 'tight'
-            ? 'The master cylinder fills the brakes by less than the doubt of the sum'
+            ? 'Master cylinder volume met, but margin less than uncertainty'
             : 'The master cylinder fills the brakes',
       { about: [subject.candidate.id], missing: check.state === 'unknown' ? missing : [] },
     ),

@@ -31,7 +31,7 @@ export function groupClaims(claims: readonly FitClaim[], nameOf: (id: string) =>
   });
 }
 
-const NUMBERS = ['Nobody', 'One', 'Two', 'Three', 'Four', 'Five'];
+const NUMBERS = ['No one', 'One', 'Two', 'Three', 'Four', 'Five'];
 const people = (n: number) => NUMBERS[n] ?? String(n);
 
 const MOUNTING: ReadonlySet<string> = new Set(['mount kit', 'mount', 'crossmember']);
@@ -71,7 +71,7 @@ export function claimFindings(subject: Subject, step: 'fit' | 'mounts', measured
         because:
           [...g.fits, ...g.doesNot].map((c) => `${c.by} (${c.evidence}): ${c.words}`).join(' · ') +
           ` · Measured here, ${candidate.letter} is ${measuredState}${step === 'mounts' ? ' in its mounts' : ''}.` +
-          (g.tests.length > 0 ? ` What settles it: ${g.tests.join('; ')}.` : ''),
+          (g.tests.length > 0 ? ` Deciding test: ${g.tests.join('; ')}.` : ''),
         about: Object.values(g.about),
       });
     });

@@ -3,6 +3,7 @@ import { USE_DUTY } from '../engine/index.ts';
 import type { GearingFigures } from '../gearing/index.ts';
 import type { MassFigures } from '../mass/index.ts';
 import {
+  choiceWords,
   checkState,
   costOfPart,
   findingOf,
@@ -24,8 +25,8 @@ import { madeFrom, propagateAll, say, type Derived, type Figure } from '../../un
 import { balance, CRAWL, heldBy, USE_KPH, type Balance, type CoolingSystem } from './balance.ts';
 import { coolingSystem, fittedCooling, type Fitted } from './system.ts';
 
-const GROUP = 'Driving';
-const TITLE = { now: 'Cooling, heat of what it sheds', later: 'Cooling, later target' } as const;
+const GROUP = 'Performance';
+const TITLE = { now: 'Cooling, heat load', later: 'Cooling, later target' } as const;
 /** Above this a core sheds so little that the figure says nothing more, % of it. */
 const MOST_PCT = 999;
 /** A core may take all that it can shed, %. */
@@ -170,7 +171,7 @@ function dutyWords(subject: Subject, duty: Duty): string {
     case 'crawl':
       return `crawling at ${say(CRAWL.speedKph, 'speedKph')} on its fans`;
     case 'use':
-      return `at ${say(USE_KPH, 'speedKph')} on ${say(100 * USE_DUTY[brief.use]!, 'percent', { digits: 0 })} of full power (${brief.use})`;
+      return `at ${say(USE_KPH, 'speedKph')} on ${say(100 * USE_DUTY[brief.use]!, 'percent', { digits: 0 })} of full power (${choiceWords(brief.use)})`;
   }
 }
 
@@ -226,12 +227,12 @@ function better(asked: Omit<Asked, 'seal'>, full: Figure, when: 'now' | 'later')
 
 /** What is said of the first thing that is missing. */
 const UNKNOWN: Readonly<Record<string, string>> = {
-  '/chassis/cooling/seal': 'nobody has entered how the air is led to the radiator',
-  '/chassis/cooling/fanM3PerH': 'nobody has entered what its fans draw',
-  '/brief/climb': 'the hardest steady climb is missing',
-  '/brief/climb/speedKph': 'how fast the climb is taken is missing',
+  '/chassis/cooling/seal': 'air duct of the radiator missing',
+  '/chassis/cooling/fanM3PerH': 'fan current missing',
+  '/brief/climb': 'longest climb missing',
+  '/brief/climb/speedKph': 'climb speed missing',
 };
-const OF_CLIMB = 'what the climb asks for can’t be told yet';
+const OF_CLIMB = 'climb demand missing';
 
 function told(asked: Omit<Asked, 'seal'>, j: Judged, full: Figure): { check: Check; finding: Finding } {
   const { subject, fitted } = asked;
@@ -253,17 +254,17 @@ function told(asked: Omit<Asked, 'seal'>, j: Judged, full: Figure): { check: Che
     span: 60,
     digits: 0,
     state,
-    because: `Worst ${doing}: ${kw(powerKw)} from the engine puts ${kw(heatKw)} into the coolant; ${fitted.name} sheds ${kw(capacityKw)} with ${say(faceMPerS, 'speedMPerS')} of air at ${say(airAtCoreC, 'temperatureC')} and ${say(j.system.topHoseC, 'temperatureC')} in the top hose. ${kw(sustainedKw)} can be held there for ever.`,
+    because: `Worst ${doing}: ${kw(powerKw)} from the engine puts ${kw(heatKw)} into the coolant; ${fitted.name} rejects ${kw(capacityKw)} with ${say(faceMPerS, 'speedMPerS')} of air at ${say(airAtCoreC, 'temperatureC')} and ${say(j.system.topHoseC, 'temperatureC')} in the top hose. ${kw(sustainedKw)} continuous.`,
   });
   const load = say(loadPct.value, 'percent', { digits: 0 });
   const title =
     j.state === 'unknown'
-      ? `Whether it keeps cool is not known: ${UNKNOWN[j.missing[0] ?? ''] ?? OF_CLIMB}`
+      ? `Cooling: ${UNKNOWN[j.missing[0] ?? ''] ?? OF_CLIMB}`
       : j.state === 'blocked'
-        ? `It overheats ${doing}: ${load} of what ${fitted.name} sheds`
+        ? `Overheats ${doing}: ${load} of the capacity of ${fitted.name}`
         : j.state === 'tight'
-          ? `It keeps cool by less than the doubt of the sum, ${doing}`
-          : `It keeps cool: at worst ${load} of what ${fitted.name} sheds`;
+          ? `Cooling capacity met, but margin less than uncertainty, ${doing}`
+          : `Cooling sufficient: at worst ${load} of the capacity of ${fitted.name}`;
   return {
     check,
     finding: findingOf(

@@ -41,7 +41,7 @@ export interface Balance {
 
 /**
  * Heat into the coolant at a power and a speed against what the core then gives off, kW: ε·C·(top hose − air at the core). What
- * the cores before it give off grows with the power too, so the power held for ever is where both lines meet.
+ * the cores before it give off grows with the power too, so the continuous power is where both lines meet.
  */
 export function balance(s: CoolingSystem, powerKw: number, speedKph: number): Balance {
   const faceMPerS = faceSpeedMPerS(s.airShare, speedKph, s.fanM3PerS, s.areaM2);

@@ -17,7 +17,7 @@ const core = { coreWidthMm: zeroUp, coreHeightMm: zeroUp };
 export const coolingSums = [
   defineSum({
     name: 'cooling.core',
-    title: 'What a radiator core sheds behind others, in its air',
+    title: 'Heat rejection of a radiator core behind others',
     input: Type.Object(
       {
         ambientC: N,
@@ -52,7 +52,7 @@ export const coolingSums = [
     run: (i) => {
       const areaM2 = faceM2(i);
       const face = faceSpeedMPerS(i.faceSpeedShare, i.roadKph, i.fanFlowM3PerS, areaM2);
-      if (face <= 0) throw new InputError('/roadKph', 'No air comes through the core: neither speed nor fan.');
+      if (face <= 0) throw new InputError('/roadKph', 'No air through the core: neither vehicle speed nor fan.');
       const air = coreAir(areaM2, i.coreThicknessMm, face, i.airDensityKgPerM3);
       const before = i.coresBefore.reduce((sum, c) => sum + c.heatKw, 0);
       const at = airAtCoreC(i.ambientC, before, air.capacityWPerK);
@@ -173,8 +173,7 @@ export const coolingSums = [
       closed,
     ),
     run: (i) => {
-      if (i.gradePct == null)
-        throw new InputError('/gradePct', 'Without a grade the climb can be neither judged nor passed.');
+      if (i.gradePct == null) throw new InputError('/gradePct', 'Climb: grade missing. Enter it in the brief.');
       const energy = fuelEnergyKw(1, i.bsfcGPerKwh, i.lowerHeatingValueMjPerKg);
       const coolantShare = COOLANT_SHARE[i.fuel] + (i.waterToOilExchanger ? COOLANT_SHARE.exchanger : 0);
       const system = {

@@ -45,7 +45,7 @@ const CORE_DOUBT = 0.06;
 const COMPRESSOR = typical(0.7, 0.05, 'typical of turbochargers in their island');
 const CHARGE_COOLER = typical(0.7, 0.08, 'typical of an air-to-air intercooler');
 /** What the program brings itself, not the data. */
-const OWN = { core: 'what such a core sheds', coolant: 'share of the heat into the coolant' } as const;
+const OWN = { core: 'heat rejection of such a core', coolant: 'share of the heat into the coolant' } as const;
 
 /** Cores, fans and ducts of a candidate: bought ones stand in place of the car’s own. */
 export interface Fitted {

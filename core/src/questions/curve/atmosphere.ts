@@ -37,7 +37,7 @@ function dryPressure(air: Air): number {
   if (!(dry > 0))
     throw new InputError(
       '/barometerKpa',
-      `The barometer must stand above the vapour pressure; it is ${air.barometerKpa} kPa.`,
+      `Barometric pressure must be higher than the vapour pressure; it is ${air.barometerKpa} kPa.`,
     );
   return dry;
 }
@@ -46,14 +46,14 @@ function checkAir(air: Air): void {
   if (!(air.relativeHumidityPct >= 0 && air.relativeHumidityPct <= 100)) {
     throw new InputError(
       '/relativeHumidityPct',
-      `relativeHumidityPct must lie between 0 and 100; it is ${air.relativeHumidityPct}.`,
+      `Relative humidity must lie between 0 and 100; it is ${air.relativeHumidityPct}.`,
     );
   }
   if (!(air.temperatureC > -80 && air.temperatureC < 80)) {
     throw new InputError('/temperatureC', `temperatureC must lie between −80 and 80; it is ${air.temperatureC}.`);
   }
   if (!(air.barometerKpa > 0 && air.barometerKpa < 200)) {
-    throw new InputError('/barometerKpa', `barometerKpa must lie between 0 and 200; it is ${air.barometerKpa}.`);
+    throw new InputError('/barometerKpa', `Barometric pressure must lie between 0 and 200; it is ${air.barometerKpa}.`);
   }
 }
 

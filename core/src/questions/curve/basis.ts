@@ -64,7 +64,7 @@ function dieselAir(air: Air): { factor: number; scatter: number } {
 }
 
 function airStep(engine: Pick<Engine, 'fuel' | 'induction'>, standard: Standard) {
-  if (standard === 'none') return { factor: 1, scatter: UNTOLD_AIR, words: 'its air was not told, ± 3 %' };
+  if (standard === 'none') return { factor: 1, scatter: UNTOLD_AIR, words: 'test conditions not stated, ± 3 %' };
   const air = AIR_OF[standard];
   const own = engine.fuel === 'diesel' ? dieselAir(air) : { factor: correctionFactor('ISO 1585', air), scatter: 0 };
   if (Math.abs(own.factor - 1) < 1e-3) return { factor: 1, scatter: 0, words: '' };
@@ -73,7 +73,7 @@ function airStep(engine: Pick<Engine, 'fuel' | 'induction'>, standard: Standard)
   return {
     factor: own.factor,
     scatter: Math.hypot(own.scatter, blown ? Math.abs(1 - own.factor) / 2 : 0),
-    words: `told to ${standard}, brought to ISO 1585 by ${own.factor.toFixed(3)}`,
+    words: `stated to ${standard}, converted to ISO 1585 by ${own.factor.toFixed(3)}`,
   };
 }
 
@@ -91,7 +91,7 @@ export function basisOf(engine: Pick<Engine, 'fuel' | 'induction'>, record: Torq
     airFactor: air.factor,
     scatterShare: quadrature([air.scatter, scatter, Math.abs(byFixedAndShare / byShare - 1) / 2]),
     words: [
-      `taken at the wheels, ${say(lost.value, 'percent', { digits: 0 })} added for ${record.through ? `its ${record.through} gearbox` : 'its driveline'} (the other school, ${say(FIXED_LOSS.kw, 'powerKw', { digits: 0 })} and ${say(100 * FIXED_LOSS.share, 'percent', { digits: 0 })}, comes to ${say(peakPowerKw * byFixedAndShare * air.factor, 'powerKw')})`,
+      `taken at the wheels, ${say(lost.value, 'percent', { digits: 0 })} added for ${record.through ? `its ${record.through} gearbox` : 'its driveline'} (other method, ${say(FIXED_LOSS.kw, 'powerKw', { digits: 0 })} and ${say(100 * FIXED_LOSS.share, 'percent', { digits: 0 })}, comes to ${say(peakPowerKw * byFixedAndShare * air.factor, 'powerKw')})`,
       air.words,
     ]
       .filter((w) => w !== '')

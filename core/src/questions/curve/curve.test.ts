@@ -127,7 +127,7 @@ test('a band outside the curve is refused', () => {
   const curve = torqueFrom([1000, 5000], [100, 100]);
   expect(() => bandFigures(curve, 900, 4000)).toThrow(/starts at 1000/);
   expect(() => bandFigures(curve, 1000, 5200)).toThrow(/ends at 5000/);
-  expect(() => bandFigures(curve, 3000, 3000)).toThrow(/above its low end/);
+  expect(() => bandFigures(curve, 3000, 3000)).toThrow(/must be higher than the lower one/);
   expect(bandFigures(curve, 1000, 5000)).toMatchObject({ meanTorqueNm: 100, areaNmRpm: 400000, peakInBandNm: 100 });
 });
 
@@ -191,8 +191,10 @@ describe('air', () => {
 
   test('impossible air is refused by its field', () => {
     expect(() => factorJ1349({ barometerKpa: 99, temperatureC: 25, relativeHumidityPct: 140 })).toThrow(
-      /relativeHumidityPct/,
+      /Relative humidity/,
     );
-    expect(() => factorJ1349({ barometerKpa: -1, temperatureC: 25, relativeHumidityPct: 40 })).toThrow(/barometerKpa/);
+    expect(() => factorJ1349({ barometerKpa: -1, temperatureC: 25, relativeHumidityPct: 40 })).toThrow(
+      /Barometric pressure/,
+    );
   });
 });

@@ -39,7 +39,7 @@ export const curveSums = [
   }),
   defineSum({
     name: 'curve.evaluate',
-    title: 'Torque and power along a curve, its peaks, and its figures over the driving band',
+    title: 'Torque and power along a curve, its peaks, and its figures over the rpm range',
     input: Type.Object(
       {
         curveRpm: numbers,
@@ -74,7 +74,7 @@ export const curveSums = [
         if (torque === undefined || power === undefined) {
           throw new InputError(
             `/queryRpm/${i}`,
-            `queryRpm must lie on the curve, ${lowestRpm(curve)} to ${highestRpm(curve)} rpm; ${rpm} does not. There is no extrapolation.`,
+            `Engine speed must lie on the curve, ${lowestRpm(curve)} to ${highestRpm(curve)} rpm; ${rpm} does not. There is no extrapolation.`,
           );
         }
         return { torque, power };
@@ -82,7 +82,7 @@ export const curveSums = [
       if ((input.bandLowRpm === undefined) !== (input.bandHighRpm === undefined)) {
         throw new InputError(
           input.bandLowRpm === undefined ? '/bandLowRpm' : '/bandHighRpm',
-          'A band needs both bandLowRpm and bandHighRpm.',
+          'An rpm range needs both its lower and its upper limit.',
         );
       }
       const band = input.bandLowRpm === undefined ? {} : bandFigures(curve, input.bandLowRpm, input.bandHighRpm!);
@@ -146,7 +146,7 @@ export const curveSums = [
       if (fuelFlowGramPerS !== undefined) {
         if (displacementL === undefined)
           throw new InputError('/displacementL', 'A diesel correction needs displacementL in litres.');
-        if (engineRpm === undefined) throw new InputError('/engineRpm', 'A diesel correction needs engineRpm.');
+        if (engineRpm === undefined) throw new InputError('/engineRpm', 'A diesel correction needs engine speed.');
         const ci = factorIso1585Ci(input, {
           fuelFlowGramPerS,
           displacementL,

@@ -13,7 +13,7 @@ export function torqueFrom(
   torqueNm: readonly number[],
   pointers = { rpm: '/curveRpm', torque: '/curveTorqueNm' },
 ): Torque {
-  if (rpm.length < 2) throw new InputError(pointers.rpm, 'curveRpm needs two points or more.');
+  if (rpm.length < 2) throw new InputError(pointers.rpm, 'A torque curve needs at least two points.');
   if (rpm.length !== torqueNm.length) {
     throw new InputError(
       pointers.torque,
@@ -21,17 +21,18 @@ export function torqueFrom(
     );
   }
   rpm.forEach((n, i) => {
-    if (!(n > 0)) throw new InputError(`${pointers.rpm}/${i}`, `Every rpm must be above 0; point ${i + 1} is ${n}.`);
+    if (!(n > 0))
+      throw new InputError(`${pointers.rpm}/${i}`, `Engine speed must be greater than 0 (point ${i + 1}: ${n}).`);
     if (i > 0 && !(n > rpm[i - 1]!)) {
       throw new InputError(
         `${pointers.rpm}/${i}`,
-        `The rpm must rise from point to point; point ${i + 1} is ${n} after ${rpm[i - 1]}.`,
+        `Engine speeds must increase: point ${i + 1} (${n} rpm) is not above ${rpm[i - 1]} rpm.`,
       );
     }
   });
   torqueNm.forEach((t, i) => {
     if (!(t >= 0))
-      throw new InputError(`${pointers.torque}/${i}`, `A torque may not be negative; point ${i + 1} is ${t} N·m.`);
+      throw new InputError(`${pointers.torque}/${i}`, `Torque must not be negative (point ${i + 1}: ${t} N·m).`);
   });
   return monotoneCubic(rpm, torqueNm);
 }
@@ -110,20 +111,11 @@ export interface BandFigures {
  */
 export function bandFigures(curve: Torque, lowRpm: number, highRpm: number): BandFigures {
   if (!(highRpm > lowRpm))
-    throw new InputError(
-      '/bandHighRpm',
-      `The top of the band must lie above its low end, ${lowRpm} rpm; it is ${highRpm}.`,
-    );
+    throw new InputError('/bandHighRpm', `The upper rpm limit must be higher than the lower one, ${lowRpm} rpm.`);
   if (lowRpm < lowestRpm(curve))
-    throw new InputError(
-      '/bandLowRpm',
-      `The curve starts at ${lowestRpm(curve)} rpm; the band must not start below it.`,
-    );
+    throw new InputError('/bandLowRpm', `Torque curve starts at ${lowestRpm(curve)} rpm: raise the lower rpm limit.`);
   if (highRpm > highestRpm(curve))
-    throw new InputError(
-      '/bandHighRpm',
-      `The curve ends at ${highestRpm(curve)} rpm; the band must not reach beyond it.`,
-    );
+    throw new InputError('/bandHighRpm', `Torque curve ends at ${highestRpm(curve)} rpm: reduce the upper rpm limit.`);
   const width = highRpm - lowRpm;
   const area = integrate(curve, lowRpm, highRpm);
   const power = integrate(curve, lowRpm, highRpm, (n) => powerKwFrom(1, n));

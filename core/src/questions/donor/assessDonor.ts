@@ -66,9 +66,9 @@ export function assessDonor(subject: Subject): CheckResult & { figures: DonorFig
         state: chosen === 'leave sealed' && worth ? 'tight' : 'clear',
         step: 'donors',
         title: worth
-          ? `Refreshing it while it is out is worth its ${money(refresh.refreshCost)}`
-          : `It may stay sealed: a refresh of ${money(refresh.refreshCost)} takes away ${money(saves)} of risk`,
-        because: `Left sealed, ${money(refresh.sealedRisk)} stand behind what may fail; refreshed, ${money(refresh.refreshedRisk)}. The kit saves ${say(refresh.hoursSaved, 'hours', { digits: 0 })} against doing the same in the car.${chosen ? ` You chose to ${chosen}${chosen === 'refresh' ? ' it' : ''}.` : ''}`,
+          ? `Refurbish now: saves more than its ${money(refresh.refreshCost)}`
+          : `No refurbishment needed: ${money(refresh.refreshCost)} spent would remove only ${money(saves)} of risk`,
+        because: `As is: expected failure cost ${money(refresh.sealedRisk)}; refurbished: ${money(refresh.refreshedRisk)}. Time saved compared with doing it in the car: ${say(refresh.hoursSaved, 'hours', { digits: 0 })}.${chosen ? ` You chose to ${chosen}${chosen === 'refresh' ? ' it' : ''}.` : ''}`,
         about: [engine.id],
       }),
     );
@@ -106,8 +106,8 @@ function offerFindings(
         id: 'offer-missing',
         state: 'tight',
         step: 'donors',
-        title: `It comes without ${list(offer.missing)}: ${money(likely)} likely`,
-        because: `Each stands on the bill at the usual used price of its kind. Ask ${listing.seller} before paying.`,
+        title: `Missing ${list(offer.missing)}: about ${money(likely)}`,
+        because: `Added to the bill at typical used prices. Check with ${listing.seller} before paying.`,
         about: [listing.id],
       }),
     );
@@ -122,7 +122,7 @@ function offerFindings(
         title:
           seller.trust === 'good'
             ? `${seller.name} has been good to buy from`
-            : `${seller.name} has let you down before: see it run, and pay when it is loaded`,
+            : `${seller.name} has delivered late before: inspect it running, and pay on loading`,
         because: seller.note ?? 'Your own word of them, kept with the suppliers.',
         about: [listing.id],
       }),
@@ -156,9 +156,9 @@ function offerFindings(
         state: eaten ? 'tight' : 'clear',
         step: 'donors',
         title: eaten
-          ? `The ${money(saved)} saved on the price are eaten by a rebuild to be expected of ${money(rebuild)}`
-          : `${money(saved)} below the usual price, ${money(more)} more rebuild to be expected`,
-        because: `${say(offer.rebuild.km, 'travelledKm')}: ${(offer.rebuild.share * 100).toFixed(0)} % ± ${(offer.rebuild.plusMinus * 100).toFixed(0)} of a whole rebuild (${offer.rebuild.why}). At ${say(USUAL.travelledKm.value, 'travelledKm')} it would be ${money(bare(usual))}. A leak-down test would settle most of it.`,
+          ? `${money(saved)} lower price, but ${money(rebuild)} expected rebuild cost`
+          : `${money(saved)} below typical price, ${money(more)} higher expected rebuild cost`,
+        because: `${say(offer.rebuild.km, 'travelledKm')}: ${(offer.rebuild.share * 100).toFixed(0)} % ± ${(offer.rebuild.plusMinus * 100).toFixed(0)} of a whole rebuild (${offer.rebuild.why}). At ${say(USUAL.travelledKm.value, 'travelledKm')} it would be ${money(bare(usual))}. A leak-down test reduces this uncertainty most.`,
         figure: more - saved,
         limit: 0,
         quantity: 'money',
@@ -175,8 +175,8 @@ function offerFindings(
     const names = {
       engine: 'Engine only',
       set: 'Engine and gearbox',
-      car: 'The whole car',
-      swap: 'The begun swap',
+      car: 'Complete car',
+      swap: 'The abandoned swap',
     } as const;
     findings.push(
       makeFinding({
@@ -185,9 +185,9 @@ function offerFindings(
         step: 'donors',
         title:
           best === mine
-            ? `${names[mine.listing.kind]} is the cheapest way on offer, by ${money((ways[1]?.total ?? 0) - mine.total)}`
-            : `${names[best.listing.kind]} “${best.listing.title}” would come ${money(apart)} cheaper${best.listing.kind === 'car' ? ', what is left of it sold' : ''}`,
-        because: `On the same pieces: ${ways.map((w) => `${names[w.listing.kind].toLowerCase()} ${money(w.total)}`).join(', ')}; their doubt together ${money(doubt)}. ${best.listing.kind === 'car' || mine.listing.kind === 'car' ? `Stripping the car takes ${say(ways.find((w) => w.listing.kind === 'car')!.cost.hours, 'hours', { digits: 0 })}.` : ''}`,
+            ? `${names[mine.listing.kind]} is the cheapest purchase option, by ${money((ways[1]?.total ?? 0) - mine.total)}`
+            : `${names[best.listing.kind]} “${best.listing.title}” would be ${money(apart)} cheaper${best.listing.kind === 'car' ? ', including resale of remaining parts' : ''}`,
+        because: `Same scope: ${ways.map((w) => `${names[w.listing.kind].toLowerCase()} ${money(w.total)}`).join(', ')}; combined uncertainty ${money(doubt)}. ${best.listing.kind === 'car' || mine.listing.kind === 'car' ? `Dismantling the donor car: ${say(ways.find((w) => w.listing.kind === 'car')!.cost.hours, 'hours', { digits: 0 })}.` : ''}`,
         figure: apart,
         plusMinus: doubt,
         quantity: 'money',
@@ -200,7 +200,7 @@ function offerFindings(
 }
 
 const at = ({ candidate }: Subject) => `/candidates/${candidate.id}/inspection`;
-const REBUILD = 'A rebuild, or another engine, is the cure; what a rebuild is likely to cost stands with the offer.';
+const REBUILD = 'Rebuild or replace the engine; the likely rebuild cost is shown in the listing.';
 
 /** Cylinders of which a list says nothing, counted from 1. */
 const unmeasured = (list: readonly number[], cylinders: number): readonly number[] =>
@@ -237,9 +237,9 @@ function compressionFindings(subject: Subject): Finding[] {
         : state === 'unknown'
           ? `Compression of cylinder ${missing.join(', ')} was not measured`
           : state === 'tight'
-            ? 'Compression is right by less than the doubt of the gauge'
+            ? 'Compression pressure met, but margin less than uncertainty'
             : `Compression within ${say(100 - judged!.shareOfHighestPct, 'percent', { digits: 0 })} across the cylinders`,
-      because: `${bar.length > 0 ? `${bar.map((b) => say(b, 'pressureBar', { digits: 1 })).join(', ')}. ` : ''}${limit ? `Each has to reach three quarters of the best and ${limit}${seen.makersLeastBar === undefined ? ', its maker’s figure not being known' : ', its maker’s figure'}; the gauge is good to ${say(seen.compressionPlusMinusBar ?? GAUGE_BAR, 'pressureBar', { digits: 1 })}. ` : ''}${low ? REBUILD : 'A leak-down test says why a cylinder is low.'}`,
+      because: `${bar.length > 0 ? `${bar.map((b) => say(b, 'pressureBar', { digits: 1 })).join(', ')}. ` : ''}${limit ? `Each has to reach three quarters of the best and ${limit}${seen.makersLeastBar === undefined ? ', manufacturer’s figure missing' : ', manufacturer’s figure'}; the gauge is good to ${say(seen.compressionPlusMinusBar ?? GAUGE_BAR, 'pressureBar', { digits: 1 })}. ` : ''}${low ? REBUILD : 'A leak-down test says why a cylinder is low.'}`,
       ...(judged
         ? {
             figure: judged.leastCompressionBar,
@@ -276,7 +276,7 @@ function leakDownFindings(subject: Subject): Finding[] {
             : state === 'unknown'
               ? `Leak-down of cylinder ${missing.join(', ')} was not measured`
               : `Leak-down ${say(worst, 'percent', { digits: 0 })} at the worst cylinder`,
-      because: `Listen where it goes: inlet, exhaust, oil filler or coolant. Above ${LEAK_TIGHT_PCT} % is doubtful, above ${LEAK_BLOCKED_PCT} % it is worn out; good engines stay below 10.`,
+      because: `Listen for the leak: inlet, exhaust, oil filler or coolant. Above ${LEAK_TIGHT_PCT} % is doubtful, above ${LEAK_BLOCKED_PCT} % worn out; good engines are below 10.`,
       figure: worst,
       limit: LEAK_BLOCKED_PCT,
       quantity: 'percent',
@@ -303,7 +303,7 @@ function inspectionFindings(subject: Subject): Finding[] {
           ...f,
           state: 'clear' as const,
           title: `${f.title}; it is rebuilt`,
-          because: `The ${kit.name} puts it right, and it is measured again before it runs. ${f.because}`,
+          because: `The ${kit.name} is the repair; measure again before running it. ${f.because}`,
         }
       : f,
   );
@@ -373,14 +373,14 @@ function measuredFindings(subject: Subject): Finding[] {
         state,
         title:
           state === 'unknown'
-            ? `${what} end play ${say(play, 'lengthMm', { digits: 2 })}: against which limit?`
+            ? `${what} end play ${say(play, 'lengthMm', { digits: 2 })}: enter the limit`
             : state === 'blocked'
               ? `${what} end play ${say(play - limit!, 'lengthMm', { digits: 2 })} over its limit`
               : `${what} end play ${say(play, 'lengthMm', { digits: 2 })}, inside its limit`,
         because:
           state === 'blocked'
-            ? 'The thrust face is gone: it is not run before that is put right.'
-            : 'Measured with a dial gauge, pushed both ways.',
+            ? 'Thrust bearing worn. Do not run the engine until repaired.'
+            : 'Measured with a dial indicator, shaft pushed to both ends.',
         missing: state === 'unknown' ? [at(subject)] : [],
         evidence: 'measured',
       }),
@@ -405,7 +405,7 @@ function measuredFindings(subject: Subject): Finding[] {
           ...base,
           id: `marks-${i}`,
           state: 'unknown',
-          title: 'Its marks do not belong together',
+          title: 'Casting marks are inconsistent',
           because: words,
           missing: [at(subject)],
         }),
@@ -417,8 +417,8 @@ function measuredFindings(subject: Subject): Finding[] {
           ...base,
           id: 'marks-engine',
           state: 'blocked',
-          title: `The marks read are not those of the ${engine.shortName}`,
-          because: `They are found on: ${identity.engineIds.map((id) => indexOf(library).engines.get(id)?.name ?? id).join(', ') || 'no engine of the family'}.`,
+          title: `Casting marks do not match ${engine.shortName}`,
+          because: `Found on: ${identity.engineIds.map((id) => indexOf(library).engines.get(id)?.name ?? id).join(', ') || 'no engine of the family'}.`,
         }),
       );
   }
@@ -435,9 +435,9 @@ function strokerFinding(subject: Subject, s: StrokerChoice): Finding {
     title: s.tie
       ? `Stroked to ${say(s.litres, 'displacementL')} by parts it costs the same as the ${s.from.shortName} bought whole`
       : cheaper === 'parts'
-        ? `Stroked to ${say(s.litres, 'displacementL')} by parts it comes ${money(s.whole.mean - s.byParts.mean)} below the ${s.from.shortName} bought whole`
+        ? `Stroker conversion to ${say(s.litres, 'displacementL')}: ${money(s.whole.mean - s.byParts.mean)} cheaper than a complete ${s.from.shortName}`
         : `Stroked to ${say(s.litres, 'displacementL')} by parts it costs ${money(s.byParts.mean - s.whole.mean)} more than the ${s.from.shortName} bought whole`,
-    because: `${money(s.byParts.mean)} ± ${money(s.byParts.sd)} and ${say(s.byParts.hours, 'hours', { digits: 0 })} against ${money(s.whole.mean)} ± ${money(s.whole.sd)}.${s.piece.also.length > 0 ? ` With the crank must change: ${s.piece.also.join(', ')}.` : ''}${s.tie || cheaper === 'whole' ? ' Buying it whole also brings a bottom end that has run together.' : ''}`,
+    because: `${money(s.byParts.mean)} ± ${money(s.byParts.sd)} and ${say(s.byParts.hours, 'hours', { digits: 0 })} against ${money(s.whole.mean)} ± ${money(s.whole.sd)}.${s.piece.also.length > 0 ? ` With the crank must change: ${s.piece.also.join(', ')}.` : ''}${s.tie || cheaper === 'whole' ? ' A complete engine also has a matched, run-in short block.' : ''}`,
     figure: s.byParts.mean - s.whole.mean,
     plusMinus: Math.hypot(s.byParts.sd, s.whole.sd),
     quantity: 'money',

@@ -5,7 +5,7 @@ import { identify } from './identify.ts';
 export interface BlockYears {
   readonly from: number;
   readonly to: number;
-  readonly known: 'read off the block' | 'the seller’s year' | 'all years it was built';
+  readonly known: 'from casting mark' | 'model year stated by seller' | 'full production period';
   readonly bosses?: 'there' | 'missing';
 }
 
@@ -19,13 +19,13 @@ export function blockYears(subject: Pick<Subject, 'candidate' | 'engine' | 'libr
       return {
         from: id.builtFrom ?? engine.builtFrom ?? -Infinity,
         to: id.builtTo ?? engine.builtTo ?? Infinity,
-        known: 'read off the block',
+        known: 'from casting mark',
         ...(id.bosses ? { bosses: id.bosses } : {}),
       };
   }
   const year = candidate.bought?.listing.builtYear;
-  if (year !== undefined) return { from: year, to: year, known: 'the seller’s year' };
-  return { from: engine.builtFrom ?? -Infinity, to: engine.builtTo ?? Infinity, known: 'all years it was built' };
+  if (year !== undefined) return { from: year, to: year, known: 'model year stated by seller' };
+  return { from: engine.builtFrom ?? -Infinity, to: engine.builtTo ?? Infinity, known: 'full production period' };
 }
 
 /** The years of a block in words; those that nobody has entered are said to be unknown. */

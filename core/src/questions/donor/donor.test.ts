@@ -21,7 +21,7 @@ const offer = (km: number | undefined, condition: Listing['condition'] = 'said t
 });
 const seen = { compressionBar: [], leakDownPct: [], marksRead: [], faultsFound: [] };
 
-describe('the rebuild to be expected', () => {
+describe('expected rebuild', () => {
   test('5 % at 60,000 km, 60 % at 300,000, and rising between', () => {
     expect(shareOfDistance(60_000)).toBeCloseTo(0.05, 9);
     expect(shareOfDistance(300_000)).toBeCloseTo(0.6, 9);
@@ -140,7 +140,7 @@ describe('identify', () => {
       'build years',
       'side mount bosses',
       'chamber volume',
-      'crank wheel',
+      'crank trigger wheel (tone wheel)',
     ]);
     expect(id.unknown[3]!.readAt).toEqual(['crank, web']);
     expect(id.builtFrom).toBeUndefined();
@@ -170,7 +170,7 @@ describe('identify', () => {
       builtTo: 2001,
       bosses: [{ id: 'x', name: 'side', fromYear: 1995, toYear: 2001 }],
     } as unknown as Engine;
-    const years = (from: number, to: number) => ({ from, to, known: 'the seller’s year' as const });
+    const years = (from: number, to: number) => ({ from, to, known: 'model year stated by seller' as const });
     expect(hasBoss(engine, 'side', years(1990, 2001))).toBe('some');
     expect(hasBoss(engine, 'x', years(1995, 1995))).toBe('yes');
     expect(hasBoss(engine, 'x', years(1994, 1994))).toBe('no');
@@ -223,11 +223,11 @@ describe('an offer that somebody wrote down', () => {
     const { price: _p, ...unpriced } = own;
     expect(listingOf(unpriced)).toBeUndefined();
   });
-  test('where nobody has said from where it is fetched from anywhere near', () => {
+  test('where seller’s location missing it is fetched from anywhere near', () => {
     const far = line(listingOf(own)!, 'offer-collect')!;
     expect(far.low).toBe(0);
     expect(far.high).toBeCloseTo(2 * 400 * 0.7, 9);
-    expect(far.why).toContain('nobody has said from where');
+    expect(far.why).toContain('seller’s location missing');
     const told = line(listingOf({ ...own, distanceKm: 140 })!, 'offer-collect')!;
     expect(told.likely).toBeCloseTo(2 * 140 * 0.45, 9);
     expect(line(listingOf({ ...own, distanceKm: 0 })!, 'offer-collect')).toBeUndefined();
@@ -243,9 +243,9 @@ describe('an offer that somebody wrote down', () => {
     expect(offerDifferences(one, { ...one, id: 'b', title: 'B', missing: ['alternator', 'starter'] })).toEqual([]);
     const other = { ...one, price: 700, testsSeen: ['compression' as const], missing: [] };
     expect(offerDifferences(one, other).map((d) => [d.what, d.other])).toEqual([
-      ['Asked', '{{700|money||EUR}}'],
+      ['Asking price', '{{700|money||EUR}}'],
       ['Tested', 'compression'],
-      ['Missing', 'nothing named'],
+      ['Missing', 'none stated'],
     ]);
   });
 });

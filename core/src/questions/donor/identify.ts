@@ -32,7 +32,7 @@ export function identify(family: Family, engines: readonly Engine[], readIds: re
       const bosses = !a.bosses || !b.bosses || a.bosses === b.bosses;
       if (!years || !engine || !bosses)
         contradictions.push(
-          `${at(a)} and ${at(b)} ${!engine ? 'belong to different engines' : !years ? 'are of different years' : 'disagree on the mount bosses'}: the pieces did not leave the works together.`,
+          `${at(a)} and ${at(b)} ${!engine ? 'belong to different engines' : !years ? 'are of different years' : 'have different mount bosses'}: parts are from different engines.`,
         );
     }
   }
@@ -60,7 +60,7 @@ export function identify(family: Family, engines: readonly Engine[], readIds: re
       ...lacking('build years', from !== undefined || to !== undefined, (m) => m.builtFrom !== undefined),
       ...lacking('side mount bosses', bosses !== undefined, (m) => m.bosses !== undefined),
       ...lacking('chamber volume', chamberCc !== undefined, (m) => m.chamberCc !== undefined),
-      ...lacking('crank wheel', crankWheel !== undefined, (m) => m.crankWheel !== undefined),
+      ...lacking('crank trigger wheel (tone wheel)', crankWheel !== undefined, (m) => m.crankWheel !== undefined),
     ],
   };
 }

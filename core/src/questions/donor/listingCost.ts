@@ -96,7 +96,7 @@ function piecesMissing(listing: Listing, wanted: Pick<Wanted, 'engine' | 'parts'
   );
 }
 
-/** What an offer costs all in: price, fetching, what is missing, the rebuild to be expected, stripping, and what is sold again. */
+/** What an offer costs all in: price, fetching, what is missing, the rebuild to be expected, stripping, and resale. */
 export function costOfOffer(listing: Listing, wanted: Wanted): OfferCost {
   const { engine, gearbox, library } = wanted;
   const lines: OfferLine[] = [];
@@ -105,7 +105,7 @@ export function costOfOffer(listing: Listing, wanted: Wanted): OfferCost {
     id: 'offer-price',
     kind: 'price',
     name: listing.title,
-    why: `asked by ${listing.seller}`,
+    why: `asking price, ${listing.seller}`,
     low: listing.price * PAID_OF_ASKED.low,
     likely: listing.price * PAID_OF_ASKED.likely,
     high: listing.price * PAID_OF_ASKED.high,
@@ -118,8 +118,8 @@ export function costOfOffer(listing: Listing, wanted: Wanted): OfferCost {
     add({
       id: 'offer-collect',
       kind: 'collect',
-      name: 'Fetching it',
-      why: `there and back with a trailer${typeof away === 'number' ? '' : ', nobody has said from where'}`,
+      name: 'Collection',
+      why: `round trip with trailer${typeof away === 'number' ? '' : ', seller’s location missing'}`,
       low: 2 * near * COLLECT_PER_KM.low,
       likely: 2 * likely * COLLECT_PER_KM.likely,
       high: 2 * far * COLLECT_PER_KM.high,
@@ -132,7 +132,7 @@ export function costOfOffer(listing: Listing, wanted: Wanted): OfferCost {
       id: `offer-missing-${item.replaceAll(/[^a-zA-Z]+/g, '-')}`,
       kind: 'missing',
       name: capital(item),
-      why: listing.broken.includes(item) ? 'broken on the one on offer' : 'not with the one on offer',
+      why: listing.broken.includes(item) ? 'damaged on this listing' : 'not included in this listing',
       ...threePoint(TYPICAL_PRICE[item]),
       guideCurrency: TYPICAL_PRICE[item].currency,
     });
@@ -141,7 +141,7 @@ export function costOfOffer(listing: Listing, wanted: Wanted): OfferCost {
       id: `offer-missing-other-${i}`,
       kind: 'missing',
       name: capital(what),
-      why: `not with the one on offer${price ? '' : ', nobody has said what it costs'}`,
+      why: `not included in this listing${price ? '' : ', price missing'}`,
       ...threePoint(price ?? UNTOLD_PIECE),
       ...(price ? {} : { guideCurrency: UNTOLD_PIECE.currency }),
     });
@@ -154,7 +154,7 @@ export function costOfOffer(listing: Listing, wanted: Wanted): OfferCost {
   add({
     id: 'offer-rebuild',
     kind: 'rebuild',
-    name: 'Rebuild to be expected',
+    name: 'Expected rebuild cost',
     why: `${(left * rebuild.share * 100).toFixed(0)} % of a whole one: ${rebuild.why}${wanted.refreshed ? ', refreshed' : ''}`,
     low: full.low * left * Math.max(0, rebuild.share - 2 * rebuild.plusMinus),
     likely: full.likely * left * rebuild.share,
@@ -168,8 +168,8 @@ export function costOfOffer(listing: Listing, wanted: Wanted): OfferCost {
       add({
         id: `offer-resale-${i}`,
         kind: 'resale',
-        name: `Sold again: ${r.what}`,
-        why: 'what is left of the car',
+        name: `Resale: ${r.what}`,
+        why: 'remaining parts of the donor car',
         low: -r.price.high,
         likely: -r.price.likely,
         high: -r.price.low,
@@ -181,8 +181,8 @@ export function costOfOffer(listing: Listing, wanted: Wanted): OfferCost {
     add({
       id: 'offer-resale-gearbox',
       kind: 'resale',
-      name: `Sold again: ${spare.name}`,
-      why: 'the gearbox that comes along is not used',
+      name: `Resale: ${spare.name}`,
+      why: 'included gearbox not used',
       low: -spare.price.likely * 0.8,
       likely: -spare.price.likely * 0.6,
       high: -spare.price.low * 0.3,

@@ -32,11 +32,11 @@ export function boredOut(engine: Engine, boreMm: number): Engine {
   if (boreMm - was > MOST_OVER_MM)
     throw new InputError(
       '/boreMm',
-      `${(boreMm - was).toFixed(1)} mm over is more than a block is bored, ${MOST_OVER_MM} mm: enter it as an engine of its own.`,
+      `${(boreMm - was).toFixed(1)} mm oversize is above the ${MOST_OVER_MM} mm limit of a rebore: enter it as a separate engine.`,
     );
   const ratio = (boreMm / was) ** 2;
   const { price: _price, compressionRatio: squeeze, ...kept } = engine;
-  const source = `torque of the ${was} mm bore, by displacement; the same head and intake give it all at low and mid speeds, less at the top`;
+  const source = `torque of the ${was} mm bore, by displacement; with the same head and intake fully effective at low and mid rpm, less at high rpm`;
   return {
     ...kept,
     name: names(`${engine.name}, bored to ${boreMm} mm`),

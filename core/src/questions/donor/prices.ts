@@ -18,7 +18,7 @@ const used = (low: number, likely: number, high: number): GuidePrice => ({
   likely,
   high,
   evidence: 'estimated',
-  source: 'usual used price of its kind',
+  source: 'typical used price',
 });
 
 /** What a missing piece costs used: usual breakers' prices for engines of one to three litres. */
@@ -124,6 +124,6 @@ export function fullRebuild(engine: Engine, family: Family | undefined): ThreePo
     currency: GUIDE_CURRENCY,
     high: 1100 + 320 * (n ?? MANY),
     evidence: 'estimated',
-    source: n === undefined ? `usual for ${FEW} to ${MANY} cylinders` : 'usual for its cylinders',
+    source: n === undefined ? `usual for ${FEW} to ${MANY} cylinders` : 'typical for this number of cylinders',
   };
 }

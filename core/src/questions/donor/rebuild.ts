@@ -111,9 +111,9 @@ export function rebuildShare(offer: OfOffer, inspection: Inspection | undefined)
   if ((leak ?? 0) > LEAK_DOWN_LIMIT_PCT || (spread ?? 0) > COMPRESSION_SPREAD_LIMIT_PCT || dead) {
     const why =
       (leak ?? 0) > LEAK_DOWN_LIMIT_PCT
-        ? `one cylinder leaks ${leak!.toFixed(0)} %`
+        ? `one cylinder: leak-down ${leak!.toFixed(0)} %`
         : (spread ?? 0) > COMPRESSION_SPREAD_LIMIT_PCT
-          ? `one cylinder stands ${spread!.toFixed(0)} % below the best`
+          ? `compression ${spread!.toFixed(0)} % below the best cylinder`
           : 'its compression is too low';
     return { share: 0.95, plusMinus: 0.05, evidence: 'measured', km, why };
   }
@@ -131,7 +131,7 @@ export function rebuildShare(offer: OfOffer, inspection: Inspection | undefined)
     plusMinus: doubt,
     evidence: 'estimated',
     km,
-    why: [...(told || read !== undefined ? [] : ['distance not told']), offer.condition, ...seeing.words].join(', '),
+    why: [...(told || read !== undefined ? [] : ['mileage not stated']), offer.condition, ...seeing.words].join(', '),
   };
 }
 

@@ -23,8 +23,8 @@ export function whileItIsOut(km: number, ageYears: number, cylinders: number, fu
     hoursLater,
   });
   return [
-    piece('Rear crank seal', 'leaks onto the clutch; gearbox off to reach it', 28, 0.7, 7),
-    piece('Sump and cover gaskets', 'harden with age', 45, 1.2, 4),
+    piece('Rear crank seal', 'oil leak onto the clutch; accessible only with gearbox removed', 28, 0.7, 7),
+    piece('Sump and rocker cover gaskets', 'harden with age', 45, 1.2, 4),
     ...(km > 80_000 || ageYears > 8
       ? [
           piece(
@@ -36,14 +36,26 @@ export function whileItIsOut(km: number, ageYears: number, cylinders: number, fu
           ),
         ]
       : []),
-    ...(km > 80_000 || ageYears > 8 ? [piece('Water pump and thermostat', 'same reach as the belt', 85, 0.8, 3)] : []),
-    ...(km > 60_000 ? [piece('Pilot bearing and release bearing', 'cheap, and the gearbox is off', 40, 0.3, 6.5)] : []),
+    ...(km > 80_000 || ageYears > 8
+      ? [piece('Water pump and thermostat', 'same access as timing belt', 85, 0.8, 3)]
+      : []),
+    ...(km > 60_000
+      ? [piece('Pilot bearing and release bearing', 'low cost; accessible with gearbox removed', 40, 0.3, 6.5)]
+      : []),
     ...(km > 150_000 ? [piece('Valve stem seals', 'oil smoke on the overrun', 12 * cylinders, 3, 7)] : []),
     ...(km > 180_000
-      ? [piece('Big-end shells', 'read the old ones: they tell of the rest', 22 * cylinders, 2.5, 9)]
+      ? [
+          piece(
+            'Connecting rod bearings',
+            'inspect the old bearing shells: they show the condition of the engine',
+            22 * cylinders,
+            2.5,
+            9,
+          ),
+        ]
       : []),
     ...(fuel === 'diesel' && km > 150_000
-      ? [piece('Injectors tested and nozzles changed', 'spray and smoke', 45 * cylinders, 1.5, 3)]
+      ? [piece('Injectors tested and nozzles changed', 'spray pattern, smoke', 45 * cylinders, 1.5, 3)]
       : []),
   ];
 }

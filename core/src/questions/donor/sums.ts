@@ -61,7 +61,7 @@ export const buyingSums = [
   }),
   defineSum({
     name: 'buying.rebuild',
-    title: 'Share of a whole rebuild to be expected of a bought engine',
+    title: 'Expected rebuild share of a used engine',
     input: Type.Object(
       {
         travelledKm: Type.Optional(
@@ -77,7 +77,7 @@ export const buyingSums = [
   }),
   defineSum({
     name: 'buying.ways',
-    title: 'Offers compared on the same pieces: engine only, engine and gearbox, whole car with the rest sold',
+    title: 'Purchase options for the same parts: engine, engine and gearbox, complete car with resale',
     input: Type.Object(
       {
         listings: Type.Array(Listing, { minItems: 1, maxItems: 200 }),

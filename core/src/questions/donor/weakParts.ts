@@ -59,14 +59,14 @@ export function weakPartFindings(subject: Subject): Finding[] {
         return makeFinding({
           ...base,
           state: 'clear',
-          title: `${thing.shortName}: ${weak.name} is put right`,
-          because: `It is known to fail at about ${km(weak.failsAtKm.value)}; the work stands on the bill.`,
+          title: `${thing.shortName}: ${weak.name} is repaired`,
+          because: `It is known to fail at about ${km(weak.failsAtKm.value)}; the labour is on the bill.`,
         });
       const cure = { price: pert(weak.price).mean, hours: pert(weak.hours).mean };
       const cost = cure.price + cure.hours * rate + (weak.takesWithIt ?? 0);
       const remedies = [
         {
-          title: `Put right: ${weak.name}`,
+          title: `Repair: ${weak.name}`,
           cost: weak.price.likely,
           hours: weak.hours.likely,
           accept: { kind: 'cure' as const, weakId: weak.id },
@@ -76,8 +76,8 @@ export function weakPartFindings(subject: Subject): Finding[] {
         return makeFinding({
           ...base,
           state: 'unknown',
-          title: `${thing.shortName}: ${weak.name} fails at about ${km(weak.failsAtKm.value)}, and nobody knows how far it has run`,
-          because: 'Read its distance, or put it right while it is out.',
+          title: `${thing.shortName}: ${weak.name} fails at about ${km(weak.failsAtKm.value)}, mileage unknown`,
+          because: 'Enter its mileage, or repair it while it is out.',
           missing: [`/candidates/${candidate.id}/inspection/travelledKm`],
           remedies,
         });
@@ -85,8 +85,8 @@ export function weakPartFindings(subject: Subject): Finding[] {
         return makeFinding({
           ...base,
           state: 'unknown',
-          title: `${thing.shortName}: ${weak.name} fails at about ${km(weak.failsAtKm.value)}, and nobody has said how far it must last`,
-          because: `It has run ${km(ran.km)} (${ran.evidence}). Say in the brief how far it must last, or put it right while it is out.`,
+          title: `${thing.shortName}: ${weak.name} fails at about ${km(weak.failsAtKm.value)}, design life missing`,
+          because: `It has run ${km(ran.km)} (${ran.evidence}). Enter the design life in the brief, or repair it while it is out.`,
           missing: ['/brief/distanceKm'],
           remedies,
         });
@@ -96,7 +96,7 @@ export function weakPartFindings(subject: Subject): Finding[] {
         ...base,
         state: chance > 0.25 ? 'tight' : 'clear',
         title: `${thing.shortName}: ${weak.name}, ${say(100 * chance, 'percent', { digits: 0 })} likely to fail within ${km(lastKm)}`,
-        because: `It has run ${km(ran.km)} (${ran.evidence}); half of them are gone at ${km(weak.failsAtKm.value)}. ${money(expected)} stand behind it, ${money(cure.price)} put it right now.`,
+        because: `It has run ${km(ran.km)} (${ran.evidence}); half have failed at ${km(weak.failsAtKm.value)}. Expected cost ${money(expected)}; repair now ${money(cure.price)}.`,
         figure: expected,
         quantity: 'money',
         evidence: ran.evidence,

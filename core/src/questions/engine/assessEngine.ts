@@ -53,7 +53,7 @@ export function assessEngine(subject: Subject): CheckResult & { figures: EngineF
     const id = `working-${w.id}`;
     const title = sum?.title ?? w.sum;
     const tried = attempt(() => {
-      if (!sum) throw new InputError('/workings', `There is no sum “${w.sum}” at the bench.`);
+      if (!sum) throw new InputError('/workings', `Unknown calculator “${w.sum}”.`);
       return { sum, result: runCalculator(sum, w.inputs, w.choices) };
     });
     findings.push(
@@ -63,7 +63,7 @@ export function assessEngine(subject: Subject): CheckResult & { figures: EngineF
             id,
             state: 'unknown',
             step: 'donors',
-            title: `${title} can’t be worked out`,
+            title: `${title}: cannot be calculated`,
             because: tried.fault.message,
             missing: [tried.fault.pointer],
             about: [engine.id],
@@ -78,7 +78,7 @@ const BOTTOM_ROW = {
   id: 'bottom-end',
   step: 'donors',
   group: GROUP,
-  title: 'Bottom end, of what it stands',
+  title: 'Short-block load, % of rating',
   quantity: 'percent',
   limitKind: 'at most',
   limit: 100,
@@ -87,7 +87,7 @@ const KNOCK_ROW = {
   id: 'knock',
   step: 'donors',
   group: GROUP,
-  title: 'Effective compression, guardrail',
+  title: 'Knock limit: effective compression ratio',
   quantity: 'number',
   limitKind: 'at most',
 } as const;
@@ -134,7 +134,7 @@ function injectors(subject: Subject): CheckResult {
   const at = (powerKw: number) =>
     runCalculator(sum, {
       ...inputs,
-      powerKw: { value: powerKw, plusMinus: 0, evidence: 'measured', source: 'the brief' },
+      powerKw: { value: powerKw, plusMinus: 0, evidence: 'measured', source: 'brief' },
     });
   const checks: Check[] = [];
   const findings: Finding[] = [];
@@ -150,7 +150,7 @@ function injectors(subject: Subject): CheckResult {
       id: `injector-duty-${when}`,
       step: 'donors',
       group: GROUP,
-      title: `Injector duty, ${when === 'now' ? 'present' : 'later'} target`,
+      title: `Injector duty cycle, ${when}`,
       quantity: 'percent',
       figure: duty,
       limitKind: 'at most',
@@ -158,7 +158,7 @@ function injectors(subject: Subject): CheckResult {
       span: 40,
       state,
       digits: 0,
-      because: `${injectors.count} of ${say(injectors.flowCcPerMin.value, 'flowCcPerMin')} at ${say(powerKw, 'powerKw')}; ${say(outputs['neededCcPerMin']!.value, 'flowCcPerMin')} each would stand at ${DUTY_LIMIT_PCT} %.`,
+      because: `${injectors.count} of ${say(injectors.flowCcPerMin.value, 'flowCcPerMin')} at ${say(powerKw, 'powerKw')}; ${say(outputs['neededCcPerMin']!.value, 'flowCcPerMin')} each would run at ${DUTY_LIMIT_PCT} %.`,
     });
     checks.push(check);
     if (check.state !== 'clear')
@@ -204,11 +204,11 @@ function injectorsOpen(subject: Subject): CheckResult {
           id: `injector-duty-${when}`,
           step: 'donors',
           group: GROUP,
-          title: `Injector duty, ${when === 'now' ? 'present' : 'later'} target`,
+          title: `Injector duty cycle, ${when}`,
           quantity: 'percent',
           limitKind: 'at most',
           limit: DUTY_LIMIT_PCT,
-          because: `${say(powerKw, 'powerKw')} is more than it makes as it is, and nobody has entered its injectors. With a carburettor its jets are asked instead.`,
+          because: `${say(powerKw, 'powerKw')} exceeds its present power, and its injectors are not entered. With a carburettor: enter its jets.`,
         },
         `Whether its fuel system feeds ${say(powerKw, 'powerKw')} is not known`,
         [`/engines/${engine.id}/injectors`],
@@ -228,9 +228,9 @@ function bottomEnd(subject: Subject): CheckResult {
     const { check, finding } = unanswered(
       {
         ...BOTTOM_ROW,
-        because: `${say(later, 'powerKw')} is more than it makes as it left the works, and nobody has told what its bottom end stands.`,
+        because: `${say(later, 'powerKw')} exceeds its original power, and the short block has no torque rating.`,
       },
-      `Whether its bottom end stands ${say(later, 'powerKw')} is not known`,
+      `Short block rating for ${say(later, 'powerKw')}: unknown`,
       [`/engines/${engine.id}/limits`],
       [engine.id],
     );
@@ -242,7 +242,7 @@ function bottomEnd(subject: Subject): CheckResult {
   if (engine.curves.length === 0) {
     const { check, finding } = unanswered(
       { ...BOTTOM_ROW, because: 'Needs a torque curve.' },
-      'Whether its bottom end stands its torque is not known',
+      'Short block: torque rating missing',
       [`/engines/${engine.id}/curves`],
       [engine.id],
     );
@@ -256,7 +256,7 @@ function bottomEnd(subject: Subject): CheckResult {
     span: 50,
     state,
     digits: 0,
-    because: `${say(inputs['torqueNm']!.value, 'torqueNm')} against ${say(limit.figure.value, 'torqueNm')} that it is known to stand. What goes first: ${limit.goesFirst}.`,
+    because: `${say(inputs['torqueNm']!.value, 'torqueNm')} of ${say(limit.figure.value, 'torqueNm')} rated. First failure: ${limit.goesFirst}.`,
   });
   return {
     checks: [check],
@@ -267,8 +267,8 @@ function bottomEnd(subject: Subject): CheckResult {
             findingOf(
               check,
               state === 'blocked'
-                ? `${say(share.value - 100, 'percent', { digits: 0 })} more torque than its bottom end is known to stand`
-                : 'The bottom end holds by less than its doubt',
+                ? `${say(share.value - 100, 'percent', { digits: 0 })} above the torque rating of the short block`
+                : 'Short-block rating met, but margin is less than the uncertainty',
               { about: [engine.id] },
             ),
           ],
@@ -288,7 +288,7 @@ function knock(subject: Subject): CheckResult {
   const staticRatio = ofEngine(engine, 'compressionRatio').value;
   if (boosted && !engine.boost) {
     const { check, finding } = unanswered(
-      { ...KNOCK_ROW, because: 'A boosted engine: neither its boost nor the fuel that its maker asks for is entered.' },
+      { ...KNOCK_ROW, because: 'Boosted engine: boost pressure and required octane number missing.' },
       `Whether ${octane} RON is enough for its boost is not known`,
       [`/engines/${engine.id}/boost`, `/engines/${engine.id}/octaneRon`],
       [engine.id],
@@ -297,7 +297,7 @@ function knock(subject: Subject): CheckResult {
   }
   if (blower && !blower.powerFactor) {
     const { check, finding } = unanswered(
-      { ...KNOCK_ROW, because: `Nobody has entered what the ${blower.name} does to the power, and so to its boost.` },
+      { ...KNOCK_ROW, because: `${blower.name}: effect on power and boost missing.` },
       `Whether ${octane} RON is enough with the ${blower.name} is not known`,
       [`/engines/${engine.id}/slots`],
       [engine.id],
@@ -315,7 +315,7 @@ function knock(subject: Subject): CheckResult {
     span: 3,
     state,
     digits: 1,
-    because: `${say(staticRatio, 'number', { digits: 1 })} static${boosted ? ` at a pressure ratio of ${say(inputs['pressureRatio']!.value, 'number', { digits: 2 })}${blower ? ` with the ${blower.name}` : ''}` : ''} on ${octane} RON. It warns, it promises nothing.`,
+    because: `${say(staticRatio, 'number', { digits: 1 })} static${boosted ? ` at a pressure ratio of ${say(inputs['pressureRatio']!.value, 'number', { digits: 2 })}${blower ? ` with the ${blower.name}` : ''}` : ''} on ${octane} RON. Rule of thumb; not a guarantee.`,
   });
   return {
     checks: [check],
@@ -326,8 +326,8 @@ function knock(subject: Subject): CheckResult {
             findingOf(
               check,
               outputs['margin']!.value < 0
-                ? `Compression ${say(-outputs['margin']!.value, 'number', { digits: 1 })} above the guardrail for ${octane} RON`
-                : `Compression at the guardrail for ${octane} RON`,
+                ? `Effective compression ratio ${say(-outputs['margin']!.value, 'number', { digits: 1 })} above the knock limit for ${octane} RON`
+                : `Effective compression ratio at the knock limit for ${octane} RON`,
               { about: [engine.id] },
             ),
           ],
@@ -366,7 +366,7 @@ function fuelKind(subject: Subject): CheckResult {
           candidate.fuel === undefined
             ? `It burns ${fuelOf(subject)}, not the ${wanted} of the brief`
             : `It burns ${burns}: ${wanted} is no fuel for it`,
-        because: 'Everything that rests on fuel is reckoned with what it burns.',
+        because: 'All fuel calculations use its own fuel.',
         about: [engine.id],
       }),
     );
@@ -376,7 +376,7 @@ function fuelKind(subject: Subject): CheckResult {
         id: 'fuel-own',
         state: 'clear',
         step: 'donors',
-        title: `It runs on ${candidate.fuel}, a choice of its own`,
+        title: `Fuel of this candidate: ${candidate.fuel}`,
         because: `The brief fills ${brief.fuel ?? petrolOf(brief.fuelOctaneRon)}. Octane, mixture, consumption and heat follow from its own fuel.`,
         about: [engine.id],
       }),
@@ -387,7 +387,7 @@ function fuelKind(subject: Subject): CheckResult {
         id: 'fuel-ethanol',
         state: 'tight',
         step: 'donors',
-        title: 'E85 asks more of pump, lines and seals',
+        title: 'E85 requires compatible pump, lines and seals',
         because:
           'A third more of it flows for the same power, and ethanol eats lines, seals and pumps that were not made for it: look before it is filled. Fuel vapour burns; lines under pressure are opened with care.',
         about: [engine.id],
@@ -406,19 +406,23 @@ function makersFuel(subject: Subject, asks: Figure): CheckResult {
     id: 'knock',
     step: 'donors',
     group: GROUP,
-    title: 'Fuel, as its maker asks',
+    title: 'Fuel octane, manufacturer minimum',
     quantity: 'count',
     figure: { value: octane, plusMinus: 0, evidence: asks.evidence, from: [] },
     limitKind: 'at least',
     limit: asks.value,
     span: 8,
-    because: `Its maker asks for ${asks.value} RON; you fill ${octane}. That holds for the engine as it was built.`,
+    because: `Manufacturer requires ${asks.value} RON; planned fuel ${octane} RON. Valid for the unmodified engine.`,
   });
   return {
     checks: [check],
     findings:
       check.state === 'clear'
         ? []
-        : [findingOf(check, `It wants ${asks.value} RON and you fill ${octane}`, { about: [engine.id] })],
+        : [
+            findingOf(check, `Octane too low: ${asks.value} RON required, ${octane} RON planned`, {
+              about: [engine.id],
+            }),
+          ],
   };
 }

@@ -2,7 +2,7 @@ import type { Part, SavedCalculation, Subject } from '../../model/index.ts';
 import type { Figure } from '../../units/index.ts';
 
 /** Source of what stands in a sum’s field when nothing better is known. */
-export const USUAL = 'usual for its kind';
+export const USUAL = 'typical value';
 
 interface Serves {
   /** Inputs that make the piece what it is: while one of them is the usual figure nobody has said what is bought. */
@@ -30,7 +30,7 @@ export function servesWords(saved: SavedCalculation, labelOf: (input: string) =>
   if (!serves || !saved.buys) return undefined;
   const open = serves.makes.filter((name) => !entered(saved, name));
   return open.length === 0
-    ? `${saved.buys.name} stands in place of ${serves.inPlaceOf} everywhere.`
+    ? `${saved.buys.name} replaces ${serves.inPlaceOf} in all calculations.`
     : `${saved.buys.name} counts nowhere else until this is typed: ${open.map(labelOf).join(', ')}.`;
 }
 

@@ -38,7 +38,7 @@ export function clearanceCc(c: Chamber): number {
   if (!(volume > 0)) {
     throw new InputError(
       '/pistonDishCc',
-      `The piston would fill the chamber: ${volume.toFixed(1)} cc would be left above it. Check pistonDishCc (a dome is negative) and chamberCc.`,
+      `Clearance volume ${volume.toFixed(1)} cc is not possible. Check piston dish (dome negative) and chamber volume.`,
     );
   }
   return volume;
@@ -60,7 +60,7 @@ export function effectiveStrokeMm(strokeMm: number, rodLengthMm: number, closing
   if (!(rodLengthMm > r)) {
     throw new InputError(
       '/rodLengthMm',
-      `The rod must be longer than half the stroke, ${r} mm; it is ${rodLengthMm} mm. Measured between centres?`,
+      `The rod must be longer than half the stroke, ${r} mm; it is ${rodLengthMm} mm. Enter the centre-to-centre length.`,
     );
   }
   const angle = Math.PI + (closingDegAbdc * Math.PI) / 180;

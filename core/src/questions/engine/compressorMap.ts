@@ -36,7 +36,7 @@ export function checkMap(map: CompressorMap, pointer = '/map'): void {
     if (!(p.efficiency > 0 && p.efficiency < 1))
       throw new InputError(
         `${pointer}/${i}/efficiency`,
-        `Point ${i + 1}: efficiency lies between 0 and 1; it is ${p.efficiency}. Write 72 % as 0.72.`,
+        `Point ${i + 1}: efficiency must be between 0 and 1, not ${p.efficiency}. Write 72 % as 0.72.`,
       );
   });
   if (map.points.length < 5 || !mapOutline(map))

@@ -24,7 +24,7 @@ const estimated = (value: number, plusMinus: number): Figure => ({
   value,
   plusMinus,
   evidence: 'estimated',
-  source: 'usual for its kind at full load',
+  source: 'typical value at full load',
 });
 
 const petrol = (ron: number): FuelData => ({

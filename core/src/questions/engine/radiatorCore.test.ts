@@ -61,6 +61,6 @@ describe('the core of a radiator', () => {
   });
   test('a core without a face is refused by its length', () => {
     expect(faceM2({ coreWidthMm: 600, coreHeightMm: 400 })).toBeCloseTo(0.24, 9);
-    expect(() => faceM2({ coreWidthMm: 600, coreHeightMm: 0 })).toThrow('coreHeightMm');
+    expect(() => faceM2({ coreWidthMm: 600, coreHeightMm: 0 })).toThrow('Core height must');
   });
 });

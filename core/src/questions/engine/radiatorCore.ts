@@ -1,5 +1,5 @@
 import type { Coolant } from '../../model/index.ts';
-import { InputError, KELVIN_AT_ZERO_C, requirePositive } from '../../units/index.ts';
+import { keyWords, InputError, KELVIN_AT_ZERO_C, requirePositive } from '../../units/index.ts';
 import { afterCoolerC, compressorOutC } from './chargeCooling.ts';
 
 /** Specific heats of air at constant pressure, J/(kg·K): through a core, and of a charge. */
@@ -79,6 +79,6 @@ export function chargeHeat(p: {
 /** @throws InputError naming the length that leaves a core without a face. */
 export function faceM2(core: { readonly coreWidthMm: number; readonly coreHeightMm: number }): number {
   for (const key of ['coreWidthMm', 'coreHeightMm'] as const)
-    if (!(core[key] > 0)) throw new InputError(`/${key}`, `A core has a face: ${key} must be above nought.`);
+    if (!(core[key] > 0)) throw new InputError(`/${key}`, `${keyWords(key)} must be greater than 0.`);
   return (core.coreWidthMm * core.coreHeightMm) / 1e6;
 }

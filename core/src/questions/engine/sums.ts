@@ -78,7 +78,7 @@ export const engineSums = [
   }),
   defineSum({
     name: 'engine.knock',
-    title: 'Knock guardrail: effective compression against what the fuel stands. It warns, it promises nothing',
+    title: 'Knock limit estimate: effective compression ratio compared with the limit for the fuel. Rule of thumb',
     input: Type.Object(
       {
         staticCompression: Type.Number({ minimum: 4, maximum: 25 }),
@@ -138,7 +138,7 @@ export const engineSums = [
   }),
   defineSum({
     name: 'engine.charge',
-    title: 'Temperature out of a compressor and behind its cooler',
+    title: 'Compressor outlet and intercooler outlet temperature',
     input: Type.Object(
       {
         inletTemperatureC: celsius,
@@ -160,7 +160,7 @@ export const engineSums = [
   }),
   defineSum({
     name: 'engine.blower',
-    title: 'Boost of a belt-driven blower from its pulley',
+    title: 'Boost of a belt-driven supercharger from pulley ratio',
     input: Type.Object(
       {
         blowerCcPerRev: positive,
@@ -204,7 +204,7 @@ export const engineSums = [
   }),
   defineSum({
     name: 'engine.airFlow',
-    title: 'Air that a power needs',
+    title: 'Air mass flow for power',
     input: Type.Object(
       {
         powerKw: positive,
@@ -240,7 +240,7 @@ export const engineSums = [
   }),
   defineSum({
     name: 'engine.volumetricEfficiency',
-    title: 'Volumetric efficiency that a torque implies',
+    title: 'Volumetric efficiency from torque',
     input: Type.Object(
       {
         torqueNm: positive,
@@ -258,7 +258,7 @@ export const engineSums = [
   }),
   defineSum({
     name: 'engine.exhaust',
-    title: 'Gas speed in an exhaust pipe, and the bore that each school would take',
+    title: 'Exhaust gas velocity and pipe diameter by two methods',
     input: Type.Object(
       {
         gasMassFlowKgPerS: positive,
@@ -308,7 +308,7 @@ export const engineSums = [
   }),
   defineSum({
     name: 'engine.coolantHeat',
-    title: 'Heat to the coolant at the duty of the use',
+    title: 'Coolant heat load at continuous duty',
     input: Type.Object(
       {
         fullPowerKw: positive,
@@ -331,7 +331,7 @@ export const engineSums = [
   }),
   defineSum({
     name: 'engine.sisterCurve',
-    title: 'A torque curve for an engine never run, from its sister’s',
+    title: 'Estimated torque curve from a reference engine',
     input: Type.Object(
       {
         sisterRpm: numbers,

@@ -33,7 +33,7 @@ const SHIFTER_ROW = {
   id: 'fit-shifter',
   step: 'fit',
   group: 'Fit',
-  title: 'Shifter in its aperture',
+  title: 'Shift lever in shifter opening',
   quantity: 'lengthMm',
   limitKind: 'at least',
   limit: 0,
@@ -43,7 +43,7 @@ const REACH_ROW = {
   id: 'fit-reach',
   step: 'fit',
   group: 'Fit',
-  title: 'Boss to pad, farthest',
+  title: 'Largest distance, mount boss to chassis mount',
   quantity: 'lengthMm',
   limitKind: 'at most',
   limit: BRACKET_REACH_MM,
@@ -76,7 +76,7 @@ function insideMoved({ atMm, insideMm, otherMm, alongIsTighter }: ShifterSeat, m
 function shifterJudged(seat: ShifterSeat, movement: Movement): { check: Check; finding: Finding } {
   const inside = insideMoved(seat, movement);
   const where =
-    `The lever comes up ${say(Math.abs(seat.forwardMm), 'lengthMm')} ${seat.forwardMm < 0 ? 'behind' : 'ahead of'} ` +
+    `Lever position: ${say(Math.abs(seat.forwardMm), 'lengthMm')} ${seat.forwardMm < 0 ? 'behind' : 'ahead of'} ` +
     `and ${say(Math.abs(seat.leftMm), 'lengthMm')} ${seat.leftMm < 0 ? 'right' : 'left'} of the middle of its aperture, and moves by ${say(seat.insideMm - inside, 'lengthMm')} on ${movement.on} towards its edge.`;
   const check = makeCheck({
     ...SHIFTER_ROW,
@@ -85,10 +85,10 @@ function shifterJudged(seat: ShifterSeat, movement: Movement): { check: Check; f
   });
   const title =
     seat.insideMm < 0
-      ? `Shifter lands ${say(-seat.insideMm, 'lengthMm')} outside its aperture`
+      ? `Shift lever ${say(-seat.insideMm, 'lengthMm')} outside the shifter opening`
       : inside < 0
-        ? `Shifter hits the edge of its aperture under load: ${say(seat.insideMm, 'lengthMm')} at rest`
-        : `Shifter comes up inside its aperture, ${say(inside, 'lengthMm')} left under load`;
+        ? `Shifter hits the edge of its opening under load: ${say(seat.insideMm, 'lengthMm')} at rest`
+        : `Shifter inside its opening: ${say(inside, 'lengthMm')} clearance under load`;
   const toMove =
     seat.insideMm < 0 && seat.alongIsTighter
       ? ` It would land inside with the engine ${say(-seat.insideMm, 'lengthMm')} farther ${seat.forwardMm > 0 ? 'rearward' : 'forward'}.`
@@ -101,12 +101,12 @@ function reachJudged(pads: readonly MountReach[]): { check: Check; finding: Find
   const check = makeCheck({
     ...REACH_ROW,
     figure: figure(worst.reachMm, REACH_DOUBT_MM),
-    because: `From the ${worst.pad} to the ${worst.boss}. A bracket of ordinary weight reaches ${say(BRACKET_REACH_MM, 'lengthMm')}.`,
+    because: `From the ${worst.pad} to the ${worst.boss}. Usual bracket reach: ${say(BRACKET_REACH_MM, 'lengthMm')}.`,
   });
   const title =
     check.state === 'blocked'
-      ? `The ${worst.pad} is out of reach: ${say(worst.reachMm, 'lengthMm')} to the nearest boss`
-      : `Every pad has a boss within ${say(worst.reachMm, 'lengthMm')}`;
+      ? `${worst.pad}: ${say(worst.reachMm, 'lengthMm')} to the nearest boss, too far for a bracket`
+      : `All chassis mounts have a boss within ${say(worst.reachMm, 'lengthMm')}`;
   return { check, finding: findingOf(check, title, { about: [worst.padId] }) };
 }
 
@@ -137,14 +137,14 @@ const OPEN = [
   [
     SHIFTER_ROW,
     shifterMissing,
-    'Whether the lever comes up in its aperture is not known',
-    'Needs the lever of the box and the hole in the floor.',
+    'Shift lever in its opening: data missing',
+    'Missing: gearbox shift lever, shifter opening in the floor.',
   ],
   [
     REACH_ROW,
     reachMissing,
     'Whether its mounts reach the car is not known',
-    'Needs the pads of the car, the bosses of the engine and the mount of the gearbox.',
+    'Missing: chassis mounts, mount bosses of the engine, gearbox mount.',
   ],
 ] as const;
 

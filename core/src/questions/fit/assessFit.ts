@@ -44,9 +44,9 @@ export interface FitFigures {
 export function pairSentence(pair: PairClearance): string {
   const name = capital(pair.part.name);
   const body = pair.obstacle.name;
-  if (pair.gapMm < 0) return `${name} hits the ${body} by ${say(-pair.gapMm, 'lengthMm')}`;
-  if (pair.marginMm < 0) return `${name} is ${say(-pair.marginMm, 'lengthMm')} short of what it needs to the ${body}`;
-  return `${name} clears the ${body}, ${say(pair.marginMm, 'lengthMm')} to spare`;
+  if (pair.gapMm < 0) return `${name} hits ${body} by ${say(-pair.gapMm, 'lengthMm')}`;
+  if (pair.marginMm < 0) return `${say(-pair.marginMm, 'lengthMm')} too little clearance: ${name} to ${body}`;
+  return `${name} to ${body}: ${say(pair.marginMm, 'lengthMm')} clearance margin`;
 }
 
 /** What a gap needs and why, in words. */
@@ -90,14 +90,14 @@ export function assessFit(
       'clear',
       'Stays as found',
       chassis.engineAt === undefined
-        ? 'Engine and gearbox stay where they were found: they fit, and nobody has entered where that is.'
+        ? 'Engine and gearbox keep their original position: they fit; position not entered.'
         : 'Engine and gearbox stay where they were found: they fit, and not all of the bay or of them is drawn.',
     );
   if (!chassis || chassis.obstacles.length === 0)
     return withoutGaps(
       subject,
       'unknown',
-      'Nobody has measured the bay yet',
+      'Engine bay not measured',
       'The bay has not been measured.',
       '/chassis/obstacles',
     );
@@ -106,7 +106,7 @@ export function assessFit(
       subject,
       'unknown',
       'It is not placed in the bay yet',
-      'Nobody has said yet where it sits: place it in Fit, or search for the best position there.',
+      'Position missing: enter it in Fit, or use Find position.',
       `/candidates/${candidate.id}/placement`,
     );
   const solids = placedSolids(subject, candidate.placement);
@@ -143,7 +143,7 @@ export function assessFit(
         state,
         step: 'fit',
         title: pairSentence(pair),
-        because: `${pairBecause(pair, movement)}.${wouldDo ? ` ${capital(firmer.on)} mounts would ask less and clear it.` : ''}`,
+        because: `${pairBecause(pair, movement)}.${wouldDo ? ` ${capital(firmer.on)} mounts reduce movement and solve this.` : ''}`,
         figure: pair.gapMm,
         plusMinus: pair.needed.toleranceMm,
         limit: pair.needed.totalMm,
@@ -161,8 +161,8 @@ export function assessFit(
         id: `fit-${zone.obstacle.id}`,
         state: 'tight',
         step: 'fit',
-        title: `${capital(zone.part.name)} stands ${say(-zone.gapMm, 'lengthMm')} into the ${zone.obstacle.name}`,
-        because: 'A service reach zone only reports: it will go in, but a hand or tool has less room there.',
+        title: `${capital(zone.part.name)}: ${say(-zone.gapMm, 'lengthMm')} inside the ${zone.obstacle.name}`,
+        because: 'Warning only: the engine fits, but access for hand or tool is reduced.',
         figure: zone.gapMm,
         limit: 0,
         quantity: 'lengthMm',
@@ -179,7 +179,7 @@ export function assessFit(
     id: 'fit-margin',
     step: 'fit',
     group: 'Fit',
-    title: 'Smallest margin',
+    title: 'Smallest clearance margin',
     quantity: 'lengthMm',
     figure: smallest && {
       value: smallest.marginMm,
@@ -194,7 +194,7 @@ export function assessFit(
     state: unjudged.length > 0 && !hit ? 'unknown' : smallest ? fitState(smallest.marginMm) : 'clear',
     because: [
       smallest ? `${pairSentence(smallest)}. ${pairBecause(smallest, movement)}.` : '',
-      unjudged.length > 0 ? `Not judged: ${open}.` : smallest ? '' : 'Nothing in the bay comes near.',
+      unjudged.length > 0 ? `Not checked: ${open}.` : smallest ? '' : 'No obstacle within range.',
     ]
       .filter((s) => s !== '')
       .join(' '),
@@ -206,8 +206,7 @@ export function assessFit(
         state: 'unknown',
         step: 'fit',
         title: `${capital(x.words)}: none of its gaps is known`,
-        because:
-          'Without its shape no gap can be told. Draw it in the library, copy one that is near, or bring in a scan.',
+        because: 'Gaps cannot be calculated. Add shapes in the library, duplicate a similar engine, or import a scan.',
         about: [x.id],
         missing: [x.pointer],
       }),
@@ -220,7 +219,7 @@ export function assessFit(
         state: 'unknown',
         step: 'fit',
         title: `Gaps to ${unmeasured.length === 1 ? 'one thing' : `${unmeasured.length} things`} in the bay are not known`,
-        because: `${capital(unmeasured.map((u) => u.words).join(', '))}: what is drawn clears the rest, and nobody knows these.`,
+        because: `${capital(unmeasured.map((u) => u.words).join(', '))}: not measured; everything measured clears.`,
         about: [],
         missing: ['/chassis/obstacles'],
       }),
@@ -232,10 +231,10 @@ export function assessFit(
     ...(unjudged.length > 0 && hits === 0 ? { state: 'unknown' as const } : {}),
     because:
       hits === 0 && unjudged.length > 0
-        ? `Not judged: ${open}.`
+        ? `Not checked: ${open}.`
         : hits === 0
-          ? `Every pair of ${solids.length} solids and ${bodies.length} obstacles has the gap it needs.`
-          : `${hits} of ${bodies.length} obstacles are hit or too near.`,
+          ? `All gaps between ${solids.length} parts and ${bodies.length} obstacles are sufficient.`
+          : `${hits} of ${bodies.length} obstacles: hit, or too little clearance.`,
   });
   findings.push(
     ...dressingClashes(subject),
@@ -270,7 +269,7 @@ const TOUCHED_ROW = {
   id: 'fit-touched',
   step: 'fit',
   group: 'Fit',
-  title: 'Obstacles in the way',
+  title: 'Obstacles with too little clearance',
   quantity: 'count',
   limitKind: 'at most',
   limit: 0,
@@ -289,7 +288,7 @@ function withoutGaps(
     id: 'fit-margin',
     step: 'fit',
     group: 'Fit',
-    title: 'Smallest margin',
+    title: 'Smallest clearance margin',
     quantity: 'lengthMm',
     figure: undefined,
     ...(state === 'clear' ? { limitKind: 'info' } : { limitKind: 'at least', limit: 0 }),
@@ -324,11 +323,11 @@ function changesUndone(subject: Subject): Finding[] {
         id: `fit-undone-${accepted.obstacleId}`,
         state: 'unknown',
         step: 'fit',
-        title: `The accepted ${accepted.do} of the ${what} is not allowed by the survey`,
+        title: `${accepted.do} of ${what}: not permitted`,
         because: change
-          ? `It goes ${say(accepted.amountMm, 'lengthMm')}; the survey allows ${say(change.allowanceMm, 'lengthMm')}, and no more is counted.`
+          ? `${say(accepted.amountMm, 'lengthMm')} entered, ${say(change.allowanceMm, 'lengthMm')} permitted; calculated with the permitted amount.`
           : obstacle
-            ? 'The survey marks it never, or allows something else. It is judged as it stands, uncut.'
+            ? 'Modification not permitted in the survey. Calculated without it.'
             : 'There is no such obstacle in the survey any more.',
         about: [accepted.obstacleId],
         missing: ['/obstacleChanges'],

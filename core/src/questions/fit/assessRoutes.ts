@@ -13,10 +13,10 @@ const WORTH_SAYING_MM = 15;
 
 function pairTitle(pair: RouteClearance): string {
   const name = capital(pair.route.name);
-  if (pair.gapMm < 0) return `${name} runs into the ${pair.other.name} by ${say(-pair.gapMm, 'lengthMm')}`;
+  if (pair.gapMm < 0) return `${name} hits ${pair.other.name} by ${say(-pair.gapMm, 'lengthMm')}`;
   if (pair.marginMm < 0)
-    return `${name} passes the ${pair.other.name} at ${say(pair.gapMm, 'lengthMm')}, ${say(-pair.marginMm, 'lengthMm')} short of what it needs`;
-  return `${name} clears the ${pair.other.name}, ${say(pair.marginMm, 'lengthMm')} to spare`;
+    return `${say(-pair.marginMm, 'lengthMm')} too little clearance: ${name} to ${pair.other.name}`;
+  return `${name} to ${pair.other.name}: ${say(pair.marginMm, 'lengthMm')} clearance margin`;
 }
 
 function notFollowed(route: Route, fault: InputError): Finding {
@@ -41,7 +41,7 @@ function tightBends(route: Route, bends: readonly Bend[]): Finding[] {
         state: 'blocked',
         step: 'fit',
         title: `${capital(route.name)} bends tighter at point ${bend.point + 1} than it may`,
-        because: `There is room for a radius of ${say(bend.radiusMm, 'lengthMm')} at a turn of ${say(bend.turnDeg, 'angleDeg', { digits: 0 })}; it needs ${say(bend.leastMm, 'lengthMm')}. Move the point, or take one out.`,
+        because: `Available radius ${say(bend.radiusMm, 'lengthMm')} for a ${say(bend.turnDeg, 'angleDeg', { digits: 0 })} bend, minimum ${say(bend.leastMm, 'lengthMm')}. Move or remove a point.`,
         figure: bend.radiusMm,
         limit: bend.leastMm,
         quantity: 'lengthMm',
@@ -86,7 +86,7 @@ export function assessRoutes(
         state: fitState(pair.marginMm),
         step: 'fit',
         title: pairTitle(pair),
-        because: `Gap ${say(pair.gapMm, 'lengthMm')} of ${say(pair.neededMm, 'lengthMm')} needed (${pair.why}, movement and tolerance counted).`,
+        because: `Gap ${say(pair.gapMm, 'lengthMm')}, required ${say(pair.neededMm, 'lengthMm')} (${pair.why}, incl. movement and tolerance).`,
         figure: pair.gapMm,
         limit: pair.neededMm,
         quantity: 'lengthMm',

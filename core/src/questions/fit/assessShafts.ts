@@ -50,7 +50,7 @@ const SHAFT_ROW = {
   id: 'fit-shaft',
   step: 'fit',
   group: 'Fit',
-  title: 'Shaft angle at rest',
+  title: 'Propshaft joint angle, static',
   quantity: 'angleDeg',
   limitKind: 'at most',
   digits: 1,
@@ -92,8 +92,8 @@ function propshaftJudged(a: JointAngles, name: string): Judged {
   const value = rear ? a.rearJointDeg : a.frontJointDeg;
   const because =
     `Front joint ${say(a.frontJointDeg, 'angleDeg', { digits: 1 })}, rear joint ${say(a.rearJointDeg, 'angleDeg', { digits: 1 })}: ` +
-    `each wants ${LEAST_JOINT_DEG}° to ${MOST_JOINT_DEG}°, so that needles roll and the ripple stays small. ` +
-    `Residual with the yokes in phase ${say(a.residualDeg, 'angleDeg', { digits: 1 })}.`;
+    `${LEAST_JOINT_DEG}° to ${MOST_JOINT_DEG}° each are recommended: the needle bearings rotate and speed fluctuation stays small. ` +
+    `Equivalent joint angle, yokes in phase ${say(a.residualDeg, 'angleDeg', { digits: 1 })}.`;
   const check = makeCheck({
     ...SHAFT_ROW,
     figure: measured(value, ANGLE_DOUBT_DEG),
@@ -109,7 +109,7 @@ function propshaftJudged(a: JointAngles, name: string): Judged {
     value > MOST_JOINT_DEG
       ? `${which} joint of the ${name} works at ${said}, more than ${MOST_JOINT_DEG}°`
       : value < LEAST_JOINT_DEG
-        ? `${which} joint of the ${name} stands all but straight, at ${said}: its needles won’t roll`
+        ? `${which} joint of the ${name}: angle ${said}, too small for the needle bearings`
         : `Joints of the ${name} at ${say(a.frontJointDeg, 'angleDeg', { digits: 1 })} and ${say(a.rearJointDeg, 'angleDeg', { digits: 1 })}`;
   const findings = [findingOf(check, title, { about: [name] })];
   if (!a.equalWithinOneDegInEachPlane) {
@@ -122,8 +122,7 @@ function propshaftJudged(a: JointAngles, name: string): Judged {
         state: 'blocked',
         step: 'fit',
         title: `The two joints of the ${name} differ by ${say(worst, 'angleDeg', { digits: 1 })} in ${side >= plan ? 'side view' : 'plan'}`,
-        because:
-          'They cancel each other’s ripple only when alike: within 1° in each plane. Tilt the engine or shim the pinion.',
+        because: 'Equal angles (± 1° in each plane) cancel speed variation. Change engine pitch or shim the pinion.',
         figure: worst,
         limit: 1,
         quantity: 'angleDeg',
@@ -150,8 +149,8 @@ function halfShaftsJudged(shafts: readonly HalfShaftLies[]): Judged {
   const said = say(worst.angleDeg, 'angleDeg', { digits: 1 });
   const title =
     check.state === 'blocked'
-      ? `The ${worst.side} half shaft stands at ${said}, more than ${MOST_HALF_SHAFT_DEG}° at rest`
-      : `Half shafts at rest within ${said}`;
+      ? `${capital(worst.side)} half shaft angle ${said}, above ${MOST_HALF_SHAFT_DEG}° at rest`
+      : `Half-shaft angles within ${said}, static`;
   return { check, findings: [findingOf(check, title, { about: ['half shafts'] })] };
 }
 
@@ -176,7 +175,7 @@ function chainJudged(offDeg: number, besideMm: number, lengthMm: number): Judged
     figure: measured(offDeg, ANGLE_DOUBT_DEG),
     limit: MOST_CHAIN_DEG,
     span: 2,
-    because: `The sprockets stand ${say(Math.abs(besideMm), 'lengthMm', { digits: 1 })} beside each other over ${say(lengthMm, 'lengthMm')}. The chain’s maker has the last word.`,
+    because: `Sprocket offset ${say(Math.abs(besideMm), 'lengthMm', { digits: 1 })} over ${say(lengthMm, 'lengthMm')}. The chain manufacturer’s limit applies.`,
   });
   const title =
     check.state === 'blocked'
@@ -329,7 +328,7 @@ function plungeJudged(
     check.state === 'blocked'
       ? `The ${least.side} half shaft ${least.outwardReserveMm < least.inwardReserveMm ? 'pulls out of its joint' : 'is pushed home'}: ${say(-least.leastReserveMm, 'lengthMm', { digits: 1 })} short`
       : check.state === 'tight'
-        ? `The ${least.side} half shaft keeps its plunge by less than the doubt of the tape`
+        ? `${capital(least.side)} half shaft plunge met, but margin less than uncertainty`
         : `Half shafts keep ${say(least.leastReserveMm, 'lengthMm', { digits: 1 })} of plunge in reserve`;
   const findings = [
     findingOf(check, title, {
@@ -337,7 +336,7 @@ function plungeJudged(
       because:
         check.state === 'clear'
           ? check.because
-          : `${check.because} A shaft ${say(Math.abs(off), 'lengthMm', { digits: 1 })} ${off < 0 ? 'longer' : 'shorter'} would sit in the middle of its plunge.`,
+          : `${check.because} A shaft ${say(Math.abs(off), 'lengthMm', { digits: 1 })} ${off < 0 ? 'longer' : 'shorter'} would be at mid-plunge.`,
     }),
   ];
   const bent = Math.max(...sides.map((s) => s.largestAngleDeg));
@@ -345,7 +344,7 @@ function plungeJudged(
     const unknown = open(
       JOINT_ROW,
       'What its joints bend is not known',
-      `At most ${deg(bent)}; nobody has entered what they take.`,
+      `Maximum ${deg(bent)}; permitted joint angle missing.`,
       [`${at}/jointLimitDeg`],
     );
     return { checks: [check, unknown.check], findings: [...findings, unknown.finding] };
@@ -394,7 +393,7 @@ function torqueSteer(chassis: Chassis, shafts: readonly HalfShaftLies[]): Findin
       // A caution: how much a driver takes is for the driver to say.
       state: 'clear',
       step: 'fit',
-      title: `Torque steer: the half shafts stand ${deg(difference)} apart at rest`,
+      title: `Torque steer: half shaft angles differ by ${deg(difference)} at rest`,
       because: `Left ${deg(left.angleDeg)} over ${say(left.lengthMm, 'lengthMm')}, right ${deg(right.angleDeg)} over ${say(right.lengthMm, 'lengthMm')}. Under power the ${steeper.side} shaft, the steeper one, turns its wheel about the steering axis harder than the other. An intermediate shaft that makes both alike takes it away; so does less torque in the low gears.`,
       about: ['half shafts'],
     }),

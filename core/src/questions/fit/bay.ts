@@ -71,20 +71,20 @@ export function changedBody(obstacle: Obstacle, change: ObstacleChange, amountMm
   const body = convexOf(obstacle.shape, pointer);
   if (change.do === 'replace') {
     if (!change.replacement)
-      throw new InputError(`${pointer}/may`, `What stands in place of the ${obstacle.name} has no shape yet.`);
+      throw new InputError(`${pointer}/may`, `The replacement of the ${obstacle.name} has no shape.`);
     return convexOf(change.replacement, pointer);
   }
   if (amountMm > change.allowanceMm + 1e-9)
     throw new InputError(
       `${pointer}/may`,
-      `The ${change.do} of the ${obstacle.name} may go ${change.allowanceMm} mm at most; ${amountMm} mm was asked.`,
+      `The ${change.do} of the ${obstacle.name} is limited to ${change.allowanceMm} mm; ${amountMm} mm entered.`,
     );
   const away = awayOf(obstacle, change);
   if (change.do !== 'notch') return moved(body, { ...IDENTITY, at: times(away, amountMm) });
   if (amountMm >= thicknessAlong(body, away))
     throw new InputError(
       `${pointer}/may`,
-      `A notch of ${amountMm} mm goes right through the ${obstacle.name}; it is ${thicknessAlong(body, away).toFixed(0)} mm there.`,
+      `Notch ${amountMm} mm is deeper than the ${obstacle.name} (${thicknessAlong(body, away).toFixed(0)} mm).`,
     );
   return clipped(body, away, amountMm);
 }

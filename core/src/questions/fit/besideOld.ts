@@ -61,7 +61,7 @@ export function besideOldFinding(subject: Subject): Finding[] {
       id: 'fit-beside-old',
       state: 'clear',
       step: 'fit',
-      title: `Against the gearbox found, the ${first.what} lies ${words(first)}`,
+      title: `Compared with the original gearbox, the ${first.what} lies ${words(first)}`,
       because: capital(
         [rest.map((b) => `the ${b.what} ${words(b)}`).join('; '), follows.join(', ')].filter(Boolean).join('. ') + '.',
       ),

@@ -9,24 +9,24 @@ export interface EssentialBody {
 
 /** Without these a bay says little: the words tell what stays unknown. */
 const ESSENTIAL: readonly EssentialBody[] = [
-  { roles: ['bonnet'], name: 'the bonnet', unknown: 'whether any engine is too tall' },
-  { roles: ['firewall'], name: 'the firewall', unknown: 'how far back an engine may sit' },
-  { roles: ['radiator pack', 'fan'], name: 'the radiator pack', unknown: 'how long an engine may be in front' },
-  { roles: ['crossmember', 'steering rack'], name: 'the crossmember or rack', unknown: 'which sump clears' },
+  { roles: ['bonnet'], name: 'the bonnet', unknown: 'engine height limit' },
+  { roles: ['firewall'], name: 'the firewall', unknown: 'rearmost engine position' },
+  { roles: ['radiator pack', 'fan'], name: 'the radiator pack', unknown: 'front engine length limit' },
+  { roles: ['crossmember', 'steering rack'], name: 'the crossmember or rack', unknown: 'sump clearance' },
   {
     roles: ['steering box', 'steering rack', 'steering shaft'],
     name: 'the steering',
-    unknown: 'whether exhaust and intake clear what steers the car',
+    unknown: 'exhaust and intake clearance to the steering',
   },
-  { roles: ['tunnel', 'floor'], name: 'the tunnel', unknown: 'which gearbox goes in' },
-  { roles: ['ground line'], name: 'the ground line', unknown: 'how low the sump may hang' },
+  { roles: ['tunnel', 'floor'], name: 'the tunnel', unknown: 'gearbox clearance' },
+  { roles: ['ground line'], name: 'the ground line', unknown: 'ground clearance of the sump' },
 ];
 
 /** The same things where the engine is behind the seats, by what they are called there. */
 const BEHIND: Readonly<Partial<Record<ObstacleRole, Omit<EssentialBody, 'roles'>>>> = {
-  bonnet: { name: 'the engine cover', unknown: 'whether any engine is too tall' },
-  firewall: { name: 'the firewall in front of the engine', unknown: 'how far forward an engine may sit' },
-  crossmember: { name: 'the rear crossmember', unknown: 'which sump clears' },
+  bonnet: { name: 'the engine cover', unknown: 'engine height limit' },
+  firewall: { name: 'the firewall in front of the engine', unknown: 'the most forward engine position' },
+  crossmember: { name: 'the rear crossmember', unknown: 'sump clearance' },
 };
 
 /**

@@ -7,7 +7,7 @@ import {
   type CheckResult,
   type Subject,
 } from '../../model/index.ts';
-import { say } from '../../units/index.ts';
+import { capital, say } from '../../units/index.ts';
 import type { V3 } from '../../geometry/index.ts';
 import type { Movement } from '../mounts/index.ts';
 import type { PlacedSolid } from './clearances.ts';
@@ -86,13 +86,13 @@ export function groundAtBump(
   const check = makeCheck({
     ...GROUND_ROW,
     figure: { value: left, plusMinus: GROUND_DOUBT_MM, evidence: 'measured', from: [] },
-    because: `The ${name} hangs ${say(lowest.at[2], 'lengthMm')} over the ground; the body comes down ${say(travel, 'lengthMm')} there, and the engine ${say(down, 'lengthMm')} on ${movement.on}. What the tyre gives comes on top.`,
+    because: `The ${name} is ${say(lowest.at[2], 'lengthMm')} above the ground; the body moves down ${say(travel, 'lengthMm')} there, and the engine ${say(down, 'lengthMm')} on ${movement.on}. Tyre deflection is additional.`,
   });
   const title =
     check.state === 'blocked'
       ? `The ${name} strikes the ground at full bump, by ${say(-left, 'lengthMm')}`
       : check.state === 'tight'
-        ? `The ${name} clears the ground at full bump by less than its doubt`
-        : `The ${name} keeps ${say(left, 'lengthMm')} to the ground at full bump`;
+        ? `${capital(name)}: ground clearance at full bump met, but margin less than uncertainty`
+        : `${capital(name)}: ${say(left, 'lengthMm')} ground clearance at full bump`;
   return { checks: [check], findings: [findingOf(check, title, { about: [lowest.solid.solid.id] })] };
 }

@@ -84,7 +84,7 @@ export function movingFindings(
       state: 'clear',
       step: 'fit',
       title: `Under load on ${data.on}: ${said[0]!}`,
-      because: `${capital(said.join('; '))}. From rest on its mounts, each at its worst load; the suspension’s own travel comes on top.`,
+      because: `${capital(said.join('; '))}. From static position on its mounts, each at its worst load; suspension travel is additional.`,
       about: ['shafts'],
     }),
   ];

@@ -49,16 +49,16 @@ export function baseClearance(
   part: Pick<Solid, 'role' | 'temperature'>,
   obstacle: Pick<Obstacle, 'role' | 'shielded'>,
 ): { mm: number; why: string } {
-  if (obstacle.role === 'ground line') return { mm: 0, why: 'lowest part above the ground line' };
+  if (obstacle.role === 'ground line') return { mm: 0, why: 'ground clearance' };
   if (part.temperature === 'hot') {
     const heat = heatClearance(obstacle);
     if (heat) return heat;
   }
   if (obstacle.role === 'bonnet') return { mm: 20, why: 'bonnet' };
   if (obstacle.role === 'fan') return { mm: 25, why: 'fan' };
-  if (part.role === 'accessory drive' || part.role === 'pulley') return { mm: 12, why: 'belt to fixed' };
+  if (part.role === 'accessory drive' || part.role === 'pulley') return { mm: 12, why: 'belt to fixed part' };
   if (obstacle.role === 'floor' || obstacle.role === 'tunnel') return { mm: 15, why: 'floor or tunnel' };
-  return { mm: 15, why: 'moving to fixed' };
+  return { mm: 15, why: 'moving part to fixed part' };
 }
 
 /** Base gap + the movement that the mounts allow + the measuring tolerances of the two (they add). */

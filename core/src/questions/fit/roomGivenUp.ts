@@ -82,7 +82,7 @@ export function roomFinding(subject: Subject): Finding[] {
       state: 'clear',
       step: 'fit',
       title: `What is moved takes ${sums.join(' and ')}`,
-      because: `${capital(given.map((g) => `the ${g.obstacle.name} ${say(g.litres, 'volumeL', { digits: 1 })}`).join(', '))}: the whole face, moved as it stands; a recess only where the engine comes takes less. Sit in it with a cardboard face before cutting: pedals, feet and knees decide.`,
+      because: `${capital(given.map((g) => `the ${g.obstacle.name} ${say(g.litres, 'volumeL', { digits: 1 })}`).join(', '))}: whole face moved; a local recess takes less. Try the driving position with a cardboard face before cutting: pedals, feet, knees.`,
       about: given.map((g) => g.obstacle.id),
     }),
   ];

@@ -120,7 +120,7 @@ describe('a belt over pulleys', () => {
     const turned = list.map((q) => ({ ...q, atMm: [-q.atMm[1] + 30, q.atMm[0] - 7] as const }));
     expect(beltRun(turned).lengthMm).toBeCloseTo(before, 6);
   });
-  test('crank and alternator of an engine are proposed where they are', () => {
+  test('crank and alternator at the flywheel are proposed where they are', () => {
     const solid = (name: string, role: 'pulley' | 'alternator' | 'block', radiusMm: number, y: number, z: number) => ({
       id: name,
       name,
@@ -178,8 +178,8 @@ describe('a face cut back', () => {
       may: [],
     };
     const notch = { do: 'notch', allowanceMm: 60, cost: 0, hours: 0 } as const;
-    expect(() => changedBody(beam, notch, 45)).toThrow(/goes right through the beam; it is 40 mm there/);
-    expect(() => changedBody(beam, notch, 70)).toThrow(/may go 60 mm at most/);
+    expect(() => changedBody(beam, notch, 45)).toThrow(/deeper than the beam \(40 mm\)/);
+    expect(() => changedBody(beam, notch, 70)).toThrow(/limited to 60 mm; 70 mm entered/);
   });
 });
 

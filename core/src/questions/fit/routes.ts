@@ -129,7 +129,7 @@ export function routeClearances(
         route.kind === 'exhaust'
           ? baseClearance(PIPE, obstacle)
           : moves
-            ? { mm: 15, why: 'moving to fixed' }
+            ? { mm: 15, why: 'moving part to fixed part' }
             : { mm: obstacle.role === 'ground line' ? 0 : CHAFE_MM, why: 'clipped to the body, must not chafe' };
       tightest(obstacle, [convex], base, obstacle.plusMinusMm, moves);
     }

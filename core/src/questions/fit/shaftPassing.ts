@@ -187,7 +187,7 @@ export function shaftPassing(
             ? `It is ${say(mm, 'lengthMm')} thick.`
             : `Taken as ${say(mm, 'lengthMm')} thick, estimated${held ? ': measure it, that decides' : ''}.`,
           line.risesMm === undefined
-            ? `At rest only: ${line.kind === 'propshaft' ? 'how the front axle is led, and ' : ''}how far the wheels go up is not entered.`
+            ? `At rest only: ${line.kind === 'propshaft' ? 'front axle guidance and ' : ''}wheel travel in bump not entered.`
             : '',
         ]
           .filter(Boolean)

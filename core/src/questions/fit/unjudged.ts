@@ -60,7 +60,7 @@ export function unjudgedOf(subject: Subject): readonly Unjudged[] {
   if (gearbox.solids.length > 0 && apartUnplaced(subject))
     things.push({
       id: 'gearbox-place',
-      words: 'nobody has said where the gearbox sits',
+      words: 'gearbox position not entered',
       pointer: `/candidates/${candidate.id}/gearboxPlacement`,
       undrawn: true,
     });

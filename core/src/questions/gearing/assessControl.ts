@@ -25,7 +25,7 @@ export interface ControlFigures {
   readonly stallHeatW: number | undefined;
 }
 
-const GROUP = 'Driving';
+const GROUP = 'Performance';
 
 /** What a gearbox needs to be told, and how a converter suits the engine in front of it. */
 export function assessControl(
@@ -52,8 +52,8 @@ function controlNeeds(subject: Subject, findings: Finding[]): string[] {
         id: 'gearbox-control',
         state: 'clear',
         step: 'gearing',
-        title: `The ${gearbox.shortName} is told all that it wants`,
-        because: `It wants ${words}; ${engine.computer?.name ?? 'the parts chosen'} and what stands beside it send them. On the same bus, in the same words: prove it on the bench before it goes in.`,
+        title: `${gearbox.shortName}: all required CAN signals available`,
+        because: `Required: ${words}; sent by ${engine.computer?.name ?? 'the selected parts'} and signal converters. Test bus speed and message format on the bench before installation.`,
         about: [gearbox.id, engine.id],
       }),
     );
@@ -67,8 +67,8 @@ function controlNeeds(subject: Subject, findings: Finding[]): string[] {
       id: 'gearbox-control',
       state: 'blocked',
       step: 'gearing',
-      title: `Nothing sends the ${gearbox.shortName} its ${unsent.join(' and ')} message`,
-      because: `It wants ${words}; ${engine.computer ? `the ${engine.computer.name} sends ${engine.computer.sends.join(', ') || 'nothing'}` : 'the engine has no computer'}. Without them it stays in one gear.`,
+      title: `${gearbox.shortName}: missing signal ${unsent.join(' and ')}`,
+      because: `Required: ${words}; ${engine.computer ? `the ${engine.computer.name} sends ${engine.computer.sends.join(', ') || 'none'}` : 'the engine has no ECU'}. Without them the gearbox stays in limp mode.`,
       about: [gearbox.id, engine.id],
       remedies: helpers.map((p) => ({
         ...costOfPart(p, p.name),
@@ -116,7 +116,7 @@ function converter(
     id: 'stall',
     step: 'gearing',
     group: GROUP,
-    title: 'Converter stall',
+    title: 'Torque converter stall speed',
     quantity: 'rpm',
     figure: stall?.stallRpm,
     limitKind: 'between',
@@ -137,7 +137,7 @@ function converter(
         ? `K ${data!.kRpmPerSqrtNm.value} at ${sayDerived(stall.stallTorqueNm, 'torqueNm')}; looked for ${band.school}, ${say(band.lowRpm, 'rpm')} to ${say(band.highRpm, 'rpm')}. Higher leaves quicker and costs heat and slip at cruise.`
         : (fault ??
           (curve
-            ? `Nobody has the K of the converter of the ${gearbox.shortName}.`
+            ? `${gearbox.shortName}: converter K-factor unknown.`
             : `Needs a torque curve from ${engine.shortName}.`)),
   });
   checks.push(check);
@@ -146,7 +146,7 @@ function converter(
       findingOf(
         check,
         check.state === 'unknown'
-          ? `Where the ${gearbox.shortName}’s converter stalls is not known`
+          ? `${gearbox.shortName}: stall speed unknown`
           : `The converter stalls at ${say(stall!.stallRpm.value, 'rpm')}, ${stall!.stallRpm.value < band!.lowRpm ? 'below' : 'above'} the ${say(band!.lowRpm, 'rpm')} to ${say(band!.highRpm, 'rpm')} that suits the engine`,
         {
           about: [gearbox.id, engine.id],
@@ -164,9 +164,8 @@ function converter(
         id: 'converter-heat',
         state: 'clear',
         step: 'gearing',
-        title: `At cruise the converter slips ${say(100 * slip.slipShare, 'percent', { digits: 1 })}: ${(slip.heatW / 1000).toFixed(1)} kW into its oil`,
-        because:
-          'It has no lock-up. An oil cooler of its own, away from the engine’s radiator, is the usual answer when it tows.',
+        title: `Torque converter slip at cruise ${say(100 * slip.slipShare, 'percent', { digits: 1 })}: ${(slip.heatW / 1000).toFixed(1)} kW heat`,
+        because: 'No lock-up clutch. Fit a separate transmission oil cooler for towing.',
         about: [gearbox.id],
       }),
     );

@@ -45,7 +45,7 @@ export interface GearSpeeds {
 
 export interface GearFigures extends GearSpeeds {
   readonly speedAtRedlineKph: number;
-  /** Peak thrust, N, and whether dry grip gives up before it. */
+  /** Peak tractive force, N, and whether dry grip gives up before it. */
   readonly peakThrustN: number;
   readonly spins: boolean;
   /** Crank torque at which the tyres give up, N·m. */
@@ -82,7 +82,7 @@ export interface GearingFigures {
   readonly launchRpm: number | undefined;
 }
 
-const GROUP = 'Driving';
+const GROUP = 'Performance';
 /** A gear counts as direct, with nothing meshing, this near to 1. */
 const DIRECT = 0.005;
 
@@ -212,14 +212,14 @@ export function assessPowerToWeight({ kwPerTonne, hotKwPerTonne, drivenKg }: Gea
     id: 'power-to-weight',
     step: 'weight',
     group: 'Weight',
-    title: 'Power to weight, driven',
+    title: 'Power-to-weight ratio with driver',
     quantity: 'powerPerMass',
     figure: kwPerTonne,
     limitKind: 'info',
     because:
       kwPerTonne && drivenKg
-        ? `${sayDerived(drivenKg, 'massKg')} with driver and half a tank; ${say(hotKwPerTonne?.value ?? 0, 'powerPerMass')} on the worst day.`
-        : 'Needs the installed mass and a curve.',
+        ? `${sayDerived(drivenKg, 'massKg')} with driver and half a tank; ${say(hotKwPerTonne?.value ?? 0, 'powerPerMass')} in hot-day conditions.`
+        : 'Missing: installed mass or torque curve.',
   });
   return { checks: [check], findings: [] };
 }
@@ -230,8 +230,8 @@ function beyondStandard(engine: Engine, { factor, standard, from, to }: NonNulla
     id: 'hot-day-range',
     state: 'clear',
     step: 'gearing',
-    title: `Your worst day lies beyond what ${standard} is made for: its hot-day figures are a guide`,
-    because: `Its factor for that air is ${say(factor, 'number', { digits: 3 })}; the standard holds from ${from} to ${to}.`,
+    title: `Hot-day conditions are outside the range of ${standard}: hot-day figures are a guide`,
+    because: `Its correction factor is ${say(factor, 'number', { digits: 3 })}; the standard is valid from ${from} to ${to}.`,
     about: [engine.id],
   });
 }
@@ -265,7 +265,7 @@ function powerFigures(
   const bandTorqueNm = times(band?.peakInBandNm);
   const bandPowerKw = times(band?.meanPowerKw);
   const bandWords = `${say(brief.band.lowRpm, 'rpm')} to ${say(brief.band.highRpm, 'rpm')}`;
-  const noCurve = `Nobody has a torque curve for the ${engine.shortName}.`;
+  const noCurve = `${engine.shortName}: no torque curve.`;
 
   const target = makeCheck({
     id: 'power-now',
@@ -279,7 +279,7 @@ function powerFigures(
     span: 50,
     because:
       peakPowerKw && peaks
-        ? `${sayDerived(peakPowerKw, 'powerKw')} at ${say(peaks.peakPowerRpm, 'rpm')}, ${curve.evidence}${curve.basis.words === '' ? '' : `; ${curve.basis.words}`}; ${say(peakPowerKw.value * hotShare, 'powerKw')} on the worst day, its air ${say(rise.value, 'warmerC')} warmer than outside (${rise.source ?? rise.evidence}).`
+        ? `${sayDerived(peakPowerKw, 'powerKw')} at ${say(peaks.peakPowerRpm, 'rpm')}, ${curve.evidence}${curve.basis.words === '' ? '' : `; ${curve.basis.words}`}; ${say(peakPowerKw.value * hotShare, 'powerKw')} in hot-day conditions, intake air ${say(rise.value, 'warmerC')} warmer than outside (${rise.source ?? rise.evidence}).`
         : noCurve,
   });
   checks.push(target);
@@ -289,7 +289,7 @@ function powerFigures(
     id: 'band-torque',
     step: 'gearing',
     group: GROUP,
-    title: 'Torque in your band',
+    title: 'Torque in rpm range',
     quantity: 'torqueNm',
     figure: bandTorqueNm,
     limitKind: brief.now.bandTorqueNm === undefined ? 'info' : 'at least',
@@ -297,23 +297,23 @@ function powerFigures(
     span: 100,
     because:
       bandTorqueNm && band
-        ? `Best in ${bandWords}; mean ${say(band.meanTorqueNm, 'torqueNm')}, ${say(band.lowEndTorqueNm, 'torqueNm')} at its low end; ${say(bandTorqueNm.value * hotShare, 'torqueNm')} at best on the worst day.`
+        ? `Maximum in ${bandWords}; mean ${say(band.meanTorqueNm, 'torqueNm')}, ${say(band.lowEndTorqueNm, 'torqueNm')} at its low end; ${say(bandTorqueNm.value * hotShare, 'torqueNm')} in hot-day conditions.`
         : (bandFault ?? noCurve),
   });
   checks.push(torque);
-  pushTargetFinding(findings, torque, 'torque in the band', engine.id);
+  pushTargetFinding(findings, torque, 'torque in the rpm range', engine.id);
 
   checks.push(
     makeCheck({
       id: 'band-power',
       step: 'gearing',
       group: GROUP,
-      title: 'Mean power in band',
+      title: 'Mean power in rpm range',
       quantity: 'powerKw',
       figure: bandPowerKw,
       limitKind: 'info',
       because: bandPowerKw
-        ? `Over ${bandWords}; ${say(bandPowerKw.value * hotShare, 'powerKw')} on the worst day.`
+        ? `Over ${bandWords}; ${say(bandPowerKw.value * hotShare, 'powerKw')} in hot-day conditions.`
         : (bandFault ?? noCurve),
     }),
   );
@@ -326,10 +326,10 @@ function powerFigures(
         state: 'unknown',
         step: 'gearing',
         title: beyond
-          ? `Your band reaches beyond the redline of the ${engine.shortName}`
-          : `The curve of the ${engine.shortName} does not cover your band`,
+          ? `The rpm range exceeds the redline of the ${engine.shortName}`
+          : `${engine.shortName}: torque curve does not cover the rpm range`,
         because: beyond
-          ? `It goes to ${say(brief.band.highRpm, 'rpm')}; the redline is ${say(redline, 'rpm')}.`
+          ? `Upper limit ${say(brief.band.highRpm, 'rpm')}; redline ${say(redline, 'rpm')}.`
           : `${bandFault} It runs from ${say(lowestRpm(curve.torque), 'rpm')} to ${say(highestRpm(curve.torque), 'rpm')}.`,
         about: [engine.id],
         missing: beyond ? ['/brief/band/highRpm'] : [`/engines/${engine.id}/curves`],
@@ -347,7 +347,7 @@ function powerFigures(
         id: 'boost-correction',
         state: 'clear',
         step: 'gearing',
-        title: 'Its hot-day figure is the standard’s, and boost control may do better',
+        title: 'Hot-day power uses the test standard; boost control may compensate',
         because:
           'A standard’s factor overstates a boost-controlled engine where it is above 1 and understates it below. Uncorrected and corrected are shown side by side.',
         about: [engine.id],
@@ -373,10 +373,10 @@ function pushTargetFinding(findings: Finding[], check: Check, what: string, abou
     check.state === 'unknown'
       ? `${name} is not known`
       : check.state === 'blocked'
-        ? `${say(limit - value, check.quantity)} short of the ${say(limit, check.quantity)} of ${what} you asked for`
+        ? `${say(limit - value, check.quantity)} below the required ${say(limit, check.quantity)} ${what}`
         : check.state === 'tight'
-          ? `${name} meets your ${say(limit, check.quantity)} by less than its own doubt`
-          : `${name} is ${say(value, check.quantity)}, ${say(limit, check.quantity)} asked`;
+          ? `${name} met, but margin less than uncertainty (limit ${say(limit, check.quantity)})`
+          : `${name}: ${say(value, check.quantity)}, required ${say(limit, check.quantity)}`;
   findings.push(
     findingOf(check, title, { about: [about], missing: check.state === 'unknown' ? [`/engines/${about}/curves`] : [] }),
   );
@@ -478,7 +478,7 @@ function cruiseFigure(
     limit: cruise.rpm - cruise.toleranceRpm,
     upperLimit: cruise.rpm + cruise.toleranceRpm,
     span: cruise.toleranceRpm * 2.5,
-    because: `At ${say(cruise.speedKph, 'speedKph')} in top, ${top.toFixed(2)} × ${finalDrive.toFixed(2)}; near ${say(cruise.rpm, 'rpm')} asked, ± ${say(cruise.toleranceRpm, 'rpm')}.`,
+    because: `At ${say(cruise.speedKph, 'speedKph')} in top, ${top.toFixed(2)} × ${finalDrive.toFixed(2)}; target ${say(cruise.rpm, 'rpm')} ± ${say(cruise.toleranceRpm, 'rpm')}.`,
   });
   checks.push(check);
   const value = figure?.value ?? 0;
@@ -486,14 +486,14 @@ function cruiseFigure(
     findingOf(
       check,
       check.state === 'unknown'
-        ? 'Cruise rpm is not known without a tyre'
+        ? 'Cruise rpm unknown: tyre size missing'
         : check.state === 'clear'
-          ? `Cruises at ${say(value, 'rpm')}`
+          ? `Cruise ${say(value, 'rpm')}`
           : check.state === 'tight'
-            ? `Cruises at ${say(value, 'rpm')}, inside the span asked by less than its doubt`
+            ? `Cruise ${say(value, 'rpm')}: within tolerance, but margin less than uncertainty`
             : value > cruise.rpm
-              ? `Cruises at ${say(value, 'rpm')}: ${say(value - cruise.rpm, 'rpm')} more than asked`
-              : `Lugs at ${say(value, 'rpm')} at cruise: ${say(cruise.rpm - value, 'rpm')} less than asked`,
+              ? `Cruise ${say(value, 'rpm')}: ${say(value - cruise.rpm, 'rpm')} above target range`
+              : `Cruise ${say(value, 'rpm')}: ${say(cruise.rpm - value, 'rpm')} below target range`,
       { about: [gearbox.id], missing: check.state === 'unknown' ? ['/tyreCode'] : [] },
     ),
   );

@@ -38,7 +38,7 @@ interface Launch {
 const WORDS: Readonly<Record<string, string>> = {
   curve: 'torque curve',
   air: 'intake air',
-  mass: 'mass as driven',
+  mass: 'mass with driver',
   radius: 'rolling radius',
   grip: 'tyre grip',
   k: 'converter',
@@ -47,15 +47,15 @@ const WORDS: Readonly<Record<string, string>> = {
 
 /** What a clutch let out at the launch rpm, or a converter at its stall, gives on the worst day; or why it gives nothing that is known. */
 function launchOf({ gearbox }: Subject, { curve, hotShare, launchRpm }: Drive): Launch | { readonly why: string } {
-  if (!curve) return { why: 'Needs the curve, the weighed car, the installed mass and a tyre.' };
+  if (!curve) return { why: 'Missing: torque curve, vehicle mass, installed mass or tyre.' };
   const hot = scaled(curve.torque, hotShare);
   if (gearbox.kind === 'automatic') {
     const { converter } = gearbox;
-    if (!converter) return { why: `Nobody has entered the converter of the ${gearbox.shortName}.` };
+    if (!converter) return { why: `${gearbox.shortName}: torque converter data missing.` };
     const { kRpmPerSqrtNm: k, stallTorqueRatio: stallRatio } = converter;
     const tried = attempt(() => stallPoint(hot, k.value));
     // What the curve does not reach is no reason to leave the rest of the gearing unsaid.
-    if (!tried.ok) return { why: `Where its converter holds the engine can’t be told: ${tried.fault.message}` };
+    if (!tried.ok) return { why: `Converter stall speed cannot be calculated: ${tried.fault.message}` };
     const stall = tried.value;
     return {
       rpm: stall.stallRpm,
@@ -67,20 +67,19 @@ function launchOf({ gearbox }: Subject, { curve, hotShare, launchRpm }: Drive): 
         const rpm = (stall.stallRpm * kNow) / k.value;
         return ratio * (torqueAt(hot, rpm) ?? stall.torqueAtStallNm);
       },
-      words: `stalls its converter at ${say(stall.stallRpm, 'rpm')}, ${say(stall.torqueAtStallNm, 'torqueNm')} times ${say(stallRatio.value, 'ratio')} on the worst day`,
+      words: `converter stall speed ${say(stall.stallRpm, 'rpm')}, ${say(stall.torqueAtStallNm, 'torqueNm')} times ${say(stallRatio.value, 'ratio')} in hot-day conditions`,
     };
   }
   if (launchRpm === undefined) return { why: 'Needs idle and redline of the engine.' };
   const torqueNm = torqueAt(hot, launchRpm);
-  if (torqueNm === undefined)
-    return { why: `The curve does not reach down to the launch rpm, ${say(launchRpm, 'rpm')}.` };
+  if (torqueNm === undefined) return { why: `Torque curve does not cover the launch rpm, ${say(launchRpm, 'rpm')}.` };
   return {
     rpm: launchRpm,
     torqueNm,
     k: exactly(1),
     stallRatio: exactly(1),
     torqueWith: () => torqueNm,
-    words: `lets its clutch out at ${say(launchRpm, 'rpm')}, ${say(torqueNm, 'torqueNm')} on the worst day`,
+    words: `clutch engagement at ${say(launchRpm, 'rpm')}, ${say(torqueNm, 'torqueNm')} in hot-day conditions`,
   };
 }
 
@@ -164,8 +163,8 @@ export function assessHill(subject: Subject, mass: MassFigures, drive: Drive, ga
   const check = makeCheck({
     id: 'hill',
     step: 'gearing',
-    group: 'Driving',
-    title: hill.trailerKg > 0 ? 'Hill start, trailer on' : 'Hill start',
+    group: 'Performance',
+    title: hill.trailerKg > 0 ? 'Hill start with trailer, maximum grade' : 'Hill start',
     quantity: 'percent',
     figure: found?.grade,
     limitKind: 'at least',
@@ -175,20 +174,20 @@ export function assessHill(subject: Subject, mass: MassFigures, drive: Drive, ga
       'why' in launch
         ? launch.why
         : found
-          ? `In first${low > 1 ? ' of low range' : ''} it ${launch.words}, gaining half a metre a second every second, with ${say(hill.trailerKg, 'massKg')} behind; ${found.limitedBy === 'engine' ? 'the engine sets the limit.' : `the tyres set the limit, through ${differentialOf(subject) === 'open' ? 'an' : 'a'} ${differentialOf(subject)} differential.`}`
-          : 'Needs the curve, the weighed car, the installed mass and a tyre.',
+          ? `First gear${low > 1 ? ' in low range' : ''}: ${launch.words}, at ${say(0.5, 'accelMPerS2')} acceleration, trailer ${say(hill.trailerKg, 'massKg')}; ${found.limitedBy === 'engine' ? 'the engine sets the limit.' : `the tyres set the limit, through ${differentialOf(subject) === 'open' ? 'an' : 'a'} ${differentialOf(subject)} differential.`}`
+          : 'Missing: torque curve, vehicle mass, installed mass or tyre.',
   });
   const value = found?.grade.value ?? 0;
   const slope = say(hill.gradePct, 'percent', { digits: 0 });
   const finding = findingOf(
     check,
     check.state === 'unknown'
-      ? 'Nobody can say yet whether it starts on your hill'
+      ? 'Hill start: data missing'
       : check.state === 'blocked'
-        ? `Won’t start on your ${slope} hill with the trailer: ${say(value, 'percent')} is all it does`
+        ? `Hill start fails: ${slope} maximum, ${say(value, 'percent')} required with trailer`
         : check.state === 'tight'
-          ? `Starts on your ${slope} hill by less than the doubt of the sum`
-          : `Starts on ${say(value, 'percent')} with the trailer, ${slope} asked`,
+          ? `Hill start on ${slope} met, but margin less than uncertainty`
+          : `Hill start up to ${say(value, 'percent')} with trailer, ${slope} required`,
     {
       about: [subject.engine.id, gearbox.id],
       missing:

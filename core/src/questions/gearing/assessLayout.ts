@@ -35,20 +35,20 @@ function finalDrivePlace(subject: Subject): Finding[] {
         step: 'gearing',
         title: `The ${gearbox.shortName} has its final drive inside: this car’s ${chain ? 'chain' : 'axle'} has its own`,
         because: chain
-          ? 'It drives half shafts, and a chain wants a sprocket on its output.'
-          : 'Its half shafts come out where the gearbox is, and the driven axle is elsewhere.',
+          ? 'Its outputs are half shafts; a chain needs a sprocket.'
+          : 'Its half-shaft outputs are at the gearbox, but the driven axle is elsewhere.',
         about: [gearbox.id],
       }),
     ];
-  const where = boxApart ? 'at the driven axle' : 'beside the engine';
+  const where = boxApart ? 'at the driven axle' : 'next to the engine';
   if (drivesAShaft(gearbox))
     return [
       makeFinding({
         id: 'final-drive-place',
         state: 'blocked',
         step: 'gearing',
-        title: `The ${gearbox.shortName} has no final drive inside, and this car’s half shafts come out of its gearbox`,
-        because: `It drives a shaft from its output. With the gearbox ${where} the car wants one with final drive and differential in its case.`,
+        title: `The ${gearbox.shortName} has no final drive inside, but in this car the half shafts start at the gearbox`,
+        because: `Its output is a propshaft flange. With the gearbox ${where}, final drive and differential must be in its case.`,
         about: [gearbox.id],
       }),
     ];
@@ -58,7 +58,7 @@ function finalDrivePlace(subject: Subject): Finding[] {
       state: 'unknown',
       step: 'gearing',
       title: `Whether the ${gearbox.shortName} has a final drive inside is not known`,
-      because: `With the gearbox ${where} this car’s half shafts come out of it. Enter its final drive, or the output that it drives a shaft from.`,
+      because: `With the gearbox ${where} the half shafts start at it. Enter its final drive, or its propshaft output.`,
       about: [gearbox.id],
       missing: [`/gearboxes/${gearbox.id}/finalDriveInside`],
     }),
@@ -74,9 +74,9 @@ function reverse({ brief, gearbox }: Subject): Finding[] {
         id: 'reverse',
         state: needsReverse ? 'blocked' : 'clear',
         step: 'gearing',
-        title: `The ${gearbox.shortName} has no reverse${needsReverse ? ', and you asked for one' : ''}`,
+        title: `The ${gearbox.shortName} has no reverse${needsReverse ? ', and a reverse gear is required' : ''}`,
         because:
-          'Rules for the road ask for one above a certain mass; local code decides. A reversing gear in the driveline or an electric drive makes one.',
+          'Road rules require one above a certain mass; local code applies. Add a reversing gearbox in the driveline or an electric drive.',
         about: [gearbox.id],
       }),
     ];
@@ -88,7 +88,7 @@ function reverse({ brief, gearbox }: Subject): Finding[] {
           state: 'unknown',
           step: 'gearing',
           title: `Whether the ${gearbox.shortName} has a reverse is not known`,
-          because: 'You asked for one. Enter its reverse ratio, or that it has none.',
+          because: 'Reverse gear required: enter its ratio, or that it has none.',
           about: [gearbox.id],
           missing: [`/gearboxes/${gearbox.id}/reverseRatio`],
         })
@@ -97,7 +97,7 @@ function reverse({ brief, gearbox }: Subject): Finding[] {
           state: 'clear',
           step: 'gearing',
           title: `Reverse at ${say(gearbox.reverseRatio, 'ratio')} to one`,
-          because: 'You asked for one, and it has one.',
+          because: 'Reverse gear required: available.',
           about: [gearbox.id],
         }),
   ];

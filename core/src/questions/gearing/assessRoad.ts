@@ -69,7 +69,7 @@ export interface RoadFigures {
   readonly lugsBelowRpm: number | undefined;
 }
 
-const GROUP = 'Driving';
+const GROUP = 'Performance';
 /** Below this wheelbase a car turns round quickly once the driven wheels let go, mm. */
 const SHORT_WHEELBASE_MM = 2500;
 /** A rear-driven car of short wheelbase that lets go in the wet in more gears than this asks for a feather foot. */
@@ -113,8 +113,8 @@ export function assessRoad(
         // A caution: there is no limit to miss.
         state: 'clear',
         step: 'gearing',
-        title: `In the wet the tyres let go in ${spinsWetIn.length} gears, on a wheelbase of ${say(chassis.wheelbaseMm.value, 'lengthMm')}`,
-        because: `${say(wetGripN!, 'forceN')} is all they pass wet (μ ${wetGrip.value}); the engine puts more down up to gear ${spinsWetIn.at(-1)}. A short rear-driven car turns round quickly: hold torque back in the low gears, or fit tyres that grip.`,
+        title: `Wheelspin in ${spinsWetIn.length} gears on wet road (wheelbase ${say(chassis.wheelbaseMm.value, 'lengthMm')})`,
+        because: `${say(wetGripN!, 'forceN')} is the grip limit on wet road (μ ${wetGrip.value}); tractive force is higher up to gear ${spinsWetIn.at(-1)}. A short rear-wheel-drive car spins easily: limit torque in the low gears, or fit tyres with more wet grip.`,
         about: [candidate.tyreCode],
         evidence: wetGrip.evidence,
       }),
@@ -165,11 +165,11 @@ export function assessRoad(
         id: 'lugging',
         state: 'tight',
         step: 'gearing',
-        title: `Top gear lugs at cruise: ${say(cruise, 'rpm')}, it pulls cleanly from ${say(lugsBelowRpm, 'rpm')}`,
+        title: `Cruise at ${say(cruise, 'rpm')} in top gear is below the lugging limit, ${say(lugsBelowRpm, 'rpm')}`,
         because:
           brief.lowestCruiseRpm === undefined
-            ? 'Reckoned from where its torque peaks; put your own lowest cruise rpm into the brief.'
-            : 'Your own lowest cruise rpm.',
+            ? 'Estimated from the torque peak. Enter your own minimum cruise rpm in Brief.'
+            : 'Minimum cruise rpm from the brief.',
         about: [engine.id],
         evidence: (brief.lowestCruiseRpm === undefined ? 'estimated' : 'measured') satisfies Evidence,
       }),
@@ -186,8 +186,8 @@ export function assessRoad(
         id: 'overdrive',
         state: 'clear',
         step: 'gearing',
-        title: `Top gear is an overdrive: fastest in gear ${gearing.topSpeed.topSpeedGear}`,
-        because: `${top.toFixed(2)} to one takes the revs down at cruise; for top speed it is too tall.`,
+        title: `Top speed is reached in gear ${gearing.topSpeed.topSpeedGear} (top gear is an overdrive)`,
+        because: `Ratio ${top.toFixed(2)}:1 lowers cruise rpm but is too tall for top speed.`,
         about: [subject.gearbox.id],
       }),
     );
@@ -237,7 +237,7 @@ function lowRange(
       id: 'low-range',
       step: 'gearing',
       group: GROUP,
-      title: 'First in low range, at idle',
+      title: 'Crawl speed, low range first gear at idle',
       quantity: 'speedKph',
       figure: crawl,
       limitKind: 'info',
@@ -251,8 +251,8 @@ function lowRange(
         id: 'low-range',
         state: 'clear',
         step: 'gearing',
-        title: `In low first it crawls at ${say(crawl.value, 'speedKph', { digits: 1 })}; the ${peakN > gripN ? 'tyres' : 'engine'} set how steep it climbs`,
-        because: `${say(peakN, 'forceN')} from the engine, ${say(gripN, 'forceN')} from the tyres. Propshafts and axles behind the transfer case see ${low.toFixed(2)} times the gearbox’s torque, as far as the tyres hold.`,
+        title: `Crawl speed ${say(crawl.value, 'speedKph', { digits: 1 })}; gradeability limited by ${peakN > gripN ? 'tyres' : 'engine'}`,
+        because: `${say(peakN, 'forceN')} from the engine, ${say(gripN, 'forceN')} from the tyres. Propshafts and axles behind the transfer case see ${low.toFixed(2)} times the gearbox’s torque, up to the grip limit.`,
         about: [gearbox.id],
       }),
     );
@@ -291,7 +291,7 @@ const ROOM_ROW = {
   id: 'wheel-room',
   step: 'gearing',
   group: GROUP,
-  title: 'Wheels and tyres, what does not fit',
+  title: 'Wheel and tyre clearance problems',
   quantity: 'count',
   limitKind: 'at most',
   limit: 0,
@@ -308,7 +308,7 @@ function wheelsFit(subject: Subject, mine: TyreChoice | undefined, checks: Check
   if (!mine || !tyre) {
     const open = unanswered(
       { ...ROOM_ROW, because: `The survey has no tyre ${subject.candidate.tyreCode}.` },
-      `Whether ${subject.candidate.tyreCode} has room on this car is not known`,
+      `${subject.candidate.tyreCode}: tyre clearance data missing`,
       ['/chassis/tyres'],
       [subject.candidate.tyreCode],
     );
@@ -343,12 +343,12 @@ function wheelsFit(subject: Subject, mine: TyreChoice | undefined, checks: Check
     because:
       [
         ...mine.room.map((f) => f.because),
-        ...(missing.some((m) => m.endsWith('/wheelRoom')) ? ['nobody has measured the room for wheels'] : []),
-        ...(missing.some((m) => m.endsWith('/wheel')) ? ['nobody has entered its wheel'] : []),
+        ...(missing.some((m) => m.endsWith('/wheelRoom')) ? ['wheel clearance not measured'] : []),
+        ...(missing.some((m) => m.endsWith('/wheel')) ? ['wheel not entered'] : []),
         ...(missing.some((m) => m.endsWith('/leastRimIn'))
-          ? ['nobody has entered the rim that the bought brakes need']
+          ? ['rim size required by the purchased brakes missing']
           : []),
-        ...(missing.some((m) => m.endsWith('/speedIndex')) ? ['nobody has entered its speed symbol'] : []),
+        ...(missing.some((m) => m.endsWith('/speedIndex')) ? ['speed symbol not entered'] : []),
       ].join('; ') + '.',
   });
   checks.push(check);
@@ -357,12 +357,12 @@ function wheelsFit(subject: Subject, mine: TyreChoice | undefined, checks: Check
     findingOf(
       check,
       blocking.length > 0
-        ? `${mine.code} has no room: ${blocking.map((f) => f.what).join(', ')}`
+        ? `${mine.code} does not fit: ${blocking.map((f) => f.what).join(', ')}`
         : wrong.length > 0
-          ? `${mine.code} may not run at the top speed`
+          ? `${mine.code}: speed rating below top speed`
           : missing[0]?.endsWith('/speedIndex') === false
             ? `Whether ${mine.code} has room on this car is not known`
-            : `Whether ${mine.code} may run at its top speed is not known`,
+            : `${mine.code}: speed rating or top speed unknown`,
       {
         about: [mine.code],
         missing: check.state === 'unknown' ? missing : [],
@@ -371,7 +371,7 @@ function wheelsFit(subject: Subject, mine: TyreChoice | undefined, checks: Check
             tyreRoom(t, chassis.wheelRoom, undefined, boughtLeastRim(subject.parts)).every((f) => f.fits !== false),
           )
           .map((t) => ({
-            title: `Run ${t.code}`,
+            title: `Use ${t.code}`,
             cost: t.fitted ? 0 : (t.price?.likely ?? 0),
             hours: 0,
             accept: { kind: 'tyre', tyreCode: t.code },

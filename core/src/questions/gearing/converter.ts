@@ -33,7 +33,7 @@ export function stallPoint(curve: Torque, k: number): { stallRpm: number; torque
   if (surplus(high) > 0)
     throw new InputError(
       '/converterKRpmPerSqrtNm',
-      `At K = ${k} the engine stalls beyond ${high} rpm, where its curve ends. Take a converter of lower K.`,
+      `At K = ${k} the stall speed is above ${high} rpm, the end of the torque curve. Use a converter with lower K.`,
     );
   // The highest crossing: between a first one and it the engine would run on up.
   let a = low;

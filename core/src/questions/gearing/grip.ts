@@ -27,8 +27,8 @@ export interface RearShare {
 export function rearShares(share: number | undefined, bias = 1): RearShare {
   if (share === undefined) return { least: 0, most: 1 };
   if (!(share >= 0 && share <= 1))
-    throw new InputError('/rearTorqueShare', `rearTorqueShare must lie between 0 and 1; it is ${share}.`);
-  if (!(bias >= 1)) throw new InputError('/centreBias', `centreBias must be 1 or more; it is ${bias}.`);
+    throw new InputError('/rearTorqueShare', `Rear torque share must lie between 0 and 1; it is ${share}.`);
+  if (!(bias >= 1)) throw new InputError('/centreBias', `Centre differential bias must be 1 or more; it is ${bias}.`);
   return { least: share / (share + (1 - share) * bias), most: (share * bias) / (share * bias + 1 - share) };
 }
 
@@ -46,7 +46,7 @@ export function gripThrustN(input: GripInput): number {
   if (!(a > 0 && a < L))
     throw new InputError(
       '/frontAxleToComMm',
-      `frontAxleToComMm must lie between 0 and the wheelbase, ${L} mm; it is ${a}.`,
+      `Distance from front axle to centre of mass must lie between 0 and the wheelbase, ${L} mm; it is ${a}.`,
     );
   const b = L - a;
   const weight = m * GRAVITY;
@@ -81,10 +81,7 @@ export function gradeability(
 ): { gradePct: number; gradeDeg: number } {
   const share = (thrustN - airDragN) / (massKg * GRAVITY) / Math.hypot(1, rollingCoefficient);
   if (share >= 1)
-    throw new InputError(
-      '/torqueNm',
-      'The thrust is greater than the weight: no grade limits it. Look at grip instead.',
-    );
+    throw new InputError('/torqueNm', 'Tractive force exceeds vehicle weight: grade not limited by force. Check grip.');
   const slope = Math.asin(Math.max(share, -1)) - Math.atan(rollingCoefficient);
   return { gradePct: 100 * Math.tan(slope), gradeDeg: (slope * 180) / Math.PI };
 }

@@ -25,7 +25,7 @@ const UNTOLD_RISE: Figure = {
   value: 15,
   plusMinus: 10,
   evidence: 'estimated',
-  source: 'nobody has said where it is drawn',
+  source: 'intake position not entered',
 };
 
 /** How much warmer than outside a candidate’s engine breathes: as measured, else by where the air is drawn from. */

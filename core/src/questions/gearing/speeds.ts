@@ -21,7 +21,7 @@ export interface SpeedsInput {
 }
 
 export function checkGears(gearRatios: readonly number[], finalDrive: number, rollingRadiusMm: number): void {
-  if (gearRatios.length === 0) throw new InputError('/gearRatios', 'gearRatios needs one ratio or more.');
+  if (gearRatios.length === 0) throw new InputError('/gearRatios', 'Gear ratios: at least one required.');
   gearRatios.forEach((r, i) => requirePositive(`/gearRatios/${i}`, r));
   requirePositive('/finalDrive', finalDrive);
   requirePositive('/rollingRadiusMm', rollingRadiusMm, 'mm');

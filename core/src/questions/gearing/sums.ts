@@ -120,11 +120,12 @@ export const gearingSums = [
       if (input.powerAtWheelsKw !== undefined) return { topSpeedKph: topSpeedOfPower(input.powerAtWheelsKw, road) };
       const { curveRpm, curveTorqueNm, gearRatios, finalDrive, rollingRadiusMm } = input;
       if (!curveRpm || !curveTorqueNm)
-        throw new InputError('/curveRpm', 'Give powerAtWheelsKw, or a curve as curveRpm and curveTorqueNm.');
-      if (!gearRatios) throw new InputError('/gearRatios', 'A top speed from a curve needs gearRatios.');
-      if (finalDrive === undefined) throw new InputError('/finalDrive', 'A top speed from a curve needs finalDrive.');
+        throw new InputError('/curveRpm', 'Enter wheel power, or a curve as engine speeds and torques.');
+      if (!gearRatios) throw new InputError('/gearRatios', 'A top speed from a curve needs gear ratios.');
+      if (finalDrive === undefined)
+        throw new InputError('/finalDrive', 'A top speed from a curve needs final drive ratio.');
       if (rollingRadiusMm === undefined)
-        throw new InputError('/rollingRadiusMm', 'A top speed from a curve needs rollingRadiusMm.');
+        throw new InputError('/rollingRadiusMm', 'A top speed from a curve needs rolling radius.');
       checkGears(gearRatios, finalDrive, rollingRadiusMm);
       const curve = torqueFrom(curveRpm, curveTorqueNm);
       const found = topSpeed(
@@ -138,13 +139,13 @@ export const gearingSums = [
         },
         road,
       );
-      if (!found) throw new InputError('/curveTorqueNm', 'The thrust meets the resistance at no speed in any gear.');
+      if (!found) throw new InputError('/curveTorqueNm', 'No equilibrium of tractive force and road load in any gear.');
       return { ...found };
     },
   }),
   defineSum({
     name: 'gearing.gradeability',
-    title: 'Steepest grade that a thrust climbs steadily, with trailer',
+    title: 'Gradeability at constant speed, with trailer',
     input: Type.Object(
       {
         torqueNm: positive,
@@ -170,7 +171,7 @@ export const gearingSums = [
   }),
   defineSum({
     name: 'gearing.hillStart',
-    title: 'A start on a hill with a trailer: thrust and grip against what is needed',
+    title: 'Hill start with a trailer: tractive force and grip limit compared with the required force',
     input: Type.Object(
       {
         massKg: positive,
@@ -278,7 +279,7 @@ export const gearingSums = [
   }),
   defineSum({
     name: 'gearing.traction',
-    title: 'Grip limit with load transfer, and the gears in which the tyres give up',
+    title: 'Grip limit with load transfer and gears with wheelspin',
     input: Type.Object(
       {
         massKg: positive,
@@ -296,7 +297,7 @@ export const gearingSums = [
         rollingRadiusMm: positive,
         drivelineEfficiency: share,
         resistancesInLoadTransfer: O(
-          Type.Unsafe<false>({ type: 'boolean', const: false, description: 'load transfer is from thrust alone' }),
+          Type.Unsafe<false>({ type: 'boolean', const: false, description: 'load transfer from tractive force only' }),
         ),
       },
       closed,
@@ -322,7 +323,7 @@ export const gearingSums = [
   }),
   defineSum({
     name: 'gearing.converterStall',
-    title: 'Stall point of a converter behind an engine',
+    title: 'Torque converter stall speed',
     input: Type.Object(
       {
         converterKRpmPerSqrtNm: N,

@@ -111,11 +111,11 @@ export function readTyreCode(code: string): TyreSize {
       12,
     );
   }
-  throw bad(code, 'it is not a tyre code');
+  throw bad(code, 'wrong format');
 }
 
 function bad(code: string, why: string): InputError {
-  return new InputError('/tyreCode', `tyreCode "${code}" can't be read: ${why}. ${ALLOWED}`);
+  return new InputError('/tyreCode', `Tyres: “${code}” can’t be read: ${why}. ${ALLOWED}`);
 }
 
 function size(
@@ -150,7 +150,7 @@ export function rollingRadius(code: string, measuredCircumferenceMm?: number, ro
     if (!(measuredCircumferenceMm > 0))
       throw new InputError(
         '/measuredRollingCircumferenceMm',
-        `measuredRollingCircumferenceMm must be above 0 mm; it is ${measuredCircumferenceMm}.`,
+        `Rolling circumference must be above 0 mm; it is ${measuredCircumferenceMm}.`,
       );
     const r = measuredCircumferenceMm / (2 * Math.PI);
     return { rollingRadiusMm: r, plusMinusMm: r * 0.005, evidence: 'measured' };

@@ -28,12 +28,12 @@ export function tyreRoom(
     facts.push({
       what: 'arch width',
       fits: fitted(wide, room.widestMm),
-      because: `${say(wide, 'lengthMm')} wide, ${say(room.widestMm.value, 'lengthMm')} goes into the arch`,
+      because: `tyre width ${say(wide, 'lengthMm')}, maximum ${say(room.widestMm.value, 'lengthMm')} in wheel arch`,
     });
     facts.push({
       what: 'travel',
       fits: fitted(size.freeDiameterMm, room.largestDiameterMm),
-      because: `${say(size.freeDiameterMm, 'lengthMm')} across, ${say(room.largestDiameterMm.value, 'lengthMm')} clears at full travel`,
+      because: `tyre diameter ${say(size.freeDiameterMm, 'lengthMm')}, maximum ${say(room.largestDiameterMm.value, 'lengthMm')} at full bump`,
     });
     if (tyre.wheel) {
       facts.push({
@@ -62,8 +62,8 @@ export function tyreRoom(
       fits: topSpeedKph === undefined ? undefined : allows >= topSpeedKph,
       because:
         topSpeedKph === undefined
-          ? `${tyre.speedIndex} stands for ${say(allows, 'speedKph')}; the top speed is not known`
-          : `${tyre.speedIndex} stands for ${say(allows, 'speedKph')}, top speed ${say(topSpeedKph, 'speedKph')}`,
+          ? `${tyre.speedIndex} is rated for ${say(allows, 'speedKph')}; top speed unknown`
+          : `speed rating ${tyre.speedIndex} = ${say(allows, 'speedKph')}, top speed ${say(topSpeedKph, 'speedKph')}`,
     });
   }
   return facts;

@@ -71,7 +71,7 @@ export function assessJoints(subject: Subject): CheckResult & { figures: JointFi
     state: worstState(findings.map((f) => f.state)),
     because:
       open.length === 0
-        ? `All ${joints.length} joints close.`
+        ? `All ${joints.length} joints match.`
         : `${open.length} of ${joints.length}: ${open.map((j) => lower(j.title)).join(', ')}.`,
   });
   return { checks: [check], findings, figures: { joints } };
@@ -113,25 +113,25 @@ function jointFinding(subject: Subject, joint: JointInstance, closure: Closure):
       return makeFinding({
         ...base,
         state: 'clear',
-        title: closure.nothing ? `${title}: nothing to close` : `${title}: mates as it is`,
+        title: closure.nothing ? `${title}: nothing to close` : `${title}: direct fit`,
         because: closure.nothing
-          ? `${(joint.a ?? joint.b)!.from}: it asks for nothing on the other side.`
-          : `${closure.a} and ${closure.b} share it.`,
+          ? `${(joint.a ?? joint.b)!.from}: no counterpart required.`
+          : `${closure.a} and ${closure.b} have the same interface.`,
         ...shortOf(title, closure.but),
       });
     case 'seen':
       return makeFinding({
         ...base,
         state: 'clear',
-        title: `${title}: somebody has looked, it mates`,
-        because: `${closure.note === undefined ? '' : `${closure.note} `}Its faces are not entered: no sum stands behind it.`,
+        title: `${title}: direct fit (inspected)`,
+        because: `${closure.note === undefined ? '' : `${closure.note} `}Its interface data is missing: not calculated.`,
       });
     case 'wired':
       return makeFinding({
         ...base,
         state: closure.billed ? 'clear' : 'tight',
         title: `${title}: wired`,
-        because: `By the splice schedule, ${closure.through === undefined ? 'pin to pin' : `through ${closure.through}`}.${closure.billed ? '' : ' It is not among the parts: nobody has said what it costs.'}`,
+        because: `By the splice schedule, ${closure.through === undefined ? 'pin to pin' : `through ${closure.through}`}.${closure.billed ? '' : ' Not on the bill: price missing.'}`,
       });
     case 'found':
       return makeFinding({
@@ -163,21 +163,21 @@ function jointFinding(subject: Subject, joint: JointInstance, closure: Closure):
           ...base,
           state: 'tight',
           title: `${capital(placeWords(joint.place!))} is left out: ${closure.work.what ?? left.what}`,
-          because: `The computer has to be told: ${lower(left.tell)}. ${left.rules}`,
+          because: `ECU setting required: ${lower(left.tell)}. ${left.rules}`,
         });
       return makeFinding({
         ...base,
         state: 'tight',
         title: `${title}: closed by own work, ${closure.work.what ?? fabricationOf(joint.key)?.what ?? 'made for it'}`,
         because:
-          'Nothing is bought for it: it is measured, drawn and made, and verified at mock-up. What carries or turns is for whoever is licensed to make it.',
+          'Custom part: measured, drawn, made and verified at mock-up. Load-bearing and rotating parts require a licensed shop.',
       });
     }
     case 'unknown':
       return makeFinding({
         ...base,
         state: 'unknown',
-        title: `${title}: not known until somebody looks`,
+        title: `${title}: data missing`,
         because: `Missing: ${closure.missing.map((m) => m.words).join('; ')}. To look at: ${lower(joint.kind.look)}`,
         missing: [
           ...new Set(
@@ -210,14 +210,14 @@ function closedBy(title: string, parts: readonly Part[]): Pick<Finding, 'state' 
   if (gone.length > 0)
     return {
       state: 'tight',
-      title: `${title}: closed by ${names}, which ${gone.length > 1 ? 'are' : 'is'} no longer made`,
-      because: 'It must be found used or made anew.',
+      title: `${title}: solved with ${names}, discontinued`,
+      because: 'Buy used or have it made.',
     };
   const [first] = parts;
   return {
     state: 'clear',
-    title: `${title}: closed by ${names}`,
-    because: first?.note ?? `${first?.made === 'one-off' ? 'A one-off' : 'A maker’s'} part.`,
+    title: `${title}: solved with ${names}`,
+    because: first?.note ?? `${first?.made === 'one-off' ? 'One-off' : 'Series'} part.`,
   };
 }
 
@@ -244,17 +244,12 @@ function openFinding(
   const { kind } = joint;
   const { remedies: parts, refused } = remediesFor(subject, joint);
   const remedies = [...parts, ...swapRemedies(subject, joint)].sort((x, y) => x.cost - y.cost).slice(0, REMEDIES_SHOWN);
-  const help =
-    remedies.length > 0
-      ? ''
-      : refused.length > 0
-        ? ' '
-        : ' Nothing in the library closes it: it would have to be made.';
+  const help = remedies.length > 0 ? '' : refused.length > 0 ? ' ' : ' No part in the library; custom part needed.';
   return makeFinding({
     ...base,
     state: kind.whenOpen,
     title: `${kind.openTitle(by.words)}${joint.place === undefined ? '' : ` (${placeWords(joint.place)})`}`,
-    because: `${capital(kind.sides.a)} against ${kind.sides.b}.${help}${refused.map((r) => `${r.part.name} would close it but ${r.why}.`).join(' ')}`,
+    because: `${capital(kind.sides.a)} against ${kind.sides.b}.${help}${refused.map((r) => `${r.part.name} fits, but ${r.why}.`).join(' ')}`,
     ...(by.value === undefined ? {} : { figure: by.value }),
     ...(by.plusMinus === undefined ? {} : { plusMinus: by.plusMinus }),
     ...(by.limit === undefined ? {} : { limit: by.limit }),
@@ -275,7 +270,7 @@ const fitPart = (part: Part): Remedy => ({
 function leaveOut(part: Part, { candidate, library }: Subject): Remedy {
   const { id, name, price, hours } = broughtIn(part, candidate.partIds, indexOf(library).parts);
   return {
-    title: `Leave out ${name}`,
+    title: `Remove ${name}`,
     cost: -(price?.likely ?? 0),
     hours: -(hours?.likely ?? 0),
     accept: { kind: 'withoutPart', partId: id },
@@ -303,7 +298,7 @@ function remediesFor(
     const [unmet, clashes] = [conflicts.flatMap((c) => c.unmet), conflicts.flatMap((c) => c.clashes)];
     const blame = [
       ...unmet.map((c) => `needs ${conditionWords(c, subject)}`),
-      ...clashes.map((c) => `can’t stand beside ${conditionWords(c, subject)}`),
+      ...clashes.map((c) => `is not compatible with ${conditionWords(c, subject)}`),
     ];
     if (blame.length > 0) refused.push({ part, why: blame.join(' and ') });
     else remedies.push(fitPart(part));
@@ -326,7 +321,7 @@ function stackFindings(subject: Subject): Finding[] {
           because:
             c.what === 'boss'
               ? `This block is of ${yearsOf(blockYears(subject))}. What would have worked: ${withBoss(subject, c.is) || 'no engine of the family'}.`
-              : (c.because ?? 'It was made for that and nothing else.'),
+              : (c.because ?? 'Designed only for that application.'),
           about: [part.id, c.is],
           remedies: [...(needed ? [fitPart(needed)] : []), leaveOut(part, subject)],
         });
@@ -336,8 +331,8 @@ function stackFindings(subject: Subject): Finding[] {
           id: `clash-${part.id}-${c.is}`,
           state: 'blocked',
           step: 'joints',
-          title: `${part.name} can’t be stacked on ${conditionWords(c, subject)}`,
-          because: c.because ?? 'Each changes what the other one needs.',
+          title: `${part.name} cannot be combined with ${conditionWords(c, subject)}`,
+          because: c.because ?? 'Each part changes a joint that the other part uses.',
           about: [part.id, c.is],
           remedies: [leaveOut(part, subject)],
         }),
@@ -401,7 +396,7 @@ export function conditionWords(c: Condition, subject: Subject): string {
     case 'part':
       return index.parts.get(c.is)?.name ?? c.is;
     case 'class':
-      return subject.parts.find((p) => p.class === c.is)?.name ?? `a part of the kind “${c.is}”`;
+      return subject.parts.find((p) => p.class === c.is)?.name ?? `a part of type “${c.is}”`;
     case 'boss': {
       const boss = bossNamed(subject.engine, c.is);
       return boss

@@ -34,7 +34,7 @@ describe('flywheel', () => {
     [{}, fits],
     [{ circleMm: 78.15 }, fits],
     [{ circleMm: 75 }, misses(/\{\{3\|lengthMm.*on the bolt circle/)],
-    [{ bolts: 8 }, misses('6 bolts in the crank, 8 in the flywheel')],
+    [{ bolts: 8 }, misses('crankshaft 6 bolts, flywheel 8 bolts')],
     [{ registerMm: 40.5 }, misses(/on the register/)],
   ])('%j', (change, result) => {
     expect(match('flywheel', crank, { ...crank, ...change })).toEqual(result);
@@ -51,7 +51,7 @@ describe('clutch', () => {
   const shaft = { splineTeeth: 23, splineMm: 26 };
   test.each([
     [{}, fits],
-    [{ splineTeeth: 24 }, misses('24 spline teeth in the plate, 23 on the shaft')],
+    [{ splineTeeth: 24 }, misses('disc 24 teeth, input shaft 23 teeth')],
     [{ splineMm: 25.4 }, misses(/on the spline diameter/)],
   ])('%j', (change, result) => {
     expect(match('clutch', { ...shaft, ...change }, shaft)).toEqual(result);
@@ -83,18 +83,18 @@ describe('triggers', () => {
 describe('rev counter', () => {
   test.each([
     [2, 2, fits],
-    [0.5, 2, misses('a quarter')],
-    [1, 2, misses('half')],
-    [3, 2, misses('half as much again')],
-    [4, 2, misses('double')],
-    [1.5, 2, misses('three quarters')],
-    [2.7, 2, misses('135 %')],
+    [0.5, 2, misses('25 % of actual rpm')],
+    [1, 2, misses('50 % of actual rpm')],
+    [3, 2, misses('150 % of actual rpm')],
+    [4, 2, misses('200 % of actual rpm')],
+    [1.5, 2, misses('75 % of actual rpm')],
+    [2.7, 2, misses('135 % of actual rpm')],
   ])('%d pulses a turn on a gauge for %d', (a, b, result) => {
     expect(match('tacho', { pulsesPerRev: a }, { pulsesPerRev: b })).toEqual(result);
   });
   test('says what feeds it, where that is known, and does not stop the car', () => {
     expect(match('tacho', { pulsesPerRev: 0.5, source: 'one coil of six' }, { pulsesPerRev: 2 })).toEqual(
-      misses('a quarter: one coil of six feeds it'),
+      misses('25 % of actual rpm: signal from one coil of six'),
     );
     expect(kind('tacho').whenOpen).toBe('tight');
   });

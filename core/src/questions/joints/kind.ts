@@ -49,7 +49,7 @@ export const choice = <const T extends string>(title: string, words: readonly T[
 /** Where a joint is shown: on the line from crank to road, or with others between engine and body. */
 export const JOINT_GROUPS = [
   'crank to road',
-  'what carries and turns it',
+  'mounting and drive',
   'controls',
   'air, fuel and water',
   'signals',

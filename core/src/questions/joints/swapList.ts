@@ -97,7 +97,7 @@ export function engineDifferences(here: Engine, there: Engine): EngineDifference
   };
   const years = (e: Engine) =>
     e.builtFrom === undefined && e.builtTo === undefined ? undefined : `${e.builtFrom ?? '…'} to ${e.builtTo ?? '…'}`;
-  tell('Built', years(here), years(there));
+  tell('Production years', years(here), years(there));
   const slots = [...new Set([...here.slots, ...there.slots].map((s) => s.slot))];
   const stock = (e: Engine, slot: string) => {
     const options = e.slots.find((s) => s.slot === slot)?.options;

@@ -15,7 +15,7 @@ export function baselineCandidate(build: Pick<Build, 'chassis' | 'brief'>): Cand
   return {
     id: 'as-found',
     letter: 'Z',
-    name: 'The car as found',
+    name: 'Original car',
     engineId: chassis.originalEngineId,
     dressing: {},
     gearboxId: chassis.originalGearboxId,

@@ -106,7 +106,7 @@ const EASY = new Set(['crank', 'cam', 'air flow', 'throttle']);
 function electronicsWords(engine: Engine): string {
   if (!engine.computer) {
     // Only of an engine whose trigger somebody has described is it known that nothing reads one.
-    if (!engine.ports.some((p) => p.kind === 'crank-trigger')) return 'not known';
+    if (!engine.ports.some((p) => p.kind === 'crank-trigger')) return 'unknown';
     return engine.fuel === 'diesel' ? 'none: mechanical pump' : 'none: distributor';
   }
   const hard = engine.computer.wants.filter((w) => !EASY.has(w));
@@ -118,15 +118,15 @@ function electronicsWords(engine: Engine): string {
 /** The comparison in one sentence: who gives most where it is driven, and whether that is who gives most at the peak. */
 export function engineSentence(list: readonly ComparedEngine[], build: Pick<Build, 'currency'>): string {
   const known = list.filter((c) => c.bandPowerKw && c.peakPowerKw);
-  if (known.length === 0) return 'No curve of these reaches over your driving band';
+  if (known.length === 0) return 'No torque curve covers the rpm range';
   const best = (by: (c: ComparedEngine) => number) => known.reduce((a, b) => (by(b) > by(a) ? b : a));
   const inBandBest = best((c) => c.bandPowerKw!.value);
   const peakBest = best((c) => c.peakPowerKw!.value);
-  const first = `${inBandBest.engine.shortName} gives most where you drive: ${say(inBandBest.bandPowerKw!.value, 'powerKw')} in the mean`;
+  const first = `${inBandBest.engine.shortName}: highest mean power in the rpm range, ${say(inBandBest.bandPowerKw!.value, 'powerKw')}`;
   const second =
     peakBest === inBandBest
       ? ', and most at the peak'
-      : `; ${peakBest.engine.shortName} has the higher peak, ${say(peakBest.peakPowerKw!.value, 'powerKw')}, and gives ${say(inBandBest.bandPowerKw!.value - peakBest.bandPowerKw!.value, 'powerKw')} less in your band`;
+      : `; ${peakBest.engine.shortName} has the higher peak, ${say(peakBest.peakPowerKw!.value, 'powerKw')}, and has ${say(inBandBest.bandPowerKw!.value - peakBest.bandPowerKw!.value, 'powerKw')} less in the rpm range`;
   const cheap = known.filter((c) => c.perBandKw).reduce((a, b) => (b.perBandKw!.value < a.perBandKw!.value ? b : a));
-  return `${first}${second}. Least money for a kilowatt in the band: ${cheap.engine.shortName}, ${say(cheap.perBandKw!.value, 'money', { currency: build.currency })}.`;
+  return `${first}${second}. Lowest cost per kW in the rpm range: ${cheap.engine.shortName}, ${say(cheap.perBandKw!.value, 'money', { currency: build.currency })}.`;
 }

@@ -8,7 +8,7 @@ export function wheelSizeLimit(subject: Subject, rimIn: number | undefined): Che
   const check = makeCheck({
     id: 'gate-wheel',
     step: 'brief',
-    group: 'Gates',
+    group: 'Hard limits',
     title: 'Wheel size',
     quantity: 'inch',
     figure: rimIn === undefined ? undefined : propagate({ rim: exactly(rimIn) }, (v) => v.rim),
@@ -19,10 +19,10 @@ export function wheelSizeLimit(subject: Subject, rimIn: number | undefined): Che
   });
   const title =
     check.state === 'unknown'
-      ? `The tyre code “${subject.candidate.tyreCode}” can’t be read`
+      ? `Tyre size “${subject.candidate.tyreCode}” not recognised`
       : check.state === 'blocked'
-        ? `${subject.candidate.tyreCode} needs ${rimIn}-inch wheels; the brief stops at ${limit}`
-        : `${rimIn}-inch wheels, inside the gate`;
+        ? `${subject.candidate.tyreCode}: ${rimIn} in wheel exceeds the ${limit} in limit`
+        : `${rimIn} in wheels, within limit`;
   return {
     checks: [check],
     findings: [

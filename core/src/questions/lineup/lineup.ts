@@ -8,7 +8,7 @@ import {
   STATES,
   type Verdictable,
 } from '../../model/index.ts';
-import { say } from '../../units/index.ts';
+import { capital, say } from '../../units/index.ts';
 
 interface CandidateVerdict {
   readonly candidateId: string;
@@ -45,7 +45,7 @@ export function lineup(build: Build, assessments: readonly Verdictable[]): Lineu
     return {
       leaderId: undefined,
       headline: 'No candidate yet',
-      sentence: 'Add one: an engine and a gearbox are enough to begin.',
+      sentence: 'Add an engine and a gearbox to start.',
       candidates: [],
       findings: [],
     };
@@ -57,18 +57,20 @@ export function lineup(build: Build, assessments: readonly Verdictable[]): Lineu
   if (first.assessment.state === 'blocked') {
     return {
       leaderId: undefined,
-      headline: entries.length === 1 ? `${first.candidate.letter} is blocked` : 'Every candidate is blocked',
-      sentence: `${first.candidate.letter} comes nearest: ${lowerFirst(worstTitle(first.assessment))}.`,
+      headline: entries.length === 1 ? `${first.candidate.letter} fails` : 'No candidate meets all requirements',
+      sentence: `Closest: ${first.candidate.letter} (${lowerFirst(worstTitle(first.assessment))}).`,
       candidates: verdicts,
       findings,
     };
   }
   const second = ranked[1];
-  const outWords = out.length === 0 ? '' : `, ${joinLetters(out)} ${out.length === 1 ? 'is' : 'are'} out`;
+  const outWords = out.length === 0 ? '' : `; ${joinLetters(out)} rejected`;
   return {
     leaderId: first.candidate.id,
     headline:
-      entries.length === 1 ? `${first.candidate.letter} stands alone` : `${first.candidate.letter} leads${outWords}`,
+      entries.length === 1
+        ? `Only ${first.candidate.letter} meets all requirements`
+        : `${first.candidate.letter} leads${outWords}`,
     sentence: `${stateWords(first)}${second && second.assessment.state !== 'blocked' ? ` ${against(first, second, build.currency)}` : ''}`,
     candidates: verdicts,
     findings,
@@ -110,11 +112,11 @@ function inOrder(entries: readonly Entry[]): Entry[] {
 function stateWords({ candidate, assessment }: Entry): string {
   switch (assessment.state) {
     case 'clear':
-      return `${candidate.name} passes every gate and check.`;
+      return `${candidate.name} meets all requirements.`;
     case 'tight':
-      return `${candidate.name} passes everything, tightest where ${lowerFirst(worstTitle(assessment))}.`;
+      return `${candidate.name} meets all requirements. Smallest margin: ${lowerFirst(worstTitle(assessment))}.`;
     case 'unknown':
-      return `${candidate.name} is stopped by nothing known, but: ${lowerFirst(asSentence(worstTitle(assessment)))}`;
+      return `${candidate.name}: no known failure, but data is missing: ${lowerFirst(asSentence(worstTitle(assessment)))}`;
     case 'blocked':
       return `${candidate.name} is blocked.`;
   }
@@ -131,9 +133,9 @@ function against(first: Entry, second: Entry, currency: string): string {
     const share = (p1 / p2 - 1) * 100;
     if (Math.abs(share) >= 1)
       parts.push(
-        `pulls ${say(Math.abs(share), 'percent', { digits: 0 })} ${share > 0 ? 'more' : 'less'} in your band than ${second.candidate.letter}${ties(first, second) ? ', within their doubt' : ''}`,
+        `${say(Math.abs(share), 'percent', { digits: 0 })} ${share > 0 ? 'more' : 'less'} mean power in the rpm range than ${second.candidate.letter}${ties(first, second) ? ', within their uncertainty' : ''}`,
       );
-    else parts.push(`pulls the same in your band as ${second.candidate.letter}`);
+    else parts.push(`same mean power in the rpm range as ${second.candidate.letter}`);
   }
   if (c1 !== undefined && c2 !== undefined) {
     const d = c1 - c2;
@@ -141,7 +143,7 @@ function against(first: Entry, second: Entry, currency: string): string {
   }
   const better = STATES.indexOf(first.assessment.state) < STATES.indexOf(second.assessment.state);
   const reason = better ? ` ${second.candidate.letter} is ${second.assessment.state}.` : '';
-  return parts.length === 0 ? reason.trim() : `It ${parts.join(', ')}.${reason}`;
+  return parts.length === 0 ? reason.trim() : `${capital(parts.join(', '))}.${reason}`;
 }
 
 /** The peak-power winner that does not win where the owner drives. */
@@ -163,8 +165,8 @@ function peakLosesInBand(entries: readonly Entry[]): Finding[] {
       id: 'peak-loses-in-band',
       state: 'clear',
       step: 'gearing',
-      title: `${byPeak.e.candidate.letter} wins on peak power and loses where you drive`,
-      because: `${byPeak.e.candidate.name} peaks at ${say(byPeak.peak.value, 'powerKw')}, more than any other, but in your band it means ${say(byPeak.band.value, 'powerKw')} against ${say(byBand.band.value, 'powerKw')} of ${byBand.e.candidate.letter}: ${say(share, 'percent', { digits: 0 })} less.`,
+      title: `${byPeak.e.candidate.letter} has the highest peak power but less power in the rpm range`,
+      because: `${byPeak.e.candidate.name} peaks at ${say(byPeak.peak.value, 'powerKw')}, the highest, but its mean in the rpm range is ${say(byPeak.band.value, 'powerKw')}, compared with ${say(byBand.band.value, 'powerKw')} of ${byBand.e.candidate.letter}: ${say(share, 'percent', { digits: 0 })} less.`,
       figure: byPeak.band.value,
       limit: byBand.band.value,
       quantity: 'powerKw',
@@ -186,7 +188,7 @@ function verdictOf(candidate: Candidate, a: Verdictable): CandidateVerdict {
 
 /** The title of the first finding in the candidate's own state. */
 export function worstTitle(a: Verdictable): string {
-  return a.findings.find((f) => f.state === a.state)?.title ?? 'something is not as it should be';
+  return a.findings.find((f) => f.state === a.state)?.title ?? 'see findings';
 }
 
 /** A title with a full stop, unless it asks. */

@@ -48,7 +48,7 @@ export function ownCarSteps(library: Library, build: Build | undefined): OwnCarS
     step({
       id: 'engine',
       title: 'An engine',
-      words: 'Name, bore and stroke, a curve, a mass with what it includes; three sizes by tape give its bodies.',
+      words: 'Name, bore and stroke, a curve, a mass with what it includes; three measurements by tape give its shape.',
       minutes: 8,
       missing: of(engines.length > 0, 'an engine'),
       path: '/library/engines/new/edit',
@@ -56,7 +56,7 @@ export function ownCarSteps(library: Library, build: Build | undefined): OwnCarS
     step({
       id: 'gearbox',
       title: 'A gearbox',
-      words: 'Its kind, its ratios, what it weighs; four sizes by tape give its bodies.',
+      words: 'Type, ratios, mass; four measurements by tape give its shape.',
       minutes: 3,
       missing: of(gearboxes.length > 0, 'a gearbox'),
       path: '/library/gearboxes/new/edit',
@@ -80,7 +80,7 @@ export function ownCarSteps(library: Library, build: Build | undefined): OwnCarS
     step({
       id: 'out',
       title: 'What comes out',
-      words: 'The old engine and gearbox: what they weigh and where they sit.',
+      words: 'Mass and position of the old engine and gearbox.',
       minutes: 3,
       missing: of((chassis?.lumps.length ?? 0) > 0, 'what leaves the car'),
       path: 'survey',
@@ -95,8 +95,8 @@ export function ownCarSteps(library: Library, build: Build | undefined): OwnCarS
     }),
     step({
       id: 'place',
-      title: 'Where it sits',
-      words: 'Crank axis at the rear face of the block: ahead of the axle, left of the middle, above the floor.',
+      title: 'Engine position',
+      words: 'Crank axis at the rear face of the block: X forward of axle, Y left of centreline, Z above floor.',
       minutes: 2,
       missing: of(candidate !== undefined && !candidate.unplaced, 'its place'),
       path: candidate ? `candidate?c=${candidate.id}` : 'survey',

@@ -51,7 +51,7 @@ function displacement({ brief, engine }: Subject): CheckResult {
   const check = makeCheck({
     id: 'gate-displacement',
     step: 'brief',
-    group: 'Gates',
+    group: 'Hard limits',
     title: 'Displacement',
     quantity: 'displacementL',
     figure,
@@ -86,14 +86,14 @@ function power({ brief, engine, candidate }: Subject, gearing: GearingFigures | 
   const check = makeCheck({
     id: 'gate-power',
     step: 'brief',
-    group: 'Gates',
-    title: 'Power, at most',
+    group: 'Hard limits',
+    title: 'Maximum power',
     quantity: 'powerKw',
     figure,
     limitKind: 'at most',
     limit,
     span: 100,
-    because: `${makes ? `It makes ${sayDerived(makes, 'powerKw')}` : 'Nobody has a curve of it'}; your class allows ${say(limit, 'powerKw')}.${isPromise ? ` You hold it back to ${say(held, 'powerKw')}: a promise, for nothing in it keeps it from making more.` : ''} ${ABOUT_CAPS}`,
+    because: `${makes ? `Peak power ${sayDerived(makes, 'powerKw')}` : 'Torque curve missing'}; class limit ${say(limit, 'powerKw')}.${isPromise ? ` Restricted to ${say(held, 'powerKw')} by agreement only: no part limits it.` : ''} ${ABOUT_CAPS}`,
   });
   const promised = isPromise && check.state === 'clear' ? { ...check, state: 'tight' as const } : check;
   const title =
@@ -121,18 +121,18 @@ function leastMass({ brief, engine }: Subject, totalKg: Derived | undefined): Ch
   const check = makeCheck({
     id: 'gate-mass',
     step: 'brief',
-    group: 'Gates',
-    title: 'Mass, at least',
+    group: 'Hard limits',
+    title: 'Minimum mass',
     quantity: 'massKg',
     figure: totalKg,
     limitKind: 'at least',
     limit,
     span: 300,
-    because: `${totalKg ? `${sayDerived(totalKg, 'massKg')} without driver` : 'What it will weigh is not known'}; your class asks for ${say(limit, 'massKg')}. Ballast makes it up. ${ABOUT_CAPS}`,
+    because: `${totalKg ? `${sayDerived(totalKg, 'massKg')} without driver` : 'Mass unknown'}; class minimum ${say(limit, 'massKg')}. Add ballast. ${ABOUT_CAPS}`,
   });
   const title =
     check.state === 'unknown'
-      ? 'What it will weigh is not known'
+      ? 'Mass unknown'
       : check.state === 'blocked'
         ? `${say(limit - totalKg!.value, 'massKg')} of ballast to reach the least mass of your class`
         : `${say(totalKg!.value, 'massKg')}, above the least of your class`;
@@ -156,7 +156,7 @@ function wheelPower({ brief, engine }: Subject, gearing: GearingFigures | undefi
   const check = makeCheck({
     id: 'gate-wheel-power',
     step: 'brief',
-    group: 'Gates',
+    group: 'Hard limits',
     title: `Power at the wheels${where}`,
     quantity: 'powerKw',
     figure,
@@ -164,7 +164,7 @@ function wheelPower({ brief, engine }: Subject, gearing: GearingFigures | undefi
     limit: wish.kw,
     span: 60,
     because: figure
-      ? `${sayDerived(figure, 'powerKw')} at the wheels${where}, in the gear that gives most there; you asked for ${say(wish.kw, 'powerKw')}.`
+      ? `${sayDerived(figure, 'powerKw')} at the wheels${where}, in the best gear there; required ${say(wish.kw, 'powerKw')}.`
       : 'Its curve, its gears or what they lose are not known.',
   });
   const title =
@@ -264,7 +264,7 @@ function gears({ brief, gearbox }: Subject): Finding[] {
     n === 0 ? undefined : n >= least,
     {
       kept: `${n} gears`,
-      missed: `${n} gears; you asked for ${least}`,
+      missed: `${n} gears; required ${least}`,
       unknown: 'How many gears it has is not known',
       because: 'Gears forward.',
     },
@@ -280,8 +280,8 @@ function gearCut({ brief, gearbox }: Subject): Finding[] {
     'gate-gear-cut',
     own === undefined ? undefined : own === wanted,
     {
-      kept: `Its gears are ${own}, as you asked`,
-      missed: `Its gears are ${own}; you asked for ${wanted}`,
+      kept: `Shift type ${own}, as required`,
+      missed: `Shift type ${own}; required ${wanted}`,
       unknown: 'How its gears are cut is not known',
       because: 'Helical gears are quiet and push along their shafts; straight-cut ones whine and don’t.',
     },
@@ -325,10 +325,10 @@ function reversible(subject: Subject): Finding[] {
     subject.chassis ? cut.length === 0 : undefined,
     {
       kept: 'Nothing of the car is cut or welded',
-      missed: `It can’t be put back: ${cut.map((c) => c.obstacle.name).join(', ')} ${cut.length === 1 ? 'is' : 'are'} changed`,
-      unknown: 'Nobody has surveyed what would be changed',
+      missed: `Not reversible: ${cut.map((c) => c.obstacle.name).join(', ')} ${cut.length === 1 ? 'is' : 'are'} changed`,
+      unknown: 'Survey of the affected parts missing',
       because:
-        'Notches, recesses and bulges count; what is moved or replaced can go back. Mounts that are bolted count as reversible, welded ones are for you to judge.',
+        'Counted: notches, recesses and bulges. Relocated or replaced parts can be restored. Bolted mounts count as reversible; check welded ones yourself.',
     },
     { about: cut.map((c) => c.obstacle.id), missing: ['/chassis/obstacles'] },
   );
@@ -343,8 +343,8 @@ function originalLook(subject: Subject): Finding[] {
     {
       kept: 'Its outside stays as it was',
       missed: `It is seen from outside: ${seen.map((c) => c.obstacle.name).join(', ')}`,
-      unknown: 'Nobody has surveyed what would be changed',
-      because: 'Whatever is done to the bonnet counts; wheels have a gate of their own.',
+      unknown: 'Survey of the affected parts missing',
+      because: 'Any modification of the bonnet counts; wheels have their own limit.',
     },
     { about: seen.map((c) => c.obstacle.id), missing: ['/chassis/obstacles'] },
   );

@@ -1,3 +1,4 @@
+import { choiceWords } from '../../model/index.ts';
 import { madeFrom, type Figure } from '../../units/index.ts';
 import type { Ancillary, Gearbox, MassRecord, Part } from '../../model/index.ts';
 
@@ -11,7 +12,7 @@ const typical = (value: number, plusMinus: number): Figure => ({
   value,
   plusMinus,
   evidence: 'estimated',
-  source: 'typical mass of its kind',
+  source: 'typical mass',
 });
 
 /** Typical masses of what bolts to an engine of one to three litres, kg ± one standard deviation. Fluids come from their litres. */
@@ -93,7 +94,7 @@ const TYPICAL_PART: Readonly<Record<Part['class'], readonly [number, number]>> =
 /** What a part weighs where nobody has weighed it: typical of its class, estimated. */
 export const typicalPart = (part: Part): Figure => {
   const [value, plusMinus] = TYPICAL_PART[part.class];
-  return madeFrom({ ...typical(value, plusMinus), source: `typical of a ${part.class}` }, part);
+  return madeFrom({ ...typical(value, plusMinus), source: `typical of a ${choiceWords(part.class)}` }, part);
 };
 
 /** What a gearbox holds where nobody has entered it, l: typical, estimated. */

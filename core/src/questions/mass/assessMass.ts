@@ -135,7 +135,7 @@ export function assessMass(subject: Subject, places: MassPlaces): CheckResult & 
   const into: Move[] = [];
   if (bridge && !engineStays) {
     into.push({
-      name: `${engine.name}, installed`,
+      name: `${engine.name}, installed mass`,
       mass: madeFrom(
         { value: bridge.installedMassKg, plusMinus: bridge.plusMinusKg, evidence: bridge.evidence },
         bridge.quoted,
@@ -182,7 +182,7 @@ export function assessMass(subject: Subject, places: MassPlaces): CheckResult & 
   const tyreChange = tyres ? 4 * (tyres.new.value - tyres.old.value) : 0;
   if (chassis && tyres && tyreChange !== 0) {
     into.push({
-      name: `four ${tyre!.code} for the fitted tyres`,
+      name: `four ${tyre!.code} tyres instead of current ones`,
       mass: madeFrom(
         { value: tyreChange, plusMinus: 4 * scatterOf(tyres.new), evidence: tyres.new.evidence },
         tyres.new,
@@ -200,7 +200,7 @@ export function assessMass(subject: Subject, places: MassPlaces): CheckResult & 
     id: 'mass-change',
     step: 'weight',
     group: GROUP,
-    title: 'Car, change as weighed',
+    title: 'Vehicle mass change',
     quantity: 'massKg',
     figure: change,
     limitKind: limit === undefined ? 'info' : 'at most',
@@ -215,9 +215,9 @@ export function assessMass(subject: Subject, places: MassPlaces): CheckResult & 
         )} out, ${say(
           into.reduce((s, m) => s + m.mass.value, 0),
           'massKg',
-        )} in.${unweighed.length > 0 ? ` Nobody has weighed ${unweighed.join(', ')}: what its kind weighs is counted.` : ''}`
+        )} in.${unweighed.length > 0 ? ` Not weighed: ${unweighed.join(', ')}; typical mass used.` : ''}`
       : chassis && !lumpsKnown
-        ? 'Nobody has listed what comes out of the car.'
+        ? 'List of removed parts missing.'
         : chassis
           ? `The installed mass of the ${bridge || engineStays ? 'gearbox' : 'engine'} is not known.`
           : 'The car has not been weighed.',
@@ -228,10 +228,10 @@ export function assessMass(subject: Subject, places: MassPlaces): CheckResult & 
       findingOf(
         changeCheck,
         changeCheck.state === 'blocked'
-          ? `${say(change.value - limit, 'massKg')} heavier than the brief allows`
+          ? `${say(change.value - limit, 'massKg')} above the added-mass limit`
           : changeCheck.state === 'tight'
-            ? `The car comes within its doubt of ${say(limit, 'massKg')} added`
-            : `The car changes by ${say(change.value, 'massKg', { signed: true })}`,
+            ? `Added mass within ${say(limit, 'massKg')} limit, but margin less than uncertainty`
+            : `Vehicle mass change ${say(change.value, 'massKg', { signed: true })}`,
         { about: [engine.id, gearbox.id] },
       ),
     );
@@ -245,13 +245,13 @@ export function assessMass(subject: Subject, places: MassPlaces): CheckResult & 
       id: 'mass-front',
       step: 'weight',
       group: GROUP,
-      title: 'On the front axle',
+      title: 'Front axle load, %',
       quantity: 'percent',
       figure: sums?.frontPct,
       limitKind: 'info',
       because: sums
         ? `${sayDerived(sums.frontKg, 'massKg')} front, ${sayDerived(sums.rearKg, 'massKg')} rear.`
-        : 'Needs the weighed car and the installed mass.',
+        : 'Missing: vehicle mass or installed engine mass.',
     }),
   );
   return {
@@ -382,8 +382,8 @@ function basisFindings(subject: Subject, bridge: MassBuildUp | undefined): Findi
   if (bridge) return [];
   const record = subject.engine.massRecords.find((r) => r.inUse) ?? subject.engine.massRecords[0];
   const title = record
-    ? `${say(record.massKg.value, 'massKg')} for the ${subject.engine.shortName}: bare or dressed?`
-    : `Nobody has a mass for the ${subject.engine.shortName}`;
+    ? `${subject.engine.shortName} ${say(record.massKg.value, 'massKg')}: basis not stated (bare or dressed)`
+    : `${subject.engine.shortName}: no mass data`;
   const doubt = BASIS_INCLUDES.dressed.reduce((sum, item) => sum + TYPICAL_MASS[item].value, 0);
   return [
     makeFinding({
@@ -392,8 +392,8 @@ function basisFindings(subject: Subject, bridge: MassBuildUp | undefined): Findi
       step: 'weight',
       title,
       because: record
-        ? `The record names no basis, and bare and dressed lie about ${say(doubt, 'massKg')} apart. Nothing that rests on mass is judged until it is known. Weigh it, or ask what was on it.`
-        : 'Nothing that rests on mass is judged until there is one. Weigh it.',
+        ? `Basis not stated; bare and dressed mass differ by about ${say(doubt, 'massKg')}. Mass checks are not possible. Weigh the engine or find out what was fitted.`
+        : 'Mass checks are not possible. Weigh the engine.',
       ...(record
         ? {
             figure: record.massKg.value,
@@ -424,8 +424,8 @@ function twinFindings(engine: Engine, bridge: MassBuildUp | undefined, others: r
         id: `mass-twin-${engine.id}-${other.recordId}`,
         state: weaker === bridge ? 'tight' : 'clear',
         step: 'weight',
-        title: `The ${weaker.quoted.evidence} ${say(weaker.quoted.value, 'massKg')} for the ${engine.shortName} does not stand beside the ${stronger.quoted.evidence} ${say(stronger.quoted.value, 'massKg')}`,
-        because: `On one basis they are ${say(weaker.installedMassKg, 'massKg')} and ${say(stronger.installedMassKg, 'massKg')} installed: ${say(apart.differenceKg, 'massKg')} apart, and their doubt together is ${say(apart.scatterKg, 'massKg')}. The ${weaker === bridge ? 'weaker' : 'better'} one is in use.`,
+        title: `The ${weaker.quoted.evidence} ${say(weaker.quoted.value, 'massKg')} for the ${engine.shortName} contradicts the ${stronger.quoted.evidence} ${say(stronger.quoted.value, 'massKg')}`,
+        because: `On one basis they are ${say(weaker.installedMassKg, 'massKg')} and ${say(stronger.installedMassKg, 'massKg')} installed: ${say(apart.differenceKg, 'massKg')} apart, combined uncertainty ${say(apart.scatterKg, 'massKg')}. The ${weaker === bridge ? 'weaker' : 'better'} one is in use.`,
         figure: apart.differenceKg,
         limit: 2 * apart.scatterKg,
         quantity: 'massKg',
@@ -465,8 +465,8 @@ function orderFindings(subject: Subject): Finding[] {
         id: `mass-order-${engine.id}`,
         state: 'clear',
         step: 'weight',
-        title: `The ${light.shortName} looks ${say(Math.abs(quoted), 'massKg')} lighter than the ${heavy.shortName} and is ${say(Math.abs(installed), 'massKg')} heavier once installed`,
-        because: `${subject.engine.shortName} is quoted ${bridge.basis} at ${say(bridge.quoted.value, 'massKg')}, ${engine.shortName} ${theirs.basis} at ${say(theirs.quoted.value, 'massKg')}. Like for like, flywheel and clutch on: ${say(bridge.installedMassKg, 'massKg')} and ${say(theirs.installedMassKg, 'massKg')}${tie ? ', which is a tie inside their doubt' : ''}.`,
+        title: `${light.shortName}: ${say(Math.abs(quoted), 'massKg')} lighter as quoted, but ${say(Math.abs(installed), 'massKg')} heavier installed than ${heavy.shortName}`,
+        because: `${subject.engine.shortName} is quoted ${bridge.basis} at ${say(bridge.quoted.value, 'massKg')}, ${engine.shortName} ${theirs.basis} at ${say(theirs.quoted.value, 'massKg')}. Installed, with flywheel and clutch: ${say(bridge.installedMassKg, 'massKg')} and ${say(theirs.installedMassKg, 'massKg')}${tie ? ': no significant difference' : ''}.`,
         figure: installed,
         plusMinus: quadrature([bridge.plusMinusKg, theirs.plusMinusKg]),
         quantity: 'massKg',

@@ -98,7 +98,7 @@ const BIAS_ROW = {
   id: 'brake-bias',
   step: 'weight',
   group: GROUP,
-  title: 'Brake bias, front',
+  title: 'Front brake bias',
   quantity: 'percent',
   limitKind: 'at least',
   limit: -BIAS_SLACK,
@@ -174,8 +174,8 @@ export function assessRide(subject: Subject, mass: MassFigures): CheckResult & {
   const front = axleRide(car, 'front');
   const rear = axleRide(car, 'rear');
   if (!front || !rear) {
-    const because = 'Nobody has measured springs and motion ratio.';
-    open(RIDE_ROW.front, 'How the car stands on its springs is not known', because, '/chassis/springs');
+    const because = 'Spring rate and motion ratio missing.';
+    open(RIDE_ROW.front, 'Ride height: data missing', because, '/chassis/springs');
     said.checks.push(makeCheck({ ...RIDE_ROW.rear, figure: undefined, because }));
   } else {
     rideHeight(car, 'front', front, said);
@@ -190,21 +190,14 @@ export function assessRide(subject: Subject, mass: MassFigures): CheckResult & {
   if (rear) bumpTravel('rear', rear, said);
   const brakes = brakeBias(car, said);
   if (!chassis.brakeFrontPct)
-    open(
-      BIAS_ROW,
-      'Which axle locks first is not known',
-      'Nobody has entered the brake bias.',
-      '/chassis/brakeFrontPct',
-    );
+    open(BIAS_ROW, 'Which axle locks first is not known', 'Front brake bias missing.', '/chassis/brakeFrontPct');
   const tyreLoad = tyreLoads(car, said);
   const { tyre } = subject;
   if (!tyreLoad)
     open(
       LOAD_ROW,
       'Whether the tyres carry the car is not known',
-      chassis.rearTwins && tyre?.loadIndex !== undefined
-        ? 'Nobody has entered their load index as twins.'
-        : 'Nobody has entered their load index.',
+      chassis.rearTwins && tyre?.loadIndex !== undefined ? 'Load index for twin tyres missing.' : 'Load index missing.',
       tyre
         ? `/chassis/tyres/${chassis.tyres.indexOf(tyre)}/${tyre.loadIndex === undefined ? 'loadIndex' : 'twinLoadIndex'}`
         : '/chassis/tyres',
@@ -295,14 +288,14 @@ function rideHeight({ subject }: Loaded, end: 'front' | 'rear', axle: AxleRide, 
     figure: { ...axle.dropMm, value: -axle.dropMm.value },
     // A spring puts it right: it is never worse than tight.
     state: off + axle.dropMm.plusMinus <= DROP_LIMIT_MM ? 'clear' : 'tight',
-    because: `${say(axle.afterHz.value, 'frequencyHz')} instead of ${say(axle.beforeHz.value, 'frequencyHz')}; height and frequency come back with a spring of ${say(axle.springToRestore.value, 'stiffnessNPerMm')}; ${say(axle.springNow, 'stiffnessNPerMm')} is ${subject.candidate.springs?.[end === 'front' ? 'frontNPerMm' : 'rearNPerMm'] === undefined ? 'fitted' : 'planned'}.`,
+    because: `${say(axle.afterHz.value, 'frequencyHz')} instead of ${say(axle.beforeHz.value, 'frequencyHz')}; height and frequency are restored by a spring of ${say(axle.springToRestore.value, 'stiffnessNPerMm')}; ${say(axle.springNow, 'stiffnessNPerMm')} is ${subject.candidate.springs?.[end === 'front' ? 'frontNPerMm' : 'rearNPerMm'] === undefined ? 'fitted' : 'planned'}.`,
   });
   said.checks.push(check);
   if (check.state !== 'clear')
     said.findings.push(
       findingOf(
         check,
-        `The ${end} ${axle.dropMm.value > 0 ? 'sinks' : 'rises'} by ${sayDerived({ value: off, plusMinus: axle.dropMm.plusMinus }, 'lengthMm')} on its springs`,
+        `Ride height change, ${end}: ${sayDerived({ value: off, plusMinus: axle.dropMm.plusMinus }, 'lengthMm')} ${axle.dropMm.value > 0 ? 'lower' : 'higher'}`,
         {
           remedies: [
             {
@@ -329,7 +322,7 @@ function unsprungSaid(end: 'front' | 'rear', { unsprung, unsprungBeforeKg: was }
       state: 'clear',
       step: 'weight',
       title: `Unsprung mass at the ${end} rises by ${sayDerived({ value: unsprung.kg, plusMinus: unsprung.plusMinusKg }, 'massKg')}, ${say((100 * unsprung.kg) / was, 'percent', { digits: 0 })}`,
-      because: `By ${unsprung.by.join(' and ')}, on ${say(was, 'massKg')} as measured. The wheel follows a rough road less well and its damper works harder; lighter wheels give some of it back.`,
+      because: `By ${unsprung.by.join(' and ')}, on ${say(was, 'massKg')} as measured. The wheel follows a rough road less well and its damper works harder; lighter wheels reduce it.`,
       about: [end],
     }),
   );
@@ -344,7 +337,7 @@ function bumpTravel(end: 'front' | 'rear', { bumpLeftMm, springToRestore }: Axle
     // Above the stop it is only hard: on it the wheel is carried by rubber.
     state:
       bumpLeftMm.value <= 0 ? 'blocked' : bumpLeftMm.value - bumpLeftMm.plusMinus < BUMP_LEAST_MM ? 'tight' : 'clear',
-    because: `With driver, half a tank and what hangs on the hitch ${sayDerived(bumpLeftMm, 'lengthMm')} are left up to the stop; an ordinary road asks for ${say(BUMP_LEAST_MM, 'lengthMm')}. A spring of ${say(springToRestore.value, 'stiffnessNPerMm')} brings back what the swap took.`,
+    because: `Bump travel ${sayDerived(bumpLeftMm, 'lengthMm')} with driver, half a tank and tongue load; minimum for normal roads ${say(BUMP_LEAST_MM, 'lengthMm')}. A spring of ${say(springToRestore.value, 'stiffnessNPerMm')} restores it.`,
   });
   said.checks.push(check);
   if (check.state !== 'clear')
@@ -352,7 +345,7 @@ function bumpTravel(end: 'front' | 'rear', { bumpLeftMm, springToRestore }: Axle
       findingOf(
         check,
         check.state === 'blocked'
-          ? `The ${end} wheels stand on their stops at full load`
+          ? `No bump travel left at the ${end} axle at full load`
           : `The ${end} wheels have little travel left at full load`,
       ),
     );
@@ -382,7 +375,7 @@ function brakeBias(
       evidence: fitted.evidence,
       from: ideal.from,
     },
-    because: `${say(fitted.value, 'percent', { digits: 0 })} of the braking is in front; at ${BRAKED_AT_G} g the loads ask for ${sayDerived(ideal, 'percent', { digits: 0 })}, ${say(idealBefore, 'percent', { digits: 0 })} as it was weighed.`,
+    because: `${say(fitted.value, 'percent', { digits: 0 })} of the braking is at the front; ideal at ${BRAKED_AT_G} g ${sayDerived(ideal, 'percent', { digits: 0 })}, ${say(idealBefore, 'percent', { digits: 0 })} before the swap.`,
   });
   said.checks.push(check);
   if (check.state !== 'clear')
@@ -390,10 +383,10 @@ function brakeBias(
       findingOf(
         check,
         check.state === 'blocked'
-          ? `The rear brakes would lock first: ${say(ideal.value - fitted.value, 'percent', { digits: 0 })} too little braking in front`
-          : 'Brake bias is right by less than its doubt',
+          ? `Rear axle locks first: front brake bias ${say(ideal.value - fitted.value, 'percent', { digits: 0 })} too low`
+          : 'Brake bias OK, but margin less than uncertainty',
         {
-          because: `${check.because} Brakes are checked on a brake tester by someone licensed before the road.`,
+          because: `${check.because} Have the brakes tested on a roller brake tester by a licensed inspector before road use.`,
         },
       ),
     );
@@ -416,11 +409,11 @@ function tyreLoads({ subject, chassis, mass, frontKg, rearKg }: Loaded, said: Sa
   const { end: worst, needKg, hasKg } = need;
   const check = makeCheck({
     ...LOAD_ROW,
-    title: need.with.length > 0 ? `Tyre load, ${need.with.at(-1)!} on` : 'Tyre load, empty',
+    title: need.with.length > 0 ? `Tyre load, with ${need.with.at(-1)!}` : 'Tyre load, unladen',
     figure: needKg,
     limit: hasKg,
     span: hasKg / 2,
-    because: `Each ${worst} tyre carries ${sayDerived(needKg, 'massKg')} with ${need.with.join(', ') || 'nobody aboard'}; index ${need.index}${worst === 'rear' && twins ? ' of twins' : ''} stands for ${say(hasKg, 'massKg')}. Passengers and luggage come on top.`,
+    because: `Each ${worst} tyre carries ${sayDerived(needKg, 'massKg')} with ${need.with.join(', ') || 'no driver'}; index ${need.index}${worst === 'rear' && twins ? ' of twins' : ''} is rated for ${say(hasKg, 'massKg')}. Passengers and luggage not included.`,
   });
   said.checks.push(check);
   if (check.state !== 'clear')
@@ -428,8 +421,8 @@ function tyreLoads({ subject, chassis, mass, frontKg, rearKg }: Loaded, said: Sa
       findingOf(
         check,
         check.state === 'blocked'
-          ? `The ${worst} tyres carry ${say(needKg.value - hasKg, 'massKg')} each above their load index`
-          : `The ${worst} tyres meet their load index by less than the doubt of the weighing`,
+          ? `${worst} tyres overloaded by ${say(needKg.value - hasKg, 'massKg')} each`
+          : `${worst} tyre load within load index, but margin less than uncertainty`,
         { about: [tyre.code] },
       ),
     );

@@ -1,4 +1,4 @@
-import { InputError, requirePositive } from '../../units/index.ts';
+import { keyWords, InputError, requirePositive } from '../../units/index.ts';
 
 /** A mass and where it sits, vehicle axes (ISO 8855), mm. */
 export interface PlacedMass {
@@ -39,8 +39,7 @@ export function axlesAfter(input: AxleInput): Axles {
     ['in', input.in],
   ] as const)
     masses.forEach(({ massKg }, i) => {
-      if (!(massKg >= 0))
-        throw new InputError(`/${way}/${i}/massKg`, `massKg may not be negative; it is ${massKg} kg.`);
+      if (!(massKg >= 0)) throw new InputError(`/${way}/${i}/massKg`, `Mass may not be negative; it is ${massKg} kg.`);
     });
   return axlesMoved(input, [...input.out.map(({ massKg, comMm }) => ({ massKg: -massKg, comMm })), ...input.in]);
 }
@@ -65,7 +64,7 @@ export function axlesMoved(car: Omit<AxleInput, 'out' | 'in'>, moves: readonly P
     my += massKg * comMm[1];
     mz += massKg * comMm[2];
   }
-  if (!(total > 0)) throw new InputError('/out', `More comes out than the car weighs: ${before} kg.`);
+  if (!(total > 0)) throw new InputError('/out', `Removed mass exceeds vehicle mass, ${before} kg.`);
   const front = total - rear;
   const axles: { -readonly [K in keyof Axles]: Axles[K] } = {
     frontKg: front,
@@ -95,7 +94,7 @@ export interface Corners {
 export function comFromCorners(c: Corners) {
   for (const key of ['wheelbaseMm', 'trackFrontMm', 'trackRearMm'] as const) requirePositive(key, c[key], 'mm');
   for (const key of ['frontLeftKg', 'frontRightKg', 'rearLeftKg', 'rearRightKg'] as const) {
-    if (!(c[key] >= 0)) throw new InputError(key, `${key} may not be negative; it is ${c[key]} kg.`);
+    if (!(c[key] >= 0)) throw new InputError(key, `${keyWords(key)} may not be negative; it is ${c[key]} kg.`);
   }
   const totalKg = c.frontLeftKg + c.frontRightKg + c.rearLeftKg + c.rearRightKg;
   requirePositive('/frontLeftKg', totalKg, 'kg in all');

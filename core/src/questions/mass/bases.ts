@@ -46,17 +46,16 @@ const WITH_GEARBOX: ReadonlySet<string> = new Set(['dressed+gearbox', 'complete 
  */
 export function massBases(i: MassBasesInput) {
   if (i.comesOut.length === 0)
-    throw new InputError('/comesOut', 'Say what comes out of the car: an empty list is not known, not nought.');
+    throw new InputError('/comesOut', 'List the removed parts: an empty list counts as unknown, not as 0.');
   const of = (name: string): Massed => {
     const mass = i.ancillaryTable[name];
-    if (!mass) throw new InputError(`/ancillaryTable/${name}`, `Nobody has a mass for the ${name}.`);
+    if (!mass) throw new InputError(`/ancillaryTable/${name}`, `${name}: mass missing.`);
     return mass;
   };
   const box = (t: Transmission): Massed => {
     const mass =
       t.massKg === null ? i.typicalTransmissions[t.kind] : { massKg: t.massKg, plusMinusKg: t.plusMinusKg ?? 0 };
-    if (!mass)
-      throw new InputError('/typicalTransmissions', `Nobody has a mass for a gearbox of the kind “${t.kind}”.`);
+    if (!mass) throw new InputError('/typicalTransmissions', `Gearbox type “${t.kind}”: mass missing.`);
     return mass;
   };
   const on = new Set(i.includedInQuote);

@@ -28,7 +28,7 @@ export function brakeMassKg(b: Sizes, densityKgPerM3 = IRON_KG_PER_M3, at = ''):
     return Math.PI * b.diameterMm * b.widthMm * b.thicknessMm * densityKgPerM3 * 1e-9;
   }
   if (!(b.innerDiameterMm >= 0 && b.innerDiameterMm < b.outerDiameterMm))
-    throw new InputError(`${at}/innerDiameterMm`, 'The inner diameter of a disc lies below its outer one.');
+    throw new InputError(`${at}/innerDiameterMm`, 'The inner diameter of a disc must be smaller than the outer one.');
   const ring = (Math.PI / 4) * (b.outerDiameterMm ** 2 - b.innerDiameterMm ** 2);
   return ring * b.thicknessMm * (b.vented ? VENTED : 1) * densityKgPerM3 * 1e-9;
 }

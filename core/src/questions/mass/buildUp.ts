@@ -89,7 +89,7 @@ export function installedMass(
   const steps: MassBuildUpStep[] = [];
   for (const item of wanted) if (!on.has(item)) steps.push({ name: item, sign: 1, mass: ancillaryMass(engine, item) });
   for (const item of on)
-    if (!wanted.has(item)) steps.push({ name: `${item} left off`, sign: -1, mass: ancillaryMass(engine, item) });
+    if (!wanted.has(item)) steps.push({ name: `without ${item}`, sign: -1, mass: ancillaryMass(engine, item) });
   if (record.basis === 'dressed+gearbox' || record.basis === 'complete with shafts') {
     const kind = weighedWith ? transmissionKind(weighedWith) : kindAlike(gearbox, automatic);
     const mass = weighedWith?.massKg ?? TYPICAL_TRANSMISSION[kind];

@@ -11,8 +11,8 @@ export interface PowerToWeightInput {
 
 /** Power to weight, with driver and fuel where given. kW and hp per tonne of 1000 kg; lb per hp. */
 export function powerToWeight(input: PowerToWeightInput) {
-  if (!(input.massKg > 0)) throw new InputError('/massKg', `massKg must be above 0 kg; it is ${input.massKg}.`);
-  if (!(input.powerKw > 0)) throw new InputError('/powerKw', `powerKw must be above 0 kW; it is ${input.powerKw}.`);
+  if (!(input.massKg > 0)) throw new InputError('/massKg', `Mass must be above 0 kg; it is ${input.massKg}.`);
+  if (!(input.powerKw > 0)) throw new InputError('/powerKw', `Power must be above 0 kW; it is ${input.powerKw}.`);
   const total =
     input.massKg + (input.driverKg ?? 0) + (input.fuelL ?? 0) * (input.fuelDensityKgPerL ?? PETROL_KG_PER_L);
   const hp = input.powerKw / KW_PER_HP;

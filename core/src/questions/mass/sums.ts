@@ -26,7 +26,7 @@ const transmission = Type.Object(
 export const massSums = [
   defineSum({
     name: 'mass.bridge',
-    title: 'From a quoted engine mass to the installed one, item by item',
+    title: 'Mass build-up from quoted to installed mass',
     input: Type.Object(
       {
         quotedMassKg: positive,
@@ -74,7 +74,7 @@ export const massSums = [
   }),
   defineSum({
     name: 'mass.axles',
-    title: 'Axle loads and centre of mass after lumps come out and go in',
+    title: 'Axle loads and centre of mass after removing and adding masses',
     input: Type.Object(
       {
         weighedFrontKg: positive,
@@ -148,7 +148,7 @@ export const massSums = [
   }),
   defineSum({
     name: 'mass.comHeight',
-    title: 'Height of the centre of mass from one axle lifted',
+    title: 'Centre of mass height from one axle lifted',
     input: Type.Object(
       {
         wheelbaseMm: positive,
@@ -175,7 +175,7 @@ export const massSums = [
   }),
   defineSum({
     name: 'mass.tie',
-    title: 'Whether two masses differ by more than their doubt',
+    title: 'Significance of the difference between two masses',
     input: Type.Object({ aMassKg: positive, aPlusMinusKg: zeroUp, bMassKg: positive, bPlusMinusKg: zeroUp }, closed),
     output: Type.Object({ differenceKg: N, scatterKg: N, tie: Type.Boolean() }, closed),
     run: (i) =>

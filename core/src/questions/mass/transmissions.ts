@@ -5,7 +5,7 @@ const typical = (value: number, plusMinus: number): Figure => ({
   value,
   plusMinus,
   evidence: 'estimated',
-  source: 'typical mass of its kind',
+  source: 'typical mass',
 });
 
 /** Gearboxes by kind, without oil, kg. */

@@ -75,14 +75,14 @@ export function assessMoney(
   const budget = makeCheck({
     id: 'budget',
     step: 'money',
-    group: 'Money and time',
+    group: 'Cost and labour',
     title: 'Expected total',
     quantity: 'money',
     figure: unpriced.length > 0 ? undefined : total,
     limitKind: brief.budget === undefined ? 'info' : 'at most',
     limit: brief.budget,
     span: brief.budget === undefined ? undefined : brief.budget / 2,
-    because: `${bill.lines.length} lines${guessed > 0 ? `, ${guessed} of them guesses for joints that nobody has closed yet` : ''}${unpriced.length > 0 ? `, ${unpriced.length} of them without a price` : ''}: ${money(bill.total.low)} if all goes well, ${money(bill.total.likely)} likely, ${money(bill.total.high)} if nothing does.`,
+    because: `${bill.lines.length} lines${guessed > 0 ? `, ${guessed} of them estimates for open joints` : ''}${unpriced.length > 0 ? `, ${unpriced.length} of them without a price` : ''}: ${money(bill.total.low)} low, ${money(bill.total.likely)} likely, ${money(bill.total.high)} high.`,
   });
   checks.push(budget);
   if (brief.budget !== undefined) {
@@ -94,7 +94,7 @@ export function assessMoney(
           : budget.state === 'blocked'
             ? `${money(bill.meanTotal - brief.budget)} over the budget`
             : budget.state === 'tight'
-              ? `Inside the budget by less than the bill’s own doubt${withGuesses}`
+              ? `Within budget, but margin less than uncertainty${withGuesses}`
               : `${money(brief.budget - bill.meanTotal)} of the budget left${withGuesses}`,
         { missing: unpriced.flatMap((l) => priceAt(subject, l)) },
       ),
@@ -104,7 +104,7 @@ export function assessMoney(
   const hours = makeCheck({
     id: 'hours',
     step: 'money',
-    group: 'Money and time',
+    group: 'Cost and labour',
     title: 'Hours',
     quantity: 'hours',
     figure:
@@ -125,9 +125,9 @@ export function assessMoney(
         hours.state === 'unknown'
           ? `Hours: those of ${untimed.map((l) => l.name).join(', ')} missing`
           : hours.state === 'blocked'
-            ? `${say(bill.meanHours - maxHours, 'hours')} more than you want to spend`
+            ? `${say(bill.meanHours - maxHours, 'hours')} above the labour limit`
             : hours.state === 'tight'
-              ? 'Inside your hours by less than their doubt'
+              ? 'Within labour limit, but margin less than uncertainty'
               : `${say(bill.meanHours, 'hours')} of work`,
         {
           missing: untimed.flatMap((l) => workAt(subject, l, 'hours')),
@@ -142,8 +142,8 @@ export function assessMoney(
         id: `gone-${line.id}`,
         state: 'tight',
         step: 'money',
-        title: `${line.name} is no longer made`,
-        because: 'Find one used before anything else is bought, or plan to have it made.',
+        title: `${line.name}: discontinued`,
+        because: 'Find a used one or plan a custom part before buying anything else.',
         about: [line.id],
       }),
     );
@@ -155,7 +155,7 @@ export function assessMoney(
 /** What the hours cost, in words. */
 export function hoursWords({ lines }: Pick<Bill, 'lines'>, money: (v: number) => string): string {
   const prices = [...new Set(lines.filter((l) => l.hours.high > 0).map((l) => l.hourly))].sort((a, b) => a - b);
-  if (prices.every((p) => p === 0)) return 'your own, at no cost';
+  if (prices.every((p) => p === 0)) return 'own labour, at no cost';
   const paid = prices.filter((p) => p > 0).map((p) => `at ${money(p)} an hour`);
   return [...(prices.includes(0) ? ['some your own, at no cost'] : []), ...paid].join(', ');
 }
@@ -181,8 +181,8 @@ function supplyFindings(subject: Subject): Finding[] {
           ? `${name} is rare: find one before anything else is bought`
           : orphan
             ? `No spares nearby for the ${name}`
-            : `Nobody near works on the ${name}`,
-        because: `${capital(supplyWords(supply))}.${alone ? ' What goes wrong with it you find and mend yourself, or it is sent away.' : ''}`,
+            : `${name}: no specialist nearby`,
+        because: `${capital(supplyWords(supply))}.${alone ? ' Faults are found and repaired by you, or it is sent away.' : ''}`,
         about: [id],
       }),
     ];
@@ -202,8 +202,8 @@ function supplierFindings(subject: Subject, bill: Bill, money: (v: number) => st
         id: `supplier-${name}`,
         state: 'tight',
         step: 'money',
-        title: `${name} has let you down: ${waits.length === 1 ? 'one line waits' : `${waits.length} lines wait`} on it, ${money(waits.reduce((s, l) => s + l.price.likely, 0))}`,
-        because: `${waits.map((l) => l.name).join(', ')}.${lateDays ? ` It has come ${lateDays} days later than said; that is counted.` : ''}${note ? ` ${note}` : ''}`,
+        title: `${name} has delivered late before: ${waits.length === 1 ? '1 item' : `${waits.length} items`} on order, ${money(waits.reduce((s, l) => s + l.price.likely, 0))}`,
+        because: `${waits.map((l) => l.name).join(', ')}.${lateDays ? ` Average delay ${lateDays} days, included.` : ''}${note ? ` ${note}` : ''}`,
         about: waits.map((l) => l.id),
       }),
     ];

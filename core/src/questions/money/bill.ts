@@ -91,7 +91,7 @@ const STANDING_WORK: readonly {
   },
   {
     id: 'work-mockup',
-    name: 'Mock-up, fix position',
+    name: 'Mock-up and positioning',
     hours: { low: 6, likely: 10, high: 18 },
     wants: { lift: true, twoHands: true },
   },
@@ -277,7 +277,7 @@ function chosenLines(subject: Subject): Draft[] {
       id: gearbox.id,
       name: gearbox.name,
       class: 'gearbox',
-      why: offer?.bringsGearbox ? 'comes with what is bought' : 'the gearbox of this candidate',
+      why: offer?.bringsGearbox ? 'included in purchase' : 'the gearbox of this candidate',
       price: offer?.bringsGearbox ? NOTHING : gearbox.price,
       evidence: gearbox.price?.evidence ?? 'estimated',
     });
@@ -292,7 +292,7 @@ function chosenLines(subject: Subject): Draft[] {
       id: 'axle',
       name: `Final drive ${candidate.finalDrive.toFixed(2)}`,
       class: 'axle',
-      why: typed ? 'a ratio that is not among those of the survey' : 'axle ratio chosen',
+      why: typed ? 'a ratio that is not among those of the survey' : 'selected final drive',
       price: axle?.price,
       hours: AXLE_HOURS,
       evidence: axle?.price?.evidence ?? 'estimated',
@@ -348,7 +348,7 @@ function refreshLines(subject: Subject): Draft[] {
   return [
     {
       id: 'refresh',
-      name: 'Refresh while it is out',
+      name: 'Refurbishment, engine out',
       class: 'donor',
       why: refresh.pieces.map((p) => p.name.toLowerCase()).join(', '),
       price: about(refresh.refreshCost, 'kit'),
@@ -365,7 +365,7 @@ function openJointLines(joints: JointFigures['joints']): Draft[] {
     .filter(({ closure }) => closure.how === 'open' || closure.how === 'unknown')
     .map(({ key, kind, title, closure }) => ({
       id: `joint-${key}`,
-      name: `${title}: ${closure.how === 'open' ? 'to be closed' : 'not known'}`,
+      name: `${title}: ${closure.how === 'open' ? 'to be closed' : 'unknown'}`,
       class: 'joint',
       why: 'a guess of its kind, from bought to made',
       ...costOfOpenJoint(kind),
@@ -435,7 +435,7 @@ function mapLines(subject: Subject): Draft[] {
       id: 'map',
       name: computer ? 'New map on the rollers' : 'Mixture and timing set on the rollers',
       class: 'calibration',
-      why: `${changes.join(', ')}: ${computer ? `the map of the ${computer.name} no longer fits; ask who works with it nearby` : 'what it is fed and when it fires is set anew'}`,
+      why: `${changes.join(', ')}: ${computer ? `ECU map of the ${computer.name} must be recalibrated; find a tuner nearby` : 'fuel and ignition must be recalibrated'}`,
       ...(computer ? MAP.computer : MAP.byHand),
       evidence: 'estimated',
       guideCurrency: GUIDE_CURRENCY,

@@ -68,7 +68,7 @@ function ownLine(own: OwnLine, { currency, brief }: Pick<Subject, 'currency' | '
     id: `own-${own.id}`,
     name: quantity === 1 ? own.name : `${own.name}, ${quantity} of them`,
     class: own.class,
-    why: own.note ?? 'put there by hand',
+    why: own.note ?? 'entered by hand',
     price: NOTHING,
     hours: NOTHING,
     hourly: hourPrice(brief),

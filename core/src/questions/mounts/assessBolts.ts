@@ -72,7 +72,7 @@ export function boltFindings(
         id,
         state: 'unknown',
         step: 'mounts',
-        title: `Whether the bolt of the ${m.name} holds is not known`,
+        title: `Bolt of the ${m.name}: data missing`,
         because,
         about: [m.id],
         missing: [missing],
@@ -83,7 +83,7 @@ export function boltFindings(
         m.bossId === GEARBOX_BOSS
           ? `/gearboxes/${subject.gearbox.id}/mountBoss`
           : `/candidates/${candidate.id}/mounts/${(candidate.mounts ?? []).indexOf(m)}/bossId`,
-        'Nobody has said what it is screwed into.',
+        'Material with the thread missing.',
       );
     const read = attempt(() => readThread(boss.thread, `${boss.at}/thread`));
     if (!read.ok) return open(`${boss.at}/thread`, read.fault.message);
@@ -116,13 +116,13 @@ export function boltFindings(
         title: bottoms
           ? `${capital(m.name)}: ${name} bottoms in its hole by ${mm(bolt.bottomsByMm)}`
           : short
-            ? `${capital(m.name)}: ${name} holds by ${mm(bolt.engagedMm)} of thread, ${wants}`
+            ? `${capital(m.name)}: ${name} thread engagement ${mm(bolt.engagedMm)}, ${wants}`
             : `${capital(m.name)}: whether ${name} bottoms in its hole is not known`,
         because: bottoms
           ? `It would be tight on the ground of the hole before it clamps anything, and can split the boss.${instead}`
           : short
             ? `Thread in: 1 diameter in steel, 1.5 in cast iron, 2 in aluminium.${instead}`
-            : `It holds by ${mm(bolt.engagedMm)} of thread, ${wants}; how deep its hole is nobody has entered.`,
+            : `Thread engagement ${mm(bolt.engagedMm)}, ${wants}; hole depth missing.`,
         figure: bolt.engagedMm,
         limit: bolt.neededMm,
         quantity: 'lengthMm',
@@ -140,7 +140,7 @@ export function boltFindings(
     ...(open > 0 && wrong === 0 ? { state: 'unknown' as const } : {}),
     because:
       wrong > 0
-        ? `${wrong} of ${bolted.length} bolts bottom or hold by too little thread.`
+        ? `${wrong} of ${bolted.length} bolts bottom or have too little engagement.`
         : open > 0
           ? `${open} of ${bolted.length} are not known.`
           : 'Every bolt has thread enough and room below it.',
@@ -155,7 +155,7 @@ export function boltFindings(
           sound.length === bolted.length
             ? 'Every mount bolt holds, and none bottoms'
             : `${sound.length} of ${bolted.length} mount bolts hold`,
-        because: `Thread in and torque, dry: ${sound.join('; ')}. What its maker says of a joint goes before; a critical one is checked by whoever answers for it.`,
+        because: `Thread engagement and tightening torque, dry: ${sound.join('; ')}. The manufacturer’s figure takes precedence; have critical joints inspected.`,
         about: [candidate.id],
       }),
     );

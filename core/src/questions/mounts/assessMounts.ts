@@ -13,6 +13,7 @@ import {
   type MountSchool,
   type Subject,
 } from '../../model/index.ts';
+import { capital } from '../../units/index.ts';
 import type { GearingFigures } from '../gearing/index.ts';
 import { apartAt, type MassFigures } from '../mass/index.ts';
 import { together } from './apart.ts';
@@ -114,7 +115,7 @@ export function assessMounts(
   if (mounts.length === 0)
     return said(
       'unknown',
-      'Nobody has said what carries it',
+      'Mounts missing',
       `Enter its mounts in Mounts. Until then every gap counts what is typical of ${candidate.mountSchool} mounts.`,
       [at],
     );
@@ -125,16 +126,14 @@ export function assessMounts(
     return said(
       'unknown',
       'Whether engine and gearbox hang as one is not known',
-      'The gearbox sits at the driven axle: a torque tube makes one body of it and the engine, behind an open shaft each hangs by itself.',
+      'Gearbox at the driven axle: a torque tube makes one body of it and the engine, behind an open shaft each hangs by itself.',
       ['/chassis/torqueTube'],
     );
   const half = (which: 'engine' | 'gearbox') => {
     const own = mounts.filter((m) => isCarried(which, subject, m.bossId ?? ''));
     return own.length > 0
       ? judge(inCar, own, mass, gearing, without, which)
-      : said('unknown', `Nobody has said what carries the ${which}`, `Enter the mounts of the ${which} in Mounts.`, [
-          at,
-        ]);
+      : said('unknown', `${capital(which)}: mounts missing`, `Enter the mounts of the ${which} in Mounts.`, [at]);
   };
   const [engineX, boxX] = [candidate.placement.xMm, apartAt(subject)?.xMm ?? candidate.placement.xMm - 1];
   return together(half('engine'), half('gearbox'), { splitXMm: (engineX + boxX) / 2, behind: boxX < engineX });
@@ -175,13 +174,8 @@ function judge(
     return without([...rocks.checks, ...bolts.checks], [...rocks.findings, ...bolts.findings], rocks.figures);
   }
   if (!powertrain || !hangs) {
-    const because = 'Needs the masses of engine and gearbox, where they sit, and what every mount is made of.';
-    const open = unanswered(
-      { ...HELD, limitKind: 'info', because },
-      'Whether its mounts hold it is not known',
-      gaps.pointers,
-      about,
-    );
+    const because = 'Missing: mass and position of engine and gearbox, and the stiffness of all mounts.';
+    const open = unanswered({ ...HELD, limitKind: 'info', because }, 'Mounts: data missing', gaps.pointers, about);
     return without([open.check, ...openRows(subject, because), ...bolts.checks], [open.finding, ...bolts.findings], {
       mounts: inUse.map((m) => drawn(m)),
     });

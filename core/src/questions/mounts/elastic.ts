@@ -45,11 +45,11 @@ function hung(mount: Mount, comMm: V3, at: string): Hung {
     if (!(Number.isFinite(x) && x >= 0))
       throw new InputError(
         `${at}/stiffnessNPerMm/${i}`,
-        `A mount can’t push the way it is pushed: stiffnessNPerMm of “${id}” may not be below 0; it is ${x}.`,
+        `A mount can’t push the way it is pushed: stiffness of “${id}” may not be below 0; it is ${x}.`,
       );
   });
   if (freeTravelMm !== undefined && !(freeTravelMm >= 0))
-    throw new InputError(`${at}/freeTravelMm`, `freeTravelMm of “${id}” may not be below 0; it is ${freeTravelMm}.`);
+    throw new InputError(`${at}/freeTravelMm`, `Free travel of “${id}” may not be below 0; it is ${freeTravelMm}.`);
   const [x, y, z] = [(p[0] - comMm[0]) / 1000, (p[1] - comMm[1]) / 1000, (p[2] - comMm[2]) / 1000];
   return {
     mount,
@@ -227,7 +227,7 @@ export interface Mode {
  * @throws InputError where the body has no inertia, or one that no body of its mass can have.
  */
 export function modesOf({ stiffness, body: { massKg, inertiaKgM2 } }: OnMounts): Mode[] {
-  if (!inertiaKgM2) throw new InputError('/inertiaKgM2', 'The motions of a body rest on its inertia.');
+  if (!inertiaKgM2) throw new InputError('/inertiaKgM2', 'Motions require the moments of inertia.');
   const mass = Matrix.zeros(6, 6);
   mass.setSubMatrix(Matrix.eye(3).mul(massKg), 0, 0);
   mass.setSubMatrix(new Matrix(inertiaKgM2), 3, 3);
@@ -235,7 +235,7 @@ export function modesOf({ stiffness, body: { massKg, inertiaKgM2 } }: OnMounts):
   if (!back)
     throw new InputError(
       '/inertiaKgM2',
-      'Mass and inertia lie too far apart to reckon how it moves: look for a size or a mass that is far off.',
+      'Mass and inertia do not match: movement cannot be calculated. Check size and mass.',
     );
   const scaled = back.mmul(stiffness).mmul(back.transpose());
   const found = new EigenvalueDecomposition(scaled, { assumeSymmetric: true });
@@ -384,7 +384,7 @@ export function transmissibility(excitationHz: number, naturalHz: number, dampin
   requirePositive('/excitationHz', excitationHz, 'Hz');
   requirePositive('/naturalHz', naturalHz, 'Hz');
   if (!(dampingRatio >= 0))
-    throw new InputError('/dampingRatio', `dampingRatio may not be below 0; it is ${dampingRatio}.`);
+    throw new InputError('/dampingRatio', `Damping ratio may not be below 0; it is ${dampingRatio}.`);
   const r = excitationHz / naturalHz;
   const damped = (2 * dampingRatio * r) ** 2;
   return Math.sqrt((1 + damped) / ((1 - r * r) ** 2 + damped));

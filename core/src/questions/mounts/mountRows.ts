@@ -81,12 +81,12 @@ export function held({ candidate }: InCar, hangs: Hanging, mounts: readonly Moun
     figure,
     limitKind: 'info',
     state: leaning.length > 0 ? 'blocked' : 'clear',
-    because: `It gives most in ${axis}: ${sizeOf(perDeg)}. It sinks ${say(hangs.sagMm, 'lengthMm', { digits: 1 })} under its own weight.`,
+    because: `Softest in ${axis}: ${sizeOf(perDeg)}. It sinks ${say(hangs.sagMm, 'lengthMm', { digits: 1 })} under its own weight.`,
   });
   const title =
     leaning.length > 0
       ? `${capital(leaning.map((m) => m.fitted.name).join(', '))} would carry ${say(100 * Math.abs(hangs.weightShare[leaning[0]!.fitted.id]!), 'percent', { digits: 0 })} of the weight: a link may carry ${say(100 * LINK_WEIGHT, 'percent', { digits: 0 })}`
-      : `${mounts.length === 1 ? 'One mount holds' : `${mounts.length} mounts hold`} it; it gives most in ${axis}`;
+      : `${mounts.length === 1 ? 'One mount holds' : `${mounts.length} mounts hold`} it; softest in ${axis}`;
   return {
     check,
     found: [
@@ -138,7 +138,7 @@ export function loaded(
   const over = figure !== undefined && figure.value > 100;
   const because = top
     ? `${capital(top.m.fitted.name)}: ${say(top.loadN, 'forceN')} in ${caseWords(top.worst.case)}, rated ${say(top.ratingN.value, 'forceN')}.${unrated.length > 0 ? ` Without a rating: ${unrated.map((m) => m.fitted.name).join(', ')}.` : ''}`
-    : 'Nobody has entered what its mounts are rated for.';
+    : 'Load rating of the mounts missing.';
   const check = makeCheck({
     ...LOAD,
     figure,
@@ -147,12 +147,12 @@ export function loaded(
   });
   const title =
     check.state === 'unknown'
-      ? 'Whether its mounts stand the load is not known'
+      ? 'Mount load: rating missing'
       : check.state === 'blocked'
         ? `The ${top!.m.fitted.name} takes ${say(top!.loadN, 'forceN')} in ${caseWords(top!.worst.case)}, more than its ${say(top!.ratingN.value, 'forceN')}`
         : check.state === 'tight'
-          ? `The ${top!.m.fitted.name} stands its load by less than the doubt`
-          : 'Every mount stands its greatest load';
+          ? `${top!.m.fitted.name}: load rating met, but margin less than uncertainty`
+          : 'All mounts are rated for their maximum load';
   return {
     check,
     found: [
@@ -185,7 +185,7 @@ export function moving(hangs: Hanging, mounts: readonly MountInUse[], doubts: Do
       ...MOVES,
       figure,
       ...(driveKnown ? {} : { state: 'unknown' as const }),
-      because: `${driveKnown ? '' : 'Without the drive torque, which nobody knows. '}Farthest in ${caseWords(worst.case)}; it turns most in ${caseWords(turns.case)}, ${say(turnDeg(turns), 'angleDeg', { digits: 1 })}.${stopped.length > 0 ? ` On its stop: ${stopped.join(', ')}.` : ''}`,
+      because: `${driveKnown ? '' : 'Drive torque missing. '}Farthest in ${caseWords(worst.case)}; it turns most in ${caseWords(turns.case)}, ${say(turnDeg(turns), 'angleDeg', { digits: 1 })}.${stopped.length > 0 ? ` On its stop: ${stopped.join(', ')}.` : ''}`,
     }),
     found: [],
   };
@@ -223,9 +223,9 @@ export function isolation(
  * says nothing. C. F. Taylor, The Internal-Combustion Engine, vol. 2, ch. 8.
  */
 function unbalancedWords(arrangement: Engine['arrangement'], cylinders: number): string | undefined {
-  if (arrangement === 'inline' && cylinders === 3) return 'a triple rocks end to end once a turn';
-  if (arrangement === 'inline' && cylinders === 4) return 'an inline four shakes up and down twice a turn';
-  if (arrangement === 'vee' && cylinders === 6) return 'a V6 rocks end to end twice a turn';
+  if (arrangement === 'inline' && cylinders === 3) return 'a triple has a first-order rocking couple';
+  if (arrangement === 'inline' && cylinders === 4) return 'an inline four has a second-order vertical vibration';
+  if (arrangement === 'vee' && cylinders === 6) return 'a V6 has a second-order rocking couple';
   return undefined;
 }
 
@@ -250,11 +250,11 @@ export function shaken(
     figure: passesPct,
     // A shake is lived with: it never keeps a car from running.
     state: passesPct.value + passesPct.plusMinus > 100 ? 'tight' : 'clear',
-    because: `It fires ${say(found.firingHz, 'frequencyHz')} at ${say(found.rpm, 'rpm')}; its own ${found.by} is at ${say(found.modeHz, 'frequencyHz')}. Below ${say(found.firingHz / Math.SQRT2, 'frequencyHz')} the mounts keep back more than they pass.${found.unbalanced ? ` Besides, ${found.unbalanced}.` : ''}`,
+    because: `Firing frequency ${say(found.firingHz, 'frequencyHz')} at ${say(found.rpm, 'rpm')}; natural frequency, ${found.by}: ${say(found.modeHz, 'frequencyHz')}. Isolation below ${say(found.firingHz / Math.SQRT2, 'frequencyHz')}.${found.unbalanced ? ` Besides, ${found.unbalanced}.` : ''}`,
   });
   const title =
     passesPct.value > 100
-      ? `At ${when} the mounts pass on more than they keep back: ${say(passesPct.value, 'percent')}`
-      : `At ${when} ${say(passesPct.value, 'percent')} of the shake comes through`;
+      ? `Vibration at ${when} amplified by the mounts: ${say(passesPct.value, 'percent')} transmitted`
+      : `${say(passesPct.value, 'percent')} of the vibration transmitted at ${when}`;
   return { check, found: [findingOf(check, title)] };
 }

@@ -27,7 +27,7 @@ export function preloads({ candidate }: InCar, mounts: readonly MountInUse[]): F
         state,
         step: 'mounts',
         title: `${capital(m.fitted.name)}: ${say(off.value, 'lengthMm', { digits: 1 })} out of plane forces ${say(preloadN, 'forceN')} into the casting`,
-        because: `${capital(m.school)}, ${say(firmest, 'stiffnessNPerMm')}: what it is pulled straight by stays in it. ${state === 'clear' ? 'It gives enough to take that up.' : 'Shim or remake the chassis mount first.'}`,
+        because: `${capital(m.school)}, ${say(firmest, 'stiffnessNPerMm')}: what it is pulled straight by stays in it. ${state === 'clear' ? 'It is flexible enough for that.' : 'Shim or remake the chassis mount first.'}`,
         figure: preloadN,
         plusMinus: firmest * scatterOf(off),
         quantity: 'forceN',

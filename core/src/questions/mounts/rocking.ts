@@ -67,7 +67,7 @@ export function rocking(
       : rocks
         ? 'These mounts leave it free to turn: another one away from the axis stops it'
         : 'These mounts leave it free to slide: another one across that stops it';
-  const asks = drive ? ` that ${say(drive.forward.value, 'torqueNm')} of drive torque asks for in first gear` : '';
+  const asks = drive ? ` that ${say(drive.forward.value, 'torqueNm')} of drive torque requires in first gear` : '';
   const check = makeCheck({
     ...HELD,
     figure: { value: 0, plusMinus: 0, evidence: 'measured', from: [] },
@@ -77,7 +77,7 @@ export function rocking(
   });
   const remedies = addedMounts(subject, hung, inUse, asked);
   return {
-    checks: [check, ...openRows(subject, 'Nothing is told of a powertrain that rocks.')],
+    checks: [check, ...openRows(subject, 'Rocking powertrain: not calculated.')],
     findings: [findingOf(check, title, { about: [subject.candidate.id], remedies })],
     figures: {
       ...(powertrain ? { massKg: hung.body.massKg, comMm: hung.body.comMm } : {}),

@@ -20,10 +20,10 @@ export function shellFindings({ chassis }: Pick<Subject, 'chassis'>, mounts: rea
         state: open ? 'unknown' : 'tight',
         step: 'mounts',
         title: open
-          ? `${capital(pad.name)}: what the new mount stands on is not known`
-          : `${capital(pad.name)}: ${say(shellMm.value, 'lengthMm', { digits: 1 })} of shell wants a plate under it`,
+          ? `${capital(pad.name)}: base of the new mount unknown`
+          : `${capital(pad.name)}: ${say(shellMm.value, 'lengthMm', { digits: 1 })} of shell: reinforcing plate required`,
         because:
-          'A new mount on thin shell tears out: spread its load by a plate. What is welded to the body is for whoever is licensed to judge it, by the rules of the place.',
+          'A new mount on thin sheet metal tears out: add a reinforcement plate. Welds on the body require licensed inspection by local code.',
         about: [pad.id],
         missing: open && index >= 0 ? [`/chassis/pads/${index}/shellMm`] : [],
         ...(open

@@ -18,7 +18,7 @@ const vec = (of: ReturnType<typeof Type.Number>, description?: string) =>
 const onMountsInput = {
   lumps: Type.Array(
     Type.Object(
-      { massKg: positive, comMm: vec(N), boxSizeMm: vec(positive, 'its own inertia is that of this box') },
+      { massKg: positive, comMm: vec(N), boxSizeMm: vec(positive, 'its own inertia is that of a cuboid') },
       closed,
     ),
     { minItems: 1, maxItems: 100 },
@@ -56,7 +56,7 @@ const G = 9.80665;
 export const mountSums = [
   defineSum({
     name: 'mounts.body',
-    title: 'Powertrain on its mounts: its six motions and the axis that gives most',
+    title: 'Powertrain on its mounts: six natural frequencies and the softest axis',
     input: Type.Object(onMountsInput, closed),
     output: Type.Object(
       {
@@ -121,7 +121,7 @@ export const mountSums = [
   }),
   defineSum({
     name: 'mounts.transmissibility',
-    title: 'What of a shaking force comes through a mount',
+    title: 'Transmissibility of a mount',
     input: Type.Object(
       { excitationHz: positive, naturalHz: positive, dampingRatio: Type.Number({ minimum: 0 }) },
       closed,

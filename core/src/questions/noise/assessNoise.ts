@@ -10,7 +10,7 @@ export interface NoiseFigures {
   readonly levelDb: Derived | undefined;
 }
 
-const UNTOLD: Figure = { value: 0, plusMinus: 3, evidence: 'estimated', source: 'nobody has told' };
+const UNTOLD: Figure = { value: 0, plusMinus: 3, evidence: 'estimated', source: 'not stated' };
 
 type Rule = NonNullable<Brief['noise']>;
 
@@ -66,7 +66,7 @@ interface Level {
 
 function levelUnder({ engine, dressing, parts }: Subject, rule: Rule, peakPowerKw: number | undefined): Level {
   const source = engine.noise;
-  if (!source) return { figure: undefined, words: 'Nobody has a noise level for this engine.' };
+  if (!source) return { figure: undefined, words: 'No noise data for this engine.' };
   const deltas: Record<string, Figure> = {};
   for (const d of dressing) if (d.noiseDeltaDb) deltas[d.name] = level(d.noiseDeltaDb);
   for (const p of parts)
@@ -83,7 +83,7 @@ function levelUnder({ engine, dressing, parts }: Subject, rule: Rule, peakPowerK
   const named = Object.entries(deltas).map(([name, d]) => `${name} ${say(d.value, 'soundDb', { signed: true })}`);
   return {
     figure,
-    words: `${say(source.levelDb.value, 'soundDb')} ${source.levelDb.evidence} at ${say(source.distanceM, 'distanceM')}, brought to ${say(rule.distanceM, 'distanceM')}${rule.rpm === undefined ? '' : ` and ${say(rule.rpm, 'rpm')}`}${named.length ? `; ${named.join(', ')}` : ''}.`,
+    words: `${say(source.levelDb.value, 'soundDb')} ${source.levelDb.evidence} at ${say(source.distanceM, 'distanceM')}, converted to ${say(rule.distanceM, 'distanceM')}${rule.rpm === undefined ? '' : ` and ${say(rule.rpm, 'rpm')}`}${named.length ? `; ${named.join(', ')}` : ''}.`,
   };
 }
 
@@ -116,23 +116,23 @@ function limitOf({ engine }: Subject, { figure, words }: Level, { id, title, lim
   const check = makeCheck({
     id,
     step: 'brief',
-    group: 'Gates',
+    group: 'Hard limits',
     title,
     quantity: 'soundDb',
     figure,
     limitKind: 'at most',
     limit,
     span: 15,
-    because: figure ? `${words} The meter of whoever holds the rule decides.` : words,
+    because: figure ? `${words} The official measurement decides.` : words,
   });
   const finding = findingOf(
     check,
     check.state === 'unknown'
-      ? 'Its noise is not known'
+      ? 'Noise level unknown'
       : check.state === 'blocked'
         ? `${say((figure?.value ?? 0) - limit, 'soundDb')} louder than the limit${when}`
         : check.state === 'tight'
-          ? `Under the noise limit${when} by less than its doubt`
+          ? `Noise limit met${when}, but margin less than uncertainty`
           : `${say(figure?.value ?? 0, 'soundDb')}, under the limit${when} of ${say(limit, 'soundDb')}`,
     { about: [engine.id], missing: check.state === 'unknown' ? [`/engines/${engine.id}/noise`] : [] },
   );

@@ -96,7 +96,7 @@ function thickness(plate: AdapterPlate, at: string): Finding[] {
         state: 'unknown',
         step: 'joints',
         title: 'How thick the adapter plate may be is not known',
-        because: 'It rests on the stick-out of the input shaft, the depth of its pilot, and where spline and hub lie.',
+        because: 'Inputs: protrusion of the input shaft, pilot depth, position of spline and hub.',
         missing: [`${at}/stack`],
       }),
     ];
@@ -107,7 +107,7 @@ function thickness(plate: AdapterPlate, at: string): Finding[] {
         id: 'plate-thickness',
         state: 'unknown',
         step: 'joints',
-        title: 'How thick the adapter plate may be can’t be reckoned',
+        title: 'Adapter plate thickness cannot be calculated',
         because: tried.fault.message,
         missing: [`${at}/stack${tried.fault.pointer}`],
       }),
@@ -133,11 +133,11 @@ function thickness(plate: AdapterPlate, at: string): Finding[] {
       step: 'joints',
       title:
         t === undefined
-          ? `The adapter plate may be ${range} thick: how thick it is nobody has said`
+          ? `Adapter plate: permitted thickness ${range}, thickness missing`
           : state === 'blocked'
             ? `A plate of ${mm(t)} does not suit the input shaft: ${range}`
             : `A plate of ${mm(t)} suits input shaft, pilot and hub`,
-      because: `Thinner: ${w.thinnestBy}. Thicker: ${w.thickestBy}. The spline holds ${mm(w.splineEngagementAtThinnestMm!)} at the thinnest.`,
+      because: `Thinner: ${w.thinnestBy}. Thicker: ${w.thickestBy}. Spline engagement: ${mm(w.splineEngagementAtThinnestMm!)} at the thinnest.`,
       ...(t === undefined
         ? {}
         : {

@@ -32,7 +32,7 @@ export const turnedBy = ({ uMm, vMm }: Pick<PlateHole, 'uMm' | 'vMm'>, degrees: 
 function checked(pattern: readonly PlateHole[], at: string): readonly PlateHole[] {
   pattern.forEach((h, i) => {
     if (!(h.diameterMm > 0))
-      throw new InputError(`${at}/${i}/diameterMm`, `The hole “${h.id}” needs a diameter above 0 (diameterMm).`);
+      throw new InputError(`${at}/${i}/diameterMm`, `The hole “${h.id}” needs a diameter above 0.`);
   });
   return pattern;
 }

@@ -46,7 +46,10 @@ export function clutchRelease(r: Release): Released {
   ] as const)
     requirePositive(`/${key}`, r[key]);
   if (!(r.slaveInnerDiameterMm >= 0 && r.slaveInnerDiameterMm < r.slaveOuterDiameterMm))
-    throw new InputError('/slaveInnerDiameterMm', 'The slave’s inner diameter is below its outer one, or nought.');
+    throw new InputError(
+      '/slaveInnerDiameterMm',
+      'Slave cylinder: the inner diameter must be greater than 0 and less than the outer diameter.',
+    );
   const areas = r.masterDiameterMm ** 2 / (r.slaveOuterDiameterMm ** 2 - r.slaveInnerDiameterMm ** 2);
   const bearingTravelMm = ((PASSED * r.pedalTravelMm) / r.pedalRatio) * (areas / r.forkRatio);
   const travelAskedWithReserveMm = RESERVE * r.travelAskedMm;

@@ -53,8 +53,7 @@ const between = ([ax, ay]: Pixel, [bx, by]: Pixel): Pixel => [bx - ax, by - ay];
 /** Scales across and down by one ruler, or by two that cross: (s·Δx)² + (t·Δy)² = length². */
 function scalesOf(rulers: readonly Ruler[]): { scale: readonly [number, number]; crossed: boolean } {
   const [first, second] = rulers;
-  if (!first)
-    throw new InputError('/rulers', 'Mark a known length first: two points of a ruler and what lies between them.');
+  if (!first) throw new InputError('/rulers', 'Mark a known length first: two points of a ruler and their distance.');
   rulers.forEach((r, i) => {
     if (!(r.lengthMm > 0))
       throw new InputError(`/rulers/${i}/lengthMm`, 'How long the ruler is between its two marks must be above 0.');
@@ -69,7 +68,7 @@ function scalesOf(rulers: readonly Ruler[]): { scale: readonly [number, number];
   if (cross < CROSSED)
     throw new InputError(
       '/rulers/1/to',
-      'The second ruler lies along the first: lay it across, so that it shows whether the picture leans.',
+      'The second ruler is parallel to the first: place it across, so that it shows whether the picture is tilted.',
     );
   const [A, B, C, D] = [ax * ax, ay * ay, bx * bx, by * by];
   const det = A * D - B * C;

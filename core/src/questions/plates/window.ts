@@ -21,7 +21,7 @@ export interface PlateWindow {
   readonly thickestMm: number | null;
   readonly splineEngagementAtThinnestMm: number | null;
   /** What keeps it from being thinner, and from being thicker. */
-  readonly thinnestBy: 'nothing' | 'shaft meets the bottom of the pilot' | 'spline of the hub';
+  readonly thinnestBy: 'nothing' | 'shaft touches the bottom of the pilot' | 'spline of the hub';
   readonly thickestBy: 'shaft leaves the pilot' | 'spline of the hub';
 }
 
@@ -33,12 +33,11 @@ export interface PlateWindow {
 export function plateWindow(stack: PlateStack): PlateWindow {
   const { shaftStickOutMm: s, pilotMouthDepthMm: mouth, pilotBottomDepthMm: bottom } = stack;
   requirePositive('/splineDiameterMm', stack.splineDiameterMm);
-  if (!(bottom > mouth))
-    throw new InputError('/pilotBottomDepthMm', 'The pilot’s bottom lies ahead of its mouth (pilotBottomDepthMm).');
+  if (!(bottom > mouth)) throw new InputError('/pilotBottomDepthMm', 'The pilot’s bottom is ahead of its mouth.');
   if (!(stack.splineEndMm > stack.splineStartMm))
-    throw new InputError('/splineEndMm', 'The spline ends ahead of where it begins (splineEndMm).');
+    throw new InputError('/splineEndMm', 'The spline ends ahead of where it begins.');
   if (!(stack.hubFrontMm > stack.hubRearMm))
-    throw new InputError('/hubFrontMm', 'The front of the hub lies ahead of its rear (hubFrontMm).');
+    throw new InputError('/hubFrontMm', 'The front of the hub is ahead of its rear.');
   const overlap = (t: number) =>
     Math.min(stack.splineEndMm - t, stack.hubFrontMm) - Math.max(stack.splineStartMm - t, stack.hubRearMm);
   const needs = stack.splineDiameterMm;
@@ -61,7 +60,7 @@ export function plateWindow(stack: PlateStack): PlateWindow {
       thinnest <= 0
         ? 'nothing'
         : byPilot >= (enough?.from ?? -Infinity)
-          ? 'shaft meets the bottom of the pilot'
+          ? 'shaft touches the bottom of the pilot'
           : 'spline of the hub',
     thickestBy: enough !== undefined && enough.to < leaves ? 'spline of the hub' : 'shaft leaves the pilot',
   };

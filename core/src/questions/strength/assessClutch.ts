@@ -32,12 +32,12 @@ export function assessClutch(
               .capacityUniformWearNm / v['peak torque'],
         )
       : undefined;
-  const name = kit?.name ?? `clutch that comes with the ${gearbox.shortName}`;
+  const name = kit?.name ?? `standard clutch of ${gearbox.shortName}`;
   const check = makeCheck({
     id: 'clutch-margin',
     step: 'gearing',
-    group: 'Driving',
-    title: 'Clutch margin',
+    group: 'Performance',
+    title: 'Clutch safety factor',
     quantity: 'ratio',
     figure,
     limitKind: 'at least',
@@ -45,24 +45,24 @@ export function assessClutch(
     span: 1,
     because:
       figure && peak
-        ? `${capital(name)} holds ${say(figure.value * peak.value, 'torqueNm')} by uniform wear; ${CLUTCH_RESERVE} × the peak torque of ${say(peak.value, 'torqueNm')} is asked.`
+        ? `${capital(name)} holds ${say(figure.value * peak.value, 'torqueNm')} (uniform wear); ${CLUTCH_RESERVE} × the peak torque of ${say(peak.value, 'torqueNm')} is required.`
         : clutch
           ? 'Needs a torque curve.'
-          : 'Nobody has measured the clutch.',
+          : 'Clutch data missing.',
   });
   checks.push(check);
   findings.push(
     findingOf(
       check,
       check.state === 'unknown'
-        ? 'The clutch can’t be judged yet'
+        ? 'Clutch: data missing'
         : check.state === 'blocked'
           ? (figure?.value ?? 0) < 1
-            ? `The clutch slips: it holds ${say((figure?.value ?? 0) * (peak?.value ?? 0), 'torqueNm')}`
-            : `The clutch is short of its reserve: it holds ${say(figure?.value ?? 0, 'ratio')} the peak torque, ${CLUTCH_RESERVE} is asked`
+            ? `Clutch torque capacity too low: ${say((figure?.value ?? 0) * (peak?.value ?? 0), 'torqueNm')}`
+            : `Clutch reserve below the requirement: capacity ${say(figure?.value ?? 0, 'ratio')} peak torque, ${CLUTCH_RESERVE} required`
           : check.state === 'tight'
-            ? 'The clutch holds by less than the doubt of its clamp load'
-            : `The clutch holds ${say(figure?.value ?? 0, 'ratio')} peak torque`,
+            ? 'Clutch capacity met, but margin less than uncertainty'
+            : `Clutch torque capacity ${say(figure?.value ?? 0, 'ratio')} peak torque`,
       {
         about: [kit?.id ?? gearbox.id],
         missing:

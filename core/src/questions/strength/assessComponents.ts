@@ -12,6 +12,7 @@ import {
 } from '../engine/index.ts';
 import { STANDARD_AIR_DENSITY, type GearingFigures, type RoadFigures } from '../gearing/index.ts';
 import {
+  choiceWords,
   makeFinding,
   type CheckResult,
   type Finding,
@@ -59,7 +60,7 @@ export function assessComponents(
         id: `weakest-${t.when}`,
         state: 'tight',
         step: 'gearing',
-        title: `At the later ${say(t.kw, 'powerKw')} the ${first.name} gives up first, at ${say(first.kw!, 'powerKw')}`,
+        title: `Later (${say(t.kw, 'powerKw')}): weakest component is ${first.name}, limit ${say(first.kw!, 'powerKw')}`,
         because: `${first.because}${
           t.giveUp.length > 1
             ? ` After it: ${t.giveUp
@@ -83,7 +84,7 @@ export function assessComponents(
         state: 'clear',
         step: 'gearing',
         title: `${i.name} brings nothing until the ${i.until.map((l) => l.name).join(' and ')} ${i.until.length > 1 ? 'are' : 'is'} done`,
-        because: `${i.until.map((l) => `${l.name} ${say(l.kw!, 'powerKw')}`).join(', ')}: what it carries more, they don’t.`,
+        because: `${i.until.map((l) => `${l.name} ${say(l.kw!, 'powerKw')}`).join(', ')}is the limit.`,
         about: subject.parts.some((p) => p.id === i.partId) ? [i.partId] : [subject.candidate.id],
       }),
     );
@@ -140,7 +141,7 @@ function engineLinks(subject: Subject, gearing: GearingFigures): ComponentLimit[
         kw,
         plusMinusKw: kw === undefined ? 0 : spread(kw, l.figure),
         evidence: l.figure.evidence,
-        because: `${say(l.figure.value, l.kind)} is what it is known to stand; what goes first: ${l.goesFirst}.`,
+        because: `${say(l.figure.value, l.kind)} rating; first failure: ${l.goesFirst}.`,
         raisedBy: [],
       },
     ];
@@ -156,7 +157,7 @@ function engineLinks(subject: Subject, gearing: GearingFigures): ComponentLimit[
             kw: undefined,
             plusMinusKw: 0,
             evidence: undefined,
-            because: 'Nobody has told what it stands.',
+            because: 'No rating.',
             missing: `/engines/${engine.id}/limits`,
             raisedBy: [],
           },
@@ -199,7 +200,7 @@ function pumpLink(subject: Subject): ComponentLimit | undefined {
     kw,
     plusMinusKw: Math.hypot(spread(kw, gives), spread(kw, bsfc)),
     evidence: worstEvidence([gives.evidence, bsfc.evidence]),
-    because: `${pump.name} gives ${say(gives.value, 'flowLph')} at rail pressure.`,
+    because: `${pump.name} delivers ${say(gives.value, 'flowLph')} at rail pressure.`,
     raisedBy: ['pump'],
   };
 }
@@ -219,7 +220,7 @@ function airLink(subject: Subject): ComponentLimit {
       kw: undefined,
       plusMinusKw: 0,
       evidence: undefined,
-      because: 'Nobody has measured the throttle.',
+      because: 'Throttle size missing.',
       missing: `/engines/${engine.id}/throttle`,
       raisedBy: [],
     };
@@ -235,7 +236,7 @@ function airLink(subject: Subject): ComponentLimit {
     kw,
     plusMinusKw: Math.hypot(spread(kw, bsfc), 2 * spread(kw, throttle.boreMm), 0.1 * kw),
     evidence: 'estimated',
-    because: `${throttle.throats === 1 ? 'A throat' : `${throttle.throats} throats`} of ${say(throttle.boreMm.value, 'lengthMm')} ${throttle.throats === 1 ? 'passes' : 'pass'} it at ${say(THROAT_M_PER_S, 'speedMPerS', { digits: 0 })}.`,
+    because: `${throttle.throats === 1 ? 'Throttle bore' : `${throttle.throats} throats`} of ${say(throttle.boreMm.value, 'lengthMm')} ${throttle.throats === 1 ? 'passes' : 'pass'} it at ${say(THROAT_M_PER_S, 'speedMPerS', { digits: 0 })}.`,
     raisedBy: ['manifold'],
   };
 }
@@ -251,7 +252,7 @@ function coolingLink(cooling: CoolingFigures | undefined): ComponentLimit {
       kw: undefined,
       plusMinusKw: 0,
       evidence: undefined,
-      because: 'Nobody has measured the radiator’s core.',
+      because: 'Radiator core size missing.',
       missing: '/chassis/radiator',
       raisedBy,
     };
@@ -262,7 +263,7 @@ function coolingLink(cooling: CoolingFigures | undefined): ComponentLimit {
     kw: limitKw.value,
     plusMinusKw: limitKw.plusMinus,
     evidence: limitKw.evidence,
-    because: `${sentenceCase(cooling.core!)} keeps it cool up to there in the brief’s worst air: climbing, crawling and on the share of power that its use asks for long.`,
+    because: `${sentenceCase(cooling.core!)} cools up to this power in the hot-day conditions of the brief: climb, crawl and continuous duty.`,
     raisedBy,
   };
 }
@@ -289,7 +290,7 @@ function drivelineLinks(
       kw,
       plusMinusKw: kw === undefined ? 0 : spread(kw, c),
       evidence: c.evidence,
-      because: `Holds ${say(c.value, 'torqueNm')}; ${CLUTCH_RESERVE} times the peak is asked.`,
+      because: `Torque capacity ${say(c.value, 'torqueNm')}; required ${CLUTCH_RESERVE} × peak torque.`,
       raisedBy: ['clutch kit', 'flywheel'],
     });
   }
@@ -302,7 +303,7 @@ function drivelineLinks(
       kw: undefined,
       plusMinusKw: 0,
       evidence: undefined,
-      because: `Nobody has a rating for the ${gearbox.name}.`,
+      because: `No torque rating for ${gearbox.name}.`,
       missing: `/gearboxes/${gearbox.id}/ratings`,
       raisedBy: [],
     });
@@ -324,7 +325,7 @@ function drivelineLinks(
       kw,
       plusMinusKw: kw === undefined ? 0 : spread(kw, first.bridged!.inputNm),
       evidence: first.bridged!.inputNm.evidence,
-      because: `Stands ${say(ratingNm, 'torqueNm')} there; × ${factor} for ${subject.brief.use}.`,
+      because: `Rating ${say(ratingNm, 'torqueNm')}; service factor ${factor} for ${choiceWords(subject.brief.use)}.`,
       raisedBy: [],
     });
   }
@@ -363,7 +364,7 @@ function tyreLink(gearing: GearingFigures, road: RoadFigures): ComponentLimit {
       kw: undefined,
       plusMinusKw: 0,
       evidence: undefined,
-      because: 'Needs the weighed car, a tyre and a curve.',
+      because: 'Missing: vehicle mass, tyre or torque curve.',
       missing: '/chassis/weighing',
       raisedBy: [],
     };
@@ -392,7 +393,7 @@ function brakeLink(subject: Subject): ComponentLimit {
     evidence: f?.evidence,
     because: f
       ? `${part ? `${part.name}: ` : ''}good for ${say(f.value, 'powerKw')} in a car of this mass.`
-      : 'Nobody has told what power the brakes are good for.',
+      : 'No brake rating.',
     ...(f ? {} : { missing: '/chassis/brakesForKw' }),
     raisedBy: ['brakes'],
   };

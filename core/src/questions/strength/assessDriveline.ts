@@ -1,7 +1,7 @@
 import { torqueAt } from '../curve/index.ts';
 import { biasOf, differentialOf, type GearingFigures } from '../gearing/index.ts';
 import { findingOf, makeCheck, makeFinding, unanswered, type CheckResult, type Subject } from '../../model/index.ts';
-import { attempt, GRAVITY, propagate, say, type Derived } from '../../units/index.ts';
+import { attempt, capital, GRAVITY, propagate, say, type Derived } from '../../units/index.ts';
 import { hillLaunch } from './clutch.ts';
 import {
   assessPropshafts,
@@ -27,7 +27,7 @@ export interface DrivelineFigures extends PropshaftFigures {
   readonly donorLaunchShare: number | undefined;
 }
 
-const GROUP = 'Driving';
+const GROUP = 'Performance';
 /** Above this share of the donor's a box and its clutch live a hard life. */
 const HARD_LIFE = 1.3;
 
@@ -62,8 +62,8 @@ function axleStrength(subject: Subject, gearing: GearingFigures, gears: readonly
   const pinionMargin = marginOf(pinion, behindNm, governs, subject, gearing);
   const shaftMargin = marginOf(shaft, shaftNm, governs, subject, gearing);
   for (const [id, title, what, figure, load, rating, key] of [
-    ['axle-margin', 'Axle margin', 'axle', pinionMargin, behindNm, pinion, 'pinionTorqueNm'],
-    ['shaft-margin', 'Half shaft margin', 'half shaft', shaftMargin, shaftNm, shaft, 'shaftTorqueNm'],
+    ['axle-margin', 'Axle safety factor', 'axle', pinionMargin, behindNm, pinion, 'pinionTorqueNm'],
+    ['shaft-margin', 'Half-shaft safety factor', 'half shaft', shaftMargin, shaftNm, shaft, 'shaftTorqueNm'],
   ] as const) {
     // A transaxle has its pinion inside: its own rating is the gearbox’s.
     if (!chassis || (id === 'axle-margin' && gearbox.finalDriveInside !== undefined)) continue;
@@ -79,8 +79,8 @@ function axleStrength(subject: Subject, gearing: GearingFigures, gears: readonly
     };
     if (!rating) {
       const open = unanswered(
-        { ...row, because: `Nobody has entered what the ${what} stands.` },
-        `Nobody knows what the ${what} stands`,
+        { ...row, because: `${capital(what)}: torque rating missing.` },
+        `${what}: torque rating unknown`,
         [`/chassis/axleRating/${key}`],
         [candidate.id],
       );
@@ -96,7 +96,7 @@ function axleStrength(subject: Subject, gearing: GearingFigures, gears: readonly
       because:
         load === undefined
           ? 'Needs a torque curve.'
-          : `${say(rating.value, 'torqueNm')} (${rating.evidence}) against ${say(load, 'torqueNm')} in first${low}, set by the ${governs}${id === 'shaft-margin' ? `; with the differential ${differential} one shaft sees ${say(100 * share, 'percent', { digits: 0 })} of it` : ''}.`,
+          : `${say(rating.value, 'torqueNm')} (${rating.evidence}) against ${say(load, 'torqueNm')} in first${low}, set by the ${governs}${id === 'shaft-margin' ? `; ${differential} differential: one half shaft carries ${say(100 * share, 'percent', { digits: 0 })}` : ''}.`,
     });
     said.checks.push(check);
     if (check.state !== 'clear')
@@ -104,10 +104,10 @@ function axleStrength(subject: Subject, gearing: GearingFigures, gears: readonly
         findingOf(
           check,
           check.state === 'blocked'
-            ? `The ${what} is ${say(load! - rating.value, 'torqueNm')} short in first`
+            ? `${what} overloaded by ${say(load! - rating.value, 'torqueNm')} in first gear`
             : check.state === 'tight'
-              ? `The ${what} stands first by less than the doubt of its rating`
-              : `Nobody can say yet whether the ${what} stands it`,
+              ? `${what}: rating met in first gear, but margin less than uncertainty`
+              : `${what}: rating or load unknown`,
           {
             about: [candidate.id],
             missing: check.state === 'unknown' && !figure ? [`/engines/${subject.engine.id}/curves`] : [],
@@ -165,8 +165,8 @@ function launchBesideDonor(subject: Subject, gearing: GearingFigures, said: Said
   const donorMassRatio =
     kerb && driven
       ? propagate(
-          { 'mass as driven': driven, 'kerb mass of its donor': kerb },
-          (v) => v['mass as driven'] / v['kerb mass of its donor'],
+          { 'mass with driver': driven, 'donor car kerb mass': kerb },
+          (v) => v['mass with driver'] / v['donor car kerb mass'],
         )
       : undefined;
   const torqueNm = launchRpm === undefined || !gearing.curve ? undefined : torqueAt(gearing.curve.torque, launchRpm);
@@ -210,7 +210,7 @@ function launchBesideDonor(subject: Subject, gearing: GearingFigures, said: Said
         state: 'blocked',
         step: 'gearing',
         title: `The clutch never locks${where}`,
-        because: `At ${say(launchRpm, 'rpm')} the engine gives ${say(torqueNm, 'torqueNm')}, and ${say(driven.value + behindKg, 'massKg')} there ask for more at this gearing. A shorter first or final drive, or a later launch, takes it up.`,
+        because: `At ${say(launchRpm, 'rpm')} engine torque ${say(torqueNm, 'torqueNm')}, too low for ${say(driven.value + behindKg, 'massKg')} with this gearing. Use a numerically higher first gear or final drive, or a higher launch rpm.`,
         about: [gearbox.id],
       }),
     );
@@ -226,8 +226,8 @@ function launchBesideDonor(subject: Subject, gearing: GearingFigures, said: Said
         id: 'launch-heat',
         state: 'tight',
         step: 'gearing',
-        title: `Each start heats the clutch ${say(share, 'number', { digits: 2 })} times as much as in the car it came from`,
-        because: `${say(driven.value + behindKg, 'massKg')}${behindKg > 0 ? ' with the trailer' : ''} against ${say(kerb.value, 'massKg')}, at this gearing from ${say(launchRpm, 'rpm')}. A start${where} puts ${(launchJ / 1000).toFixed(0)} kJ into it in ${slipTimeS.toFixed(1)} s of slip. A shorter first or final drive takes it down by its square.`,
+        title: `Clutch heat per start: ${say(share, 'number', { digits: 2 })} × donor car`,
+        because: `${say(driven.value + behindKg, 'massKg')}${behindKg > 0 ? ' with the trailer' : ''} against ${say(kerb.value, 'massKg')}, at this gearing from ${say(launchRpm, 'rpm')}. A start${where} puts ${(launchJ / 1000).toFixed(0)} kJ into it in ${slipTimeS.toFixed(1)} s of slip. A higher numerical first gear or final drive ratio reduces clutch heat with its square.`,
         about: [gearbox.id],
       }),
     );

@@ -38,7 +38,7 @@ type Tube = NonNullable<Chassis['propshaft']>;
 
 /** Joints placed with a tape, mm. */
 const LENGTH_DOUBT_MM = 5;
-const GROUP = 'Driving';
+const GROUP = 'Performance';
 const MARGIN_ROW = {
   id: 'propshaft-margin',
   step: 'gearing',
@@ -53,7 +53,7 @@ const SPEED_ROW = {
   id: 'propshaft-speed',
   step: 'gearing',
   group: GROUP,
-  title: 'Propshaft, of critical speed',
+  title: 'Propshaft speed, % of critical speed',
   quantity: 'percent',
   limitKind: 'at most',
   limit: 100 * CRITICAL_SHARE,
@@ -138,7 +138,7 @@ function axleShare(chassis: Chassis, line: LineOfDrive): { readonly share: numbe
   if (chassis.drive !== 'all') return { share: 1, words: '' };
   const { rearTorqueShare: rear, centre } = chassis;
   if (rear === undefined || (centre !== undefined && centre !== 'fixed'))
-    return { share: 1, words: ', for with the other axle in the air it sees all of it' };
+    return { share: 1, words: ', all of it because the other axle may be airborne' };
   const front = line === 'front propshaft' || (line === 'propshaft' && (chassis.engineSits ?? 'front') !== 'front');
   const share = front ? 1 - rear : rear;
   return { share, words: `, its ${say(100 * share, 'percent', { digits: 0 })} of the split` };
@@ -194,14 +194,14 @@ function strengthOf(
   const about = [subject.candidate.id];
   const name = shaftWords(line);
   if (!tube) {
-    const because = 'Nobody has entered its tube.';
+    const because = 'Tube dimensions missing.';
     return { line, check: makeCheck({ ...MARGIN_ROW, figure: undefined, because }) };
   }
   const { ratingNm } = tube;
   if (!ratingNm) {
     const open = unanswered(
-      { ...MARGIN_ROW, because: 'Its joints give up before its tube, and nobody has said what they stand.' },
-      `Nobody knows what the ${name} stands`,
+      { ...MARGIN_ROW, because: 'U-joints are weaker than the tube, and their rating is missing.' },
+      `${name}: torque rating unknown`,
       [`${at}/ratingNm`],
       about,
     );
@@ -216,7 +216,7 @@ function strengthOf(
     because:
       loadNm === undefined
         ? 'Needs a torque curve.'
-        : `${say(ratingNm.value, 'torqueNm')} (${ratingNm.evidence}) against ${say(loadNm, 'torqueNm')} in first, set by the ${governs}${share}. A hoop round it is the usual caution.`,
+        : `${say(ratingNm.value, 'torqueNm')} (${ratingNm.evidence}) against ${say(loadNm, 'torqueNm')} in first, set by the ${governs}${share}. A propshaft safety loop is the usual caution.`,
   });
   if (check.state === 'clear') return { line, check };
   return {
@@ -225,10 +225,10 @@ function strengthOf(
     finding: findingOf(
       check,
       check.state === 'blocked'
-        ? `The ${name} is ${say(loadNm! - ratingNm.value, 'torqueNm')} short in first`
+        ? `${name} overloaded by ${say(loadNm! - ratingNm.value, 'torqueNm')} in first gear`
         : check.state === 'tight'
-          ? `The ${name} stands first by less than the doubt of its rating`
-          : `Nobody can say yet whether the ${name} stands it`,
+          ? `${name}: rating met in first gear, but margin less than uncertainty`
+          : `${name}: rating or load unknown`,
       { about, missing: check.state === 'unknown' && !figure ? [`/engines/${subject.engine.id}/curves`] : [] },
     ),
   };
@@ -242,8 +242,8 @@ function speedOf(
   const name = shaftWords(line);
   if (!tube) {
     const open = unanswered(
-      { ...SPEED_ROW, because: 'Nobody has entered its tube.' },
-      `Nobody knows the ${name}: neither its speed nor what it stands can be judged`,
+      { ...SPEED_ROW, because: 'Tube dimensions missing.' },
+      `${capital(name)}: data missing for speed and strength`,
       [at],
     );
     return { line, check: open.check, finding: open.finding, rpm: undefined, critical: undefined };
@@ -272,10 +272,10 @@ function speedOf(
     figure: share,
     because:
       critical && rpm !== undefined && sectionMm !== undefined
-        ? `${say(rpm, 'rpm')} at ${withCrank ? 'the redline, for it turns with the crank' : 'top speed'}; a ${say(tube.outerDiameterMm, 'lengthMm', { digits: 1 })} tube of ${say(sectionMm, 'lengthMm')} between joints${tube.pieces > 1 ? `, in ${tube.pieces} pieces,` : ''} whips at ${say(critical.value, 'rpm')}. Above ${say(100 * CRITICAL_SHARE, 'percent', { digits: 0 })} it is not driven.`
+        ? `${say(rpm, 'rpm')} at ${withCrank ? 'the redline, for it turns with the crank' : 'top speed'}; a ${say(tube.outerDiameterMm, 'lengthMm', { digits: 1 })} tube of ${say(sectionMm, 'lengthMm')} between joints${tube.pieces > 1 ? `, in ${tube.pieces} sections,` : ''}: critical speed ${say(critical.value, 'rpm')}. Limit ${say(100 * CRITICAL_SHARE, 'percent', { digits: 0 })} of it.`
         : withCrank
           ? 'Needs the place of engine and gearbox, and the redline.'
-          : 'Needs the joints of the shaft in the survey, and a top speed.',
+          : 'Missing: propshaft joint positions (survey) or top speed.',
   });
   if (check.state === 'clear') return { line, check, rpm, critical };
   const longest = rpm === undefined ? undefined : longestMm(shaftTube, rpm);
@@ -284,14 +284,14 @@ function speedOf(
     check.state === 'blocked'
       ? `${capital(name)} of ${say(sectionMm!, 'lengthMm')} is too long for its speed: ${say(share!.value, 'percent', { digits: 0 })} of critical`
       : check.state === 'tight'
-        ? `${capital(name)} at its speed limit by less than the doubt of its length`
-        : `${capital(name)} speed can’t be judged yet`,
+        ? `${capital(name)}: speed limit met, but margin less than uncertainty`
+        : `${capital(name)}: data for critical speed missing`,
     {
       missing:
         check.state === 'unknown' && lengthMm === undefined
           ? [withCrank ? `/candidates/${subject.candidate.id}/gearboxPlacement` : '/chassis/pinion']
           : [],
-      because: `${check.because}${longest === undefined ? '' : ` One piece of this tube may be ${say(longest, 'lengthMm')}: make it in ${Math.ceil((lengthMm ?? longest) / longest)} pieces with a centre bearing, or of a wider tube. A hoop round the front joint is the usual caution.`}`,
+      because: `${check.because}${longest === undefined ? '' : ` Maximum length of one section ${say(longest, 'lengthMm')}: use ${Math.ceil((lengthMm ?? longest) / longest)} sections with a centre bearing, or a larger tube. Fit a safety loop round the front joint.`}`,
     },
   );
   return { line, check, finding, rpm, critical };

@@ -1,5 +1,6 @@
 import type { GearingFigures } from '../gearing/index.ts';
 import {
+  choiceWords,
   findingOf,
   makeCheck,
   makeFinding,
@@ -86,8 +87,8 @@ export function assessStrength(subject: Subject, gearing: GearingFigures): Check
   const check = makeCheck({
     id: 'gearbox-margin',
     step: 'gearing',
-    group: 'Driving',
-    title: 'Gearbox margin',
+    group: 'Performance',
+    title: 'Gearbox safety factor',
     quantity: 'ratio',
     figure,
     limitKind: 'at least',
@@ -95,9 +96,9 @@ export function assessStrength(subject: Subject, gearing: GearingFigures): Check
     span: 1,
     ...(gripUnknown || openGears ? { state: 'unknown' as const } : {}),
     because: worst?.bridged
-      ? `${openGears ? `Nobody has a rating for ${gearList(unrated)}. ` : ''}Rated ${say(worst.ratingNm!, 'torqueNm')} at its input (${worst.bridged.inputNm.evidence}${worst.bridged.steps.length > 0 ? `, from what was told by: ${worst.bridged.steps.map((s) => s.name).join('; ')}` : ''}); ${gearWord(worst.gear)} sees ${say(worst.loadNm, 'torqueNm')}, set by the ${worst.governs === 'grip' ? 'tyres' : `engine × ${factor} for ${brief.use}`}. A dumped clutch adds the engine's inertia torque to that.`
+      ? `${openGears ? `Rating missing for ${gearList(unrated)}. ` : ''}Rated ${say(worst.ratingNm!, 'torqueNm')} at its input (${worst.bridged.inputNm.evidence}${worst.bridged.steps.length > 0 ? `, converted from the stated rating: ${worst.bridged.steps.map((s) => s.name).join('; ')}` : ''}); ${gearWord(worst.gear)} sees ${say(worst.loadNm, 'torqueNm')}, set by the ${worst.governs === 'grip' ? 'tyres' : `engine × ${factor} for ${choiceWords(brief.use)}`}. Clutch-dump starts add engine inertia torque.`
       : peak
-        ? `Nobody has a rating for the ${gearbox.name}.`
+        ? `No torque rating for ${gearbox.name}.`
         : 'Needs a torque curve.',
   });
   checks.push(check);
@@ -107,14 +108,14 @@ export function assessStrength(subject: Subject, gearing: GearingFigures): Check
       findingOf(
         check,
         state === 'unknown' && openGears
-          ? `Nobody knows what the ${gearbox.shortName} stands in ${gearList(unrated)}`
+          ? `${gearbox.shortName}: rating missing in ${gearList(unrated)}`
           : state === 'unknown'
-            ? `${box} is too weak for the engine in ${gearWord(worst.gear)} unless the tyres slip first, and nobody can say`
+            ? `${box} overloaded in ${gearWord(worst.gear)} unless the tyres slip first; grip data missing`
             : state === 'blocked'
-              ? `${box} is ${say(worst.loadNm - worst.ratingNm!, 'torqueNm')} short in ${gearWord(worst.gear)}`
+              ? `${box} overloaded by ${say(worst.loadNm - worst.ratingNm!, 'torqueNm')} in ${gearWord(worst.gear)}`
               : state === 'tight'
-                ? `${box} stands ${gearWord(worst.gear)} by less than the doubt of its rating`
-                : `${box} has ${say(worst.margin!, 'ratio')} margin in its worst gear, ${gearWord(worst.gear)}`,
+                ? `${box}: rating met in ${gearWord(worst.gear)}, but margin less than uncertainty`
+                : `${box}: safety factor ${say(worst.margin!, 'ratio')} in ${gearWord(worst.gear)}`,
         {
           about: [gearbox.id, engine.id],
           missing: openGears ? [`/gearboxes/${gearbox.id}/ratings`] : [],
@@ -124,7 +125,7 @@ export function assessStrength(subject: Subject, gearing: GearingFigures): Check
     );
   } else {
     findings.push(
-      findingOf(check, `Nobody knows what the ${gearbox.shortName} stands`, {
+      findingOf(check, `${gearbox.shortName}: torque rating unknown`, {
         about: [gearbox.id],
         missing: [`/gearboxes/${gearbox.id}/ratings`],
       }),
@@ -141,8 +142,8 @@ export function assessStrength(subject: Subject, gearing: GearingFigures): Check
           id: 'gearbox-grip-saved',
           state: 'tight',
           step: 'gearing',
-          title: `${box} is strong enough in ${saved.map((s) => gearWord(s.gear)).join(' and ')} only because the tyres slip first`,
-          because: `Rated ${say(g.ratingNm!, 'torqueNm')} there; the engine would put ${say(g.engineNm, 'torqueNm')} through it, the tyres let go at ${say(g.loadNm, 'torqueNm')}. Stickier tyres or more weight on them take that away.`,
+          title: `${box}: sufficient in ${saved.map((s) => gearWord(s.gear)).join(' and ')} only because of tyre slip`,
+          because: `Rated ${say(g.ratingNm!, 'torqueNm')} there; engine torque ${say(g.engineNm, 'torqueNm')}, wheelspin at ${say(g.loadNm, 'torqueNm')}. More grip or axle load removes this protection.`,
           figure: g.loadNm,
           limit: g.ratingNm!,
           quantity: 'torqueNm',
@@ -159,8 +160,8 @@ export function assessStrength(subject: Subject, gearing: GearingFigures): Check
         id: `torque-limit-${limit.gear}`,
         state: 'clear',
         step: 'gearing',
-        title: `The map lets ${say(limit.torqueNm, 'torqueNm')} into ${gearWord(limit.gear)}`,
-        because: `${left === undefined ? '' : `In that gear your band has ${say(left, 'torqueNm')} at best instead of ${say(gearing.bandTorqueNm!.value, 'torqueNm')}. `}The computer must know the gear and be able to hold the torque there.`,
+        title: `ECU torque limit ${say(limit.torqueNm, 'torqueNm')} in ${gearWord(limit.gear)}`,
+        because: `${left === undefined ? '' : `Maximum torque in the rpm range in that gear: ${say(left, 'torqueNm')} instead of ${say(gearing.bandTorqueNm!.value, 'torqueNm')}. `}The ECU needs gear recognition and a torque limit per gear.`,
         about: [subject.candidate.id],
       }),
     );
@@ -194,7 +195,7 @@ function mapRemedies(subject: Subject, gearing: GearingFigures, gears: readonly 
       if (left === undefined || limit < 0.4 * launch) return [];
       return [
         {
-          title: `Hold ${gearWord(g.gear)} to ${say(limit, 'torqueNm')} in the map: ${say(left, 'torqueNm')} is left of the ${say(gearing.bandTorqueNm!.value, 'torqueNm')} in your band`,
+          title: `Limit torque to ${say(limit, 'torqueNm')} in ${gearWord(g.gear)} (ECU): ${say(left, 'torqueNm')} instead of ${say(gearing.bandTorqueNm!.value, 'torqueNm')} in the rpm range`,
           cost: 0,
           hours: 1,
           accept: { kind: 'torqueLimit', gear: g.gear, torqueNm: limit },

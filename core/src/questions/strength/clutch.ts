@@ -20,7 +20,7 @@ export function clutchCapacity(c: ClutchInput): { capacityUniformWearNm: number;
   if (!(c.innerRadiusMm >= 0 && c.innerRadiusMm < c.outerRadiusMm)) {
     throw new InputError(
       '/innerRadiusMm',
-      `innerRadiusMm must lie between 0 and outerRadiusMm, ${c.outerRadiusMm} mm; it is ${c.innerRadiusMm}.`,
+      `Inner radius must lie between 0 and outer radius, ${c.outerRadiusMm} mm; it is ${c.innerRadiusMm}.`,
     );
   }
   requirePositive('/frictionFaces', c.frictionFaces);
@@ -56,11 +56,11 @@ export function clutchLaunch(i: LaunchInput): { lockSpeedKph: number; launchEner
   let share = 1;
   if (i.loadTorqueNm !== undefined) {
     if (i.clutchTorqueNm === undefined)
-      throw new InputError('/clutchTorqueNm', 'A road load at the clutch needs clutchTorqueNm beside it.');
+      throw new InputError('/clutchTorqueNm', 'A road load at the clutch also needs the clutch torque.');
     if (!(i.clutchTorqueNm > i.loadTorqueNm)) {
       throw new InputError(
         '/clutchTorqueNm',
-        `The clutch never locks: clutchTorqueNm must lie above the load of ${i.loadTorqueNm} N·m; it is ${i.clutchTorqueNm}.`,
+        `Clutch never engages fully: its torque capacity ${i.loadTorqueNm} N·m must exceed the load, ${i.clutchTorqueNm} N·m.`,
       );
     }
     share = i.clutchTorqueNm / (i.clutchTorqueNm - i.loadTorqueNm);

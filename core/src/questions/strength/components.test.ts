@@ -74,8 +74,8 @@ describe('the rating bridge', () => {
     const atWheels = (150 * 60000) / (2 * Math.PI * 5600);
     expect(b.inputNm.value).toBeCloseTo(atWheels / 0.85, 9);
     expect(b.steps.map((s) => s.name)).toEqual([
-      'power to torque at that engine speed',
-      'loss to the wheels taken back',
+      'power converted to torque',
+      'driveline loss added',
       'the word of one builder',
     ]);
     expect(b.steps.at(-1)!.torqueNm).toBeCloseTo(b.inputNm.value, 9);
@@ -96,7 +96,7 @@ describe('the rating bridge', () => {
     expect(doubt({ boxes: 4, forKm: 60_000 })).toBeCloseTo(0.06, 9);
     expect(doubt({ boxes: 4, forKm: 2000 })).toBeCloseTo(0.09, 9);
     expect(doubt({ boxes: 400 })).toBeCloseTo(0.04, 9);
-    // A maker’s sheet has its own ±.
+    // A manufacturer’s sheet has its own ±.
     expect(
       ratingAtInputShaft({ id: 'a', torqueNm: nm(300), by: 'maker', ran: { boxes: 4 }, inUse: true })!.inputNm
         .plusMinus,

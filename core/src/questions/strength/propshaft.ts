@@ -24,7 +24,7 @@ export function criticalRpm(tube: ShaftTube, lengthMm: number): number {
   if (!(tube.innerDiameterMm >= 0 && tube.innerDiameterMm < tube.outerDiameterMm))
     throw new InputError(
       '/innerDiameterMm',
-      `innerDiameterMm must lie between 0 and outerDiameterMm, ${tube.outerDiameterMm} mm; it is ${tube.innerDiameterMm}.`,
+      `Inner diameter must lie between 0 and outer diameter, ${tube.outerDiameterMm} mm; it is ${tube.innerDiameterMm}.`,
     );
   const D = tube.outerDiameterMm / 1000;
   const d = tube.innerDiameterMm / 1000;

@@ -56,7 +56,7 @@ export function ratingAtInputShaft(rating: Rating): InputShaftRating | undefined
   const { torqueNm, powerKw, atRpm } = rating;
   const told: Figure | undefined = torqueNm ?? powerKw;
   if (!told || (!torqueNm && !atRpm)) return undefined;
-  const inputs: Record<string, Figure> = { 'what was told': told };
+  const inputs: Record<string, Figure> = { 'stated rating': told };
   const steps: RatingStep[] = [];
   let factor = 1;
   const step = (name: string, by: number, plusMinus = 0) => {
@@ -67,20 +67,16 @@ export function ratingAtInputShaft(rating: Rating): InputShaftRating | undefined
   const exact: number[] = [];
   if (!torqueNm) {
     const by = 60000 / (2 * Math.PI * atRpm!);
-    step('power to torque at that engine speed', by);
+    step('power converted to torque', by);
     exact.push(by);
   }
   if (rating.at === 'wheels') {
     const by = 1 / (1 - WHEEL_LOSS.value);
-    step('loss to the wheels taken back', by, (by * WHEEL_LOSS.plusMinus) / (1 - WHEEL_LOSS.value));
+    step('driveline loss added', by, (by * WHEEL_LOSS.plusMinus) / (1 - WHEEL_LOSS.value));
   }
   if (rating.unit === 'built') {
     const by = 1 / BUILT_OVER_STOCK.value;
-    step(
-      'a built unit back to one as it left the works',
-      by,
-      (by * BUILT_OVER_STOCK.plusMinus) / BUILT_OVER_STOCK.value,
-    );
+    step('uprated unit converted to standard', by, (by * BUILT_OVER_STOCK.plusMinus) / BUILT_OVER_STOCK.value);
   }
   const word = wordDoubt(rating);
   if (word > 0) step(`the word of ${rating.by}${ranWords(rating)}`, 1, word);

@@ -15,7 +15,7 @@ const Use = Type.Unsafe<(typeof USES)[number]>({ type: 'string', enum: [...USES]
 export const stressSums = [
   defineSum({
     name: 'stress.gripTorque',
-    title: 'Torque at the input shaft that the tyres pass, and which of grip and engine governs',
+    title: 'Input-shaft torque at the grip limit; limiting factor (grip or engine)',
     input: Type.Object(
       {
         frictionCoefficient: positive,
@@ -45,12 +45,13 @@ export const stressSums = [
         if (massKg === undefined)
           throw new InputError(
             '/drivenAxleLoadN',
-            'Give drivenAxleLoadN, or massKg, frontAxleToComMm, wheelbaseMm, comHeightMm and drive.',
+            'Enter driven axle load, or mass, distance from front axle to centre of mass, wheelbase, height of the centre of mass and drive.',
           );
         if (frontAxleToComMm === undefined)
-          throw new InputError('/frontAxleToComMm', 'Load transfer needs frontAxleToComMm.');
-        if (wheelbaseMm === undefined) throw new InputError('/wheelbaseMm', 'Load transfer needs wheelbaseMm.');
-        if (comHeightMm === undefined) throw new InputError('/comHeightMm', 'Load transfer needs comHeightMm.');
+          throw new InputError('/frontAxleToComMm', 'Load transfer needs distance from front axle to centre of mass.');
+        if (wheelbaseMm === undefined) throw new InputError('/wheelbaseMm', 'Load transfer needs wheelbase.');
+        if (comHeightMm === undefined)
+          throw new InputError('/comHeightMm', 'Load transfer needs height of the centre of mass.');
         if (drive === undefined) throw new InputError('/drive', 'Load transfer needs drive: front, rear or all.');
         grip = gripOf({
           frictionCoefficient: i.frictionCoefficient,
@@ -68,7 +69,7 @@ export const stressSums = [
   }),
   defineSum({
     name: 'stress.torqueMargin',
-    title: 'Rating over the load it must stand',
+    title: 'Safety factor: rating / load',
     input: Type.Object(
       {
         ratingNm: positive,
@@ -118,7 +119,7 @@ export const stressSums = [
   }),
   defineSum({
     name: 'stress.clutchLaunch',
-    title: 'Clutch heat of one launch',
+    title: 'Clutch heat per launch',
     input: Type.Object(
       {
         massKg: positive,
@@ -158,14 +159,14 @@ export const stressSums = [
   }),
   defineSum({
     name: 'stress.donorMass',
-    title: 'Mass of this car against the car the box came from',
+    title: 'Vehicle mass / donor car mass',
     input: Type.Object({ testMassKg: positive, donorKerbMassKg: positive }, closed),
     output: Type.Object({ donorMassRatio: N, easyLife: Type.Boolean() }, closed),
     run: (i) => ({ donorMassRatio: i.testMassKg / i.donorKerbMassKg, easyLife: i.testMassKg < i.donorKerbMassKg }),
   }),
   defineSum({
     name: 'stress.criticalSpeed',
-    title: 'Critical speed of a propshaft tube, and how near top speed comes to it',
+    title: 'Propshaft critical speed and share reached at top speed',
     input: Type.Object(
       {
         outerDiameterMm: positive,

@@ -33,18 +33,18 @@ function shellFindings(chassis: Chassis, { parts, candidate }: Subject): Finding
       spot.state === 'strengthened'
         ? (['clear', `Strengthened: ${spot.name}`] as const)
         : pads.length === 0
-          ? (['unknown', `Whether a mount would stand on ${WORDS[spot.state]} (${spot.name}) is not known`] as const)
+          ? (['unknown', `Mount base on ${WORDS[spot.state]} (${spot.name}): unknown`] as const)
           : on.length === 0
-            ? (['clear', `No mount stands on ${WORDS[spot.state]}: ${spot.name}`] as const)
+            ? (['clear', `No mount on ${WORDS[spot.state]}: ${spot.name}`] as const)
             : weak
-              ? (['blocked', `${names} would stand on ${WORDS[spot.state]}: ${spot.name}`] as const)
-              : (['tight', `${names} would stand on an old repair: ${spot.name}`] as const);
+              ? (['blocked', `${names}: mounted on ${WORDS[spot.state]}, ${spot.name}`] as const)
+              : (['tight', `${names}: mounted on an old repair, ${spot.name}`] as const);
     return makeFinding({
       id: `shell-${spot.id}`,
       state,
       step: 'fit',
       title,
-      because: `${spot.note ? `${spot.note} ` : ''}Reaches ${say(spot.reachMm, 'lengthMm', { digits: 0 })} around. Have it mended or moved, by somebody who answers for it, and look again.`,
+      because: `${spot.note ? `${spot.note} ` : ''}Reaches ${say(spot.reachMm, 'lengthMm', { digits: 0 })} around. Have it repaired or move the mount, by a qualified welder, and inspect again.`,
       about: [candidate.id, ...on.map((p) => p.id)],
       missing: state === 'unknown' ? ['/chassis/pads'] : [],
     });

@@ -48,5 +48,5 @@ test('a ratio or tyre that is only on hand is not the one on the car; what stays
     tyres: tyres.map((t) => ({ ...t, fitted: false })),
     lumps: lumps.map((l) => ({ ...l, leavesWith: 'stays' })),
   };
-  expect(carGaps(car).map((g) => g.label)).toEqual(['final drive', 'tyres on it', 'masses that come out']);
+  expect(carGaps(car).map((g) => g.label)).toEqual(['final drive', 'tyres on it', 'removed masses']);
 });

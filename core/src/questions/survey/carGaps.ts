@@ -13,13 +13,13 @@ const GAPS: readonly (CarGap & { readonly known: (c: Chassis) => boolean })[] = 
   {
     pointer: '/chassis/originalEngineId',
     label: 'engine in it',
-    buys: 'the original car beside every candidate',
+    buys: 'the original car as a comparison',
     known: (c) => c.originalEngineId !== undefined,
   },
   {
     pointer: '/chassis/originalGearboxId',
     label: 'gearbox in it',
-    buys: 'the original car beside every candidate',
+    buys: 'the original car as a comparison',
     known: (c) => c.originalGearboxId !== undefined,
   },
   {
@@ -54,8 +54,8 @@ const GAPS: readonly (CarGap & { readonly known: (c: Chassis) => boolean })[] = 
   },
   {
     pointer: '/chassis/lumps',
-    label: 'masses that come out',
-    buys: 'the change of mass',
+    label: 'removed masses',
+    buys: 'mass change',
     known: (c) => c.lumps.some((l) => l.leavesWith !== 'stays'),
   },
   {
@@ -80,7 +80,7 @@ const GAPS: readonly (CarGap & { readonly known: (c: Chassis) => boolean })[] = 
   {
     pointer: '/chassis/brakes',
     label: 'brakes of both axles',
-    buys: 'whether they stand the heat',
+    buys: 'their heat capacity',
     known: (c) => c.brakes?.front !== undefined && c.brakes.rear !== undefined,
   },
   {
@@ -92,19 +92,19 @@ const GAPS: readonly (CarGap & { readonly known: (c: Chassis) => boolean })[] = 
   {
     pointer: '/chassis/radiator',
     label: 'radiator core',
-    buys: 'whether it keeps cool',
+    buys: 'cooling',
     known: (c) => c.radiator !== undefined,
   },
   {
     pointer: '/chassis/cooling',
     label: 'radiator air path and fans',
-    buys: 'whether it keeps cool, in traffic too',
+    buys: 'cooling, also in traffic',
     known: (c) => (c.cooling?.seal ?? c.cooling?.airSharePct) !== undefined && c.cooling?.fanM3PerH !== undefined,
   },
   {
     pointer: '/chassis/axleRating',
     label: 'axle and half-shaft ratings',
-    buys: 'what the axle stands',
+    buys: 'axle strength',
     known: (c) => c.axleRating?.pinionTorqueNm !== undefined && c.axleRating.shaftTorqueNm !== undefined,
   },
 ];

@@ -38,11 +38,11 @@ export function laterEngineFindings({ engine, parts, library }: Subject): Findin
           id: `carrier-later-${part.id}-${id}`,
           state: 'clear',
           step: 'fit',
-          title: `${capital(part.name)} takes the ${later.shortName} later too, as its maker says`,
+          title: `${capital(part.name)} also fits the ${later.shortName} later (manufacturer)`,
           because:
             differs.length > 0
-              ? `Against the ${engine.shortName}: ${differs.join(', ')}. Its own candidate judges the rest.`
-              : 'Nobody has entered bosses or weight of either: its own candidate judges it.',
+              ? `Against the ${engine.shortName}: ${differs.join(', ')}. The rest is checked in its own candidate.`
+              : 'Mount bosses or mass of both missing: checked in its own candidate.',
           about: [part.id, id],
         }),
       ];

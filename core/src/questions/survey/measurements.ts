@@ -26,7 +26,7 @@ export interface Read {
  */
 export function readOf(reading: Pick<Reading, 'takes' | 'method' | 'key'>): Read {
   const list = reading.takes.map((t) => t.mm);
-  if (list.length === 0) throw new InputError(`/${reading.key}`, 'Nothing was read yet.');
+  if (list.length === 0) throw new InputError(`/${reading.key}`, 'No measurements yet.');
   const mm = list.reduce((s, v) => s + v, 0) / list.length;
   const spreadMm = Math.max(...list) - Math.min(...list);
   return { mm, plusMinusMm: Math.max(METHOD_MM[reading.method], spreadMm / 2), count: list.length, spreadMm };
@@ -72,14 +72,14 @@ function build(taped: Taped): TapedBody {
     const shape = template.shape(of);
     convexOf(shape);
     if (shape.kind === 'box' && shape.sizeMm.some((s) => s < 0.5))
-      throw new InputError('/readings', 'Two opposite faces lie on each other.');
+      throw new InputError('/readings', 'Two opposite faces coincide.');
     return shape;
   });
   return tried.ok
     ? { shape: tried.value, plusMinusMm }
     : {
         plusMinusMm,
-        problem: `These readings enclose no body. ${tried.fault.message} Check which of them are swapped.`,
+        problem: `These measurements do not form a closed shape. ${tried.fault.message} Check which of them are swapped.`,
       };
 }
 
@@ -96,7 +96,7 @@ export function obstacleOf(taped: Taped): Obstacle | undefined {
     shape,
     plusMinusMm,
     may: taped.may,
-    source: `${takes} readings by ${methods}`,
+    source: `${takes} measurements, ${methods}`,
     ...(taped.engineersWord ? { engineersWord: taped.engineersWord } : {}),
     ...(taped.comesOut ? { comesOut: true } : {}),
     ...(taped.shielded ? { shielded: true } : {}),

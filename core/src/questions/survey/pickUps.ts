@@ -56,7 +56,7 @@ export function pickUpFindings(subject: Subject): Finding[] {
         state: 'tight',
         title: `${capital(name)} has moved ${which ?? 'suspension points'}: measured`,
         because:
-          'It steers by itself over bumps until that is put right: shim or slot it, or have the joints moved, and have the alignment set by whoever is qualified for it.',
+          'Bump steer until corrected: shim or slot it, or have the joints moved, and have the alignment set by a qualified shop.',
         remedies: [
           {
             title: 'Measured again: as before',
@@ -71,7 +71,7 @@ export function pickUpFindings(subject: Subject): Finding[] {
       state: 'unknown',
       title: which
         ? `${capital(name)} moves ${which}: measure before and after`
-        : `Nobody has said whether ${name} moves a suspension or steering point`,
+        : `Suspension or steering point possibly moved: ${name}`,
       because: which
         ? 'A few mm at a point that guides a wheel steers the car over bumps, whatever its wheelbase: measure the place of each, camber, caster and toe over the travel, before and after.'
         : 'Enter which points hang from it; of none, an empty list says so.',
@@ -88,7 +88,7 @@ export function pickUpFindings(subject: Subject): Finding[] {
           ]
         : [
             {
-              title: 'Put it on the list of work',
+              title: 'Add to the work list',
               cost: 0,
               hours: PICK_UP_CHECK_HOURS.likely,
               accept: { kind: 'pickUpCheck', of },

@@ -89,7 +89,7 @@ describe('bodies from readings', () => {
     const b = convexOf(o.shape).bounds;
     expect([...b]).toEqual([-140, -420, 146, -4, 420, 204]);
     expect(o.plusMinusMm).toBe(2);
-    expect(o.source).toBe('5 readings by tape');
+    expect(o.source).toBe('5 measurements, tape');
   });
   test('a bonnet’s underside runs through both heights', () => {
     const o = obstacleOf(taped('bonnet', { frontHeight: 690, rearHeight: 786, front: 480, rear: 330, half: 600 }))!;
@@ -113,11 +113,11 @@ describe('bodies from readings', () => {
     const { top: _gone, ...rest } = beam;
     const t = taped('crossmember', rest);
     expect(obstacleOf(t)).toBeUndefined();
-    expect(missingOf(t).map((m) => m.unknown)).toEqual(['how low the sump may hang']);
+    expect(missingOf(t).map((m) => m.unknown)).toEqual(['ground clearance of the sump']);
   });
   test('swapped readings are named, not built', () => {
     const flat = taped('crossmember', { ...beam, top: 146 });
-    expect(bodyFrom(flat).problem).toMatch(/enclose no body/);
+    expect(bodyFrom(flat).problem).toMatch(/do not form a closed shape/);
     expect(obstacleOf(flat)).toBeUndefined();
   });
 });
@@ -151,7 +151,7 @@ describe('what the survey leaves unknown', () => {
     expect(found.map((f) => f.id)).toEqual(
       expect.arrayContaining(['unmeasured-bonnet', 'unmeasured-firewall', 'unmeasured-tunnel', 'unmeasured-pads']),
     );
-    for (const f of found) expect(f.because).toMatch(/^It leaves unknown .+\.$/);
+    for (const f of found) expect(f.because).toMatch(/^Needed to check .+\.$/);
   });
   test('an engine across a front-drive car has no tunnel to measure', () => {
     const ids = surveyFindings({ ...empty, drive: 'front', engineLies: 'transverse' }).map((f) => f.id);
@@ -171,7 +171,7 @@ describe('what the survey leaves unknown', () => {
   });
 });
 
-test('four pads give axles, the sideways place and the cross weight', () => {
+test('four scale pads give axles, the sideways place and the cross weight', () => {
   const kg = (value: number) => ({ value, plusMinus: 1, evidence: 'measured' as const });
   const w = fromCorners(
     { frontLeftKg: kg(231), frontRightKg: kg(224), rearLeftKg: kg(142), rearRightKg: kg(145) },
@@ -205,7 +205,7 @@ describe('the other side of the car', () => {
     if (l.shape.kind !== 'box' || r.shape.kind !== 'box') throw new Error('no box');
     expect(r.shape.centreMm).toEqual([l.shape.centreMm[0], -l.shape.centreMm[1], l.shape.centreMm[2]]);
     expect(r.plusMinusMm).toBe(METHOD_MM['other side']);
-    expect(r.source).toBe('6 readings by other side');
+    expect(r.source).toBe('6 measurements, other side');
     expect(mirrored(taped('firewall', {}), 'x')).toBeUndefined();
   });
   test('what is read here replaces what was taken over', () => {

@@ -27,7 +27,7 @@ test('of a bare bay it lists what the bay needs, in the order of walking, each w
     'tunnel-left',
     'tunnel-right',
   ]);
-  expect(list[0]!.entries[0]!.needed).toMatch(/too tall/);
+  expect(list[0]!.entries[0]!.needed).toMatch(/engine height limit/);
 });
 
 test('an engine across a front-drive car has no tunnel to be read', () => {

@@ -20,7 +20,7 @@ export interface TapeStation {
 /** With `all`, whatever could be measured and does not stand in the bay; else what is begun and what a bay needs. */
 export interface TapeListOptions {
   readonly all?: boolean;
-  /** Also what has been read whole, to be read again. */
+  /** Include completed measurements whole, to be read again. */
   readonly read?: boolean;
 }
 

@@ -12,7 +12,7 @@ export interface FourPads {
 const rss = (...s: number[]) => Math.sqrt(s.reduce((a, b) => a + b * b, 0));
 
 /**
- * Axle loads and the sideways place of the centre of mass (left positive, mm) from four pads, with their doubt;
+ * Axle loads and the sideways place of the centre of mass (left positive, mm) from four scale pads, with their doubt;
  * the place only where both tracks are known.
  */
 export function fromCorners(
@@ -29,7 +29,7 @@ export function fromCorners(
     value,
     plusMinus,
     evidence: 'measured',
-    source: 'four pads',
+    source: 'corner scales',
   });
   const axles = {
     frontKg: figure(front, rss(s(fl), s(fr))),
@@ -53,7 +53,7 @@ export function fromCorners(
   };
 }
 
-/** Corner loads of a car, kg: its own where four pads gave them, else its axles shared by where its weight lies sideways. */
+/** Corner loads of a car, kg: its own where four scale pads gave them, else its axles shared by where its weight lies sideways. */
 export function cornerLoadsOf(
   chassis: Pick<Chassis, 'weighing' | 'trackFrontMm' | 'trackRearMm'>,
 ): { frontLeft: number; frontRight: number; rearLeft: number; rearRight: number } | undefined {

@@ -122,9 +122,9 @@ function withTransfer(tape: GearboxTape, depth: number, tapeMm: number): Solid[]
   if (!(Math.abs(aside) > half))
     throw new InputError(
       '/transferLeftMm',
-      `It reaches out beyond the case, more than ${Math.round(half)} mm; right is negative.`,
+      `It must be outside the case, more than ${Math.round(half)} mm; right is negative.`,
     );
-  if (!(down > -up)) throw new InputError('/transferDownMm', 'Its underside lies below the top of the case.');
+  if (!(down > -up)) throw new InputError('/transferDownMm', 'Its underside is below the top of the case.');
   const across: readonly [number, number] = aside > 0 ? [-half, aside] : [aside, half];
   const read = tape.transferMm !== undefined && transferLeftMm !== undefined && transferDownMm !== undefined;
   const cut = lengthMm - long;

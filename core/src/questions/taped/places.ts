@@ -127,7 +127,7 @@ export function gearboxFields(tape: GearboxTape, at: GearboxPlaces): Fields {
     if (back < 0 || back > tape.lengthMm)
       throw new InputError(
         `/${key}`,
-        `It lies on the case, 0 to ${Math.round(tape.lengthMm)} mm behind the mating face; it is ${back} mm.`,
+        `It must be on the case, 0 to ${Math.round(tape.lengthMm)} mm behind the mating face; it is ${back} mm.`,
       );
     return -back;
   };
@@ -159,7 +159,7 @@ function innerJoints(tape: GearboxTape, at: GearboxPlaces): Gearbox['halfShaftsM
   const { axleBackMm: aside, axleDownMm: down } = tape;
   if (!both(far, near) || !both(aside, down) || gearboxOn === undefined) return undefined;
   if (!(far + near! > 0))
-    throw new InputError('/nearJointMm', 'The joint on the engine’s side lies nearer to it than the far one.');
+    throw new InputError('/nearJointMm', 'The joint on the engine’s side must be nearer to it than the other one.');
   const farEnd: V3 = [-far, aside, -down!];
   const nearEnd: V3 = [near!, aside, -down!];
   return gearboxOn === 'left' ? { leftMm: farEnd, rightMm: nearEnd } : { leftMm: nearEnd, rightMm: farEnd };

@@ -188,7 +188,7 @@ describe('a gearbox by tape', () => {
     expect(high[2]).toBeGreaterThanOrEqual(180 - 1e-6);
     expect(high[2]).toBeLessThan(186);
   });
-  test('a transaxle has its final drive beside the crank, where it was read', () => {
+  test('a transaxle has its final drive beside the crank, measuring position', () => {
     const final = gearboxByTape({ ...tape, lies: 'transaxle', axleBackMm: 190, axleDownMm: 40 }).find(
       (s) => s.id === 'taped-final',
     )!;
@@ -211,7 +211,7 @@ describe('a transfer case by tape', () => {
   };
   const transfer = (more: Partial<GearboxTape> = {}) =>
     gearboxByTape({ ...tape, ...more }).find((s) => s.id === 'taped-transfer')!;
-  test('ends where the gearbox ends, and reaches to where it was read, on either side', () => {
+  test('ends where the gearbox ends, and reaches to measuring position, on either side', () => {
     const read = { transferMm: 220, transferLeftMm: 290, transferDownMm: 310 };
     const { low, high } = around([transfer(read)]);
     [-760, -100, -310, -540, 290, 120].forEach((v, i) => expect([...low, ...high][i]).toBeCloseTo(v, 9));
@@ -238,7 +238,7 @@ describe('a transfer case by tape', () => {
 
 describe('places by tape', () => {
   const tape: GearboxTape = { lies: 'lengthways', lengthMm: 700, bellMm: 360, caseWidthMm: 220, caseHeightMm: 260 };
-  test('a place of which one reading is missing is left out; with both it lies where it was read', () => {
+  test('a place of which 1 measurement (missing) missing is left out; with both it lies measuring position', () => {
     expect(gearboxFields(tape, { shifterBackMm: 430 })).toEqual({
       lengthMm: { value: 700, plusMinus: 5, evidence: 'measured' },
     });

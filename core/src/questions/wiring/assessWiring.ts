@@ -44,7 +44,7 @@ export function assessWiring(subject: Subject): CheckResult {
           ...STEP,
           id: 'wiring-as-found',
           state: 'clear',
-          title: 'The loom stays as it was found',
+          title: 'Original loom kept',
           because: 'Engine and gearbox stay in the car as they were, and their wires with them.',
           about: [candidate.id],
         }),
@@ -76,7 +76,7 @@ export function assessWiring(subject: Subject): CheckResult {
       ? 'Not all plugs are entered.'
       : open.length === 0
         ? `All ${schedule.rows.length} pins are connected or unused on purpose.`
-        : `${open.length} of ${schedule.rows.length} pins are neither connected nor said to be unused.`,
+        : `${open.length} of ${schedule.rows.length} pins are neither connected nor marked unused.`,
   });
   const currents = (['idle', 'cruise'] as const).map((when) => currentCheck(subject, circuits, when));
   return {
@@ -120,7 +120,7 @@ function plugFindings({ engine, chassis, candidate }: Subject, { rows, stale }: 
         id: 'wiring-plugs',
         state: 'unknown',
         title: `No plugs of ${without.map((w) => w.of).join(' and of ')} are entered`,
-        because: 'What goes to which wire is not known before both sides are: pin, colour, function.',
+        because: 'Both sides must be known before wires can be matched: pin, colour, function.',
         about: [candidate.id],
         missing: without.map((w) => w.at),
       }),
@@ -142,7 +142,7 @@ function plugFindings({ engine, chassis, candidate }: Subject, { rows, stale }: 
         state,
         title:
           open.length === 0
-            ? `${plug.plug.name}: all ${of.length} pins are spoken for`
+            ? `${plug.plug.name}: all ${of.length} pins are in use`
             : `${plug.plug.name}: ${open.length} of ${of.length} pins ${open.length === 1 ? 'is' : 'are'} open`,
         because:
           wrong.length > 0
@@ -177,10 +177,10 @@ const LABEL: Readonly<Record<string, string>> = {
   currentAmps: 'its current',
   lengthM: 'its length',
   aroundC: 'how hot it is around it',
-  loadedWires: 'how many loaded wires lie beside it',
+  loadedWires: 'number of loaded wires bundled with it',
   backBy: 'how it comes back',
   fuseAmps: 'its fuse',
-  ground: 'where it goes to ground',
+  ground: 'ground point',
   sizeMm2: 'its wire',
 };
 
@@ -200,18 +200,18 @@ function circuitFindings(subject: Subject, circuits: readonly JudgedCircuit[]): 
         state,
         title:
           state === 'clear'
-            ? `${circuit.name}: its wire, fuse and ground hold`
+            ? `${circuit.name}: wire, fuse and ground sufficient`
             : state === 'unknown'
               ? missing.length > SOME
-                ? `${circuit.name}: hardly anything of it is entered`
+                ? `${circuit.name}: almost no data entered`
                 : `${circuit.name}: not known is ${listed(missing.map((m) => LABEL[m]!))}`
               : `${circuit.name}: ${says[0]}`,
-        because: `${dropV === undefined ? '' : `It loses ${say(dropV, 'voltageV')} of ${say(allowedV, 'voltageV')} allowed. `}${
+        because: `${dropV === undefined ? '' : `Voltage drop ${say(dropV, 'voltageV')}, permitted ${say(allowedV, 'voltageV')}. `}${
           wants.length > 0
-            ? `It wants ${wants.join(' and ')}.`
+            ? `Required: ${wants.join(' and ')}.`
             : derived
-              ? 'It comes with the fan; nobody has entered it.'
-              : 'Each feed has a fuse near its source and a sound way back.'
+              ? 'Supplied with the fan; not entered.'
+              : 'Every feed has a fuse near its source and a proper ground.'
         }`,
         ...(dropV === undefined ? {} : { figure: dropV, limit: allowedV, quantity: 'voltageV' as const }),
         about: [candidate.id],
@@ -228,7 +228,7 @@ function circuitFindings(subject: Subject, circuits: readonly JudgedCircuit[]): 
         ...STEP,
         id: 'circuits-missing',
         state: 'unknown',
-        title: `Circuits that nobody has entered: ${listed(none.map((c) => c.label.toLowerCase()))}`,
+        title: `Circuits not entered: ${listed(none.map((c) => c.label.toLowerCase()))}`,
         because: 'What they draw is part of the current budget. Enter each, or say that this car has none.',
         about: [candidate.id],
         missing: [at],
@@ -239,7 +239,7 @@ function circuitFindings(subject: Subject, circuits: readonly JudgedCircuit[]): 
 
 const CHECKS = {
   idle: { id: 'current-idle' as CheckId, title: 'Current at idle' },
-  cruise: { id: 'current-cruise' as CheckId, title: 'Current at a cruise' },
+  cruise: { id: 'current-cruise' as CheckId, title: 'Current at cruise' },
 } as const;
 
 function currentCheck(subject: Subject, circuits: readonly JudgedCircuit[], when: 'idle' | 'cruise') {
@@ -250,7 +250,7 @@ function currentCheck(subject: Subject, circuits: readonly JudgedCircuit[], when
   const battery = subject.chassis?.electrics?.batteryAh;
   const lacks = figure && given !== undefined ? figure.value - given : 0;
   const lastsMin = when === 'idle' && lacks > 0 && battery ? (60 * BATTERY_SHARE * battery) / lacks : undefined;
-  const lasts = lastsMin === undefined ? '' : ` Half of the battery carries the rest for ${say(lastsMin, 'minutes')}.`;
+  const lasts = lastsMin === undefined ? '' : ` Half of the battery supplies the rest for ${say(lastsMin, 'minutes')}.`;
   const carried = lastsMin !== undefined && lastsMin >= CARRIED_MIN;
   return makeCheck({
     ...STEP,
@@ -264,8 +264,8 @@ function currentCheck(subject: Subject, circuits: readonly JudgedCircuit[], when
     ...(!complete || given === undefined ? { state: 'unknown' as const } : carried ? { state: 'tight' as const } : {}),
     because:
       given === undefined
-        ? 'Nobody has said what the alternator is rated for.'
-        : `An alternator of ${say(rated!, 'currentA')} gives ${say(given, 'currentA')}${when === 'idle' ? ' at idle' : ''}.${complete ? '' : ' Not all circuits are entered.'}${lasts}`,
+        ? 'Alternator rating missing.'
+        : `An alternator of ${say(rated!, 'currentA')} delivers ${say(given, 'currentA')}${when === 'idle' ? ' at idle' : ''}.${complete ? '' : ' Not all circuits are entered.'}${lasts}`,
   });
 }
 
@@ -290,16 +290,16 @@ function currentFindings(subject: Subject, checks: readonly Check[], circuits: r
             )
             .map((p): Remedy => ({ ...costOfPart(p, `Fit ${p.name}`), accept: { kind: 'part', partId: p.id } }))
         : [];
-    const when = idle ? 'at idle' : 'at a cruise';
+    const when = idle ? 'at idle' : 'at cruise';
     return findingOf(
       check,
       check.state === 'unknown'
-        ? `Whether the alternator feeds it all ${when} is not known`
+        ? `Alternator output ${when}: data missing`
         : check.state === 'blocked' || lacks > 0
-          ? `The alternator lacks ${say(lacks, 'currentA')} ${when}`
+          ? `Alternator output ${say(lacks, 'currentA')} too low ${when}`
           : check.state === 'tight'
-            ? `The alternator feeds it all ${when} by less than is sure`
-            : `The alternator feeds it all ${when}, with ${say(-lacks, 'currentA')} to spare`,
+            ? `Alternator output met ${when}, but margin less than uncertainty`
+            : `Alternator output sufficient ${when}, ${say(-lacks, 'currentA')} margin`,
       {
         about: [candidate.id],
         remedies,
@@ -354,7 +354,7 @@ function speedoFindings(subject: Subject): Finding[] {
       id: 'speedo',
       state: 'tight',
       title: `The speedometer would read ${say(100 * Math.abs(left), 'percent', { digits: 1 })} ${left < 0 ? 'low' : 'high'}`,
-      because: `By final drive and tyre. A signal box set to ${say(1 / (1 + share), 'number', { digits: 3 })} times its pulses puts it right, or another drive gear.${left < 0 ? ' Most local codes forbid one that reads low.' : ''}`,
+      because: `By final drive and tyre. Set a signal converter to ${say(1 / (1 + share), 'number', { digits: 3 })} times its pulses, or change the drive gear.${left < 0 ? ' Most local codes forbid one that reads low.' : ''}`,
       figure: 100 * left,
       limit: 0,
       quantity: 'percent',

@@ -94,12 +94,12 @@ function judge(
         const carries = ampacityOf(nearest(circuit.sizeMm2), share.value)!;
         if (dropV > allowedV) worse('blocked', `it loses more than ${fused ? '3 %' : 'half a volt'}`);
         if (fused && circuit.fuseAmps !== undefined && circuit.fuseAmps > carries)
-          worse('blocked', 'its fuse lets through more than the wire carries');
+          worse('blocked', 'fuse rating above the wire’s current rating');
       }
       if (fused && circuit.fuseAmps !== undefined) {
         if (circuit.fuseAmps < current.value) worse('blocked', 'its fuse is below its load');
         else if (fuseA !== undefined && circuit.fuseAmps < fuseA)
-          worse('tight', 'its fuse stands less than a quarter above its load');
+          worse('tight', 'fuse rating less than 125 % of its load');
       }
     }
   }

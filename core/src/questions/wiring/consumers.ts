@@ -106,7 +106,7 @@ export const CONSUMERS: readonly Consumer[] = [
   },
   {
     id: 'blower',
-    label: 'Heater blower',
+    label: 'Heater fan',
     typicalA: 10,
     idlePct: 60,
     cruisePct: 60,

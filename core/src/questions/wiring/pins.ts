@@ -95,14 +95,14 @@ export interface Mismatch {
 /** Why one wire does not carry what is on both pins; undefined where it does. */
 export function mismatchOf(a: Pin, b: Pin): Mismatch | undefined {
   const [x, y] = [kindOfPin(a), kindOfPin(b)];
-  if (!x || !y) return { words: `nobody has said what is on pin ${x ? b.pin : a.pin}`, state: 'unknown' };
+  if (!x || !y) return { words: `function missing for pin ${x ? b.pin : a.pin}`, state: 'unknown' };
   if (x !== y && !ALIKE.some((p) => p.includes(x) && p.includes(y)))
     return { words: `${KIND_WORDS[x]} against ${KIND_WORDS[y]}`, state: 'blocked' };
   const [m, n] = [a.pulsesPerRev, b.pulsesPerRev];
   if (m === undefined || n === undefined)
     return a.function === COUNTED || b.function === COUNTED
       ? {
-          words: `nobody has said how many pulses each turn pin ${m === undefined ? a.pin : b.pin} has`,
+          words: `pulses per revolution missing for pin ${m === undefined ? a.pin : b.pin}`,
           state: 'unknown',
         }
       : undefined;
@@ -142,7 +142,7 @@ export function scheduleOf(plugs: readonly PlacedPlug[], wiring: Wiring | undefi
     return (
       misses && {
         ...misses,
-        words: misses.state === 'unknown' ? misses.words : `${misses.words}: it needs a converter`,
+        words: misses.state === 'unknown' ? misses.words : `${misses.words}: converter required`,
       }
     );
   };
@@ -152,7 +152,7 @@ export function scheduleOf(plugs: readonly PlacedPlug[], wiring: Wiring | undefi
     const fault = splices.map(faultOf).find((f) => f !== undefined);
     const state: PinState =
       splices.length > 0 && why !== undefined
-        ? { how: 'open', because: wrong('it is connected and said to be unused'), splices }
+        ? { how: 'open', because: wrong('it is connected and marked unused'), splices }
         : splices.length > 0
           ? fault === undefined
             ? { how: 'connected', splices }

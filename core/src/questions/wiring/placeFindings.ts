@@ -7,7 +7,7 @@ import { heatGap, sensorAt, type HeatGap } from './places.ts';
 const AIR_SENSORS: ReadonlySet<string> = new Set(['air-temp', 'air-mass', 'air-mass-pulse']);
 
 const hotWords = ({ name, gapMm, needMm }: HeatGap): string =>
-  `${say(Math.max(0, gapMm), 'lengthMm')} from the ${name}; hot exhaust to wires asks for ${say(needMm, 'lengthMm')}`;
+  `${say(Math.max(0, gapMm), 'lengthMm')} from the ${name}; required clearance of wires to hot exhaust ${say(needMm, 'lengthMm')}`;
 
 /** Where the computer lies, and how near to what is hot. */
 function computerFinding(subject: Subject): Finding[] {
@@ -23,8 +23,8 @@ function computerFinding(subject: Subject): Finding[] {
         id: 'computer-place',
         step: 'wiring',
         state: 'unknown',
-        title: `Where the ${name} goes is not decided`,
-        because: 'How far the loom has to reach, and what heat and water it has to stand, hang on it.',
+        title: `Position of the ${name} not decided`,
+        because: 'Loom length and protection against heat and water depend on it.',
         about,
         missing: [`/candidates/${candidate.id}/wiring/computerAtMm`],
       }),
@@ -37,10 +37,10 @@ function computerFinding(subject: Subject): Finding[] {
       step: 'wiring',
       state,
       title: !gap
-        ? `Whether the ${name} lies near heat is not known`
+        ? `${capital(name)} near heat: data missing`
         : state === 'clear'
-          ? `The ${name} lies clear of heat`
-          : `The ${name} lies too near to the ${gap.name}`,
+          ? `The ${name} is clear of heat`
+          : `The ${name} is too near to the ${gap.name}`,
       because: gap ? `${capital(hotWords(gap))}.` : 'No hot body of this engine is entered, or it is not placed yet.',
       ...(gap ? { figure: gap.gapMm, limit: gap.needMm, quantity: 'lengthMm' as const } : {}),
       about,
@@ -61,15 +61,15 @@ function sensorFinding(subject: Subject, sensor: MovedSensor, at: string): Findi
     if (sensor.spray === undefined)
       says.push({
         state: 'unknown',
-        words: 'on which side of any spray it sits is not entered',
+        words: 'its position relative to the spray is not entered',
         missing: `${at}/spray`,
       });
     else if (sensor.spray === 'downstream')
-      says.push({ state: 'blocked', words: 'it sits downstream of the spray, which wets it: it reads cold' });
+      says.push({ state: 'blocked', words: 'it is downstream of the spray and reads too cold' });
   }
   const place = sensorAt(subject, sensor);
   const gap = place && heatGap(subject, place);
-  if (!place) says.push({ state: 'unknown', words: 'where it sits is not entered', missing: `${at}/atMm` });
+  if (!place) says.push({ state: 'unknown', words: 'its position is not entered', missing: `${at}/atMm` });
   else if (!gap)
     says.push({
       state: 'unknown',

@@ -77,12 +77,12 @@ function keeps(subject: Subject, plan: WiringPlan, computer: Part | undefined): 
           : 'by the outputs of the computer: read its sheet',
     immobiliser: own
       ? typeof key === 'string'
-        ? `kept: it asks for the key of ${key}`
-        : 'none asked for'
+        ? `kept: requires the key of ${key}`
+        : 'not required'
       : 'gone with its computer',
     'throttle by wire':
       throttle === undefined
-        ? 'not known'
+        ? 'unknown'
         : throttle['works'] === 'wire'
           ? own
             ? 'kept with its pedal'
@@ -94,8 +94,8 @@ function keeps(subject: Subject, plan: WiringPlan, computer: Part | undefined): 
 }
 
 const RISKS: Readonly<Record<WiringPlan, string>> = {
-  'merged looms': 'Every wire is told by hand: one that is wrong is found at first start.',
-  'adapter loom': 'Made for one car: what yours has beside it is still wired by hand.',
+  'merged looms': 'Every wire is identified by hand: errors appear at first start.',
+  'adapter loom': 'Made for one car model: additional equipment is still wired by hand.',
   'standalone computer': 'It runs as well as its map: choose the one that a tuner nearby works with.',
   'loom shop': 'The loom is away for as long as it takes, and fits what the schedule says.',
 };
@@ -121,7 +121,7 @@ export function planCost(subject: Subject, plan: WiringPlan): PlanCost {
       price: shop && add(NOTHING, shop.price),
       hours: shop && three(HOURS.shop),
       days: shop?.days,
-      why: shop ? `${shop.name}, as quoted.` : 'Ask for a quote: with the schedule in hand a shop can price it.',
+      why: shop ? `${shop.name}, as quoted.` : 'Request a quote with the wiring schedule.',
     };
   }
   const loom = plan === 'adapter loom';
@@ -134,7 +134,7 @@ export function planCost(subject: Subject, plan: WiringPlan): PlanCost {
       why: `No ${loom ? 'adapter loom' : 'computer'} of the library is for this engine.`,
     };
   const beside = loom ? NOTHING : add(three(PRICE.standalone), three(PRICE.map));
-  // The hours of an adapter are those of putting it in; a new loom is made beside the computer that is bought.
+  // The hours of an adapter are those of putting it in; a new loom is made next to the computer that is bought.
   const hours = loom ? (part.hours ? NOTHING : three(HOURS.adapter)) : three(HOURS.loom);
   return {
     plan,

@@ -8,8 +8,7 @@ export type TachoSignal = (typeof TACHO_SIGNALS)[number];
  * computer’s own output is told, not reckoned.
  */
 export function pulsesPerRev(signal: Exclude<TachoSignal, 'computer'>, cylinders: number, strokes: 2 | 4 = 4): number {
-  if (!(cylinders >= 1))
-    throw new InputError('/engineCylinders', 'The engine needs at least one cylinder (engineCylinders).');
+  if (!(cylinders >= 1)) throw new InputError('/engineCylinders', 'The engine needs at least one cylinder.');
   const each = 2 / strokes;
   if (signal === 'coil-single') return cylinders * each;
   return signal === 'coil-per-cylinder' ? each : 2 * each;

@@ -61,7 +61,7 @@ export const wiringSums = [
   }),
   defineSum({
     name: 'wiring.tacho',
-    title: 'What a rev counter shows behind the coils of another engine',
+    title: 'Tachometer reading from the ignition coils of another engine',
     input: Type.Object(
       {
         engineCylinders: Type.Integer({ maximum: 24 }),
@@ -81,7 +81,7 @@ export const wiringSums = [
   }),
   defineSum({
     name: 'wiring.speedo',
-    title: 'What a speedometer shows behind another final drive or tyre',
+    title: 'Speedometer error with another final drive or tyre',
     input: Type.Object(
       {
         sensorPulsesPerOutputRev: N,

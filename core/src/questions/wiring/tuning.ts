@@ -38,10 +38,10 @@ export function tuningFindings(subject: Subject): Finding[] {
       id: `tuner-${name}`,
       state: first ? 'clear' : 'tight',
       step: 'wiring',
-      title: first ? `${first.name}${far} maps the ${name}` : `Nobody near maps the ${name}`,
+      title: first ? `${first.name}${far} maps the ${name}` : `${name}: no tuner nearby`,
       because: first
         ? `${able.length === 1 ? 'The only one' : `One of ${able.length}`} of the tuners in the brief who works with it.`
-        : `${tuners.map((t) => `${t.name}: ${t.computers.join(', ') || 'no computer entered'}`).join('; ')}. Map it yourself, take it farther, or take a computer that they know.`,
+        : `${tuners.map((t) => `${t.name}: ${t.computers.join(', ') || 'no computer entered'}`).join('; ')}. Calibrate it yourself, use a more distant tuner, or use an ECU they support.`,
       about: [name],
     });
   });

@@ -278,7 +278,7 @@ export function* resolveCandidate(
     const clashes = conflicts.flatMap((c) => c.clashes);
     const why = [
       ...needs.map((c) => `it needs ${conditionWords(c, bare)}`),
-      ...clashes.map((c) => `it can’t stand beside ${conditionWords(c, bare)}`),
+      ...clashes.map((c) => `not compatible with ${conditionWords(c, bare)}`),
     ];
     return why.length > 0 ? [{ partId, why: capital(`${why.join(' and ')}.`) }] : [];
   });

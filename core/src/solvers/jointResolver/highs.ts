@@ -21,7 +21,7 @@ export interface BinaryRow {
 
 /** The columns that are 1 in a choice of least cost; undefined where no choice satisfies every row. @throws Error where it was not loaded. */
 export function solveBinary({ costs, rows }: BinaryProgram): Set<number> | undefined {
-  if (!solver) throw new Error('The solver has not been loaded: a sum that needs it names it as what it prepares.');
+  if (!solver) throw new Error('Solver not loaded.');
   if (costs.length === 0) return rows.every((r) => (r.atLeast ?? 0) <= 0) ? new Set() : undefined;
   const number = (v: number) => Number(v.toPrecision(12)).toString();
   const sum = (terms: BinaryRow['terms']) =>

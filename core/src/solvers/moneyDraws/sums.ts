@@ -35,14 +35,14 @@ const priceOf = ({ low, likely, high, quantity = 1, currencyRate = 1 }: LineInpu
 export const moneySums = [
   defineSum({
     name: 'money.line',
-    title: 'Mean and variance of a price told in three points',
+    title: 'Mean and variance of a three-point price',
     input: Type.Object(points, closed),
     output: Type.Object({ mean: N, variance: N }, closed),
     run: (i) => pert(i),
   }),
   defineSum({
     name: 'money.quick',
-    title: 'What lines and labour come to, in closed form',
+    title: 'Total of items and labour, closed form',
     input: Type.Object({ lines, classCorrelation: O(Type.Number({ minimum: 0, maximum: 1 })), ...labour }, closed),
     output: Type.Object({ meanTotal: N, standardDeviationTotal: N }, closed),
     run: ({ lines: list, classCorrelation, labourHours = 0, labourRate = 0 }) => {
@@ -62,7 +62,7 @@ export const moneySums = [
   }),
   defineSum({
     name: 'money.draw',
-    title: 'What lines and labour come to, drawn: PERT prices with one common factor to a class, failures as events',
+    title: 'Total of items and labour, simulated: PERT prices with one common factor to a class, failures as events',
     input: Type.Object(
       {
         lines,

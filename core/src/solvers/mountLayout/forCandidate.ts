@@ -65,7 +65,7 @@ export function* searchMountLayouts(subject: Subject): Work<MountLayouts> {
   const element = like && elementOf(subject, like);
   const stiffness = element && stiffnessOf(element);
   if (!like || !element?.ratingN || !stiffness)
-    throw new InputError(at, 'Enter one mount with its stiffness and its rating: the others are made like it.');
+    throw new InputError(at, 'Enter one mount with its stiffness and its rating: the others copy it.');
   const judged = judging(subject);
   const { figures: mass } = judged.get('mass');
   const { figures: gearing } = judged.get('gearing');
@@ -169,5 +169,5 @@ function whyNone(reaches: readonly Reach[], pads: number): string {
           `No boss reaches the ${r.pad.name}: ${r.boss} is ${say(r.mm, 'lengthMm')} away, a bracket reaches ${say(BRACKET_REACH_MM, 'lengthMm')}.`,
       )
       .join(' ');
-  return 'Bosses and chassis mounts reach each other, but two of them want the same boss: another boss or chassis mount is missing.';
+  return 'Bosses and chassis mounts are within reach, but two share the same boss: another boss or chassis mount is missing.';
 }

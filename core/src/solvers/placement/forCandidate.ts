@@ -75,7 +75,7 @@ export function limitsOf(subject: Subject): Limit[] {
       ),
       angle(
         'joint-side',
-        'joint angles alike in side view',
+        'equal joint angles, side view',
         (a) => MOST_JOINT_DIFFERENCE_DEG - Math.abs(a.frontSideDeg - a.rearSideDeg),
         2,
       ),
@@ -114,7 +114,7 @@ export function limitsOf(subject: Subject): Limit[] {
     const widest = Math.max(...engine.bosses.map((b) => swing(b.atMm)), mountMm ? swing(mountMm) : 0);
     limits.push({
       id: 'mount-reach',
-      name: 'boss in reach of its pad',
+      name: 'bracket length, boss to chassis mount',
       unit: 'mm',
       mmPerUnit: 1,
       slack: (_place, pose) =>
@@ -139,7 +139,7 @@ export function problemFor(
 ): PlacementProblem {
   const { chassis, candidate } = subject;
   if (!chassis || chassis.obstacles.length === 0)
-    throw new InputError('/chassis/obstacles', 'There is no bay to place it in: nobody has measured it yet.');
+    throw new InputError('/chassis/obstacles', 'Engine bay not measured.');
   const solids = solidsWithEngine(subject, AT_ORIGIN);
   const bodies: BayBody[] = [
     ...bayOf(chassis.obstacles, candidate, subject.parts).filter((b) => b.obstacle.role !== 'reach zone'),

@@ -53,7 +53,7 @@ export function* searchInstall(
 ): Generator<Progress, InstallationPath> {
   const { chassis, candidate } = subject;
   if (!chassis || chassis.obstacles.length === 0)
-    throw new InputError('/chassis/obstacles', 'There is no bay to lower it into: nobody has measured it yet.');
+    throw new InputError('/chassis/obstacles', 'Engine bay not measured.');
   const skip = (role: string) => role === 'reach zone' || role === 'ground line';
   const bodies = bayOf(chassis.obstacles, candidate, subject.parts).filter((b) => !skip(b.obstacle.role));
   const staying = bodies.filter((b) => !b.obstacle.comesOut);

@@ -67,7 +67,7 @@ export const placementSums = [
   }),
   defineSum({
     name: 'placement.search',
-    title: 'The place in a bay with the most margin',
+    title: 'Position with the largest clearance margin',
     input: GivenBay,
     output: Found,
     run: (input) => answerOf(foundPlacement(problemOf(input))),

@@ -65,11 +65,11 @@ export function combosOf(
   chassis: Chassis,
   library: Library,
   candidate: Candidate,
-  scope: 'this box' | 'every box',
+  scope: 'this gearbox' | 'every gearbox',
 ): Combo[] {
   const current = library.gearboxes.find((g) => g.id === candidate.gearboxId);
   if (!current) return [];
-  const boxes = scope === 'this box' ? [current] : boxesOf(library, current);
+  const boxes = scope === 'this gearbox' ? [current] : boxesOf(library, current);
   const drives = (g: Gearbox) =>
     g.finalDriveInside === undefined ? chassis.axleRatios.map((a) => a.ratio) : [g.finalDriveInside];
   return boxes.flatMap((g) =>

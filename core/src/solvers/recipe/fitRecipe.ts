@@ -208,7 +208,7 @@ function reachable(problem: PlacementProblem, wantMm: number): Set<string> {
 }
 
 /**
- * The cheapest sets of changes with which a candidate goes in with `wantMm` to spare, up to three, each with the place it
+ * The cheapest sets of modifications that make a candidate fit with `wantMm` to spare, up to three, each with the place it
  * then takes. Hours count at the shop’s rate, or break ties where they are the owner’s own.
  * @throws InputError when the bay has not been measured.
  */

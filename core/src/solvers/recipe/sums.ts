@@ -10,7 +10,7 @@ const closed = { additionalProperties: false };
 export const recipeSums = [
   defineSum({
     name: 'placement.recipe',
-    title: 'The cheapest set of changes with which an assembly clears its bay',
+    title: 'Lowest-cost modification set that fits',
     input: Type.Object(
       {
         ...givenBay,

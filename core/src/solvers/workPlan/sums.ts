@@ -18,7 +18,7 @@ const Task = Type.Object(
 export const workSums = [
   defineSum({
     name: 'work.path',
-    title: 'The order of tasks, their slack, and those that hold up the whole',
+    title: 'Task order, slack and critical path',
     input: Type.Object(
       {
         tasks: Type.Array(Task, { minItems: 1, maxItems: 400 }),

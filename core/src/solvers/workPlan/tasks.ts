@@ -21,7 +21,7 @@ const STRETCHES = [
     after: ['in', 'services', 'wiring', 'axle', 'brakes'],
   },
   { id: 'last', title: 'Calibration, looks, register', after: ['start'] },
-  { id: 'later', title: 'Later, for the power to come', after: ['last', 'start'] },
+  { id: 'later', title: 'Later, for the later target', after: ['last', 'start'] },
 ] as const;
 export type StretchId = (typeof STRETCHES)[number]['id'];
 

@@ -120,7 +120,7 @@ describe('a price', () => {
 describe('ratios', () => {
   const schema = field(Gearbox, 'ratios');
   const [box] = library.gearboxes;
-  test('are written as they are read: a point or a comma, blanks between', () => {
+  test('are written as they are read: a point or a comma, separated by spaces', () => {
     const last = enter('ratios', schema, box!.ratios);
     type('Gear ratios', '3,62 2.05 1,36 1.00');
     expect(last()).toEqual([3.62, 2.05, 1.36, 1]);
@@ -129,7 +129,7 @@ describe('ratios', () => {
     const last = enter('ratios', schema, box!.ratios);
     type('Gear ratios', '3.62 two 1.36');
     expect(last()).toBeUndefined();
-    expect(screen.getByText(/Write figures with blanks between/)).toBeTruthy();
+    expect(screen.getByText(/Enter numbers separated by spaces/)).toBeTruthy();
   });
 });
 
@@ -163,13 +163,13 @@ describe('points', () => {
   };
   test('one a line, and a line of two is told with its number', () => {
     const last = enter('verticesMm', schema, [[0, 0, 0]]);
-    type(/^Corners/, '0 0 0\n10 20 30\n\n-5 0.5 7');
+    type(/^Corner points/, '0 0 0\n10 20 30\n\n-5 0.5 7');
     expect(last()).toEqual([
       [0, 0, 0],
       [10, 20, 30],
       [-5, 0.5, 7],
     ]);
-    type(/^Corners/, '0 0 0\n10 20');
+    type(/^Corner points/, '0 0 0\n10 20');
     expect(screen.getByText(/Line 2 needs 3 figures/)).toBeTruthy();
   });
 });

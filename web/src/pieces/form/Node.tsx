@@ -222,7 +222,7 @@ function OneOf(props: NodeProps) {
   const kind = (value as { kind?: unknown } | null | undefined)?.kind;
   const chosen = schema.anyOf!.find((s) => kindOf(s) === kind);
   if (kinds.some((k) => k === undefined)) {
-    return <p className="muted">{label} is edited as a file only.</p>;
+    return <p className="muted">{label} can only be edited in the exported file.</p>;
   }
   return (
     <>
@@ -440,7 +440,7 @@ function ListNode({ name, schema, value, at, problems, onChange, special }: Node
                   onChange={(c) => onChange(c.target.checked ? [...list, e] : list.filter((x) => x !== e))}
                 />
               }
-              label={String(e)}
+              label={choiceWords(String(e))}
             />
           ))}
         </div>

@@ -107,7 +107,7 @@ export function LinesField({
       label={label}
       value={value as (string | number)[]}
       {...(numbers ? {} : { rows: Math.min(6, value.length + 1) })}
-      help={numbers ? 'blanks between' : 'one a line'}
+      help={numbers ? 'separated by spaces' : 'one per line'}
       write={(list) =>
         numbers
           ? list.map((x) => (typeof x === 'number' ? formatEntry(x, 'number', units) : x)).join('  ')
@@ -119,7 +119,7 @@ export function LinesField({
             .split('\n')
             .map((l) => l.trim())
             .filter((l) => l !== '');
-        return readFigures(text, units, 'number') ?? 'Write figures with blanks between, such as 3.32 1.95 1.32.';
+        return readFigures(text, units, 'number') ?? 'Enter numbers separated by spaces, such as 3.32 1.95 1.32.';
       }}
       onChange={onChange}
     />

@@ -19,7 +19,7 @@ const FORMS: readonly HoleForm[] = ['across and up', 'radius and angle', 'three 
 export function HoleFormField({ form, onChange }: { form: HoleForm; onChange: (form: HoleForm) => void }) {
   return (
     <ChoiceField
-      label="Holes told by"
+      label="Holes defined by"
       value={form}
       choices={FORMS.map((f) => ({ value: f, label: f }))}
       onCommit={(v) => onChange(v as HoleForm)}

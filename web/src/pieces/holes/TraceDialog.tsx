@@ -32,8 +32,11 @@ interface Picture {
 }
 
 const TOLD: Readonly<Record<Mark, { readonly title: string; readonly ask: string }>> = {
-  ruler: { title: 'Ruler', ask: 'Press two marks of the ruler, as far apart as the picture shows it.' },
-  across: { title: 'Ruler across', ask: 'A second known length across the first: it shows whether the picture leans.' },
+  ruler: { title: 'Ruler', ask: 'Click two marks of the ruler, as far apart as possible.' },
+  across: {
+    title: 'Ruler across',
+    ask: 'A second known length across the first: it shows whether the picture is tilted.',
+  },
   axis: {
     title: 'Shaft axis',
     ask: 'Press the shaft axis: its middle, or three points on the rim of the register or bore.',
@@ -116,8 +119,8 @@ export function TraceDialog({
         {!picture ? (
           <div className={css['empty']}>
             <p>
-              A flatbed scan is best: face on the glass, a steel rule beside it. A photo serves if the camera looks
-              square at the face from far away, with a rule in the plane of the face.
+              A flatbed scan is best: face on the glass, a steel rule next to it. A photo is usable if taken square to
+              the face from a distance, with a rule in the plane of the face.
             </p>
             <Button variant="contained" color="primary" onClick={() => file.current?.click()}>
               Choose a picture
@@ -137,7 +140,7 @@ export function TraceDialog({
                       <b className="num">
                         {of_(result.value.plusMinusMm, systemOf('lengthMm', units) === 'us' ? 3 : 2)}
                       </b>{' '}
-                      by a press beside it.{' '}
+                      by clicking next to it.{' '}
                       {result.value.lean === undefined
                         ? 'Whether the picture leans is not known: lay a ruler across.'
                         : result.value.lean > LEANS
@@ -231,7 +234,7 @@ export function TraceDialog({
               )}
               {now.across && (
                 <QuantityField
-                  label="Between those of the ruler across"
+                  label="Distance between the marks of the second ruler"
                   quantity="lengthMm"
                   optional
                   min={5}
@@ -254,7 +257,7 @@ export function TraceDialog({
                 <Button onClick={() => setZoom(ZOOMS.findLast((z) => z < zoom) ?? zoom)}>Smaller</Button>
                 <Button onClick={() => setZoom(ZOOMS.find((z) => z > zoom) ?? zoom)}>Larger</Button>
                 <Button disabled={steps.length === 1} onClick={() => setSteps(steps.slice(0, -1))}>
-                  Take back
+                  Undo point
                 </Button>
               </div>
               {fault && (
@@ -291,9 +294,9 @@ const roundedUp = (mm: number) => Math.min(5, Math.ceil(100 * mm) / 100);
 function placed(now: Pressed, lengthMm: number | undefined, acrossMm: number | undefined, mirrored: boolean) {
   return attempt(() => {
     if (lengthMm === undefined)
-      throw new InputError('/rulers/0/lengthMm', 'Enter what lies between the two marks of the ruler.');
+      throw new InputError('/rulers/0/lengthMm', 'Enter the distance between the two marks of the ruler.');
     if (now.across && acrossMm === undefined)
-      throw new InputError('/rulers/1/lengthMm', 'Enter what lies between the two marks of the ruler across.');
+      throw new InputError('/rulers/1/lengthMm', 'Enter the distance between the two marks of the ruler across.');
     return traced({
       rulers: rulersOf(now, lengthMm, acrossMm),
       axis: now.axis!,

@@ -104,19 +104,14 @@ function PlaceAndPhoto({
               onChange={(_, on) => put('onComputer', on ? true : undefined)}
             />
           }
-          label="A plug of the computer: it lies where the build puts that"
+          label="A plug of the ECU: its position follows the ECU"
         />
       )}
       {plug.onComputer !== true && (
-        <PointField
-          label={`Where it lies, ${axes}`}
-          value={plug.atMm}
-          at={`${at}/atMm`}
-          onCommit={(v) => put('atMm', v)}
-        />
+        <PointField label={`Position, ${axes}`} value={plug.atMm} at={`${at}/atMm`} onCommit={(v) => put('atMm', v)} />
       )}
       <QuantityField
-        label="Wire that comes with it"
+        label="Supplied wire length"
         quantity="lengthMm"
         optional
         min={0}

@@ -99,7 +99,7 @@ export function ScanDialog({ target, onClose }: { target: ScanTarget; onClose: (
       .then((w) => {
         setWrapped(w);
         setWords(
-          w.pieces.map((_, i) => ({ name: w.pieces.length === 1 ? base : `${base}, piece ${i + 1}`, role: '' })),
+          w.pieces.map((_, i) => ({ name: w.pieces.length === 1 ? base : `${base}, shape ${i + 1}`, role: '' })),
         );
       })
       .catch(told)
@@ -122,12 +122,12 @@ export function ScanDialog({ target, onClose }: { target: ScanTarget; onClose: (
   };
   return (
     <Dialog open onClose={onClose} maxWidth="lg" fullWidth aria-labelledby="scan-title">
-      <DialogTitle id="scan-title">Bring in a measured shape</DialogTitle>
+      <DialogTitle id="scan-title">Import 3D scan</DialogTitle>
       <DialogContent>
         <div className={css['scan']}>
           <div className={css['scan-view']}>
             {read ? (
-              <Suspense fallback={<p className="muted">Drawing it…</p>}>
+              <Suspense fallback={<p className="muted">Drawing…</p>}>
                 <ScanView
                   shown={read.shown}
                   low={read.lowMm}
@@ -145,8 +145,8 @@ export function ScanDialog({ target, onClose }: { target: ScanTarget; onClose: (
               </Suspense>
             ) : (
               <p className="muted">
-                STL, OBJ or PLY, text or binary, up to 500,000 triangles. It stays in this browser; only the pieces that
-                wrap it are kept.
+                STL, OBJ or PLY, text or binary, up to 500,000 triangles. The file stays in this browser; only the
+                simplified convex shapes are saved.
               </p>
             )}
           </div>
@@ -176,7 +176,7 @@ export function ScanDialog({ target, onClose }: { target: ScanTarget; onClose: (
                   {read.triangles.toLocaleString('en-GB')} triangles, {size.map((s) => mm(s)).join(' × ')}
                 </p>
                 <ChoiceField
-                  label="Lengths in the file"
+                  label="File unit"
                   value={read.unit}
                   choices={SCAN_UNITS.map((u) => ({
                     value: u,
@@ -186,7 +186,7 @@ export function ScanDialog({ target, onClose }: { target: ScanTarget; onClose: (
                   onCommit={(v) => file && open(file, v as ScanUnit)}
                 />
                 <QuantityField
-                  label="May stand off by"
+                  label="Maximum deviation"
                   quantity="lengthMm"
                   value={within}
                   min={2}
@@ -194,7 +194,7 @@ export function ScanDialog({ target, onClose }: { target: ScanTarget; onClose: (
                   onCommit={(v) => v !== undefined && setWithin(v)}
                 />
                 <QuantityField
-                  label="Pieces at most"
+                  label="Maximum number of shapes"
                   quantity="count"
                   whole
                   value={most}
@@ -203,14 +203,14 @@ export function ScanDialog({ target, onClose }: { target: ScanTarget; onClose: (
                   onCommit={(v) => v !== undefined && setMost(v)}
                 />
                 {come === undefined ? (
-                  <Button onClick={doWrap}>Wrap it in pieces</Button>
+                  <Button onClick={doWrap}>Create simplified shapes</Button>
                 ) : (
                   <>
                     <LinearProgress variant="determinate" value={come.share * 100} aria-label="Wrapping" />
                     <p className="small num" role="status">
                       {come.pieces === 0
                         ? 'Looking at the surface…'
-                        : `${come.pieces} of ${most} pieces, ${mm(come.standsOffMm)} off so far`}
+                        : `${come.pieces} of ${most} shapes, deviation ${mm(come.standsOffMm)} so far`}
                     </p>
                     <Button onClick={() => void sums().stop(ticket.current)}>Stop</Button>
                   </>
@@ -220,12 +220,13 @@ export function ScanDialog({ target, onClose }: { target: ScanTarget; onClose: (
             {wrapped && (
               <>
                 <p className="small">
-                  {wrapped.pieces.length === 1 ? 'One piece' : `${wrapped.pieces.length} pieces`}. They stand off the
-                  surface by {mm(wrapped.standsOffMm)} at most (sampled)
+                  {wrapped.pieces.length === 1 ? 'One shape' : `${wrapped.pieces.length} shapes`}. Deviation outside the
+                  surface {mm(wrapped.standsOffMm)} at most (sampled)
                   {wrapped.standsOffMm <= within
-                    ? `, within the ${mm(within)} asked`
-                    : `, not the ${mm(within)} asked: at the red dots. More pieces come nearer`}
-                  ; the scan stands out of them by {mm(wrapped.standsOutMm)} at most, which is counted as tolerance.
+                    ? `, within the target of ${mm(within)}`
+                    : `, above the target of ${mm(within)}: at the red dots. Use more shapes to reduce it`}
+                  ; maximum scan deviation outside them {mm(wrapped.standsOutMm)} at most, which is counted as
+                  tolerance.
                 </p>
                 {wrapped.steps.length > 2 && <ScanTrade wrapped={wrapped} withinMm={within} />}
                 {target.part && target.bay && (
@@ -234,7 +235,7 @@ export function ScanDialog({ target, onClose }: { target: ScanTarget; onClose: (
                     value={as}
                     choices={[
                       { value: 'part', label: 'part of the powertrain' },
-                      { value: 'bay', label: 'something in the bay' },
+                      { value: 'bay', label: 'obstacle in the bay' },
                     ]}
                     onCommit={(v) => {
                       setAs(v as 'part' | 'bay');
@@ -246,10 +247,10 @@ export function ScanDialog({ target, onClose }: { target: ScanTarget; onClose: (
                   label="Placed by"
                   value={placing}
                   choices={[
-                    { value: 'three', label: 'three points that you know' },
+                    { value: 'three', label: 'three known points' },
                     {
                       value: 'axes',
-                      label: `its file: it is already in the axes of the ${of === 'bay' ? 'car' : of}`,
+                      label: `file coordinates: already in the axes of the ${of === 'bay' ? 'car' : of}`,
                     },
                   ]}
                   onCommit={(v) => setPlacing(v as ScanPlacing)}
@@ -258,7 +259,7 @@ export function ScanDialog({ target, onClose }: { target: ScanTarget; onClose: (
                   <ScanPlace of={of} picked={picked} known={known} missMm={at?.missMm} mm={mm} onKnown={setKnown} />
                 )}
                 {placing === 'three' && picked.length > 0 && (
-                  <Button onClick={() => setPicked([])}>Pick the points anew</Button>
+                  <Button onClick={() => setPicked([])}>Pick the points again</Button>
                 )}
                 <ScanPieces
                   words={words}
@@ -269,7 +270,7 @@ export function ScanDialog({ target, onClose }: { target: ScanTarget; onClose: (
                 />
                 {tooMany && (
                   <p className="fault" role="alert">
-                    There is room for {Math.max(0, room)} more; allow fewer pieces, or take others out first.
+                    There is room for {Math.max(0, room)} more; allow fewer shapes, or remove others first.
                   </p>
                 )}
                 <Button
@@ -278,13 +279,13 @@ export function ScanDialog({ target, onClose }: { target: ScanTarget; onClose: (
                   disabled={!at || Boolean(tooMany) || unnamed > 0}
                   onClick={keep}
                 >
-                  Put it in
+                  Insert
                 </Button>
                 {(!at || unnamed > 0) && (
                   <p className="small muted">
                     {!at
-                      ? 'It waits for three points and their places.'
-                      : `It waits for what ${unnamed === 1 ? 'one piece counts' : `${unnamed} pieces count`} as.`}
+                      ? 'Pick three points and enter their positions.'
+                      : `Select the type of ${unnamed === 1 ? 'one shape' : `${unnamed} shapes`} first.`}
                   </p>
                 )}
               </>

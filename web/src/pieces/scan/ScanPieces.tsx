@@ -25,17 +25,17 @@ export function ScanPieces({
         <div
           key={i}
           role="group"
-          aria-label={`Piece ${i + 1}`}
+          aria-label={`Shape ${i + 1}`}
           className={i === chosen ? `${css['piece']} ${css['chosen']}` : css['piece']}
           // A list longer than its box follows the piece that was clicked.
           ref={(e) => (i === chosen && e ? e.scrollIntoView({ block: 'nearest' }) : undefined)}
           onFocus={() => onChoose(i)}
         >
           <WordsField
-            label={words.length === 1 ? 'Name' : `Piece ${i + 1}`}
+            label={words.length === 1 ? 'Name' : `Shape ${i + 1}`}
             value={w.name}
             maxLength={80}
-            onCommit={(name) => (name.trim() === '' ? 'It needs a name.' : put(i, { name: name.trim() }))}
+            onCommit={(name) => (name.trim() === '' ? 'Enter a name.' : put(i, { name: name.trim() }))}
           />
           <ChoiceField
             label="Counts as"
@@ -45,10 +45,10 @@ export function ScanPieces({
           />
         </div>
       ))}
-      {words.length > 1 && <p className="small muted">A click on a piece in the drawing finds it here.</p>}
+      {words.length > 1 && <p className="small muted">Click a shape in the drawing to find it here.</p>}
       {words.length > 1 && first.role !== '' && words.some((w) => w.role === '') && (
         <Button onClick={() => onWords(words.map((w) => (w.role === '' ? { ...w, role: first.role } : w)))}>
-          The rest counts as {first.role}
+          The rest is {first.role}
         </Button>
       )}
     </div>

@@ -27,9 +27,9 @@ export function ScanPlace({
   return (
     <>
       <p className="small muted">
-        Click three points on it that you know, well apart, then say where they lie:{' '}
+        Click three known points far apart, then enter their coordinates:{' '}
         {of === 'bay'
-          ? 'ahead of the axle, left of the middle, above the floor'
+          ? 'X forward of axle, Y left of centreline, Z above floor'
           : of === 'engine'
             ? 'from the rear face of the block on the crank axis, forward, left, up'
             : 'from the mating face on the crank axis, forward, left, up'}
@@ -57,10 +57,10 @@ export function ScanPlace({
       ))}
       {sides && (
         <p className="small num">
-          Sides on the scan {sides.map(mm).join(', ')}.{' '}
+          Distances on the scan {sides.map(mm).join(', ')}.{' '}
           {missMm === undefined
-            ? 'The places typed lie in one place or on one line.'
-            : `The points miss by ${mm(missMm)} at most.`}
+            ? 'The three points coincide or are in one line.'
+            : `Maximum alignment error ${mm(missMm)}.`}
         </p>
       )}
     </>

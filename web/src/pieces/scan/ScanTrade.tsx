@@ -17,7 +17,7 @@ export function ScanTrade({ wrapped, withinMm }: { wrapped: WrappedInTime; withi
   const ticks = niceTicks(0, top * 1.05, 3);
   const unit = unitOf('lengthMm', units);
   return (
-    <figure aria-label="How far the pieces stand off against how many there are">
+    <figure aria-label="Deviation compared with the number of shapes">
       <LineChart
         width={320}
         height={130}
@@ -39,7 +39,7 @@ export function ScanTrade({ wrapped, withinMm }: { wrapped: WrappedInTime; withi
         />
       </LineChart>
       <figcaption className="small muted">
-        Stand-off against pieces; dashed is what was asked. {steps.at(-1)!.seconds.toFixed(1)} s in all.
+        Deviation over number of shapes; dashed: target. {steps.at(-1)!.seconds.toFixed(1)} s in all.
       </figcaption>
     </figure>
   );

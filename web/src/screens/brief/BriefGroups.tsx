@@ -14,17 +14,17 @@ const choices = (list: readonly string[]) => list.map((value) => ({ value, label
 export function Driving() {
   const { brief, change } = useBriefForm();
   return (
-    <FieldGroup title="Where you drive">
+    <FieldGroup title="Duty and engine speed range">
       <ChoiceField
         label="Use"
         value={brief.use}
         choices={choices(USES)}
         onCommit={(use) => change({ ...brief, use: use as Brief['use'] })}
-        help="Sets the service factor of the gearbox"
+        help="Sets the load service factor for the drivetrain"
       />
-      <BriefFigure pointer="/band/lowRpm" label="Band, low end" quantity="rpm" />
-      <BriefFigure pointer="/band/highRpm" label="Band, top" quantity="rpm" />
-      <BriefFigure pointer="/driverKg/value" at="/brief/driverKg" label="Driver" quantity="massKg" />
+      <BriefFigure pointer="/band/lowRpm" label="Engine speed range, from" quantity="rpm" />
+      <BriefFigure pointer="/band/highRpm" label="Engine speed range, to" quantity="rpm" />
+      <BriefFigure pointer="/driverKg/value" at="/brief/driverKg" label="Driver mass" quantity="massKg" />
     </FieldGroup>
   );
 }
@@ -35,13 +35,13 @@ const octaneIn = (fuel: FuelName, brief: Brief) => (FUEL[fuel].ron > 0 ? FUEL[fu
 export function Targets() {
   const { brief, change } = useBriefForm();
   return (
-    <FieldGroup title="What it must make">
-      <BriefFigure pointer="/now/powerKw" label="Peak power, now" quantity="powerKw" optional />
-      <BriefFigure pointer="/now/bandTorqueNm" label="Torque in the band, now" quantity="torqueNm" optional />
-      <BriefFigure pointer="/later/powerKw" label="Peak power, later" quantity="powerKw" optional />
-      <BriefFigure pointer="/wheelPower/kw" begins={{}} label="At the wheels" quantity="powerKw" optional />
+    <FieldGroup title="Power and torque targets">
+      <BriefFigure pointer="/now/powerKw" label="Target peak power, now" quantity="powerKw" optional />
+      <BriefFigure pointer="/now/bandTorqueNm" label="Target torque in rpm range, now" quantity="torqueNm" optional />
+      <BriefFigure pointer="/later/powerKw" label="Target peak power, later" quantity="powerKw" optional />
+      <BriefFigure pointer="/wheelPower/kw" begins={{}} label="Wheel power" quantity="powerKw" optional />
       {brief.wheelPower && (
-        <BriefFigure pointer="/wheelPower/speedKph" label="At the wheels, at" quantity="speedKph" optional />
+        <BriefFigure pointer="/wheelPower/speedKph" label="Wheel power at" quantity="speedKph" optional />
       )}
       <ChoiceField
         label="Fuel"
@@ -59,40 +59,40 @@ export function Targets() {
 export function Gates() {
   const { brief, change } = useBriefForm();
   return (
-    <FieldGroup title="Gates: miss one and a candidate is out">
+    <FieldGroup title="Hard limits (a candidate that exceeds one is rejected)">
       <BriefFigure
         pointer="/noise/limitDb"
         begins={{ distanceM: 7.5 }}
-        label="Noise, at most"
+        label="Maximum noise level"
         quantity="soundDb"
         optional
       />
       {brief.noise && (
         <>
-          <BriefFigure pointer="/noise/distanceM" label="Measured at" quantity="distanceM" />
-          <BriefFigure pointer="/noise/rpm" label="At engine speed" quantity="rpm" optional />
-          <BriefFigure pointer="/noise/laterLimitDb" label="Limit to come" quantity="soundDb" optional />
+          <BriefFigure pointer="/noise/distanceM" label="Microphone distance" quantity="distanceM" />
+          <BriefFigure pointer="/noise/rpm" label="Engine speed of the measurement" quantity="rpm" optional />
+          <BriefFigure pointer="/noise/laterLimitDb" label="Future limit" quantity="soundDb" optional />
         </>
       )}
       <BriefFigure
         pointer="/circuitNoise/limitDb"
         begins={{ distanceM: 0.5 }}
-        label="Noise on the circuit, at most"
+        label="Maximum circuit noise"
         quantity="soundDb"
         optional
       />
       {brief.circuitNoise && (
         <>
-          <BriefFigure pointer="/circuitNoise/distanceM" label="Measured there at" quantity="distanceM" />
-          <BriefFigure pointer="/circuitNoise/rpm" label="At engine speed there" quantity="rpm" optional />
-          <BriefFigure pointer="/circuitNoise/laterLimitDb" label="Limit to come there" quantity="soundDb" optional />
+          <BriefFigure pointer="/circuitNoise/distanceM" label="Circuit microphone distance" quantity="distanceM" />
+          <BriefFigure pointer="/circuitNoise/rpm" label="Circuit engine speed" quantity="rpm" optional />
+          <BriefFigure pointer="/circuitNoise/laterLimitDb" label="Future circuit limit" quantity="soundDb" optional />
         </>
       )}
-      <BriefFigure pointer="/largestWheelIn" label="Wheels, at most" quantity="inch" optional />
-      <BriefFigure pointer="/maxAddedKg" label="Added mass, at most" quantity="massKg" optional />
-      <BriefFigure pointer="/leastGears" label="Gears, at least" quantity="count" optional />
+      <BriefFigure pointer="/largestWheelIn" label="Maximum wheel diameter" quantity="inch" optional />
+      <BriefFigure pointer="/maxAddedKg" label="Maximum added mass" quantity="massKg" optional />
+      <BriefFigure pointer="/leastGears" label="Minimum number of gears" quantity="count" optional />
       <ChoiceField
-        label="Gears cut"
+        label="Gear type"
         value={brief.gearCut ?? EITHER}
         choices={[{ value: EITHER, label: 'either way' }, ...choices(GEAR_CUTS)]}
         onCommit={(v) => {
@@ -100,9 +100,9 @@ export function Gates() {
           change(v === EITHER ? rest : { ...rest, gearCut: v as (typeof GEAR_CUTS)[number] });
         }}
       />
-      <Wish of="needsReverse" label="It must have a reverse gear" />
-      <Wish of="reversible" label="It can be put back: nothing cut, nothing welded" />
-      <Wish of="originalLook" label="It looks as it did: nothing seen from outside" />
+      <Wish of="needsReverse" label="Reverse gear required" />
+      <Wish of="reversible" label="Reversible: nothing cut, nothing welded" />
+      <Wish of="originalLook" label="Unchanged exterior" />
     </FieldGroup>
   );
 }
@@ -133,10 +133,10 @@ export function ClassRules() {
   const { brief } = useBriefForm();
   return (
     <FieldGroup title="Class and fuels">
-      <BriefFigure pointer="/caps/displacementL" label="Displacement, at most" quantity="displacementL" optional />
-      <BriefFigure pointer="/caps/powerKw" label="Power, at most" quantity="powerKw" optional />
-      <BriefFigure pointer="/caps/leastMassKg" label="Mass, at least" quantity="massKg" optional />
-      <BriefFigure pointer="/caps/cylinders" label="Cylinders, at most" quantity="count" optional />
+      <BriefFigure pointer="/caps/displacementL" label="Maximum displacement" quantity="displacementL" optional />
+      <BriefFigure pointer="/caps/powerKw" label="Maximum power" quantity="powerKw" optional />
+      <BriefFigure pointer="/caps/leastMassKg" label="Minimum mass" quantity="massKg" optional />
+      <BriefFigure pointer="/caps/cylinders" label="Maximum number of cylinders" quantity="count" optional />
       <Several
         label="Induction allowed"
         none="any"
@@ -149,7 +149,7 @@ export function ClassRules() {
         }}
       />
       <Several
-        label="Fuels at hand"
+        label="Available fuels"
         none="any"
         all={FUELS}
         chosen={brief.fuelsAtHand ?? []}
@@ -215,18 +215,18 @@ export function Cruise() {
       <BriefFigure
         pointer="/cruise/speedKph"
         begins={{ rpm: 2600, toleranceRpm: 250 }}
-        label="Cruise at"
+        label="Cruise speed"
         quantity="speedKph"
         optional
       />
       {brief.cruise && (
         <>
-          <BriefFigure pointer="/cruise/rpm" label="Near" quantity="rpm" />
-          <BriefFigure pointer="/cruise/toleranceRpm" label="Give or take" quantity="rpm" />
+          <BriefFigure pointer="/cruise/rpm" label="Target cruise rpm" quantity="rpm" />
+          <BriefFigure pointer="/cruise/toleranceRpm" label="Tolerance, ± rpm" quantity="rpm" />
         </>
       )}
-      <BriefFigure pointer="/lowestCruiseRpm" label="Lugs below" quantity="rpm" optional />
-      <BriefFigure pointer="/distanceKm" label="To last" quantity="travelledKm" optional min={1} />
+      <BriefFigure pointer="/lowestCruiseRpm" label="Minimum cruise rpm (lugging limit)" quantity="rpm" optional />
+      <BriefFigure pointer="/distanceKm" label="Design life" quantity="travelledKm" optional min={1} />
     </FieldGroup>
   );
 }
@@ -238,17 +238,17 @@ export function HillStart() {
       <BriefFigure
         pointer="/hill/gradePct"
         begins={{ trailerKg: 0, noseLoadKg: 0, hitchHeightMm: 400, hitchOverhangMm: 800 }}
-        label="Steepest hill"
+        label="Maximum grade"
         quantity="percent"
         digits={0}
         optional
       />
       {brief.hill && (
         <>
-          <BriefFigure pointer="/hill/trailerKg" label="Trailer" quantity="massKg" />
-          <BriefFigure pointer="/hill/noseLoadKg" label="Its nose load" quantity="massKg" />
-          <BriefFigure pointer="/hill/hitchHeightMm" label="Hitch height" quantity="lengthMm" />
-          <BriefFigure pointer="/hill/hitchOverhangMm" label="Hitch behind the rear axle" quantity="lengthMm" />
+          <BriefFigure pointer="/hill/trailerKg" label="Trailer mass" quantity="massKg" />
+          <BriefFigure pointer="/hill/noseLoadKg" label="Tongue load (nose weight)" quantity="massKg" />
+          <BriefFigure pointer="/hill/hitchHeightMm" label="Coupling height" quantity="lengthMm" />
+          <BriefFigure pointer="/hill/hitchOverhangMm" label="Coupling overhang behind rear axle" quantity="lengthMm" />
         </>
       )}
     </FieldGroup>
@@ -258,17 +258,17 @@ export function HillStart() {
 export function SteadyClimb() {
   const { brief } = useBriefForm();
   return (
-    <FieldGroup title="Cooling: the hill it climbs for long">
+    <FieldGroup title="Cooling: longest climb">
       <BriefFigure
         pointer="/climb/gradePct"
         begins={{}}
-        label="Hardest steady climb"
+        label="Longest climb, grade"
         quantity="percent"
         digits={0}
         optional
         help="With the trailer"
       />
-      {brief.climb && <BriefFigure pointer="/climb/speedKph" label="Held at" quantity="speedKph" optional />}
+      {brief.climb && <BriefFigure pointer="/climb/speedKph" label="Climb speed" quantity="speedKph" optional />}
     </FieldGroup>
   );
 }
@@ -279,7 +279,7 @@ export function OnTheRoad() {
     <FieldGroup title="Brakes: how fast, how far down">
       <BriefFigure
         pointer="/fastestKph"
-        label="Fastest on the road"
+        label="Maximum road speed"
         quantity="speedKph"
         optional
         help="Else {{100|speedKph}}"
@@ -287,15 +287,15 @@ export function OnTheRoad() {
       <BriefFigure
         pointer="/descent/gradePct"
         begins={{ lengthM: 1000, speedKph: 40 }}
-        label="Longest hill down"
+        label="Longest descent, grade"
         quantity="percent"
         digits={0}
         optional
       />
       {brief.descent && (
         <>
-          <BriefFigure pointer="/descent/lengthM" label="Its length" quantity="distanceM" digits={0} />
-          <BriefFigure pointer="/descent/speedKph" label="Driven at" quantity="speedKph" />
+          <BriefFigure pointer="/descent/lengthM" label="Descent length" quantity="distanceM" digits={0} />
+          <BriefFigure pointer="/descent/speedKph" label="Descent speed" quantity="speedKph" />
         </>
       )}
     </FieldGroup>
@@ -305,16 +305,16 @@ export function OnTheRoad() {
 export function WorstAir() {
   const { brief, change } = useBriefForm();
   return (
-    <FieldGroup title="Worst air">
+    <FieldGroup title="Hot-day conditions">
       <BriefFigure pointer="/worstAir/temperatureC" label="Temperature" quantity="temperatureC" />
       <BriefFigure pointer="/worstAir/altitudeM" label="Altitude" quantity="altitudeM" />
       <BriefFigure pointer="/worstAir/humidityPct" label="Humidity" quantity="percent" digits={0} />
       <ChoiceField
-        label="School of the hot day"
+        label="Hot-day power correction"
         value={brief.hotDaySchool}
         choices={[
-          { value: 'standard', label: 'the curve’s own standard' },
-          { value: 'density', label: 'plain air density' },
+          { value: 'standard', label: 'test standard of the curve (ISO 1585, SAE J1349 …)' },
+          { value: 'density', label: 'air density ratio' },
         ]}
         onCommit={(v) => change({ ...brief, hotDaySchool: v as Brief['hotDaySchool'] })}
       />
@@ -327,32 +327,32 @@ export function MoneyAndTime() {
   const { save } = useBuildActions();
   const { brief, change } = useBriefForm();
   return (
-    <FieldGroup title="Money, time and mounts">
+    <FieldGroup title="Budget, labour and mounts">
       <CurrencyField
         value={build.currency}
         onCommit={(currency) => save('currency', { currency: build.currency }, { currency })}
         help="Amounts already entered are not converted"
       />
       <BriefFigure pointer="/budget" label="Budget" quantity="money" currency={build.currency} optional />
-      <BriefFigure pointer="/hourlyRate" label="Shop’s hour" quantity="money" currency={build.currency} />
+      <BriefFigure pointer="/hourlyRate" label="Labour rate per hour" quantity="money" currency={build.currency} />
       <BriefFigure
         pointer="/ownHourWorth"
-        label="Own hour, counted at"
+        label="Value of own labour per hour"
         quantity="money"
         currency={build.currency}
         optional
       />
-      <BriefFigure pointer="/maxHours" label="Hours, at most" quantity="hours" optional />
+      <BriefFigure pointer="/maxHours" label="Maximum labour hours" quantity="hours" optional />
       <ChoiceField
-        label="Mounts you prefer"
+        label="Preferred mount type"
         value={brief.mountSchool}
         choices={choices(SCHOOLS)}
         onCommit={(v) => change({ ...brief, mountSchool: v as Brief['mountSchool'] })}
-        help="For new candidates; each keeps its own"
+        help="Default for new candidates"
       />
       <FormControlLabel
         control={<Switch checked={brief.ownLabour} onChange={(_, ownLabour) => change({ ...brief, ownLabour })} />}
-        label="The hours are your own: at nothing, unless counted"
+        label="Own labour (0 unless a value is entered)"
       />
     </FieldGroup>
   );

@@ -34,19 +34,19 @@ test('a figure is saved as a change of the brief that was shown, and of nothing 
 
 test('in the reader’s units, kept in its own', () => {
   draw(<BriefScreen />, 'us');
-  type('Driver', '200');
+  type('Driver mass', '200');
   expect(saved().driverKg.value).toBeCloseTo(90.72, 2);
   expect(saved().driverKg.evidence).toBe(tug.brief.driverKg.evidence);
 });
 
 test('a band upside down is named at its top and not saved', () => {
   draw(<BriefScreen />);
-  type('Band, top', String(tug.brief.band.lowRpm));
+  type('Engine speed range, to', String(tug.brief.band.lowRpm));
   expect(actions.save).not.toHaveBeenCalled();
   expect(
-    screen.getByText(`The top of the band must lie above its low end, ${tug.brief.band.lowRpm} rpm.`),
+    screen.getByText(`The upper rpm limit must be higher than the lower one, ${tug.brief.band.lowRpm} rpm.`),
   ).toBeTruthy();
-  type('Band, top', String(tug.brief.band.lowRpm + 1));
+  type('Engine speed range, to', String(tug.brief.band.lowRpm + 1));
   expect(saved().band.highRpm).toBe(tug.brief.band.lowRpm + 1);
   expect(screen.queryByText(/must lie above/)).toBeNull();
 });
@@ -61,20 +61,20 @@ test('what no car has is refused by the schema, at its field', () => {
 
 test('a gate that is emptied is gone with all that stands beside it, and comes back with it', () => {
   draw(<BriefScreen />);
-  expect(box('Measured at')).toBeTruthy();
-  type('Noise, at most', '');
+  expect(box('Microphone distance')).toBeTruthy();
+  type('Maximum noise level', '');
   expect(saved()).not.toHaveProperty('noise');
   cleanup();
   openJudged({ ...tug, brief: saved() });
   draw(<BriefScreen />);
-  expect(screen.queryByLabelText('Measured at')).toBeNull();
-  type('Noise, at most', '88');
+  expect(screen.queryByLabelText('Microphone distance')).toBeNull();
+  type('Maximum noise level', '88');
   expect(saved().noise).toEqual({ limitDb: 88, distanceM: 7.5 });
 });
 
 test('a required figure can’t be emptied', () => {
   draw(<BriefScreen />);
-  type('Shop’s hour', '');
+  type('Labour rate per hour', '');
   expect(screen.getByText('Enter a value: it is required.')).toBeTruthy();
   expect(actions.save).not.toHaveBeenCalled();
 });
@@ -82,15 +82,22 @@ test('a required figure can’t be emptied', () => {
 test('a brief that asks for nothing shows empty fields, not noughts', () => {
   openJudged(second);
   draw(<BriefScreen />);
-  for (const label of ['Noise, at most', 'Wheels, at most', 'Cruise at', 'Steepest hill', 'Hours, at most'])
+  for (const label of [
+    'Maximum noise level',
+    'Maximum wheel diameter',
+    'Cruise speed',
+    'Maximum grade',
+    'Maximum labour hours',
+  ])
     expect(box(label).value).toBe('');
-  for (const label of ['Near', 'Trailer', 'Measured at']) expect(screen.queryByLabelText(label)).toBeNull();
+  for (const label of ['Target cruise rpm', 'Trailer mass', 'Microphone distance'])
+    expect(screen.queryByLabelText(label)).toBeNull();
 });
 
 test('beside it stands where every candidate stands, and each can be picked', () => {
   draw(<BriefScreen />);
-  const side = screen.getByRole('complementary', { name: 'Where the candidates stand' });
-  expect(side.textContent).toContain('C leads, A, B and E are out');
+  const side = screen.getByRole('complementary', { name: 'Status of candidates' });
+  expect(side.textContent).toContain('C leads; A, B and E rejected');
   fireEvent.click(screen.getByRole('button', { name: /Quillon 1.8/ }));
   expect(actions.select.mock.calls).toEqual([['a']]);
 });
@@ -98,17 +105,17 @@ test('beside it stands where every candidate stands, and each can be picked', ()
 test('while it is judged it says that, and of nobody how he stands', () => {
   openUnjudged(tug);
   draw(<BriefScreen />);
-  const side = screen.getByRole('complementary', { name: 'Where the candidates stand' });
-  expect(side.textContent).toContain('Judging…');
+  const side = screen.getByRole('complementary', { name: 'Status of candidates' });
+  expect(side.textContent).toContain('Calculating…');
   expect(side.querySelector('[role="img"]')).toBeNull();
 });
 
 test('a band turned round is told at the field that was typed in, what was typed stays, and nothing is saved', () => {
   draw(<BriefScreen />);
-  type('Band, low end', '9000');
-  expect(box('Band, low end').value).toBe('9000');
-  expect(box('Band, low end').getAttribute('aria-invalid')).toBe('true');
-  expect(box('Band, top').getAttribute('aria-invalid')).toBe('false');
+  type('Engine speed range, from', '9000');
+  expect(box('Engine speed range, from').value).toBe('9000');
+  expect(box('Engine speed range, from').getAttribute('aria-invalid')).toBe('true');
+  expect(box('Engine speed range, to').getAttribute('aria-invalid')).toBe('false');
   expect(actions.save).not.toHaveBeenCalled();
 });
 
@@ -124,7 +131,7 @@ test('tuners near: one is added, told what they map with commas between, and tak
   type('Computers they map', 'Bosk 4, Marl ; ');
   expect(saved().tuners).toEqual([{ ...tuners[0], computers: ['Bosk 4', 'Marl'] }]);
   type('Tuner', ' ');
-  expect(screen.getByText('Name them, or take them off.')).toBeTruthy();
-  fireEvent.click(screen.getByRole('button', { name: 'Take off' }));
+  expect(screen.getByText('Enter names, or remove them.')).toBeTruthy();
+  fireEvent.click(screen.getByRole('button', { name: 'Remove' }));
   expect(saved()).not.toHaveProperty('tuners');
 });

@@ -49,10 +49,10 @@ function Purpose() {
   return (
     <div className="answer">
       <p className="say big" style={{ marginBottom: 10 }}>
-        What {build.name} is for
+        Brief: {build.name}
       </p>
       <WordsField
-        label="In your own words"
+        label="Purpose"
         value={brief.purpose}
         rows={2}
         onCommit={(purpose) => change({ ...brief, purpose })}

@@ -36,7 +36,7 @@ export function Nearby() {
             label="Tuner"
             value={t.name}
             maxLength={80}
-            onCommit={(name) => (name.trim() === '' ? 'Name them, or take them off.' : set(i, { name: name.trim() }))}
+            onCommit={(name) => (name.trim() === '' ? 'Enter names, or remove them.' : set(i, { name: name.trim() }))}
           />
           <QuantityField
             label="Away"
@@ -53,7 +53,7 @@ export function Nearby() {
             help="with commas between"
             onCommit={(text) => set(i, { computers: wordsOf(text) })}
           />
-          <Button onClick={() => put(tuners.filter((_, k) => k !== i))}>Take off</Button>
+          <Button onClick={() => put(tuners.filter((_, k) => k !== i))}>Remove</Button>
         </div>
       ))}
       <Button

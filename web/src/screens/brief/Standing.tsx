@@ -11,7 +11,7 @@ export function Standing() {
   const { verdict, fault } = useJudgement();
   const { select } = useBuildActions();
   return (
-    <aside className="side" aria-label="Where the candidates stand">
+    <aside className="side" aria-label="Status of candidates">
       <h2 aria-live="polite">{verdict?.headline ?? notJudged(fault)}</h2>
       <p className="muted small" aria-live="polite">
         {verdict && <Sentence>{verdict.sentence}</Sentence>}

@@ -68,6 +68,6 @@ test('a band that ends where it begins, or below, is named at its top', () => {
   for (const highRpm of [3000, 2999])
     expect(bandFault({ ...BRIEF, band: { lowRpm: 3000, highRpm } })).toEqual({
       pointer: '/band/highRpm',
-      message: 'The top of the band must lie above its low end, 3000 rpm.',
+      message: 'The upper rpm limit must be higher than the lower one, 3000 rpm.',
     });
 });

@@ -35,6 +35,6 @@ export function bandFault(brief: Brief): { pointer: string; message: string } | 
   if (brief.band.highRpm > brief.band.lowRpm) return undefined;
   return {
     pointer: '/band/highRpm',
-    message: `The top of the band must lie above its low end, ${brief.band.lowRpm} rpm.`,
+    message: `The upper rpm limit must be higher than the lower one, ${brief.band.lowRpm} rpm.`,
   };
 }

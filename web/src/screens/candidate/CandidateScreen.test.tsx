@@ -84,11 +84,11 @@ describe('what it is made of', () => {
   test('where it sits is entered figure by figure, with a point or a comma and in any unit', () => {
     draw(<CandidateScreen />);
     for (const [label, key, text, value] of [
-      ['Forward', 'xMm', '-12', -12],
-      ['Left', 'yMm', '7,5', 7.5],
-      ['Up', 'zMm', '33 cm', 330],
-      ['Nose up', 'pitchDeg', '3.4', 3.4],
-      ['Cant, top to right', 'cantDeg', '-2', -2],
+      ['X, forward of front axle', 'xMm', '-12', -12],
+      ['Y, left of centreline', 'yMm', '7,5', 7.5],
+      ['Z, above ground', 'zMm', '33 cm', 330],
+      ['Pitch, nose up', 'pitchDeg', '3.4', 3.4],
+      ['Roll, top to right', 'cantDeg', '-2', -2],
     ] as const) {
       type(label, text);
       expect(changed()).toEqual({ placement: { ...open.candidate!.placement, [key]: value } });
@@ -97,14 +97,14 @@ describe('what it is made of', () => {
 
   test('a place that no engine has is told at its field and not saved', () => {
     draw(<CandidateScreen />);
-    type('Nose up', '75');
+    type('Pitch, nose up', '75');
     expect(actions.saveCandidate).not.toHaveBeenCalled();
-    expect(screen.getByLabelText('Nose up').getAttribute('aria-invalid')).toBe('true');
+    expect(screen.getByLabelText('Pitch, nose up').getAttribute('aria-invalid')).toBe('true');
   });
 
   test('in US units inches go in and millimetres are kept', () => {
     draw(<CandidateScreen />, 'us');
-    type('Up', '13');
+    type('Z, above ground', '13');
     expect((changed()['placement'] as Candidate['placement']).zMm).toBeCloseTo(330.2, 6);
   });
 });
@@ -114,7 +114,7 @@ describe('parts accepted', () => {
     draw(<CandidateScreen />);
     for (const id of open.candidate!.partIds) {
       const part = open.library.parts.find((p) => p.id === id)!;
-      fireEvent.click(screen.getByLabelText(`Leave out ${part.name}`));
+      fireEvent.click(screen.getByLabelText(`Remove ${part.name}`));
       expect(changed()).toEqual({ partIds: open.candidate!.partIds.filter((x) => x !== id) });
     }
     expect(open.candidate!.partIds.length).toBeGreaterThan(1);
@@ -140,7 +140,7 @@ describe('parts accepted', () => {
 describe('what it comes to', () => {
   test('before anything is changed it says so', () => {
     draw(<CandidateScreen />);
-    expect(screen.getByText('Nothing changed since you opened it.')).toBeTruthy();
+    expect(screen.getByText('No changes yet.')).toBeTruthy();
   });
   test('every finding that blocks it stands beside it', () => {
     draw(<CandidateScreen />);

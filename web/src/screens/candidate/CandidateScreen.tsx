@@ -1,6 +1,8 @@
+import { choiceWords } from '@sable/core/model';
 import {
   AIR_FROM,
   dressingOf,
+  fieldEntry,
   FUELS,
   placedSolids,
   resolveSubject,
@@ -229,7 +231,7 @@ function Open({ candidate }: { candidate: Candidate }) {
                 options.length > 1 && (
                   <ChoiceField
                     key={slot}
-                    label={slot.charAt(0).toUpperCase() + slot.slice(1)}
+                    label={fieldEntry(slot)?.label ?? slot}
                     value={option.id}
                     choices={options.map((o) => ({ value: o.id, label: o.name }))}
                     onCommit={(id) => change({ dressing: { ...candidate.dressing, [slot]: id } })}
@@ -239,9 +241,10 @@ function Open({ candidate }: { candidate: Candidate }) {
             })}
         </div>
         <section className="block">
-          <h2>Where it sits</h2>
+          <h2>Engine position</h2>
           <p className="muted small" style={{ marginBottom: 12 }}>
-            The crank axis at the block’s rear face, from the ground below the front axle on the car’s centre plane.
+            Reference point: crankshaft axis at the rear face of the block. Origin: ground level, front axle centre,
+            vehicle centreline (ISO 8855 axes).
           </p>
           {candidate.unplaced ? (
             <NotPlaced candidate={candidate} onPlaced={save} />
@@ -251,48 +254,48 @@ function Open({ candidate }: { candidate: Candidate }) {
               style={{ gridTemplateColumns: 'repeat(auto-fill, minmax(128px, 1fr))' }}
             >
               <QuantityField
-                label="Forward"
+                label="X, forward of front axle"
                 quantity="lengthMm"
                 value={p.xMm}
                 error={fault('/placement/xMm')}
                 onCommit={(v) => place({ xMm: v! })}
               />
               <QuantityField
-                label="Left"
+                label="Y, left of centreline"
                 quantity="lengthMm"
                 value={p.yMm}
                 error={fault('/placement/yMm')}
                 onCommit={(v) => place({ yMm: v! })}
               />
               <QuantityField
-                label="Up"
+                label="Z, above ground"
                 quantity="lengthMm"
                 value={p.zMm}
                 error={fault('/placement/zMm')}
                 onCommit={(v) => place({ zMm: v! })}
               />
               <QuantityField
-                label="Nose up"
+                label="Pitch, nose up"
                 quantity="angleDeg"
                 value={p.pitchDeg}
                 error={fault('/placement/pitchDeg')}
                 onCommit={(v) => place({ pitchDeg: v! })}
               />
               <QuantityField
-                label="Cant, top to right"
+                label="Roll, top to right"
                 quantity="angleDeg"
                 value={p.cantDeg}
                 error={fault('/placement/cantDeg')}
                 onCommit={(v) => place({ cantDeg: v! })}
               />
               <ChoiceField
-                label="Turned"
+                label="Orientation"
                 value={String(p.yawDeg)}
                 choices={[
-                  { value: '0', label: 'lengthwise' },
-                  { value: '90', label: 'across, nose left' },
+                  { value: '0', label: 'longitudinal' },
+                  { value: '90', label: 'transverse, front to left' },
                   { value: '-90', label: 'across, nose right' },
-                  { value: '180', label: 'lengthwise, reversed' },
+                  { value: '180', label: 'longitudinal, reversed' },
                 ]}
                 onCommit={(v) => place({ yawDeg: Number(v) as 0 | 90 | -90 | 180 })}
               />
@@ -306,7 +309,7 @@ function Open({ candidate }: { candidate: Candidate }) {
         <AcceptedParts candidate={candidate} change={change} />
         <section className="block" style={{ display: 'grid', gap: 12 }}>
           <WordsField
-            label={`Why not ${candidate.letter}`}
+            label={`Reason for rejecting ${candidate.letter}`}
             value={candidate.whyNot}
             rows={2}
             onCommit={(whyNot) => change({ whyNot })}
@@ -325,14 +328,14 @@ function Open({ candidate }: { candidate: Candidate }) {
         </section>
       </div>
       <FindingsColumn
-        title="What it comes to"
+        title="Results"
         findings={assessment?.findings ?? []}
         above={
           rows.length > 0 ? (
             <ChangedList rows={rows} currency={build.currency} />
           ) : (
             <p className="muted small" style={{ margin: '6px 0' }}>
-              Nothing changed since you opened it.
+              No changes yet.
             </p>
           )
         }
@@ -354,8 +357,8 @@ function NotPlaced({ candidate, onPlaced }: { candidate: Candidate; onPlaced: (n
   return (
     <>
       <p className="say">
-        Nobody has said yet where it sits, so its axle loads and its fit are unknown. Enter it here, or{' '}
-        <Link to={`/builds/${build.id}/fit?c=${candidate.id}`}>take hold of it in Fit</Link>.
+        Position missing, so axle loads and fit are unknown. Enter it here, or{' '}
+        <Link to={`/builds/${build.id}/fit?c=${candidate.id}`}>place it in Fit</Link>.
       </p>
       <WholeForm
         name={`place-${candidate.id}`}
@@ -413,8 +416,8 @@ function AcceptedParts({ candidate, change }: { candidate: Candidate; change: (p
     .toSorted((a, b) => a.class.localeCompare(b.class));
   return (
     <section className="block">
-      <h2>Parts accepted</h2>
-      {accepted.length === 0 && <p className="muted">None yet. Findings offer the ones that would close a joint.</p>}
+      <h2>Parts list</h2>
+      {accepted.length === 0 && <p className="muted">None yet. Findings suggest parts that resolve a joint.</p>}
       <ul className={layout['part-list']}>
         {accepted.map((p) => (
           <li key={p.id}>
@@ -430,7 +433,7 @@ function AcceptedParts({ candidate, change }: { candidate: Candidate; change: (p
             <span style={{ display: 'flex', alignItems: 'center', gap: 8, flex: 'none' }}>
               <Plain value={p.price?.likely} quantity="money" currency={build.currency} />
               <Button
-                aria-label={`Leave out ${p.name}`}
+                aria-label={`Remove ${p.name}`}
                 onClick={() => change({ partIds: candidate.partIds.filter((id) => id !== p.id) })}
               >
                 <X size={14} />
@@ -444,7 +447,7 @@ function AcceptedParts({ candidate, change }: { candidate: Candidate; change: (p
         options={rest}
         value={null}
         blurOnSelect
-        groupBy={(p) => p.class}
+        groupBy={(p) => choiceWords(p.class)}
         renderGroup={optionGroup}
         getOptionLabel={(p) => p.name}
         getOptionKey={(p) => p.id}

@@ -1,3 +1,4 @@
+import { choiceWords } from '@sable/core/model';
 import { resolveSubject, settingOf, type Candidate, type SavedCalculation } from '@sable/core';
 import {
   CALCULATORS,
@@ -17,6 +18,7 @@ import { useBuild, useBuildActions, useJudgement } from '../../hooks/buildState.
 import { ChoiceField, QuantityField, WordsField } from '../../pieces/fields.tsx';
 import { FigureText, Sentence } from '../../pieces/figures.tsx';
 import { FindingsColumn } from '../../pieces/Findings.tsx';
+import { Termed } from '../../pieces/Termed.tsx';
 import { StateMark } from '../../pieces/marks.tsx';
 import { ChargeCooling } from './ChargeCooling.tsx';
 import { MapPanel } from './MapPanel.tsx';
@@ -25,9 +27,9 @@ import layout from '../../pieces/layout.module.css';
 import css from './donors.module.css';
 
 const CUSTOM = [
-  ['sister', 'Cam and head', 'A curve for an engine never run'],
+  ['sister', 'Cam and head', 'Estimated torque curve'],
   ['map', 'Air and boost', 'Compressor map'],
-  ['cooling-ways', 'Air and boost', 'Charge cooling compared'],
+  ['cooling-ways', 'Air and boost', 'Charge cooling comparison'],
 ] as const;
 const GROUPS = [...new Set(CALCULATORS.map((s) => s.group))];
 
@@ -44,7 +46,7 @@ export function Bench() {
     <div className="screen">
       <div className="main">
         <div className={css['bench-list']}>
-          <nav aria-label="Engine sums">
+          <nav aria-label="Engine calculators">
             {GROUPS.map((group) => (
               <div key={group} style={{ display: 'contents' }}>
                 <h3>{group}</h3>
@@ -73,7 +75,7 @@ export function Bench() {
       <FindingsColumn
         title="The donor"
         findings={findings}
-        none="Nothing about the donor is judged yet."
+        none="No donor results yet."
         above={candidate && <Landed candidate={candidate} />}
       />
     </div>
@@ -87,12 +89,12 @@ function Landed({ candidate }: { candidate: Candidate }) {
   const landed = assessment?.figures?.engine?.landed ?? [];
   if (landed.length === 0) return null;
   return (
-    <ul className={layout['part-list']} aria-label="Landed in the candidate">
+    <ul className={layout['part-list']} aria-label="Saved to candidate">
       {landed.map((l) => (
         <li key={l.id}>
           {l.title}
           <Button
-            aria-label={`Take out: ${l.title}`}
+            aria-label={`Remove: ${l.title}`}
             sx={{ p: '2px 6px' }}
             onClick={() =>
               saveCandidate(candidate, {
@@ -198,7 +200,7 @@ function SumPanel({ sum, candidate }: { sum: Calculator; candidate: Candidate | 
           {sum.outputs.map((o, i) => (
             <div key={o.name}>
               <dt>
-                <Sentence>{o.label}</Sentence>
+                <Termed>{o.label}</Termed>
               </dt>
               <dd>
                 <FigureText
@@ -209,7 +211,7 @@ function SumPanel({ sum, candidate }: { sum: Calculator; candidate: Candidate | 
                 />
                 {i === 0 && result.limit && (
                   <small className="muted" style={{ display: 'block', fontSize: 12.5, fontWeight: 400 }}>
-                    {result.limit.kind}{' '}
+                    {choiceWords(result.limit.kind)}{' '}
                     <FigureText
                       figure={{ value: result.limit.limit, plusMinus: 0, evidence: 'estimated' }}
                       quantity={o.quantity}
@@ -255,7 +257,7 @@ function SumPanel({ sum, candidate }: { sum: Calculator; candidate: Candidate | 
                     // A typed figure is the reader's own: what it was read from no longer holds.
                     onCommit={(v) =>
                       v !== undefined &&
-                      setTyped({ ...typed, [i.name]: { value: v, evidence: f.evidence, source: 'typed at the bench' } })
+                      setTyped({ ...typed, [i.name]: { value: v, evidence: f.evidence, source: 'entered by user' } })
                     }
                   />
                 </td>
@@ -299,7 +301,7 @@ function SumPanel({ sum, candidate }: { sum: Calculator; candidate: Candidate | 
                   {share > 0.02 && (
                     <span style={{ display: 'block' }}>
                       <span className={css['share-bar']} style={{ width: 70 * share }} /> {Math.round(share * 100)} % of
-                      the doubt
+                      uncertainty
                     </span>
                   )}
                 </td>
@@ -316,20 +318,20 @@ function SumPanel({ sum, candidate }: { sum: Calculator; candidate: Candidate | 
             setChosen({});
           }}
         >
-          Back to the candidate’s figures
+          Reset to candidate values
         </Button>
       )}
       {candidate && (
         <section className="block">
-          <h2>Land it in {candidate.letter}</h2>
+          <h2>Save result to candidate {candidate.letter}</h2>
           <p className="muted small" style={{ marginBottom: 10 }}>
-            It becomes a finding there, worked out anew from these inputs. Name a piece to buy and it stands on the bill
-            too; injectors, pump, throttle or radiator then count in every other sum.
+            It becomes a finding there, recalculated from these inputs. Enter a part to buy and it is added to the bill;
+            injectors, pump, throttle or radiator then count in every other calculation.
           </p>
           <div className={layout['form-grid']}>
             <WordsField label="Note" value={note} maxLength={1000} onCommit={setNote} />
             <WordsField
-              label="Buys"
+              label="Part to buy"
               value={buys?.name ?? ''}
               maxLength={120}
               onCommit={(name) => setBuys({ ...buys, name })}
@@ -358,7 +360,7 @@ function SumPanel({ sum, candidate }: { sum: Calculator; candidate: Candidate | 
             )}
           </div>
           <Button variant="contained" color="primary" sx={{ mt: 1.5 }} disabled={!result || unpriced} onClick={land}>
-            Land it
+            Save to candidate
           </Button>
         </section>
       )}

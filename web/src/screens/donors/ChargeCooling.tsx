@@ -19,6 +19,9 @@ import { Plain, Sentence } from '../../pieces/figures.tsx';
 import layout from '../../pieces/layout.module.css';
 import { Scrolled } from '../../pieces/Scrolled.tsx';
 
+/** A usual tank for injection, L. */
+const TANK_L = 6;
+
 /** Ways to cool a charge beside each other: temperature, pressure, density, mass, room, and what soaks. */
 export function ChargeCooling() {
   const { build, candidate, library } = useBuild();
@@ -42,7 +45,7 @@ export function ChargeCooling() {
     methanolShare: 0.5,
     by: 'volume',
     evaporated: 0.4,
-    tankL: 6,
+    tankL: TANK_L,
   });
   const rows = COOLING_WAYS.map((way) => ({
     way,
@@ -56,9 +59,8 @@ export function ChargeCooling() {
           <Sentence>{`${best.way.name}: {{${best.chargeC}|temperatureC}} instead of {{${rows[0]!.chargeC}|temperatureC}}, {{${100 * (best.densityAgainstNone - 1)}|percent|0}} more charge`}</Sentence>
         </p>
         <p className="say muted">
-          On the worst day of the brief, at {formatNumber(power, 'powerKw', units)} {unitOf('powerKw', units)}.
-          Effectiveness, pressure drop and warmth of each way are usual figures, ± a tenth; what soaks and where it
-          finds room decides as much.
+          Hot-day conditions, {formatNumber(power, 'powerKw', units)} {unitOf('powerKw', units)}. Typical values, ± 10
+          %. Heat soak and available space are equally important.
         </p>
       </div>
       <div className={layout['form-grid']} style={{ margin: '12px 0' }}>
@@ -87,7 +89,7 @@ export function ChargeCooling() {
           onCommit={(v) => v !== undefined && setAt({ ...at, compressorEfficiency: v })}
         />
         <QuantityField
-          label="Spray, share of the fuel"
+          label="Water–methanol flow, % of fuel"
           quantity="percent"
           digits={0}
           min={0}
@@ -96,25 +98,25 @@ export function ChargeCooling() {
           onCommit={(v) => v !== undefined && setAt({ ...at, sprayPct: v })}
         />
       </div>
-      <Scrolled label="Charge cooling compared">
+      <Scrolled label="Charge cooling comparison">
         <table className={layout['figures']}>
           <thead>
             <tr>
-              <th scope="col">Way</th>
+              <th scope="col">Method</th>
               <th scope="col" className="r">
-                Charge
+                Charge air temperature after intercooler
               </th>
               <th scope="col" className="r">
-                Pressure lost
+                Pressure drop
               </th>
               <th scope="col" className="r">
-                More charge
+                Charge density gain
               </th>
               <th scope="col" className="r">
-                Adds
+                Added mass
               </th>
-              <th scope="col">Room</th>
-              <th scope="col">Soak</th>
+              <th scope="col">Space needed</th>
+              <th scope="col">Heat soak</th>
             </tr>
           </thead>
           <tbody>
@@ -143,8 +145,8 @@ export function ChargeCooling() {
         </table>
       </Scrolled>
       <p className="muted small" style={{ marginTop: 8 }}>
-        Spray at half methanol by volume: <Plain value={spray.flowCcPerMin} quantity="flowCcPerMin" />, a tank of six
-        litres lasts {spray.enduranceMin.toFixed(0)} minutes at full power.
+        Injection flow at 50 % methanol by volume: <Plain value={spray.flowCcPerMin} quantity="flowCcPerMin" />; a tank
+        of <Plain value={TANK_L} quantity="volumeL" /> lasts {spray.enduranceMin.toFixed(0)} minutes at full power.
       </p>
     </div>
   );

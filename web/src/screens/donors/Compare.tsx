@@ -8,6 +8,7 @@ import { Suspense, lazy, useMemo, useState } from 'react';
 import { useBuild, useBuildActions } from '../../hooks/buildState.tsx';
 import { useUnits } from '../../hooks/settings.tsx';
 import { useOffersOf } from '../../hooks/useYard.ts';
+import { Termed } from '../../pieces/Termed.tsx';
 import { FigureText, Plain, Sentence } from '../../pieces/figures.tsx';
 import { candidateColour } from '../../pieces/marks.tsx';
 import layout from '../../pieces/layout.module.css';
@@ -50,26 +51,26 @@ export function Compare() {
   const money = unitOf('money', units, build.currency);
   const rows: readonly FigureRow[] = [
     { title: 'Peak power', quantity: 'powerKw', of: (c) => c.peakPowerKw, better: 'more' },
-    { title: 'Mean power in your band', quantity: 'powerKw', of: (c) => c.bandPowerKw, better: 'more' },
-    { title: 'The same on your worst day', quantity: 'powerKw', of: (c) => c.hotBandPowerKw, better: 'more' },
+    { title: 'Mean power in rpm range', quantity: 'powerKw', of: (c) => c.bandPowerKw, better: 'more' },
+    { title: 'Mean power in rpm range, hot day', quantity: 'powerKw', of: (c) => c.hotBandPowerKw, better: 'more' },
     {
-      title: 'Area under torque in the band, thousands',
+      title: 'Torque integral over rpm range, 1000 N·m·rpm',
       quantity: 'count',
       digits: 0,
       of: (c) => thousand(c.areaNmRpm),
       better: 'more',
     },
-    { title: 'Torque at the band’s low end', quantity: 'torqueNm', of: (c) => c.lowEndNm, better: 'more' },
-    { title: 'Mass installed, like for like', quantity: 'massKg', of: (c) => c.installedKg, better: 'less' },
-    { title: `${money} for a kilowatt at the peak`, quantity: 'money', digits: 1, of: (c) => c.perKw, better: 'less' },
+    { title: 'Torque at lower rpm limit', quantity: 'torqueNm', of: (c) => c.lowEndNm, better: 'more' },
+    { title: 'Installed mass', quantity: 'massKg', of: (c) => c.installedKg, better: 'less' },
+    { title: `${money} per kW, peak`, quantity: 'money', digits: 1, of: (c) => c.perKw, better: 'less' },
     {
-      title: `${money} for a kilowatt in the band`,
+      title: `${money} per kW, rpm range`,
       quantity: 'money',
       digits: 1,
       of: (c) => c.perBandKw,
       better: 'less',
     },
-    { title: 'Noise at the rule’s distance', quantity: 'soundDb', of: (c) => c.noiseDb, better: 'less' },
+    { title: 'Noise at test distance', quantity: 'soundDb', of: (c) => c.noiseDb, better: 'less' },
   ];
   const toggle = (id: string) => setPicked((old) => (old.includes(id) ? old.filter((x) => x !== id) : [...old, id]));
   const whyNot = (engineId: string) =>
@@ -88,10 +89,10 @@ export function Compare() {
       <div className="main">
         <div className="answer">
           <p className="say big">
-            <Sentence>{list.length === 0 ? 'Choose engines to compare' : engineSentence(list, build)}</Sentence>
+            <Sentence>{list.length === 0 ? 'Select engines to compare' : engineSentence(list, build)}</Sentence>
           </p>
         </div>
-        <div className={css['compare-pick']} role="group" aria-label="Engines compared">
+        <div className={css['compare-pick']} role="group" aria-label="Engine comparison">
           {offered.map((e) => {
             const at = picked.indexOf(e.id);
             return (
@@ -128,7 +129,7 @@ export function Compare() {
         )}
         {list.length > 0 && (
           <div style={{ marginTop: 12 }}>
-            <Scrolled label="Engines compared">
+            <Scrolled label="Engine comparison">
               <table className={`${layout['figures']} ${css['compare-table']}`}>
                 <thead>
                   <tr>
@@ -145,7 +146,9 @@ export function Compare() {
                 <tbody>
                   {rows.map((row) => (
                     <tr key={row.title}>
-                      <th scope="row">{row.title}</th>
+                      <th scope="row">
+                        <Termed>{row.title}</Termed>
+                      </th>
                       {list.map((c) => (
                         <td key={c.engine.id} className={isBest(row, c, list) ? 'best' : ''}>
                           <FigureText
@@ -179,9 +182,7 @@ export function Compare() {
                     }}
                   </Words>
                   <Words title="Block and head" list={list}>
-                    {({ engine }) =>
-                      `${engine.blockMaterial ?? 'not known'}, ${engine.headMaterial ?? 'head not known'}`
-                    }
+                    {({ engine }) => `${engine.blockMaterial ?? 'unknown'}, ${engine.headMaterial ?? 'head not known'}`}
                   </Words>
                   <Words title="Mass as quoted" list={list}>
                     {(c) =>
@@ -190,7 +191,7 @@ export function Compare() {
                           <Plain value={c.bridge.quoted.value} quantity="massKg" /> {c.bridge.basis}
                         </>
                       ) : (
-                        'no basis named'
+                        'basis not stated'
                       )
                     }
                   </Words>
@@ -203,7 +204,7 @@ export function Compare() {
                           <Plain value={c.sizeMm.height} quantity="lengthMm" />
                         </>
                       ) : (
-                        'not drawn'
+                        'no geometry'
                       )
                     }
                   </Words>
@@ -212,25 +213,27 @@ export function Compare() {
                   </Words>
                   <Words title="Parts" list={list}>
                     {({ engine: { supply } }) =>
-                      supply ? `${supply.scarcity}, maker ${supply.makerActive ? 'active' : 'gone'}` : 'not known'
+                      supply
+                        ? `${supply.scarcity}, manufacturer ${supply.makerActive ? 'active' : 'closed'}`
+                        : 'unknown'
                     }
                   </Words>
-                  <Words title="On offer" list={list}>
+                  <Words title="Listings" list={list}>
                     {(c) => <Supply engine={c.engine} />}
                   </Words>
-                  <Words title="Built" list={list}>
+                  <Words title="Production years" list={list}>
                     {(c) => yearsBuilt(c.engine)}
                   </Words>
                   <tr>
-                    <th scope="row">Why not</th>
+                    <th scope="row">Reason for rejecting</th>
                     {list.map((c) => (
                       <td key={c.engine.id}>
                         <textarea
                           key={whyNot(c.engine.id)}
                           defaultValue={whyNot(c.engine.id)}
                           maxLength={4000}
-                          aria-label={`Why not the ${c.engine.shortName}`}
-                          placeholder="kept with the build"
+                          aria-label={`Reason for rejecting the ${c.engine.shortName}`}
+                          placeholder="saved with the build"
                           onBlur={(e) => {
                             if (e.target.value !== whyNot(c.engine.id)) keepWhyNot(c.engine.id, e.target.value);
                           }}
@@ -244,9 +247,8 @@ export function Compare() {
           </div>
         )}
         <p className="muted small" style={{ marginTop: 10 }}>
-          Stock dressing, each with its own flywheel and clutch. Money is the usual used price of the engine alone;
-          offers and what they lack stand under “On offer”. The best of a row stands out only where it is apart from the
-          next by more than their doubt.
+          Standard dressing, each with its own flywheel and clutch. Prices: typical used engine only; for listings see
+          “Listings”. Best value highlighted only if the difference exceeds the combined uncertainty.
         </p>
       </div>
     </div>

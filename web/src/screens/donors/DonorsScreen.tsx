@@ -4,10 +4,14 @@ import layout from '../../pieces/layout.module.css';
 import css from './donors.module.css';
 
 const TABS = [
-  ['offers', 'On offer', lazy(() => import('./Offers.tsx').then((m) => ({ default: m.Offers })))],
-  ['compare', 'Engines compared', lazy(() => import('./Compare.tsx').then((m) => ({ default: m.Compare })))],
-  ['inspect', 'What it is', lazy(() => import('./Inspect.tsx').then((m) => ({ default: m.Inspect })))],
-  ['bench', 'Engine sums', lazy(() => import('./Bench.tsx').then((m) => ({ default: m.Bench })))],
+  ['offers', 'Listings', lazy(() => import('./Offers.tsx').then((m) => ({ default: m.Offers })))],
+  ['compare', 'Engine comparison', lazy(() => import('./Compare.tsx').then((m) => ({ default: m.Compare })))],
+  [
+    'inspect',
+    'Identification and inspection',
+    lazy(() => import('./Inspect.tsx').then((m) => ({ default: m.Inspect }))),
+  ],
+  ['bench', 'Engine calculators', lazy(() => import('./Bench.tsx').then((m) => ({ default: m.Bench })))],
 ] as const;
 
 /** Where an engine or gearbox comes from: what is on offer, what it is, what it makes, what it would take. */
@@ -26,7 +30,7 @@ export function DonorsScreen() {
           </NavLink>
         ))}
       </nav>
-      <Suspense fallback={<p className="main muted">Opening…</p>}>
+      <Suspense fallback={<p className="main muted">Loading…</p>}>
         <Panel />
       </Suspense>
     </div>

@@ -37,7 +37,7 @@ export function Inspect() {
         <SealedOrRefresh candidate={candidate} />
         {family && <Interchange family={family} />}
       </div>
-      <FindingsColumn title="The donor" findings={findings} none="Nothing about the donor is judged yet." />
+      <FindingsColumn title="The donor" findings={findings} none="No donor results yet." />
     </div>
   );
 }
@@ -58,8 +58,8 @@ function usePutInspection(candidate: Candidate) {
 
 /** What the identity comes to, in one sentence. */
 function identityWords(id: Identity, names: readonly string[], read: number): string {
-  if (read === 0) return 'Nothing read off it yet';
-  if (id.contradictions.length > 0) return 'Its marks do not belong together';
+  if (read === 0) return 'No casting marks entered yet';
+  if (id.contradictions.length > 0) return 'Casting marks are inconsistent';
   const what = names.length === 1 ? names[0]! : names.length === 0 ? 'no engine of the family' : names.join(' or ');
   const years =
     id.builtFrom !== undefined && id.builtTo !== undefined
@@ -67,7 +67,7 @@ function identityWords(id: Identity, names: readonly string[], read: number): st
       : id.builtFrom !== undefined
         ? ` of ${id.builtFrom} or later`
         : '';
-  const bosses = id.bosses ? `, side mount bosses ${id.bosses}` : '';
+  const bosses = id.bosses ? `, side mount bosses: ${id.bosses}` : '';
   return `${what}${years}${bosses}`;
 }
 
@@ -78,9 +78,9 @@ function Marks({ candidate, family }: { candidate: Candidate; family: Family | u
     return (
       <div className="answer">
         <p className="say big">
-          <LetterTag letter={candidate.letter} /> Nobody has recorded the marks of this family
+          <LetterTag letter={candidate.letter} /> No casting marks recorded for this engine family
         </p>
-        <p className="say muted">Add them in the library, under Families, and they can be read here.</p>
+        <p className="say muted">Add them in Library, Families.</p>
       </div>
     );
   const read = inspection.marksRead;
@@ -95,12 +95,12 @@ function Marks({ candidate, family }: { candidate: Candidate; family: Family | u
         <p className="say muted">
           {id.contradictions[0] ??
             (id.unknown.length === 0
-              ? 'Everything that its marks can tell is told.'
+              ? 'Identification complete.'
               : `Still unknown: ${id.unknown.map((u) => `${u.what}${u.readAt[0] ? ` (${u.readAt[0]})` : ''}`).join('; ')}.`)}
         </p>
       </div>
       <section>
-        <h2>Read off the castings: {family.name}</h2>
+        <h2>Casting marks found: {family.name}</h2>
         <div className={css['marks']}>
           {family.marks.map((m) => (
             <label key={m.id}>
@@ -119,16 +119,16 @@ function Marks({ candidate, family }: { candidate: Candidate; family: Family | u
           ))}
         </div>
         <dl className={layout['facts']}>
-          <dt>Chamber</dt>
+          <dt>Combustion chamber volume</dt>
           <dd>
             {id.chamberCc ? (
               <Plain value={id.chamberCc.value} quantity="volumeCc" />
             ) : (
-              <span className="muted">not known</span>
+              <span className="muted">unknown</span>
             )}
           </dd>
-          <dt>Crank wheel</dt>
-          <dd>{id.crankWheel ?? <span className="muted">not known</span>}</dd>
+          <dt>Crank trigger wheel</dt>
+          <dd>{id.crankWheel ?? <span className="muted">unknown</span>}</dd>
         </dl>
       </section>
     </>
@@ -169,8 +169,8 @@ function Incoming({
     <section className="block">
       <h2>Incoming inspection</h2>
       <p className="muted small">
-        Before anything is spent on it. Throttle open, all plugs out, battery strong; leak-down at the top of the
-        stroke, the crank held: it can turn with force.
+        Do this before spending money. Compression: throttle open, all plugs removed, battery charged. Leak-down: piston
+        at TDC, crankshaft locked (air pressure can turn it).
       </p>
       <h3 style={{ marginTop: 12 }}>Compression</h3>
       <div className={css['cylinders']}>
@@ -218,7 +218,7 @@ function Incoming({
           onCommit={(v) => put({ compressionPlusMinusBar: v } as Partial<Inspection>)}
         />
         <QuantityField
-          label="Least its maker allows"
+          label="Minimum, manufacturer"
           quantity="pressureBar"
           digits={1}
           optional
@@ -259,7 +259,7 @@ function Incoming({
           onCommit={(v) => put({ endPlayMm: v } as Partial<Inspection>)}
         />
         <QuantityField
-          label="Its limit"
+          label="Crank end play limit"
           quantity="lengthMm"
           digits={2}
           optional
@@ -289,7 +289,7 @@ function Incoming({
           onCommit={(v) => put({ gearboxEndPlayLimitMm: v } as Partial<Inspection>)}
         />
         <QuantityField
-          label="Distance read off it"
+          label="Odometer reading"
           quantity="travelledKm"
           optional
           min={0}
@@ -337,7 +337,7 @@ function Incoming({
       </fieldset>
       {known.length > 0 && (
         <>
-          <h3 style={{ marginTop: 14 }}>Known for</h3>
+          <h3 style={{ marginTop: 14 }}>Known faults</h3>
           <ul className={layout['part-list']}>
             {known
               .map((fault) => fault.slice(0, 200))
@@ -348,7 +348,7 @@ function Incoming({
                     disabled={inspection.faultsFound.includes(k)}
                     onClick={() => put({ faultsFound: [...inspection.faultsFound, k] })}
                   >
-                    {inspection.faultsFound.includes(k) ? 'Found here' : 'It has it'}
+                    {inspection.faultsFound.includes(k) ? 'Found' : 'Mark as found'}
                   </Button>
                 </li>
               ))}
@@ -366,14 +366,14 @@ function Incoming({
         }}
       >
         <TextField
-          label="Fault found"
+          label="Other fault"
           value={fault}
           onChange={(e) => setFault(e.target.value)}
           sx={{ maxWidth: 420 }}
           slotProps={{ htmlInput: { maxLength: 200 }, inputLabel: { shrink: true } }}
         />
         <Button type="submit" disabled={fault.trim() === ''}>
-          Note it
+          Add
         </Button>
       </form>
       {inspection.faultsFound.length > 0 && (
@@ -382,7 +382,7 @@ function Incoming({
             <li key={`${i} ${f}`}>
               {f}
               <Button
-                aria-label={`Take out: ${f}`}
+                aria-label={`Remove: ${f}`}
                 sx={{ p: '2px 6px' }}
                 onClick={() => put({ faultsFound: inspection.faultsFound.filter((_, k) => k !== i) })}
               >
@@ -410,15 +410,15 @@ function SealedOrRefresh({ candidate }: { candidate: Candidate }) {
   };
   return (
     <section className="block">
-      <h2>Leave it sealed or refresh it</h2>
+      <h2>Use as is or refurbish</h2>
       {!refresh ? (
-        <p className="muted">Buy it from an offer or note an inspection, and the choice is reckoned here.</p>
+        <p className="muted">Assign a listing or enter an inspection to calculate this.</p>
       ) : (
         <>
           <p className="say">
-            Sealed: nothing now, {money(refresh.sealedRisk)} behind what may fail. Refreshed:{' '}
+            As is: no cost now, {money(refresh.sealedRisk)} expected failure cost. Refurbished:{' '}
             {money(refresh.refreshCost)} and {formatQuantity(refresh.refreshHours, 'hours', units, { digits: 1 })} now,{' '}
-            {money(refresh.refreshedRisk)} behind what may still fail.
+            {money(refresh.refreshedRisk)} expected failure cost.
           </p>
           <ToggleButtonGroup
             exclusive
@@ -428,22 +428,22 @@ function SealedOrRefresh({ candidate }: { candidate: Candidate }) {
             aria-label="Your choice"
             sx={{ my: 1 }}
           >
-            <ToggleButton value="leave sealed">Leave sealed</ToggleButton>
-            <ToggleButton value="refresh">Refresh</ToggleButton>
+            <ToggleButton value="leave sealed">Use as is</ToggleButton>
+            <ToggleButton value="refresh">Refurbish</ToggleButton>
           </ToggleButtonGroup>
           <table className={layout['figures']}>
             <thead>
               <tr>
-                <th scope="col">While it is out</th>
-                <th scope="col">Why</th>
+                <th scope="col">Refurbishment parts</th>
+                <th scope="col">Reason</th>
                 <th scope="col" className="r">
                   Cost
                 </th>
                 <th scope="col" className="r">
-                  Hours now
+                  Labour, engine out
                 </th>
                 <th scope="col" className="r">
-                  Hours later
+                  Labour, engine in car
                 </th>
               </tr>
             </thead>
@@ -460,7 +460,7 @@ function SealedOrRefresh({ candidate }: { candidate: Candidate }) {
             </tbody>
             <tfoot>
               <tr>
-                <th scope="row">In all</th>
+                <th scope="row">Total</th>
                 <td>saves {refresh.hoursSaved.toFixed(0)} hours</td>
                 <td className="r">{money(refresh.refreshCost)}</td>
                 <td className="r">{refresh.refreshHours.toFixed(1)}</td>

@@ -13,19 +13,19 @@ export function Interchange({ family }: { family: Family }) {
   const name = (id: string) => library.engines.find((e) => e.id === id)?.shortName ?? id;
   return (
     <section className="block">
-      <h2>What swaps within the {family.name}</h2>
+      <h2>Interchangeable parts: {family.name}</h2>
       {family.interchange.length === 0 ? (
-        <p className="muted">Nobody has recorded anything.</p>
+        <p className="muted">No data.</p>
       ) : (
         <Scrolled label="What swaps">
           <table className={layout['figures']}>
             <thead>
               <tr>
-                <th scope="col">Piece</th>
+                <th scope="col">Part</th>
                 <th scope="col">From</th>
-                <th scope="col">Onto</th>
-                <th scope="col">Goes on</th>
-                <th scope="col">And must change</th>
+                <th scope="col">Fits engine</th>
+                <th scope="col">Fit</th>
+                <th scope="col">Other changes needed</th>
                 <th scope="col" className="r">
                   Likely
                 </th>

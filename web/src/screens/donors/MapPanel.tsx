@@ -35,7 +35,7 @@ export function MapPanel() {
   const engine = subject?.engine;
   const [map, setMap] = useState<{ map: CompressorMap; name: string }>({
     map: SAMPLE_MAP,
-    name: 'a small turbo, made up',
+    name: 'example: small turbocharger',
   });
   const [fault, setFault] = useState<string>();
   const [at, setAt] = useState({
@@ -87,8 +87,8 @@ export function MapPanel() {
         <p className="say big">{lineWords(line)}</p>
         <p className="say muted">
           {map.name}, flows corrected to {formatQuantity(15, 'temperatureC', units)} and{' '}
-          {formatQuantity(101.325, 'pressureKpa', units)}. The line is the engine at its worst air and a held boost;
-          below {Math.round(at.fromRpm)} rpm boost is taken to rise with speed.
+          {formatQuantity(101.325, 'pressureKpa', units)}. Line: engine operating line at hot-day conditions and
+          constant boost; below {Math.round(at.fromRpm)} rpm boost is assumed proportional to engine speed.
         </p>
       </div>
       {fault && (
@@ -106,7 +106,7 @@ export function MapPanel() {
           onCommit={(v) => v !== undefined && setAt({ ...at, boostBar: v })}
         />
         <QuantityField
-          label="Full boost from"
+          label="Full boost above, rpm"
           quantity="rpm"
           min={500}
           max={15000}
@@ -123,7 +123,7 @@ export function MapPanel() {
           onCommit={(v) => v !== undefined && setAt({ ...at, displacementCc: v })}
         />
         <QuantityField
-          label="Filling"
+          label="Volumetric efficiency"
           quantity="percent"
           digits={0}
           min={40}
@@ -132,7 +132,7 @@ export function MapPanel() {
           onCommit={(v) => v !== undefined && setAt({ ...at, fillingPct: v })}
         />
         <QuantityField
-          label="Cooler effectiveness"
+          label="Intercooler effectiveness"
           quantity="number"
           min={0}
           max={1}
@@ -225,8 +225,8 @@ export function MapPanel() {
           ))}
         </svg>
         <figcaption className="muted small">
-          Dots are measured points, the larger the more efficient ({(low * 100).toFixed(0)} to {(high * 100).toFixed(0)}{' '}
-          %); numbers on the line are rpm; red is off the map.
+          Dots: measured points; size = efficiency ({(low * 100).toFixed(0)} to {(high * 100).toFixed(0)} %); numbers on
+          the line are rpm; red is off the map.
         </figcaption>
       </figure>
       <table className={layout['figures']} style={{ marginTop: 12 }}>
@@ -243,9 +243,9 @@ export function MapPanel() {
               Efficiency
             </th>
             <th scope="col" className="r">
-              Charge
+              Charge air temperature after intercooler
             </th>
-            <th scope="col">Where</th>
+            <th scope="col">Position on map</th>
           </tr>
         </thead>
         <tbody>
@@ -278,7 +278,7 @@ export function MapPanel() {
         }}
       />
       <Button sx={{ mt: 1.5 }} onClick={() => file.current?.click()}>
-        Bring in a map (CSV: flow kg/s, ratio, efficiency)
+        Import compressor map (CSV: flow kg/s, pressure ratio, efficiency)
       </Button>
     </div>
   );
@@ -290,11 +290,11 @@ function lineWords(line: readonly LinePoint[]): string {
   const surge = of('surge');
   const choke = of('choke');
   const off = of('off the map');
-  if (off.length > 0) return 'More boost than this compressor’s map knows';
+  if (off.length > 0) return 'Pressure ratio outside the compressor map';
   if (surge.length > 0 && choke.length > 0)
-    return `It surges at ${surge[0]} rpm and chokes from ${choke[0]}: another wheel`;
-  if (surge.length > 0) return `It would surge up to ${surge.at(-1)} rpm at that boost`;
-  if (choke.length > 0) return `It chokes from ${choke[0]} rpm: too small for the top end`;
+    return `Surge at ${surge[0]} rpm, choke from ${choke[0]} rpm: choose a different compressor`;
+  if (surge.length > 0) return `Surge up to ${surge.at(-1)} rpm at this boost`;
+  if (choke.length > 0) return `Choke from ${choke[0]} rpm: compressor too small`;
   const best = line.reduce((a, b) => (b.efficiency > a.efficiency ? b : a));
-  return `On the map throughout, at its best near ${Math.round(best.rpm)} rpm: ${(best.efficiency * 100).toFixed(0)} %`;
+  return `Inside the map at all speeds. Best efficiency ${(best.efficiency * 100).toFixed(0)} % at ${Math.round(best.rpm)} rpm`;
 }

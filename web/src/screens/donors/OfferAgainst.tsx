@@ -17,7 +17,7 @@ export function OfferAgainst({ listing }: { listing: Listing }) {
     <>
       <h3>Held against another</h3>
       <ChoiceField
-        label="Another offer of it"
+        label="Other listing"
         value={id}
         choices={others.map((l) => ({ value: l.id, label: `${l.title}, ${l.seller}` }))}
         onCommit={setId}

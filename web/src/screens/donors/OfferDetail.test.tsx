@@ -55,9 +55,9 @@ test('it says what is with it, what is missing and what is broken', () => {
 test('of what nobody tells it says so', () => {
   const { travelledKm: _t, builtYear: _b, ...quiet } = v6;
   show({ ...quiet, included: [], missing: [], broken: [] });
-  expect(screen.getByText('not told')).toBeTruthy();
-  expect(screen.getAllByText('nothing named')).toHaveLength(2);
-  expect(screen.queryByText('Broken')).toBeNull();
+  expect(screen.getByText('not stated')).toBeTruthy();
+  expect(screen.getAllByText('none stated')).toHaveLength(2);
+  expect(screen.queryByText('Damaged')).toBeNull();
 });
 
 test('what it comes to is the sum of its lines', () => {
@@ -72,7 +72,7 @@ test('what it comes to is the sum of its lines', () => {
       open.library.gearboxes.find((g) => g.id === (like?.gearboxId ?? listing.gearboxId)) ?? open.library.gearboxes[0]!;
     const parts = open.library.parts.filter((p) => like?.partIds.includes(p.id));
     const cost = costOfOffer(listing, { engine, gearbox, parts, library: open.library });
-    expect(number(screen.getByText(/^All in/).textContent.split('±')[0]!)).toBe(Math.round(cost.mean));
+    expect(number(screen.getByText(/^Total cost/).textContent.split('±')[0]!)).toBe(Math.round(cost.mean));
     const [table] = screen.getAllByRole('table');
     expect(within(table!).getAllByRole('rowheader')).toHaveLength(cost.lines.length);
     cleanup();
@@ -81,9 +81,9 @@ test('what it comes to is the sum of its lines', () => {
 
 test('an engine that the library lacks can be watched, and nothing is reckoned', () => {
   show({ ...v6, engineId: 'nobody-knows' });
-  expect(screen.getByText(/Its engine is not in the library/)).toBeTruthy();
-  expect(screen.getByRole<HTMLButtonElement>('button', { name: 'Make it a candidate' }).disabled).toBe(true);
-  expect(screen.getByRole<HTMLButtonElement>('button', { name: 'Watch it' }).disabled).toBe(false);
+  expect(screen.getByText(/Engine not in the library/)).toBeTruthy();
+  expect(screen.getByRole<HTMLButtonElement>('button', { name: 'Create candidate' }).disabled).toBe(true);
+  expect(screen.getByRole<HTMLButtonElement>('button', { name: 'Add to watch list' }).disabled).toBe(false);
 });
 
 test('bought for the candidate that has the engine: that alone is saved, with the other ways beside it', async () => {
@@ -91,7 +91,7 @@ test('bought for the candidate that has the engine: that alone is saved, with th
   // The other ways come from the yard: until they are there none can be kept.
   const bought = () => (actions.saveCandidate.mock.calls.at(-1) as unknown as [Candidate, Candidate])[1].bought!;
   await waitFor(() => {
-    fireEvent.click(screen.getByText(`Buy it for ${bearer.letter}`));
+    fireEvent.click(screen.getByText(`Use for candidate ${bearer.letter}`));
     expect(bought().besides.length).toBeGreaterThan(0);
   });
   const [from, to] = actions.saveCandidate.mock.calls.at(-1) as unknown as [Candidate, Candidate];
@@ -115,24 +115,26 @@ test('already bought for it, it says so and can’t be bought twice', () => {
     bearer.id,
   );
   show(v6);
-  expect(screen.getByRole<HTMLButtonElement>('button', { name: `Bought for ${bearer.letter}` }).disabled).toBe(true);
+  expect(
+    screen.getByRole<HTMLButtonElement>('button', { name: `Assigned to candidate ${bearer.letter}` }).disabled,
+  ).toBe(true);
 });
 
 test('watched, noted, and watched no more', async () => {
   show(v6);
-  fireEvent.click(await screen.findByRole('button', { name: 'Watch it' }));
+  fireEvent.click(await screen.findByRole('button', { name: 'Add to watch list' }));
   const note = await screen.findByLabelText<HTMLTextAreaElement>('Note');
   fireEvent.change(note, { target: { value: 'ask about the bracket' } });
   fireEvent.blur(note);
   await waitFor(() => expect(watched[0]?.note).toBe('ask about the bracket'));
-  fireEvent.click(screen.getByRole('button', { name: 'Watch no more' }));
+  fireEvent.click(screen.getByRole('button', { name: 'Remove from watch list' }));
   await waitFor(() => expect(screen.queryByLabelText('Note')).toBeNull());
   expect(written().map((w) => w.method)).toEqual(['PUT', 'PUT', 'DELETE']);
 });
 
 test('made a candidate, it stands in the line-up behind the gearbox chosen', () => {
   show(v6);
-  fireEvent.click(screen.getByRole('button', { name: 'Make it a candidate' }));
+  fireEvent.click(screen.getByRole('button', { name: 'Create candidate' }));
   const dialog = within(screen.getByRole('dialog'));
   fireEvent.click(dialog.getAllByRole('button').at(-1)!);
   const calls = actions.saveCandidate.mock.calls as unknown as [Candidate | undefined, Candidate][];

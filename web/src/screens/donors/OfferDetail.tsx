@@ -55,7 +55,7 @@ export function OfferDetail({ listing, ways }: { listing: Listing; ways: readonl
       <p className="muted small">
         {listing.seller},{' '}
         {listing.distanceKm === undefined ? (
-          'nobody has said from where'
+          'location not stated'
         ) : (
           <>
             <Plain value={listing.distanceKm} quantity="travelledKm" /> away
@@ -70,21 +70,21 @@ export function OfferDetail({ listing, ways }: { listing: Listing; ways: readonl
       <OfferFacts offer={listing} />
       <div className={css['offer-acts']}>
         <Button variant="contained" color="primary" disabled={!engine || foreign} onClick={() => setChoosing(true)}>
-          Make it a candidate
+          Create candidate
         </Button>
         {candidate && candidate.engineId === listing.engineId && (
           <Button
             disabled={mine || foreign}
             onClick={() => saveCandidate(candidate, { ...candidate, bought: { listing, besides: besides() } })}
           >
-            {mine ? `Bought for ${candidate.letter}` : `Buy it for ${candidate.letter}`}
+            {mine ? `Assigned to candidate ${candidate.letter}` : `Use for candidate ${candidate.letter}`}
           </Button>
         )}
         <Button onClick={() => (kept ? drop(listing.id) : watch(listing, ''))}>
-          {kept ? 'Watch no more' : 'Watch it'}
+          {kept ? 'Remove from watch list' : 'Add to watch list'}
         </Button>
         {isOwnListing(listing) && (
-          <Button onClick={() => void navigate(`/library/offers/${ownOfferId(listing)}`)}>Edit it</Button>
+          <Button onClick={() => void navigate(`/library/offers/${ownOfferId(listing)}`)}>Edit</Button>
         )}
       </div>
       {kept && (
@@ -96,23 +96,23 @@ export function OfferDetail({ listing, ways }: { listing: Listing; ways: readonl
           onCommit={(note) => watch(listing, note)}
         />
       )}
-      {kept && !kept.stillThere && <p style={{ color: 'var(--tight)' }}>It is no longer on offer.</p>}
+      {kept && !kept.stillThere && <p style={{ color: 'var(--tight)' }}>Listing no longer available.</p>}
       {foreign && (
         <p className="small">
-          Asked in {listing.currency}, and this build counts in {build.currency}: write its price down in{' '}
-          {build.currency}, at the rate that you would pay, before it is bought or compared.
+          Asking price in {listing.currency}, build currency {build.currency}: enter its price in {build.currency}, at
+          the rate that you would pay, before it is bought or compared.
         </p>
       )}
       {cost && !foreign ? (
         <>
           <h3>
-            All in {formatQuantity(cost.mean, 'money', units, { currency: build.currency })}{' '}
+            Total cost {formatQuantity(cost.mean, 'money', units, { currency: build.currency })}{' '}
             <small className="muted">± {n(cost.sd)}</small>
           </h3>
           <table className={layout['figures']}>
             <thead>
               <tr>
-                <th scope="col">Line</th>
+                <th scope="col">Item</th>
                 <th scope="col" className="r">
                   Likely, {unitOf('money', units, build.currency)}
                 </th>
@@ -140,20 +140,17 @@ export function OfferDetail({ listing, ways }: { listing: Listing; ways: readonl
           </table>
           <p className="muted small" style={{ marginTop: 8 }}>
             {like
-              ? `Reckoned for ${like.letter}: what its parts bring is not missing.`
-              : 'Reckoned for the engine by itself.'}{' '}
-            {cost.bringsGearbox && 'It brings the gearbox as well.'} <Plain value={cost.hours} quantity="hours" /> of
-            stripping and sorting.
+              ? `Calculated for candidate ${like.letter}: parts it already has are not counted as missing.`
+              : 'Calculated for the engine alone.'}{' '}
+            {cost.bringsGearbox && 'Gearbox included.'} <Plain value={cost.hours} quantity="hours" /> for dismantling.
           </p>
         </>
       ) : (
-        !engine && (
-          <p className="muted">Its engine is not in the library, so nothing can be reckoned. Add it there first.</p>
-        )
+        !engine && <p className="muted">Engine not in the library: no cost calculation. Add the engine first.</p>
       )}
       {ways.length > 1 && (
         <>
-          <h3>Ways to buy, {candidate?.letter} complete</h3>
+          <h3>Purchase options, {candidate?.letter} complete</h3>
           <table className={layout['figures']}>
             <tbody>
               {ways.map((w) => (
@@ -200,27 +197,27 @@ function IntoLineup({
   const choices = [...first, ...offered(library.gearboxes).map((g) => g.id)];
   return (
     <Dialog open onClose={onClose} maxWidth="xs" fullWidth aria-labelledby="into-title">
-      <DialogTitle id="into-title">{listing.title} into the line-up</DialogTitle>
+      <DialogTitle id="into-title">{listing.title} Add to line-up</DialogTitle>
       <DialogContent>
         <p style={{ marginBottom: 14 }}>
           {next === undefined
-            ? 'The line-up is full, or its engine is not in the library.'
+            ? 'Maximum number of candidates reached, or engine not in the library.'
             : like
-              ? `Built like ${like.letter}: its dressing, place and ${next.partIds.length} parts are taken over. What the offer lacks goes on the bill.`
-              : 'With stock dressing where the first candidate sits. What the offer lacks goes on the bill.'}
+              ? `Copies dressing, position and ${next.partIds.length} parts from candidate ${like.letter}. Missing parts are added to the bill.`
+              : 'Standard dressing, position of the first candidate. Missing parts are added to the bill.'}
         </p>
         <ChoiceField
           label="Gearbox"
           value={gearboxId}
           choices={[...new Set(choices)].map((id) => ({
             value: id,
-            label: `${library.gearboxes.find((g) => g.id === id)?.name ?? id}${id === listing.gearboxId && listing.kind !== 'engine' ? ', comes with it' : ''}`,
+            label: `${library.gearboxes.find((g) => g.id === id)?.name ?? id}${id === listing.gearboxId && listing.kind !== 'engine' ? ', included' : ''}`,
           }))}
           onCommit={setGearboxId}
         />
       </DialogContent>
       <DialogActions>
-        <Button onClick={onClose}>Not now</Button>
+        <Button onClick={onClose}>Cancel</Button>
         <Button
           variant="contained"
           color="primary"
@@ -231,7 +228,7 @@ function IntoLineup({
             void navigate(`/builds/${build.id}/line-up?c=${next.id}`);
           }}
         >
-          Put it in the line-up
+          Add to line-up
         </Button>
       </DialogActions>
     </Dialog>

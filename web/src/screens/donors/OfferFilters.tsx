@@ -1,3 +1,4 @@
+import { choiceWords } from '@sable/core/model';
 import { CONDITIONS, OFFER_KINDS, type Engine } from '@sable/core';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
@@ -29,9 +30,9 @@ interface Props {
 export const OfferFilters = memo(function OfferFilters({ filters, onChange, engines, currency }: Props) {
   return (
     <div className={css['offer-filters']} role="search" aria-label="Offers">
-      <FindField label="Find" onFind={(text) => onChange({ text })} />
+      <FindField label="Search" onFind={(text) => onChange({ text })} />
       <Pick
-        label="What"
+        label="Listing type"
         value={filters.kind}
         onPick={(kind) => onChange({ kind })}
         choices={OFFER_KINDS.map((k) => [k, KIND_WORDS[k]])}
@@ -46,10 +47,10 @@ export const OfferFilters = memo(function OfferFilters({ filters, onChange, engi
         label="Condition"
         value={filters.condition}
         onPick={(condition) => onChange({ condition })}
-        choices={CONDITIONS.map((c) => [c, c])}
+        choices={CONDITIONS.map((c) => [c, choiceWords(c)])}
       />
       <QuantityField
-        label="Price to"
+        label="Maximum price"
         quantity="money"
         currency={currency}
         optional
@@ -58,7 +59,7 @@ export const OfferFilters = memo(function OfferFilters({ filters, onChange, engi
         onCommit={(v) => onChange({ mostPrice: v })}
       />
       <QuantityField
-        label="Run to"
+        label="Maximum mileage"
         quantity="travelledKm"
         optional
         min={0}
@@ -66,7 +67,7 @@ export const OfferFilters = memo(function OfferFilters({ filters, onChange, engi
         onCommit={(v) => onChange({ mostKm: v })}
       />
       <QuantityField
-        label="Away to"
+        label="Maximum distance"
         quantity="travelledKm"
         optional
         min={0}

@@ -1,3 +1,4 @@
+import { choiceWords } from '@sable/core/model';
 import { isOwnListing, listingOf, type Listing } from '@sable/core';
 import { costOfOffer } from '@sable/core/questions/donor';
 import { formatNumber, formatQuantity, unitOf } from '@sable/core/units';
@@ -17,16 +18,16 @@ import { OfferDetail } from './OfferDetail.tsx';
 import { OfferFilters, Pick, type Filters } from './OfferFilters.tsx';
 
 const WAY_WORDS: Readonly<Record<Listing['kind'], string>> = {
-  engine: 'as the engine alone',
-  set: 'as engine and gearbox',
-  car: 'in a whole car',
-  swap: 'as a swap that somebody has begun',
+  engine: 'engine only',
+  set: 'engine and gearbox',
+  car: 'complete car',
+  swap: 'abandoned swap',
 };
 const SORTS = [
   ['newest', 'newest'],
   ['price', 'price'],
-  ['mileage', 'distance run'],
-  ['distance', 'how far away'],
+  ['mileage', 'mileage'],
+  ['distance', 'distance to seller'],
 ] as const;
 const PAGE = 50;
 
@@ -97,19 +98,19 @@ export function Offers() {
           <p className="say big">
             {cheapest && candidate ? (
               <>
-                {candidate.letter}’s {engineName} comes cheapest {WAY_WORDS[cheapest.listing.kind]}:{' '}
+                Cheapest option for {candidate.letter}’s {engineName}: {WAY_WORDS[cheapest.listing.kind]},{' '}
                 {money(cheapest.total)} with {cheapest.cost.bringsGearbox ? 'its' : 'the'} gearbox
               </>
             ) : offers.data ? (
-              `${offers.data.total} on offer`
+              `${offers.data.total} listings`
             ) : (
-              'Reading the yard…'
+              'Loading listings…'
             )}
           </p>
           <p className="say muted">
             {cheapest && ways[1]
-              ? `“${cheapest.listing.title}”, ${money(ways[1].total - cheapest.total)} below the next way, ${WAY_WORDS[ways[1].listing.kind]}; what is missing, fetching, the rebuild to be expected${ways.some((w) => w.listing.kind === 'car') ? ' and what is sold again' : ''} counted.`
-              : 'All in: price, fetching, what is missing, the rebuild to be expected, less what is sold again.'}
+              ? `“${cheapest.listing.title}”, ${money(ways[1].total - cheapest.total)} below the next option, ${WAY_WORDS[ways[1].listing.kind]}. Includes missing parts, collection and expected rebuild${ways.some((w) => w.listing.kind === 'car') ? ', less resale' : ''}.`
+              : 'Total cost = price + collection + missing parts + expected rebuild − resale.'}
           </p>
         </div>
         <OfferFilters filters={filters} onChange={change} engines={library.engines} currency={build.currency} />
@@ -118,19 +119,19 @@ export function Offers() {
             {watchedOnly
               ? `${watched.length} watched`
               : offers.data
-                ? `${offers.data.total} ${offers.data.total === 1 ? 'offer' : 'offers'}`
+                ? `${offers.data.total} ${offers.data.total === 1 ? 'listing' : 'listings'}`
                 : ' '}
           </p>
           <span style={{ display: 'flex', gap: 8 }}>
             {unpriced > 0 && (
-              <Button onClick={() => void navigate('/library/offers')}>{unpriced} of yours without a price</Button>
+              <Button onClick={() => void navigate('/library/offers')}>{unpriced} own listings without a price</Button>
             )}
-            <Button onClick={() => void navigate('/library/offers/new/edit')}>Write an offer down</Button>
+            <Button onClick={() => void navigate('/library/offers/new/edit')}>Enter a listing</Button>
             <Button aria-pressed={watchedOnly} onClick={() => setWatchedOnly(!watchedOnly)}>
-              {watchedOnly ? 'All offers' : `Watched (${watched.length})`}
+              {watchedOnly ? 'All listings' : `Watched (${watched.length})`}
             </Button>
             <span style={{ width: 132 }}>
-              <Pick label="Sorted by" value={sort} onPick={sortBy} choices={SORTS} none={null} />
+              <Pick label="Sort by" value={sort} onPick={sortBy} choices={SORTS} none={null} />
             </span>
           </span>
         </div>
@@ -148,9 +149,7 @@ export function Offers() {
           above={360}
           paged={paged}
           nothing={
-            watchedOnly
-              ? 'Nothing is watched. Open an offer and watch it.'
-              : 'Nothing like that is on offer. Take a filter away.'
+            watchedOnly ? 'Watch list is empty. Open a listing and add it.' : 'No matching listings. Remove a filter.'
           }
         />
       </div>
@@ -158,10 +157,8 @@ export function Offers() {
         <OfferDetail key={open.id} listing={open} ways={candidate?.engineId === open.engineId ? ways : []} />
       ) : (
         <aside className="side" aria-label="The offer">
-          <h2>No offer opened</h2>
-          <p className="muted">
-            Click one to see what it comes to, line by line, what is missing, and to put it into the line-up.
-          </p>
+          <h2>No listing selected</h2>
+          <p className="muted">Select a listing to see its total cost, missing parts, and to add it to the line-up.</p>
         </aside>
       )}
     </div>
@@ -182,18 +179,18 @@ function columnsFor(units: ReturnType<typeof useUnits>, currency: string): GridC
   const money = unitOf('money', units, currency);
   const km = unitOf('travelledKm', units);
   return [
-    { field: 'title', title: 'Offer', width: 170, flex: true, cell: (r) => <OfferTitle listing={r.listing} /> },
-    { field: 'kind', title: 'What', width: 90, cell: (r) => KIND_WORDS[r.listing.kind] },
+    { field: 'title', title: 'Listing', width: 150, flex: true, cell: (r) => <OfferTitle listing={r.listing} /> },
+    { field: 'kind', title: 'Type', width: 110, cell: (r) => KIND_WORDS[r.listing.kind] },
     {
       field: 'price',
-      title: `Asked, ${money}`,
-      width: 74,
+      title: `Price, ${money}`,
+      width: 78,
       right: true,
       cell: (r) => formatNumber(r.listing.price, 'money', units),
     },
     {
       field: 'allIn',
-      title: `All in, ${money}`,
+      title: `Total cost, ${money}`,
       width: 112,
       right: true,
       cell: (r) =>
@@ -208,14 +205,14 @@ function columnsFor(units: ReturnType<typeof useUnits>, currency: string): GridC
     },
     {
       field: 'missing',
-      title: 'Lacks',
-      width: 46,
+      title: 'Missing',
+      width: 66,
       right: true,
       cell: (r) => (r.missing > 0 ? r.missing : <span className="muted">–</span>),
     },
     {
       field: 'km',
-      title: `Run, ${km}`,
+      title: `Mileage, ${km}`,
       width: 90,
       right: true,
       cell: (r) =>
@@ -225,21 +222,21 @@ function columnsFor(units: ReturnType<typeof useUnits>, currency: string): GridC
             <EvidenceMark evidence={r.listing.travelledKm.evidence} />
           </>
         ) : (
-          <span className="muted">not told</span>
+          <span className="muted">not stated</span>
         ),
     },
     {
       field: 'away',
-      title: `Away, ${km}`,
+      title: `Distance, ${km}`,
       width: 82,
       right: true,
       cell: (r) =>
         r.listing.distanceKm === undefined ? (
-          <span className="muted">not told</span>
+          <span className="muted">not stated</span>
         ) : (
           formatNumber(r.listing.distanceKm, 'travelledKm', units)
         ),
     },
-    { field: 'condition', title: 'Condition', width: 118, cell: (r) => r.listing.condition },
+    { field: 'condition', title: 'Condition', width: 172, cell: (r) => choiceWords(r.listing.condition) },
   ];
 }

@@ -78,18 +78,18 @@ export function SisterPanel() {
       for (let n = 2; taken.has(id); n++) id = `forecast-${n}`;
       const added: TorqueCurve = {
         id,
-        name: `forecast from the ${sister.shortName}`,
+        name: `estimated from ${sister.shortName}`,
         rpm: [...result.rpm],
         torqueNm: result.torqueNm.map((t) => Math.round(t * 10) / 10),
         standard: curve?.standard ?? 'none',
         plusMinusPct: 100 * SISTER_SCATTER,
         evidence: 'estimated',
-        source: 'engine sums, a sister’s curve scaled',
+        source: 'scaled from reference engine curve',
         inUse: row.curves.length === 0,
       };
       await api.putRow('engines', { ...row, curves: [...row.curves, added] }, version);
       await client.invalidateQueries({ queryKey: KEYS.library });
-      setKept(`Kept with the ${row.name}${row.curves.length === 0 ? '' : ', beside the curve in use'}.`);
+      setKept(`Kept with the ${row.name}${row.curves.length === 0 ? '' : ', compared with the curve in use'}.`);
     } catch (error) {
       setProblem(error instanceof ApiProblem ? error.message : String(error));
     }
@@ -102,7 +102,7 @@ export function SisterPanel() {
           {peaks ? (
             <Sentence>{`About {{${peaks.peakTorqueNm}±${peaks.peakTorqueNm * SISTER_SCATTER}|torqueNm}} and {{${peaks.peakPowerKw}±${peaks.peakPowerKw * SISTER_SCATTER}|powerKw}} for the ${target?.shortName}`}</Sentence>
           ) : (
-            (fault ?? 'There is no engine with a curve to start from')
+            (fault ?? 'No engine with a torque curve available')
           )}
         </p>
         <p className="say muted">
@@ -111,7 +111,7 @@ export function SisterPanel() {
             : result
               ? `${bmep(result.peakBmepBar)} of mean effective pressure at the peak; its kind reaches ${bmep(result.boundBar)}.`
               : ''}{' '}
-          A forecast, ± a tenth: a pull on a dyno replaces it.
+          Estimate, ± 10 %. Replace with a dynamometer test.
         </p>
       </div>
       {problem && (
@@ -120,12 +120,12 @@ export function SisterPanel() {
         </Alert>
       )}
       <p className={css['bench-formula']}>
-        torque = sister’s × displacement × Otto efficiency (1 − ε^−0.3) × filling × charge density; speeds × what cam
-        and head do; never above the mean effective pressure of its kind
+        torque = reference torque × displacement ratio × Otto efficiency ratio (1 − ε^−0.3) × volumetric efficiency
+        factor × charge density factor; rpm × speed factor; limited by BMEP of the engine type
       </p>
       <div className={layout['form-grid']} style={{ margin: '12px 0' }}>
         <ChoiceField
-          label="Sister"
+          label="Reference engine"
           value={sisterId}
           choices={withCurve.map((e) => ({ value: e.id, label: e.name }))}
           onCommit={setSisterId}
@@ -149,7 +149,7 @@ export function SisterPanel() {
           onCommit={(v) => v !== undefined && setOwn({ ...own, compression: v })}
         />
         <QuantityField
-          label="Speeds ×"
+          label="Speed factor"
           quantity="number"
           min={0.5}
           max={2}
@@ -157,7 +157,7 @@ export function SisterPanel() {
           onCommit={(v) => v !== undefined && setOwn({ ...own, speedFactor: v })}
         />
         <QuantityField
-          label="Filling ×"
+          label="Volumetric efficiency factor"
           quantity="number"
           min={0.5}
           max={1.5}
@@ -165,7 +165,7 @@ export function SisterPanel() {
           onCommit={(v) => v !== undefined && setOwn({ ...own, fillingFactor: v })}
         />
         <QuantityField
-          label="Charge density ×"
+          label="Charge density factor"
           quantity="number"
           min={0.5}
           max={4}
@@ -173,7 +173,7 @@ export function SisterPanel() {
           onCommit={(v) => v !== undefined && setOwn({ ...own, chargeDensity: v })}
         />
         <ChoiceField
-          label="Its kind"
+          label="Engine type"
           value={own.kind}
           choices={BREATHING_KINDS.map((k) => ({ value: k, label: k }))}
           onCommit={(v) => setOwn({ ...own, kind: v as BreathingKind })}
@@ -196,11 +196,11 @@ export function SisterPanel() {
         </Suspense>
       )}
       <p className="muted small" style={{ margin: '8px 0' }}>
-        Sister: <Plain value={sisterCc} quantity="volumeCc" digits={0} />, compression{' '}
+        Reference engine: <Plain value={sisterCc} quantity="volumeCc" digits={0} />, compression{' '}
         <Plain value={sister?.compressionRatio?.value} quantity="number" digits={1} />.
       </p>
       <Button variant="contained" color="primary" disabled={!result || !target} onClick={() => void keep()}>
-        Keep it with the {target?.shortName ?? 'engine'}
+        Save curve to {target?.shortName ?? 'engine'}
       </Button>
       {kept && (
         <p className="say" role="status" style={{ marginTop: 8 }}>

@@ -194,11 +194,7 @@ export function Bay3D({
     [live],
   );
   return (
-    <div
-      className={css['bay3d']}
-      role="img"
-      aria-label="The bay and the powertrain in space; drag to turn, wheel to come nearer"
-    >
+    <div className={css['bay3d']} role="img" aria-label="3D view of bay and powertrain; drag to rotate, scroll to zoom">
       <Canvas frameloop="demand" camera={camera} dpr={[1, 2]} gl={{ antialias: true }}>
         <ambientLight intensity={1.4} />
         <directionalLight position={[3, 2, 6]} intensity={2.2} />

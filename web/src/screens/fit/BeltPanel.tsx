@@ -47,7 +47,7 @@ export function BeltPanel({
         />
       ))}
       <Button onClick={begin} sx={{ mt: 0.8 }}>
-        Lay a belt
+        Add belt
       </Button>
     </section>
   );
@@ -68,12 +68,12 @@ function BeltRun({ belt, onBelt }: { belt: Belt; onBelt: (next: Belt | undefined
     <details>
       <summary>
         {typeof run === 'string'
-          ? `${belt.name}: can’t be laid`
+          ? `${belt.name}: no valid belt path`
           : `${belt.name}, ${formatNumber(run.lengthMm, 'lengthMm', units)} ${unitOf('lengthMm', units)} long`}
       </summary>
       {typeof run === 'string' && (
         <p role="alert" className="fault small">
-          {run} Move one of them or make it smaller.
+          {run} Move or reduce one of them.
         </p>
       )}
       {belt.pulleys.map((p, i) => {
@@ -84,7 +84,7 @@ function BeltRun({ belt, onBelt }: { belt: Belt; onBelt: (next: Belt | undefined
               {wrap !== undefined && (
                 <StateMark state={wrap < LEAST_WRAP_DEG && p.side === 'ribbed' ? 'tight' : 'clear'} />
               )}{' '}
-              {p.name} {wrap !== undefined && <small className="muted num">{Math.round(wrap)}° of belt</small>}
+              {p.name} {wrap !== undefined && <small className="muted num">{Math.round(wrap)}° wrap angle</small>}
             </legend>
             <QuantityField
               label="Left"
@@ -111,11 +111,11 @@ function BeltRun({ belt, onBelt }: { belt: Belt; onBelt: (next: Belt | undefined
               value={p.side}
               choices={[
                 { value: 'ribbed', label: 'ribbed' },
-                { value: 'plain', label: 'back' },
+                { value: 'plain', label: 'back side (smooth)' },
               ]}
               onCommit={(v) => putPulley(i, { ...p, side: v as Pulley['side'] })}
             />
-            {belt.pulleys.length > 2 && <Button onClick={() => putPulley(i, undefined)}>Take out</Button>}
+            {belt.pulleys.length > 2 && <Button onClick={() => putPulley(i, undefined)}>Delete</Button>}
           </fieldset>
         );
       })}
@@ -131,9 +131,9 @@ function BeltRun({ belt, onBelt }: { belt: Belt; onBelt: (next: Belt | undefined
             })
           }
         >
-          Another pulley
+          Add pulley
         </Button>
-        <Button onClick={() => onBelt(undefined)}>Take the belt off</Button>
+        <Button onClick={() => onBelt(undefined)}>Delete belt</Button>
       </div>
     </details>
   );

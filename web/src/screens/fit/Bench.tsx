@@ -131,13 +131,13 @@ export function Bench({ candidate }: { candidate: Candidate }) {
       <div className={css['fit-main']}>
         <div className={css['bar']}>
           <Button variant="contained" color="primary" onClick={does.find} disabled={busy}>
-            Find a position
+            Find position
           </Button>
           <Button onClick={does.change} disabled={busy}>
             Recipe
           </Button>
           <Button onClick={does.bringIn} disabled={busy}>
-            Install path
+            Installation path
           </Button>
           <LookChoice look={look} onLook={setLook} />
           <ShimChoice shim={shim} onShim={setShim} />
@@ -160,7 +160,7 @@ export function Bench({ candidate }: { candidate: Candidate }) {
           </div>
         )}
         {look === '3d' ? (
-          <Suspense fallback={<p className="main muted">Drawing it in space…</p>}>
+          <Suspense fallback={<p className="main muted">Loading 3D view…</p>}>
             <Bay3D live={live} colour={colour} ghost={ghosts} box={box} />
           </Suspense>
         ) : (
@@ -203,7 +203,7 @@ function LookChoice({ look, onLook }: { look: Look; onLook: (look: Look) => void
       exclusive
       size="small"
       value={look}
-      aria-label="How it is shown"
+      aria-label="View"
       onChange={(_, v: Look | null) => v && onLook(v)}
     >
       <ToggleButton value="views">Views</ToggleButton>
@@ -217,7 +217,7 @@ function TightestGaps(props: { live: LiveFit; hot: string | undefined; onHot: (i
   const units = useUnits();
   return (
     <>
-      <h3>Tightest gaps, {unitOf('lengthMm', units)}</h3>
+      <h3>Smallest gaps, {unitOf('lengthMm', units)}</h3>
       <GapList {...props} />
     </>
   );

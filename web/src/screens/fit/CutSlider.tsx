@@ -5,8 +5,8 @@ import { useUnits } from '../../hooks/settings.tsx';
 import css from './fit.module.css';
 
 const CUT_WORDS: Readonly<Record<View['key'], readonly [string, string, string]>> = {
-  side: ['Side cut', 'left', 'right'],
-  plan: ['Plan cut', 'up', 'down'],
+  side: ['Side section', 'left', 'right'],
+  plan: ['Top section', 'up', 'down'],
   front: ['Front cut', 'forward', 'back'],
 };
 

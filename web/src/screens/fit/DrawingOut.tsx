@@ -17,7 +17,7 @@ export function DrawingOut({ live }: { live: LiveFit }) {
     });
   return (
     <section className={css['block-small']}>
-      <h3>Drawing, A3 at a stated scale</h3>
+      <h3>Export drawing, A3</h3>
       <div className="row" style={{ marginTop: 6 }}>
         <SheetOut sheet={sheet} name={`${build.id}-${candidate.letter}-fit`} />
       </div>

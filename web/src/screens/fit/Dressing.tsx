@@ -1,4 +1,4 @@
-import { dressingOf, type Candidate } from '@sable/core';
+import { dressingOf, fieldEntry, type Candidate } from '@sable/core';
 import { fitMatrix } from '@sable/core/questions/fit';
 import { formatNumber, unitOf } from '@sable/core/units';
 import MenuItem from '@mui/material/MenuItem';
@@ -33,7 +33,7 @@ export function Dressing({
           <TextField
             key={slot}
             select
-            label={slot.charAt(0).toUpperCase() + slot.slice(1)}
+            label={fieldEntry(slot)?.label ?? slot}
             value={option.id}
             onChange={(e) => onSave({ ...candidate, dressing: { ...candidate.dressing, [slot]: e.target.value } })}
             slotProps={{ select: { renderValue: () => option.name } }}
@@ -47,7 +47,7 @@ export function Dressing({
                   <span className="num muted small">
                     {r.bay
                       ? `${formatNumber(r.bay.marginMm, 'lengthMm', units, { signed: true })} ${unitOf('lengthMm', units)}`
-                      : 'well clear'}
+                      : 'required'}
                   </span>
                 </MenuItem>
               ))}

@@ -17,23 +17,27 @@ export function FitAnswer({ live }: { live: LiveFit }) {
         <h2>
           <StateMark state="unknown" /> Not placed yet: drag it to its place, or search for the best position
         </h2>
-        <p className="small muted">It is drawn at the front axle so that it can be taken hold of; no gap counts yet.</p>
+        <p className="small muted">
+          Drawn at the front axle so that it can be dragged; clearances are not counted yet.
+        </p>
       </div>
     );
   if (unjudged.length > 0 && (!g || g.marginMm >= 0))
     return (
       <div className={css['fit-answer']} aria-live="off">
         <h2>
-          <StateMark state="unknown" /> Nobody can say yet: {unjudged[0]!.words}
+          <StateMark state="unknown" /> Unknown: {unjudged[0]!.words}
           {unjudged.length > 1 && `, and ${unjudged.length - 1} more`}
         </h2>
         <p className="small muted">
-          Not judged: {open}.{' '}
-          {g && <Sentence>{`Of what is there, ${pairSentence(g).replace(/^./, (c) => c.toLowerCase())}.`}</Sentence>}
+          Not checked: {open}.{' '}
+          {g && (
+            <Sentence>{`With the available data: ${pairSentence(g).replace(/^./, (c) => c.toLowerCase())}.`}</Sentence>
+          )}
         </p>
       </div>
     );
-  if (!g) return <h2>Nothing in the bay comes near</h2>;
+  if (!g) return <h2>No obstacle within range</h2>;
   const state = fitState(g.marginMm);
   return (
     <div className={css['fit-answer']} aria-live="off">
@@ -43,10 +47,10 @@ export function FitAnswer({ live }: { live: LiveFit }) {
       <p className="small muted">
         <Sentence>
           {g.gapMm < 0
-            ? `It needs {{${-g.marginMm}|lengthMm}} more there.`
+            ? `Additional clearance required: {{${-g.marginMm}|lengthMm}}.`
             : `{{${g.gapMm}|lengthMm}} there, {{${g.needed.totalMm}|lengthMm}} needed. Everything else has more to spare.`}
         </Sentence>
-        {unjudged.length > 0 && ` Not judged: ${open}.`}
+        {unjudged.length > 0 && ` Not checked: ${open}.`}
       </p>
     </div>
   );

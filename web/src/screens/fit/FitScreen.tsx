@@ -12,10 +12,10 @@ export function FitScreen() {
     return (
       <div className="main">
         <div className={layout['empty']}>
-          <h2>There is nothing to place yet</h2>
-          <p>Put an engine and a gearbox on the line-up first; then they stand here in the bay.</p>
+          <h2>No powertrain to position</h2>
+          <p>Add a candidate with engine and gearbox first.</p>
           <Button variant="contained" color="primary" onClick={() => void navigate(`/builds/${build.id}/line-up`)}>
-            To the line-up
+            Go to line-up
           </Button>
         </div>
       </div>
@@ -24,8 +24,8 @@ export function FitScreen() {
     return (
       <div className="main">
         <div className={layout['empty']}>
-          <h2>Nobody has measured the bay yet</h2>
-          <p>A handful of tape readings will do to begin with: bonnet, firewall, crossmember, steering.</p>
+          <h2>Engine bay not measured</h2>
+          <p>Start with a few measurements: bonnet, firewall, crossmember, steering.</p>
           <Button
             variant="contained"
             color="primary"

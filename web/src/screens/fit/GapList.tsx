@@ -26,7 +26,7 @@ export function GapList({
   const shown = pointed >= SHOWN ? [...gaps.slice(0, SHOWN), gaps[pointed]!] : gaps.slice(0, SHOWN);
   return (
     <table className={css['gaps']}>
-      <caption className="visually-hidden">Tightest gaps, {unitOf('lengthMm', units)}</caption>
+      <caption className="visually-hidden">Smallest gaps, {unitOf('lengthMm', units)}</caption>
       <tbody>
         {shown.map((g) => {
           const open = hot === g.obstacle.id;

@@ -1,3 +1,4 @@
+import { fieldEntry } from '@sable/core';
 import { fitMatrix, type MatrixCell } from '@sable/core/questions/fit';
 import { formatNumber, unitOf } from '@sable/core/units';
 import Button from '@mui/material/Button';
@@ -13,7 +14,7 @@ import layout from '../../pieces/layout.module.css';
 import css from './fit.module.css';
 import { Scrolled } from '../../pieces/Scrolled.tsx';
 
-/** Every dressing against every other and the bay, so that "fits only with" is seen before it is bought. */
+/** All options compared and the bay, so that "fits only with" is seen before it is bought. */
 export function MatrixDialog({ live }: { live: LiveFit }) {
   const units = useUnits();
   const [open, setOpen] = useState(false);
@@ -28,16 +29,16 @@ export function MatrixDialog({ live }: { live: LiveFit }) {
   return (
     <>
       <Button onClick={() => setOpen(true)} sx={{ mt: 1.2 }}>
-        Every dressing against every other
+        Dressing compatibility
       </Button>
       <Dialog open={open} onClose={() => setOpen(false)} maxWidth="lg" aria-labelledby="matrix-title">
-        <DialogTitle id="matrix-title">What fits with what, {unit} to spare</DialogTitle>
+        <DialogTitle id="matrix-title">Compatibility, clearance margin in {unit} clearance margin</DialogTitle>
         <DialogContent>
           <p className="small muted" style={{ marginBottom: 10 }}>
-            Against the bay where the engine stands now, with movement and tolerance. Against each other, bolted to one
-            engine: only a true overlap counts. What left the factory together is not compared.
+            To the bay: at the current position, including movement and tolerance. Between options: only interference
+            counts. Factory combinations are not checked.
           </p>
-          <Scrolled label="Every dressing against every other">
+          <Scrolled label="Dressing compatibility">
             <table className={`${layout['figures']} ${css['matrix']}`}>
               <thead>
                 <tr>
@@ -57,11 +58,11 @@ export function MatrixDialog({ live }: { live: LiveFit }) {
                       {r.option.name}
                       <small className="muted">
                         {' '}
-                        {r.slot}
+                        {fieldEntry(r.slot)?.label.toLowerCase()}
                         {r.chosen ? ', chosen' : ''}
                       </small>
                     </th>
-                    <td className="num">{tell(r.bay, 'well clear')}</td>
+                    <td className="num">{tell(r.bay, 'required')}</td>
                     {rows.map((c) => (
                       <td key={c.option.id} className="num">
                         {c.slot === r.slot ? (

@@ -42,8 +42,8 @@ export function Measure({ measured }: { measured: Measured | undefined }) {
     return (
       <p className={`${layout['result']} small`} aria-live="polite">
         {measured
-          ? 'Now the other end, in the same view.'
-          : 'Pick two points in one view; corners draw the point to them.'}
+          ? 'Select the second point in the same view.'
+          : 'Select two points in one view. Points snap to corners.'}
       </p>
     );
   const dx = Math.abs(measured.to[0] - measured.from[0]);

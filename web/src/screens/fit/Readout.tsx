@@ -17,12 +17,12 @@ export function Readout({ live }: { live: LiveFit }) {
     [p.yMm >= 0 ? 'left' : 'right', mm(p.yMm)],
     [p.zMm >= 0 ? 'up' : 'down', mm(p.zMm)],
     [p.pitchDeg >= 0 ? 'nose up' : 'nose down', deg(p.pitchDeg)],
-    ...(p.cantDeg === 0 ? [] : [[p.cantDeg > 0 ? 'cant right' : 'cant left', deg(p.cantDeg)] as const]),
+    ...(p.cantDeg === 0 ? [] : [[p.cantDeg > 0 ? 'roll right' : 'cant left', deg(p.cantDeg)] as const]),
   ];
   return (
     <dl
       className={`${css['readout']} num`}
-      aria-label={`Crank axis at the rear of the block, from the front axle on the ground, ${unitOf('lengthMm', units)}`}
+      aria-label={`Crankshaft axis at rear face of block; origin: front axle, ground, ${unitOf('lengthMm', units)}`}
     >
       {row.map(([name, value]) => (
         <div key={name}>

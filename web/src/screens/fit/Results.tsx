@@ -18,8 +18,8 @@ const AXIS_WORDS = {
   xMm: 'fore and aft',
   yMm: 'sideways',
   zMm: 'up and down',
-  pitchDeg: 'in tilt',
-  cantDeg: 'in cant',
+  pitchDeg: 'pitch',
+  cantDeg: 'roll',
 } as const;
 
 function useNames(live: LiveFit): (id: string) => string {
@@ -43,7 +43,7 @@ function shiftWords(from: Placement, to: Placement): string {
     ...far(to.pitchDeg - from.pitchDeg, 'nose up', 'nose down', 'angleDeg'),
     ...far(to.cantDeg - from.cantDeg, 'top right', 'top left', 'angleDeg'),
   ];
-  return words.length === 0 ? 'stays where it is' : `moves ${words.join(', ')}`;
+  return words.length === 0 ? 'position unchanged' : `moves ${words.join(', ')}`;
 }
 
 /** What no result here has looked at, in one line beside it; nothing where all is drawn and measured. */
@@ -52,7 +52,8 @@ function NotJudged({ live }: { live: LiveFit }) {
   if (unjudged.length === 0) return null;
   return (
     <p className="small" role="note">
-      <StateMark state="unknown" /> Only against what is there; not judged: {unjudged.map((u) => u.words).join(', ')}.
+      <StateMark state="unknown" /> Only with the data available; not checked: {unjudged.map((u) => u.words).join(', ')}
+      .
     </p>
   );
 }
@@ -76,8 +77,8 @@ export function PlaceResult({
       <h3>
         <Sentence>
           {place.minMarginMm >= 0
-            ? `Best position: ${mm(place.minMarginMm)} to spare`
-            : `Nowhere clear: ${mm(-place.minMarginMm)} short at best`}
+            ? `Best position: ${mm(place.minMarginMm)} clearance margin`
+            : `No position fits: ${mm(-place.minMarginMm)} short at best`}
         </Sentence>
       </h3>
       <p className="small muted">
@@ -89,7 +90,7 @@ export function PlaceResult({
         {holding.length > 0 && ` Also at its limit: ${holding.map((l) => l.name).join(', ')}.`}
         {place.atRangeEnd.length > 0 &&
           ` The search ran to the end of its range ${place.atRangeEnd.map((a) => AXIS_WORDS[a]).join(' and ')}.`}{' '}
-        <Sentence>{`Nothing in the range can have more than ${mm(place.nothingAboveMm)}.`}</Sentence>
+        <Sentence>{`Proven maximum in this range: ${mm(place.nothingAboveMm)}.`}</Sentence>
       </p>
       <NotJudged live={live} />
       <p className="small">
@@ -97,11 +98,11 @@ export function PlaceResult({
       </p>
       {broken.length > 0 && (
         <p className="small" role="alert">
-          No place meets {broken.map((l) => l.name).join(' and ')}: this one comes nearest.
+          No position satisfies {broken.map((l) => l.name).join(' and ')}: this is the closest.
         </p>
       )}
       <Button variant="contained" color="primary" onClick={() => onUse(place.placement)}>
-        Put it there
+        Move here
       </Button>
     </section>
   );
@@ -126,11 +127,11 @@ export function RecipeResult({
     const broken = answer.asItIs.limits.filter((l) => l.slack < -1e-6);
     return (
       <section className={layout['result']} aria-label="Recipes">
-        <h3>Nothing that the survey allows makes it fit</h3>
+        <h3>No permitted modification solves it</h3>
         <p className="small muted">
           {broken.length > 0
-            ? `No change to the bay mends this: ${broken.map((l) => l.name).join(', ')}. Mounts, propshaft or gearbox have to change.`
-            : `${answer.stepsOffered} changes and their sets were tried. What is marked never is not cut; say in the survey what else may be done.`}
+            ? `Bay modifications do not solve: ${broken.map((l) => l.name).join(', ')}. Change mounts, propshaft or gearbox.`
+            : `${answer.stepsOffered} changes and their sets were tried. Parts marked “none permitted” are not modified. Add permitted modifications in the survey.`}
         </p>
       </section>
     );
@@ -138,7 +139,7 @@ export function RecipeResult({
   const first = answer.recipes[0]!;
   return (
     <section className={layout['result']} aria-label="Recipes">
-      <h3>{first.lines.length === 0 ? 'Moving it is enough' : 'What would have to change'}</h3>
+      <h3>{first.lines.length === 0 ? 'Repositioning is sufficient' : 'Modifications required'}</h3>
       <NotJudged live={live} />
       <ol className={css['recipes']}>
         {answer.recipes.map((r, i) => (
@@ -146,7 +147,7 @@ export function RecipeResult({
             <p>
               <b>
                 <Sentence>
-                  {r.lines.length === 0 ? 'Move it, change nothing' : r.lines.map((l) => l.title).join(' and ')}
+                  {r.lines.length === 0 ? 'Reposition only' : r.lines.map((l) => l.title).join(' and ')}
                 </Sentence>
               </b>
             </p>
@@ -161,7 +162,7 @@ export function RecipeResult({
               </Sentence>
               {r.givesUp.length > 0 && (
                 <>
-                  . <Sentence>{`Gives up: ${r.givesUp.join('; ')}`}</Sentence>
+                  . <Sentence>{`Trade-offs: ${r.givesUp.join('; ')}`}</Sentence>
                 </>
               )}
             </p>
@@ -170,17 +171,17 @@ export function RecipeResult({
               color={i === 0 ? 'primary' : 'inherit'}
               onClick={() => onUse(r)}
             >
-              Use this recipe
+              Apply recipe
             </Button>
           </li>
         ))}
       </ol>
       <p className="small muted">
         <Sentence>
-          {`Cheapest first, ${wantMm > 0 ? `{{${wantMm}|lengthMm}} to spare` : 'just clear'}. ` +
+          {`Cheapest first, ${wantMm > 0 ? `{{${wantMm}|lengthMm}} to spare` : 'required clearance only'}. ` +
             (answer.allCheaperTried
-              ? `Every cheaper set of the ${answer.stepsOffered} changes was tried or shown not to fit.`
-              : `${answer.tried} sets of ${answer.stepsOffered} changes tried; some cheaper sets were passed over as unlikely, not proven.`)}
+              ? `All cheaper combinations of the ${answer.stepsOffered} modifications were tested or proven not to fit.`
+              : `${answer.tried} of ${answer.stepsOffered} sets tested. Some cheaper sets were skipped as unlikely (not proven).`)}
         </Sentence>
       </p>
     </section>
@@ -219,20 +220,20 @@ export function InstallResult({ path, live }: { path: InstallationPath; live: Li
   }, [playing, live, path]);
   const gap = path.gapsMm[at]!;
   return (
-    <section className={layout['result']} aria-label="Install path">
+    <section className={layout['result']} aria-label="Installation path">
       <h3>
         <Sentence>
           {path.clear
-            ? `Goes in from ${path.from}, {{${path.tightest.gapMm}|lengthMm}} at the tightest`
+            ? `Installs from ${path.from}, minimum clearance {{${path.tightest.gapMm}|lengthMm}}`
             : `No clear way from ${path.from}: {{${-path.tightest.gapMm}|lengthMm}} too much at the tightest`}
         </Sentence>
       </h3>
       <NotJudged live={live} />
       <p className="small muted">
         <Sentence>{`Tightest: ${path.tightest.part} past the ${path.tightest.obstacle}. Tilts to {{${path.steepestDeg}|angleDeg|0}} nose up.`}</Sentence>
-        {path.takenOff.length > 0 && ` Off the car for it: ${path.takenOff.join(', ')}.`}
-        {!path.clear && ' Engine and gearbox in one at a time, or a change to the bay, may do it.'} Bare gaps: nothing
-        is added for swing on the hoist. Never stand under a hung engine.
+        {path.takenOff.length > 0 && ` Removed for installation: ${path.takenOff.join(', ')}.`}
+        {!path.clear && ' Try installing engine and gearbox separately, or modify the bay.'} Actual gaps without
+        allowance for swinging on the crane. Keep clear of a suspended engine.
       </p>
       <Slider
         aria-label="Along the path"
@@ -252,9 +253,9 @@ export function InstallResult({ path, live }: { path: InstallationPath; live: Li
             setPlaying(!playing);
           }}
         >
-          {playing ? 'Hold' : 'Run it in'}
+          {playing ? 'Pause' : 'Play'}
         </Button>
-        <Button onClick={() => show(path.tightest.at)}>Tightest moment</Button>
+        <Button onClick={() => show(path.tightest.at)}>Go to minimum clearance</Button>
         <span className="num small">
           gap {formatNumber(gap, 'lengthMm', units)} {unitOf('lengthMm', units)}
         </span>

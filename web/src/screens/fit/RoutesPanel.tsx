@@ -95,7 +95,7 @@ export function RoutesPanel({
                     onCommit={(v) => v !== undefined && change({ diameterMm: v })}
                   />
                   <QuantityField
-                    label="Least bend radius"
+                    label="Minimum bend radius"
                     quantity="lengthMm"
                     value={r.leastBendRadiusMm}
                     min={0}
@@ -107,7 +107,7 @@ export function RoutesPanel({
                   <thead>
                     <tr>
                       <th scope="col">Point</th>
-                      <th scope="col">Ahead</th>
+                      <th scope="col">Forward (X)</th>
                       <th scope="col">Left</th>
                       <th scope="col">Up</th>
                     </tr>
@@ -119,7 +119,7 @@ export function RoutesPanel({
                         {[0, 1, 2].map((axis) => (
                           <td key={axis}>
                             <QuantityField
-                              label={`${['Ahead', 'Left', 'Up'][axis]!}, point ${k + 1}`}
+                              label={`${['Forward (X)', 'Left', 'Up'][axis]!}, point ${k + 1}`}
                               quantity="lengthMm"
                               value={p[axis]}
                               onCommit={(v) =>
@@ -149,28 +149,28 @@ export function RoutesPanel({
         <div className={layout['result']}>
           <p className="small">
             {draft.points.length === 0
-              ? 'Click its points through the views, one after another. What a view does not show is taken from the point before.'
-              : `${draft.points.length} points. Go on in any view, then finish it.`}
+              ? 'Click the route points in the views. The third coordinate is copied from the previous point.'
+              : `${draft.points.length} points. Add more points in any view, then select Finish.`}
           </p>
           <div className="row">
             <Button variant="contained" color="primary" onClick={finish} disabled={draft.points.length < 2}>
-              Finish it
+              Finish
             </Button>
             <Button
               onClick={() => onDraft({ ...draft, points: draft.points.slice(0, -1) })}
               disabled={draft.points.length === 0}
             >
-              One point back
+              Remove last point
             </Button>
-            <Button onClick={() => onDraft(undefined)}>Leave it</Button>
+            <Button onClick={() => onDraft(undefined)}>Cancel</Button>
           </div>
         </div>
       ) : (
         <div style={{ marginTop: 12 }}>
           <ChoiceField
-            label="Lead something through"
+            label="Add route"
             value=""
-            choices={[{ value: '', label: 'choose what' }, ...ROUTE_KINDS.map((k) => ({ value: k, label: k }))]}
+            choices={[{ value: '', label: 'select type' }, ...ROUTE_KINDS.map((k) => ({ value: k, label: k }))]}
             onCommit={(v) => v !== '' && onDraft({ kind: v as RouteKind, points: [] })}
           />
         </div>

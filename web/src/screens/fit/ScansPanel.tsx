@@ -16,15 +16,15 @@ export function ScansPanel({ candidate }: { candidate: Candidate }) {
   return (
     <>
       <section className={css['block-small']}>
-        <h3>Measured shapes</h3>
+        <h3>3D scans</h3>
         {scanned.length > 0 && (
           <div className="row small" style={{ marginTop: 6 }}>
-            {scanned.length === 1 ? '1 piece' : `${scanned.length} pieces`} from scans stand in this powertrain.
-            <Button onClick={() => saveCandidate(candidate, { ...candidate, scanned: [] })}>Take them out</Button>
+            {scanned.length === 1 ? '1 shape' : `${scanned.length} shapes`} scanned shapes in this powertrain.
+            <Button onClick={() => saveCandidate(candidate, { ...candidate, scanned: [] })}>Remove all</Button>
           </div>
         )}
         <Button onClick={() => setScanning(true)} sx={{ mt: 0.8 }}>
-          Bring in a scan
+          Import scan
         </Button>
       </section>
       {scanning && chassis && (

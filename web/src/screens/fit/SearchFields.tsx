@@ -38,11 +38,16 @@ export function SearchFields({
   const { ghost, cantDeg, wantMm, from } = choices;
   return (
     <section className={css['block-small']}>
-      <h3>Search and compare</h3>
+      <h3>Search settings</h3>
       <div className={css['fields']}>
-        <TextField select label="Ghost" value={ghost} onChange={(e) => onChange({ ...choices, ghost: e.target.value })}>
+        <TextField
+          select
+          label="Overlay"
+          value={ghost}
+          onChange={(e) => onChange({ ...choices, ghost: e.target.value })}
+        >
           <MenuItem value="none">None</MenuItem>
-          {build.chassis?.engineAt && baselineCandidate(build) && <MenuItem value="found">Engine as found</MenuItem>}
+          {build.chassis?.engineAt && baselineCandidate(build) && <MenuItem value="found">Original engine</MenuItem>}
           {build.candidates
             .filter((c) => c.id !== candidate.id)
             .map((c) => (
@@ -53,7 +58,7 @@ export function SearchFields({
         </TextField>
         <TextField
           select
-          label="May cant"
+          label="Allowed roll"
           value={String(cantDeg)}
           onChange={(e) => onChange({ ...choices, cantDeg: Number(e.target.value) })}
         >
@@ -66,7 +71,7 @@ export function SearchFields({
         {sides.length > 1 && (
           <TextField
             select
-            label="Way in"
+            label="Installation direction"
             value={from}
             onChange={(e) => onChange({ ...choices, from: e.target.value as Side })}
           >
@@ -76,13 +81,13 @@ export function SearchFields({
         )}
         <TextField
           select
-          label="Recipe aims at"
+          label="Target clearance margin"
           value={String(wantMm)}
           onChange={(e) => onChange({ ...choices, wantMm: Number(e.target.value) })}
         >
-          <MenuItem value="0">Just clear</MenuItem>
+          <MenuItem value="0">0 (required clearance only)</MenuItem>
           <MenuItem value={String(WANT_MM)}>
-            {formatNumber(WANT_MM, 'lengthMm', units)} {unitOf('lengthMm', units)} to spare
+            {formatNumber(WANT_MM, 'lengthMm', units)} {unitOf('lengthMm', units)} clearance margin
           </MenuItem>
         </TextField>
       </div>

@@ -14,13 +14,13 @@ export function ShimChoice({ shim, onShim }: { shim: number; onShim: (mm: number
   return (
     <div className={css['shim']}>
       <QuantityField
-        label="Shim"
+        label="Step size"
         quantity="lengthMm"
         value={shim}
         min={0.1}
         max={200}
         bare
-        hint="Shim in hand; , and . change it"
+        hint="Step size; change with , and ."
         onCommit={(mm) => mm !== undefined && onShim(mm)}
       />
     </div>

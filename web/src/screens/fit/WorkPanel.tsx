@@ -53,7 +53,7 @@ export function WorkPanel({
       {install.answer && <InstallResult path={install.answer} live={live} />}
       {work.done && (
         <Button size="small" onClick={work.clear} sx={{ mb: 1 }}>
-          Put away
+          Close
         </Button>
       )}
     </>

@@ -38,11 +38,11 @@ describe('the answer of the fit', () => {
     act(() => live.put(lower));
     expect(say()).toContain(live.now().gaps[0]!.obstacle.name);
     expect(say()).toMatch(/hits/);
-    expect(document.body.textContent).toMatch(/It needs [\d.,]+ mm more there\./);
+    expect(document.body.textContent).toMatch(/Additional clearance required: [\d.,]+ mm\./);
     act(() => live.put({ ...lower, zMm: 9000 }));
     expect(document.body.textContent).not.toMatch(/hits|needs/);
   });
-  test('of an engine and a gearbox that nobody drew it says that, whatever is clear', () => {
+  test('at the flywheel and a gearbox that nobody drew it says that, whatever is clear', () => {
     const c = tug.candidates.find((x) => x.letter === 'C')!;
     const undrawn = {
       ...library,
@@ -50,7 +50,7 @@ describe('the answer of the fit', () => {
       gearboxes: library.gearboxes.map((g) => (g.id === c.gearboxId ? { ...g, solids: [] } : g)),
     };
     draw(<FitAnswer live={LiveFit.of(tug, c, undrawn)!} />);
-    expect(say()).toMatch(/Nobody can say yet: the V6 2.7 is not drawn, and 1 more$/);
+    expect(say()).toMatch(/Unknown: the V6 2.7 is not drawn, and 1 more$/);
     expect(document.body.textContent).not.toMatch(/clear|comes near|NaN|undefined/);
   });
   test('with only the gearbox not drawn, what is there is told below as that', () => {
@@ -60,9 +60,9 @@ describe('the answer of the fit', () => {
       gearboxes: library.gearboxes.map((g) => (g.id === c.gearboxId ? { ...g, solids: [] } : g)),
     };
     draw(<FitAnswer live={LiveFit.of(tug, c, undrawn)!} />);
-    expect(say()).toMatch(/Nobody can say yet: the Corran six is not drawn$/);
+    expect(say()).toMatch(/Unknown: the Corran six is not drawn$/);
     expect(document.body.textContent).toMatch(
-      /Not judged: the Corran six is not drawn\. Of what is there, .+ clears the /,
+      /Not checked: the Corran six is not drawn\. With the available data: .+ clearance margin/,
     );
   });
   test('of one that nobody has placed it says that, and tells no gap', () => {

@@ -48,8 +48,8 @@ export function useFitWork(): FitWork {
   const now = (
     [
       ['Trying positions', place],
-      ['Trying sets of changes, cheapest first', recipes],
-      ['Trying ways in on the hoist', install],
+      ['Testing modification sets, cheapest first', recipes],
+      ['Testing installation paths', install],
     ] as const
   ).find(([, sum]) => sum.running);
   return {

@@ -1,3 +1,4 @@
+import { choiceWords } from '@sable/core/model';
 import { type BoxFigures, USE_FACTORS } from '@sable/core/assess';
 import { formatNumber, formatQuantity, unitOf } from '@sable/core/units';
 import Button from '@mui/material/Button';
@@ -36,15 +37,15 @@ export function Boxes() {
           <p className="say big">
             {!boxes
               ? (compared.fault ?? 'Comparing…')
-              : `${stands.length} of ${boxes.length} gearboxes stand the ${engine?.shortName ?? 'engine'} ${build.brief.use === 'street' ? 'on the street' : `for ${build.brief.use}`}`}
+              : `${stands.length} of ${boxes.length} gearboxes are strong enough for the ${engine?.shortName ?? 'engine'}, ${build.brief.use === 'street' ? 'on the street' : `for ${choiceWords(build.brief.use)}`}`}
           </p>
           {original && (
             <p className="say">
               {original.margin === undefined
-                ? `Nobody knows what the original ${original.gearbox.shortName} stands.`
+                ? `Original ${original.gearbox.shortName}: no torque rating.`
                 : original.margin.value >= 1
-                  ? `The original ${original.gearbox.shortName} stands it with ${original.margin.value.toFixed(2)} in hand: mount, shifter and shaft could stay.`
-                  : `The original ${original.gearbox.shortName} would keep mount, shifter and shaft, and stands ${(100 * original.margin.value).toFixed(0)} % of its load.`}
+                  ? `Original ${original.gearbox.shortName}: safety factor ${original.margin.value.toFixed(2)}. Mount, shifter and propshaft could stay.`
+                  : `Original ${original.gearbox.shortName}: rated for ${(100 * original.margin.value).toFixed(0)} % of its load; mount, shifter and propshaft would stay.`}
             </p>
           )}
         </div>
@@ -66,16 +67,16 @@ function Table({ boxes }: { boxes: readonly BoxFigures[] }) {
     saveCandidate(candidate, { ...rest, gearboxId: b.gearbox.id });
   };
   return (
-    <Scrolled label="Gearboxes compared">
+    <Scrolled label="Gearbox comparison">
       <table className={`${layout['figures']} ${css['box-table']}`}>
         <thead>
           <tr>
             <th scope="col">Gearbox</th>
             <th scope="col" className="r">
-              Stands, {unitOf('torqueNm', units)}
+              Torque rating, {unitOf('torqueNm', units)}
             </th>
             <th scope="col" className="r">
-              Margin
+              Safety factor
             </th>
             <th scope="col" className="r">
               Over its distance, {currency}
@@ -95,8 +96,8 @@ function Table({ boxes }: { boxes: readonly BoxFigures[] }) {
             <th scope="col" className="r">
               Lever at x, {unitOf('lengthMm', units)}
             </th>
-            <th scope="col">Joins the engine</th>
-            <th scope="col">Control</th>
+            <th scope="col">Bellhousing fit</th>
+            <th scope="col">Gearbox control</th>
             <th scope="col">Ratios</th>
             <th scope="col">&nbsp;</th>
           </tr>
@@ -114,7 +115,7 @@ function Table({ boxes }: { boxes: readonly BoxFigures[] }) {
                   {b.rating ? (
                     <FigureText figure={b.rating} quantity="torqueNm" />
                   ) : (
-                    <span className="muted">not known</span>
+                    <span className="muted">unknown</span>
                   )}
                 </td>
                 <td className={`r ${tone(b.margin?.value)}`}>{b.margin?.value.toFixed(2) ?? '–'}</td>
@@ -147,21 +148,21 @@ function Table({ boxes }: { boxes: readonly BoxFigures[] }) {
                       {b.adapterNames.length > 1 && ' …'}
                     </span>
                   ) : (
-                    <>open: {b.openJoints.join(', ').toLowerCase()}</>
+                    <>not compatible: {b.openJoints.join(', ').toLowerCase()}</>
                   )}
                 </td>
                 <td>
                   {g.wants.length === 0 ? (
                     g.kind === 'automatic' ? (
-                      'by itself'
+                      'hydraulic, no ECU'
                     ) : (
                       'lever'
                     )
                   ) : b.unsent.length === 0 ? (
-                    'is told all'
+                    'signals complete'
                   ) : (
                     <>
-                      <StateMark state="blocked" label={false} /> lacks {b.unsent.join(', ')}
+                      <StateMark state="blocked" label={false} /> missing signals: {b.unsent.join(', ')}
                     </>
                   )}
                 </td>
@@ -171,7 +172,7 @@ function Table({ boxes }: { boxes: readonly BoxFigures[] }) {
                     <span className="muted">chosen</span>
                   ) : (
                     <Button size="small" onClick={() => take(b)}>
-                      Take it
+                      Use
                     </Button>
                   )}
                 </td>
@@ -194,7 +195,7 @@ function Matrix({ boxes, powers }: { boxes: readonly BoxFigures[]; powers: reado
   const mine = USE_FACTORS.find((u) => u.use === build.brief.use)!;
   return (
     <section className="block">
-      <h2>Margin by power and use</h2>
+      <h2>Safety factor by power and duty</h2>
       <Scrolled label="Gearboxes">
         <table className={`${layout['figures']} ${css['box-table']}`}>
           <thead>
@@ -202,12 +203,12 @@ function Matrix({ boxes, powers }: { boxes: readonly BoxFigures[]; powers: reado
               <th scope="col">Gearbox</th>
               {powers.map((p) => (
                 <th key={p} scope="col" className="r">
-                  {formatQuantity(p, 'powerKw', units)}, {build.brief.use}
+                  {formatQuantity(p, 'powerKw', units)}, {choiceWords(build.brief.use)}
                 </th>
               ))}
               {USE_FACTORS.filter((u) => u.use !== mine.use).map((u) => (
                 <th key={u.use} scope="col" className="r">
-                  {formatQuantity(powers[0]!, 'powerKw', units)}, {u.use}
+                  {formatQuantity(powers[0]!, 'powerKw', units)}, {choiceWords(u.use)}
                 </th>
               ))}
             </tr>
@@ -235,8 +236,8 @@ function Matrix({ boxes, powers }: { boxes: readonly BoxFigures[]; powers: reado
         </table>
       </Scrolled>
       <p className="muted small" style={{ marginTop: 6 }}>
-        The worst gear, the same shape of curve at that power; where the tyres set the load, more power changes nothing.
-        Factors: {USE_FACTORS.map((u) => `${u.use} ${u.factor}`).join(', ')}.
+        Weakest gear, torque curve scaled to each power. Where grip limits the load, more power has no effect. Service
+        factors: {USE_FACTORS.map((u) => `${u.use} ${u.factor}`).join(', ')}.
       </p>
     </section>
   );

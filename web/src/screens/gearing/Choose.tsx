@@ -33,16 +33,16 @@ const MISS_WORDS: Readonly<Record<Miss, string>> = {
   cruise: 'cruise rpm',
   hill: 'hill start',
   wheels: 'wheel size',
-  room: 'room for the tyre',
-  gearbox: 'gearbox strength',
+  room: 'tyre clearance',
+  gearbox: 'gearbox safety factor',
 };
 const SHOWN = 24;
 
 const WAY_WORDS: Readonly<Record<keyof typeof WAYS, string>> = {
-  even: 'everything alike',
-  hauling: 'hill and pull first',
-  cruising: 'cruise first',
-  sprint: 'sprint first',
+  even: 'balanced',
+  hauling: 'hill start and towing',
+  cruising: 'cruise',
+  sprint: 'acceleration',
 };
 
 /** Which ratios to buy: every final drive, tyre and gear set on offer, ranked against the brief. */
@@ -50,21 +50,21 @@ export function Choose() {
   const { build, library, candidate } = useBuild();
   const { saveCandidate } = useBuildActions();
   const units = useUnits();
-  const [scope, setScope] = useState<'this box' | 'every box'>('this box');
+  const [scope, setScope] = useState<'this gearbox' | 'every gearbox'>('this gearbox');
   const [way, setWay] = useState<keyof typeof WAYS>(() => wayOf(build.brief.use));
   const sweep = useSum('candidate.gearings');
   const begun = useRef(false);
   const { ask, progress } = sweep;
   const found = sweep.answer;
   const start = useCallback(
-    (next: 'this box' | 'every box') => ask({ build, candidate: candidate!, scope: next }),
+    (next: 'this gearbox' | 'every gearbox') => ask({ build, candidate: candidate!, scope: next }),
     [ask, build, candidate],
   );
   useEffect(() => {
     // The box that is chosen takes a moment: it is swept unasked, once.
     if (begun.current || !build.chassis) return;
     begun.current = true;
-    start('this box');
+    start('this gearbox');
   }, [start, build.chassis]);
   const ranked = useMemo(() => (found ? rankCombos(found, build.brief, WAYS[way]) : []), [found, build.brief, way]);
   const gives = useMemo(() => givenUp(ranked, build.brief), [ranked, build.brief]);
@@ -72,7 +72,7 @@ export function Choose() {
   const current = comboOf(candidate!);
   const first = ranked[0];
   const money = (v: number) => formatQuantity(v, 'money', units, { currency: build.currency });
-  const name = (r: Ranked) => comboName(r, boxes, scope === 'every box');
+  const name = (r: Ranked) => comboName(r, boxes, scope === 'every gearbox');
   const take = useCallback(
     (r: Ranked) => saveCandidate(candidate, withCombo(candidate!, r)),
     [saveCandidate, candidate],
@@ -84,34 +84,34 @@ export function Choose() {
         <div className="answer">
           <p className="say big">
             {!build.chassis
-              ? 'The survey comes first: axle ratios and tyres stand there'
+              ? 'Enter axle ratios and tyres in the survey first'
               : !first
                 ? progress
-                  ? 'Working out every gearing…'
-                  : 'Nothing swept yet'
+                  ? 'Calculating all combinations…'
+                  : 'No results yet'
                 : first.misses.length > 0
-                  ? `Nothing on offer meets the brief: ${name(first)} misses ${first.misses.map((m) => MISS_WORDS[m]).join(' and ')} alone`
+                  ? `No combination meets the brief. Closest: ${name(first)} fails ${first.misses.map((m) => MISS_WORDS[m]).join(' and ')}`
                   : sameCombo(first, current)
-                    ? `${candidate!.letter} has the first already: ${name(first)}`
-                    : `First: ${name(first)}`}
+                    ? `${candidate!.letter} already uses the best combination: ${name(first)}`
+                    : `Best combination: ${name(first)}`}
           </p>
           {first && (
             <p className="say">
               {reason(first, units)}{' '}
               {gives.length === 0
-                ? 'It gives nothing up to the others that meet the brief.'
-                : `It gives up: ${gives.map((g) => givesWords(g, units, money, name)).join('; ')}.`}
+                ? 'Best in all criteria among the combinations that meet the brief.'
+                : `${gives.length > 1 ? 'Trade-offs' : 'Trade-off'}: ${gives.map((g) => givesWords(g, units, money, name)).join('; ')}.`}
             </p>
           )}
         </div>
         <div className={css['sweep-bar']}>
           <span style={{ width: 170 }}>
             <ChoiceField
-              label="Swept"
+              label="Gearboxes included"
               value={scope}
               choices={[
-                { value: 'this box', label: 'this gearbox' },
-                { value: 'every box', label: 'every gearbox' },
+                { value: 'this gearbox', label: 'this gearbox' },
+                { value: 'every gearbox', label: 'every gearbox' },
               ]}
               onCommit={(v) => {
                 const next = v as typeof scope;
@@ -122,7 +122,7 @@ export function Choose() {
           </span>
           <span style={{ width: 190 }}>
             <ChoiceField
-              label="Counts most"
+              label="Priority"
               value={way}
               choices={(Object.keys(WAYS) as (keyof typeof WAYS)[]).map((w) => ({ value: w, label: WAY_WORDS[w] }))}
               onCommit={(v) => setWay(v as keyof typeof WAYS)}
@@ -130,7 +130,7 @@ export function Choose() {
           </span>
           {progress ? (
             <>
-              <progress value={progress.share} max={1} aria-label="Gearings worked out" />
+              <progress value={progress.share} max={1} aria-label="Combinations calculated" />
               <span className="muted num" aria-live="polite">
                 {progress.done ?? 0} of {progress.of ?? 0}
               </span>
@@ -139,7 +139,7 @@ export function Choose() {
           ) : (
             <>
               <Button onClick={() => start(scope)} disabled={!build.chassis}>
-                Sweep again
+                Recalculate
               </Button>
               {found && (
                 <span className="muted" aria-live="polite">
@@ -158,12 +158,12 @@ export function Choose() {
                 )
               }
             >
-              As CSV
+              Export CSV
             </Button>
           )}
           {first && !sameCombo(first, current) && (
             <Button variant="contained" color="primary" sx={{ ml: 'auto' }} onClick={() => take(first)}>
-              Take the first
+              Use best
             </Button>
           )}
         </div>
@@ -172,7 +172,9 @@ export function Choose() {
             {sweep.fault}
           </Alert>
         )}
-        {ranked.length > 0 && <Ranking ranked={ranked} boxes={boxes} withBox={scope === 'every box'} onTake={take} />}
+        {ranked.length > 0 && (
+          <Ranking ranked={ranked} boxes={boxes} withBox={scope === 'every gearbox'} onTake={take} />
+        )}
       </div>
     </div>
   );
@@ -223,7 +225,7 @@ const Ranking = memo(function Ranking({
               <th scope="col" className="r">
                 Costs, {unitOf('money', units, build.currency)}
               </th>
-              <th scope="col">Misses</th>
+              <th scope="col">Requirements not met</th>
               <th scope="col">&nbsp;</th>
             </tr>
           </thead>
@@ -255,7 +257,7 @@ const Ranking = memo(function Ranking({
                       <span className="muted">chosen</span>
                     ) : (
                       <Button size="small" onClick={() => onTake(r)}>
-                        Take it
+                        Use
                       </Button>
                     )}
                   </td>
@@ -266,11 +268,11 @@ const Ranking = memo(function Ranking({
         </table>
       </Scrolled>
       <p className="muted small" style={{ marginTop: 6 }}>
-        {ranked.length > SHOWN && `The first ${SHOWN} of ${ranked.length}. `}Those that miss less of the brief stand
-        first; among equals the weighted mean of cruise, hill, both accelerations, top speed and price decides. Costs:
-        box, pairs, axle and tyres that are not in the car.
+        {ranked.length > SHOWN && `The first ${SHOWN} of ${ranked.length}. `}Sorted by requirements missed, then by the
+        weighted mean of cruise, hill start, both accelerations, top speed and price. Costs: gearbox, gear pairs, axle
+        and tyres not in the car.
         {withBox &&
-          ' Another box brings joints of its own: its bell, clutch, mount and shaft are judged once it is taken.'}
+          ' A different gearbox also changes bellhousing, clutch, mount and propshaft; these are checked after you apply it.'}
       </p>
     </>
   );
@@ -295,7 +297,7 @@ function comboName(r: Ranked, boxes: ReadonlyMap<string, Gearbox>, withBox: bool
 function reason(r: Ranked, units: Units): string {
   const words = [
     r.cruiseRpm === undefined ? undefined : `cruises at ${formatNumber(r.cruiseRpm, 'rpm', units)} rpm`,
-    r.hillPct === undefined ? undefined : `starts on ${r.hillPct.toFixed(1)} %`,
+    r.hillPct === undefined ? undefined : `hill start up to ${r.hillPct.toFixed(1)} %`,
     r.zeroTo100S === undefined
       ? undefined
       : `${formatQuantity(100, 'speedKph', units)} in ${r.zeroTo100S.toFixed(1)} s`,
@@ -306,7 +308,7 @@ function reason(r: Ranked, units: Units): string {
 function givesWords(g: GivenUp, units: Units, money: (v: number) => string, name: (r: Ranked) => string): string {
   const gap = Math.abs(g.has - g.best);
   const by: Readonly<Record<Criterion, string>> = {
-    cruise: `${formatNumber(gap, 'rpm', units)} rpm nearer to your cruise`,
+    cruise: `${formatNumber(gap, 'rpm', units)} rpm closer to target cruise rpm`,
     hill: `${gap.toFixed(1)} % of hill`,
     sprint: `${gap.toFixed(1)} s to ${formatQuantity(100, 'speedKph', units)}`,
     pull: `${gap.toFixed(1)} s from ${formatNumber(80, 'speedKph', units)} to ${formatQuantity(120, 'speedKph', units)}`,

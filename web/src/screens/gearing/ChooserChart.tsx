@@ -68,8 +68,7 @@ export function ChooserChart({
       ),
     };
   }, [ranked, brief]);
-  if (dots.length === 0)
-    return <p className="muted">The brief names no cruise or no hill: the trade has nothing to be drawn against.</p>;
+  if (dots.length === 0) return <p className="muted">Enter cruise rpm and grade in Brief to show this chart.</p>;
   const shown = over ?? ranked[0]!;
   return (
     <figure aria-label="Cruise rpm against hill start" style={{ height: 270, marginBottom: 40 }}>
@@ -138,8 +137,8 @@ export function ChooserChart({
         </ScatterChart>
       </ResponsiveContainer>
       <figcaption className="muted small">
-        {over ? 'Under the pointer' : 'Ringed, the first'}: {name(shown)}. Filled dots meet the brief, the larger the
-        quicker to {formatQuantity(100, 'speedKph', units)}; black rim: as chosen now.
+        {over ? 'Under the pointer' : 'Ring: best combination'}: {name(shown)}. Filled dots meet the brief, the larger
+        the quicker to {formatQuantity(100, 'speedKph', units)}; black rim: as chosen now.
       </figcaption>
     </figure>
   );

@@ -11,9 +11,9 @@ import { Scrolled } from '../../pieces/Scrolled.tsx';
 const DUTY: Readonly<Record<Duty, string>> = {
   climb: 'Steady climb',
   crawl: 'Crawling, on its fans',
-  use: 'What the use asks for long',
+  use: 'Continuous duty of the use',
 };
-/** Speeds at which the power held for ever is drawn, km/h. */
+/** Speeds at which the power continuous is drawn, km/h. */
 const SPEEDS = Array.from({ length: 27 }, (_, i) => 5 * i);
 
 /** Heat against the radiator: the power that can be held at each speed, and what each duty asks for. */
@@ -25,7 +25,7 @@ export function Cooling() {
   const [now, later] = times;
   return (
     <section className="block">
-      <h2>Heat against the radiator</h2>
+      <h2>Radiator sizing</h2>
       {check && (
         <p className="say">
           <Sentence>{check.because}</Sentence>
@@ -46,7 +46,7 @@ export function Cooling() {
                     Into coolant, {unitOf('powerKw', units)}
                   </th>
                   <th scope="col" className="r">
-                    Radiator sheds, {unitOf('powerKw', units)}
+                    Heat rejected, {unitOf('powerKw', units)}
                   </th>
                   <th scope="col" className="r">
                     Load
@@ -82,7 +82,7 @@ export function Cooling() {
               </tbody>
             </table>
             {!now.duties.some((d) => d.duty === 'crawl') && (
-              <p className="muted small">Crawling is not judged: nobody has entered what its fans draw.</p>
+              <p className="muted small">Crawl not checked: fan current missing.</p>
             )}
           </Scrolled>
         </div>
@@ -91,7 +91,7 @@ export function Cooling() {
   );
 }
 
-/** Power held for ever over speed, and the duties as points: one above the line overheats. */
+/** Power continuous over speed, and the duties as points: one above the line overheats. */
 function Held({ now, later }: { now: CoolingTimes; later: CoolingTimes | undefined }) {
   const units = useUnits();
   const kw = (v: number) => toDisplay(v, 'powerKw', units);
@@ -101,10 +101,7 @@ function Held({ now, later }: { now: CoolingTimes; later: CoolingTimes | undefin
   const top = 1.1 * Math.max(...data.map((d) => d.held), ...points.map((p) => kw(p.powerKw)));
   const end = kph(SPEEDS.at(-1)!);
   return (
-    <figure
-      aria-label="Power that can be held for ever, over road speed, with what each duty asks for"
-      style={{ marginBottom: 8 }}
-    >
+    <figure aria-label="Continuous power over road speed, with the demand of each duty" style={{ marginBottom: 8 }}>
       <ResponsiveContainer height={220}>
         <LineChart data={data} margin={{ top: 18, right: 16, bottom: 16, left: 6 }} accessibilityLayer={false}>
           <CartesianGrid {...GRID} />
@@ -128,7 +125,7 @@ function Held({ now, later }: { now: CoolingTimes; later: CoolingTimes | undefin
             ticks={niceTicks(0, top, 5)}
             {...AXIS}
             label={{
-              value: `${unitOf('powerKw', units)} held for ever`,
+              value: `${unitOf('powerKw', units)} continuous`,
               position: 'insideTopLeft',
               offset: -14,
               dx: 40,

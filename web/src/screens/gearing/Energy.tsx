@@ -3,14 +3,14 @@ import css from './gearing.module.css';
 
 /** The bar's shares, in the order in which they are laid. */
 const SHARES = [
-  ['kineticJ', 'speed of car, wheels and engine', 'var(--dye)'],
+  ['kineticJ', 'kinetic energy', 'var(--dye)'],
   ['dragJ', 'air', '#6f8f9c'],
-  ['rollingJ', 'rolling', '#9aa58d'],
-  ['gradeJ', 'height', '#b9a27a'],
-  ['drivelineLossJ', 'gearbox and axle', '#8d7b6c'],
-  ['clutchSlipJ', 'clutch or converter', 'var(--tight)'],
+  ['rollingJ', 'rolling resistance', '#9aa58d'],
+  ['gradeJ', 'grade (potential energy)', '#b9a27a'],
+  ['drivelineLossJ', 'driveline losses', '#8d7b6c'],
+  ['clutchSlipJ', 'clutch or converter slip', 'var(--tight)'],
   ['tyreSlipJ', 'tyre slip', 'var(--blocked)'],
-  ['engineRevDropJ', 'revs given up at shifts', '#5a5e58'],
+  ['engineRevDropJ', 'engine inertia lost at shifts', '#5a5e58'],
 ] as const;
 
 /** The energy account of a run: shares that add up to the engine's work. */
@@ -39,7 +39,7 @@ export function Energy({ run }: { run: RunAnswer }) {
         ))}
       </div>
       <p className="muted small" style={{ marginTop: 8 }}>
-        {(total / 1000).toFixed(0)} kJ of engine work, accounted for within {(100 * run.imbalance).toFixed(2)} %.
+        {(total / 1000).toFixed(0)} kJ engine work, balance error {(100 * run.imbalance).toFixed(2)} %.
       </p>
     </>
   );

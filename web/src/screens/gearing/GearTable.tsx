@@ -25,7 +25,7 @@ export function GearTable({
   const units = useUnits();
   return (
     <section className="block">
-      <h2>Gear by gear</h2>
+      <h2>Gear table</h2>
       <Scrolled label="Gears">
         <table className={layout['figures']}>
           <thead>
@@ -41,22 +41,22 @@ export function GearTable({
                 Per 1,000 rpm, {unitOf('speedKph', units)}
               </th>
               <th scope="col" className="r">
-                rpm at cruise
+                Engine speed at cruise, rpm
               </th>
               <th scope="col" className="r">
-                Peak thrust, {unitOf('forceN', units)}
+                Peak tractive force, {unitOf('forceN', units)}
               </th>
               <th scope="col" className="r">
-                {build.brief.hill && build.brief.hill.trailerKg > 0 ? 'Climbs with trailer' : 'Climbs'}, %
+                {build.brief.hill && build.brief.hill.trailerKg > 0 ? 'Gradeability with trailer' : 'Climbs'}, %
               </th>
-              <th scope="col">On dry tyres</th>
+              <th scope="col">Dry traction</th>
               <th scope="col" className="r">
-                Box sees, {unitOf('torqueNm', units)}
+                Gearbox input load, {unitOf('torqueNm', units)}
               </th>
               <th scope="col" className="r">
-                of rated
+                Torque rating
               </th>
-              <th scope="col">Set by</th>
+              <th scope="col">Limited by</th>
             </tr>
           </thead>
           <tbody>
@@ -70,7 +70,7 @@ export function GearTable({
                   <td className="r">{gear.ratio.toFixed(2)}</td>
                   <td className="r">
                     {gear.speedAtRedlineKph === undefined
-                      ? 'not known'
+                      ? 'unknown'
                       : formatNumber(gear.speedAtRedlineKph, 'speedKph', units)}
                   </td>
                   <td className="r">{formatNumber(gear.speedPer1000Kph, 'speedKph', units, { digits: 1 })}</td>
@@ -78,25 +78,25 @@ export function GearTable({
                     {gear.cruiseRpm === undefined ? (
                       '–'
                     ) : gear.cruiseRpm > (redlineRpm ?? Infinity) ? (
-                      <span className="muted">too fast</span>
+                      <span className="muted">above top speed</span>
                     ) : (
                       formatNumber(gear.cruiseRpm, 'rpm', units)
                     )}
                   </td>
-                  <td className="r">{pull ? formatNumber(pull.peakThrustN, 'forceN', units) : 'not known'}</td>
+                  <td className="r">{pull ? formatNumber(pull.peakThrustN, 'forceN', units) : 'unknown'}</td>
                   <td className="r">
                     {pull?.gradePct === undefined ? '–' : formatNumber(pull.gradePct, 'percent', units, { digits: 0 })}
                   </td>
                   <td>
                     {pull?.torqueAtGripNm === undefined
-                      ? 'not known'
+                      ? 'unknown'
                       : pull.spins
-                        ? `give up at ${formatNumber(pull.torqueAtGripNm, 'torqueNm', units)} ${unitOf('torqueNm', units)}`
+                        ? `wheelspin above ${formatNumber(pull.torqueAtGripNm, 'torqueNm', units)} ${unitOf('torqueNm', units)}`
                         : 'hold'}
                   </td>
                   <td className="r">{load ? formatNumber(load.loadNm, 'torqueNm', units) : '–'}</td>
                   <td className="r">
-                    {load?.ratingNm === undefined ? 'not known' : formatNumber(load.ratingNm, 'torqueNm', units)}
+                    {load?.ratingNm === undefined ? 'unknown' : formatNumber(load.ratingNm, 'torqueNm', units)}
                   </td>
                   <td>{load ? (load.governs === 'grip' ? 'tyres' : 'engine') : '–'}</td>
                 </tr>
@@ -106,8 +106,8 @@ export function GearTable({
         </table>
       </Scrolled>
       <p className="muted small" style={{ marginTop: 6 }}>
-        Tyres with load transfer at the limit, driver and half a tank aboard. The shaded gear is the one the box must
-        stand. Loads bound steady driving: a dumped clutch adds the engine’s inertia torque.
+        Traction limit includes load transfer, driver and half a tank of fuel. Shaded: gear with the highest load.
+        Steady-state loads; a clutch-dump start adds engine inertia torque.
       </p>
     </section>
   );

@@ -6,11 +6,11 @@ import layout from '../../pieces/layout.module.css';
 import css from './gearing.module.css';
 
 const TABS = [
-  ['ratios', 'Ratios and thrust', lazy(() => import('./Ratios.tsx').then((m) => ({ default: m.Ratios })))],
-  ['run', 'Run', lazy(() => import('./Run.tsx').then((m) => ({ default: m.Run })))],
-  ['choose', 'Choose ratios', lazy(() => import('./Choose.tsx').then((m) => ({ default: m.Choose })))],
-  ['stress', 'What it stands', lazy(() => import('./Stress.tsx').then((m) => ({ default: m.Stress })))],
-  ['boxes', 'Gearboxes compared', lazy(() => import('./Boxes.tsx').then((m) => ({ default: m.Boxes })))],
+  ['ratios', 'Ratios and tractive force', lazy(() => import('./Ratios.tsx').then((m) => ({ default: m.Ratios })))],
+  ['run', 'Acceleration', lazy(() => import('./Run.tsx').then((m) => ({ default: m.Run })))],
+  ['choose', 'Ratio selection', lazy(() => import('./Choose.tsx').then((m) => ({ default: m.Choose })))],
+  ['stress', 'Drivetrain strength', lazy(() => import('./Stress.tsx').then((m) => ({ default: m.Stress })))],
+  ['boxes', 'Gearbox comparison', lazy(() => import('./Boxes.tsx').then((m) => ({ default: m.Boxes })))],
 ] as const;
 
 /** What it is like to drive, which ratios to buy, and what it does to box, axle and tyres. */
@@ -25,7 +25,7 @@ export function GearingScreen() {
       <div className="main">
         <div className={layout['empty']}>
           <h2>There is no candidate yet</h2>
-          <p>Put an engine and a gearbox into the line-up; their gearing is worked out here.</p>
+          <p>Add a candidate with engine and gearbox to calculate its gearing.</p>
         </div>
       </div>
     );
@@ -39,7 +39,7 @@ export function GearingScreen() {
           </NavLink>
         ))}
       </nav>
-      <Suspense fallback={<p className="main muted">Opening…</p>}>
+      <Suspense fallback={<p className="main muted">Loading…</p>}>
         <WhenJudged>
           <Panel />
         </WhenJudged>

@@ -40,7 +40,7 @@ export function BesideField() {
   const { beside, choose } = useBeside();
   return (
     <ChoiceField
-      label="Beside it"
+      label="Compare with"
       value={beside?.id ?? 'none'}
       onCommit={(id) => choose(id === 'none' ? '' : id)}
       choices={[
@@ -73,7 +73,7 @@ export function Ratios() {
       <div className="main">
         <div className="answer">
           <p className="say big">
-            {first ? <Sentence>{first.title}</Sentence> : 'No gearing to judge yet'}
+            {first ? <Sentence>{first.title}</Sentence> : 'No gearing data yet'}
             {cruise && g?.cruiseRpm && (
               <>
                 {' '}
@@ -99,12 +99,12 @@ export function Ratios() {
               <h2>
                 {g && g.speeds.length > 0
                   ? 'What it pulls is not known yet; how fast each gear turns it is'
-                  : 'Gearing needs an engine with a curve and a tyre that can be read'}
+                  : 'Missing: engine torque curve or valid tyre size'}
               </h2>
               <p>
                 {g && g.speeds.length > 0
-                  ? 'What is missing stands beside, with where it is entered.'
-                  : 'Choose them in the candidate; everything here follows.'}
+                  ? 'Missing data is listed, with the screen to enter it.'
+                  : 'Select them under Candidate.'}
               </p>
             </div>
             {g && g.speeds.length > 0 && (
@@ -131,7 +131,7 @@ export function Ratios() {
             <GearTable speeds={g.speeds} gears={gears} strength={figures.strength} redlineRpm={g.redlineRpm} />
             <section className="block grid-two">
               <div>
-                <h2>{build.brief.hill ? 'Hill start' : 'Hill start: the brief names no hill'}</h2>
+                <h2>{build.brief.hill ? 'Hill start' : 'Hill start: no grade in brief'}</h2>
                 {[check('hill'), check('clutch-margin'), check('wheel-room'), check('stall')].map(
                   (c) =>
                     c && (
@@ -159,7 +159,7 @@ export function Ratios() {
               <div>
                 <h2>Fuel and range</h2>
                 {fuel.length === 0 ? (
-                  <p className="muted">Needs a cruise speed or a trailer in the brief, and the weighed car.</p>
+                  <p className="muted">Missing: cruise speed or trailer (brief), vehicle mass (survey).</p>
                 ) : (
                   <table className={layout['figures']}>
                     <thead>
@@ -181,7 +181,7 @@ export function Ratios() {
                         <tr key={String(f.hauling)}>
                           <th scope="row">
                             <Plain value={f.speedKph} quantity="speedKph" />
-                            {f.hauling ? ', trailer up 3 %' : ', level'}
+                            {f.hauling ? ', with trailer, 3 % grade' : ', level'}
                           </th>
                           <td className="r">
                             {systemOf('speedKph', units) === 'us'
@@ -196,8 +196,7 @@ export function Ratios() {
                   </table>
                 )}
                 <p className="muted small" style={{ marginTop: 6 }}>
-                  Estimated from resistance and a straight line of fuel over load; steady speed, nine tenths of the
-                  tank.
+                  Estimate from road load and linear fuel consumption; constant speed, 90 % of tank.
                 </p>
               </div>
             </section>
@@ -205,7 +204,7 @@ export function Ratios() {
           </>
         )}
       </div>
-      <FindingsColumn title="Gearing and gearbox" findings={findings} />
+      <FindingsColumn title="Gearing findings" findings={findings} />
     </div>
   );
 }
@@ -218,7 +217,7 @@ const rimOf = (code: string): number => {
   }
 };
 
-/** Which tyres would hold and have room, and what each differential passes. */
+/** Which tyres would suit and have room, and what each differential passes. */
 function TyresAndDifferential() {
   const { build, candidate } = useBuild();
   const { assessment } = useJudgement();
@@ -226,11 +225,11 @@ function TyresAndDifferential() {
   const units = useUnits();
   const road = assessment?.figures?.road;
   if (!road || !candidate) return null;
-  const newtons = (n: number | undefined) => (n === undefined ? 'not known' : formatNumber(n, 'forceN', units));
+  const newtons = (n: number | undefined) => (n === undefined ? 'unknown' : formatNumber(n, 'forceN', units));
   return (
     <section className="block grid-two">
       <div>
-        <h2>Tyres of the survey</h2>
+        <h2>Tyre options</h2>
         <Scrolled label="Ratios">
           <table className={layout['figures']}>
             <thead>
@@ -239,8 +238,8 @@ function TyresAndDifferential() {
                 <th scope="col" className="r">
                   Dry, {unitOf('forceN', units)}
                 </th>
-                <th scope="col">Lets go in</th>
-                <th scope="col">Room</th>
+                <th scope="col">Wheelspin in gears</th>
+                <th scope="col">Wheel-arch clearance</th>
               </tr>
             </thead>
             <tbody>
@@ -258,7 +257,7 @@ function TyresAndDifferential() {
                         <button
                           type="button"
                           className={layout['link']}
-                          title={`Run ${t.code}`}
+                          title={`Use ${t.code}`}
                           onClick={() => saveCandidate(candidate, { ...candidate, tyreCode: t.code })}
                         >
                           {t.code}
@@ -267,7 +266,7 @@ function TyresAndDifferential() {
                       {t.fitted && <small className="muted"> fitted</small>}
                     </th>
                     <td className="r">{newtons(t.gripN)}</td>
-                    <td>{t.gripN === undefined ? 'not known' : t.spinsIn.map(gearWord).join(', ') || 'none'}</td>
+                    <td>{t.gripN === undefined ? 'unknown' : t.spinsIn.map(gearWord).join(', ') || 'none'}</td>
                     <td>
                       {tooLarge ? (
                         <>
@@ -282,7 +281,7 @@ function TyresAndDifferential() {
                         <span className="muted">not measured</span>
                       ) : (
                         <>
-                          <StateMark state="clear" /> has room
+                          <StateMark state="clear" /> fits
                         </>
                       )}
                     </td>
@@ -296,7 +295,7 @@ function TyresAndDifferential() {
       <div>
         <h2>Differential</h2>
         {road.differentials.length === 0 ? (
-          <p className="muted">Needs one driven axle, the weighed car and a tyre.</p>
+          <p className="muted">Missing: single driven axle, vehicle mass or tyre.</p>
         ) : (
           <table className={layout['figures']}>
             <thead>
@@ -337,14 +336,13 @@ function TyresAndDifferential() {
         )}
         {road.hillNeedN !== undefined && road.differentials.length > 0 && (
           <p className="muted small" style={{ marginTop: 6 }}>
-            Pulling away on your hill asks {newtons(road.hillNeedN)} {unitOf('forceN', units)}. With one wheel on wet
-            grass{' '}
+            Hill start requires {newtons(road.hillNeedN)} {unitOf('forceN', units)}. With one wheel on wet grass{' '}
             {road.differentials.some((d) => d.splitN >= road.hillNeedN!)
-              ? `it goes with the differential ${road.differentials
+              ? `sufficient differential: ${road.differentials
                   .filter((d) => d.splitN >= road.hillNeedN!)
                   .map((d) => d.kind)
                   .join(' or ')}.`
-              : 'none of them does it.'}
+              : 'no differential is sufficient.'}
           </p>
         )}
       </div>

@@ -25,7 +25,7 @@ const LEVEL_S = 0.1;
 
 function beforeOrAfter(mine: number, other: number): string {
   const gap = Math.abs(other - mine);
-  return gap < LEVEL_S ? 'level with' : `${gap.toFixed(1)} s ${mine < other ? 'before' : 'after'}`;
+  return gap < LEVEL_S ? 'same time as' : `${gap.toFixed(1)} s ${mine < other ? 'before' : 'after'}`;
 }
 
 /** A run from rest: what is asked, the times, the traces, where the energy went. */
@@ -54,17 +54,17 @@ export function Run() {
         <div className="answer">
           <p className="say big">
             {mine.answer === undefined && mine.fault === undefined ? (
-              'Running…'
+              'Calculating…'
             ) : !run ? (
               mine.fault !== undefined ? (
-                'It can’t be run like that'
+                'Cannot calculate with these settings'
               ) : (
-                'A run needs a curve, the weighed car, a tyre, and of an automatic its converter'
+                'Missing: torque curve, vehicle mass, tyre or torque converter data'
               )
             ) : !run.starts ? (
-              'It does not pull away like this'
+              'The car does not move off with these settings'
             ) : time(run) === undefined ? (
-              <Sentence>{`It never reaches {{100|speedKph}} like this`}</Sentence>
+              <Sentence>{`{{100|speedKph}} is not reached`}</Sentence>
             ) : (
               <>
                 {formatQuantity(us ? 60 * KPH_PER_MPH : 100, 'speedKph', units)} in {time(run)!.toFixed(1)} s
@@ -77,8 +77,8 @@ export function Run() {
           {run?.starts && (
             <p className="say muted">
               {run.gripLimitedS > 0.05
-                ? `The tyres set the pace for ${run.gripLimitedS.toFixed(1)} s; the driver feathers the throttle there.`
-                : 'The tyres hold all the way.'}{' '}
+                ? `Traction limited for ${run.gripLimitedS.toFixed(1)} s (part throttle).`
+                : 'No wheelspin.'}{' '}
               {run.loaded && (
                 <Sentence>
                   {`Held at {{${run.loaded.rpm}|rpm}} by ${run.loaded.heldBy === 'stall' ? 'its stall' : 'the brakes'}, with {{${100 * run.loaded.boostShare}|percent|0|}} of its boost; {{${run.loaded.heatJ / 1000}|number|0|}} kJ go into the converter${run.loaded.oilRiseC === undefined ? '' : `, its oil {{${run.loaded.oilRiseC}|warmerC|0|}} warmer`}.`}
@@ -87,24 +87,24 @@ export function Run() {
               {run.converter
                 ? run.loaded
                   ? ''
-                  : 'From its stall, the converter slipping.'
-                : `Let in at ${formatNumber(run.launchRpm, 'rpm', units)} rpm, ${run.shiftTimeS.toFixed(2)} s a shift.`}
+                  : 'Launch at stall speed.'
+                : `Clutch engagement at ${formatNumber(run.launchRpm, 'rpm', units)} rpm, shift time ${run.shiftTimeS.toFixed(2)} s.`}
             </p>
           )}
         </div>
-        <div className={css['drive-bar']} role="group" aria-label="How it is driven">
+        <div className={css['drive-bar']} role="group" aria-label="Test conditions">
           <BesideField />
           <ChoiceField
-            label="Air"
+            label="Ambient conditions"
             value={asked.day}
             choices={choices([
               ['standard', 'standard'],
-              ['worst', 'worst day'],
+              ['worst', 'hot day'],
             ])}
             onCommit={(v) => change({ day: v as RunChoices['day'] })}
           />
           <ChoiceField
-            label="Road"
+            label="Road surface"
             value={asked.grip}
             choices={choices([
               ['dry', 'dry'],
@@ -136,7 +136,7 @@ export function Run() {
             onCommit={(v) => change({ gradePct: v })}
           />
           <QuantityField
-            label="Launch at"
+            label="Launch rpm"
             quantity="rpm"
             optional
             min={500}
@@ -157,7 +157,7 @@ export function Run() {
             />
           )}
           <QuantityField
-            label="Shift at"
+            label="Upshift rpm"
             quantity="rpm"
             optional
             min={1000}
@@ -166,7 +166,7 @@ export function Run() {
             onCommit={(v) => change({ shiftRpm: v })}
           />
           <QuantityField
-            label="Shift takes"
+            label="Shift time"
             quantity="seconds"
             digits={2}
             optional
@@ -185,16 +185,16 @@ export function Run() {
           <>
             <Facts run={run} other={otherRun} letter={beside?.letter} />
             <div className="row spread">
-              <h2>Along the run</h2>
+              <h2>Traces</h2>
               <span style={{ width: 290, display: 'flex', gap: 8, alignItems: 'center' }}>
                 <Button
                   sx={{ flex: 'none' }}
                   onClick={() => saveFile(traceCsv(run, units), 'text/csv', `${build.id}-${candidate!.letter}-run.csv`)}
                 >
-                  As CSV
+                  Export CSV
                 </Button>
                 <ChoiceField
-                  label="Drawn"
+                  label="Show"
                   value={view}
                   choices={VIEWS.map(([value, label]) => ({ value, label }))}
                   onCommit={(v) => setView(v as View)}
@@ -211,7 +211,7 @@ export function Run() {
             />
             <section className="block grid-two">
               <div>
-                <h2>Where the engine’s work went, a quarter mile</h2>
+                <h2>Energy balance, quarter mile</h2>
                 <Energy run={run} />
               </div>
               <div>
@@ -231,7 +231,7 @@ export function Run() {
                         </th>
                       )}
                       <th scope="col" className="r">
-                        Best left at, rpm
+                        Optimum upshift, rpm
                       </th>
                     </tr>
                   </thead>
@@ -248,7 +248,7 @@ export function Run() {
                 </table>
                 {run.boost && (
                   <p className="muted small" style={{ marginTop: 6 }}>
-                    Lag costs {run.boost.fromRestS.toFixed(2)} s from rest, lifting at the shifts{' '}
+                    Lag costs {run.boost.fromRestS.toFixed(2)} s from rest, throttle closed at shifts{' '}
                     {run.boost.atShiftsS.toFixed(2)} s more.
                   </p>
                 )}
@@ -269,12 +269,12 @@ function Facts({ run, other, letter }: { run: RunAnswer; other: RunAnswer | unde
     [`0 to ${formatQuantity(60 * KPH_PER_MPH, 'speedKph', units)}`, (r) => s(r.zeroTo60MphS), 's'],
     ['Quarter mile', (r) => s(r.quarterMile?.timeS), 's'],
     [
-      'At its end',
+      'Trap speed',
       (r) => (r.quarterMile ? formatNumber(r.quarterMile.speedKph, 'speedKph', units) : '–'),
       unitOf('speedKph', units),
     ],
-    [run.converter ? 'Heat in the converter' : 'Heat in the clutch', (r) => (r.launchHeatJ / 1000).toFixed(0), 'kJ'],
-    ['Tyres set the pace', (r) => r.gripLimitedS.toFixed(1), 's'],
+    [run.converter ? 'Heat in the converter' : 'Clutch heat, launch', (r) => (r.launchHeatJ / 1000).toFixed(0), 'kJ'],
+    ['Traction-limited time', (r) => r.gripLimitedS.toFixed(1), 's'],
   ];
   return (
     <dl className={css['drive-facts']}>

@@ -9,8 +9,8 @@ import { candidateColour, candidateDash, candidateWidth } from '../../pieces/mar
 
 export const VIEWS = [
   ['speed', 'speed'],
-  ['rpm', 'revs and gear'],
-  ['thrust', 'thrust against grip'],
+  ['rpm', 'engine speed and gear'],
+  ['thrust', 'tractive force and grip limit'],
   ['slip', 'clutch slip'],
 ] as const;
 export type View = (typeof VIEWS)[number][0];
@@ -123,8 +123,8 @@ export function RunChart({ view, runs }: { view: View; runs: readonly Shown[] })
       </ResponsiveContainer>
       <figcaption className="muted small">
         {series.map((s) => `${s.candidate.letter} ${s.candidate.name}`).join(' · ')}
-        {view === 'thrust' && ' · black: what the tyres pass · dashed grey: what the road asks'}
-        {view === 'rpm' && ' · at each line the next gear'}
+        {view === 'thrust' && ' · black: grip limit · dashed grey: road load'}
+        {view === 'rpm' && ' · vertical lines: gear changes'}
       </figcaption>
     </figure>
   );

@@ -56,7 +56,7 @@ export function SawTooth({
             y2={brief.band.highRpm}
             fill="var(--dye-tint)"
             fillOpacity={1}
-            label={{ value: 'your band', position: 'insideTopLeft', fontSize: 12.5, fill: 'var(--dye)' }}
+            label={{ value: 'rpm range', position: 'insideTopLeft', fontSize: 12.5, fill: 'var(--dye)' }}
           />
           <XAxis
             dataKey="speed"
@@ -117,8 +117,7 @@ export function SawTooth({
         </LineChart>
       </ResponsiveContainer>
       <figcaption className="muted small">
-        Heavy line: shifting at the redline. Thin ochre rays: gears in which the dry tyres give up before the engine
-        does. Green: the cruise rpm asked for.
+        Bold line: upshift at redline. Thin ochre lines: gears with wheelspin on dry road. Green: target cruise rpm.
       </figcaption>
     </figure>
   );

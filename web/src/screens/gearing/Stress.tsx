@@ -36,7 +36,7 @@ export function Stress() {
     return (
       <div className="screen whole">
         <div className="main">
-          <p className="say big">Nothing can be judged before engine and gearbox are in the library</p>
+          <p className="say big">No results: engine or gearbox not in the library</p>
           {findings[0] && (
             <p className="say">
               <Sentence>{findings[0].because}</Sentence>
@@ -54,26 +54,26 @@ export function Stress() {
         <div className="answer">
           <p className="say big">
             {first ? (
-              <Sentence>{`${before.length > 0 ? 'Of what can break the' : 'The'} ${first.name} ${first.name.endsWith('s') ? 'give' : 'gives'} up first, at {{${first.kw!}|powerKw}}`}</Sentence>
+              <Sentence>{`Weakest component: ${first.name}, {{${first.kw!}|powerKw}}`}</Sentence>
             ) : (
-              'Nobody has told what any of it stands'
+              'No ratings available'
             )}
           </p>
           {first && (
             <p className="say muted">
               {before.length > 0 && (
-                <Sentence>{`Before it, breaking nothing: ${before.map((l) => `${l.name} at {{${l.kw!}|powerKw}}`).join(', ')}. `}</Sentence>
+                <Sentence>{`Earlier limits without damage: ${before.map((l) => `${l.name} at {{${l.kw!}|powerKw}}`).join(', ')}. `}</Sentence>
               )}
               <Sentence>{first.because}</Sentence>
               {components.unknown.length > 0 && ` Not known: ${components.unknown.map((l) => l.name).join(', ')}.`}
             </p>
           )}
         </div>
-        <h2>The order in which things give up</h2>
+        <h2>Power limit of each component, lowest first</h2>
         <LinkTrack links={components.known} unknown={components.unknown} />
         <Cooling />
         <section className="block">
-          <h2>Load in each gear against the rating</h2>
+          <h2>Gearbox load and rating by gear</h2>
           <Loads />
         </section>
         <section className="block grid-two">
@@ -81,18 +81,16 @@ export function Stress() {
           <Behind />
         </section>
         <section className="block">
-          <h2>Weak box now or strong box now</h2>
+          <h2>Lifetime cost: current or stronger gearbox</h2>
           <WeakStrong boxes={boxes} fault={compared.fault} />
         </section>
         <p className="muted small" style={{ marginTop: 10 }}>
-          Loads bound steady driving; a dumped clutch adds the engine’s inertia torque
-          {driveline.launchJ !== undefined &&
-            `, and each start puts ${(driveline.launchJ / 1000).toFixed(0)} kJ into the clutch`}
-          . A clutch or flywheel that bursts goes through the floor: a scatter shield and a hoop round the propshaft are
-          the usual cautions.
+          Steady-state loads; a clutch-dump start adds engine inertia torque
+          {driveline.launchJ !== undefined && `; clutch heat ${(driveline.launchJ / 1000).toFixed(0)} kJ per start`}. A
+          burst clutch or flywheel can penetrate the floor. Fit a scatter shield and a propshaft safety loop.
         </p>
       </div>
-      <FindingsColumn title="What it stands" findings={findings} />
+      <FindingsColumn title="Drivetrain strength" findings={findings} />
     </div>
   );
 }
@@ -114,7 +112,7 @@ function LinkTrack({ links, unknown }: { links: readonly ComponentLimit[]; unkno
     </>
   );
   return (
-    <div className={css['links']} role="table" aria-label="Power at which each link gives up">
+    <div className={css['links']} role="table" aria-label="Power limit of each component">
       <span />
       <div className={css['heads']}>
         {now.powerKw !== undefined && <span style={{ left: at(now.powerKw) }}>now</span>}
@@ -166,27 +164,27 @@ function Loads() {
   const nm = (v: number | undefined) => (v === undefined ? '–' : formatNumber(v, 'torqueNm', units));
   if (!strength || !gearing || strength.gears.length === 0) return <p className="muted">Needs a torque curve.</p>;
   return (
-    <Scrolled label="What the driveline stands">
+    <Scrolled label="Drivetrain strength">
       <table className={layout['figures']}>
         <thead>
           <tr>
             <th scope="col">Gear</th>
             <th scope="col" className="r">
-              Engine × use, {unitOf('torqueNm', units)}
+              Engine × service factor, {unitOf('torqueNm', units)}
             </th>
             <th scope="col" className="r">
-              Tyres hand back, {unitOf('torqueNm', units)}
+              At the grip limit, {unitOf('torqueNm', units)}
             </th>
             <th scope="col" className="r">
-              Box sees, {unitOf('torqueNm', units)}
+              Gearbox input load, {unitOf('torqueNm', units)}
             </th>
             <th scope="col" className="r">
-              Rated, {unitOf('torqueNm', units)}
+              Rating, {unitOf('torqueNm', units)}
             </th>
             <th scope="col" className="r">
-              Margin
+              Safety factor
             </th>
-            <th scope="col">Governed by</th>
+            <th scope="col">Limited by</th>
           </tr>
         </thead>
         <tbody>
@@ -199,7 +197,7 @@ function Loads() {
                 <td className="r">{nm(grip)}</td>
                 <td className="r">{nm(g.loadNm)}</td>
                 <td className="r">
-                  {g.ratingNm === undefined ? 'not known' : nm(g.ratingNm)}
+                  {g.ratingNm === undefined ? 'unknown' : nm(g.ratingNm)}
                   {g.bridged && <EvidenceMark evidence={g.bridged.inputNm.evidence} />}
                 </td>
                 <td className="r">{g.margin?.toFixed(2) ?? '–'}</td>
@@ -207,7 +205,7 @@ function Loads() {
                   {g.governs === 'engine' ? (
                     'engine'
                   ) : g.ratingNm !== undefined && g.ratingNm < g.engineNm ? (
-                    <b>strong enough only because the tyres slip first</b>
+                    <b>sufficient only because of tyre slip</b>
                   ) : (
                     'tyres'
                   )}
@@ -228,9 +226,9 @@ function RatingBridge() {
   const box = library.gearboxes.find((g) => g.id === candidate!.gearboxId);
   return (
     <div>
-      <h2>Ratings as they were told</h2>
+      <h2>Gearbox torque ratings by source</h2>
       {!box || box.ratings.length === 0 ? (
-        <p className="muted">Nobody has told what this box stands.</p>
+        <p className="muted">No torque rating for this gearbox.</p>
       ) : (
         box.ratings.map((r) => {
           const b = ratingAtInputShaft(r);
@@ -239,9 +237,9 @@ function RatingBridge() {
             <div key={r.id} style={{ marginTop: 8 }}>
               <FigureText figure={told} quantity={r.torqueNm ? 'torqueNm' : 'powerKw'} />{' '}
               <span className="muted">
-                {r.at === 'wheels' ? 'at the wheels' : r.at === 'engine' ? 'of an engine' : 'at the input'}
+                {r.at === 'wheels' ? 'at the wheels' : r.at === 'engine' ? 'at the flywheel' : 'at the input'}
                 {r.gear === undefined ? '' : `, ${gearWord(r.gear)}`}
-                {r.unit === 'built' ? ', of a built one' : ''}
+                {r.unit === 'built' ? ', uprated gearbox' : ''}
                 {r.inUse ? '' : ', not in use'}
                 {told?.source ? `: ${told.source}` : ''}
               </span>
@@ -274,10 +272,8 @@ function Behind() {
   const checks = assessment!.checks.filter((c) => /^(axle-margin|shaft-margin|propshaft-speed)$/.test(c.id));
   return (
     <div>
-      <h2>Behind the box</h2>
-      {checks.length === 0 && (
-        <p className="muted">The survey has no axle rating and no propshaft: put them in and they are judged here.</p>
-      )}
+      <h2>Propshaft and axle</h2>
+      {checks.length === 0 && <p className="muted">Enter axle rating and propshaft in the survey.</p>}
       {checks.map((c) => (
         <p key={c.id} style={{ marginTop: 8 }}>
           <StateMark state={c.state} />{' '}
@@ -301,13 +297,12 @@ function Behind() {
       ))}
       {driveline.donorMassRatio && (
         <p style={{ marginTop: 8 }}>
-          <b>Against the car it came from</b>{' '}
-          <FigureText figure={driveline.donorMassRatio} quantity="ratio" digits={2} />
+          <b>Mass ratio to donor car</b> <FigureText figure={driveline.donorMassRatio} quantity="ratio" digits={2} />
           <br />
           <span className="muted small">
             {driveline.donorMassRatio.value < 1
-              ? 'Lighter: the box has an easy life.'
-              : 'Heavier: the box lives harder.'}
+              ? 'Lighter than the donor car: lower load.'
+              : 'Heavier than the donor car: higher load.'}
             {driveline.donorLaunchShare !== undefined &&
               ` A start heats the clutch ${driveline.donorLaunchShare.toFixed(2)} times as much, what is towed counted.`}
           </span>
@@ -327,13 +322,12 @@ function WeakStrong({ boxes, fault }: { boxes: readonly BoxFigures[] | undefined
     return (
       <p className="muted">
         A chance of failure is one over a distance:{' '}
-        <Link to={fieldPath('/brief/distanceKm', build.id, candidate?.letter ?? '') ?? ''}>say in the brief</Link> how
-        far it is to last.
+        <Link to={fieldPath('/brief/distanceKm', build.id, candidate?.letter ?? '') ?? ''}>say in the brief</Link>{' '}
+        design life.
       </p>
     );
   if (!boxes) return <p className="muted">{fault ?? 'Comparing…'}</p>;
-  if (!answer)
-    return <p className="muted">No stronger box of this layout is in the library that is told all that it wants.</p>;
+  if (!answer) return <p className="muted">No stronger compatible gearbox in the library.</p>;
   const { weak, strong, extra, breakEven, cheaper } = answer;
   const km = formatQuantity(build.brief.distanceKm, 'travelledKm', units);
   return (
@@ -342,17 +336,17 @@ function WeakStrong({ boxes, fault }: { boxes: readonly BoxFigures[] | undefined
         {cheaper === 'weak'
           ? `The ${weak.gearbox.shortName} is the cheaper way over ${km}: the ${strong.gearbox.shortName} costs ${money(extra)} more and saves ${money(breakEven)} of failures.`
           : `The ${strong.gearbox.shortName} is the cheaper way over ${km}: it costs ${money(extra)} more and saves ${money(breakEven)} of failures.`}{' '}
-        It turns where the strong one costs {money(Math.max(0, breakEven))} more.
+        Break-even price difference: {money(Math.max(0, breakEven))} more.
       </p>
       <table className={layout['figures']} style={{ marginTop: 8 }}>
         <thead>
           <tr>
             <th scope="col">Gearbox</th>
             <th scope="col" className="r">
-              Margin
+              Safety factor
             </th>
             <th scope="col" className="r">
-              Fails within it
+              Failure probability
             </th>
             <th scope="col" className="r">
               Price
@@ -372,7 +366,7 @@ function WeakStrong({ boxes, fault }: { boxes: readonly BoxFigures[] | undefined
               <td className="r">
                 <FigureText figure={b.margin} quantity="ratio" digits={2} />
               </td>
-              <td className="r">{b.failure === undefined ? 'not known' : `${(100 * b.failure).toFixed(0)} %`}</td>
+              <td className="r">{b.failure === undefined ? 'unknown' : `${(100 * b.failure).toFixed(0)} %`}</td>
               <td className="r">{b.original ? 'in the car' : b.priceUsed ? money(b.priceUsed.likely) : '–'}</td>
               <td className="r">
                 <FigureText figure={b.expected} quantity="money" currency={build.currency} />
@@ -391,8 +385,8 @@ function WeakStrong({ boxes, fault }: { boxes: readonly BoxFigures[] | undefined
       )}
       <p className="muted small" style={{ marginTop: 6 }}>
         Chance of failure: even odds at a margin of 0.70, one in twenty at 1.20 over{' '}
-        {formatQuantity(60_000, 'travelledKm', units)}, wider where the rating is poor; estimated. A failure costs
-        another box, ten hours and what it takes with it.
+        {formatQuantity(60_000, 'travelledKm', units)}, wider for weak evidence; estimated. Failure cost: another
+        gearbox, ten hours and consequential damage.
       </p>
     </>
   );

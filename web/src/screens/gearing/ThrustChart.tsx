@@ -104,7 +104,7 @@ export function ThrustChart({
     />
   );
   return (
-    <figure aria-label="Thrust over road speed" style={{ height: 270, marginBottom: 52 }}>
+    <figure aria-label="Tractive force against vehicle speed" style={{ height: 270, marginBottom: 52 }}>
       <ResponsiveContainer>
         <LineChart margin={{ top: 22, right: 92, bottom: 4, left: 12 }} accessibilityLayer={false}>
           <CartesianGrid {...GRID} />
@@ -153,7 +153,7 @@ export function ThrustChart({
               y={toDisplay(gripN, 'forceN', units)}
               stroke="var(--ink)"
               strokeWidth={1.5}
-              label={{ value: 'tyres, dry', position: 'right', fontSize: 12.5, fill: 'var(--ink)' }}
+              label={{ value: 'grip limit, dry', position: 'right', fontSize: 12.5, fill: 'var(--ink)' }}
             />
           )}
           {wetGripN !== undefined && (
@@ -167,9 +167,9 @@ export function ThrustChart({
         </LineChart>
       </ResponsiveContainer>
       <figcaption className="muted small">
-        Each curve a gear. Grey: what the level road asks.
-        {hill.length > 0 && ' Dashed black: your hill with the trailer.'} Thrust above a tyre line spins the wheels: it
-        can’t be used. The table below has the figures.
+        One curve per gear. Grey: road load on level road.
+        {hill.length > 0 && ' Dashed black: road load on the required grade with trailer.'} Tractive force above a grip
+        line causes wheelspin. Values in the table below.
       </figcaption>
     </figure>
   );

@@ -50,14 +50,14 @@ describe('gearboxes compared', () => {
   test('the answer counts those that stand it, by the very margins', () => {
     draw(<Boxes />);
     const stand = boxes().filter((b) => b.margin && b.margin.value >= 1).length;
-    expect(answer()).toMatch(new RegExp(`^${stand} of ${boxes().length} gearboxes stand`));
+    expect(answer()).toMatch(new RegExp(`^${stand} of ${boxes().length} gearboxes are strong enough`));
   });
 
   test('another box that is taken is written into the candidate', () => {
     draw(<Boxes />);
     const other = boxes().find((b) => !b.current)!;
     const row = screen.getAllByRole('row').find((r) => r.textContent?.includes(other.gearbox.shortName))!;
-    fireEvent.click(within(row).getByRole('button', { name: 'Take it' }));
+    fireEvent.click(within(row).getByRole('button', { name: 'Use' }));
     const [from, to] = actions.saveCandidate.mock.calls[0] as [{ gearboxId: string }, { gearboxId: string }];
     expect(from).toBe(open.candidate);
     expect(to.gearboxId).toBe(other.gearbox.id);
@@ -79,7 +79,7 @@ describe('a run', () => {
 
   test('a launch beyond what the engine turns is held to that, and the rpm that was run with is told', () => {
     draw(<Run />);
-    const launch = screen.getByLabelText<HTMLInputElement>('Launch at');
+    const launch = screen.getByLabelText<HTMLInputElement>('Launch rpm');
     fireEvent.change(launch, { target: { value: '14000' } });
     fireEvent.blur(launch);
     const run = finished(sumNamed('candidate.run')!.run({ ...asked.at(-1)!.question, library })) as {
@@ -87,7 +87,7 @@ describe('a run', () => {
       shiftRpm: number[];
     };
     expect(run.launchRpm).toBe(run.shiftRpm[0]);
-    const told = /Let in at ([\d,]+) rpm/.exec(document.body.textContent ?? '')?.[1];
+    const told = /Clutch engagement at ([\d,]+) rpm/.exec(document.body.textContent ?? '')?.[1];
     expect(Number(told!.replace(',', ''))).toBe(Math.round(run.launchRpm));
   });
 
@@ -105,6 +105,6 @@ describe('a run', () => {
     const f = tug.candidates.find((c) => c.letter === 'F')!;
     openJudged({ ...tug, chassis: null }, f.id);
     draw(<Run />);
-    expect(answer()).toMatch(/A run needs a curve, the weighed car, a tyre/);
+    expect(answer()).toMatch(/Missing: torque curve, vehicle mass, tyre/);
   });
 });

@@ -43,7 +43,7 @@ export function JointRow({
   const { saveCandidate } = useBuildActions();
   const units = useUnits();
   const { closure, state } = figure;
-  const absent = closure.how === 'found' ? 'as found' : closure.how === 'direct' ? 'nothing asked' : 'not known';
+  const absent = closure.how === 'found' ? 'as found' : closure.how === 'direct' ? 'none required' : 'unknown';
   const between = betweenOf(seen, (s) => wordSentence(s, units));
   const left = deletionOf(figure.key);
   // What may be left out may be so whatever the computer does.
@@ -107,7 +107,7 @@ export function JointRow({
           )}
           {guide && left && (
             <p className="muted small">
-              Then the computer has to be told: {lowered(left.tell)}. {left.rules}
+              ECU settings required: {lowered(left.tell)}. {left.rules}
             </p>
           )}
           {closure.how === 'unknown' && <Looked jointKey={figure.key} candidate={candidate} />}
@@ -115,19 +115,19 @@ export function JointRow({
             <Button
               onClick={() => saveCandidate(candidate, takeOut(candidate, { kind: 'jointCheck', joint: figure.key }))}
             >
-              Take back what was seen
+              Remove inspection note
             </Button>
           )}
           {closure.how === 'swapped' && (
             <Button onClick={() => saveCandidate(candidate, takeOut(candidate, { kind: 'swap', ...closure.work }))}>
-              Don’t swap it over
+              Do not reuse
             </Button>
           )}
           {closure.how === 'made' && (
             <Button
               onClick={() => saveCandidate(candidate, takeOut(candidate, { kind: 'fabrication', ...closure.work }))}
             >
-              {left ? 'Keep it after all' : 'Don’t make it'}
+              {left ? 'Keep' : 'Do not fabricate'}
             </Button>
           )}
         </div>
@@ -155,7 +155,7 @@ function Looked({ jointKey, candidate }: { jointKey: string; candidate: Candidat
           )
         }
       >
-        I looked: it mates
+        Inspected: direct fit
       </Button>
     </div>
   );

@@ -53,7 +53,7 @@ function Open({ candidate, subject }: { candidate: Candidate; subject: Subject }
           <p className="say muted">{countsOf(seen)}</p>
         </div>
         <Lines seen={seen} onPick={pick} />
-        {seen.length === 0 && <p className="muted">Nothing is judged yet.</p>}
+        {seen.length === 0 && <p className="muted">Not checked yet.</p>}
         {JOINT_GROUPS.map((group) => (
           <Group
             key={group}
@@ -141,17 +141,17 @@ function answerOf(seen: readonly JointSeen[]): string {
     return open.length === 1 ? `One joint is open. ${first}` : `${many(open.length)} joints are open. ${first}`;
   }
   if (unknown.length > 0)
-    return `${many(unknown.length)} ${unknown.length === 1 ? 'joint is' : 'joints are'} not known until somebody looks`;
+    return `${many(unknown.length)} ${unknown.length === 1 ? 'joint is' : 'joints are'} not known until inspected`;
   return seen.length > 0 ? `All ${seen.length} joints close` : 'No joint is known yet';
 }
 
 function countsOf(seen: readonly JointSeen[]): string {
   const n = (...how: readonly string[]) => seen.filter((s) => how.includes(s.figure.closure.how)).length;
   const told = [
-    [n('direct', 'found'), 'mates as it is', 'mate as they are'],
-    [n('seen'), 'mates as somebody saw', 'mate as somebody saw'],
+    [n('direct', 'found'), 'direct fit', 'direct fit'],
+    [n('seen'), 'inspected: direct fit', 'inspected: direct fit'],
     [n('parts'), 'closes with parts', 'close with parts'],
-    [n('swapped'), 'closes with what moves over', 'close with what moves over'],
+    [n('swapped'), 'solved with reused parts', 'solved with reused parts'],
     [n('wired'), 'is wired', 'are wired'],
     [n('made'), 'closes with own work', 'close with own work'],
     [n('open'), 'is open', 'are open'],

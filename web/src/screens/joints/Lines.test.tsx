@@ -24,11 +24,11 @@ test('every joint of the list has its place on a line, drawn as it closes', () =
   expect([...names].sort()).toEqual(joints.map((j) => `Show: ${j.title}, ${j.state}`).sort());
   const how = (title: string) =>
     drawnOf(stations().find((s) => s.getAttribute('aria-label')!.startsWith(`Show: ${title},`))!);
-  expect([how('Engine to gearbox'), how('Gearbox output to propshaft'), how('Crank trigger to computer')]).toEqual([
-    'touch',
-    'plate',
-    'gap',
-  ]);
+  expect([
+    how('Bellhousing bolt pattern'),
+    how('Gearbox output to propshaft'),
+    how('Crankshaft position sensor to ECU'),
+  ]).toEqual(['touch', 'plate', 'gap']);
 });
 
 test('a press on the line opens the row of that joint, though it lies in a fold, and no other', () => {

@@ -24,7 +24,7 @@ const depth = { quantity: 'lengthMm', min: -300, max: 300, digits: 1 } as const;
 const STACK: readonly WholeField<Stack>[] = [
   {
     key: 'shaftStickOutMm',
-    label: 'Input shaft, ahead of the box',
+    label: 'Input shaft, ahead of the gearbox face',
     quantity: 'lengthMm',
     min: -200,
     max: 400,
@@ -35,8 +35,8 @@ const STACK: readonly WholeField<Stack>[] = [
   { key: 'pilotEngagementMm', label: 'Shaft in the pilot, at least', quantity: 'lengthMm', min: 0, max: 60, digits: 1 },
   { key: 'tipClearanceMm', label: 'Shaft to the bottom, at least', quantity: 'lengthMm', min: 0, max: 30, digits: 1 },
   { key: 'splineDiameterMm', label: 'Spline, diameter', quantity: 'lengthMm', min: 1, max: 80, digits: 1 },
-  { key: 'splineStartMm', label: 'Spline begins, ahead of the box', ...depth },
-  { key: 'splineEndMm', label: 'Spline ends, ahead of the box', ...depth },
+  { key: 'splineStartMm', label: 'Spline start, ahead of the gearbox face', ...depth },
+  { key: 'splineEndMm', label: 'Spline end, ahead of the gearbox face', ...depth },
   { key: 'hubRearMm', label: 'Hub rear, ahead of the block', ...depth },
   { key: 'hubFrontMm', label: 'Hub front, ahead of the block', ...depth },
 ];
@@ -219,8 +219,8 @@ function ForLibrary({
   if (!of || pattern.from === 'library' || pattern.holes.length === 0) return null;
   return (
     <div className={css['keep']}>
-      <Button onClick={onKeep}>{known ? 'Replace those of the library' : `Keep with the ${of}`}</Button>
-      {known && <Button onClick={onTake}>Take those of the library</Button>}
+      <Button onClick={onKeep}>{known ? 'Replace library holes' : `Keep with the ${of}`}</Button>
+      {known && <Button onClick={onTake}>Use library holes</Button>}
     </div>
   );
 }

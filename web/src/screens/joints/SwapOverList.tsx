@@ -78,7 +78,7 @@ export function SwapOverList({
                           )
                         }
                       >
-                        Swap it over
+                        Reuse
                       </Button>
                     )}
                   </td>
@@ -90,7 +90,7 @@ export function SwapOverList({
       )}
       {list.toFind.length > 0 && (
         <p>
-          The donor comes without, or broken: {list.toFind.map((f) => `${f.item} (${f.why})`).join(', ')}. What the old
+          Missing or broken on the donor: {list.toFind.map((f) => `${f.item} (${f.why})`).join(', ')}. What the old
           engine leaves may do.
         </p>
       )}

@@ -93,7 +93,7 @@ export function Ways({
   const titleOf = (key: string) => titles.get(key) ?? key;
   return (
     <section className="block">
-      <h2>Close them all</h2>
+      <h2>Close all</h2>
       <div className={css['tools']}>
         <div className={css['choice']} role="group" aria-label="Of which least is wanted">
           {LEAST.map(([key, label]) => (
@@ -155,7 +155,7 @@ export function Ways({
         </p>
       ))}
       {answer && answer.unknown.length > 0 && (
-        <p>No part closes what nobody has entered: {answer.unknown.map(titleOf).join(', ')}.</p>
+        <p>No solution for joints with missing data: {answer.unknown.map(titleOf).join(', ')}.</p>
       )}
       {answer && answer.ways.length === 0 && (answer.conflict !== undefined || answer.dropped > 0) && (
         <div>
@@ -164,7 +164,7 @@ export function Ways({
               ? answer.conflict.joints.length === 1
                 ? `Nothing that may be used closes ${titleOf(answer.conflict.joints[0]!)}.`
                 : `${answer.conflict.smallest ? 'No set closes' : 'No set was found that closes'} ${answer.conflict.joints.map(titleOf).join(', ')} together${answer.conflict.smallest ? ': any one fewer of them can be closed' : ''}.`
-              : 'Every set that closes them was turned down when the whole candidate was judged with it.'}
+              : 'Every solution was rejected by the checks of the whole candidate.'}
           </p>
           {answer.unclosable.map((u) => (
             <p key={u.joint} className="muted">
@@ -264,7 +264,7 @@ function OneWay({
           )}
         </p>
         {lasting && (
-          <p className={css['lasts']}>The set that lasts: nothing made to do, nothing from a sister engine.</p>
+          <p className={css['lasts']}>Durable solution: no makeshift parts, no parts from a related engine.</p>
         )}
         <ul className={css['parts']}>
           {way.partIds.map((id) => (
@@ -303,7 +303,7 @@ function OneWay({
             {formatQuantity(half.twice.hours, 'hours', units, { digits: 1 })}: {twiceWords(half, nameOf, titleOf)}.
           </p>
         )}
-        {way.unpriced.length > 0 && <p className="muted small">Counted as nought: {way.unpriced.join(', ')}.</p>}
+        {way.unpriced.length > 0 && <p className="muted small">Counted as 0: {way.unpriced.join(', ')}.</p>}
       </div>
       {same ? <span className="muted">as accepted</span> : <Button onClick={onUse}>Use these</Button>}
     </div>

@@ -55,13 +55,13 @@ export function EditScreen() {
   if (!known || error)
     return (
       <PlainShell title="Library">
-        <p className="main">{error?.message ?? `There is no kind “${kind}” in the library.`}</p>
+        <p className="main">{error?.message ?? `Unknown library type “${kind}”.`}</p>
       </PlainShell>
     );
   if (source !== null && !data)
     return (
       <PlainShell title="Library">
-        <p className="main muted">Reading the library…</p>
+        <p className="main muted">Loading library…</p>
       </PlainShell>
     );
   const fresh = id === 'new';
@@ -107,7 +107,7 @@ function Editor({ kind, row, version }: { kind: RowKind; row: Row; version: numb
     const wrong = firstFault(page.current);
     if (wrong) {
       wrong.focus();
-      return setUnread('A field can’t be taken as it stands: correct or clear it first.');
+      return setUnread('Invalid entry in a field: correct or clear it first.');
     }
     const next = withShortName(kind, value);
     try {
@@ -150,10 +150,10 @@ function Editor({ kind, row, version }: { kind: RowKind; row: Row; version: numb
       tools={
         <>
           <Button onClick={() => void navigate(version === 0 ? `/library/${kind}` : `/library/${kind}/${row.id}`)}>
-            {dirty ? 'Leave it as it was' : 'Back'}
+            {dirty ? 'Discard changes' : 'Back'}
           </Button>
           <Button variant="contained" color="primary" disabled={!dirty && version !== 0} onClick={() => void save()}>
-            {version === 0 ? `Put it in the library` : 'Save it'}
+            {version === 0 ? `Add to library` : 'Save'}
           </Button>
           <UnitSwitch />
         </>
@@ -183,7 +183,7 @@ function Editor({ kind, row, version }: { kind: RowKind; row: Row; version: numb
                     setProblem(undefined);
                   }}
                 >
-                  Take theirs
+                  Use saved version
                 </Button>
                 <Button
                   onClick={() => {
@@ -192,7 +192,7 @@ function Editor({ kind, row, version }: { kind: RowKind; row: Row; version: numb
                     void save(current);
                   }}
                 >
-                  Put mine in its place
+                  Overwrite with my version
                 </Button>
               </span>
             )}
@@ -215,7 +215,7 @@ function Editor({ kind, row, version }: { kind: RowKind; row: Row; version: numb
           {groups.map(([title, names]) => (
             <section key={title} className="block">
               <h2>{title}</h2>
-              {title === 'Outside' && (kind === 'engines' || kind === 'gearboxes') && (
+              {title === 'Geometry and interfaces' && (kind === 'engines' || kind === 'gearboxes') && (
                 <ByTape
                   kind={kind}
                   solids={(value['solids'] ?? []) as readonly Solid[]}
@@ -223,7 +223,9 @@ function Editor({ kind, row, version }: { kind: RowKind; row: Row; version: numb
                   onTaped={(fields) => put({ ...value, ...fields })}
                 />
               )}
-              {title === 'Outside' && drawn.length > 0 && <ThreeViews solids={drawn} colour="var(--c-a)" />}
+              {title === 'Geometry and interfaces' && drawn.length > 0 && (
+                <ThreeViews solids={drawn} colour="var(--c-a)" />
+              )}
               <ObjectNode
                 name={title}
                 schema={{

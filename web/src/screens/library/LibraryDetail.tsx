@@ -1,3 +1,4 @@
+import { choiceWords } from '@sable/core/model';
 import { ratingAtInputShaft } from '@sable/core/questions/strength';
 import {
   supplyWords,
@@ -33,7 +34,7 @@ export function LibraryDetail() {
   const { kind, id } = useParams();
   const navigate = useNavigate();
   const { data } = useQuery({ queryKey: KEYS.library, queryFn: api.library, staleTime: Infinity });
-  const back = <Button onClick={() => void navigate(`/library/${kind ?? 'engines'}`)}>Back to the list</Button>;
+  const back = <Button onClick={() => void navigate(`/library/${kind ?? 'engines'}`)}>Back to list</Button>;
   const row =
     data && isLibraryKind(kind)
       ? ((data[kind] ?? []) as readonly { id: string; name: string; retired?: boolean }[]).find((r) => r.id === id)
@@ -49,7 +50,7 @@ export function LibraryDetail() {
     <PlainShell title={row?.name ?? 'Library'} tools={tools}>
       <div className="main">
         {!data ? (
-          <p className="muted">Reading the library…</p>
+          <p className="muted">Loading library…</p>
         ) : !row ? (
           <div className={layout['empty']}>
             <h2>There is no “{id}” here</h2>
@@ -88,20 +89,14 @@ function RowTools({ kind, row }: { kind: RowKind; row: { id: string; retired?: b
     <>
       {retire.error && <span role="alert">{retire.error.message}</span>}
       <Button component="a" href={api.rowFileUrl(kind, row.id)} download>
-        As a file
+        Export
       </Button>
       <Button onClick={() => retire.mutate()} disabled={retire.isPending}>
-        {kind === 'offers'
-          ? row.retired
-            ? 'It is there again'
-            : 'It is gone'
-          : row.retired
-            ? 'Offer it again'
-            : 'Retire it'}
+        {kind === 'offers' ? (row.retired ? 'Restored' : 'Deleted') : row.retired ? 'Restore' : 'Archive'}
       </Button>
-      <Button onClick={() => void navigate(`/library/${kind}/new/edit?from=${row.id}`)}>Copy it</Button>
+      <Button onClick={() => void navigate(`/library/${kind}/new/edit?from=${row.id}`)}>Duplicate</Button>
       <Button variant="contained" color="primary" onClick={() => void navigate(`/library/${kind}/${row.id}/edit`)}>
-        Edit it
+        Edit
       </Button>
     </>
   );
@@ -113,8 +108,8 @@ function History({ kind, id }: { kind: RowKind; id: string }) {
   if (!data) return null;
   return (
     <section className="block">
-      <h2>Used and changed</h2>
-      <p>{data.usedBy.length === 0 ? 'No build uses it.' : `Used in ${data.usedBy.join(', ')}.`}</p>
+      <h2>Usage and history</h2>
+      <p>{data.usedBy.length === 0 ? 'Not used in any build.' : `Used in ${data.usedBy.join(', ')}.`}</p>
       {data.changes.length > 0 && (
         <ul className="muted" style={{ marginTop: 6 }}>
           {data.changes.slice(0, 8).map((c) => (
@@ -140,15 +135,15 @@ function FamilyDetail({ family, library }: { family: Family; library: Library })
       </p>
       {family.note && <p className="say muted">{family.note}</p>}
       <section className="block">
-        <h2>Marks on its castings</h2>
+        <h2>Casting marks</h2>
         <table className={layout['figures']}>
           <thead>
             <tr>
-              <th scope="col">Reads</th>
+              <th scope="col">Mark</th>
               <th scope="col">On</th>
               <th scope="col">Found on</th>
               <th scope="col">Cast</th>
-              <th scope="col">Tells</th>
+              <th scope="col">Identifies</th>
             </tr>
           </thead>
           <tbody>
@@ -167,7 +162,7 @@ function FamilyDetail({ family, library }: { family: Family; library: Library })
                   {[
                     m.bosses && `side mount bosses ${m.bosses}`,
                     m.chamberCc && `chamber ${m.chamberCc.value} cc`,
-                    m.crankWheel && `crank wheel ${m.crankWheel}`,
+                    m.crankWheel && `crank trigger wheel ${m.crankWheel}`,
                   ]
                     .filter(Boolean)
                     .join(', ') || 'nothing more'}
@@ -178,7 +173,7 @@ function FamilyDetail({ family, library }: { family: Family; library: Library })
         </table>
       </section>
       <section className="block">
-        <h2>What swaps within it</h2>
+        <h2>Interchangeable parts</h2>
         <table className={layout['figures']}>
           <tbody>
             {family.interchange.map((i) => (
@@ -209,7 +204,7 @@ function Facts({ rows }: { rows: readonly (readonly [string, ReactNode])[] }) {
 }
 
 function Price({ price }: { price: Engine['price'] }) {
-  if (!price) return <span className="muted">not known</span>;
+  if (!price) return <span className="muted">unknown</span>;
   return (
     <>
       <Plain value={price.low} quantity="money" /> to <Plain value={price.high} quantity="money" currency="EUR" />,
@@ -222,7 +217,7 @@ function Price({ price }: { price: Engine['price'] }) {
 /** The outside in three views, or what to do where nobody has drawn one. */
 function Outside({ solids, colour }: { solids: readonly Engine['solids'][number][]; colour: string }) {
   if (solids.length === 0)
-    return <p className="muted">Nobody has drawn its outside: fit can’t be judged. Edit it, or bring in a scan.</p>;
+    return <p className="muted">No geometry: fit cannot be checked. Add shapes or import a scan.</p>;
   const drawn = solids.map((s): DrawnSolid => ({
     id: s.id,
     name: s.name,
@@ -251,9 +246,9 @@ function EngineDetail({ engine }: { engine: Engine }) {
       <div className="grid-two" style={{ marginTop: 14 }}>
         <Facts
           rows={[
-            ['Family', engine.family ?? 'not known'],
+            ['Family', engine.family ?? 'unknown'],
             ['Codes', engine.codes.join(', ') || 'none recorded'],
-            ['Built', yearsBuilt(engine)],
+            ['Production years', yearsBuilt(engine)],
             ['Bore', <FigureText key="b" figure={engine.boreMm} quantity="lengthMm" digits={1} />],
             ['Stroke', <FigureText key="s" figure={engine.strokeMm} quantity="lengthMm" digits={1} />],
             ['Compression', <FigureText key="c" figure={engine.compressionRatio} quantity="number" digits={1} />],
@@ -263,10 +258,10 @@ function EngineDetail({ engine }: { engine: Engine }) {
             ['Coolant', <FigureText key="w" figure={engine.coolantL} quantity="volumeL" />],
             [
               'Noise',
-              engine.noise ? <FigureText key="n" figure={engine.noise.levelDb} quantity="soundDb" /> : 'not known',
+              engine.noise ? <FigureText key="n" figure={engine.noise.levelDb} quantity="soundDb" /> : 'unknown',
             ],
             ['Price used', <Price key="p" price={engine.price} />],
-            ['Supply', engine.supply ? supplyWords(engine.supply) : 'not known'],
+            ['Supply', engine.supply ? supplyWords(engine.supply) : 'unknown'],
             ['Known faults', engine.faults.join(' ') || 'none recorded'],
           ]}
         />
@@ -297,10 +292,10 @@ function EngineDetail({ engine }: { engine: Engine }) {
                 )}
               </>
             ) : (
-              'Nobody has a torque curve.'
+              'No torque curve.'
             )}
           </p>
-          <h3 style={{ marginTop: 14 }}>Masses on record</h3>
+          <h3 style={{ marginTop: 14 }}>Mass records</h3>
           <table className={layout['figures']}>
             <thead>
               <tr>
@@ -326,7 +321,7 @@ function EngineDetail({ engine }: { engine: Engine }) {
         </div>
       </div>
       <section className="block">
-        <h2>As it stands, stock dressing</h2>
+        <h2>Geometry, standard dressing</h2>
         <Outside solids={[...engine.solids, ...stock]} colour="var(--c-a)" />
       </section>
       <section className="block">
@@ -337,7 +332,7 @@ function EngineDetail({ engine }: { engine: Engine }) {
               <th scope="col">Where</th>
               <th scope="col">Choice</th>
               <th scope="col" className="r">
-                Changes mass by
+                Mass difference
               </th>
               <th scope="col">Price</th>
             </tr>
@@ -372,26 +367,26 @@ function GearboxDetail({ gearbox }: { gearbox: Gearbox }) {
         <Facts
           rows={[
             ['Ratios', gearbox.ratios.map((r) => r.toFixed(2)).join(' · ')],
-            ['Reverse', gearbox.noReverse ? 'none' : (gearbox.reverseRatio?.toFixed(2) ?? 'not known')],
+            ['Reverse', gearbox.noReverse ? 'none' : (gearbox.reverseRatio?.toFixed(2) ?? 'unknown')],
             ...gearbox.ratings.map(
               (r) =>
                 [
-                  r.gear === undefined ? 'Rated' : `Rated in gear ${r.gear}`,
+                  r.gear === undefined ? 'Torque rating' : `Rated in gear ${r.gear}`,
                   <FigureText key={r.id} figure={ratingAtInputShaft(r)?.inputNm} quantity="torqueNm" />,
                 ] as const,
             ),
             ['Length', <FigureText key="l" figure={gearbox.lengthMm} quantity="lengthMm" />],
             ['Mass', <FigureText key="m" figure={gearbox.massKg} quantity="massKg" />],
             ['Oil', <FigureText key="o" figure={gearbox.oilL} quantity="volumeL" />],
-            ['Came from a car of', <FigureText key="k" figure={gearbox.donorKerbKg} quantity="massKg" />],
+            ['Donor car kerb mass', <FigureText key="k" figure={gearbox.donorKerbKg} quantity="massKg" />],
             ['Price used', <Price key="p" price={gearbox.price} />],
-            ['Supply', gearbox.supply ? supplyWords(gearbox.supply) : 'not known'],
+            ['Supply', gearbox.supply ? supplyWords(gearbox.supply) : 'unknown'],
             ['Note', gearbox.note ?? 'none'],
           ]}
         />
       </div>
       <section className="block">
-        <h2>As it stands</h2>
+        <h2>Geometry</h2>
         <Outside solids={gearbox.solids} colour="var(--c-e)" />
       </section>
     </>
@@ -415,21 +410,21 @@ function PartDetail({ part, library }: { part: Part; library: Library }) {
       <div style={{ marginTop: 14 }}>
         <Facts
           rows={[
-            ['Kind', part.class],
-            ['Made', part.discontinued ? 'no longer made' : part.made],
+            ['Kind', choiceWords(part.class)],
+            ['Availability', part.discontinued ? 'discontinued' : choiceWords(part.made)],
             [
-              'Closes',
-              part.closes.map((c) => `${c.joint}: ${spec(c.toA)} to ${spec(c.toB)}`).join('; ') || 'nothing by itself',
+              'Solves interface',
+              part.closes.map((c) => `${c.joint}: ${spec(c.toA)} to ${spec(c.toB)}`).join('; ') || 'none',
             ],
-            ['Brings', part.provides.map((p) => `${p.kind}: ${spec(p.spec)}`).join('; ') || 'nothing'],
+            ['Provides', part.provides.map((p) => `${p.kind}: ${spec(p.spec)}`).join('; ') || 'nothing'],
             ['Needs', part.requires.map(named).join('; ') || 'nothing else'],
-            ['Can’t stand beside', part.excludes.map(named).join('; ') || 'nothing known'],
+            ['Not compatible with', part.excludes.map(named).join('; ') || 'nothing known'],
             ['Mass', <FigureText key="m" figure={part.massKg} quantity="massKg" digits={1} />],
             ['Price', <Price key="p" price={part.price} />],
             ['Hours to fit', <Plain key="h" value={part.hours?.likely} quantity="hours" digits={1} />],
             [
               'Lead time',
-              part.leadDays === undefined ? 'not known' : part.leadDays === 0 ? 'none' : `${part.leadDays} days`,
+              part.leadDays === undefined ? 'unknown' : part.leadDays === 0 ? 'none' : `${part.leadDays} days`,
             ],
             ['Note', part.note ?? 'none'],
           ]}

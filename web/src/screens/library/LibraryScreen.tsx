@@ -1,3 +1,4 @@
+import { choiceWords } from '@sable/core/model';
 import { curveInUse, peaksOf } from '@sable/core/questions/curve';
 import type { Engine, Family, Gearbox, Library, Offer, Part } from '@sable/core';
 import { formatNumber, unitOf, type Evidence, type Quantity, type Units } from '@sable/core/units';
@@ -53,7 +54,7 @@ function figureColumn(
     by: (row) => (row[field] as Cell | undefined)?.value,
     cell: (row) => {
       const cell = row[field] as Cell | undefined;
-      if (cell?.value === undefined) return <span className="muted">not known</span>;
+      if (cell?.value === undefined) return <span className="muted">unknown</span>;
       return (
         <span className="num">
           {formatNumber(cell.value, quantity, units, digits === undefined ? {} : { digits })}
@@ -116,8 +117,8 @@ function partRow(p: Part): Row {
   return {
     id: p.id,
     name: named(p),
-    class: p.class,
-    made: p.discontinued ? 'no longer made' : p.made,
+    class: choiceWords(p.class),
+    made: p.discontinued ? 'discontinued' : choiceWords(p.made),
     mass: known(p.massKg?.value, p.massKg?.evidence),
     price: known(p.price?.likely, p.price?.evidence),
     hours: { value: p.hours?.likely },
@@ -160,11 +161,11 @@ const KINDS = {
     columns: (u: Units): GridColumn<Row>[] => [
       words('name', 'Engine', 190, true),
       words('family', 'Family', 130),
-      figureColumn('litres', 'Size', 'displacementL', u, 90, 2),
+      figureColumn('litres', 'Displacement', 'displacementL', u, 90, 2),
       figureColumn('power', 'Peak power', 'powerKw', u, 140),
       figureColumn('torque', 'Torque', 'torqueNm', u, 120),
       figureColumn('mass', 'Mass', 'massKg', u, 110),
-      words('basis', 'Quoted', 110),
+      words('basis', 'Mass basis', 110),
       figureColumn('price', 'Price', 'money', u, 110),
     ],
   },
@@ -175,9 +176,9 @@ const KINDS = {
       words('name', 'Gearbox', 240, true),
       words('kind', 'Kind', 110),
       figureColumn('gears', 'Gears', 'count', u, 80),
-      figureColumn('first', 'First', 'number', u, 90),
-      figureColumn('top', 'Top', 'number', u, 90),
-      figureColumn('rating', 'Rated', 'torqueNm', u, 120),
+      figureColumn('first', 'First gear ratio', 'number', u, 90),
+      figureColumn('top', 'Top gear ratio', 'number', u, 90),
+      figureColumn('rating', 'Torque rating', 'torqueNm', u, 120),
       figureColumn('mass', 'Mass', 'massKg', u, 110),
       figureColumn('price', 'Price', 'money', u, 110),
     ],
@@ -188,7 +189,7 @@ const KINDS = {
     columns: (u: Units): GridColumn<Row>[] => [
       words('name', 'Part', 280, true),
       words('class', 'Kind', 130),
-      words('made', 'Made', 120),
+      words('made', 'Availability', 120),
       figureColumn('mass', 'Mass', 'massKg', u, 110, 1),
       figureColumn('price', 'Price', 'money', u, 110),
       figureColumn('hours', 'Hours to fit', 'hours', u, 120, 1),
@@ -201,8 +202,8 @@ const KINDS = {
     columns: (u: Units): GridColumn<Row>[] => [
       words('name', 'Family', 240, true),
       figureColumn('marks', 'Casting marks', 'count', u, 150),
-      figureColumn('swaps', 'Pieces that swap', 'count', u, 160),
-      figureColumn('rebuild', 'Whole rebuild', 'money', u, 150),
+      figureColumn('swaps', 'Interchangeable parts', 'count', u, 160),
+      figureColumn('rebuild', 'Full rebuild cost', 'money', u, 150),
     ],
   },
   offers: {
@@ -212,7 +213,7 @@ const KINDS = {
       words('name', 'Offer', 240, true),
       words('engine', 'Engine', 190),
       words('kind', 'What', 110),
-      figureColumn('price', 'Asked', 'money', u, 110),
+      figureColumn('price', 'Asking price', 'money', u, 110),
       words('currency', 'In', 60),
       figureColumn('away', 'Away', 'travelledKm', u, 110),
       figureColumn('km', 'Mileage', 'travelledKm', u, 130),
@@ -235,7 +236,7 @@ export function LibraryScreen() {
       tools={
         <>
           <LibrarySteps />
-          <Button onClick={() => void navigate('/shop')}>To the builds</Button>
+          <Button onClick={() => void navigate('/shop')}>All builds</Button>
           <UnitSwitch />
         </>
       }
@@ -294,11 +295,7 @@ function Searched({ kind }: { kind: LibraryKind }) {
         columns={columns}
         onOpen={open}
         nothing={
-          !data
-            ? 'Reading the library…'
-            : rows.length === 0
-              ? 'Nothing is here yet.'
-              : 'Nothing is called that. Try fewer words.'
+          !data ? 'Loading library…' : rows.length === 0 ? 'Nothing is here yet.' : 'No results. Try fewer words.'
         }
       />
     </>
@@ -354,7 +351,7 @@ function LibrarySteps() {
         </span>
       )}
       <Button
-        title={undo === null ? 'Nothing of yours to undo' : `Undo: ${undo}`}
+        title={undo === null ? 'Nothing to undo' : `Undo: ${undo}`}
         aria-label="Undo"
         disabled={undo === null || step.isPending}
         onClick={() => step.mutate('undo')}
@@ -421,14 +418,14 @@ function Files({ kind }: { kind: LibraryKind }) {
       <span style={{ display: 'flex', gap: 8, flexWrap: 'wrap' }}>
         {kind !== 'families' && kind !== 'offers' && (
           <Button component="a" href={api.libraryCsvUrl(kind, units)} download>
-            {KINDS[kind].title} as CSV
+            {KINDS[kind].title} Export CSV
           </Button>
         )}
         <Button component="a" href={api.libraryFileUrl} download>
-          Whole library as a file
+          Export library
         </Button>
         <BringFile incoming={chosen} accept=".json,.csv,.tsv,.txt,application/json,text/csv" label="Library file">
-          Bring in a file (JSON or CSV)
+          Import (JSON or CSV)
         </BringFile>
         <Button onClick={() => setTable({})}>Paste a table</Button>
       </span>

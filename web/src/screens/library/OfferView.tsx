@@ -10,19 +10,19 @@ export function OfferView({ offer, library }: { offer: Offer; library: Library }
   const gearbox = library.gearboxes.find((g) => g.id === offer.gearboxId);
   const asked =
     offer.price === undefined || offer.currency === undefined
-      ? 'nobody has said what it costs'
+      ? 'price not stated'
       : formatQuantity(offer.price, 'money', units, { currency: offer.currency });
   return (
     <>
       <p className="say big">
-        {capital(choiceWords(offer.kind))}: {engine?.name ?? 'engine not told'}
+        {capital(choiceWords(offer.kind))}: {engine?.name ?? 'engine not stated'}
         {gearbox ? ` with ${gearbox.name}` : ''}, {asked}
         {offer.retired ? ', gone' : ''}
       </p>
       <p className="say muted">
-        {offer.seller ?? 'Seller not told'},{' '}
+        {offer.seller ?? 'Seller not stated'},{' '}
         {offer.distanceKm === undefined
-          ? 'nobody has said from where'
+          ? 'location not stated'
           : `${formatQuantity(offer.distanceKm, 'travelledKm', units)} away`}
         , listed {offer.listedOn}.
       </p>

@@ -34,7 +34,7 @@ test('known headings are told by themselves, with their units', () => {
   expect(screen.getByLabelText('Bore, in is').textContent).toBe('Bore');
   expect(screen.getByLabelText('Bore, in in').textContent).toBe('in');
   expect(screen.getByLabelText('Weight [lb] in').textContent).toBe('lb');
-  fireEvent.click(screen.getByRole('button', { name: 'Bring in 2 engines' }));
+  fireEvent.click(screen.getByRole('button', { name: 'Import 2 engines' }));
   expect(order()).toMatchObject({ kind: 'engines', decimal: ',' });
   expect(order().columns!.map((c) => c.to)).toEqual(['Name', 'Bore (mm)', 'Mass (kg)', 'Price likely']);
   expect(order().columns![1]!.factor).toBeCloseTo(25.4, 9);
@@ -45,11 +45,11 @@ test('a column in words of one’s own is told, and remembered for the next tabl
   draw(text);
   pick('Each line is', 'one engine');
   expect(screen.getByRole('alert').textContent).toMatch(/“Name” is missing/);
-  expect(screen.getByRole<HTMLButtonElement>('button', { name: /^Bring in/ }).disabled).toBe(true);
+  expect(screen.getByRole<HTMLButtonElement>('button', { name: /^Import/ }).disabled).toBe(true);
   pick('Bezeichnung is', 'Name');
   pick('Bohrung is', 'Bore');
   pick('Bohrung in', 'in');
-  fireEvent.click(screen.getByRole('button', { name: 'Bring in one engine' }));
+  fireEvent.click(screen.getByRole('button', { name: 'Import one engine' }));
   expect(order().columns).toEqual([{ to: 'Name' }, { to: 'Bore (mm)', factor: 25.4 }, {}]);
   cleanup();
   draw(text);
@@ -62,7 +62,7 @@ test('one heading is read from one column: the one before gives it up', () => {
   draw('Name,Class,Old name\nHose,hose,Pipe\n');
   pick('Old name is', 'Name');
   expect(screen.getByLabelText('Name is').textContent).toBe('left out');
-  fireEvent.click(screen.getByRole('button', { name: 'Bring in one part' }));
+  fireEvent.click(screen.getByRole('button', { name: 'Import one part' }));
   expect(order().columns).toEqual([{}, { to: 'Class' }, { to: 'Name' }]);
 });
 
@@ -71,7 +71,7 @@ test('every line at fault is listed, and what can be two numbers is settled by t
   const words = () => screen.getByRole('alert').textContent;
   expect(words()).toMatch(/^2 lines can’t be read/);
   expect(words()).toContain('Line 2, Price likely: “1,250” can be');
-  expect(words()).toContain('Line 3, Class: “gadget” is none of');
+  expect(words()).toContain('Line 3, Class: “gadget” is invalid');
   pick('Decimal mark', 'a comma: 79,5');
   expect(words()).toMatch(/^One thing can’t be read/);
   expect(words()).not.toContain('1,250');
@@ -83,7 +83,7 @@ test('cells are pasted, and a line of sums is told as passed over', () => {
   fireEvent.change(screen.getByLabelText('Paste cells or a table here'), {
     target: { value: 'Name\tClass\tPrice likely\nHose\those\t3\nTotal\t\t3\n' },
   });
-  expect(screen.getByText('Passed over: line 3, a title or a line of sums.')).toBeTruthy();
-  fireEvent.click(screen.getByRole('button', { name: 'Bring in one part' }));
+  expect(screen.getByText('Skipped: line 3, a title or a line of totals.')).toBeTruthy();
+  fireEvent.click(screen.getByRole('button', { name: 'Import one part' }));
   expect(order().text).toContain('Hose\those');
 });

@@ -85,7 +85,7 @@ export function TableDialog({
   return (
     <Dialog open onClose={onClose} maxWidth="md" fullWidth aria-labelledby="table-title">
       <DialogContent>
-        <h2 id="table-title">What its columns are</h2>
+        <h2 id="table-title">Columns</h2>
         {given === undefined && (
           <TextField
             label="Paste cells or a table here"
@@ -117,7 +117,7 @@ export function TableDialog({
                 label="Decimal mark"
                 value={decimal ?? ''}
                 choices={[
-                  ...(decimal ? [] : [{ value: '', label: 'no figure tells it' }]),
+                  ...(decimal ? [] : [{ value: '', label: 'not identified by a figure' }]),
                   ...(['.', ','] as const).map((m) => ({ value: m, label: MARKS[m] })),
                 ]}
                 onCommit={(v) => setTold({ ...told, ...(v === '' ? {} : { decimal: v as DecimalMark }) })}
@@ -137,13 +137,13 @@ export function TableDialog({
               ))}
             </div>
             {sheet.passedOver.length > 0 && (
-              <p className="small muted">Passed over: line {sheet.passedOver.join(', ')}, a title or a line of sums.</p>
+              <p className="small muted">Skipped: line {sheet.passedOver.join(', ')}, a title or a line of totals.</p>
             )}
             {faults.length > 0 && (
               <div role="alert" className={css['faults']}>
                 <b>
-                  {faults.length === 1 ? 'One thing' : `${faults.length} lines`} can’t be read; nothing comes in before
-                  that is put right in the sheet or above.
+                  {faults.length === 1 ? 'One thing' : `${faults.length} lines`} can’t be read; nothing is imported
+                  until corrected in the sheet or above.
                 </b>
                 <ul>
                   {faults.slice(0, FAULTS_SHOWN).map((f) => (
@@ -159,7 +159,7 @@ export function TableDialog({
       <DialogActions>
         <Button onClick={onClose}>Cancel</Button>
         <Button variant="contained" color="primary" disabled={rows === 0} onClick={bring}>
-          {rows === 1 ? `Bring in one ${ONE[kind]}` : `Bring in ${rows} ${kind}`}
+          {rows === 1 ? `Import one ${ONE[kind]}` : `Import ${rows} ${kind}`}
         </Button>
       </DialogActions>
     </Dialog>

@@ -41,14 +41,14 @@ export function ChooseDialog({
     <Dialog open onClose={onClose} maxWidth="sm" fullWidth aria-labelledby="choose">
       <DialogContent>
         <h2 id="choose">
-          Choose {candidate.letter}, {candidate.name}?
+          Select {candidate.letter}, {candidate.name}?
         </h2>
         {open.length > 0 && (
           <section style={{ margin: '10px 0 4px' }}>
             <p>
               <b>
                 {open[0]!.state === 'blocked'
-                  ? 'It is blocked as it stands, and what is not known is no clearance'
+                  ? 'Blocked with the present data; missing data does not count as clearance'
                   : 'Not everything about it is known, and what is not known is no clearance'}
               </b>
             </p>
@@ -65,24 +65,20 @@ export function ChooseDialog({
           </section>
         )}
         <TextField
-          label="Why this one"
+          label="Reason for selection"
           value={reason}
           onChange={(e) => setReason(e.target.value)}
           multiline
           rows={2}
           error={asked && reason.trim() === ''}
-          helperText={
-            asked && reason.trim() === ''
-              ? 'Say why, in a few words: it is what you will ask yourself in a year.'
-              : 'Kept with the build.'
-          }
+          helperText={asked && reason.trim() === '' ? 'Enter the reason in a few words.' : 'Saved with the build.'}
           slotProps={{ htmlInput: MOST }}
           sx={{ mt: 2 }}
         />
         {others.map((c) => (
           <TextField
             key={c.id}
-            label={`Why not ${c.letter}, ${c.name}`}
+            label={`Reason for rejecting ${c.letter}, ${c.name}`}
             value={whyNot[c.id] ?? c.whyNot}
             onChange={(e) => setWhyNot({ ...whyNot, [c.id]: e.target.value })}
             slotProps={{ htmlInput: MOST }}
@@ -93,7 +89,7 @@ export function ChooseDialog({
       <DialogActions>
         <Button onClick={onClose}>Cancel</Button>
         <Button variant="contained" color="primary" onClick={choose}>
-          Choose {candidate.letter}
+          Select {candidate.letter}
         </Button>
       </DialogActions>
     </Dialog>

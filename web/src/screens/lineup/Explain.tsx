@@ -1,4 +1,5 @@
 import type { Candidate, Check } from '@sable/core';
+import { choiceWords } from '@sable/core/model';
 import { formatQuantity } from '@sable/core/units';
 import Popover from '@mui/material/Popover';
 import type { ReactNode } from 'react';
@@ -7,6 +8,7 @@ import { useUnits } from '../../hooks/settings.tsx';
 import { fieldPath } from '../../pieces/fieldFocus.ts';
 import { FigureText, Plain, Sentence } from '../../pieces/figures.tsx';
 import { EvidenceMark, LetterTag, StateMark, candidateColour } from '../../pieces/marks.tsx';
+import { Termed } from '../../pieces/Termed.tsx';
 import layout from '../../pieces/layout.module.css';
 
 export interface Explained {
@@ -50,7 +52,7 @@ export function Explain({
       >
         <LetterTag letter={candidate.letter} />
         <h3>
-          <Sentence>{check.title}</Sentence>
+          <Termed>{check.title}</Termed>
         </h3>
         <StateMark state={check.state} />
         <span className="muted">{check.state}</span>
@@ -71,7 +73,7 @@ export function Explain({
             {' '}
             {check.limitKind === 'between'
               ? `between ${limit(check.limit)} and ${limit(check.upperLimit ?? check.limit)}`
-              : `${check.limitKind} ${limit(check.limit)}`}
+              : `${choiceWords(check.limitKind)} ${limit(check.limit)}`}
           </span>
         )}
       </p>
@@ -80,7 +82,7 @@ export function Explain({
       </p>
       {found?.value !== undefined && check.value !== undefined && check.id !== 'mass-change' && (
         <p className="small" style={{ marginTop: 6 }}>
-          The car as found: <Plain value={found.value} quantity={check.quantity} currency={currency} />, so{' '}
+          Original car: <Plain value={found.value} quantity={check.quantity} currency={currency} />, so{' '}
           <Plain
             value={check.value - found.value}
             quantity={check.quantity === 'temperatureC' ? 'number' : check.quantity}
@@ -92,7 +94,7 @@ export function Explain({
       )}
       {inputs.length > 0 && (
         <>
-          <h3 style={{ margin: '10px 0 2px', fontSize: 13 }}>Where its doubt comes from</h3>
+          <h3 style={{ margin: '10px 0 2px', fontSize: 13 }}>Sources of uncertainty</h3>
           <table className={`${layout['figures']} small`}>
             <tbody>
               {inputs.map((f) => (

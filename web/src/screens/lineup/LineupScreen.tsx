@@ -36,7 +36,7 @@ export function LineupScreen() {
     <div className="screen">
       <div className="main">
         <div className={css['lineup-top']}>
-          <section aria-live="polite" aria-label="Verdict">
+          <section aria-live="polite" aria-label="Result">
             {verdict && (
               <>
                 <p className="say big">{verdict.headline}</p>
@@ -45,7 +45,7 @@ export function LineupScreen() {
                 </p>
                 {chosen !== null && (
                   <p className="muted small" style={{ marginTop: 5 }}>
-                    Chosen: {build.candidates.find((c) => c.id === chosen)?.name}
+                    Selected: {build.candidates.find((c) => c.id === chosen)?.name}
                   </p>
                 )}
               </>
@@ -59,13 +59,13 @@ export function LineupScreen() {
         <Suspense fallback={null}>{tableShown && <MeasureNext />}</Suspense>
         <div style={{ display: 'flex', gap: 8, marginTop: 12, flexWrap: 'wrap' }}>
           <ButtonLink href={api.lineupUrl(build.id, 'csv', units)} download>
-            Line-up as CSV
+            Export line-up (CSV)
           </ButtonLink>
           <ButtonLink href={api.lineupUrl(build.id, 'xlsx', units)} download>
             Line-up as XLSX
           </ButtonLink>
           <ButtonLink href={api.bundleUrl(build.id)} download>
-            Whole build as a file
+            Export build
           </ButtonLink>
         </div>
       </div>
@@ -86,7 +86,7 @@ export function LineupScreen() {
             <>
               <div style={{ display: 'flex', gap: 8, margin: '8px 0 4px' }}>
                 <Button onClick={() => void navigate(`/builds/${build.id}/candidate?c=${candidate.id}`)}>
-                  Change it
+                  Edit selection
                 </Button>
                 {chosen === candidate.id ? (
                   <Button
@@ -94,11 +94,11 @@ export function LineupScreen() {
                       save('decision', build.decision, { ...build.decision, candidateId: null, reason: '' })
                     }
                   >
-                    Withdraw the choice
+                    Clear selection
                   </Button>
                 ) : (
                   <Button main disabled={!judgement} onClick={() => setChoosing(true)}>
-                    Choose this one
+                    Select this candidate
                   </Button>
                 )}
               </div>
@@ -112,7 +112,7 @@ export function LineupScreen() {
               </Suspense>
               {verdict && verdict.findings.length > 0 && (
                 <section>
-                  <h2>Across the line-up</h2>
+                  <h2>Findings for all candidates</h2>
                   <ul>
                     {verdict.findings.map((f) => (
                       <FindingRow key={f.id} finding={f} action={false} />
@@ -177,17 +177,15 @@ function NoCandidates() {
       <div className={layout['empty']}>
         <h2>Nothing to compare yet</h2>
         <p>
-          A line-up sets engines and gearboxes side by side against your brief
-          {build.chassis
-            ? ''
-            : ' and the car as you measured it; the car has not been measured, so mass and fit will stand as unknown until it is'}
-          . One engine and one gearbox are enough to begin.
+          Compare engine and gearbox candidates with your brief
+          {build.chassis ? '' : ' ; vehicle not measured: mass and fit remain unknown'}. Start with one engine and one
+          gearbox.
         </p>
         <div style={{ display: 'flex', gap: 8 }}>
           <Button main onClick={() => setAdding(true)}>
             Add the first candidate
           </Button>
-          <Button onClick={() => void navigate(`/builds/${build.id}/brief`)}>Write the brief first</Button>
+          <Button onClick={() => void navigate(`/builds/${build.id}/brief`)}>Enter brief first</Button>
         </div>
       </div>
     </div>

@@ -25,7 +25,7 @@ test('every check of every candidate has its cell, and its name says figure and 
       const name = names.find((n) => n.startsWith(`${candidate.letter}, ${wordSentence(check.title, METRIC)}:`));
       expect([candidate.letter, check.title, name]).toEqual([candidate.letter, check.title, expect.any(String)]);
       if (check.limitKind !== 'info') expect(name).toContain(check.state);
-      if (check.value === undefined) expect(name).toContain('not known');
+      if (check.value === undefined) expect(name).toContain('unknown');
     }
 });
 
@@ -43,11 +43,13 @@ test('what is not known is never shown as a figure', () => {
 
 test('limits stand in the reader’s units', () => {
   draw(<LineupTable />);
-  expect(screen.getByRole('rowheader', { name: /^Wheel size/ }).textContent).toContain('14 in at most');
-  expect(screen.getByRole('rowheader', { name: /^Smallest margin/ }).textContent).toContain('0 mm or more');
+  expect(screen.getByRole('rowheader', { name: /^Wheel size/ }).textContent).toContain('14 in maximum');
+  expect(screen.getByRole('rowheader', { name: /^Smallest clearance margin/ }).textContent).toContain('0 mm minimum');
   cleanup();
   draw(<LineupTable />, 'us');
-  expect(screen.getByRole('rowheader', { name: /^Smallest margin/ }).textContent).toContain('0.00 in or more');
+  expect(screen.getByRole('rowheader', { name: /^Smallest clearance margin/ }).textContent).toContain(
+    '0.00 in minimum',
+  );
 });
 
 test('another final drive is written into its candidate alone', () => {
@@ -71,11 +73,11 @@ test('before it is judged there is no table, and why is said', () => {
   openUnjudged(tug);
   draw(<LineupTable />);
   expect(screen.queryByRole('table')).toBeNull();
-  expect(screen.getByText('Judging…')).toBeTruthy();
+  expect(screen.getByText('Calculating…')).toBeTruthy();
   cleanup();
   openUnjudged(tug, 'a curve of one point');
   draw(<LineupTable />);
-  expect(screen.getByText('Not judged.')).toBeTruthy();
+  expect(screen.getByText('Not checked.')).toBeTruthy();
 });
 
 test('long names of many candidates make it wider, not shorter', () => {
@@ -107,7 +109,7 @@ test('beside every row stands the car as found; where nobody entered what is in 
   open.judged = { ...open.judged, found: undefined };
   draw(<LineupTable />);
   expect(new Set(now())).toEqual(new Set(['?']));
-  expect(screen.getByText('As found: enter it').getAttribute('href')).toMatch(
+  expect(screen.getByText('Original car: enter data').getAttribute('href')).toMatch(
     /\/survey\?.*field=\/chassis\/originalEngineId$/,
   );
 });

@@ -52,15 +52,15 @@ export function LineupTable() {
         <thead>
           <tr>
             <th scope="col" style={{ verticalAlign: 'bottom' }}>
-              <small className="muted">Right of the line is inside the limit</small>
+              <small className="muted">Right of line: within limit</small>
             </th>
             <th scope="col" style={{ verticalAlign: 'bottom', paddingLeft: 0, textAlign: 'right', paddingRight: 8 }}>
               {judgement.found ? (
-                <small className="muted">As found</small>
+                <small className="muted">Original car</small>
               ) : (
                 <small>
                   <Link to={`/builds/${build.id}/survey?c=${current?.id ?? ''}&field=/chassis/originalEngineId`}>
-                    As found: enter it
+                    Original car: enter data
                   </Link>
                 </small>
               )}
@@ -166,7 +166,7 @@ function limitWords(c: Check, units: Units, currency: string): string {
   if (c.limitKind === 'info' || c.limit === undefined) return unit;
   const show = (n: number) => formatNumber(n, c.quantity, units, digitsOf(c));
   if (c.limitKind === 'between') return `${show(c.limit)} to ${show(c.upperLimit ?? c.limit)} ${unit}`;
-  return `${formatQuantity(c.limit, c.quantity, units, { ...digitsOf(c), currency })} ${c.limitKind === 'at most' ? 'at most' : 'or more'}`;
+  return `${formatQuantity(c.limit, c.quantity, units, { ...digitsOf(c), currency })} ${c.limitKind === 'at most' ? 'maximum' : 'minimum'}`;
 }
 
 /** A check may ask for fewer digits, or more, than its quantity usually has. */
@@ -193,7 +193,7 @@ const Cell = memo(function Cell({ check, candidateId, letter, currency, found, o
   const units = useUnits();
   const shown =
     check.value === undefined
-      ? 'not known'
+      ? 'unknown'
       : formatNumber(check.value, check.quantity, units, {
           ...digitsOf(check),
           ...(check.signed ? { signed: true } : {}),
@@ -203,7 +203,7 @@ const Cell = memo(function Cell({ check, candidateId, letter, currency, found, o
       type="button"
       className={css['cell']}
       onClick={(e) => onOpen({ anchor: e.currentTarget, candidateId, check, found })}
-      aria-label={`${letter}, ${wordSentence(check.title, units)}: ${shown} ${unitOf(check.quantity, units, currency)}, ${check.limitKind === 'info' ? 'not judged' : check.state}. Why?`}
+      aria-label={`${letter}, ${wordSentence(check.title, units)}: ${shown} ${unitOf(check.quantity, units, currency)}, ${check.limitKind === 'info' ? 'for information' : check.state}. Why?`}
     >
       {check.limitKind === 'info' && check.state !== 'unknown' ? (
         <i />

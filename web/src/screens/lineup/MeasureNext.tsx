@@ -13,8 +13,7 @@ const SHOWN = 4;
 function fieldOf(pointer: string, { build, library }: BuildData, letter: string): { label: string; path?: string } {
   const [, root, key, id] = pointer.split('/');
   const survey = `/builds/${build.id}/survey`;
-  if (root === 'chassis' && key === 'obstacles')
-    return { label: 'what stands in the bay', path: `${survey}/tape-list` };
+  if (root === 'chassis' && key === 'obstacles') return { label: 'obstacles in the bay', path: `${survey}/tape-list` };
   if (root === 'chassis' && key === 'tape') {
     const body = build.chassis?.tape?.find((t) => t.id === id);
     return {
@@ -41,7 +40,7 @@ export function MeasureNext() {
   if (next.length === 0) return null;
   return (
     <section className={css['next']}>
-      <h2>What to measure next</h2>
+      <h2>Recommended measurements</h2>
       <ol>
         {next.slice(0, SHOWN).map(({ pointer, waits, settles }) => {
           const { label, path } = fieldOf(pointer, data, candidate?.letter ?? 'a');

@@ -9,15 +9,15 @@ export function Notes({ candidate, chosen }: { candidate: Candidate; chosen: boo
   return (
     <>
       <WordsField
-        label={`Why not ${candidate.letter}`}
+        label={`Reason for rejecting ${candidate.letter}`}
         value={candidate.whyNot}
         rows={2}
-        help="Kept with the build, for the next time somebody asks."
+        help="Saved with the build."
         onCommit={(whyNot) => saveCandidate(candidate, { ...candidate, whyNot })}
       />
       {chosen && (
         <WordsField
-          label="Why this one"
+          label="Reason for selection"
           value={build.decision.reason}
           rows={2}
           onCommit={(reason) => save('decision', build.decision, { ...build.decision, reason })}

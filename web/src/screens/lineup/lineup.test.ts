@@ -76,16 +76,16 @@ describe('the limit line', () => {
 test('the rows are every check of any candidate, once, in working order', () => {
   const groups = rowGroups(assessAll(tug, library));
   expect(groups.map((g) => g.name)).toEqual([
-    'Gates',
+    'Hard limits',
     'Engine',
     'Fit',
     'Mounts',
-    'Driving',
+    'Performance',
     'Weight',
     'Ride, brakes, tyres',
     'Joints',
     'Wiring',
-    'Money and time',
+    'Cost and labour',
   ]);
   const ids = groups.flatMap((g) => g.rows.map((r) => r.id));
   expect(new Set(ids).size).toBe(ids.length);

@@ -18,8 +18,8 @@ import layout from '../../pieces/layout.module.css';
 
 type Kind = 'unsaid' | 'supplied' | 'plate' | 'tube';
 const KINDS: readonly { value: Kind; label: string }[] = [
-  { value: 'unsaid', label: 'not said yet' },
-  { value: 'supplied', label: 'comes with the mount, or stays as found' },
+  { value: 'unsaid', label: 'not stated yet' },
+  { value: 'supplied', label: 'supplied with the mount, or original' },
   { value: 'plate', label: 'made of plate' },
   { value: 'tube', label: 'made of tube' },
 ];

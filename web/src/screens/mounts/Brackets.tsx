@@ -60,22 +60,21 @@ export function Brackets({
       {open.length > 0 && (
         <>
           <p>
-            Nobody has said what joins{' '}
-            {open.length === mounts.length ? 'the mounts' : open.map((m) => m.name).join(', ')} to{' '}
-            {open.length === 1 ? 'its boss' : 'their bosses'}.
+            No bracket entered for {open.length === mounts.length ? 'the mounts' : open.map((m) => m.name).join(', ')}{' '}
+            to {open.length === 1 ? 'its boss' : 'their bosses'}.
           </p>
           <div className={css['buttons']} style={{ marginTop: 0 }}>
             <Button variant="contained" onClick={() => put((m) => bracketFor(subject, m, bosses.get(m.id), 'steel'))}>
               Design {open.length === 1 ? 'a bracket' : `${open.length} brackets`}
             </Button>
             <Button onClick={() => put(() => ({ from: 'supplied' }))}>
-              {open.length === 1 ? 'It comes with its mount' : 'They come with the mounts'}
+              {open.length === 1 ? 'Supplied with its mount' : 'Supplied with the mounts'}
             </Button>
           </div>
         </>
       )}
       {open.length === 0 && made.length === 0 && mounts.length > 0 && (
-        <p className="muted">Every bracket comes with its mount or stays as found.</p>
+        <p className="muted">All brackets are supplied or original.</p>
       )}
       {made.map(({ mount, bracket }) => {
         const judged = { mount: bosses.get(mount.id), bracket: brackets?.brackets.find((b) => b.mountId === mount.id) };
@@ -133,13 +132,13 @@ function Template({
         <dl className={css['facts']}>
           <dt>Spans</dt>
           <dd>{judged ? `${formatNumber(judged.leverMm, 'lengthMm', units)} ${unitOf('lengthMm', units)}` : '–'}</dd>
-          <dt>Used of what it bears</dt>
+          <dt>Load, % of rating</dt>
           <dd>
             {judged?.usedPct === undefined
               ? 'load not known'
               : `${formatNumber(judged.usedPct, 'percent', units, { digits: 0 })} %`}
           </dd>
-          <dt>Gives at its worst load</dt>
+          <dt>Deflection at worst load</dt>
           <dd>
             {judged?.givesMm === undefined
               ? '–'
@@ -161,7 +160,7 @@ function Template({
       {picture ? (
         <img src={picture} alt={`Template of the bracket of the ${title}, at its true size on paper`} />
       ) : (
-        <p className="muted">{drawn.ok ? '' : `It can’t be drawn yet: ${drawn.fault.message}`}</p>
+        <p className="muted">{drawn.ok ? '' : `Cannot be drawn yet: ${drawn.fault.message}`}</p>
       )}
     </div>
   );

@@ -39,7 +39,7 @@ const BLOCK: readonly WholeField<Block>[] = [
   { key: 'blockThicknessMm', label: 'Block, thickness', ...mm },
 ];
 const TITLES: Readonly<Record<Kind, string>> = {
-  stiffness: 'Stiffness as measured or told',
+  stiffness: 'Stiffness, measured or stated',
   bush: 'Round bush, its axis fore and aft',
   block: 'Rubber block, pressed up and down',
 };

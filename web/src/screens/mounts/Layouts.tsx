@@ -57,7 +57,7 @@ export function Layouts({ build, candidate }: { build: Build; candidate: Candida
                   <th scope="col" className="r">
                     Score
                   </th>
-                  <th scope="col" aria-label="Take it" />
+                  <th scope="col" aria-label="Use" />
                 </tr>
               </thead>
               <tbody>
@@ -90,8 +90,8 @@ export function Layouts({ build, candidate }: { build: Build; candidate: Candida
                 ? 'There is one layout.'
                 : `All ${answer.tried} layouts were tried: three and four mounts, and for a transverse engine two with a link.`
               : `${answer.tried} layouts were tried; there are more.`}{' '}
-            Score, the lower the better: load of rating, movement at a tight gap over 8 mm, price over 500. Each mount
-            is like the first that has a stiffness and a rating.
+            Score, lower is better: load / rating, movement at a tight gap / 8 mm, price / 500. Each mount is like the
+            first with stiffness and rating.
           </p>
         </>
       )}

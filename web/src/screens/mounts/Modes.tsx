@@ -23,7 +23,7 @@ export function Modes({
   const hz = (v: number) => formatNumber(v, 'frequencyHz', units, { digits: 1 });
   return (
     <section className="block">
-      <h2>Its own motions, Hz</h2>
+      <h2>Natural frequencies, Hz</h2>
       <div className={css['modes']}>
         {modes.map((m, i) => {
           const firingShakes = m.motion === 'roll' || m.motion === 'up and down';
@@ -60,8 +60,8 @@ export function Modes({
       </div>
       {firing !== undefined && line !== undefined && (
         <p className="muted small">
-          Firing at idle {hz(firing)} Hz shakes roll and up and down: left of the line, {hz(line)} Hz, the mounts keep
-          more back than they pass.
+          Firing at idle {hz(firing)} Hz shakes roll and up and down: left of the line, {hz(line)} Hz, the mounts
+          isolate.
         </p>
       )}
     </section>

@@ -107,7 +107,7 @@ type Bolt = NonNullable<FittedMount['bolt']>;
 /** Of use only together: what it clamps decides how much of it is left to hold. */
 const BOLT: readonly WholeField<Bolt>[] = [
   { key: 'lengthMm', label: 'Bolt, length under the head', quantity: 'lengthMm', min: 5, max: 400 },
-  { key: 'stackMm', label: 'Bolt, thickness it clamps', quantity: 'lengthMm', min: 0, max: 380 },
+  { key: 'stackMm', label: 'Bolt, clamped thickness', quantity: 'lengthMm', min: 0, max: 380 },
   {
     key: 'boltClass',
     label: 'Bolt, strength class',
@@ -118,7 +118,7 @@ const BOLT: readonly WholeField<Bolt>[] = [
 ];
 
 const TURNS = ['Turned about fore and aft', 'Turned about across', 'Turned about upright'] as const;
-const AXES = ['Ahead of the front axle', 'Left of the middle', 'Above the floor'] as const;
+const AXES = ['Ahead of the front axle', 'Left of centreline', 'Height above floor'] as const;
 
 function One({
   open,
@@ -191,7 +191,7 @@ function One({
           onCommit={(bossId) => change({ bossId })}
         />
         <ChoiceField
-          label="Stands on"
+          label="Mounted on"
           value={mount.padId ?? ''}
           choices={pads}
           onCommit={(padId) => change({ padId })}
@@ -365,8 +365,8 @@ function One({
           </Button>
         ) : (
           <span className="muted">
-            Comes with {subject.library.parts.find((p) => p.id === mount.partId)?.name ?? 'its kit'}: what you change
-            here is this candidate’s own.
+            Comes with {subject.library.parts.find((p) => p.id === mount.partId)?.name ?? 'its kit'}: changes apply to
+            this candidate only.
           </span>
         )}
       </div>

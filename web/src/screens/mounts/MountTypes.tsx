@@ -114,8 +114,8 @@ export function MountTypes({ rows }: { rows: readonly MountTypeFigures[] }) {
         </table>
       </Scrolled>
       <p className="muted small">
-        Estimated: rubber as hard as each type usually is, solid 20 kN/mm. What a type keeps back is reckoned from
-        firing and its own roll and up and down; over 100 % it passes on more.
+        Estimated: typical rubber hardness for each type, solid 20 kN/mm. Isolation is calculated from firing frequency
+        and natural frequencies in roll and vertical; above 100 % vibration is amplified.
       </p>
     </section>
   );

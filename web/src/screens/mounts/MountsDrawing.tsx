@@ -81,7 +81,7 @@ export function MountsDrawing({
     <>
       <Sheet views={[SIDE, FRONT]} {...common} />
       <details>
-        <summary>Plan</summary>
+        <summary>Top view</summary>
         <Sheet views={[PLAN]} {...common} />
       </details>
     </>
@@ -266,7 +266,7 @@ function Axis({ view, px, figures, box }: { view: View; px: number; figures: Mou
         strokeDasharray={`${14 * px} ${4 * px} ${3 * px} ${4 * px}`}
       />
       <text {...words} className="halo" fill={stroke} style={{ fontSize: 12.5 * px, strokeWidth: 3 * px }}>
-        {rocks ? 'rocks about this line' : 'gives most about this axis'}
+        {rocks ? 'rocks about this line' : 'softest axis'}
       </text>
     </g>
   );

@@ -24,7 +24,7 @@ const saved = () => (actions.saveCandidate.mock.calls.at(-1) as unknown[])[1] as
 test('the answer is the worst of what is found; each load is drawn with what every mount takes', () => {
   openJudged(tug, 'c');
   draw(<MountsScreen />);
-  expect(document.querySelector('.say.big')!.textContent).toBe('3 mounts hold it; it gives most in roll');
+  expect(document.querySelector('.say.big')!.textContent).toBe('3 mounts hold it; softest in roll');
   const shown = () => document.querySelector('svg[role="group"]')!.textContent;
   const { cases } = figures();
   const bump = cases.find((c) => c.case === 'bump')!;
@@ -63,7 +63,7 @@ test('the arrow keys move a mount in its view, by 1 mm or 10, and no other', () 
   openJudged(tug, 'c');
   draw(<MountsScreen />);
   const [x, y, z] = figures().mounts[0]!.atMm;
-  const left = () => screen.getByRole('button', { name: /^left engine mount, side/ });
+  const left = () => screen.getByRole('button', { name: /^left engine mount, left side view/ });
   fireEvent.keyDown(left(), { key: 'ArrowUp' });
   expect(saved().mounts![0]!.atMm).toEqual([x, y, z + 1]);
   fireEvent.keyDown(left(), { key: 'ArrowLeft', shiftKey: true });
@@ -111,7 +111,7 @@ describe('a mount in its form', () => {
   test('its place is that of the chassis mount until one is typed', () => {
     openJudged(tug, 'c');
     draw(<MountsScreen />);
-    type(form('left engine mount'), 'Left of the middle', '280');
+    type(form('left engine mount'), 'Left of centreline', '280');
     expect(saved().mounts![0]!.atMm).toEqual([-40, 280, 300]);
   });
   test('a rating typed leaves the rest of what gives as it is', () => {

@@ -37,7 +37,7 @@ function Open({ candidate, subject }: { candidate: Candidate; subject: Subject }
     <div className="screen">
       <div className="main" style={{ ['--cc' as string]: candidateColour(candidate.letter) }}>
         <div className="answer">
-          <p className="say big">{first ? <Sentence>{first.title}</Sentence> : 'Nobody can say yet what carries it'}</p>
+          <p className="say big">{first ? <Sentence>{first.title}</Sentence> : 'Mounts missing'}</p>
           {advice && (
             <p className="say">
               <Sentence>{advice}</Sentence>
@@ -90,8 +90,8 @@ function NoMounts({ candidate, subject }: { candidate: Candidate; subject: Subje
   return (
     <div className={layout['empty']}>
       <p>
-        Say what engine and gearbox bolt to, what that stands on, and what gives between them. Then their loads, how far
-        they move at every gap, and what of the shake comes through are worked out.
+        Enter the mounting points of engine and gearbox, their supports and the elastic elements. Loads, movement at
+        every gap and transmitted vibration are then calculated.
       </p>
       {near.length > 0 ? (
         <Button variant="contained" onClick={() => saveCandidate(candidate, { ...candidate, mounts: near })}>

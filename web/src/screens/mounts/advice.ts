@@ -25,7 +25,7 @@ export function adviceOf(rows: readonly MountTypeFigures[]): string | undefined 
   const moves = other.gap.movementMm - now.gap.movementMm;
   const shake =
     other.idlePct !== undefined && now.idlePct !== undefined
-      ? `, and passes {{${other.idlePct}|percent|0}} of the shake of idle where {{${now.idlePct}|percent|0}} come through now`
+      ? `, and transmits {{${other.idlePct}|percent|0}} of idle vibration instead of {{${now.idlePct}|percent|0}}`
       : '';
   return `${capital(other.type)} of the same size moves {{${Math.abs(moves)}|lengthMm|1}} ${moves < 0 ? 'less' : 'more'} at the tightest gap, ${other.gap.part} to ${other.gap.obstacle}${shake}.`;
 }

@@ -66,14 +66,14 @@ export const BelowTheBill = memo(function BelowTheBill({
       <Suppliers lines={bill.lines} />
       <div className={css['tools']}>
         <Button component="a" href={api.billUrl(build.id, candidate.id, 'csv', units)} download>
-          Bill as CSV
+          Export bill (CSV)
         </Button>
         <Button component="a" href={api.billUrl(build.id, candidate.id, 'xlsx', units)} download>
           Bill as XLSX
         </Button>
         <BillIn lines={bill.lines} change={change} />
         <Button onClick={() => void navigate(`/builds/${build.id}/candidate?c=${candidate.id}`)}>
-          Add parts in the candidate
+          Edit parts list
         </Button>
       </div>
     </>
@@ -98,7 +98,7 @@ function PutAside() {
           }
         />
       }
-      label="Put money aside for what is on no list, by how well each line is known"
+      label="Contingency for unlisted costs, by evidence of each item"
     />
   );
 }

@@ -11,15 +11,15 @@ import { Scrolled } from '../../pieces/Scrolled.tsx';
 const CLASSES: readonly (readonly [BillClass, string])[] = [
   ['engine', 'Engine and gearbox'],
   ['gearbox', 'Engine and gearbox'],
-  ['donor', 'Buying it'],
+  ['donor', 'Purchase'],
   ['dressing', 'Dressing'],
   ['part', 'Parts'],
-  ['joint', 'Open joints, guessed'],
+  ['joint', 'Open joints, estimated'],
   ['axle', 'Axle and wheels'],
   ['tyres', 'Axle and wheels'],
   ['wiring', 'Wiring'],
-  ['sum', 'From the bench'],
-  ['fit', 'To make it fit'],
+  ['sum', 'From engine calculators'],
+  ['fit', 'Fit modifications'],
   ['outside', 'Outside work'],
   ['calibration', 'Calibration'],
   ['looks', 'Paint and looks'],
@@ -27,8 +27,8 @@ const CLASSES: readonly (readonly [BillClass, string])[] = [
   ['fees', 'Registration and inspection'],
   ['event', 'For the event'],
   ['own', 'Lines of your own'],
-  ['aside', 'Put aside'],
-  ['work', 'Work'],
+  ['aside', 'Contingency'],
+  ['work', 'Labour'],
 ];
 const GROUPS = [...new Set(CLASSES.map(([, title]) => title))];
 /** Where the price of a line of one’s own is entered, so that other screens lead here. */
@@ -50,6 +50,7 @@ export function BillGrid({
   shares,
   currency,
   total,
+  mean,
   change,
   onLeaveOut,
 }: {
@@ -58,6 +59,8 @@ export function BillGrid({
   /** What of the total’s variance each line brings. */
   shares: ReadonlyMap<string, number>;
   currency: string;
+  /** What is expected of the whole distribution, beside the sum of the likely figures. */
+  mean: { readonly money: number; readonly hours: number };
   total: { readonly low: number; readonly likely: number; readonly high: number; readonly hours: number };
   change: ChangeBill;
   onLeaveOut: (left: Candidate) => void;
@@ -168,13 +171,13 @@ export function BillGrid({
         <table className={css['grid']} ref={grid}>
           <thead>
             <tr>
-              <th scope="col">Line</th>
+              <th scope="col">Item</th>
               {GRID_COLUMNS.map((c) => (
                 <th key={c} scope="col" className={c === 'status' ? undefined : 'r'}>
                   {HEADS[c]}
                 </th>
               ))}
-              <th scope="col">Doubt</th>
+              <th scope="col">Uncertainty</th>
               <th scope="col">
                 <span className="visually-hidden">Leave out</span>
               </th>
@@ -207,11 +210,19 @@ export function BillGrid({
           ))}
           <tfoot>
             <tr>
-              <th scope="row">Sum, {currency}</th>
+              <th scope="row">Total of likely values, {currency}</th>
               <td className="r">{formatNumber(total.low, 'money', units)}</td>
               <td className="r">{formatNumber(total.likely, 'money', units)}</td>
               <td className="r">{formatNumber(total.high, 'money', units)}</td>
               <td className="r">{formatNumber(total.hours, 'hours', units, { digits: 1 })}</td>
+              <td colSpan={4} />
+            </tr>
+            <tr>
+              <th scope="row">Expected (mean), {currency}</th>
+              <td />
+              <td className="r">{formatNumber(mean.money, 'money', units)}</td>
+              <td />
+              <td className="r">{formatNumber(mean.hours, 'hours', units, { digits: 1 })}</td>
               <td colSpan={4} />
             </tr>
           </tfoot>

@@ -52,14 +52,14 @@ export function BillIn({ lines, change }: { lines: readonly BillLine[]; change: 
         ref={file}
         type="file"
         hidden
-        aria-label="Bill to read"
+        aria-label="Bill to import"
         accept=".xlsx,.csv,text/csv"
         onChange={(e) => {
           void take(e.target.files?.[0]);
           e.target.value = '';
         }}
       />
-      <Button onClick={() => file.current?.click()}>Read a bill, XLSX or CSV</Button>
+      <Button onClick={() => file.current?.click()}>Import bill (XLSX or CSV)</Button>
       {told !== undefined && <p aria-live="polite">{told}</p>}
     </>
   );

@@ -103,7 +103,7 @@ export const BillRow = memo(function BillRow({
               <span>
                 <Sentence>{l.name}</Sentence>
                 {l.price.likely !== 0 && <EvidenceMark evidence={l.evidence} />}
-                {l.discontinued && <small className={css['gone']}> no longer made</small>}
+                {l.discontinued && <small className={css['gone']}> discontinued</small>}
                 {l.stage === 'later' && <small className="muted"> later</small>}
                 {reckonedAnew(l) && <small className={css['gone']}> the library says otherwise now</small>}
                 {l.event && (
@@ -154,7 +154,7 @@ export const BillRow = memo(function BillRow({
             <button
               type="button"
               className={css['out']}
-              aria-label={`Leave out ${words}`}
+              aria-label={`Remove ${words}`}
               onClick={() => does.leaveOut(l)}
             >
               <X size={13} />
@@ -225,10 +225,10 @@ function Track({ share, most }: { share: number | undefined; most: number }) {
   return (
     <span
       className={css['track']}
-      title={`${Math.round(100 * share)} % of the doubt`}
+      title={`${Math.round(100 * share)} % of the uncertainty`}
       style={{ ['--share' as string]: share / most }}
     >
-      <span className="visually-hidden">{Math.round(100 * share)} % of the doubt</span>
+      <span className="visually-hidden">{Math.round(100 * share)} % of uncertainty</span>
     </span>
   );
 }

@@ -41,10 +41,10 @@ export function LineDetail({
       <p className="muted small">{line.why}</p>
       {reckoned && edit && (edit.price || edit.paid !== undefined || edit.hours) && (
         <p>
-          Reckoned{anew ? ' now' : ''}: {pointsOf(reckoned.price)} {currency}
+          Calculated{anew ? ' now' : ''}: {pointsOf(reckoned.price)} {currency}
           {anew && edit.was?.price ? `, it was ${pointsOf(edit.was.price)} when you entered yours` : ''}.{' '}
           <Button onClick={() => put({ price: undefined, paid: undefined, foreign: undefined, hours: undefined })}>
-            Take what is reckoned
+            Use calculated value
           </Button>
           {anew && (
             <Button
@@ -82,7 +82,7 @@ export function LineDetail({
           onCommit={(t) => put({ supplier: words(t) })}
         />
         <WordsField
-          label="Condition of what is in hand"
+          label="Condition"
           maxLength={120}
           value={kept.condition ?? ''}
           onCommit={(t) => put({ condition: words(t) })}
@@ -135,7 +135,7 @@ export function LineDetail({
           value={kept.stage ?? 'now'}
           choices={[
             { value: 'now', label: 'until it runs' },
-            { value: 'later', label: 'later, for the power to come' },
+            { value: 'later', label: 'later, for the later target' },
           ]}
           onCommit={(s) => put(s === 'later' ? { stage: s } : { stage: undefined, insteadOf: undefined })}
         />
@@ -156,7 +156,7 @@ export function LineDetail({
           label="Hours done by"
           value={kept.workBy ?? 'brief'}
           choices={[
-            { value: 'brief', label: 'whoever the brief says' },
+            { value: 'brief', label: 'as in the brief' },
             { value: 'own', label: 'yourself' },
             { value: 'shop', label: 'the shop, at its rate' },
           ]}
@@ -169,9 +169,9 @@ export function LineDetail({
           min={1}
           max={10_000}
           digits={0}
-          help="pieces at a time; the price is that of one"
+          help="units at a time; the price is for one unit"
           value={kept.leastBatch}
-          onCommit={(n) => (n !== undefined && !Number.isInteger(n) ? 'Whole pieces only.' : put({ leastBatch: n }))}
+          onCommit={(n) => (n !== undefined && !Number.isInteger(n) ? 'Whole units only.' : put({ leastBatch: n }))}
         />
         <WordsField
           label="Set"

@@ -25,12 +25,12 @@ export function Movers({
   const percent = (v: number) => `${formatNumber(100 * v, 'percent', units, { digits: 0 })} %`;
   return (
     <section className="block">
-      <h2>What moves it most</h2>
+      <h2>Largest contributions</h2>
       <table className={css['movers']}>
         <thead>
           <tr>
-            <th scope="col">Line</th>
-            <th scope="col">Of the doubt</th>
+            <th scope="col">Item</th>
+            <th scope="col">Share of uncertainty</th>
             <th scope="col">Known to ± 5 %, the chance is</th>
           </tr>
         </thead>

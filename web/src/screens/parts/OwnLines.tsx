@@ -38,10 +38,10 @@ export function OwnLines({
     const { lines, faults } = readLines(text, own, units);
     if (faults.length > 0) return setTold(faults.slice(0, 5).join(' '));
     if (lines.length === 0)
-      return setTold('Nothing is there to be read: name, low, likely, high and hours, with tabs between.');
+      return setTold('Nothing to read: enter name, low, likely, high and hours, separated by tabs.');
     add(lines);
     setText('');
-    setTold(`${lines.length} ${lines.length === 1 ? 'line' : 'lines'} put on the bill.`);
+    setTold(`${lines.length} ${lines.length === 1 ? 'item' : 'items'} added to the bill.`);
   };
   return (
     <section>
@@ -76,7 +76,7 @@ export function OwnLines({
             onChange={(e) => setText(e.target.value)}
           />
           <Button variant="contained" onClick={take}>
-            Put them on the bill
+            Add to bill
           </Button>
         </div>
       )}
@@ -84,7 +84,7 @@ export function OwnLines({
       {orphans.length > 0 && (
         <div className={css['orphans']}>
           <p>
-            <b>Said of lines that are no longer on the bill.</b> They come back with their line.
+            <b>Entries for items no longer on the bill.</b> They return with their item.
           </p>
           <ul>
             {orphans.map((o) => (
@@ -101,7 +101,7 @@ export function OwnLines({
                     }))
                   }
                 >
-                  Keep as a line of your own
+                  Keep as own line
                 </Button>
                 <Button
                   onClick={() => change((was) => ({ ...was, edits: (was.edits ?? []).filter((e) => e.id !== o.id) }))}

@@ -79,7 +79,7 @@ test('the answer is the expected sum against the budget, above or below it', () 
 
 test('what is shown says whether it is reckoned quickly or drawn, and which line to ask about next', () => {
   const { unmount } = draw(<PartsScreen />);
-  expect(screen.getByText(/Reckoned quickly; it is being drawn/)).toBeTruthy();
+  expect(screen.getByText(/Quick estimate; full calculation running/)).toBeTruthy();
   unmount();
   const question = { build: open.build, candidate: open.candidate!, library: open.library };
   const answer = sumNamed('candidate.money')!.run(question) as CandidateSumOutput<'candidate.money'>;
@@ -92,9 +92,9 @@ test('what is shown says whether it is reckoned quickly or drawn, and which line
   draw(<PartsScreen />);
   expect(screen.getByText(/^71 % likely to stay inside/)).toBeTruthy();
   expect(screen.getByText(/Drawn 10,000 times/)).toBeTruthy();
-  expect(screen.getByText(/^Ask next what “.*” costs: known to ± 5 %, the chance is 83 %\.$/)).toBeTruthy();
+  expect(screen.getByText(/^Get a price for “.*” next: known to ± 5 %, the probability is 83 %\.$/)).toBeTruthy();
   // What a line adds to the doubt stands beside it.
-  expect(screen.getAllByText(/% of the doubt$/).length).toBeGreaterThan(3);
+  expect(screen.getAllByText(/% of uncertainty$/).length).toBeGreaterThan(3);
 });
 
 test('a cell typed changes its line alone, Enter goes a line down, Ctrl and D takes what stands above', () => {
@@ -131,7 +131,7 @@ test('a block pasted from a spreadsheet goes over lines and columns; what can’
 
 test('a line that can be left out leaves its candidate changed by that alone', () => {
   draw(<PartsScreen />);
-  const [first] = screen.getAllByRole('button', { name: /^Leave out / });
+  const [first] = screen.getAllByRole('button', { name: /^Remove / });
   fireEvent.click(first!);
   const [from, to] = actions.saveCandidate.mock.calls[0] as [object, object];
   expect(from).toBe(open.candidate);

@@ -59,8 +59,8 @@ export function PartsScreen() {
                 drawn
                   ? 'Drawn 10,000 times; prices of one kind move together.'
                   : sum.running
-                    ? 'Reckoned quickly; it is being drawn.'
-                    : 'Reckoned quickly, as while judging.',
+                    ? 'Quick estimate; full calculation running.'
+                    : 'Quick estimate.',
               ]
                 .filter(Boolean)
                 .join(' ')}
@@ -87,13 +87,14 @@ export function PartsScreen() {
             shares={new Map(drawn?.shares.map((s) => [s.id, s.share]))}
             currency={build.currency}
             total={{ ...bill.total, hours: bill.hours.likely }}
+            mean={{ money: bill.meanTotal, hours: bill.meanHours }}
             change={change}
             onLeaveOut={(left) => saveCandidate(candidate, left)}
           />
         )}
         {below.bill && <BelowTheBill {...below} bill={below.bill} />}
       </div>
-      <FindingsColumn title="Money and time" findings={findings} />
+      <FindingsColumn title="Cost and labour" findings={findings} />
     </div>
   );
 }
@@ -107,8 +108,7 @@ function answerOf(
 ): string {
   if (bill.lines.length === 0) return 'It costs nothing: nothing is bought, and nothing is done';
   const unpriced = bill.lines.filter((l) => l.unpriced).length;
-  if (unpriced > 0)
-    return `What it costs is not known: ${unpriced} ${unpriced === 1 ? 'line has' : 'lines have'} no price`;
+  if (unpriced > 0) return `Total unknown: ${unpriced} ${unpriced === 1 ? 'item has' : 'items have'} no price`;
   if (budget === undefined)
     return `${money(bill.meanTotal)} expected${drawn ? `, 8 times of 10 below ${money(drawn.p80)}` : ''}`;
   const chance = drawn?.chanceWithinBudget ?? quickChance(bill, budget);
@@ -119,17 +119,21 @@ function answerOf(
 
 /** A chance in words: never quite sure, never quite hopeless. */
 const shareWords = (chance: number): string =>
-  chance > 0.995 ? 'All but sure' : chance < 0.005 ? 'No chance' : `${Math.round(100 * chance)} % likely`;
+  chance > 0.995
+    ? 'More than 99 % likely'
+    : chance < 0.005
+      ? 'Less than 1 % likely'
+      : `${Math.round(100 * chance)} % likely`;
 
 function workOf(bill: Bill, units: Parameters<typeof formatNumber>[2], money: (v: number) => string): string {
-  const hours = `${formatNumber(bill.meanHours, 'hours', units)} ± ${formatNumber(bill.plusMinusHours, 'hours', units)} h of work`;
+  const hours = `${formatNumber(bill.meanHours, 'hours', units)} ± ${formatNumber(bill.plusMinusHours, 'hours', units)} h of labour`;
   const guessed = bill.lines.filter((l) => l.class === 'joint').length;
-  return `${hours}, ${hoursWords(bill, money)}.${guessed > 0 ? ` ${guessed === 1 ? 'One joint is' : `${guessed} joints are`} not closed yet and stand in it as guesses.` : ''}`;
+  return `${hours}, ${hoursWords(bill, money)}.${guessed > 0 ? ` ${guessed === 1 ? 'One joint is' : `${guessed} joints are`} not closed yet and included as estimates.` : ''}`;
 }
 
 /** Which line to ask about next, where a price in hand would change the chance by a point or more. */
 function askNext({ quotes, chanceWithinBudget }: Drawn, nameOf: (id: string) => string): string {
   const [best] = quotes;
   if (!best || chanceWithinBudget === undefined || Math.abs(best.chanceThen - chanceWithinBudget) < 0.01) return '';
-  return `Ask next what “${nameOf(best.id)}” costs: known to ± 5 %, the chance is ${Math.round(100 * best.chanceThen)} %.`;
+  return `Get a price for “${nameOf(best.id)}” next: known to ± 5 %, the probability is ${Math.round(100 * best.chanceThen)} %.`;
 }

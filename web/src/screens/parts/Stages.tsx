@@ -54,13 +54,13 @@ export function Stages({
           its details.
         </p>
       )}
-      {powerKw !== undefined && sum.running && !plan && <LinearProgress aria-label="Looking what lifts it" />}
+      {powerKw !== undefined && sum.running && !plan && <LinearProgress aria-label="Searching for upgrades" />}
       {plan && plan.links.length > 0 && (
         <GivesUp plan={plan} candidate={candidate} bill={bill} change={change} money={money} kw={kw} />
       )}
       {plan && plan.unknown.length > 0 && (
         <p className="muted">
-          Not known, and so not judged: what the {plan.unknown.map((u) => u.name).join(', ')} can take.
+          Unknown, not checked: rating of the {plan.unknown.map((u) => u.name).join(', ')} can take.
         </p>
       )}
     </section>
@@ -76,17 +76,17 @@ function sayStages(
 ): string {
   const unpriced = bill.lines.filter((l) => l.stage === 'later' && l.unpriced).length;
   const sentences = [
-    `It runs for ${money(first.money)}.`,
-    later.money > 0 || later.hours > 0 ? `${money(later.money)} more come later.` : '',
+    `Running for ${money(first.money)}.`,
+    later.money > 0 || later.hours > 0 ? `${money(later.money)} more later.` : '',
     unpriced > 0 ? `${unpriced} later ${unpriced === 1 ? 'line has' : 'lines have'} no price yet.` : '',
     twice.length > 0
-      ? `${money(twice.reduce((s, t) => s + t.money, 0))} of it is bought twice: bought right at once, all of it comes to ${money(once)}.`
+      ? `${money(twice.reduce((s, t) => s + t.money, 0))} of it is bought twice: bought for the later target at once, the total is ${money(once)}.`
       : '',
     plan?.targetKw === undefined
       ? ''
       : plan.links.length === 0
-        ? `Nothing that is known gives up before the later ${kw(plan.targetKw)}.`
-        : `${plan.links.length === 1 ? 'One thing gives' : `${plan.links.length} things give`} up before the later ${kw(plan.targetKw)}.`,
+        ? `No known component fails below the later target of ${kw(plan.targetKw)}.`
+        : `${plan.links.length === 1 ? '1 component fails' : `${plan.links.length} components fail`} below the later ${kw(plan.targetKw)}.`,
   ];
   return sentences.filter(Boolean).join(' ');
 }
@@ -155,9 +155,9 @@ function GivesUp({
     <table className={css['gives']}>
       <thead>
         <tr>
-          <th scope="col">Gives up</th>
+          <th scope="col">Limit</th>
           <th scope="col">At</th>
-          <th scope="col">What lifts it above the target</th>
+          <th scope="col">Upgrade to exceed the target</th>
         </tr>
       </thead>
       <tbody>
@@ -235,9 +235,9 @@ function GivesUp({
 
 function whyNone({ tooWeak, opening }: StagePlan['links'][number]): string {
   const parts = (n: number) => (n === 1 ? 'One part of the library' : `${n} parts of the library`);
-  if (opening > 0) return `${parts(opening)} would hold and ${opening === 1 ? 'leaves' : 'leave'} a joint open.`;
+  if (opening > 0) return `${parts(opening)} would suit and ${opening === 1 ? 'leaves' : 'leave'} a joint open.`;
   if (tooWeak > 0) return `${parts(tooWeak)} made for it ${tooWeak === 1 ? 'is' : 'are'} too weak.`;
-  return 'No part of the library lifts it.';
+  return 'No upgrade in the library.';
 }
 
 const lineName = (link: string): string => `Stronger ${link}`;

@@ -36,7 +36,7 @@ export function Suppliers({ lines }: { lines: readonly BillLine[] }) {
                 }
               />
               <WordsField
-                label="What has come of it"
+                label="Result"
                 maxLength={400}
                 value={known?.note ?? ''}
                 onCommit={(note) => put(name, { note: note.trim() })}

@@ -42,7 +42,7 @@ export function WaysToBuy({
   const most = Math.max(...ways.map((w) => w.total + w.sd), 1);
   return (
     <section className="block">
-      <h2>Ways to buy</h2>
+      <h2>Purchase options</h2>
       {!cheapest && <p className="muted">No sound offer of the {engine.name} is kept. Keep some under Donors.</p>}
       {cheapest && (
         <table className={css['ways']}>
@@ -79,8 +79,8 @@ export function WaysToBuy({
       )}
       {cheapest && (
         <p className="muted small">
-          All with the same pieces: what is missing, fetching, the rebuild to be expected and the gearbox counted, what
-          is left of a car sold.
+          Same scope for all: missing parts, collection, expected rebuild and gearbox included, resale of the rest of
+          the car deducted.
         </p>
       )}
       {price && (
@@ -103,7 +103,7 @@ export function WaysToBuy({
                 )
               }
             >
-              Take that as its price
+              Use as price
             </Button>
           )}
         </p>
@@ -120,11 +120,11 @@ function sayPrice(
 ): string {
   const trend =
     perMonth === undefined
-      ? 'no trend to be seen in them'
+      ? 'no trend'
       : perMonth > 0
         ? `rising by ${money(perMonth)} a month`
         : `falling by ${money(-perMonth)} a month`;
   return offers === 1
     ? `One offer of the ${engine} alone says ${money(likely)}: one price is no market.`
-    : `${offers} offers of the ${engine} alone: likely ${money(likely)}, from ${money(low)} to ${money(high)}; they lie ${Math.round(100 * spread)} % of the middle one apart, ${trend}.`;
+    : `${offers} offers of the ${engine} alone: likely ${money(likely)}, from ${money(low)} to ${money(high)}; spread ${Math.round(100 * spread)} % of the median, ${trend}.`;
 }

@@ -42,7 +42,7 @@ export function When({
   const on = (d: number) => (start && isValid(start) ? day(addDays(start, Math.round(d))) : `day ${Math.round(d)}`);
   return (
     <section className="block">
-      <h2>When</h2>
+      <h2>Schedule</h2>
       {plan ? (
         <p className={css['when']}>
           {sayWhen(plan, pace, finish, start, on, money)} {sayMissing(lines)}
@@ -155,7 +155,7 @@ const PaceForm = memo(function PaceForm({
       <DayField label="First day" value={pace.startOn} onCommit={(startOn) => put({ startOn })} />
       <DayField label="Done by" value={pace.doneBy} onCommit={(doneBy) => put({ doneBy })} />
       <QuantityField
-        label="Money each month, at most"
+        label="Maximum spend per month"
         quantity="money"
         currency={currency}
         optional
@@ -187,7 +187,7 @@ function sayWhen(
       ? `In the first month ${soon.length} ${soon.length === 1 ? 'line is' : 'lines are'} due, ${money(soon.reduce((s, d) => s + d.money, 0))}.`
       : '',
     waits.length > 0
-      ? `${waits.length === 1 ? 'One line comes' : `${waits.length} lines come`} later than wanted though ordered on the first day.`
+      ? `${waits.length === 1 ? 'One item' : `${waits.length} items`} arriving later than required although ordered on the first day.`
       : '',
     plan.over.length > 0
       ? `In ${plan.over.length === 1 ? 'one month' : `${plan.over.length} months`} more is due than the month allows, and no month before has room.`
@@ -224,7 +224,7 @@ function Orders({
       <thead>
         <tr>
           <th scope="col">Order by</th>
-          <th scope="col">Line</th>
+          <th scope="col">Item</th>
           <th scope="col" className="r">
             Expected
           </th>

@@ -21,7 +21,7 @@ const line = (id: string, name: string, more: Partial<BillLine> = {}): BillLine 
 const LINES = [line('a', 'Plate'), line('b', 'Shell sold again', { price: { low: -300, likely: -200, high: -100 } })];
 const HEAD = [
   'Id',
-  'Line',
+  'Item',
   'Kind',
   'Low',
   'Likely',
@@ -29,7 +29,7 @@ const HEAD = [
   'Hours, low',
   'Hours, likely',
   'Hours, high',
-  'State',
+  'Result',
   'Paid',
   'Supplier',
   'Days',
@@ -41,7 +41,7 @@ test('what went out and comes in unchanged changes nothing', () => {
     ['a', 'Plate', 'part', 90, 100, 150, 1, 2, 3, null, null, null, 7],
     ['b', 'Shell sold again', 'donor', -300, -200, -100],
     ['labour', 'Labour', 'work', 1, 2, 3],
-    ['', 'Sum', '', 90, 100, 150],
+    ['', 'Total', '', 90, 100, 150],
   ];
   expect(fromTable({}, LINES, rows, metric)).toEqual({ bill: {}, changed: 0, added: 0, faults: [] });
 });

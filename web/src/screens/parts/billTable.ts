@@ -8,12 +8,12 @@ export type TableCell = string | number | boolean | Date | null | undefined;
 /** Headings as they go out; those of a table that somebody made go by their beginning. */
 const HEADS: Readonly<Record<GridColumn | 'id' | 'name' | 'paid' | 'supplier', RegExp>> = {
   id: /^id$/i,
-  name: /^(line|name|what)\b/i,
+  name: /^(item|line|name|what)\b/i,
   low: /^(price, )?low\b/i,
   likely: /^((price, )?likely\b|price( \(.*\))?$)/i,
   high: /^(price, )?high\b/i,
   hours: /^hours(, likely)?( \(h\))?$/i,
-  status: /^stat(e|us)$/i,
+  status: /^(result|state|status)$/i,
   lead: /^(days|lead)/i,
   paid: /^paid/i,
   supplier: /^(supplier|from)/i,
@@ -89,7 +89,7 @@ export function fromTable(
     const cell = (key: keyof typeof HEADS) => (at[key] < 0 ? '' : textOf(row[at[key]]));
     // A quote before what begins like a formula kept it text on its way out.
     const name = cell('name').replace(/^'(?=[=+\-@])/, '');
-    if (name === '' || name === 'Sum' || cell('id') === 'labour') return;
+    if (name === '' || /^(sum|total)$/i.test(name) || cell('id') === 'labour') return;
     let line = lines.find((l) => l.id === cell('id')) ?? lines.find((l) => nameIn(l, name, units));
     if (line && line.price.low < 0) return;
     const before = bill;
@@ -113,7 +113,7 @@ export function fromTable(
     if (paid !== '' && !isSame(paid, String(of.kept?.paid ?? ''), units)) {
       const read = readEntry(paid, 'money', units);
       if (read.kind === 'value' && read.value >= 0) bill = withKept(bill, of, { paid: read.value });
-      else faults.push(`Row ${i + 2}, “${name}”: “${paid}” is no sum that was paid.`);
+      else faults.push(`Row ${i + 2}, “${name}”: “${paid}” is not a valid amount.`);
     }
     const supplier = cell('supplier');
     if (supplier !== '' && supplier !== of.kept?.supplier)

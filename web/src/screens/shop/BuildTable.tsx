@@ -36,9 +36,9 @@ export function BuildTable({
               Candidates
             </th>
             <th scope="col">Chosen</th>
-            <th scope="col">Last change</th>
+            <th scope="col">Last modified</th>
             <th scope="col">
-              <span className="visually-hidden">File, and what can be done</span>
+              <span className="visually-hidden">Actions</span>
             </th>
           </tr>
         </thead>
@@ -48,7 +48,7 @@ export function BuildTable({
               <th scope="row">
                 {renamed === b.id ? (
                   <WordsField
-                    label="Name of the build"
+                    label="Build name"
                     value={b.name}
                     maxLength={120}
                     onCommit={(name) => {
@@ -71,7 +71,7 @@ export function BuildTable({
               </td>
               <td className="r" style={{ paddingRight: 0, whiteSpace: 'nowrap' }}>
                 <Button component="a" href={api.bundleUrl(b.id)} download aria-label={`${b.name} as a file`}>
-                  As a file
+                  Export
                 </Button>{' '}
                 <ActMenu
                   build={b}
@@ -118,7 +118,7 @@ function ActMenu({
         <MenuItem dense onClick={pick(() => onAct({ do: 'copy' }))}>
           Copy
         </MenuItem>
-        {build.shelf !== 'open' && put('open', 'Put back')}
+        {build.shelf !== 'open' && put('open', 'Restore')}
         {build.shelf !== 'archived' && put('archived', 'Archive')}
         {build.shelf !== 'deleted' && put('deleted', 'Delete')}
         {build.shelf === 'deleted' && (

@@ -66,16 +66,16 @@ export function DemoSection() {
       )}
       {none ? (
         <>
-          <p style={{ margin: '0 0 8px' }}>It is not in this shop. Its cars, engines and prices are made up.</p>
+          <p style={{ margin: '0 0 8px' }}>Not in this shop. Its cars, engines and prices are fictional.</p>
           <Button disabled={put.isPending} onClick={() => put.mutate({ here: true })}>
-            Bring the demo in
+            Load the demo
           </Button>
         </>
       ) : (
         <>
           <p style={{ margin: '0 0 8px' }}>
-            {count(data.builds, 'build')} and {count(data.rows, 'library row')} here are made up. Builds of it go to the
-            deleted ones; of its library goes what you neither changed nor use.
+            {count(data.builds, 'build')} and {count(data.rows, 'library row')} here are demo data. Removal moves its
+            builds to the deleted ones; unused and unchanged library rows are archived.
           </p>
           {rowsToGo > 0 && (
             <Button disabled={put.isPending} onClick={() => put.mutate({ here: false, library: true })}>

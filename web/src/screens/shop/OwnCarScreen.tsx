@@ -31,7 +31,7 @@ export function OwnCarScreen() {
       title="Your own car"
       tools={
         <>
-          <Button onClick={() => void navigate('/shop')}>To the builds</Button>
+          <Button onClick={() => void navigate('/shop')}>All builds</Button>
           <UnitSwitch />
         </>
       }
@@ -39,7 +39,7 @@ export function OwnCarScreen() {
       <div className={`main ${css['own']}`}>
         <p className="say big">
           {waiting
-            ? 'Reading the shop…'
+            ? 'Loading builds…'
             : next
               ? `Next: ${next.title.toLowerCase()}. ${left.length === 1 ? 'One step' : `${left.length} steps`} and about ${minutes} minutes to go`
               : 'All steps are done: read the line-up, and enter what it still calls unknown'}

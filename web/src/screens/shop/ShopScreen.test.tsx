@@ -75,9 +75,9 @@ test('a build is begun under the name typed, without the blanks about it, and op
   withBuilds([], (a) => (a.method === 'POST' ? { body: { build: { id: 'new-one' }, version: 1 } } : undefined));
   shop();
   await screen.findByText('No builds yet');
-  expect(screen.getByRole<HTMLButtonElement>('button', { name: 'Begin it' }).disabled).toBe(true);
-  fireEvent.change(screen.getByLabelText('Name of the build'), { target: { value: '  New one ' } });
-  fireEvent.click(screen.getByRole('button', { name: 'Begin it' }));
+  expect(screen.getByRole<HTMLButtonElement>('button', { name: 'Create' }).disabled).toBe(true);
+  fireEvent.change(screen.getByLabelText('Build name'), { target: { value: '  New one ' } });
+  fireEvent.click(screen.getByRole('button', { name: 'Create' }));
   await waitFor(() => expect(where()).toBe('/builds/new-one/brief'));
   expect(written()).toEqual([{ method: 'POST', path: '/builds', body: { name: 'New one', currency: 'EUR' } }]);
 });
@@ -86,8 +86,8 @@ test('blanks are no name', async () => {
   withBuilds([]);
   shop();
   await screen.findByText('No builds yet');
-  fireEvent.change(screen.getByLabelText('Name of the build'), { target: { value: '   ' } });
-  fireEvent.submit(screen.getByLabelText('Name of the build').closest('form')!);
+  fireEvent.change(screen.getByLabelText('Build name'), { target: { value: '   ' } });
+  fireEvent.submit(screen.getByLabelText('Build name').closest('form')!);
   expect(written()).toEqual([]);
 });
 
@@ -97,8 +97,8 @@ test('a build that can’t be begun is told, and that nothing was saved', async 
   );
   shop();
   await screen.findByText('No builds yet');
-  fireEvent.change(screen.getByLabelText('Name of the build'), { target: { value: 'x' } });
-  fireEvent.click(screen.getByRole('button', { name: 'Begin it' }));
+  fireEvent.change(screen.getByLabelText('Build name'), { target: { value: 'x' } });
+  fireEvent.click(screen.getByRole('button', { name: 'Create' }));
   expect((await screen.findByRole('alert')).textContent).toMatch(/That name is too long\..*Nothing was saved\./);
   expect(where()).toBe('/shop');
 });
@@ -106,7 +106,7 @@ test('a build that can’t be begun is told, and that nothing was saved', async 
 test('a server that does not answer is told', async () => {
   globalThis.fetch = () => Promise.reject(new TypeError('refused'));
   shop();
-  expect((await screen.findByRole('alert')).textContent).toContain('does not answer');
+  expect((await screen.findByRole('alert')).textContent).toContain('No connection to the Sable server');
 });
 
 describe('a file', () => {
@@ -130,7 +130,7 @@ describe('a file', () => {
     bring('{"build":1}');
     const said = (await screen.findByText(/Library rows/)).textContent;
     expect(said).toContain('The build is added. Library rows: 1 added, 1 already here');
-    expect(said).toContain('c came in as c-2, because another one has that id');
+    expect(said).toContain('c was imported as c-2 because the id is in use');
     expect(written()).toEqual([{ method: 'POST', path: '/bundles', body: { build: 1 } }]);
     // What was brought in stands in the list at once.
     await waitFor(() => expect(asked.filter((a) => a.path === '/builds').length).toBeGreaterThan(1));
@@ -141,7 +141,7 @@ describe('a file', () => {
     shop();
     await screen.findByText('2 builds');
     bring('{}');
-    expect((await screen.findByText(/Library rows/)).textContent).toContain('already here, the same');
+    expect((await screen.findByText(/Library rows/)).textContent).toContain('already in the library, identical');
   });
 
   test('of a whole shop is added, and what came, what was here and what has another id is counted', async () => {
@@ -164,7 +164,7 @@ describe('a file', () => {
     fireEvent.change(screen.getByLabelText('Shop file'), { target: { files: [new File(['x'], 'shop.jsonl.gz')] } });
     expect(
       await screen.findByText(
-        'Builds: 2 added (1 under a new id, for another one has it), 1 already here. Library rows: 1 added, 0 already here.',
+        'Builds: 2 added (1 under a new id), 1 already here. Library rows: 1 added, 0 already here.',
       ),
     ).toBeTruthy();
   });
@@ -180,11 +180,11 @@ describe('a file', () => {
     shop();
     await screen.findByText('2 builds');
     bring('{}');
-    expect(await screen.findByText('Reading the file…')).toBeTruthy();
-    expect(screen.queryByText('Bring in a file')).toBeNull();
+    expect(await screen.findByText('Importing…')).toBeTruthy();
+    expect(screen.queryByText('Import file')).toBeNull();
     fireEvent.click(screen.getByText('Stop'));
     expect((await screen.findByRole('alert')).textContent).toBe('Stopped. Nothing was saved.');
-    expect(screen.getByText('Bring in a file')).toBeTruthy();
+    expect(screen.getByText('Import file')).toBeTruthy();
   });
 
   test('that is broken is told with its places, five at most', async () => {
@@ -227,9 +227,9 @@ test('what is archived or deleted stands folded away, is not counted, and only a
   expect(screen.getByText('Archived, 1')).toBeTruthy();
   expect(screen.getByText('Deleted, 1')).toBeTruthy();
   fireEvent.click(screen.getByLabelText('More for Raw'));
-  expect(await screen.findByText('Put back')).toBeTruthy();
+  expect(await screen.findByText('Restore')).toBeTruthy();
   expect(screen.queryByText('Erase for good')).toBeNull();
-  fireEvent.keyDown(screen.getByText('Put back'), { key: 'Escape' });
+  fireEvent.keyDown(screen.getByText('Restore'), { key: 'Escape' });
   await rowMenu('Old', 'Erase for good');
   await waitFor(() => expect(written()).toMatchObject([{ method: 'DELETE', path: '/builds/old' }]));
 });
@@ -238,7 +238,7 @@ test('renamed in its row, against the version that was seen; a name can’t be e
   withBuilds(BUILDS, (a) => (a.method === 'PUT' ? { body: { build: { id: 'raw' }, version: 2 } } : undefined));
   shop();
   await rowMenu('Raw', 'Rename');
-  const field = (await screen.findAllByLabelText('Name of the build'))[0]!;
+  const field = (await screen.findAllByLabelText('Build name'))[0]!;
   fireEvent.change(field, { target: { value: ' ' } });
   fireEvent.blur(field);
   expect(screen.getByText('A build needs a name.')).toBeTruthy();
@@ -275,7 +275,7 @@ describe('the demo', () => {
         '4 builds of the demo are now with the deleted ones; 72 library rows retired, 6 rows of its library stay, for you changed or use them (V8, Box, Kit, Clutch…).',
       ),
     ).toBeTruthy();
-    expect(await screen.findByRole('button', { name: 'Bring the demo in' })).toBeTruthy();
+    expect(await screen.findByRole('button', { name: 'Load the demo' })).toBeTruthy();
     await press('Undo');
     await screen.findByText('The demo is in this shop, its builds and its library.');
     expect(written().map((w) => w.body)).toEqual([{ here: false, library: true }, { here: true }]);

@@ -52,7 +52,7 @@ function addedWords({ builds, rows }: ShopReport): string {
   const words = (outcomes: readonly string[]) => {
     const of = (outcome: string) => outcomes.filter((o) => o === outcome).length;
     const renamed = of('added under a new id');
-    return `${of('added') + renamed} added${renamed > 0 ? ` (${renamed} under a new id, for another one has it)` : ''}, ${of('already here')} already here`;
+    return `${of('added') + renamed} added${renamed > 0 ? ` (${renamed} under a new id)` : ''}, ${of('already here')} already here`;
   };
   return `Builds: ${words(builds.map((b) => b.build))}. Library rows: ${words(rows.map((r) => r.outcome))}.`;
 }
@@ -91,7 +91,7 @@ export function ShopScreen() {
     (e) => e instanceof ApiProblem,
   );
   return (
-    <PlainShell title="Shop" tools={<UnitSwitch />}>
+    <PlainShell title="Builds" tools={<UnitSwitch />}>
       <div className="main" style={{ maxWidth: 1000 }}>
         <p className="say big" style={{ marginBottom: 12 }}>
           {builds.data
@@ -100,7 +100,7 @@ export function ShopScreen() {
               : on('open').length === 1
                 ? 'One build'
                 : `${on('open').length} builds`
-            : 'Reading the shop…'}
+            : 'Loading builds…'}
         </p>
         {problem && (
           <Alert severity="error" variant="outlined" sx={{ mb: 2 }}>
@@ -120,12 +120,12 @@ export function ShopScreen() {
         {report && (
           <Alert severity="info" variant="outlined" sx={{ mb: 2 }} onClose={bring.clear}>
             <Link to={`/builds/${report.buildId}/line-up`}>The build</Link> is{' '}
-            {report.build === 'already here' ? 'already here, the same' : report.build}. Library rows:{' '}
+            {report.build === 'already here' ? 'already in the library, identical' : report.build}. Library rows:{' '}
             {report.rows.filter((r) => r.outcome === 'added').length} added,{' '}
             {report.rows.filter((r) => r.outcome === 'already here').length} already here
             {report.rows
               .filter((r) => r.outcome === 'added under a new id')
-              .map((r) => `; ${r.id} came in as ${r.newId}, because another one has that id`)
+              .map((r) => `; ${r.id} was imported as ${r.newId} because the id is in use`)
               .join('')}
             .
           </Alert>
@@ -164,7 +164,7 @@ export function ShopScreen() {
                 </summary>
                 {shelf === 'deleted' && (
                   <p className="small muted" style={{ margin: '6px 0' }}>
-                    Still whole here until it is erased for good.
+                    Can be restored until erased.
                   </p>
                 )}
                 <BuildTable builds={on(shelf)} onAct={(build, a) => act.mutate({ build, act: a })} />
@@ -172,7 +172,7 @@ export function ShopScreen() {
             ),
         )}
         <section className="block" style={{ maxWidth: 520 }}>
-          <h2>{on('open').length === 0 ? 'Begin one' : 'Begin another'}</h2>
+          <h2>New build</h2>
           <form
             style={{ display: 'flex', flexWrap: 'wrap', gap: 8, marginTop: 12, alignItems: 'flex-start' }}
             onSubmit={(e) => {
@@ -181,7 +181,7 @@ export function ShopScreen() {
             }}
           >
             <TextField
-              label="Name of the build"
+              label="Build name"
               value={name}
               onChange={(e) => setName(e.target.value)}
               slotProps={{ htmlInput: { maxLength: 120 } }}
@@ -197,24 +197,22 @@ export function ShopScreen() {
               disabled={name.trim() === '' || create.isPending}
               sx={{ height: 38, whiteSpace: 'nowrap', flex: 'none' }}
             >
-              Begin it
+              Create
             </Button>
           </form>
           <p style={{ margin: '14px 0 0' }}>
             <Link to="/own-car">Your own car in 40 minutes</Link>: step by step, with what is missing next.
           </p>
-          <p style={{ margin: '14px 0 8px' }}>
-            Or bring one in that was saved as a file. Nothing that is here is overwritten.
-          </p>
+          <p style={{ margin: '14px 0 8px' }}>Or import a build file. Existing data is not overwritten.</p>
           <BringFile incoming={bring} accept=".json,application/json" label="Build file">
-            Bring in a file
+            Import file
           </BringFile>
         </section>
         <section className="block" style={{ maxWidth: 520 }}>
           <h2>The whole shop</h2>
           <p style={{ margin: '0 0 8px' }}>
-            Builds with their history, library, pictures and what is watched, as one file with a check sum. A backup is
-            made each day beside the data folder too.
+            Builds with their history, library, pictures and watched listings, as one file with a checksum. A daily
+            backup is also made next to the data folder.
           </p>
           <Button component="a" href={api.shopFileUrl} download>
             Save the shop as a file
@@ -223,7 +221,7 @@ export function ShopScreen() {
             Add the shop of a file
           </BringFile>
           <p className="small muted" style={{ margin: '8px 0 0' }}>
-            Adding keeps all that is here: what is the same is not doubled, and what differs comes in under a new id.
+            Existing data is kept: identical rows are skipped, different rows are imported under a new id.
           </p>
         </section>
         <DemoSection />

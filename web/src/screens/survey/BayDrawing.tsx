@@ -22,7 +22,7 @@ export function BayDrawing({ chassis, chosen }: { chassis: Chassis; chosen: stri
   if (solids.length === 0 || frame.length === 0) return null;
   return (
     <section className="block">
-      <h2>The bay so far</h2>
+      <h2>Engine bay</h2>
       <ThreeViews solids={solids} frame={frame} colour="var(--dye)" />
     </section>
   );

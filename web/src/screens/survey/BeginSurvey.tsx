@@ -29,15 +29,15 @@ const FIGURES = [
   ['wheelbaseMm', 'Wheelbase', 'lengthMm', 500, 6000],
   ['trackFrontMm', 'Track, front', 'lengthMm', 500, 3000],
   ['trackRearMm', 'Track, rear', 'lengthMm', 500, 3000],
-  ['frontKg', 'Front axle', 'massKg', 20, 5000],
-  ['rearKg', 'Rear axle', 'massKg', 20, 5000],
+  ['frontKg', 'Front axle load', 'massKg', 20, 5000],
+  ['rearKg', 'Rear axle load', 'massKg', 20, 5000],
 ] as const satisfies readonly (readonly [string, string, Quantity, number, number])[];
 type FigureKey = (typeof FIGURES)[number][0];
 
 const NEEDED = [
   ['body', 'body'],
   ['drive', 'driven wheels'],
-  ['engineLies', 'how the engine lies'],
+  ['engineLies', 'engine orientation'],
 ] as const;
 
 /** What the papers and two axles on a scale say of a car; only what it is has to be there, the rest can be entered later. */
@@ -52,7 +52,7 @@ export function BeginSurvey() {
     const wrong = firstFault(form.current);
     if (wrong) {
       wrong.focus();
-      return setFault(`${wrong.ariaLabel ?? 'A field'} can’t be taken as it stands: correct or clear it first.`);
+      return setFault(`${wrong.ariaLabel ?? 'A field'} is not valid: correct or clear it first.`);
     }
     if (car.name.trim() === '') return setFault('Car: enter a name, such as its model or chassis number.');
     const open = NEEDED.filter(([key]) => !car[key]).map(([, label]) => label);
@@ -78,17 +78,17 @@ export function BeginSurvey() {
   return (
     <div className="main" ref={form}>
       <div className="answer">
-        <p className="say big">Nobody has measured this car yet</p>
+        <p className="say big">No vehicle data yet</p>
         <p className="say muted">
-          Enter what is on the papers and what the axles weigh; then walk round the bay with a tape. Only the name and
-          the layout have to be there: what is empty stays unknown, and says so.
+          Enter the vehicle papers and axle loads; then measure the bay with a tape. Only name and layout are required;
+          empty fields stay unknown.
         </p>
       </div>
       <div className={layout['form-grid']} style={{ maxWidth: 860, marginTop: 18 }}>
         <TextField label="Car" value={car.name} onChange={(e) => put({ name: e.target.value })} />
-        {choice('body', 'Body', BODIES)}
+        {choice('body', 'Body type', BODIES)}
         {choice('drive', 'Driven wheels', ['rear', 'front', 'all'])}
-        {choice('engineLies', 'Engine lies', ['longitudinal', 'transverse'])}
+        {choice('engineLies', 'Engine orientation', ['longitudinal', 'transverse'])}
         <QuantityField
           label="Year"
           quantity="number"
@@ -139,7 +139,7 @@ export function BeginSurvey() {
         </p>
       )}
       <Button variant="contained" color="primary" onClick={begin} sx={{ mt: 2 }}>
-        Begin the survey
+        Create survey
       </Button>
     </div>
   );

@@ -22,19 +22,20 @@ interface Props {
 /** One thing in the bay: its readings, what it is, and what may be done to it. */
 export function BodyDetail({ taped, obstacle, onTaped, onOtherSide, onObstacle }: Props) {
   if (taped) return <TapedDetail taped={taped} onTaped={onTaped} onOtherSide={onOtherSide} />;
-  if (!obstacle) return <p className="muted">Pick something from the list, or measure something new.</p>;
+  if (!obstacle) return <p className="muted">Select an obstacle from the list or add one.</p>;
   return (
     <section>
       <div className="row spread">
         <h2>{obstacle.name}</h2>
-        <Button onClick={() => onObstacle(undefined)}>Take it out of the bay</Button>
+        <Button onClick={() => onObstacle(undefined)}>Delete obstacle</Button>
       </div>
       <p className="say muted">
-        {obstacle.source ?? 'It came in as a body, not from readings here.'} Measure it anew to build it from the tape.
+        {obstacle.source ?? 'Imported as a shape, without measurements.'} Measure again to rebuild it from tape
+        measurements.
       </p>
       <div className={layout['form-grid']}>
         <QuantityField
-          label="Measured to ±"
+          label="Measuring tolerance ±"
           quantity="lengthMm"
           value={obstacle.plusMinusMm}
           min={0}
@@ -56,7 +57,7 @@ function TapedDetail({ taped, onTaped, onOtherSide }: { taped: Taped } & Pick<Pr
   if (!template)
     return (
       <p role="alert">
-        Sable does not know the kind “{taped.template}”. <Button onClick={() => onTaped(undefined)}>Take it out</Button>
+        Unknown obstacle type “{taped.template}”. <Button onClick={() => onTaped(undefined)}>Delete</Button>
       </p>
     );
   return (
@@ -64,8 +65,8 @@ function TapedDetail({ taped, onTaped, onOtherSide }: { taped: Taped } & Pick<Pr
       <div className="row spread">
         <h2>{taped.name}</h2>
         <span className="row">
-          {onOtherSide && <Button onClick={onOtherSide}>The same on the other side</Button>}
-          <Button onClick={() => onTaped(undefined)}>Take it out of the bay</Button>
+          {onOtherSide && <Button onClick={onOtherSide}>Copy to the other side</Button>}
+          <Button onClick={() => onTaped(undefined)}>Delete obstacle</Button>
         </span>
       </div>
       <p className="say muted">{template.why}</p>
@@ -77,7 +78,7 @@ function TapedDetail({ taped, onTaped, onOtherSide }: { taped: Taped } & Pick<Pr
       ) : (
         missing.length > 0 && (
           <p className="small muted">
-            Not in the bay yet. Still unknown: {[...new Set(missing.map((m) => m.unknown))].join('; ')}.
+            Not in the model yet. Missing measurements: {[...new Set(missing.map((m) => m.unknown))].join('; ')}.
           </p>
         )
       )}
@@ -105,14 +106,14 @@ function What({ body, onChange }: { body: Flags; onChange: (more: Partial<Flags>
   return (
     <>
       <ChoiceField
-        label="It counts as"
+        label="Type"
         value={body.role}
         choices={OBSTACLE_ROLES.map((r) => ({ value: r, label: r }))}
         onCommit={(v) => onChange({ role: v as ObstacleRole })}
       />
       <FormControlLabel
         control={<Checkbox checked={body.comesOut ?? false} onChange={(_, on) => onChange({ comesOut: on })} />}
-        label="Off the car while the engine goes in"
+        label="Removed during installation"
       />
     </>
   );

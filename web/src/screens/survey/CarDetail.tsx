@@ -36,7 +36,7 @@ export function CarDetail({ chassis }: { chassis: Chassis }) {
           }}
         />
         <ChoiceField
-          label="Body"
+          label="Body type"
           value={chassis.body}
           choices={choices(BODIES)}
           onCommit={(body) => put({ body: body as Chassis['body'] })}
@@ -48,19 +48,19 @@ export function CarDetail({ chassis }: { chassis: Chassis }) {
           onCommit={(drive) => put({ drive: drive as Chassis['drive'] })}
         />
         <ChoiceField
-          label="Engine lies"
+          label="Engine orientation"
           value={chassis.engineLies}
           choices={choices(['longitudinal', 'transverse'])}
           onCommit={(lies) => put({ engineLies: lies as Chassis['engineLies'] })}
         />
         <ChoiceField
-          label="Engine sits"
+          label="Engine location"
           value={chassis.engineSits ?? 'front'}
           choices={choices(['front', 'middle', 'rear'])}
           onCommit={(sits) => put({ engineSits: sits as NonNullable<Chassis['engineSits']> })}
         />
         <ChoiceField
-          label="Gearbox sits"
+          label="Gearbox location"
           value={chassis.gearboxSits ?? 'on the engine'}
           choices={choices(['on the engine', 'at the driven axle'])}
           onCommit={(sits) => put({ gearboxSits: sits as NonNullable<Chassis['gearboxSits']> })}
@@ -117,7 +117,7 @@ export function CarDetail({ chassis }: { chassis: Chassis }) {
           }}
         />
         <ChoiceField
-          label="Spares of its own"
+          label="Spare parts supply"
           value={chassis.spares ?? ''}
           choices={[{ value: '', label: 'not entered' }, ...choices(SPARES)]}
           onCommit={(spares) => {

@@ -46,7 +46,7 @@ export function CarDrawing({ chassis }: { chassis: Chassis }) {
         className={css['car']}
         viewBox={`${left} ${-high - 40} ${right - left} ${high + 260}`}
         role="img"
-        aria-label="The car from the left, with what can come out of it"
+        aria-label="Left side view with removable parts"
       >
         <line x1={left} x2={right} y1={0} y2={0} className={css['ground']} />
         {axles.map(([name, x, load]) => (

@@ -52,7 +52,7 @@ test('one that is added waits until it is whole, says what it lacks, and can be 
   cleanup();
   draw(<CarList name="tyres" chassis={bare} />);
   expect(screen.getByRole('status')).toBeTruthy();
-  fireEvent.click(screen.getByText('Discard what is not whole'));
+  fireEvent.click(screen.getByText('Discard incomplete entry'));
   expect(screen.queryByRole('status')).toBeNull();
   expect(actions.save).not.toHaveBeenCalled();
 });
@@ -110,15 +110,15 @@ test('drag of its kind is offered as an estimate, by the body', () => {
 test('what is in it is chosen from the library or left unknown, and where it sits is kept once whole', () => {
   const { originalEngineId: _e, originalGearboxId: _g, engineAt: _at, ...rest } = chassis;
   draw(<FittedDetail chassis={rest} />);
-  expect(screen.getByText(/^Choose the engine and the gearbox: then/)).toBeTruthy();
+  expect(screen.getByText(/^Select the engine and the gearbox to compare/)).toBeTruthy();
   fireEvent.mouseDown(screen.getByLabelText('Engine'));
   fireEvent.click(screen.getByText('Larkspur Sidecam 1.2'));
   expect(saved().originalEngineId).toBe('sidecam-12');
   actions.save.mockClear();
   type('Ahead of the front axle', '-185');
-  type('Left of the middle', '0');
-  type('Above the floor', '33,5 cm');
-  type('Nose up', '2');
+  type('Left of centreline', '0');
+  type('Height above floor', '33,5 cm');
+  type('Pitch, nose up', '2');
   type('Canted to the left', '0');
   expect(actions.save).not.toHaveBeenCalled();
   fireEvent.mouseDown(screen.getByLabelText('Its front points'));
@@ -147,13 +147,15 @@ test('seats are drawn where they were read; what this layout has and nobody has 
   cleanup();
   const { pinion: _p, hubs: _h, shifterAperture: _s, ...rest } = chassis;
   draw(<SeatsDrawing chassis={{ ...rest, pads: [] }} />);
-  expect(image()).toContain('Not read: right pad, left pad, shifter hole, pinion flange.');
+  expect(image()).toContain('Not measured: right chassis mount, left chassis mount, shifter opening, pinion flange.');
   expect(document.querySelectorAll('[data-read="true"]')).toHaveLength(0);
   cleanup();
   draw(<SeatsDrawing chassis={{ ...rest, pads: [], controlArms: { rear: 'trailing arms' } }} />);
   expect(image()).toContain('pinion flange, left outer joint, right outer joint.');
   cleanup();
   draw(<SeatsDrawing chassis={{ ...rest, pads: [], drive: 'front', engineLies: 'transverse' }} />);
-  expect(image()).toContain('Not read: right pad, left pad, left outer joint, right outer joint.');
+  expect(image()).toContain(
+    'Not measured: right chassis mount, left chassis mount, left outer joint, right outer joint.',
+  );
   expect(document.body.innerHTML).not.toMatch(/NaN|undefined/);
 });

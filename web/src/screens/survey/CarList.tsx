@@ -63,7 +63,7 @@ export function CarList({ name, chassis }: { name: ListName; chassis: Chassis })
       {begun && (
         <p className="small muted" role="status">
           Waits in this browser, not yet in the survey: {problems[0]?.message ?? 'an entry is not whole.'}{' '}
-          <Button onClick={() => setBegun(null)}>Discard what is not whole</Button>
+          <Button onClick={() => setBegun(null)}>Discard incomplete entry</Button>
         </p>
       )}
     </div>

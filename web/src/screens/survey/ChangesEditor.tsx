@@ -26,15 +26,15 @@ export function ChangesEditor({ body, onChange }: { body: Body; onChange: (more:
     onChange({ may: body.may.flatMap((m, k) => (k === i ? (next ? [next] : []) : [m])) });
   return (
     <section className="block">
-      <h2>What may be done to it</h2>
+      <h2>Permitted modifications</h2>
       {structural || body.engineersWord !== undefined ? (
         <div style={{ display: 'grid', gap: 10, marginBottom: 10 }}>
           <p className="small">
-            The {body.role} carries the car or steers it: nothing may be done to it unless an engineer who answers for
-            it says so in writing. Local rules decide.
+            The {body.role} is structural or part of the steering. Modify only with written approval of a licensed
+            engineer. Local regulations apply.
           </p>
           <TextField
-            label="Engineer’s word, who and when"
+            label="Engineer’s approval (name, date)"
             value={word ?? body.engineersWord ?? ''}
             onChange={(e) => setWord(e.target.value)}
             onBlur={() => {
@@ -47,7 +47,7 @@ export function ChangesEditor({ body, onChange }: { body: Body; onChange: (more:
           />
         </div>
       ) : (
-        body.may.length === 0 && <p className="small muted">Never: no recipe will touch it.</p>
+        body.may.length === 0 && <p className="small muted">None permitted: never modified.</p>
       )}
       {(!structural || body.engineersWord !== undefined) && (
         <>
@@ -55,7 +55,7 @@ export function ChangesEditor({ body, onChange }: { body: Body; onChange: (more:
             <fieldset key={m.do} className={layout['change']}>
               <legend>{m.do}</legend>
               <QuantityField
-                label="Up to"
+                label="Maximum amount"
                 quantity="lengthMm"
                 value={m.allowanceMm}
                 min={0}
@@ -63,7 +63,7 @@ export function ChangesEditor({ body, onChange }: { body: Body; onChange: (more:
                 onCommit={(v) => v !== undefined && put(i, { ...m, allowanceMm: v })}
               />
               <QuantityField
-                label="Cost, the step"
+                label="Fixed cost"
                 quantity="money"
                 currency={build.currency}
                 value={m.cost}
@@ -80,7 +80,7 @@ export function ChangesEditor({ body, onChange }: { body: Body; onChange: (more:
                 onCommit={(v) => v !== undefined && put(i, { ...m, costPerMm: v / unitMm })}
               />
               <QuantityField
-                label="Hours, the step"
+                label="Fixed labour hours"
                 quantity="hours"
                 value={m.hours}
                 digits={1}
@@ -96,7 +96,7 @@ export function ChangesEditor({ body, onChange }: { body: Body; onChange: (more:
                 onCommit={(v) => v !== undefined && put(i, { ...m, hoursPerMm: v / unitMm })}
               />
               <GivesUp value={m.givesUp ?? ''} onCommit={(v) => put(i, { ...m, givesUp: v })} />
-              <Button aria-label={`Not allow the ${m.do}`} onClick={() => put(i, undefined)}>
+              <Button aria-label={`Remove “${m.do}”`} onClick={() => put(i, undefined)}>
                 <X size={14} />
               </Button>
             </fieldset>
@@ -146,7 +146,7 @@ function Begun({
     <fieldset className={layout['change']}>
       <legend>{begun.do}</legend>
       <QuantityField
-        label="Up to"
+        label="Maximum amount"
         quantity="lengthMm"
         optional
         value={begun.allowanceMm}
@@ -155,7 +155,7 @@ function Begun({
         onCommit={(v) => put({ allowanceMm: v })}
       />
       <QuantityField
-        label="Cost, the step"
+        label="Fixed cost"
         quantity="money"
         optional
         currency={build.currency}
@@ -164,7 +164,7 @@ function Begun({
         onCommit={(v) => put({ cost: v })}
       />
       <QuantityField
-        label="Hours, the step"
+        label="Fixed labour hours"
         quantity="hours"
         optional
         value={begun.hours}
@@ -173,7 +173,7 @@ function Begun({
         onCommit={(v) => put({ hours: v })}
       />
       <p className="small muted">Allowed once all three are there; type 0 where it costs nothing.</p>
-      <Button aria-label={`Not allow the ${begun.do}`} onClick={() => onChange(undefined)}>
+      <Button aria-label={`Remove “${begun.do}”`} onClick={() => onChange(undefined)}>
         <X size={14} />
       </Button>
     </fieldset>
@@ -186,7 +186,7 @@ function GivesUp({ value, onCommit }: { value: string; onCommit: (v: string) => 
   const [draft, setDraft] = useState<string>();
   return (
     <TextField
-      label="What it gives up"
+      label="Trade-off"
       value={draft ?? value}
       onChange={(e) => setDraft(e.target.value)}
       onBlur={() => {

@@ -35,10 +35,8 @@ export function Claims({ chassis }: { chassis: Chassis }) {
     things.find((t) => t.key.endsWith(`:${id}`))?.name ?? chassis.obstacles.find((o) => o.id === id)?.name ?? id;
   return (
     <section>
-      <h2>What others say fits</h2>
-      <p className="say muted">
-        Word of mouth, sellers, forum posts: kept side by side. A measure here outweighs them all.
-      </p>
+      <h2>Reported fits</h2>
+      <p className="say muted">Reports from sellers, forums and owners. Measured values take priority.</p>
       {groupClaims(claims, nameOf).map((g) => (
         <div key={g.names.join()} className={css['claims']}>
           <h3>
@@ -47,8 +45,8 @@ export function Claims({ chassis }: { chassis: Chassis }) {
           <div className="grid-two">
             {(
               [
-                ['It fits', g.fits],
-                ['It doesn’t', g.doesNot],
+                ['Fits', g.fits],
+                ['Does not fit', g.doesNot],
               ] as const
             ).map(([title, list]) => (
               <div key={title}>
@@ -63,16 +61,16 @@ export function Claims({ chassis }: { chassis: Chassis }) {
                         className={layout['link']}
                         onClick={() => put(claims.filter((x) => x.id !== c.id))}
                       >
-                        strike out
+                        delete
                       </button>
                     </li>
                   ))}
-                  {list.length === 0 && <li className="small muted">nobody</li>}
+                  {list.length === 0 && <li className="small muted">source not stated</li>}
                 </ul>
               </div>
             ))}
           </div>
-          {g.tests.length > 0 && <p className="small">What settles it: {g.tests.join('; ')}.</p>}
+          {g.tests.length > 0 && <p className="small">Deciding test: {g.tests.join('; ')}.</p>}
         </div>
       ))}
       <NewClaim things={things} onAdd={(c) => put([...claims, c])} taken={claims.map((c) => c.id)} />
@@ -96,9 +94,9 @@ function NewClaim({
   const [test, setTest] = useState('');
   const [evidence, setEvidence] = useState<Evidence>('claimed');
   const [fault, setFault] = useState<string>();
-  if (things.length === 0) return <p className="small muted">Put a candidate on the line-up first.</p>;
+  if (things.length === 0) return <p className="small muted">Add a candidate first.</p>;
   const add = () => {
-    if (by.trim() === '' || words.trim() === '') return setFault('Say who says it, and what.');
+    if (by.trim() === '' || words.trim() === '') return setFault('Enter the source and the statement.');
     const [kind, id] = about.split(':') as [string, string];
     let n = taken.length + 1;
     while (taken.includes(`claim-${n}`)) n++;
@@ -118,7 +116,7 @@ function NewClaim({
   };
   return (
     <fieldset className={layout['change']}>
-      <legend>note a claim</legend>
+      <legend>Add report</legend>
       <ChoiceField
         label="About"
         value={about}
@@ -126,21 +124,21 @@ function NewClaim({
         onCommit={setAbout}
       />
       <ChoiceField
-        label="Says that it"
+        label="Report"
         value={says}
         choices={(['fits', 'does not fit'] as const).map((s) => ({ value: s, label: s }))}
         onCommit={(v) => setSays(v as FitClaim['says'])}
       />
-      <TextField label="Who" value={by} onChange={(e) => setBy(e.target.value)} />
+      <TextField label="Source" value={by} onChange={(e) => setBy(e.target.value)} />
       <ChoiceField
         label="Evidence"
         value={evidence}
         choices={EVIDENCE.map((s) => ({ value: s, label: s }))}
         onCommit={(v) => setEvidence(v as Evidence)}
       />
-      <TextField label="In their words" value={words} onChange={(e) => setWords(e.target.value.slice(0, 500))} />
-      <TextField label="What would settle it" value={test} onChange={(e) => setTest(e.target.value.slice(0, 300))} />
-      <Button onClick={add}>Note it</Button>
+      <TextField label="Statement" value={words} onChange={(e) => setWords(e.target.value.slice(0, 500))} />
+      <TextField label="Deciding test" value={test} onChange={(e) => setTest(e.target.value.slice(0, 300))} />
+      <Button onClick={add}>Add</Button>
       {fault && (
         <p role="alert" className="fault">
           {fault}

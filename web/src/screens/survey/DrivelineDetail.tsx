@@ -38,7 +38,7 @@ const HALF_SHAFT: readonly WholeField<HalfShaft>[] = [
   { key: 'rightFullyOutMm', label: 'Right: longest, if other', optional: true, ...span },
   {
     key: 'jointLimitDeg',
-    label: 'Joint bends at most',
+    label: 'Maximum joint angle',
     quantity: 'angleDeg',
     digits: 1,
     min: 1,
@@ -114,7 +114,7 @@ export function DrivelineDetail({ chassis }: { chassis: Chassis }) {
       <h3 style={{ marginTop: 18 }}>Axle</h3>
       <div className={css['figures']} style={{ marginTop: 10 }}>
         <ChoiceField
-          label={chassis.drive === 'all' ? 'Differentials fitted, both axles' : 'Differential fitted'}
+          label={chassis.drive === 'all' ? 'Differentials fitted, both axles' : 'Differential type'}
           value={fitted}
           choices={DIFFERENTIALS.map((d) => ({ value: d, label: d }))}
           onCommit={(v) => setDifferential(v as DifferentialKind)}
@@ -203,8 +203,7 @@ export function DrivelineDetail({ chassis }: { chassis: Chassis }) {
       )}
       <WholeForm title="Radiator" fields={CORE} {...kept('radiator')} />
       <p className="small muted" style={{ marginTop: 12 }}>
-        How the air is led to the radiator and what its fans draw decide as much as its size; what nobody enters is
-        never counted as good.
+        Air duct and fan current matter as much as radiator size; missing data never counts as clear.
       </p>
       <CarList name="cooling" chassis={chassis} />
       <WholeForm title="Space for wheels" fields={ROOM} {...kept('wheelRoom')} />

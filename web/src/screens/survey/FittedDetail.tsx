@@ -37,8 +37,8 @@ export function FittedDetail({ chassis }: { chassis: Chassis }) {
       <h2>In it now</h2>
       <p className="say muted">
         {open.length > 0
-          ? `Choose ${open.join(' and ')}: then the car as it is stands beside every candidate, and what stays in it is not judged anew.`
-          : 'The car as it is stands beside every candidate; what stays in it is not judged anew.'}
+          ? `Select ${open.join(' and ')} to compare the original car with every candidate; original parts that stay are not checked again.`
+          : 'The original car is compared with every candidate; original parts that stay are not checked again.'}
       </p>
       <div className={layout['form-grid']} style={{ marginTop: 12 }}>
         {choice('originalEngineId', 'Engine', library.engines)}
@@ -46,11 +46,11 @@ export function FittedDetail({ chassis }: { chassis: Chassis }) {
       </div>
       <p className="small muted" style={{ marginTop: 8 }}>
         Not in the library? Enter <Link to="/library/engines/new/edit">the engine</Link> or{' '}
-        <Link to="/library/gearboxes/new/edit">the gearbox</Link> with what its papers say, then choose it here.
+        <Link to="/library/gearboxes/new/edit">the gearbox</Link> from its papers, then select it here.
       </p>
       <WholeForm
         name="engineAt"
-        title="Where the engine sits: crank centreline at the rear face of the block"
+        title="Engine position: crank centreline at the rear face of the block"
         fields={PLACE}
         stored={chassis.engineAt}
         onKeep={(at) => put('engineAt', at)}
@@ -58,7 +58,7 @@ export function FittedDetail({ chassis }: { chassis: Chassis }) {
       {hasTransaxle(chassis) && (
         <WholeForm
           name="gearboxAt"
-          title="Where the gearbox sits: middle of its front face"
+          title="Gearbox position: centre of its front face"
           fields={PLACE}
           stored={chassis.gearboxAt}
           onKeep={(at) => put('gearboxAt', at)}

@@ -45,25 +45,25 @@ export function PadsPanel({ onWeighed, onClose }: { onWeighed: (c: FourPads) => 
     value: kg,
     plusMinus: PAD_KG,
     evidence: 'estimated',
-    source: 'simulated pads',
+    source: 'simulated scale pads',
   });
   return (
-    <section className={css['pads']} aria-label="Pads">
+    <section className={css['pads']} aria-label="Corner scales">
       <p className="say" aria-live="polite">
         {lost
-          ? 'The pads do not answer. They are asked again.'
+          ? 'No signal from the corner scales. Trying again…'
           : !reading
-            ? 'Reaching the pads…'
+            ? 'Connecting to corner scales…'
             : steady
-              ? `All four stand: ${formatNumber(total!, 'massKg', units, { digits: 1 })} ${unitOf('massKg', units)}`
-              : 'Settling: hands off the car'}
+              ? `Stable, total ${formatNumber(total!, 'massKg', units, { digits: 1 })} ${unitOf('massKg', units)}`
+              : 'Settling. Do not touch the car.'}
       </p>
       <div className={css['pads-plan']}>
         {PADS.map(([pad, label]) => (
           <div key={pad} data-steady={reading?.steady[pad] ?? false}>
             <small>{label}</small>
             <b className="num">{reading ? formatNumber(reading.kg[pad], 'massKg', units, { digits: 1 }) : '–'}</b>
-            <small>{reading?.steady[pad] ? 'steady' : 'moving'}</small>
+            <small>{reading?.steady[pad] ? 'steady' : 'settling'}</small>
           </div>
         ))}
       </div>
@@ -82,13 +82,13 @@ export function PadsPanel({ onWeighed, onClose }: { onWeighed: (c: FourPads) => 
             })
           }
         >
-          Weigh it in
+          Save corner weights
         </Button>
-        <Button onClick={onClose}>Leave the pads</Button>
+        <Button onClick={onClose}>Cancel</Button>
       </div>
       <p className="muted small">
-        Simulated pads: they make up what they read from the survey, and it is kept as estimated. Real ones answer at
-        the same place.
+        Simulated scale pads: readings are generated from the survey and saved as estimated. Real scale pads connect in
+        the same way.
       </p>
     </section>
   );

@@ -62,7 +62,7 @@ export function ReadingSketch({
       {!bare && (
         <figcaption className="small muted">
           {sketch.whole
-            ? 'As it was read.'
+            ? 'As measured.'
             : 'Dashed: not read yet, drawn as on some car. Numbers as in the list; lengths from the axle line, the level floor and the middle.'}
         </figcaption>
       )}

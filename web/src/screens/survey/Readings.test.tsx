@@ -72,7 +72,7 @@ test.each(['about a foot', '6 1', '-4', '12 kg'])(
     expect(now().readings).toEqual([]);
     expect(box(first!.name).value).toBe(text);
     expect(box(first!.name).getAttribute('aria-invalid')).toBe('true');
-    expect(rowOf(first!.name).getByText(/is not a number|two numbers|unit of a mass|missing|Enter 0/)).toBeTruthy();
+    expect(rowOf(first!.name).getByText(/is not a number|Two numbers|unit of a mass|missing|Enter 0/)).toBeTruthy();
     read(first!.name, '610');
     expect(box(first!.name).getAttribute('aria-invalid')).toBe('false');
   },
@@ -93,11 +93,11 @@ test('struck out, a take is gone; with the last of them the reading is', () => {
   const now = tape();
   read(first!.name, '610');
   read(first!.name, '650');
-  fireEvent.click(screen.getByLabelText('Strike out 650'));
+  fireEvent.click(screen.getByLabelText('Delete measurement 650'));
   expect(now().readings[0]!.takes.map((t) => t.mm)).toEqual([610]);
-  fireEvent.click(screen.getByLabelText('Strike out 610'));
+  fireEvent.click(screen.getByLabelText('Delete measurement 610'));
   expect(now().readings).toEqual([]);
-  expect(rowOf(first!.name).getByText('not read')).toBeTruthy();
+  expect(rowOf(first!.name).getByText('not measured')).toBeTruthy();
 });
 
 test('Enter takes a reading and keeps the field for the next take; Enter in the free field goes on', () => {

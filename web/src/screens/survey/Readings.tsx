@@ -52,7 +52,7 @@ export function Readings({
       <ReadingSketch sketch={sketch} name={taped.name} {...(current === undefined ? {} : { current })} />
       <TextField
         select
-        label="Reading with"
+        label="Measuring tool"
         value={method}
         onChange={(e) => setMethod(e.target.value as Method)}
         fullWidth={false}
@@ -120,12 +120,12 @@ function ReadingRow({
           {number}
         </span>
         <b>{spec.name}</b>
-        {spec.once && <small className={css['once']}> no second chance: read it before the old engine is out</small>}
+        {spec.once && <small className={css['once']}> measure before the original engine is removed</small>}
         <p className="small muted">
           From the {spec.from} to {spec.to}.
         </p>
         {reading?.method === 'other side' && (
-          <small className={css['once']}>Taken over from the other side: read it here.</small>
+          <small className={css['once']}>Copied from the other side: measure here.</small>
         )}
         {reading && (
           <ul className={`${css['takes']} num`}>
@@ -134,7 +134,7 @@ function ReadingRow({
                 {t.typed}
                 <button
                   type="button"
-                  aria-label={`Strike out ${t.typed}`}
+                  aria-label={`Delete measurement ${t.typed}`}
                   onClick={() => {
                     const takes = reading.takes.filter((_, k) => k !== i);
                     onReading(takes.length === 0 ? undefined : { ...reading, takes });
@@ -162,13 +162,13 @@ function ReadingRow({
             </small>
           </>
         ) : (
-          <span className="muted">not read</span>
+          <span className="muted">not measured</span>
         )}
       </div>
       <TextField
         fullWidth={false}
         value={entry.draft ?? ''}
-        placeholder={reading ? 'again' : unit}
+        placeholder={reading ? 'repeat' : unit}
         onChange={(e) => entry.type(e.target.value)}
         onFocus={onCurrent}
         onBlur={(e) => {

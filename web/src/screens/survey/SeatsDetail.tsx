@@ -20,8 +20,8 @@ interface At {
 const place = { quantity: 'lengthMm', digits: 0, min: -10_000, max: 10_000 } as const;
 const AT: readonly WholeField<At>[] = [
   { key: 'x', label: 'Ahead of the front axle', ...place },
-  { key: 'y', label: 'Left of the middle', ...place },
-  { key: 'z', label: 'Above the floor', ...place },
+  { key: 'y', label: 'Left of centreline', ...place },
+  { key: 'z', label: 'Height above floor', ...place },
 ];
 const atOf = ([x, y, z]: readonly [number, number, number]): At => ({ x, y, z });
 
@@ -65,16 +65,16 @@ type Aperture = NonNullable<Chassis['shifterAperture']>;
 type FlatAperture = At & Omit<Aperture, 'centreMm'>;
 const APERTURE: readonly WholeField<FlatAperture>[] = [
   ...AT,
-  { key: 'halfLengthMm', label: 'Half its length', quantity: 'lengthMm', min: 1, max: 500 },
-  { key: 'halfWidthMm', label: 'Half its width', quantity: 'lengthMm', min: 1, max: 500 },
-  { key: 'plusMinusMm', label: 'Measured to ±', quantity: 'lengthMm', min: 0, max: 100, optional: true },
+  { key: 'halfLengthMm', label: 'Half length', quantity: 'lengthMm', min: 1, max: 500 },
+  { key: 'halfWidthMm', label: 'Half width', quantity: 'lengthMm', min: 1, max: 500 },
+  { key: 'plusMinusMm', label: 'Measuring tolerance ±', quantity: 'lengthMm', min: 0, max: 100, optional: true },
 ];
 
 type Pinion = NonNullable<Chassis['pinion']>;
 type FlatPinion = At & Omit<Pinion, 'atMm'>;
 const PINION: readonly WholeField<FlatPinion>[] = [
   ...AT,
-  { key: 'pitchDeg', label: 'Nose up', quantity: 'angleDeg', digits: 1, min: -30, max: 30 },
+  { key: 'pitchDeg', label: 'Pinion angle, nose up', quantity: 'angleDeg', digits: 1, min: -30, max: 30 },
 ];
 
 type Side = 'left' | 'right';
@@ -84,7 +84,7 @@ const HUBS: readonly WholeField<FlatHubs>[] = [
     AT.map(({ label, ...f }): WholeField<FlatHubs> => ({
       ...f,
       key: `${side} ${f.key}`,
-      label: `${side === 'left' ? 'Left' : 'Right'}: ${label.toLowerCase()}`,
+      label: `${side === 'left' ? 'Y, left of centreline' : 'Right'}: ${label.toLowerCase()}`,
     })),
   ),
   { key: 'bumpUpMm', label: 'Hub rises to bump', ...place, min: 0, max: 500, optional: true },
@@ -129,7 +129,7 @@ export function SeatsDetail({ chassis }: { chassis: Chassis }) {
     <section>
       <h2>Chassis mounts, shifter aperture, shafts</h2>
       <p className="say muted">
-        Read mounts and pinion before the old engine is out: they show where it hung and at what angle the shaft ran.
+        Measure mounts and pinion before the old engine is out: they give its position and the shaft angle.
       </p>
       {pads.map((pad) => (
         <WholeForm
@@ -219,7 +219,7 @@ export function SeatsDetail({ chassis }: { chassis: Chassis }) {
           }}
         />
       )}
-      <h3 style={{ marginTop: 18 }}>Ways in</h3>
+      <h3 style={{ marginTop: 18 }}>Installation direction</h3>
       {(['above', 'below'] as const).map((side) => (
         <FormControlLabel
           key={side}
@@ -229,7 +229,7 @@ export function SeatsDetail({ chassis }: { chassis: Chassis }) {
               onChange={(_, on) => put({ installFrom: on ? [...from, side] : from.filter((f) => f !== side) })}
             />
           }
-          label={side === 'above' ? 'From above, on a crane' : 'From below, the car lifted over it'}
+          label={side === 'above' ? 'From above (engine crane)' : 'From below (car on lift)'}
         />
       ))}
     </section>

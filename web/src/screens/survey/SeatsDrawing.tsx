@@ -28,13 +28,18 @@ function marksOf(chassis: Chassis): Mark[] {
   const jointed = drive === 'front' || !live;
   const half = ((behind ? chassis.trackRearMm : chassis.trackFrontMm)?.value ?? SOME.trackMm) / 2 - 120;
   const axle = behind ? -base : 0;
-  const pads: Mark[] = chassis.pads.map((p) => ({ name: p.name, what: 'middle of the pad', atMm: p.atMm, read: true }));
+  const pads: Mark[] = chassis.pads.map((p) => ({
+    name: p.name,
+    what: 'centre of the chassis mount',
+    atMm: p.atMm,
+    read: true,
+  }));
   return [
     ...(pads.length > 0
       ? pads
       : [-1, 1].map((side) => ({
-          name: side > 0 ? 'left pad' : 'right pad',
-          what: 'middle of the pad',
+          name: side > 0 ? 'left chassis mount' : 'right chassis mount',
+          what: 'centre of the chassis mount',
           atMm: [-120, 300 * side, 420] as const,
           read: false,
         }))),
@@ -42,7 +47,7 @@ function marksOf(chassis: Chassis): Mark[] {
       ? []
       : [
           {
-            name: 'shifter hole',
+            name: 'shifter opening',
             what: 'middle of the hole in the floor',
             atMm: shifterAperture?.centreMm ?? ([-1150, 0, 430] as const),
             read: shifterAperture !== undefined,
@@ -115,13 +120,13 @@ export function SeatsDrawing({ chassis }: { chassis: Chassis }) {
   );
   return (
     <section className="block">
-      <h2>Where they are read</h2>
+      <h2>Measuring points</h2>
       <svg
         className={css['car']}
         style={{ maxHeight: 460 }}
         viewBox={`${left} ${-high} ${right - left} ${high + plan + wide + 40}`}
         role="img"
-        aria-label={`Seats from the left and from above. ${open.length === 0 ? 'All are read.' : `Not read: ${open.map((m) => m.name).join(', ')}.`}`}
+        aria-label={`Seats from the left and from above. ${open.length === 0 ? 'All measured.' : `Not measured: ${open.map((m) => m.name).join(', ')}.`}`}
       >
         <line x1={left} x2={right} y1={0} y2={0} className={css['ground']} />
         <text x={right - 20} y={60} textAnchor="end" fontSize="64">
@@ -158,7 +163,8 @@ export function SeatsDrawing({ chassis }: { chassis: Chassis }) {
       <ol className={css['key']} style={{ listStyle: 'none', padding: 0 }}>
         {marks.map((m, i) => (
           <li key={m.name}>
-            {i + 1} {m.name}: {m.what}, {m.read ? <span className="num muted">{said(m.atMm)}</span> : <b>not read</b>}
+            {i + 1} {m.name}: {m.what},{' '}
+            {m.read ? <span className="num muted">{said(m.atMm)}</span> : <b>not measured</b>}
           </li>
         ))}
       </ol>

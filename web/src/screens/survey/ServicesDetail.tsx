@@ -32,10 +32,10 @@ export function ServicesDetail({ chassis }: { chassis: Chassis }) {
   const put = (next: Chassis['ports']) => save('chassis', chassis, { ...chassis, ports: next });
   return (
     <section>
-      <h2>Plugs and services of the body</h2>
+      <h2>Vehicle-side connections</h2>
       <p className="say muted">
-        What stays in the car and has to be met: pads, propshaft flange, pedals, hoses, gauges. Read them off before the
-        old engine is out; joints are closed against these.
+        Vehicle-side joints the swap must match: chassis mounts, propshaft flange, pedals, hoses, gauges. Record them
+        before removing the original engine.
       </p>
       {ports.map((port, i) => {
         const kind = JOINT_KINDS.find((k) => k.kind === port.kind);
@@ -66,7 +66,7 @@ export function ServicesDetail({ chassis }: { chassis: Chassis }) {
       })}
       <div style={{ maxWidth: 260, marginTop: 14 }}>
         <ChoiceField
-          label="Note another"
+          label="Add connection"
           value=""
           choices={ASKED.filter(
             ({ kind, side, place }) => !ports.some((p) => p.kind === kind && p.side === side && p.place === place),

@@ -67,7 +67,7 @@ export function SpringsDetail({ chassis }: { chassis: Chassis }) {
       <div className={fields['figures']} style={{ marginTop: 10 }}>
         <FigureField
           at="/chassis/brakeFrontPct"
-          label="Brake bias, front"
+          label="Front brake bias"
           quantity="percent"
           optional
           min={1}
@@ -80,8 +80,8 @@ export function SpringsDetail({ chassis }: { chassis: Chassis }) {
         />
       </div>
       <p className="small muted" style={{ marginTop: 12 }}>
-        The heat of a stop goes into disc and drum: diameter and thickness with a calliper, or weighed. Pedal, servo and
-        callipers are asked where brakes are bought or the car becomes heavy.
+        Measure diameter and thickness of discs and drums with a calliper, or weigh them. Pedal, servo and brake
+        callipers are required if brakes are purchased or mass increases.
       </p>
       <CarList name="brakes" chassis={chassis} />
     </>

@@ -44,9 +44,9 @@ import css from './survey.module.css';
 
 const CAR = [
   ['car', 'Car and layout'],
-  ['fitted', 'Engine and gearbox in it'],
-  ['weighing', 'Weighing'],
-  ['lumps', 'What can come out'],
+  ['fitted', 'Original engine and gearbox'],
+  ['weighing', 'Corner weights'],
+  ['lumps', 'Removable parts'],
   ['axle', 'Final drive, differential'],
   ['tyres', 'Tyres and wheels'],
   ['springs', 'Springs and brakes'],
@@ -56,8 +56,8 @@ const CAR = [
 ] as const;
 const AROUND = [
   ['seats', 'Mounts, shifter, shafts'],
-  ['services', 'Plugs and services'],
-  ['claims', 'What others say fits'],
+  ['services', 'Connections (electrical, fluid, mechanical)'],
+  ['claims', 'Reported fits'],
 ] as const;
 
 /** What is shown of the car itself; undefined for what stands in the bay. */
@@ -72,10 +72,10 @@ function partShown(chosen: string, chassis: Chassis): ReactNode {
     case 'lumps':
       return (
         <section>
-          <h2>What can come out</h2>
+          <h2>Removable parts</h2>
           <p className="say muted">
-            What was in the car when it was weighed: each thing with its mass and where it sits. What leaves with the
-            engine or the gearbox is taken off the scales when they change; an empty list leaves the mass unknown.
+            What was in the car when it was weighed: each part with mass and position. What is removed with the engine
+            or gearbox is deducted when they change; an empty list leaves the mass unknown.
           </p>
           <CarList name="lumps" chassis={chassis} />
         </section>
@@ -84,7 +84,7 @@ function partShown(chosen: string, chassis: Chassis): ReactNode {
       return (
         <section>
           <h2>Final drive and differential</h2>
-          <p className="say muted">The ratio that is in it, and others on offer for it.</p>
+          <p className="say muted">Present ratio and available alternatives.</p>
           <CarList name="axleRatios" chassis={chassis} />
           <CarList name="differentials" chassis={chassis} />
         </section>
@@ -106,7 +106,7 @@ function partShown(chosen: string, chassis: Chassis): ReactNode {
         <section>
           <h2>Steering, fuel, electrics, exhaust</h2>
           <p className="say muted">
-            As found: what stays in the car has to serve the engine that comes in. What is empty is not known.
+            As found: what stays in the car must suit the new engine. Empty fields are unknown.
           </p>
           {(['steering', 'fuelSystem', 'electrics', 'exhaust'] as const).map((name) => (
             <CarList key={name} name={name} chassis={chassis} />
@@ -118,8 +118,8 @@ function partShown(chosen: string, chassis: Chassis): ReactNode {
         <section>
           <h2>Shell and history</h2>
           <p className="say muted">
-            Where the metal is corroded, cut, mended or strengthened: no mount may stand on what does not carry. And
-            what happened to the car: a fire, an accident or a swap that failed leaves something to look at.
+            Corroded, cut, repaired or reinforced metal: no mount may be fitted on unsound metal. Also record fire,
+            accident or an abandoned swap.
           </p>
           <CarList name="shell" chassis={chassis} />
           <CarList name="past" chassis={chassis} />
@@ -246,16 +246,16 @@ function Walk({ chassis }: { chassis: Chassis }) {
           <p className="say muted">
             {ofCar
               ? 'Go round the car once with its papers, a tape and two scales. What is empty stays unknown, and says so where it counts.'
-              : 'Axle line, level floor and the middle of the car are what everything is read from: plumb them first and chalk them down. Car on stands or ramps, never on a jack alone.'}
+              : 'Datums: front axle centreline, level floor, vehicle centreline. Mark them on the floor with a plumb line first. Support the car on axle stands or ramps, never on a jack alone.'}
           </p>
         </div>
         <div className={css['survey']}>
           <Folded of={nameOf(chassis, chosen)} chosen={chosen}>
-            <nav aria-label="Tape list">
+            <nav aria-label="Measurement list">
               <Parts title="The car" parts={CAR} chosen={chosen} onChoose={setChosen} />
               <AddBody templates={templatesOf(chassis)} onBegin={begin} />
               <Button component={Link} to={`/builds/${build.id}/survey/tape-list`} fullWidth>
-                Tape list to print
+                Print measurement list
               </Button>
               <WalkList chassis={chassis} chosen={chosen} onChoose={setChosen} />
               <Parts title="Around the bay" parts={AROUND} chosen={chosen} onChoose={setChosen} />
@@ -296,7 +296,7 @@ function Walk({ chassis }: { chassis: Chassis }) {
       <FindingsColumn
         title="Survey"
         findings={findings}
-        none={gaps.length === 0 ? 'Nothing that the sums rest on is missing.' : 'Of the bay nothing is missing.'}
+        none={gaps.length === 0 ? 'All required measurements are complete.' : 'Of the bay nothing is missing.'}
         above={
           <>
             <Gaps gaps={gaps} onChoose={setChosen} />
@@ -327,7 +327,7 @@ function Folded({ of, chosen, children }: { of: string; chosen: string; children
       onToggle={(e) => setOpenAt(e.currentTarget.open ? chosen : undefined)}
     >
       <summary>
-        {of} <small className="muted">something else</small>
+        {of} <small className="muted">other obstacle</small>
       </summary>
       {children}
     </details>
@@ -336,11 +336,11 @@ function Folded({ of, chosen, children }: { of: string; chosen: string; children
 
 const bayAnswer = (chassis: Chassis, lacking: number): string =>
   chassis.obstacles.length === 0
-    ? 'The bay is empty so far'
-    : `${chassis.obstacles.length} bodies stand in the bay${lacking > 0 ? `, ${lacking === 1 ? 'one reading is' : `${lacking} readings are`} still missing` : ''}`;
+    ? 'No obstacles measured yet'
+    : `${chassis.obstacles.length} obstacles in the bay${lacking > 0 ? `, ${lacking === 1 ? '1 measurement' : `${lacking} measurements`} missing` : ''}`;
 
 function carAnswer({ name }: Chassis, gaps: readonly CarGap[]): string {
-  if (gaps.length === 0) return `${name}: nothing is missing that its sums rest on`;
+  if (gaps.length === 0) return `${name}: no input missing`;
   return `${name}: ${CAR_THINGS - gaps.length} of ${CAR_THINGS} things about the car are known`;
 }
 
@@ -405,7 +405,7 @@ function LastChance({ tape, onChoose }: { tape: readonly Taped[]; onChoose: (id:
   if (open.length === 0) return null;
   return (
     <section className={layout['result']}>
-      <h3>Before the old engine comes out</h3>
+      <h3>Measure before removing the original engine</h3>
       <ul className="small">
         {open.map(({ taped, reading }) => (
           <li key={`${taped.id} ${reading.key}`}>
@@ -425,7 +425,7 @@ function AddBody({ templates, onBegin }: { templates: readonly Template[]; onBeg
   return (
     <>
       <Button variant="contained" color="primary" onClick={(e) => setAnchor(e.currentTarget)} fullWidth>
-        Measure something
+        Add obstacle
       </Button>
       <Menu anchorEl={anchor ?? null} open={anchor !== undefined} onClose={() => setAnchor(undefined)}>
         {STATIONS.flatMap((station) => [
@@ -494,7 +494,7 @@ function WalkList({ chassis, chosen, onChoose }: { chassis: Chassis; chosen: str
                   <small className="muted">
                     {b.taped
                       ? `${b.taped.readings.length} of ${b.taped.readings.length + missingOf(b.taped).length}`
-                      : 'as a body'}
+                      : 'entered as a shape'}
                   </small>
                 </button>
               </li>

@@ -23,7 +23,7 @@ export function TapeListScreen() {
       <div className="main">
         <p className="say big">There is no car to measure yet</p>
         <p className="say">
-          <Link to={`/builds/${build.id}/survey`}>Begin the survey</Link> with its papers first.
+          <Link to={`/builds/${build.id}/survey`}>Create survey</Link> with its papers first.
         </p>
       </div>
     );
@@ -33,7 +33,7 @@ export function TapeListScreen() {
     <div className={`main ${css['list']}`}>
       <div className="row spread">
         <p className="say big">
-          {chassis.name}: {count === 0 ? 'nothing is left to read in the bay' : `${count} readings to take`}
+          {chassis.name}: {count === 0 ? 'all bay measurements done' : `${count} measurements to take`}
         </p>
         <span className="row no-print">
           <Button component={Link} to={`/builds/${build.id}/survey`}>
@@ -45,8 +45,8 @@ export function TapeListScreen() {
         </span>
       </div>
       <p className="say muted">
-        In {unitOf('lengthMm', units)}. Plumb the axle line, the level floor and the middle of the car first and chalk
-        them down. Car on stands or ramps, never on a jack alone. Read each length three times.
+        In {unitOf('lengthMm', units)}. First mark the front axle centreline, level floor and vehicle centreline with a
+        plumb line. Car on axle stands or ramps, never on a jack alone. Measure each length three times.
       </p>
       <div className="row no-print">
         <FormControlLabel
@@ -55,7 +55,7 @@ export function TapeListScreen() {
         />
         <FormControlLabel
           control={<Checkbox checked={read} onChange={(_, on) => setRead(on)} />}
-          label="Also what has been read"
+          label="Include completed measurements"
         />
       </div>
       {gaps.length > 0 && (
@@ -96,7 +96,7 @@ function Entry({ entry }: { entry: TapeEntry }) {
       <h3>{name}</h3>
       <p className="small muted">
         {template.why}
-        {entry.needed ? ` Without it nobody can say ${entry.needed}.` : ''}
+        {entry.needed ? ` Needed for: ${entry.needed}.` : ''}
       </p>
       <ReadingSketch sketch={sketch} name={name} bare />
       <ol>

@@ -29,7 +29,7 @@ const MOST_EARLIER = 20;
 
 type Weighing = Chassis['weighing'];
 
-/** Axle loads from two axles or four pads, and the lengths that sums about the car rest on. */
+/** Axle loads from two axles or four scale pads, and the lengths that sums about the car rest on. */
 export function WeighingDetail({ chassis }: { chassis: Chassis }) {
   const { save } = useBuildActions();
   const { weighing } = chassis;
@@ -52,10 +52,10 @@ export function WeighingDetail({ chassis }: { chassis: Chassis }) {
   const { frontKg, rearKg } = weighing;
   return (
     <section>
-      <h2>Weighing</h2>
+      <h2>Corner weights</h2>
       <p className="say muted">
-        Level floor, tyres at pressure, suspension settled, nobody aboard. Four pads also tell where the weight lies
-        sideways.
+        Level floor, correct tyre pressures, suspension settled, no driver. Four corner scales also give the lateral
+        weight distribution.
       </p>
       {onPads ? (
         <PadsPanel
@@ -67,7 +67,7 @@ export function WeighingDetail({ chassis }: { chassis: Chassis }) {
         />
       ) : (
         <Button sx={{ mb: 1.5 }} onClick={() => setOnPads(true)}>
-          Read the pads
+          Read corner scales
         </Button>
       )}
       {weighing.corners || byCorners ? (
@@ -80,7 +80,7 @@ export function WeighingDetail({ chassis }: { chassis: Chassis }) {
               if (weighing.corners) putWeighing(rest);
             }}
           >
-            Weighed on two axles instead
+            Axle loads instead of corner weights
           </Button>
         </>
       ) : (
@@ -90,7 +90,7 @@ export function WeighingDetail({ chassis }: { chassis: Chassis }) {
               <FigureField
                 key={key}
                 at={`/chassis/weighing/${key}`}
-                label={key === 'frontKg' ? 'Front axle' : 'Rear axle'}
+                label={key === 'frontKg' ? 'Front axle load' : 'Rear axle load'}
                 quantity="massKg"
                 optional
                 value={weighing[key]}
@@ -101,7 +101,7 @@ export function WeighingDetail({ chassis }: { chassis: Chassis }) {
             ))}
           </div>
           <Button sx={{ mt: 1.5 }} onClick={() => setByCorners(true)}>
-            Weighed on four pads
+            Use corner weights
           </Button>
         </>
       )}
@@ -113,13 +113,13 @@ export function WeighingDetail({ chassis }: { chassis: Chassis }) {
       )}
       <div className={fields['figures']} style={{ marginTop: 12 }}>
         <NameField
-          label="What was aboard"
+          label="Load during weighing"
           value={weighing.aboard}
           onCommit={(aboard) => putWeighing({ ...weighing, aboard })}
         />
         <FigureField
           at="/chassis/weighing/fuelL"
-          label="Fuel in it"
+          label="Fuel in tank"
           quantity="volumeL"
           optional
           value={weighing.fuelL}
@@ -129,7 +129,7 @@ export function WeighingDetail({ chassis }: { chassis: Chassis }) {
         />
         <FigureField
           at="/chassis/weighing/comZMm"
-          label="Height of the centre of mass"
+          label="Centre of mass height"
           quantity="lengthMm"
           optional
           value={weighing.comZMm}
@@ -148,7 +148,7 @@ export function WeighingDetail({ chassis }: { chassis: Chassis }) {
             value={weighing.comYMm}
             min={-500}
             max={500}
-            help="Minus is right; four pads tell it"
+            help="Negative = right; measured with four scale pads"
             typical={{ value: 0, plusMinus: 20, source: 'typical: near the middle' }}
             onChange={(f) => putFigure('comYMm', f)}
           />
@@ -223,7 +223,7 @@ function Lifted({ chassis, onWeighing }: { chassis: Chassis; onWeighing: (next: 
         </p>
       )}
       <p className="small muted">
-        Never stand under or beside a car that is lifted at one end: chock, stands, then read.
+        Stay clear of a car lifted at one end: chock the wheels, fit axle stands, then measure.
       </p>
     </>
   );
@@ -250,7 +250,7 @@ function Earlier({ chassis, onChange }: { chassis: Chassis; onChange: (more: Par
             ])
           }
         >
-          Keep this weighing and weigh again
+          Keep and weigh again
         </Button>
         <span className="small muted">Before and after strip-down, or with the new engine in: both stay.</span>
       </div>
@@ -263,7 +263,7 @@ function Earlier({ chassis, onChange }: { chassis: Chassis; onChange: (more: Par
               <th scope="col">Rear</th>
               <th scope="col">Since then</th>
               <th scope="col">
-                <span className="visually-hidden">Take out</span>
+                <span className="visually-hidden">Delete</span>
               </th>
             </tr>
           </thead>
@@ -285,10 +285,10 @@ function Earlier({ chassis, onChange }: { chassis: Chassis; onChange: (more: Par
                 </td>
                 <td>
                   <Button
-                    aria-label={`Take out the weighing until ${e.when}`}
+                    aria-label={`Delete the weighing until ${e.when}`}
                     onClick={() => put(earlierWeighings.filter((x) => x.id !== e.id))}
                   >
-                    Take out
+                    Delete
                   </Button>
                 </td>
               </tr>

@@ -44,7 +44,7 @@ export function BridgeChart({ bridge, colour }: { bridge: MassBuildUp; colour: s
   const pad = (high - low) * 0.12 + 1;
   const domain: [number, number] = [Math.max(0, low - pad), high + pad];
   return (
-    <figure aria-label="The bridge as steps" style={{ height: 250, marginTop: 8 }}>
+    <figure aria-label="Mass build-up from quoted to installed" style={{ height: 250, marginTop: 8 }}>
       <ResponsiveContainer>
         <BarChart
           data={bars}

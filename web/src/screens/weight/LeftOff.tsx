@@ -22,9 +22,9 @@ export function LeftOff() {
   const toggled = <T,>(list: readonly T[], x: T) => (list.includes(x) ? list.filter((y) => y !== x) : [...list, x]);
   return (
     <section className="block">
-      <h2>Left off in {candidate.letter}</h2>
+      <h2>Parts left off in {candidate.letter}</h2>
       <p className="muted small">
-        Local rules may ask for heater, screen clearing and what cleans the exhaust: ask before it goes.
+        Local regulations may require heater, demister and catalytic converter. Check before removing.
       </p>
       <div style={{ display: 'flex', flexWrap: 'wrap', gap: '0 18px' }}>
         {here.map((item) => (

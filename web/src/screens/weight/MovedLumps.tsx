@@ -6,7 +6,7 @@ import { ChoiceField, QuantityField } from '../../pieces/fields.tsx';
 import layout from '../../pieces/layout.module.css';
 
 type Lump = Chassis['lumps'][number];
-const AXES = ['Forward', 'Left', 'Up'] as const;
+const AXES = ['X, forward of front axle', 'Y, left of centreline', 'Z, above ground'] as const;
 
 /** Battery, tank, spare wheel, ballast put in another place: the axles follow, and it stands on the bill. */
 export function MovedLumps() {
@@ -31,7 +31,7 @@ export function MovedLumps() {
       : { low: 0.85 * likely, likely, high: 1.3 * likely, evidence: 'estimated' as const };
   return (
     <section className="block">
-      <h2>Moved in {candidate.letter}</h2>
+      <h2>Parts relocated in {candidate.letter}</h2>
       {shown.map((lump) => {
         const work = placeOf(lump);
         const to = work?.toMm ?? lump.comMm;
@@ -85,7 +85,7 @@ export function MovedLumps() {
                 if (work) saveCandidate(candidate, takeOut(candidate, { kind: 'movedLump', ...work }));
               }}
             >
-              Leave it where it is
+              Do not relocate
             </Button>
           </fieldset>
         );

@@ -16,10 +16,7 @@ export function Ride() {
     return (
       <section className="block">
         <h2>Springs, brakes, tyres</h2>
-        <p className="muted">
-          Measure the springs, their motion ratio and the brake bias in the survey, and what the new loads do to them is
-          reckoned here.
-        </p>
+        <p className="muted">Enter spring rates, motion ratio and brake bias in the survey.</p>
       </section>
     );
   const axles = [
@@ -38,13 +35,13 @@ export function Ride() {
                 Sinks, {unitOf('lengthMm', units)}
               </th>
               <th scope="col" className="r">
-                Rides at, Hz
+                Ride frequency, Hz
               </th>
               <th scope="col" className="r">
                 Spring, {unitOf('stiffnessNPerMm', units)}
               </th>
               <th scope="col" className="r">
-                Would put it right
+                Spring rate to restore ride height
               </th>
             </tr>
           </thead>
@@ -71,22 +68,22 @@ export function Ride() {
           </tbody>
         </table>
         <dl className={layout['facts']}>
-          <dt>Brakes, front</dt>
+          <dt>Front brake bias</dt>
           <dd>
             {ride.brakeFrontPct ? (
               <>
-                the loads ask for <FigureText figure={ride.brakeFrontPct} quantity="percent" />, as weighed{' '}
+                ideal for axle loads <FigureText figure={ride.brakeFrontPct} quantity="percent" />, as weighed{' '}
                 <Plain value={ride.brakeBeforePct} quantity="percent" digits={0} />
                 {chassis.brakeFrontPct ? (
                   <>
                     ; fitted <FigureText figure={chassis.brakeFrontPct} quantity="percent" />
                   </>
                 ) : (
-                  '; the fitted share is not known'
+                  '; actual bias unknown'
                 )}
               </>
             ) : (
-              'not known'
+              'unknown'
             )}
           </dd>
           <dt>Tyres</dt>
@@ -94,7 +91,7 @@ export function Ride() {
             {ride.tyreLoad ? (
               <Sentence>{`each ${ride.tyreLoad.worst} tyre carries {{${ride.tyreLoad.needKg.value}±${ride.tyreLoad.needKg.plusMinus}|massKg}} of {{${ride.tyreLoad.hasKg}|massKg}}${ride.tyreLoad.with.length > 0 ? `, with ${ride.tyreLoad.with.join(', ')}` : ', empty'}`}</Sentence>
             ) : (
-              'no load index recorded'
+              'load index missing'
             )}
           </dd>
           <dt>Roll stiffness, front</dt>
@@ -112,18 +109,18 @@ export function Ride() {
               'not known: needs springs, tracks and anti-roll bars'
             )}
           </dd>
-          <dt>Turns in</dt>
+          <dt>Yaw inertia</dt>
           <dd>
             {ride.yawBefore !== undefined && ride.yawAfter !== undefined
               ? `yaw inertia ${formatQuantity(ride.yawAfter, 'inertiaKgM2', units, { digits: 0 })}, ${(100 * (ride.yawAfter / ride.yawBefore - 1)).toFixed(1).replace('-', '−')} % against as weighed`
-              : 'not known'}
+              : 'unknown'}
           </dd>
         </dl>
       </div>
       {chassis.wheelbaseMm && chassis.wheelbaseMm.value < 2500 && (
         <p className="muted small" style={{ marginTop: 8 }}>
-          A short wheelbase: with more torque than the tyres hold in the wet it turns round quickly. Pick-up points that
-          a recipe or carrier moves must be measured and checked; they are not reckoned here.
+          Short wheelbase: oversteer risk on wet roads. Suspension pick-up points moved by a subframe must be measured
+          and checked; not calculated here.
         </p>
       )}
     </section>

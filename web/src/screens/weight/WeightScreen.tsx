@@ -29,16 +29,16 @@ export function WeightScreen() {
         <div className="answer">
           <p className="say big">
             {mass?.changeKg ? (
-              <Sentence>{`The car changes by {{${mass.changeKg.value}±${mass.changeKg.plusMinus}|massKg|+}} as weighed`}</Sentence>
+              <Sentence>{`Vehicle mass change {{${mass.changeKg.value}±${mass.changeKg.plusMinus}|massKg|+}} as weighed`}</Sentence>
             ) : mass?.bridge ? (
-              <Sentence>{`The ${engine?.shortName} comes to {{${mass.bridge.installedMassKg}±${mass.bridge.plusMinusKg}|massKg}} installed; the car has not been weighed`}</Sentence>
+              <Sentence>{`The ${engine?.shortName}: {{${mass.bridge.installedMassKg}±${mass.bridge.plusMinusKg}|massKg}} installed; the car has not been weighed`}</Sentence>
             ) : (
-              'Nobody can say yet what it weighs'
+              'Engine mass unknown'
             )}
           </p>
           {mass?.frontPct && mass.totalKg && (
             <p className="say">
-              <Sentence>{`{{${mass.totalKg.value}±${mass.totalKg.plusMinus}|massKg}} in all, {{${mass.frontPct.value}±${mass.frontPct.plusMinus}|percent}} of it on the front axle.`}</Sentence>
+              <Sentence>{`{{${mass.totalKg.value}±${mass.totalKg.plusMinus}|massKg}} total, {{${mass.frontPct.value}±${mass.frontPct.plusMinus}|percent}} on the front axle.`}</Sentence>
             </p>
           )}
           {!mass?.bridge && findings[0] && (
@@ -58,11 +58,11 @@ export function WeightScreen() {
         )}
         {mass && mass.otherBridges.length > 0 && (
           <section className="block">
-            <h2>Other records of the same engine</h2>
+            <h2>Other mass records for this engine</h2>
             <table className={layout['figures']}>
               <thead>
                 <tr>
-                  <th scope="col">Quoted</th>
+                  <th scope="col">Mass basis</th>
                   <th scope="col">Basis</th>
                   <th scope="col">Source</th>
                   <th scope="col" className="r">
@@ -96,8 +96,8 @@ export function WeightScreen() {
         {mass?.drivenKg && <PowerToWeight />}
         {mass && mass.out.length + mass.in.length + mass.shifted.length > 0 && (
           <section className="block grid-two">
-            <Moves title="What comes out" moves={mass.out} />
-            <Moves title="What goes in" moves={mass.in} />
+            <Moves title="Removed" moves={mass.out} />
+            <Moves title="Installed" moves={mass.in} />
             {mass.shifted.length > 0 && <Moves title="What moves" moves={mass.shifted} />}
           </section>
         )}
@@ -149,7 +149,7 @@ function BridgeTable({ bridge }: { bridge: MassBuildUp }) {
           <th scope="row">Installed</th>
           <td className="r">{n(bridge.installedMassKg)}</td>
           <td className="r">{n(bridge.plusMinusKg)}</td>
-          <td>scatter in quadrature</td>
+          <td>combined uncertainty (root sum of squares)</td>
         </tr>
       </tfoot>
     </table>
@@ -179,23 +179,23 @@ function AxleLoads() {
   const total = before.front + before.rear;
   const comBefore = (-before.rear * L) / total;
   const rows = [
-    ['Front axle', before.front, mass.frontKg],
-    ['Rear axle', before.rear, mass.rearKg],
-    ['In all', total, mass.totalKg],
+    ['Front axle load', before.front, mass.frontKg],
+    ['Rear axle load', before.rear, mass.rearKg],
+    ['Total', total, mass.totalKg],
   ] as const;
   const X = (x: number) => 60 + (-x / L) * 480;
   const Z = (z: number) => 150 - z * 0.15;
   const colour = candidateColour(candidate.letter);
   return (
     <section className="block">
-      <h2>On the axles</h2>
+      <h2>Axle loads</h2>
       <div className="grid-two">
         <table className={layout['figures']}>
           <thead>
             <tr>
               <th scope="col">{unitOf('massKg', units)}</th>
               <th scope="col" className="r">
-                As weighed
+                Before
               </th>
               <th scope="col" className="r">
                 With {candidate.letter}
@@ -218,7 +218,7 @@ function AxleLoads() {
               </tr>
             ))}
             <tr>
-              <th scope="row">Left share</th>
+              <th scope="row">Left side, %</th>
               <td className="r">
                 <Plain value={left.was} quantity="percent" digits={1} />
               </td>
@@ -235,7 +235,7 @@ function AxleLoads() {
               </td>
             </tr>
             <tr>
-              <th scope="row">Front share</th>
+              <th scope="row">Front axle, %</th>
               <td className="r">
                 <Plain value={(100 * before.front) / total} quantity="percent" />
               </td>
@@ -308,15 +308,15 @@ function PowerToWeight() {
   const { worstAir } = build.brief;
   const rows = [
     ['Peak, standard air', g.peakPowerKw],
-    ['Peak, worst air', g.hotPeakPowerKw],
-    ['Mean in your band, standard air', g.bandPowerKw],
-    ['Mean in your band, worst air', g.hotBandPowerKw],
+    ['Peak, hot day', g.hotPeakPowerKw],
+    ['Mean in the rpm range, standard conditions', g.bandPowerKw],
+    ['Mean in rpm range, hot day', g.hotBandPowerKw],
   ] as const;
   return (
     <section className="block">
-      <h2>Power to weight</h2>
+      <h2>Power-to-weight ratio</h2>
       <p className="muted small" style={{ marginBottom: 6 }}>
-        <Sentence>{`At {{${driven.value}±${driven.plusMinus}|massKg}} with driver and half a tank. Worst air: {{${worstAir.temperatureC}|temperatureC}} at {{${worstAir.altitudeM}|altitudeM}}.`}</Sentence>
+        <Sentence>{`At {{${driven.value}±${driven.plusMinus}|massKg}} with driver and half a tank. Hot-day conditions: {{${worstAir.temperatureC}|temperatureC}} at {{${worstAir.altitudeM}|altitudeM}}.`}</Sentence>
       </p>
       <table className={layout['figures']}>
         <thead>

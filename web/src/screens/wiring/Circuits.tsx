@@ -92,7 +92,7 @@ export function Circuits({
               }))
             }
           >
-            Put the least wires and fuses in
+            Use minimum wires and fuses
           </Button>
         )}
         {none.length > 0 && (
@@ -102,7 +102,7 @@ export function Circuits({
           label="Add a circuit"
           value={NONE}
           choices={[
-            { value: NONE, label: 'choose what it feeds' },
+            { value: NONE, label: 'select consumer' },
             ...CONSUMERS.map((c) => ({ value: c.id, label: c.label })),
           ]}
           onCommit={(id) => id !== NONE && add([id])}
@@ -188,7 +188,7 @@ function Rung({
             <small className="muted">
               {' '}
               {derived
-                ? 'press to enter it'
+                ? 'press to enter'
                 : says.length > 0
                   ? says[0]
                   : dropV === undefined

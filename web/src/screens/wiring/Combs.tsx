@@ -172,14 +172,14 @@ export function Combs({
         )}
         {match.unlike.length > 0 && (
           <span className="muted small">
-            {match.unlike.length} more have the same function and unlike signals: each wants a converter.
+            {match.unlike.length} more have the same function and different signals: each needs a converter.
           </span>
         )}
         <FormControlLabel
           control={<Checkbox size="small" checked={openOnly} onChange={(_, on) => setOpenOnly(on)} />}
           label="Open pins only"
         />
-        <span className="muted small">Drag from tooth to tooth, or press one and say where it goes.</span>
+        <span className="muted small">Drag from pin to pin, or press a pin and select its target.</span>
       </div>
       <div className={css['sides']}>
         <b>{[...new Set(schedule.rows.filter(onLeft).map((r) => r.plug.of))].join(' and ')}</b>
@@ -314,7 +314,7 @@ function Strands({
 function runWords(run: WireRun | undefined, say: (mm: number) => string): string | undefined {
   if (!run) return undefined;
   return run.toAddMm === undefined
-    ? `${say(run.runMm)} from plug to plug; what comes with them is not entered`
+    ? `${say(run.runMm)} from plug to plug; supplied wire not entered`
     : `${say(run.toAddMm)} by Fit: ${say(run.runMm)} from plug to plug`;
 }
 
@@ -420,7 +420,7 @@ function PinPanel({
       })}
       <div className={css['say']}>
         <ChoiceField
-          label={wires.length > 0 ? 'Join it to another too' : 'Join it to'}
+          label={wires.length > 0 ? 'Connect to another pin' : 'Connect to'}
           value={NONE}
           choices={[
             { value: NONE, label: 'choose a pin' },

@@ -38,7 +38,7 @@ export function CurrentRule({ checks, circuits }: { checks: readonly Check[]; ci
           <div
             className={css['scale']}
             role="img"
-            aria-label={`${title}: ${amps(drawn)} drawn${check?.limit === undefined ? ', what the alternator gives is not known' : ` of ${amps(check.limit)} given`}`}
+            aria-label={`${title}: ${amps(drawn)} drawn${check?.limit === undefined ? ', alternator output unknown' : ` of ${amps(check.limit)} given`}`}
           >
             {parts.map((p, i) => (
               <span

@@ -13,7 +13,7 @@ import css from './wiring.module.css';
 /** What to look for first. */
 const CURES: Readonly<Record<LoomResult, string>> = {
   sound: '',
-  open: 'a crimp that holds the insulation, a pin pushed back, a wire not joined',
+  open: 'a crimp on the insulation, a pin pushed back, a wire not joined',
   'short to ground': 'insulation cut at a bracket or a sleeve, a strand across two pins',
   crossed: 'two wires in each other’s place: swap them at one end',
 };

@@ -69,7 +69,7 @@ export function Plans({
               {chosen ? (
                 <Button onClick={() => change(({ plan: _plan, ...rest }) => rest)}>Not decided after all</Button>
               ) : (
-                <Button onClick={() => change((was) => ({ ...was, plan: p.plan }))}>Wire it so</Button>
+                <Button onClick={() => change((was) => ({ ...was, plan: p.plan }))}>Use plan</Button>
               )}
             </article>
           );

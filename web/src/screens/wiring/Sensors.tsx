@@ -43,7 +43,7 @@ export function Sensors({
     <section className="block">
       <h2>Computer and sensors</h2>
       <PointField
-        label="Where the computer goes, vehicle axes"
+        label="Computer position, vehicle axes"
         value={candidate.wiring?.computerAtMm}
         at={`${at}/computerAtMm`}
         onCommit={(computerAtMm) =>
@@ -136,7 +136,7 @@ function SensorFields({
       />
       <div className="wide">
         <PointField
-          label="Where it sits, axes of the engine"
+          label="Position, engine axes"
           value={sensor.atMm}
           at={`${at}/atMm`}
           onCommit={(v) => put('atMm', v)}

@@ -43,7 +43,7 @@ export function WiringOut({
     if (!read.ok) return setTold(read.fault.message);
     const { splices, unused } = read.value;
     change((was) => ({ ...was, splices, unused }));
-    setTold(`${splices.length} wires and ${unused.length} unused pins read; they stand in place of those before.`);
+    setTold(`${splices.length} wires and ${unused.length} unused pins imported; they replace the previous ones.`);
   };
   const head = () => ({ buildName: build.name, date: new Date().toISOString().slice(0, 10) });
   const print = (sheets: readonly Sheet[], of: string) =>
@@ -57,7 +57,7 @@ export function WiringOut({
   ];
   return (
     <section className="block">
-      <h2>Take it to the car</h2>
+      <h2>Use at the car</h2>
       <div className={css['tools']}>
         <Button
           disabled={schedule.rows.length === 0}
@@ -70,10 +70,10 @@ export function WiringOut({
           type="file"
           accept=".csv,text/csv"
           hidden
-          aria-label="Splice schedule to read"
+          aria-label="Splice schedule to import"
           onChange={(e) => void e.target.files?.[0]?.text().then(take)}
         />
-        <Button onClick={() => file.current?.click()}>Read a schedule</Button>
+        <Button onClick={() => file.current?.click()}>Import schedule</Button>
         <Button
           disabled={(wiring?.splices ?? []).length === 0}
           onClick={() => saveFile(labelsCsv(schedule, wiring, units.decimal), 'text/csv', `${name}-wire-labels.csv`)}
@@ -114,9 +114,8 @@ export function WiringOut({
       </div>
       {told && <p aria-live="polite">{told}</p>}
       <p className="muted small">
-        Battery off before a wire is cut; air bags and belt tensioners are for whoever is trained on them. Continuity
-        and no short to ground first, then current at key-on, pumps and fans last. Local codes decide what a road car
-        must keep.
+        Battery off before a wire is cut; airbags and belt tensioners require trained staff. Continuity and no short to
+        ground first, then current at key-on, pumps and fans last. Local codes decide what a road car must keep.
       </p>
     </section>
   );

@@ -65,7 +65,7 @@ function Open({ candidate, subject }: { candidate: Candidate; subject: Subject }
             <p className="muted">There is no survey yet: begin the car there.</p>
           )}
           <p className="muted small">
-            Those of engine, gearbox and parts stand with them in the library, for every build that has them.
+            Pins of engine, gearbox and parts are stored in the library, for every build that uses them.
           </p>
         </section>
       </div>
@@ -78,17 +78,17 @@ function Open({ candidate, subject }: { candidate: Candidate; subject: Subject }
 function answerOf(findings: readonly Finding[], { rows }: Schedule, circuits: readonly JudgedCircuit[]): string {
   const as = (state: Finding['state']) => findings.find((f) => f.state === state);
   if (as('blocked')) return as('blocked')!.title;
-  if (findings.some((f) => f.id === 'wiring-as-found')) return 'The loom stays as it was found';
+  if (findings.some((f) => f.id === 'wiring-as-found')) return 'Original loom kept';
   if (rows.length === 0) return 'No plugs are entered yet';
   const open = rows.filter((r) => r.state.how === 'open').length;
   if (open > 0) return `${open} of ${rows.length} pins ${open === 1 ? 'is' : 'are'} open`;
-  return (as('unknown') ?? as('tight'))?.title ?? `All ${rows.length} pins and ${circuits.length} circuits hold`;
+  return (as('unknown') ?? as('tight'))?.title ?? `All ${rows.length} pins and ${circuits.length} circuits sufficient`;
 }
 
 function countsOf({ rows }: Schedule, circuits: readonly JudgedCircuit[]): string {
   const n = (how: string) => rows.filter((r) => r.state.how === how).length;
   const held = circuits.filter((c) => c.state === 'clear').length;
-  return `Pins: ${n('connected')} connected, ${n('unused')} unused on purpose, ${n('open')} open. Circuits: ${held} of ${circuits.length} hold.`;
+  return `Pins: ${n('connected')} connected, ${n('unused')} unused, ${n('open')} open. Circuits: ${held} of ${circuits.length} OK.`;
 }
 
 /** How the candidate is wired: its plan, every pin of both sides, every circuit, and whether the alternator feeds it. */

@@ -17,7 +17,7 @@ export const breathing: readonly Calculator[] = [
   {
     id: 'cam',
     group: 'Cam and head',
-    title: 'Cam against the driving band',
+    title: 'Camshaft and rpm range',
     formula:
       'peak torque ≈ 3,000 rpm at 200° + 50 rpm per degree (durations at 0.050 in (1.27 mm); + 600 with four valves); overlap = half of both durations − both centres; idle vacuum ≈ 62 kPa at −20°, ¾ kPa less per degree',
     source: `rule of the field, ± 400 rpm and ± ${say(6, 'pressureKpa', { digits: 0 })}`,
@@ -44,7 +44,7 @@ export const breathing: readonly Calculator[] = [
       },
       {
         name: 'intakeCentreDeg',
-        label: 'Intake centre after top',
+        label: 'Intake lobe centre, ° ATDC',
         quantity: 'angleDeg',
         digits: 0,
         min: 80,
@@ -54,7 +54,7 @@ export const breathing: readonly Calculator[] = [
       },
       {
         name: 'exhaustCentreDeg',
-        label: 'Exhaust centre before top',
+        label: 'Exhaust lobe centre, ° BTDC',
         quantity: 'angleDeg',
         digits: 0,
         min: 80,
@@ -64,7 +64,7 @@ export const breathing: readonly Calculator[] = [
       },
       {
         name: 'valvesPerCylinder',
-        label: 'Valves a cylinder',
+        label: 'Valves per cylinder',
         quantity: 'count',
         min: 2,
         max: 5,
@@ -82,10 +82,18 @@ export const breathing: readonly Calculator[] = [
         max: 2.5,
         usual: count(1.5),
       },
-      { name: 'lashMm', label: 'Lash', quantity: 'lengthMm', digits: 2, min: 0, max: 2, usual: usual(0.25, 0.05) },
+      {
+        name: 'lashMm',
+        label: 'Valve lash',
+        quantity: 'lengthMm',
+        digits: 2,
+        min: 0,
+        max: 2,
+        usual: usual(0.25, 0.05),
+      },
       {
         name: 'springLimitMm',
-        label: 'Springs bind at',
+        label: 'Valve spring coil-bind lift',
         quantity: 'lengthMm',
         digits: 1,
         min: 1,
@@ -94,12 +102,12 @@ export const breathing: readonly Calculator[] = [
       },
     ],
     outputs: [
-      { name: 'peakTorqueRpm', label: 'Torque peaks near', quantity: 'rpm' },
+      { name: 'peakTorqueRpm', label: 'Estimated torque peak', quantity: 'rpm' },
       { name: 'overlapDeg', label: 'Overlap at 0.050 in (1.27 mm)', quantity: 'angleDeg', digits: 0, signed: true },
-      { name: 'closingDeg', label: 'Intake closes after bottom', quantity: 'angleDeg', digits: 0 },
+      { name: 'closingDeg', label: 'Intake valve closing, ° ABDC', quantity: 'angleDeg', digits: 0 },
       { name: 'idleVacuumKpa', label: 'Idle vacuum', quantity: 'pressureKpa', digits: 0 },
       { name: 'liftMm', label: 'Valve lift', quantity: 'lengthMm', digits: 2 },
-      { name: 'springSpareMm', label: 'Left before the springs bind', quantity: 'lengthMm', digits: 2, signed: true },
+      { name: 'springSpareMm', label: 'Coil-bind clearance', quantity: 'lengthMm', digits: 2, signed: true },
     ],
     run: (v) => {
       const overlap = overlapDeg(v['intakeDeg']!, v['exhaustDeg']!, v['intakeCentreDeg']!, v['exhaustCentreDeg']!);
@@ -117,19 +125,19 @@ export const breathing: readonly Calculator[] = [
     says: (r, state) => {
       const servo =
         r['idleVacuumKpa']!.value < 35
-          ? `; ${say(r['idleVacuumKpa']!.value, 'pressureKpa', { digits: 0 })} at idle starve a brake servo`
+          ? `; ${say(r['idleVacuumKpa']!.value, 'pressureKpa', { digits: 0 })} at idle: too low for the brake servo`
           : '';
       const bind =
         r['springSpareMm']!.value < 1.5
-          ? `; the springs bind ${say(r['springSpareMm']!.value, 'lengthMm', { digits: 1 })} beyond full lift, 1.5 mm is the least`
+          ? `; coil-bind clearance ${say(r['springSpareMm']!.value, 'lengthMm', { digits: 1 })}, minimum 1.5 mm`
           : '';
-      return `${state === 'clear' ? 'Torque peaks inside your band' : 'This cam wants more revs than your band has'}: near ${say(r['peakTorqueRpm']!.value, 'rpm')}${servo}${bind}`;
+      return `${state === 'clear' ? 'Torque peak inside the rpm range' : 'Torque peak above the rpm range'}: near ${say(r['peakTorqueRpm']!.value, 'rpm')}${servo}${bind}`;
     },
   },
   {
     id: 'head',
     group: 'Cam and head',
-    title: 'Head flow against the driving band',
+    title: 'Cylinder head flow and rpm range',
     formula: `power ≈ ${say(0.41, 'powerKw', { digits: 2 })} for each ${say(1, 'portLPerS', { digits: 0 })} and cylinder at 7 kPa (28 inH₂O); it peaks near 2,000 × flow [cfm] / cylinder [cu in]; a chamber other than now changes compression as clearance does`,
     source: 'rule of the field for unboosted petrol engines, ± 10 %',
     inputs: [
@@ -156,7 +164,7 @@ export const breathing: readonly Calculator[] = [
       compressionNow,
       {
         name: 'chamberCc',
-        label: 'Chamber of this head',
+        label: 'Chamber volume, new head',
         quantity: 'volumeCc',
         min: 1,
         max: 500,
@@ -165,7 +173,7 @@ export const breathing: readonly Calculator[] = [
       },
       {
         name: 'chamberNowCc',
-        label: 'Chamber now',
+        label: 'Chamber volume, current head',
         quantity: 'volumeCc',
         min: 1,
         max: 500,
@@ -175,7 +183,7 @@ export const breathing: readonly Calculator[] = [
       topOfBand,
       {
         name: 'massKg',
-        label: 'Heavier than the one now by',
+        label: 'Mass difference to current head',
         quantity: 'massKg',
         digits: 1,
         min: -100,
@@ -184,10 +192,10 @@ export const breathing: readonly Calculator[] = [
       },
     ],
     outputs: [
-      { name: 'peakRpm', label: 'Power peaks near', quantity: 'rpm' },
-      { name: 'powerKw', label: 'Flow is good for', quantity: 'powerKw' },
-      { name: 'newCompression', label: 'Compression with its chamber', quantity: 'number', digits: 1 },
-      { name: 'addsKg', label: 'On the front of the car', quantity: 'massKg', digits: 1, signed: true },
+      { name: 'peakRpm', label: 'Estimated power peak', quantity: 'rpm' },
+      { name: 'powerKw', label: 'Power supported by port flow', quantity: 'powerKw' },
+      { name: 'newCompression', label: 'Compression ratio with new head', quantity: 'number', digits: 1 },
+      { name: 'addsKg', label: 'Added front axle load', quantity: 'massKg', digits: 1, signed: true },
     ],
     run: (v) => {
       const cylinderCc = v['displacementCc']! / v['cylinders']!;
@@ -203,13 +211,13 @@ export const breathing: readonly Calculator[] = [
     limit: (v) => ({ kind: 'at most', limit: 1.6 * v['bandHighRpm']!, warns: true }),
     says: (r, state) =>
       state === 'clear'
-        ? `The ports are good for ${sayDerived(r['powerKw']!, 'powerKw')} near ${say(r['peakRpm']!.value, 'rpm')}`
-        : `The ports want ${say(r['peakRpm']!.value, 'rpm')}: far above the band you drive in, low gas speed below it`,
+        ? `Port flow supports ${sayDerived(r['powerKw']!, 'powerKw')} at ${say(r['peakRpm']!.value, 'rpm')}`
+        : `Ports too large: power peak at ${say(r['peakRpm']!.value, 'rpm')}, above the rpm range`,
   },
   {
     id: 'filling',
     group: 'Cam and head',
-    title: 'Volumetric efficiency implied',
+    title: 'Volumetric efficiency from torque',
     formula: 'VE = air burnt / (density × displacement × n/2); air = power × BSFC × AFR',
     source: 'Heywood, 2.10',
     inputs: [
@@ -264,14 +272,14 @@ export const breathing: readonly Calculator[] = [
     says: (r, state) =>
       state === 'clear'
         ? `The torque implies a filling of ${sayDerived(r['vePct']!, 'percent', { digits: 0 })}`
-        : `The torque implies a filling of ${sayDerived(r['vePct']!, 'percent', { digits: 0 })}: unboosted, doubt the torque`,
+        : `The torque implies a filling of ${sayDerived(r['vePct']!, 'percent', { digits: 0 })}: too high for a naturally aspirated engine; check the torque figure`,
   },
   {
     id: 'throttle',
     group: 'Air and boost',
     title: 'Throttle and airbox',
     formula: 'mean speed in the throat = air / (density × area), at most 90 m/s at peak power',
-    source: 'rule of the field',
+    source: 'rule of thumb',
     inputs: [
       power,
       specificConsumption,
@@ -298,7 +306,7 @@ export const breathing: readonly Calculator[] = [
       },
       {
         name: 'throats',
-        label: 'Throats',
+        label: 'Number of throttle bores',
         quantity: 'count',
         min: 1,
         max: 16,
@@ -307,7 +315,7 @@ export const breathing: readonly Calculator[] = [
       },
     ],
     outputs: [
-      { name: 'speed', label: 'Mean speed in the throat', quantity: 'speedMPerS', digits: 0 },
+      { name: 'speed', label: 'Mean air velocity in throttle', quantity: 'speedMPerS', digits: 0 },
       { name: 'boreFor90', label: `Bore for ${say(90, 'speedMPerS', { digits: 0 })}`, quantity: 'lengthMm', digits: 0 },
     ],
     run: (v) => {
@@ -318,6 +326,6 @@ export const breathing: readonly Calculator[] = [
     },
     limit: () => ({ kind: 'at most', limit: 90, warns: true }),
     says: (r, state) =>
-      `${state === 'clear' ? 'The throttle passes the air' : 'The throttle chokes the top end'}: ${sayDerived(r['speed']!, 'speedMPerS', { digits: 0 })} in the throat, ${say(r['boreFor90']!.value, 'lengthMm')} would hold it at ${say(90, 'speedMPerS', { digits: 0 })}`,
+      `${state === 'clear' ? 'Throttle size sufficient' : 'Throttle too small at peak power'}: ${sayDerived(r['speed']!, 'speedMPerS', { digits: 0 })} in the throat; ${say(r['boreFor90']!.value, 'lengthMm')} gives ${say(90, 'speedMPerS', { digits: 0 })}`,
   },
 ];

@@ -19,7 +19,7 @@ const power: CalculatorInput = {
 };
 const bsfc: CalculatorInput = {
   name: 'bsfcGPerKwh',
-  label: 'Specific consumption',
+  label: 'BSFC',
   quantity: 'fuelGPerKwh',
   min: 100,
   max: 900,
@@ -28,7 +28,7 @@ const bsfc: CalculatorInput = {
 };
 const afr: CalculatorInput = {
   name: 'airFuelRatio',
-  label: 'Air to fuel',
+  label: 'Air–fuel ratio',
   quantity: 'number',
   digits: 1,
   min: 4,
@@ -48,7 +48,7 @@ const ratio: CalculatorInput = {
 };
 const outside: CalculatorInput = {
   name: 'inletC',
-  label: 'Air at the inlet',
+  label: 'Compressor inlet temperature',
   quantity: 'temperatureC',
   min: -50,
   max: 90,
@@ -60,7 +60,7 @@ export const boost: readonly Calculator[] = [
   {
     id: 'air',
     group: 'Air and boost',
-    title: 'Air that a power needs',
+    title: 'Air mass flow for power',
     formula: 'air = P × BSFC × AFR; corrected = air × √(T/T₀) / (p/p₀)',
     source: 'SAE J1826 for the corrected flow',
     inputs: [
@@ -70,7 +70,7 @@ export const boost: readonly Calculator[] = [
       outside,
       {
         name: 'inletKpa',
-        label: 'Pressure at the inlet',
+        label: 'Compressor inlet pressure',
         quantity: 'pressureKpa',
         min: 40,
         max: 120,
@@ -93,7 +93,7 @@ export const boost: readonly Calculator[] = [
       };
     },
     says: (r, _state, v) =>
-      `${say(v['powerKw']!, 'powerKw')} needs ${sayDerived(r['airKgPerMin']!, 'airKgPerMin')} of air`,
+      `Air mass flow ${sayDerived(r['airKgPerMin']!, 'airKgPerMin')} for ${say(v['powerKw']!, 'powerKw')}`,
   },
   {
     id: 'charge',
@@ -115,7 +115,7 @@ export const boost: readonly Calculator[] = [
       },
       {
         name: 'effectiveness',
-        label: 'Cooler effectiveness',
+        label: 'Intercooler effectiveness',
         quantity: 'number',
         digits: 2,
         min: 0,
@@ -133,8 +133,8 @@ export const boost: readonly Calculator[] = [
       },
     ],
     outputs: [
-      { name: 'chargeC', label: 'Charge', quantity: 'temperatureC' },
-      { name: 'outC', label: 'Out of the compressor', quantity: 'temperatureC' },
+      { name: 'chargeC', label: 'Charge air temperature after intercooler', quantity: 'temperatureC' },
+      { name: 'outC', label: 'Compressor outlet temperature', quantity: 'temperatureC' },
     ],
     run: (v) => {
       const outC = compressorOutC(v['inletC']!, v['pressureRatio']!, v['efficiency']!);
@@ -142,14 +142,14 @@ export const boost: readonly Calculator[] = [
     },
     limit: () => ({ kind: 'at most', limit: 60, warns: true }),
     says: (r, state) =>
-      `Charge at ${sayDerived(r['chargeC']!, 'temperatureC')}${state === 'clear' ? '' : `: above ${say(60, 'temperatureC')} ignition has to come back`}`,
+      `Charge at ${sayDerived(r['chargeC']!, 'temperatureC')}${state === 'clear' ? '' : `: above ${say(60, 'temperatureC')} retard ignition timing`}`,
   },
   {
     id: 'blower',
     group: 'Air and boost',
-    title: 'Blower pulley to boost',
-    formula: 'PR = blower cc/rev × ratio × VE blower / (½ displacement × VE engine) × T charge / T inlet',
-    source: 'displacements against each other; an estimate',
+    title: 'Supercharger pulley and boost',
+    formula: 'PR = supercharger cc/rev × ratio × VE supercharger / (½ displacement × VE engine) × T charge / T inlet',
+    source: 'displacement ratio; estimate',
     inputs: [
       {
         name: 'blowerCcPerRev',
@@ -163,7 +163,7 @@ export const boost: readonly Calculator[] = [
       { name: 'crankPulleyMm', label: 'Crank pulley', quantity: 'lengthMm', min: 20, max: 400, usual: usual(140, 0.5) },
       {
         name: 'blowerPulleyMm',
-        label: 'Blower pulley',
+        label: 'Supercharger pulley',
         quantity: 'lengthMm',
         min: 20,
         max: 400,
@@ -171,7 +171,7 @@ export const boost: readonly Calculator[] = [
       },
       {
         name: 'blowerVe',
-        label: 'Filling of the blower',
+        label: 'Supercharger volumetric efficiency',
         quantity: 'number',
         digits: 2,
         min: 0.4,
@@ -190,7 +190,7 @@ export const boost: readonly Calculator[] = [
       },
       {
         name: 'engineVe',
-        label: 'Filling of the engine',
+        label: 'Engine volumetric efficiency',
         quantity: 'number',
         digits: 2,
         min: 0.4,
@@ -200,7 +200,7 @@ export const boost: readonly Calculator[] = [
       outside,
       {
         name: 'efficiency',
-        label: 'Blower efficiency',
+        label: 'Supercharger efficiency',
         quantity: 'number',
         digits: 2,
         min: 0.2,
@@ -209,7 +209,7 @@ export const boost: readonly Calculator[] = [
       },
       {
         name: 'effectiveness',
-        label: 'Cooler effectiveness',
+        label: 'Intercooler effectiveness',
         quantity: 'number',
         digits: 2,
         min: 0,
@@ -227,7 +227,7 @@ export const boost: readonly Calculator[] = [
       },
       {
         name: 'blowerLimitRpm',
-        label: 'Blower stands',
+        label: 'Supercharger speed limit',
         quantity: 'rpm',
         min: 1000,
         max: 100000,
@@ -235,7 +235,7 @@ export const boost: readonly Calculator[] = [
       },
     ],
     outputs: [
-      { name: 'blowerRpm', label: 'Blower at the redline', quantity: 'rpm' },
+      { name: 'blowerRpm', label: 'Supercharger speed at redline', quantity: 'rpm' },
       { name: 'boostBar', label: 'Boost', quantity: 'pressureBar' },
       { name: 'pressureRatio', label: 'Pressure ratio', quantity: 'number', digits: 2 },
     ],
@@ -256,21 +256,21 @@ export const boost: readonly Calculator[] = [
     },
     limit: (v) => ({ kind: 'at most', limit: v['blowerLimitRpm']! }),
     says: (r, state) =>
-      `Boost near ${sayDerived(r['boostBar']!, 'pressureBar')}${state === 'blocked' ? `; the blower would turn ${say(r['blowerRpm']!.value, 'rpm')}, beyond what it stands` : ''}`,
+      `Boost near ${sayDerived(r['boostBar']!, 'pressureBar')}${state === 'blocked' ? `; supercharger overspeed, ${say(r['blowerRpm']!.value, 'rpm')}` : ''}`,
   },
   {
     id: 'wastegate',
     group: 'Air and boost',
-    title: 'Wastegate and the boost floor',
+    title: 'Wastegate size and minimum boost',
     formula: 'floor = spring / diaphragm area; speed in the gate = share × gas / (density × area)',
-    source: 'force balance; 300 m/s is where a gate stops holding boost down',
+    source: 'force balance; limit 300 m/s gas velocity in the wastegate',
     inputs: [
       power,
       bsfc,
       afr,
       {
         name: 'sharePct',
-        label: 'Gas to be let past',
+        label: 'Bypass flow, share of exhaust gas',
         quantity: 'percent',
         digits: 0,
         min: 1,
@@ -279,7 +279,7 @@ export const boost: readonly Calculator[] = [
       },
       {
         name: 'gasC',
-        label: 'Gas before the turbine',
+        label: 'Exhaust gas temperature before turbine',
         quantity: 'temperatureC',
         min: 200,
         max: 1100,
@@ -287,19 +287,26 @@ export const boost: readonly Calculator[] = [
       },
       {
         name: 'backKpa',
-        label: 'Pressure before the turbine',
+        label: 'Exhaust back pressure before turbine',
         quantity: 'pressureKpa',
         min: 90,
         max: 600,
         usual: usual(190, 25),
       },
-      { name: 'gateMm', label: 'Gate bore', quantity: 'lengthMm', min: 8, max: 80, usual: usual(32, 0.5) },
+      {
+        name: 'gateMm',
+        label: 'Wastegate valve diameter',
+        quantity: 'lengthMm',
+        min: 8,
+        max: 80,
+        usual: usual(32, 0.5),
+      },
       { name: 'springN', label: 'Spring at the seat', quantity: 'forceN', min: 1, max: 3000, usual: usual(95, 5) },
       { name: 'diaphragmMm', label: 'Diaphragm', quantity: 'lengthMm', min: 15, max: 150, usual: usual(46, 0.5) },
     ],
     outputs: [
-      { name: 'speed', label: 'Gas speed in the gate', quantity: 'speedMPerS', digits: 0 },
-      { name: 'floorBar', label: 'Boost floor', quantity: 'pressureBar' },
+      { name: 'speed', label: 'Gas velocity in wastegate', quantity: 'speedMPerS', digits: 0 },
+      { name: 'floorBar', label: 'Minimum boost', quantity: 'pressureBar' },
     ],
     run: (v) => {
       const air = airKgPerS(v['powerKw']!, v['bsfcGPerKwh']!, v['airFuelRatio']!);
@@ -311,23 +318,23 @@ export const boost: readonly Calculator[] = [
     },
     limit: () => ({ kind: 'at most', limit: 300, warns: true }),
     says: (r, state) =>
-      `Boost can’t go below ${sayDerived(r['floorBar']!, 'pressureBar')}${state === 'clear' ? '; the gate is large enough' : `; the gate is small: ${say(r['speed']!.value, 'speedMPerS', { digits: 0 })} through it, boost creeps`}`,
+      `Boost can’t go below ${sayDerived(r['floorBar']!, 'pressureBar')}${state === 'clear' ? '; wastegate size sufficient' : `; wastegate too small (${say(r['speed']!.value, 'speedMPerS', { digits: 0 })}): boost creep`}`,
   },
   {
     id: 'spray',
     group: 'Air and boost',
-    title: 'Water and methanol',
+    title: 'Water–methanol injection',
     formula: 'flow = share × fuel; cooling = flow × share evaporated × latent heat / (air × 1.006)',
     source: 'latent heats at 25 °C, Heywood app. D',
     caution:
-      'Methanol is poison through the skin and burns with a flame unseen. When the flow stops under boost the engine knocks at once: boost must fall with it.',
+      'Methanol is toxic through the skin and burns with an invisible flame. If the flow stops under boost the engine knocks at once: fit a fail-safe that cuts boost.',
     inputs: [
       power,
       bsfc,
       afr,
       {
         name: 'sharePct',
-        label: 'Share of the fuel',
+        label: 'Flow, % of fuel',
         quantity: 'percent',
         digits: 0,
         min: 0,
@@ -336,7 +343,7 @@ export const boost: readonly Calculator[] = [
       },
       {
         name: 'methanolPct',
-        label: 'Methanol in the mix',
+        label: 'Methanol content',
         quantity: 'percent',
         digits: 0,
         min: 0,
@@ -345,7 +352,7 @@ export const boost: readonly Calculator[] = [
       },
       {
         name: 'evaporatedPct',
-        label: 'Evaporates before the valve',
+        label: 'Share evaporated before the intake valve',
         quantity: 'percent',
         digits: 0,
         min: 0,
@@ -356,17 +363,17 @@ export const boost: readonly Calculator[] = [
       { name: 'nozzles', label: 'Nozzles', quantity: 'count', min: 1, max: 12, usual: count(2) },
       {
         name: 'chargeC',
-        label: 'Charge without it',
+        label: 'Charge temperature without injection',
         quantity: 'temperatureC',
         min: -20,
         max: 250,
         usual: usual(75, 6),
       },
     ],
-    choices: [{ name: 'by', label: 'Mixed by', options: ['volume', 'mass'] }],
+    choices: [{ name: 'by', label: 'Mixing ratio by (volume / mass)', options: ['volume', 'mass'] }],
     outputs: [
-      { name: 'sprayedC', label: 'Charge with it', quantity: 'temperatureC' },
-      { name: 'coolingC', label: 'When it stops', quantity: 'temperatureC' },
+      { name: 'sprayedC', label: 'Charge temperature with injection', quantity: 'temperatureC' },
+      { name: 'coolingC', label: 'Charge temperature rise if flow stops', quantity: 'temperatureC' },
       { name: 'flowCcPerMin', label: 'Flow', quantity: 'flowCcPerMin' },
       { name: 'nozzleCcPerMin', label: 'Each nozzle', quantity: 'flowCcPerMin' },
       { name: 'minutes', label: 'Tank lasts at full power, minutes', quantity: 'number', digits: 0 },

@@ -35,7 +35,7 @@ export type Choices = Readonly<Record<string, string>>;
 /** One sum of the workbench: what it asks, how it reckons, what it says. The first output is its answer. */
 export interface Calculator {
   readonly id: string;
-  readonly group: 'Bottom end' | 'Cam and head' | 'Fuel' | 'Air and boost' | 'Exhaust' | 'Cooling';
+  readonly group: 'Short block' | 'Cam and head' | 'Fuel' | 'Air and boost' | 'Exhaust' | 'Cooling';
   readonly title: string;
   readonly formula: string;
   readonly source: string;
@@ -73,7 +73,7 @@ export function runCalculator(
   for (const input of sum.inputs) {
     const figure = inputs[input.name];
     if (!figure || !Number.isFinite(figure.value))
-      throw new InputError(`/inputs/${input.name}`, `${input.label} is missing.`);
+      throw new InputError(`/inputs/${input.name}`, `${input.label} is required.`);
     if (input.min !== undefined && figure.value < input.min)
       throw new InputError(
         `/inputs/${input.name}`,
@@ -90,10 +90,7 @@ export function runCalculator(
   for (const choice of sum.choices ?? []) {
     const c = choices[choice.name] ?? choice.options[0]!;
     if (!choice.options.includes(c))
-      throw new InputError(
-        `/choices/${choice.name}`,
-        `${choice.label} is one of ${choice.options.join(', ')}; not “${c}”.`,
-      );
+      throw new InputError(`/choices/${choice.name}`, `${choice.label}: use one of ${choice.options.join(', ')}.`);
     chosen[choice.name] = c;
   }
   const values = Object.fromEntries(Object.entries(figures).map(([k, f]) => [k, f.value]));

@@ -1,3 +1,4 @@
+import { choiceWords } from '../../../model/index.ts';
 import { airToFuel, power, specificConsumption } from './inputs.ts';
 import { say, sayDerived } from '../../../units/index.ts';
 import { airKgPerS } from '../air.ts';
@@ -15,17 +16,24 @@ export const heat: readonly Calculator[] = [
   {
     id: 'exhaust',
     group: 'Exhaust',
-    title: 'Exhaust bore, both schools',
-    formula: 'speed = gas / (density × area), 75 m/s road, 100 racing; the other school: 2.2 kW per cm² of section',
+    title: 'Exhaust pipe diameter, two methods',
+    formula: 'speed = gas / (density × area), 75 m/s road, 100 racing; second method: 2.2 kW per cm² of pipe area',
     source: 'ideal gas at 750 °C; both rules of the field',
     inputs: [
       power,
       specificConsumption,
       airToFuel,
-      { name: 'gasC', label: 'Gas', quantity: 'temperatureC', min: 100, max: 1100, usual: usual(750, 60) },
+      {
+        name: 'gasC',
+        label: 'Exhaust gas temperature',
+        quantity: 'temperatureC',
+        min: 100,
+        max: 1100,
+        usual: usual(750, 60),
+      },
       {
         name: 'gasKpa',
-        label: 'Pressure in the pipe',
+        label: 'Exhaust pressure, absolute',
         quantity: 'pressureKpa',
         min: 90,
         max: 200,
@@ -33,7 +41,7 @@ export const heat: readonly Calculator[] = [
       },
       {
         name: 'boreMm',
-        label: 'Inner bore',
+        label: 'Inside diameter',
         quantity: 'lengthMm',
         digits: 1,
         min: 15,
@@ -45,8 +53,8 @@ export const heat: readonly Calculator[] = [
     choices: [{ name: 'for', label: 'For', options: ['the road', 'racing'] }],
     outputs: [
       { name: 'speed', label: 'Mean gas speed', quantity: 'speedMPerS', digits: 0 },
-      { name: 'boreForSpeedMm', label: 'Bore by gas speed', quantity: 'lengthMm', digits: 1 },
-      { name: 'boreForPowerMm', label: 'Bore by power per section', quantity: 'lengthMm', digits: 1 },
+      { name: 'boreForSpeedMm', label: 'Diameter from gas velocity', quantity: 'lengthMm', digits: 1 },
+      { name: 'boreForPowerMm', label: 'Diameter from power per area', quantity: 'lengthMm', digits: 1 },
     ],
     run: (v, c) => {
       const air = airKgPerS(v['powerKw']!, v['bsfcGPerKwh']!, v['airFuelRatio']!);
@@ -64,7 +72,7 @@ export const heat: readonly Calculator[] = [
   {
     id: 'radiator',
     group: 'Cooling',
-    title: 'Heat against the radiator',
+    title: 'Radiator sizing',
     formula:
       'heat = P·BSFC·LHV × duty × share to the coolant; core = ε·C·(top hose − air at it), C = ρ·v·A·c_p, ε = 1 − e^(−NTU), NTU = 0.60·(thickness/25 mm)·(6 m/s / v)^0.4',
     source: 'Heywood 12.4; Kays and London, Compact Heat Exchangers',
@@ -92,7 +100,7 @@ export const heat: readonly Calculator[] = [
       },
       {
         name: 'dutyPct',
-        label: 'Duty of the use',
+        label: 'Continuous duty, % of full power',
         quantity: 'percent',
         digits: 0,
         min: 1,
@@ -102,12 +110,12 @@ export const heat: readonly Calculator[] = [
           value: 100 * (USE_DUTY[s.brief.use] ?? 0.2),
           plusMinus: 6,
           evidence: 'estimated',
-          source: `${s.brief.use}, the brief`,
+          source: `${choiceWords(s.brief.use)}, the brief`,
         }),
       },
       {
         name: 'coolantPct',
-        label: 'Share to the coolant',
+        label: 'Heat to coolant, % of fuel energy',
         quantity: 'percent',
         digits: 0,
         min: 5,
@@ -165,9 +173,9 @@ export const heat: readonly Calculator[] = [
       { name: 'topHoseC', label: 'Top hose', quantity: 'temperatureC', min: 60, max: 150, usual: usual(100, 2) },
     ],
     outputs: [
-      { name: 'sharePct', label: 'Of what the core gives off', quantity: 'percent', digits: 0 },
+      { name: 'sharePct', label: 'Load, % of radiator capacity', quantity: 'percent', digits: 0 },
       { name: 'heatKw', label: 'Heat to the coolant', quantity: 'powerKw', digits: 1 },
-      { name: 'coreKw', label: 'The core gives off', quantity: 'powerKw', digits: 1 },
+      { name: 'coreKw', label: 'Radiator capacity', quantity: 'powerKw', digits: 1 },
       { name: 'airC', label: 'Air at the core', quantity: 'temperatureC', digits: 0 },
     ],
     run: (v) => {
@@ -183,6 +191,6 @@ export const heat: readonly Calculator[] = [
     },
     limit: () => ({ kind: 'at most', limit: 100, warns: true }),
     says: (r) =>
-      `${sayDerived(r['heatKw']!, 'powerKw', { digits: 0 })} of heat against ${say(r['coreKw']!.value, 'powerKw', { digits: 0 })} that the core gives off`,
+      `Heat load ${sayDerived(r['heatKw']!, 'powerKw', { digits: 0 })}, radiator capacity ${say(r['coreKw']!.value, 'powerKw', { digits: 0 })}`,
   },
 ];

@@ -11,7 +11,7 @@ export const usual = (value: number, plusMinus?: number): Figure => ({
   evidence: 'estimated',
   source: USUAL,
 });
-const asked = (value: number): Figure => ({ value, plusMinus: 0, evidence: 'measured', source: 'the brief' });
+const asked = (value: number): Figure => ({ value, plusMinus: 0, evidence: 'measured', source: 'brief' });
 
 /** What is filled, whatever the engine burns: the candidate’s own choice, else the brief’s. */
 const filled = ({ brief, candidate }: Subject): FuelName =>
@@ -98,6 +98,6 @@ export const worstTemperature = (s: Subject): Figure => ({
   value: s.brief.worstAir.temperatureC,
   plusMinus: 2,
   evidence: 'estimated',
-  source: 'worst air of the brief',
+  source: 'hot-day conditions',
   [ORIGIN]: s.brief.worstAir,
 });

@@ -11,10 +11,10 @@ export const fuel: readonly Calculator[] = [
   {
     id: 'injectors',
     group: 'Fuel',
-    title: 'Injectors at the target',
+    title: 'Injector sizing',
     formula: 'duty = P·BSFC/(n·ρ) / flow; flow = rated × √(Δp/Δp rated), Δp = rail − manifold',
-    source: 'orifice flow; 85 % is where an injector no longer closes surely',
-    caution: 'Petrol mist burns. Release the pressure, catch what runs out, extinguisher in reach.',
+    source: 'orifice flow; 85 % maximum duty cycle for reliable closing',
+    caution: 'Petrol vapour ignites easily. Relieve fuel pressure, catch spilled fuel, keep a fire extinguisher ready.',
     inputs: [
       powerWanted,
       specificConsumption,
@@ -47,7 +47,7 @@ export const fuel: readonly Calculator[] = [
       },
       {
         name: 'railBar',
-        label: 'Rail, over the manifold',
+        label: 'Fuel pressure above manifold pressure',
         quantity: 'pressureBar',
         min: 0.1,
         max: 400,
@@ -57,9 +57,9 @@ export const fuel: readonly Calculator[] = [
       fuelDensity,
     ],
     outputs: [
-      { name: 'dutyPct', label: 'Duty', quantity: 'percent', digits: 0 },
-      { name: 'flowCcPerMin', label: 'Flow of each at this pressure', quantity: 'flowCcPerMin' },
-      { name: 'neededCcPerMin', label: 'Needed of each at 85 %', quantity: 'flowCcPerMin' },
+      { name: 'dutyPct', label: 'Injector duty cycle', quantity: 'percent', digits: 0 },
+      { name: 'flowCcPerMin', label: 'Flow per injector at fuel pressure', quantity: 'flowCcPerMin' },
+      { name: 'neededCcPerMin', label: 'Required flow per injector at 85 %', quantity: 'flowCcPerMin' },
     ],
     run: (v) => {
       const flow = injectorFlowAt(v['ratedFlowCcPerMin']!, v['railBar']!, v['referencePressureBar']!);
@@ -74,24 +74,32 @@ export const fuel: readonly Calculator[] = [
     },
     limit: () => ({ kind: 'at most', limit: DUTY_LIMIT_PCT }),
     says: (r, state, v) =>
-      `Injectors at ${sayDerived(r['dutyPct']!, 'percent', { digits: 0 })} duty for ${say(v['powerKw']!, 'powerKw')}${state === 'blocked' ? `; ${say(r['neededCcPerMin']!.value, 'flowCcPerMin')} each would do` : ''}`,
+      `Injector duty cycle ${sayDerived(r['dutyPct']!, 'percent', { digits: 0 })} at ${say(v['powerKw']!, 'powerKw')}${state === 'blocked' ? `; required ${say(r['neededCcPerMin']!.value, 'flowCcPerMin')} each` : ''}`,
   },
   {
     id: 'pump',
     group: 'Fuel',
-    title: 'Pump and lines',
+    title: 'Fuel pump and lines',
     formula: 'pump = P·BSFC/ρ × 1.2 at rail pressure; line for 1 m/s suction, 2 m/s pressure',
-    source: 'practice; the pump’s own curve at rail pressure decides, not its free flow',
+    source: 'practice; use the pump curve at rail pressure, not free flow',
     caution:
-      'Petrol mist burns. Hose of the right standard, clamps meant for it, a cut-off that stops the pump with the engine.',
+      'Petrol mist burns. Use fuel-injection hose and matching clamps. Fit a pump cut-off that acts when the engine stops.',
     inputs: [
       powerWanted,
       specificConsumption,
       fuelDensity,
-      { name: 'reservePct', label: 'Reserve', quantity: 'percent', digits: 0, min: 0, max: 100, usual: count(20) },
+      {
+        name: 'reservePct',
+        label: 'Pump reserve, %',
+        quantity: 'percent',
+        digits: 0,
+        min: 0,
+        max: 100,
+        usual: count(20),
+      },
       {
         name: 'returnLph',
-        label: 'Comes back by the return',
+        label: 'Return flow',
         quantity: 'flowLph',
         min: 0,
         max: 500,
@@ -99,7 +107,7 @@ export const fuel: readonly Calculator[] = [
       },
       {
         name: 'givesLph',
-        label: 'Pump gives at rail pressure',
+        label: 'Pump flow at rail pressure',
         quantity: 'flowLph',
         min: 1,
         max: 2000,
@@ -107,8 +115,8 @@ export const fuel: readonly Calculator[] = [
       },
     ],
     outputs: [
-      { name: 'sharePct', label: 'Of what the pump gives', quantity: 'percent', digits: 0 },
-      { name: 'needLph', label: 'Needed with reserve', quantity: 'flowLph' },
+      { name: 'sharePct', label: 'Load, % of pump flow', quantity: 'percent', digits: 0 },
+      { name: 'needLph', label: 'Required flow incl. reserve', quantity: 'flowLph' },
       { name: 'pressureBoreMm', label: 'Pressure line bore', quantity: 'lengthMm', digits: 1 },
       { name: 'suctionBoreMm', label: 'Suction line bore', quantity: 'lengthMm', digits: 1 },
     ],
@@ -124,6 +132,6 @@ export const fuel: readonly Calculator[] = [
     },
     limit: () => ({ kind: 'at most', limit: 100 }),
     says: (r) =>
-      `The pump is asked for ${sayDerived(r['needLph']!, 'flowLph')}: ${say(r['sharePct']!.value, 'percent', { digits: 0 })} of what it gives at rail pressure`,
+      `Fuel pump demand ${sayDerived(r['needLph']!, 'flowLph')}: ${say(r['sharePct']!.value, 'percent', { digits: 0 })} of its flow at rail pressure`,
   },
 ];

@@ -5,12 +5,12 @@ import { bsfcOf, count, counted, fuelOf, targetPower, usual } from './from.ts';
 /** Top of the driving band. */
 export const topOfBand: CalculatorInput = {
   name: 'bandHighRpm',
-  label: 'Top of your band',
+  label: 'Upper rpm limit',
   quantity: 'rpm',
   min: 500,
   max: 20000,
   usual: usual(5000, 0),
-  from: (s) => ({ ...count(s.brief.band.highRpm), source: 'the brief' }),
+  from: (s) => ({ ...count(s.brief.band.highRpm), source: 'brief' }),
 };
 
 /** Cylinders of the engine. */
@@ -39,7 +39,7 @@ export const compressionNow: CalculatorInput = {
 /** Fuel for each kWh at full load, by induction and fuel. */
 export const specificConsumption: CalculatorInput = {
   name: 'bsfcGPerKwh',
-  label: 'Specific consumption',
+  label: 'BSFC',
   quantity: 'fuelGPerKwh',
   min: 100,
   max: 900,
@@ -50,7 +50,7 @@ export const specificConsumption: CalculatorInput = {
 /** Air for each part of fuel at full load, by mass. */
 export const airToFuel: CalculatorInput = {
   name: 'airFuelRatio',
-  label: 'Air to fuel',
+  label: 'Air–fuel ratio',
   quantity: 'number',
   digits: 1,
   min: 4,
@@ -73,7 +73,7 @@ export const power: CalculatorInput = {
 /** The same, as a target without doubt. */
 export const powerWanted: CalculatorInput = {
   name: 'powerKw',
-  label: 'Power wanted',
+  label: 'Target power',
   quantity: 'powerKw',
   min: 1,
   max: 2000,

@@ -23,6 +23,6 @@ export const asksBench = (sums: readonly string[]): boolean => !bench && sums.so
 export function landedCalculator(id: string): Calculator | undefined {
   const known = judged.get(id);
   if (known) return known;
-  if (!bench) throw new Error(`The calculators of the bench were not loaded, and “${id}” is asked for.`);
+  if (!bench) throw new Error(`Engine calculators not loaded: “${id}” is needed.`);
   return bench(id);
 }

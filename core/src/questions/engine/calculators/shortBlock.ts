@@ -19,10 +19,10 @@ const chamberOf = (v: Readonly<Record<string, number>>) => v as unknown as Chamb
 export const bottomEnd: readonly Calculator[] = [
   {
     id: 'compression',
-    group: 'Bottom end',
+    group: 'Short block',
     title: 'Displacement and compression',
     formula:
-      'ratio = 1 + swept / clearance; clearance = chamber + gasket + deck + dish; dynamic: the stroke left when the intake closes, by slider and crank',
+      'ratio = 1 + swept / clearance; clearance = chamber + gasket + deck + dish; dynamic: effective stroke from intake valve closing (slider–crank)',
     source: 'Heywood, Internal Combustion Engine Fundamentals, 2.1 and 2.5',
     inputs: [
       {
@@ -48,7 +48,7 @@ export const bottomEnd: readonly Calculator[] = [
       cylinders,
       {
         name: 'chamberCc',
-        label: 'Chamber',
+        label: 'Combustion chamber volume',
         quantity: 'volumeCc',
         min: 1,
         max: 500,
@@ -67,7 +67,7 @@ export const bottomEnd: readonly Calculator[] = [
       },
       {
         name: 'gasketThicknessMm',
-        label: 'Gasket, pressed',
+        label: 'Head gasket thickness, compressed',
         quantity: 'lengthMm',
         digits: 2,
         min: 0,
@@ -77,7 +77,7 @@ export const bottomEnd: readonly Calculator[] = [
       },
       {
         name: 'deckClearanceMm',
-        label: 'Piston below deck',
+        label: 'Deck clearance (piston below deck +)',
         quantity: 'lengthMm',
         digits: 2,
         min: -5,
@@ -87,7 +87,7 @@ export const bottomEnd: readonly Calculator[] = [
       },
       {
         name: 'pistonDishCc',
-        label: 'Dish (dome negative)',
+        label: 'Piston dish volume (dome negative)',
         quantity: 'volumeCc',
         min: -100,
         max: 200,
@@ -96,7 +96,7 @@ export const bottomEnd: readonly Calculator[] = [
       },
       {
         name: 'rodLengthMm',
-        label: 'Rod, between centres',
+        label: 'Connecting rod length, centre to centre',
         quantity: 'lengthMm',
         digits: 1,
         min: 20,
@@ -106,7 +106,7 @@ export const bottomEnd: readonly Calculator[] = [
       },
       {
         name: 'intakeClosingDegAbdc',
-        label: 'Intake closes after bottom',
+        label: 'Intake valve closing, ° ABDC',
         quantity: 'angleDeg',
         digits: 0,
         min: 0,
@@ -115,10 +115,10 @@ export const bottomEnd: readonly Calculator[] = [
       },
     ],
     outputs: [
-      { name: 'staticCompression', label: 'Static compression', quantity: 'number', digits: 2 },
-      { name: 'dynamicCompression', label: 'Dynamic, from intake closing', quantity: 'number', digits: 2 },
+      { name: 'staticCompression', label: 'Static compression ratio', quantity: 'number', digits: 2 },
+      { name: 'dynamicCompression', label: 'Dynamic compression ratio', quantity: 'number', digits: 2 },
       { name: 'displacementCc', label: 'Displacement', quantity: 'displacementCc', digits: 0 },
-      { name: 'clearanceCc', label: 'Above the piston at the top', quantity: 'volumeCc' },
+      { name: 'clearanceCc', label: 'Clearance volume at TDC', quantity: 'volumeCc' },
     ],
     run: (v) => ({
       staticCompression: staticCompression(chamberOf(v)),
@@ -127,21 +127,21 @@ export const bottomEnd: readonly Calculator[] = [
       clearanceCc: clearanceCc(chamberOf(v)),
     }),
     says: (r) =>
-      `Compression ${sayDerived(r['staticCompression']!, 'number', { digits: 2 })} static, ${sayDerived(r['dynamicCompression']!, 'number', { digits: 2 })} from where the intake closes`,
+      `Compression ${sayDerived(r['staticCompression']!, 'number', { digits: 2 })} static, ${sayDerived(r['dynamicCompression']!, 'number', { digits: 2 })} dynamic (from intake valve closing)`,
   },
   {
     id: 'knock',
-    group: 'Bottom end',
-    title: 'Knock guardrail',
+    group: 'Short block',
+    title: 'Knock limit estimate',
     formula:
       'effective = static × √(pressure ratio), charge at 40 °C; limit = 10.0 at 91 RON + 0.25 per RON, + 1.0 direct injection',
-    source: 'rule of the field; it warns and promises nothing',
+    source: 'rule of thumb; not a guarantee',
     caution:
-      'A guardrail, not a licence: only ears, a knock sensor and a careful map decide. Hot air, a lean mixture and too much advance knock below it.',
+      'Rule of thumb. Verify with a knock sensor and careful mapping. Hot intake air, lean mixture or advanced timing cause knock below this limit.',
     inputs: [
       {
         name: 'staticCompression',
-        label: 'Static compression',
+        label: 'Static compression ratio',
         quantity: 'number',
         digits: 1,
         min: 4,
@@ -161,25 +161,25 @@ export const bottomEnd: readonly Calculator[] = [
       },
       {
         name: 'octaneRon',
-        label: 'Fuel, RON',
+        label: 'Fuel octane, RON',
         quantity: 'count',
         min: 80,
         max: 120,
         usual: count(95),
-        from: (s) => ({ ...count(octaneOf(s)), source: 'the brief' }),
+        from: (s) => ({ ...count(octaneOf(s)), source: 'brief' }),
       },
     ],
     choices: [
       {
         name: 'injection',
         label: 'Injection',
-        options: ['into the port', 'direct'],
-        from: (s) => (s.engine.directInjection ? 'direct' : 'into the port'),
+        options: ['port injection', 'direct'],
+        from: (s) => (s.engine.directInjection ? 'direct' : 'port injection'),
       },
     ],
     outputs: [
       { name: 'effective', label: 'Effective compression', quantity: 'number', digits: 1 },
-      { name: 'margin', label: 'Below what the fuel stands', quantity: 'number', digits: 1, signed: true },
+      { name: 'margin', label: 'Margin to knock limit', quantity: 'number', digits: 1, signed: true },
     ],
     run: (v, c) => {
       const effective = effectiveCompression(v['staticCompression']!, v['pressureRatio']!);
@@ -192,13 +192,13 @@ export const bottomEnd: readonly Calculator[] = [
     }),
     says: (r, state, v) =>
       state === 'clear'
-        ? `Effective compression ${sayDerived(r['effective']!, 'number', { digits: 1 })}: below what ${v['octaneRon']} RON stands`
-        : `Effective compression ${sayDerived(r['effective']!, 'number', { digits: 1 })}: ${r['margin']!.value < 0 ? `${say(-r['margin']!.value, 'number', { digits: 1 })} above` : 'at the edge of'} what ${v['octaneRon']} RON stands`,
+        ? `Effective compression ${sayDerived(r['effective']!, 'number', { digits: 1 })}: below the knock limit for ${v['octaneRon']} RON`
+        : `Effective compression ${sayDerived(r['effective']!, 'number', { digits: 1 })}: ${r['margin']!.value < 0 ? `${say(-r['margin']!.value, 'number', { digits: 1 })} above the limit` : 'at the knock limit'} for ${v['octaneRon']} RON`,
   },
   {
     id: 'stroker',
-    group: 'Bottom end',
-    title: 'Bored or stroked',
+    group: 'Short block',
+    title: 'Bore and stroke change',
     formula: 'V = π/4·bore²·stroke·n; mean piston speed = 2·stroke·n/60; compression with the chamber unchanged',
     source: `geometry; ${say(20, 'speedMPerS', { digits: 0 })} is where a road engine’s rods and rings end`,
     inputs: [
@@ -246,7 +246,7 @@ export const bottomEnd: readonly Calculator[] = [
       compressionNow,
       {
         name: 'redlineRpm',
-        label: 'Redline to be kept',
+        label: 'Target redline',
         quantity: 'rpm',
         min: 500,
         max: 20000,
@@ -257,7 +257,7 @@ export const bottomEnd: readonly Calculator[] = [
     outputs: [
       { name: 'pistonSpeed', label: 'Mean piston speed at the redline', quantity: 'speedMPerS' },
       { name: 'displacementCc', label: 'Displacement', quantity: 'displacementCc', digits: 0 },
-      { name: 'growthPct', label: 'Larger by', quantity: 'percent', signed: true },
+      { name: 'growthPct', label: 'Displacement increase', quantity: 'percent', signed: true },
       { name: 'newCompression', label: 'Compression, same chamber', quantity: 'number', digits: 1 },
       { name: 'redlineAtLimit', label: `Redline at ${say(20, 'speedMPerS', { digits: 0 })}`, quantity: 'rpm' },
     ],
@@ -278,31 +278,46 @@ export const bottomEnd: readonly Calculator[] = [
   },
   {
     id: 'bob-weight',
-    group: 'Bottom end',
-    title: 'Bob weight of a mixed bottom end',
+    group: 'Short block',
+    title: 'Balance bob weight',
     formula: 'bob = both big ends + bearings + oil + share × (small ends + pistons + pins + rings + locks)',
-    source: 'balancing practice; 50 % for two rods a pin on a 90° V8, the share is an input for other angles and pins',
+    source:
+      'balancing practice; balance factor 50 % for a 90° V8 with two rods per crankpin; enter it for other layouts',
     inputs: [
       {
         name: 'rodsPerPin',
-        label: 'Rods on a pin',
+        label: 'Connecting rods per crankpin',
         quantity: 'count',
         min: 1,
         max: 4,
         usual: count(1),
         from: ({ engine: { arrangement } }) => counted(arrangement && (arrangement === 'vee' ? 2 : 1)),
       },
-      { name: 'rodBigEndG', label: 'Rod, big end', quantity: 'massG', min: 1, max: 5000, usual: usual(430, 3) },
-      { name: 'rodBearingG', label: 'Shells of a rod', quantity: 'massG', min: 0, max: 500, usual: usual(44, 1) },
+      {
+        name: 'rodBigEndG',
+        label: 'Connecting rod, big end',
+        quantity: 'massG',
+        min: 1,
+        max: 5000,
+        usual: usual(430, 3),
+      },
+      {
+        name: 'rodBearingG',
+        label: 'Connecting rod bearing, pair',
+        quantity: 'massG',
+        min: 0,
+        max: 500,
+        usual: usual(44, 1),
+      },
       { name: 'rodSmallEndG', label: 'Rod, small end', quantity: 'massG', min: 1, max: 3000, usual: usual(165, 2) },
       { name: 'pistonG', label: 'Piston', quantity: 'massG', min: 1, max: 5000, usual: usual(340, 2) },
-      { name: 'pinG', label: 'Pin', quantity: 'massG', min: 0, max: 1000, usual: usual(105, 1) },
-      { name: 'ringsG', label: 'Rings of a piston', quantity: 'massG', min: 0, max: 500, usual: usual(38, 1) },
-      { name: 'locksG', label: 'Locks', quantity: 'massG', min: 0, max: 50, usual: usual(3, 0.5) },
-      { name: 'oilG', label: 'Oil on the pin', quantity: 'massG', min: 0, max: 50, usual: usual(4, 1) },
+      { name: 'pinG', label: 'Piston pin (gudgeon pin)', quantity: 'massG', min: 0, max: 1000, usual: usual(105, 1) },
+      { name: 'ringsG', label: 'Piston ring set', quantity: 'massG', min: 0, max: 500, usual: usual(38, 1) },
+      { name: 'locksG', label: 'Pin retainers (circlips)', quantity: 'massG', min: 0, max: 50, usual: usual(3, 0.5) },
+      { name: 'oilG', label: 'Oil allowance', quantity: 'massG', min: 0, max: 50, usual: usual(4, 1) },
       {
         name: 'reciprocatingPct',
-        label: 'Share of what goes up and down',
+        label: 'Balance factor (share of reciprocating mass)',
         quantity: 'percent',
         min: 0,
         max: 100,
@@ -310,7 +325,7 @@ export const bottomEnd: readonly Calculator[] = [
       },
       {
         name: 'crankBalancedG',
-        label: 'Crank is balanced for',
+        label: 'Existing crankshaft bob weight',
         quantity: 'massG',
         min: 0,
         max: 20000,
@@ -318,10 +333,16 @@ export const bottomEnd: readonly Calculator[] = [
       },
     ],
     outputs: [
-      { name: 'differencePct', label: 'Bob weight against the crank’s', quantity: 'percent', digits: 1, signed: true },
+      {
+        name: 'differencePct',
+        label: 'Difference to crankshaft bob weight',
+        quantity: 'percent',
+        digits: 1,
+        signed: true,
+      },
       { name: 'bobWeightG', label: 'Bob weight', quantity: 'massG' },
-      { name: 'rotatingG', label: 'Rotating', quantity: 'massG' },
-      { name: 'reciprocatingG', label: 'Up and down', quantity: 'massG' },
+      { name: 'rotatingG', label: 'Rotating mass', quantity: 'massG' },
+      { name: 'reciprocatingG', label: 'Reciprocating mass', quantity: 'massG' },
     ],
     run: (v) => {
       const b = bobWeight(v as unknown as Parameters<typeof bobWeight>[0]);
@@ -329,19 +350,19 @@ export const bottomEnd: readonly Calculator[] = [
     },
     says: (r) =>
       Math.abs(r['differencePct']!.value) <= 2 + r['differencePct']!.plusMinus
-        ? `Bob weight ${sayDerived(r['bobWeightG']!, 'massG')}: within 2 % of what the crank is balanced for`
-        : `Bob weight ${sayDerived(r['bobWeightG']!, 'massG')}: ${say(r['differencePct']!.value, 'percent', { digits: 1, signed: true })} against the crank, to be balanced anew`,
+        ? `Bob weight ${sayDerived(r['bobWeightG']!, 'massG')}: within 2 % of the crankshaft bob weight`
+        : `Bob weight ${sayDerived(r['bobWeightG']!, 'massG')}: ${say(r['differencePct']!.value, 'percent', { digits: 1, signed: true })} difference to the crankshaft: rebalance`,
   },
   {
     id: 'stock-limit',
-    group: 'Bottom end',
-    title: 'What the bottom end stands',
-    formula: 'torque as built or planned against what such bottom ends are known to stand',
+    group: 'Short block',
+    title: 'Short-block torque rating',
+    formula: 'planned torque / short-block torque rating',
     source: 'the engine’s own record of limits',
     inputs: [
       {
         name: 'torqueNm',
-        label: 'Torque planned',
+        label: 'Planned torque',
         quantity: 'torqueNm',
         min: 1,
         max: 5000,
@@ -360,7 +381,7 @@ export const bottomEnd: readonly Calculator[] = [
       },
       {
         name: 'limitNm',
-        label: 'Known to stand',
+        label: 'Torque rating',
         quantity: 'torqueNm',
         min: 1,
         max: 5000,
@@ -368,10 +389,9 @@ export const bottomEnd: readonly Calculator[] = [
         from: (s) => s.engine.limits?.find((l) => l.kind === 'torqueNm')?.figure,
       },
     ],
-    outputs: [{ name: 'sharePct', label: 'Of what it stands', quantity: 'percent', digits: 0 }],
+    outputs: [{ name: 'sharePct', label: 'Load, % of rating', quantity: 'percent', digits: 0 }],
     run: (v) => ({ sharePct: (100 * v['torqueNm']!) / v['limitNm']! }),
     limit: () => ({ kind: 'at most', limit: 100 }),
-    says: (r) =>
-      `The bottom end is asked for ${sayDerived(r['sharePct']!, 'percent', { digits: 0 })} of what it is known to stand`,
+    says: (r) => `Short block load ${sayDerived(r['sharePct']!, 'percent', { digits: 0 })} of its torque rating`,
   },
 ];

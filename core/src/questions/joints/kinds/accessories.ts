@@ -7,11 +7,11 @@ const CARRIED = ['alternator', 'alternator and pump', 'alternator, pump and A/C'
 export const accessories = defineJoint({
   kind: 'accessories',
   order: 45,
-  group: 'what carries and turns it',
+  group: 'mounting and drive',
   title: 'Accessories on the belt',
-  sides: { a: 'what the belt drive carries', b: 'what the car keeps' },
+  sides: { a: 'what the belt drive carries', b: 'accessories kept' },
   home: { a: 'engine', b: 'car' },
-  look: 'Which accessories stay, which are left off, and whether belt, tensioner and brackets are there for exactly those: a pump left off takes a pulley out of the run and asks another belt.',
+  look: 'Which accessories stay, which are left off, and whether belt, tensioner and brackets are there for exactly those: a pump left off removes a pulley and changes the belt length.',
   spec: {
     a: Type.Object({ carries: choice('carries', CARRIED) }),
     b: Type.Object({ keeps: choice('keeps', CARRIED) }),
@@ -20,7 +20,7 @@ export const accessories = defineJoint({
   miss: (a, b) =>
     CARRIED.indexOf(a.carries) >= CARRIED.indexOf(b.keeps)
       ? undefined
-      : { words: `the belt drive carries ${a.carries}, the car keeps ${b.keeps}` },
+      : { words: `the belt drive carries ${a.carries}, the car requires ${b.keeps}` },
   whenOpen: 'tight',
   openTitle: (by) => `An accessory is not driven: ${by}`,
 });

@@ -10,7 +10,7 @@ export const brakeHydraulics = defineJoint({
   order: 82,
   group: 'controls',
   title: 'Brake hydraulics',
-  sides: { a: 'master cylinder of the car', b: 'master cylinder that the callipers ask' },
+  sides: { a: 'master cylinder of the car', b: 'master cylinder required by the callipers' },
   home: { a: 'car', b: 'car' },
   look: 'Master bore against the pistons, bias valve, anti-lock unit and its car, pedal ratio.',
   spec: {

@@ -11,10 +11,10 @@ export const camTrigger = defineJoint({
   kind: 'cam-trigger',
   order: 80,
   group: 'signals',
-  title: 'Cam trigger to computer',
-  sides: { a: 'cam wheel and sensor', b: 'what the computer reads' },
+  title: 'Camshaft position sensor to ECU',
+  sides: { a: 'cam wheel and sensor', b: 'ECU input' },
   home: { a: 'engine', b: 'engine' },
-  look: 'Which end of the engine the cam sensor sits at, and the teeth it sees.',
+  look: 'Position of the cam sensor (front or rear) and number of teeth.',
   spec: { a: face, b: face },
   neededFor: () => true,
   asksNothing: (_, b) => b.none === true,
@@ -22,5 +22,5 @@ export const camTrigger = defineJoint({
     otherMiss(a.end, b.end, `sensor at the ${a.end}, computer expects it at the ${b.end}`) ??
     otherMiss(a.teeth, b.teeth, `${a.teeth} cam teeth, computer expects ${b.teeth}`),
   whenOpen: 'blocked',
-  openTitle: (by) => `The computer can’t find the cam: ${by}`,
+  openTitle: (by) => `ECU does not support this cam signal: ${by}`,
 });

@@ -12,18 +12,15 @@ export const clutch = defineJoint({
   kind: 'clutch',
   order: 30,
   group: 'crank to road',
-  title: 'Clutch to input shaft',
-  sides: { a: 'clutch plate', b: 'input shaft' },
+  title: 'Clutch disc spline',
+  sides: { a: 'clutch disc', b: 'input shaft' },
   home: { a: 'gearbox', b: 'gearbox' },
   look: 'Teeth and diameter of the spline, in the plate and on the shaft.',
   spec: { a: face, b: face },
   neededFor: (_, gearbox) => gearbox.kind !== 'automatic',
   miss: (a, b, known) =>
-    otherMiss(
-      a.splineTeeth,
-      b.splineTeeth,
-      `${a.splineTeeth} spline teeth in the plate, ${b.splineTeeth} on the shaft`,
-    ) ?? lengthMiss(a.splineMm, b.splineMm, SPLINE_PLAY_MM, 'on the spline diameter', known),
+    otherMiss(a.splineTeeth, b.splineTeeth, `disc ${a.splineTeeth} teeth, input shaft ${b.splineTeeth} teeth`) ??
+    lengthMiss(a.splineMm, b.splineMm, SPLINE_PLAY_MM, 'on the spline diameter', known),
   whenOpen: 'blocked',
-  openTitle: (by) => `The clutch plate does not go on the input shaft: ${by}`,
+  openTitle: (by) => `Clutch disc does not fit the input shaft: ${by}`,
 });

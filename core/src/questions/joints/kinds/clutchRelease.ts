@@ -17,7 +17,7 @@ const box = Type.Object({
   slaveMm: Type.Optional(Type.Number({ title: 'slave cylinder, outer, mm', exclusiveMinimum: 0 })),
   slaveInnerMm: Type.Optional(Type.Number({ title: 'slave around the shaft, inner, mm', minimum: 0 })),
   forkRatio: Type.Optional(Type.Number({ title: 'fork ratio', exclusiveMinimum: 0 })),
-  travelMm: Type.Optional(Type.Number({ title: 'travel that the cover asks, mm', exclusiveMinimum: 0 })),
+  travelMm: Type.Optional(Type.Number({ title: 'travel required by the pressure plate, mm', exclusiveMinimum: 0 })),
   bearingLoadN: Type.Optional(Type.Number({ title: 'load on the bearing', exclusiveMinimum: 0 })),
 });
 
@@ -44,14 +44,14 @@ function shortBy(
   const r = sum(a, b);
   if (r.travelState === state)
     return {
-      words: `the bearing moves ${mm(r.bearingTravelMm)}, the cover asks ${mm(b.travelMm!)}`,
+      words: `release bearing travel ${mm(r.bearingTravelMm)}, pressure plate requires ${mm(b.travelMm!)}`,
       quantity: 'lengthMm',
       value: r.bearingTravelMm,
       limit: b.travelMm!,
     };
   if (r.forceState === state)
     return {
-      words: `the pedal asks ${sayDerived({ value: r.pedalForceN, plusMinus: 0.1 * r.pedalForceN }, 'forceN')}`,
+      words: `pedal force ${sayDerived({ value: r.pedalForceN, plusMinus: 0.1 * r.pedalForceN }, 'forceN')}`,
     };
   return undefined;
 }

@@ -14,8 +14,8 @@ export const crankTrigger = defineJoint({
   kind: 'crank-trigger',
   order: 70,
   group: 'signals',
-  title: 'Crank trigger to computer',
-  sides: { a: 'crank wheel', b: 'what the computer reads' },
+  title: 'Crankshaft position sensor to ECU',
+  sides: { a: 'crank trigger wheel (tone wheel)', b: 'ECU input' },
   home: { a: 'engine', b: 'engine' },
   look: 'Teeth of the crank wheel, and how many are left out.',
   spec: { a: face, b: face },
@@ -27,5 +27,5 @@ export const crankTrigger = defineJoint({
     return otherMiss(has, wants, `wheel ${has}, computer expects ${wants}`);
   },
   whenOpen: 'blocked',
-  openTitle: (by) => `The computer can’t read this crank wheel: ${by}`,
+  openTitle: (by) => `ECU does not support this trigger pattern: ${by}`,
 });

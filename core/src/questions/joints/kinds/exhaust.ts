@@ -16,5 +16,5 @@ export const exhaust = defineJoint({
   neededFor: () => true,
   miss: (a, b) => otherMiss(a.flange, b.flange, `outlet ${a.flange}, front pipe ${b.flange}`),
   whenOpen: 'blocked',
-  openTitle: (by) => `The exhaust does not meet the manifold: ${by}`,
+  openTitle: (by) => `Exhaust does not fit the manifold: ${by}`,
 });

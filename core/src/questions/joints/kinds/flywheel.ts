@@ -15,7 +15,7 @@ export const flywheel = defineJoint({
   kind: 'flywheel',
   order: 20,
   group: 'crank to road',
-  title: 'Crank to flywheel',
+  title: 'Crankshaft flange to flywheel',
   sides: { a: 'crank flange', b: 'flywheel or flexplate' },
   home: { a: 'engine', b: 'gearbox' },
   look: 'Bolts, bolt circle and register of the crank flange and of what bolts to it.',
@@ -23,9 +23,9 @@ export const flywheel = defineJoint({
   // Before a converter it is a flexplate, and bolts to the same flange.
   neededFor: () => true,
   miss: (a, b, known) =>
-    otherMiss(a.bolts, b.bolts, `${a.bolts} bolts in the crank, ${b.bolts} in the flywheel`) ??
+    otherMiss(a.bolts, b.bolts, `crankshaft ${a.bolts} bolts, flywheel ${b.bolts} bolts`) ??
     lengthMiss(a.circleMm, b.circleMm, CIRCLE_PLAY_MM, 'on the bolt circle', known) ??
     lengthMiss(a.registerMm, b.registerMm, REGISTER_PLAY_MM, 'on the register', known),
   whenOpen: 'blocked',
-  openTitle: (by) => `The flywheel misses the crank by ${by}`,
+  openTitle: (by) => `Flywheel does not fit the crankshaft: ${by}`,
 });

@@ -7,11 +7,11 @@ const face = Type.Object({ front: Type.String({ title: 'front end of' }) });
 export const frontEnd = defineJoint({
   kind: 'front-end',
   order: 15,
-  group: 'what carries and turns it',
+  group: 'mounting and drive',
   title: 'Front of the engine and what its belts drive',
   sides: { a: 'block front and timing cover', b: 'water pump, pulleys and brackets' },
   home: { a: 'engine', b: 'engine' },
-  look: 'That water pump, cover, pulleys and brackets come from one front end, on the side that the car has room.',
+  look: 'Water pump, cover, pulleys and brackets from one front end, on the side where the car has room.',
   spec: { a: face, b: face },
   neededFor: () => true,
   miss: (a, b) => otherMiss(a.front, b.front, `the block takes that of ${a.front}, the set is that of ${b.front}`),

@@ -15,8 +15,8 @@ export const fuelSupply = defineJoint({
   home: { a: 'engine', b: 'car' },
   look: 'Pressure and flow at the end of the line; a mechanical pump on the engine with its eccentric, or blanked.',
   spec: {
-    a: Type.Object({ pressureBar: Type.Number({ title: 'pressure that it asks', minimum: 0 }) }),
-    b: Type.Object({ pressureBar: Type.Number({ title: 'pressure that the pump gives', minimum: 0 }) }),
+    a: Type.Object({ pressureBar: Type.Number({ title: 'required pressure', minimum: 0 }) }),
+    b: Type.Object({ pressureBar: Type.Number({ title: 'pump pressure', minimum: 0 }) }),
   },
   derived: ({ chassis }) => {
     const pressure = chassis?.fuelSystem?.pressureBar;
@@ -28,10 +28,10 @@ export const fuelSupply = defineJoint({
   miss(a, b) {
     const figure = { quantity: 'pressureBar' as const, value: b.pressureBar, limit: a.pressureBar };
     if (b.pressureBar < a.pressureBar)
-      return { words: `it asks ${bar(a.pressureBar)}, the pump gives ${bar(b.pressureBar)}`, ...figure };
+      return { words: `required ${bar(a.pressureBar)}, pump delivers ${bar(b.pressureBar)}`, ...figure };
     // A rail has its regulator; what asks next to nothing is flooded.
     if (a.pressureBar < 1 && b.pressureBar > HELD_BACK * a.pressureBar + 0.1)
-      return { words: `it takes ${bar(a.pressureBar)}, the pump gives ${bar(b.pressureBar)}: it floods`, ...figure };
+      return { words: `maximum ${bar(a.pressureBar)}, pump ${bar(b.pressureBar)}: it floods`, ...figure };
     return undefined;
   },
   whenOpen: 'blocked',

@@ -6,9 +6,9 @@ const face = Type.Object({ pattern: Type.String({ title: 'bolt pattern' }) });
 export const gearboxMount = defineJoint({
   kind: 'gearbox-mount',
   order: 50,
-  group: 'what carries and turns it',
+  group: 'mounting and drive',
   title: 'Gearbox mount',
-  sides: { a: 'gearbox tail', b: 'crossmember on the car' },
+  sides: { a: 'gearbox mount face', b: 'crossmember on the car' },
   home: { a: 'gearbox', b: 'car' },
   look: 'What hangs the gearbox, over the crossmember or bracket of the car.',
   byPlace: true,
@@ -16,5 +16,5 @@ export const gearboxMount = defineJoint({
   neededFor: () => true,
   miss: (a, b) => otherMiss(a.pattern, b.pattern, `tail ${a.pattern}, crossmember ${b.pattern}`),
   whenOpen: 'blocked',
-  openTitle: (by) => `Nothing carries the gearbox: ${by}`,
+  openTitle: (by) => `Gearbox mount does not match: ${by}`,
 });

@@ -18,5 +18,5 @@ export const halfShaft = defineJoint({
   neededFor: (chassis, gearbox) => chassis !== null && layoutOf(chassis, gearbox).halfShafts,
   miss: (a, b) => otherMiss(a.flange, b.flange, `output ${a.flange}, shaft ${b.flange}`),
   whenOpen: 'blocked',
-  openTitle: (by) => `A half shaft does not meet the gearbox: ${by}`,
+  openTitle: (by) => `Half shaft does not fit the gearbox: ${by}`,
 });

@@ -13,15 +13,15 @@ export const immobiliser = defineJoint({
   title: 'Computer to key and immobiliser',
   sides: { a: 'computer of the engine', b: 'key and lock of the car' },
   home: { a: 'engine', b: 'car' },
-  look: 'Whether the computer asks a key: then key, ring, lock and code come from its car, or it is told to do without, where that is allowed.',
+  look: 'Immobiliser of the ECU: key, antenna, lock and code from its car, or deactivated where permitted.',
   spec: { a: face, b: face },
   neededFor: () => true,
   asksNothing: (a) => a.none === true,
   alsoAsks: (_, b) => (b.none === true ? { a: ['key'] } : { a: ['key'], b: ['key'] }),
   miss: (a, b) =>
     b.none === true
-      ? { words: `the computer asks the key of ${a.key!}, the car has no such lock` }
-      : otherMiss(a.key, b.key, `the computer asks the key of ${a.key!}, here is that of ${b.key!}`),
+      ? { words: `ECU requires the key of ${a.key!}; the car has no such lock` }
+      : otherMiss(a.key, b.key, `ECU requires the key of ${a.key!}; available: ${b.key!}`),
   whenOpen: 'blocked',
   openTitle: (by) => `It will not start: ${by}`,
 });

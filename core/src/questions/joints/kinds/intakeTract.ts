@@ -12,10 +12,10 @@ export const intakeTract = defineJoint({
   title: 'Intake tract',
   sides: { a: 'throttle or compressor', b: 'filter and its pipe' },
   home: { a: 'engine', b: 'car' },
-  look: 'Diameter of the stub and of the pipe, the bends between them, and where the air comes from.',
+  look: 'Diameter of the stub and of the pipe, the bends between them, and source of the air.',
   spec: { a: face, b: face },
   neededFor: () => true,
   miss: (a, b, known) => lengthMiss(a.stubMm, b.stubMm, PLAY_MM, 'on the intake pipe', known),
   whenOpen: 'tight',
-  openTitle: (by) => `Filter and intake don’t meet: ${by}`,
+  openTitle: (by) => `Filter does not fit the intake: ${by}`,
 });

@@ -9,7 +9,7 @@ export const loadSignal = defineJoint({
   order: 54,
   group: 'controls',
   title: 'Load signal of the automatic',
-  sides: { a: 'what the engine gives', b: 'what the valve body reads' },
+  sides: { a: 'engine signal', b: 'what the valve body reads' },
   home: { a: 'engine', b: 'gearbox' },
   look: 'The cable to the throttle and its travel, the vacuum line, or the message; or a valve body that is shifted by hand.',
   spec: {
@@ -24,8 +24,7 @@ export const loadSignal = defineJoint({
       : {}),
   }),
   asksNothing: (_, b) => b.signal === 'none, shifted by hand',
-  miss: (a, b) =>
-    a.signal === b.signal ? undefined : { words: `it reads a ${b.signal}, the engine gives a ${a.signal}` },
+  miss: (a, b) => (a.signal === b.signal ? undefined : { words: `gauge input ${b.signal}, engine signal ${a.signal}` }),
   whenOpen: 'blocked',
-  openTitle: (by) => `The automatic does not know the load: ${by}`,
+  openTitle: (by) => `Automatic gearbox without load signal: ${by}`,
 });

@@ -11,9 +11,9 @@ export const pedals = defineJoint({
   order: 86,
   group: 'controls',
   title: 'Pedals',
-  sides: { a: 'pedals that the gearbox asks', b: 'pedals of the car' },
+  sides: { a: 'pedals required by the gearbox', b: 'pedals of the car' },
   home: { a: 'gearbox', b: 'car' },
-  look: 'Place, angle and travel of each pedal, and room in the pedal box and beside the tunnel.',
+  look: 'Position, angle and travel of each pedal, and clearance in the footwell and next to the tunnel.',
   spec: { a: face, b: face },
   at: { b: '/chassis/originalGearboxId' },
   derived: ({ chassis, gearbox, originalGearbox: own }) => ({
@@ -22,7 +22,7 @@ export const pedals = defineJoint({
   }),
   neededFor: () => true,
   miss: (a, b) =>
-    b.pedals >= a.pedals ? undefined : { words: `the gearbox asks ${a.pedals} pedals, the car has ${b.pedals}` },
+    b.pedals >= a.pedals ? undefined : { words: `gearbox requires ${a.pedals} pedals, the car has ${b.pedals}` },
   whenOpen: 'blocked',
   openTitle: (by) => `A pedal is missing: ${by}`,
 });

@@ -22,5 +22,5 @@ export const propshaftFlange = defineJoint({
   },
   miss: (a, b) => otherMiss(a.flange, b.flange, `flange ${a.flange}, shaft ${b.flange}`),
   whenOpen: 'blocked',
-  openTitle: (by) => `The propshaft does not meet the gearbox: ${by}`,
+  openTitle: (by) => `Propshaft flange does not match: ${by}`,
 });

@@ -16,7 +16,7 @@ export const servoVacuum = defineJoint({
   spec: {
     a: Type.Object({ vacuumKpa: Type.Number({ title: 'vacuum at idle', minimum: 0 }) }),
     b: Type.Object({
-      vacuumKpa: Type.Optional(Type.Number({ title: 'vacuum that it asks', minimum: 0 })),
+      vacuumKpa: Type.Optional(Type.Number({ title: 'required vacuum', minimum: 0 })),
       servo: choice('servo', ['by vacuum', 'none or not by vacuum']),
     }),
   },
@@ -31,11 +31,11 @@ export const servoVacuum = defineJoint({
     a.vacuumKpa >= b.vacuumKpa!
       ? undefined
       : {
-          words: `${kpa(a.vacuumKpa)} at idle, the servo asks ${kpa(b.vacuumKpa!)}`,
+          words: `${kpa(a.vacuumKpa)} at idle, brake servo requires ${kpa(b.vacuumKpa!)}`,
           quantity: 'pressureKpa',
           value: a.vacuumKpa,
           limit: b.vacuumKpa!,
         },
   whenOpen: 'blocked',
-  openTitle: (by) => `The servo is starved: ${by}`,
+  openTitle: (by) => `Brake servo vacuum too low: ${by}`,
 });

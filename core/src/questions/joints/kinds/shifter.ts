@@ -18,7 +18,7 @@ export const shifter = defineJoint({
   title: 'Shifter and its linkage',
   sides: { a: 'gearbox', b: 'lever of the car' },
   home: { a: 'gearbox', b: 'car' },
-  look: 'Lever on the gearbox, rods and their side, or cables; their length with the engine where it will sit; a sister box may have them on the other side.',
+  look: 'Lever on the gearbox, rods and their side, or cables; their length with the engine in position; a related gearbox may have them on the other side.',
   spec: { a: face, b: face },
   byPlace: true,
   neededFor: () => true,

@@ -14,7 +14,7 @@ export const speedDrive = defineJoint({
   spec: { a: face, b: face },
   neededFor: () => true,
   miss: (a, b) =>
-    a.drive === b.drive ? undefined : { words: `the gearbox gives ${a.drive}, the speedometer asks ${b.drive}` },
+    a.drive === b.drive ? undefined : { words: `gearbox output ${a.drive}, speedometer requires ${b.drive}` },
   whenOpen: 'tight',
-  openTitle: (by) => `The speedometer stands still: ${by}`,
+  openTitle: (by) => `Speedometer without signal: ${by}`,
 });

@@ -6,11 +6,11 @@ const face = Type.Object({ ringTeeth: Type.Integer({ title: 'teeth of the ring' 
 export const starter = defineJoint({
   kind: 'starter',
   order: 27,
-  group: 'what carries and turns it',
+  group: 'mounting and drive',
   title: 'Starter to its ring',
   sides: { a: 'ring that the starter is made for', b: 'ring on the flywheel or flexplate' },
   home: { a: 'engine', b: 'gearbox' },
-  look: 'Teeth of the ring, and how deep the pinion meets it.',
+  look: 'Teeth of the ring gear and depth of engagement.',
   spec: { a: face, b: face },
   neededFor: () => true,
   miss: (a, b) =>

@@ -4,11 +4,11 @@ import { choice, defineJoint } from '../kind.ts';
 export const starterSide = defineJoint({
   kind: 'starter-side',
   order: 28,
-  group: 'what carries and turns it',
+  group: 'mounting and drive',
   title: 'Side of the starter',
-  sides: { a: 'side that the starter sits on', b: 'side of the bay with room for it' },
+  sides: { a: 'starter side', b: 'side of the bay with room for it' },
   home: { a: 'engine', b: 'car' },
-  look: 'The starter against steering box, column and chassis rail, with the engine where it will sit.',
+  look: 'Starter clearance to steering box, column and chassis rail, with the engine in position.',
   spec: {
     a: Type.Object({ side: choice('starter on the', ['left', 'right']) }),
     b: Type.Object({
@@ -22,7 +22,7 @@ export const starterSide = defineJoint({
     b.side === 'either side' || a.side === b.side
       ? undefined
       : {
-          words: `it sits on the ${a.side}, where ${b.takenBy === undefined ? 'the car has no room' : `the ${b.takenBy} is`}`,
+          words: `starter on the ${a.side}: ${b.takenBy === undefined ? 'no room in the car' : `occupied by the ${b.takenBy}`}`,
         },
   whenOpen: 'blocked',
   openTitle: (by) => `The starter is on the wrong side: ${by}`,

@@ -9,17 +9,17 @@ export const steeringAssist = defineJoint({
   order: 84,
   group: 'controls',
   title: 'Steering pump to steering',
-  sides: { a: 'pump on the engine', b: 'rack or box of the car' },
+  sides: { a: 'pump on the engine', b: 'steering rack or steering box of the car' },
   home: { a: 'engine', b: 'car' },
-  look: 'Whether the rack or box asks a pump, its pressure and flow, and its lines past exhaust and fan.',
+  look: 'Pump requirement of the steering rack or steering box, its pressure and flow, and line routing past exhaust and fan.',
   spec: {
     a: Type.Object({
       assist: choice('pump', ['hydraulic', 'none']),
-      pressureBar: Type.Optional(Type.Number({ title: 'pressure that it gives', minimum: 0 })),
+      pressureBar: Type.Optional(Type.Number({ title: 'its pressure', minimum: 0 })),
     }),
     b: Type.Object({
       assist: choice('steering', ['hydraulic', 'without a pump']),
-      pressureBar: Type.Optional(Type.Number({ title: 'pressure that it asks', minimum: 0 })),
+      pressureBar: Type.Optional(Type.Number({ title: 'required pressure', minimum: 0 })),
     }),
   },
   neededFor: () => true,
@@ -30,7 +30,7 @@ export const steeringAssist = defineJoint({
     return a.pressureBar! >= b.pressureBar!
       ? undefined
       : {
-          words: `the pump gives ${bar(a.pressureBar!)}, the steering asks ${bar(b.pressureBar!)}`,
+          words: `pump delivers ${bar(a.pressureBar!)}, steering requires ${bar(b.pressureBar!)}`,
           quantity: 'pressureBar',
           value: a.pressureBar!,
           limit: b.pressureBar!,

@@ -37,7 +37,7 @@ export const throttle = defineJoint({
         : { words: `its computer reads the pedal of ${a.pedal!}, here is that of ${b.pedal!}` };
     if (b.pullMm! >= a.pullMm!) return undefined;
     return {
-      words: `the pedal pulls ${mm(b.pullMm!)}, fully open asks ${mm(a.pullMm!)}`,
+      words: `pedal travel ${mm(b.pullMm!)}, full throttle requires ${mm(a.pullMm!)}`,
       quantity: 'lengthMm',
       value: b.pullMm!,
       limit: a.pullMm!,

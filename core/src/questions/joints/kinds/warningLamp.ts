@@ -6,7 +6,7 @@ const WAYS = ['to ground', 'from the battery', 'as a message'] as const;
 const WORDS: Readonly<Record<(typeof WAYS)[number], string>> = {
   'to ground': 'switches to ground',
   'from the battery': 'switches from the battery',
-  'as a message': 'is told by a message',
+  'as a message': 'by bus message',
 };
 
 export const warningLamp = defineJoint({
@@ -17,7 +17,7 @@ export const warningLamp = defineJoint({
   sides: { a: 'switch on the engine', b: 'lamp of the car' },
   home: { a: 'engine', b: 'car' },
   places: ['charge', 'oil-pressure'],
-  look: 'Every lamp lights at key-on and goes out once the engine runs; an oil lamp that stays dark says nothing. The charge lamp also wakes most alternators: without it they may not charge.',
+  look: 'Every lamp lights at key-on and goes out once the engine runs; an oil lamp that stays dark is no proof. The charge lamp also wakes most alternators: without it they may not charge.',
   spec: {
     a: Type.Object({ switched: choice('switches the lamp', WAYS) }),
     b: Type.Object({ lit: choice('is lit', WAYS) }),
@@ -26,5 +26,5 @@ export const warningLamp = defineJoint({
   miss: (a, b) =>
     otherMiss<string>(a.switched, b.lit, `the engine’s side ${WORDS[a.switched]}, the car’s lamp ${WORDS[b.lit]}`),
   whenOpen: 'tight',
-  openTitle: (by) => `A warning lamp stays dark or never goes out: ${by}`,
+  openTitle: (by) => `Warning lamp without correct signal: ${by}`,
 });

@@ -56,7 +56,7 @@ afterEach(cleanup);
 
 test('what is read is shown and not taken; one yes takes one thing', () => {
   type(TEXT);
-  expect(screen.getByText('gearbox, loom and computer')).toBeTruthy();
+  expect(screen.getByText('gearbox, loom and ECU')).toBeTruthy();
   expect(put).not.toHaveBeenCalled();
   fireEvent.click(within(row('140 km')).getByRole('button'));
   expect(taken()).toMatchObject({ name: '', distanceKm: 140, words: TEXT, included: [] });
@@ -66,7 +66,7 @@ test('what is read is shown and not taken; one yes takes one thing', () => {
 
 test('one yes to all of it takes what is left, as the offer keeps it', () => {
   type(`${TEXT}. 168 tkm`);
-  fireEvent.click(screen.getByRole('button', { name: /All of it is right: take \d+/ }));
+  fireEvent.click(screen.getByRole('button', { name: /Use all: \d+/ }));
   expect(taken()).toMatchObject({
     kind: 'set',
     engineId: 'four',
@@ -79,7 +79,7 @@ test('one yes to all of it takes what is left, as the offer keeps it', () => {
   });
   // What tells which engine it is is no field of an offer.
   expect(taken()).not.toHaveProperty('litres');
-  expect(screen.getByRole<HTMLButtonElement>('button', { name: 'All taken' }).disabled).toBe(true);
+  expect(screen.getByRole<HTMLButtonElement>('button', { name: 'All used' }).disabled).toBe(true);
 });
 
 test('an engine that is not here is said, and nothing is proposed in its place', () => {

@@ -62,7 +62,7 @@ export function AdvertReader<D extends OfferDraft>({
     <fieldset className={layout['whole-form']}>
       <legend>Paste the advert</legend>
       <p className="small muted" style={{ marginBottom: 10 }}>
-        In English, German or French. What it seems to say is proposed below; nothing is put in before you say so.
+        In English, German or French. What was recognised is proposed below; nothing is used before you confirm.
       </p>
       <TextField
         label="Advert"
@@ -75,7 +75,7 @@ export function AdvertReader<D extends OfferDraft>({
       />
       {fields.length > 0 && (
         <div className={css['advert']}>
-          <p className={css['advert-text']} aria-label="What was read in it">
+          <p className={css['advert-text']} aria-label="Data found">
             {marked(read, proposals).map((part, i) =>
               part.of.length > 0 ? (
                 <mark key={i} title={part.of.map((f) => titleOf(f, 'offers')).join(', ')}>
@@ -95,7 +95,7 @@ export function AdvertReader<D extends OfferDraft>({
                   <span className="muted">taken</span>
                 ) : (
                   <Button onClick={() => take([p])} aria-label={`Take ${titleOf(p.field, 'offers')}: ${words(p)}`}>
-                    Take it
+                    Use
                   </Button>
                 )}
               </li>
@@ -103,14 +103,14 @@ export function AdvertReader<D extends OfferDraft>({
           </ul>
           <div className="row small">
             <Button variant="contained" disabled={open.length === 0} onClick={() => take(open)}>
-              {open.length === 0 ? 'All taken' : `All of it is right: take ${open.length}`}
+              {open.length === 0 ? 'All used' : `Use all: ${open.length}`}
             </Button>{' '}
             {noEngine && (
               <span className="muted">
                 {litres
                   ? `No one engine of the library is that ${formatQuantity(litres.value, 'displacementL', units)}: `
-                  : 'It names no engine of the library: '}
-                choose it below, or enter it first under Engines.
+                  : 'No library engine found: '}
+                select one below, or add it under Engines.
               </span>
             )}
           </div>

@@ -37,13 +37,13 @@ beforeEach(() => {
 });
 afterEach(cleanup);
 
-test('three outer sizes of an engine give its bodies, and one more reading moves them', () => {
+test('three outer sizes at the flywheel give its bodies, and one more reading moves them', () => {
   draw('engines', [own]);
   type('Length', '600');
   type('Width', '24 in');
   expect(screen.queryByRole('button', { name: /bodies/ })).toBeNull();
   type('Height', '650');
-  fireEvent.click(screen.getByRole('button', { name: 'Put these 7 bodies in' }));
+  fireEvent.click(screen.getByRole('button', { name: 'Insert these 7 bodies' }));
   const [solids] = put.mock.calls[0]!;
   expect(solids[0]).toBe(own);
   expect(solids.slice(1).every((s) => s.plusMinusMm === 25)).toBe(true);
@@ -53,7 +53,7 @@ test('three outer sizes of an engine give its bodies, and one more reading moves
   };
   expect(lowest(solids)).toBeCloseTo(-0.36 * 650, 6);
   type('Crank to the lowest of the sump', '200');
-  fireEvent.click(screen.getByRole('button', { name: 'Put these 7 bodies in' }));
+  fireEvent.click(screen.getByRole('button', { name: 'Insert these 7 bodies' }));
   expect(lowest(put.mock.calls[1]![0])).toBeCloseTo(-200, 6);
 });
 
@@ -69,7 +69,7 @@ test('a size that can’t be is told and nothing is put in; those of a tape befo
   expect(screen.getByRole('alert').textContent).toContain('650');
   expect(screen.queryByRole('button', { name: /bodies/ })).toBeNull();
   type('Crank to the lowest of the sump', '');
-  fireEvent.click(screen.getByRole('button', { name: 'Put these 7 bodies in their place' }));
+  fireEvent.click(screen.getByRole('button', { name: 'Replace with these 7 bodies' }));
   const ids = put.mock.calls[0]![0].map((s) => s.id);
   expect(ids.filter((id) => id === 'taped-block')).toHaveLength(1);
   expect(ids).toContain('own');
@@ -84,7 +84,7 @@ test('a gearbox by four sizes', () => {
     ['Case, height', '260'],
   ] as const)
     type(label, text);
-  fireEvent.click(screen.getByRole('button', { name: 'Put these 3 bodies in' }));
+  fireEvent.click(screen.getByRole('button', { name: 'Insert these 3 bodies' }));
   expect(put.mock.calls[0]![0].map((s) => s.role)).toEqual(['bellhousing', 'gearbox case', 'gearbox case']);
 });
 
@@ -103,7 +103,7 @@ test('a gearbox with its transfer case: what was read says where its joints are,
     ['Shifter, back', '430'],
   ] as const)
     type(label, text);
-  fireEvent.click(screen.getByRole('button', { name: 'Put these 3 bodies in' }));
+  fireEvent.click(screen.getByRole('button', { name: 'Insert these 3 bodies' }));
   const [fields] = taped.mock.calls[0]!;
   expect(fields.solids!.map((s) => s.name)).toEqual(['bellhousing', 'gearbox case', 'transfer case']);
   expect(fields.frontOutputMm).toEqual([-700, -240, -260]);
@@ -116,12 +116,12 @@ test('a piece that stands out and a mount arm go in only when all of them was re
   draw('engines', [own]);
   const flange = () =>
     screen.getByRole<HTMLButtonElement>('button', { name: 'Put the exhaust flange in', hidden: true });
-  const arm = () => screen.getByRole<HTMLButtonElement>('button', { name: 'Put the left arm in', hidden: true });
+  const arm = () => screen.getByRole<HTMLButtonElement>('button', { name: 'Insert the left arm', hidden: true });
   for (const [label, text] of [
     ['Its middle, ahead', '120'],
     ['Its middle, left', '-260'],
     ['Its middle, up', '-40'],
-    ['Its length', '80'],
+    ['Part length', '80'],
     ['Its width', '70'],
     ['Arm, ahead', '250'],
     ['Arm, out', '170'],

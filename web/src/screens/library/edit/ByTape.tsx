@@ -79,9 +79,9 @@ export function ByTape({
       <legend>By tape or scan</legend>
       <p className="small muted" style={{ marginBottom: 14 }}>
         {engine ? (
-          <Sentence>{`Three outer sizes give its bodies at once, ± {{${RECKONED_MM}|lengthMm}} where they go by usual proportions; each further reading takes the place of one.`}</Sentence>
+          <Sentence>{`Three outer dimensions give its shape at once, ± {{${RECKONED_MM}|lengthMm}} where typical proportions are used; each further measurement replaces one.`}</Sentence>
         ) : (
-          'Four sizes give its bodies at once; each further reading takes the place of a usual proportion, or says where something is.'
+          'Four dimensions give its shape at once; each further measurement replaces a typical proportion, or locates something.'
         )}
       </p>
       <div className={layout['form-grid']}>
@@ -119,10 +119,10 @@ export function ByTape({
           )}
           {shape === 'transaxle' && (
             <ChoiceField
-              label="In its car it is on the engine’s"
+              label="Side of the engine in the donor car"
               value={gearboxOn ?? ''}
               choices={[
-                { value: '', label: 'not told' },
+                { value: '', label: 'not stated' },
                 ...(['left', 'right'] as const).map((v) => ({ value: v, label: v })),
               ]}
               onCommit={(v) => setGearboxOn(v === '' ? undefined : (v as 'left' | 'right'))}
@@ -139,8 +139,8 @@ export function ByTape({
         <>
           <Button variant="contained" onClick={() => onTaped({ ...made.value.fields, solids: [...others, ...bodies] })}>
             {others.length === solids.length
-              ? `Put these ${bodies.length} bodies in`
-              : `Put these ${bodies.length} bodies in their place`}
+              ? `Insert these ${bodies.length} bodies`
+              : `Replace with these ${bodies.length} bodies`}
           </Button>
           <ThreeViews
             solids={bodies.map((s) => ({
@@ -161,7 +161,7 @@ export function ByTape({
           onBosses={(next) => onTaped({ bosses: next })}
         />
       )}
-      <Button onClick={() => setScanning(true)}>Bring in a scan</Button>
+      <Button onClick={() => setScanning(true)}>Import scan</Button>
       {scanning && (
         <Suspense fallback={null}>
           <ScanDialog

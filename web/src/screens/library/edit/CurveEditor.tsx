@@ -143,7 +143,7 @@ export function CurveEditor({
               ? `Peaks: ${formatNumber(peaks.peakTorqueNm, 'torqueNm', units)} ${unitOf('torqueNm', units)} at ${Math.round(peaks.peakTorqueRpm)}, ${formatNumber(peaks.peakPowerKw, 'powerKw', units)} ${unitOf('powerKw', units)} at ${Math.round(peaks.peakPowerRpm)} rpm. Drag a point, or move it with the arrow keys.`
               : rpm.length === 0
                 ? 'No points yet: paste two columns, or read them from a file.'
-                : 'The points do not make a curve yet.'}
+                : 'Not enough valid points for a curve.'}
         </p>
       </div>
       <div>

@@ -19,12 +19,12 @@ const FIRST: Readonly<Record<RowKind, readonly (readonly [keys: readonly string[
   ],
   gearboxes: [
     [['name', 'kind', 'ratios'], 'speeds in gears, cruise'],
-    [['efficiencyDirect', 'efficiencyOther'], 'thrust, acceleration'],
-    [['ratings'], 'whether it holds the torque'],
+    [['efficiencyDirect', 'efficiencyOther'], 'tractive force, acceleration'],
+    [['ratings'], 'torque rating check'],
     [['massKg', 'oilL'], 'weight'],
     [['comMm'], 'axle loads'],
     [['lengthMm', 'outputMm'], 'propshaft'],
-    [['shifterMm'], 'whether the lever meets its aperture'],
+    [['shifterMm'], 'whether the lever fits its opening'],
     [['mountMm'], 'its mount'],
     [['solids'], 'fit'],
     [['ports'], 'joints'],
@@ -44,10 +44,10 @@ const FIRST: Readonly<Record<RowKind, readonly (readonly [keys: readonly string[
   ],
   offers: [
     [['name'], 'to choose it'],
-    [['engineId'], 'whatever is reckoned of it'],
+    [['engineId'], 'everything calculated from it'],
     [['price', 'currency'], 'the bill, ways to buy'],
-    [['distanceKm'], 'fetching it'],
-    [['travelledKm', 'condition'], 'the rebuild to be expected'],
+    [['distanceKm'], 'collection'],
+    [['travelledKm', 'condition'], 'expected rebuild'],
   ],
 };
 
@@ -87,7 +87,7 @@ export function FirstThings({ kind, row }: { kind: RowKind; row: Readonly<Record
           </li>
         ))}
       </ul>
-      <p className="small muted">It can be saved like this: what is missing stays unknown, and says so.</p>
+      <p className="small muted">Can be saved now: missing data stays unknown.</p>
     </section>
   );
 }

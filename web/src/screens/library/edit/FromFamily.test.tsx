@@ -17,7 +17,7 @@ const draw = (engines: readonly Engine[]) =>
 const ofFamily = library.engines.filter((e) => e.family === library.engines[0]!.family);
 const family = ofFamily[0]!.family!;
 const pickFamily = () => {
-  fireEvent.mouseDown(screen.getByLabelText('Of the family'));
+  fireEvent.mouseDown(screen.getByLabelText('Family, existing'));
   fireEvent.click(screen.getByRole('option', { name: family }));
 };
 
@@ -33,8 +33,8 @@ test('what all of the family have alike is named before it is taken over, with t
   draw(library.engines);
   pickFamily();
   expect(screen.getByText(new RegExp(`^Alike in all ${ofFamily.length}: .*cylinders`))).toBeTruthy();
-  typeAndLeave(screen.getByLabelText('Code on it'), 'QX7');
-  fireEvent.click(screen.getByRole('button', { name: 'Take it over' }));
+  typeAndLeave(screen.getByLabelText('Engine code'), 'QX7');
+  fireEvent.click(screen.getByRole('button', { name: 'Copy' }));
   const [fields] = take.mock.calls[0]!;
   expect(fields).toMatchObject({ family, codes: ['QX7'], cylinders: ofFamily[0]!.cylinders });
   expect(fields).not.toHaveProperty('builtFrom');
@@ -46,6 +46,6 @@ test('of a year in which none is known it says so, and takes over no more than w
   pickFamily();
   typeAndLeave(screen.getByLabelText('Built in'), '1901');
   expect(screen.getByText(`The library has none of the ${family} built then.`)).toBeTruthy();
-  fireEvent.click(screen.getByRole('button', { name: 'Take it over' }));
+  fireEvent.click(screen.getByRole('button', { name: 'Copy' }));
   expect(take.mock.calls[0]![0]).toEqual({ family, builtFrom: 1901, builtTo: 1901 });
 });

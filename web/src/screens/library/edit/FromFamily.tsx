@@ -25,12 +25,11 @@ export function FromFamily({
     <fieldset className={layout['whole-form']}>
       <legend>From its family</legend>
       <p className="small muted" style={{ marginBottom: 14 }}>
-        What every engine of that family and year in the library has alike is taken over as an estimate; nothing else
-        is.
+        Data shared by all library engines of that family and year is copied as estimated; nothing else is.
       </p>
       <div className={layout['form-grid']}>
         <ChoiceField
-          label="Of the family"
+          label="Family, existing"
           value={family ?? ''}
           choices={families.map((v) => ({ value: v, label: v }))}
           onCommit={setFamily}
@@ -53,7 +52,7 @@ export function FromFamily({
             {of.length === 0
               ? `The library has none of the ${family} built then.`
               : shared.length === 0
-                ? `${of.length === 1 ? of[0]! : `The ${of.length} of them`} say nothing that could be taken over.`
+                ? `${of.length === 1 ? of[0]! : `The ${of.length} of them`} have no data to copy.`
                 : `Alike in ${of.length === 1 ? `the one that is known, ${of[0]!}` : `all ${of.length}`}: ${shared.map((k) => titleOf(k).toLowerCase()).join(', ')}.`}
           </p>
           <Button
@@ -66,7 +65,7 @@ export function FromFamily({
               })
             }
           >
-            Take it over
+            Copy
           </Button>
         </>
       )}

@@ -53,13 +53,13 @@ const PIECE: readonly TapeReading[] = [
   { key: 'aheadMm', label: 'Its middle, ahead', from: 'of the rear face of the block' },
   { key: 'leftMm', label: 'Its middle, left', from: 'of the crank axis; minus on the right' },
   { key: 'upMm', label: 'Its middle, up', from: 'from the crank axis; minus below' },
-  { key: 'lengthMm', label: 'Its length', from: 'along the crank' },
+  { key: 'lengthMm', label: 'Part length', from: 'along the crank' },
   { key: 'widthMm', label: 'Its width', from: 'across' },
   { key: 'heightMm', label: 'Its height', from: 'upright' },
 ];
 const ARM: readonly TapeReading[] = [
   { key: 'aheadMm', label: 'Arm, ahead', from: 'rear face of the block to the middle of its bolts' },
-  { key: 'outMm', label: 'Arm, out', from: 'crank axis to the face that it lies on' },
+  { key: 'outMm', label: 'Arm, out', from: 'crank axis to its seating face' },
   { key: 'upMm', label: 'Arm, up', from: 'from the crank axis; minus below' },
 ];
 const PLACES: ReadonlySet<string> = new Set(['aheadMm', 'leftMm', 'upMm']);
@@ -92,10 +92,10 @@ export function PieceByTape({
   return (
     <>
       <details>
-        <summary>Flanges, ports and what stands out of it</summary>
+        <summary>Flanges, ports and protruding parts</summary>
         <div className={layout['form-grid']} style={{ marginTop: 14 }}>
           <ChoiceField
-            label="Piece"
+            label="Part"
             value={role}
             choices={TAPED_PIECES.map((v) => ({ value: v, label: PIECE_WORDS[v] }))}
             onCommit={(v) => setRole(v as TapedPiece)}
@@ -133,9 +133,7 @@ export function PieceByTape({
             setArm({});
           }}
         >
-          {bosses.some((b) => b.id === `taped-${side}-arm`)
-            ? `Put the ${side} arm in its place`
-            : `Put the ${side} arm in`}
+          {bosses.some((b) => b.id === `taped-${side}-arm`) ? `Replace the ${side} arm` : `Insert the ${side} arm`}
         </Button>
       </details>
     </>

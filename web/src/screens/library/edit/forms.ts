@@ -61,7 +61,7 @@ export const ROW_FORMS: Readonly<
       ['Torque', ['curves', 'idleRpm', 'redlineRpm', 'inertiaKgM2']],
       ['Mass', ['massRecords', 'needs', 'ancillaryMasses', 'comMm', 'oilL', 'coolantL']],
       [
-        'Bottom end and head',
+        'Short block and cylinder head',
         [
           'boreMm',
           'strokeMm',
@@ -78,7 +78,7 @@ export const ROW_FORMS: Readonly<
         ],
       ],
       ['Cooling', ['coolantLimitC', 'waterToOil']],
-      ['Outside', ['solids', 'slots', 'bosses', 'bellPattern', 'ports']],
+      ['Geometry and interfaces', ['solids', 'slots', 'bosses', 'bellPattern', 'ports']],
       [
         'Electronics, noise, supply',
         ['computer', 'plugs', 'alternatorAmps', 'noise', 'price', 'faults', 'weakParts', 'supply', 'retired'],
@@ -114,7 +114,7 @@ export const ROW_FORMS: Readonly<
       ],
       ['Mass and price', ['massKg', 'comMm', 'oilL', 'price', 'newPrice', 'supply', 'retired']],
       [
-        'Outside',
+        'Geometry and interfaces',
         [
           'solids',
           'lengthMm',
@@ -168,7 +168,7 @@ export const ROW_FORMS: Readonly<
           'noiseDeltaDb',
         ],
       ],
-      ['Outside', ['solids', 'carries']],
+      ['Geometry and interfaces', ['solids', 'carries']],
     ],
   },
   families: {
@@ -178,8 +178,8 @@ export const ROW_FORMS: Readonly<
     check: checkFamily,
     groups: [
       ['The family', ['name', 'note', 'rebuild', 'retired']],
-      ['Marks on its castings', ['marks']],
-      ['What swaps within it', ['interchange']],
+      ['Casting marks', ['marks']],
+      ['Interchangeable parts', ['interchange']],
     ],
   },
   offers: {
@@ -189,7 +189,7 @@ export const ROW_FORMS: Readonly<
     check: checkOffer,
     groups: [
       [
-        'What it is',
+        'Identification',
         [
           'name',
           'kind',
@@ -204,9 +204,9 @@ export const ROW_FORMS: Readonly<
           'words',
         ],
       ],
-      ['What comes with it', ['included', 'missing', 'broken', 'otherMissing', 'resale']],
+      ['Included parts', ['included', 'missing', 'broken', 'otherMissing', 'resale']],
       [
-        'How far gone it is',
+        'Project status',
         ['travelledKm', 'sinceRebuildKm', 'trackKm', 'builtYear', 'condition', 'seen', 'testsSeen', 'warrantyDays'],
       ],
       ['Picture', ['photo', 'retired']],

@@ -27,7 +27,7 @@ export function offerFields<V extends Readonly<Record<string, unknown>>>(
     ),
     price: (p) => (
       <QuantityField
-        label="Asked"
+        label="Asking price"
         quantity="money"
         {...(currency ? { currency: String(currency) } : {})}
         value={p.value as number | undefined}

@@ -34,7 +34,7 @@ const BOX_MORE: readonly TapeReading[] = [
   { key: 'bellDepthMm', label: 'Bellhousing, depth', from: 'mating face to where the case begins' },
 ];
 const SHIFTER: readonly TapeReading[] = [
-  { key: 'shifterBackMm', label: 'Shifter, back', from: 'mating face to where the lever stands' },
+  { key: 'shifterBackMm', label: 'Shifter, back', from: 'mating face to shift lever' },
   { key: 'shifterUpMm', label: 'Shifter, up', from: 'crank axis to its foot' },
 ];
 const MOUNT: readonly TapeReading[] = [
@@ -68,7 +68,7 @@ export const BOX_READINGS: Readonly<Record<TapedGearbox, readonly TapeReading[]>
       label: 'Crank to axle, sideways',
       from: 'across the gearbox; minus on its right, seen forward',
     },
-    { key: 'axleDownMm', label: 'Crank to axle, down', from: 'minus where it lies higher' },
+    { key: 'axleDownMm', label: 'Crank to axle, down', from: 'minus if higher' },
     { key: 'farJointMm', label: 'Inner joint, far side', from: 'mating face to it, away from the engine' },
     { key: 'nearJointMm', label: 'Inner joint, engine’s side', from: 'mating face to it, toward the engine' },
     ...MOUNT,

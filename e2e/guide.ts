@@ -1,0 +1,120 @@
+import { readFileSync } from 'node:fs';
+import path from 'node:path';
+import { expect, type Page } from '@playwright/test';
+import { drawn } from './drawn.ts';
+
+const GUIDE = readFileSync(path.join(import.meta.dirname, '../docs/guide.md'), 'utf8');
+
+/** What the guide calls by name, in italics, below a heading. */
+function namesBelow(heading: string): readonly string[] {
+  const section = GUIDE.split(/^## /m).find((s) => s.startsWith(heading));
+  if (section === undefined) throw new Error(`The guide has no section “${heading}”`);
+  return [...section.matchAll(/(?<!\*)\*(?!\*)([^*]+)\*(?!\*)/g)].map((m) => m[1]!.replaceAll(/\s+/g, ' '));
+}
+
+/** Run in the page: all that is written on it or said of it, folded parts too. */
+function writtenOn(): string {
+  const said = [document.body.textContent ?? ''];
+  for (const e of document.querySelectorAll('[aria-label], [placeholder], [title]'))
+    for (const name of ['aria-label', 'placeholder', 'title']) said.push(e.getAttribute(name) ?? '');
+  return said.join('\n').replaceAll(/[ \u00A0\n]+/g, ' ');
+}
+
+/** One reader with the guide in hand: goes where a section sends them, and ticks off each name that they find there. */
+export class GuideReader {
+  private missing: string[] = [];
+  constructor(
+    readonly page: Page,
+    readonly url: string,
+    readonly build: string,
+  ) {}
+
+  async look(): Promise<void> {
+    await this.page.evaluate(drawn);
+    const text = (await this.page.evaluate(writtenOn)).toLowerCase();
+    this.missing = this.missing.filter((name) => !text.includes(name.toLowerCase()));
+  }
+
+  /** To a screen of the build, or from the top of the shop. */
+  async to(where: string): Promise<void> {
+    await this.page.goto(where.startsWith('/') ? this.url + where : `${this.url}/builds/${this.build}/${where}`);
+    await this.look();
+  }
+
+  /** By the key that the guide gives for a screen. */
+  async key(key: string, title: RegExp): Promise<void> {
+    await this.page.keyboard.press(key);
+    await expect(this.page).toHaveURL(title);
+    await this.look();
+  }
+
+  async press(
+    name: string | RegExp,
+    role: 'button' | 'gridcell' | 'tab' | 'menuitem' | 'link' = 'button',
+  ): Promise<void> {
+    await this.page
+      .getByRole(role, typeof name === 'string' ? { name, exact: true } : { name })
+      .first()
+      .click();
+    await this.look();
+  }
+
+  async closed(): Promise<void> {
+    await this.page.keyboard.press('Escape');
+    await expect(this.page.getByRole('dialog')).toHaveCount(0);
+  }
+
+  /** Walks a section; each of its names has to have been met at one of its stops. */
+  async section(heading: string, walk: () => Promise<void>): Promise<void> {
+    this.missing = [...namesBelow(heading)];
+    await walk();
+    expect(this.missing, `Named below “${heading}”, and not met there`).toEqual([]);
+  }
+}
+
+/** The guide, section by section, with a shop that somebody typed in; the demo comes and goes at its end. */
+export async function walkGuide(page: Page, url: string, build: string): Promise<void> {
+  const r = new GuideReader(page, url, build);
+  await r.section('2 · ', async () => {
+    await r.to('line-up?c=b');
+    await r.press(/./, 'gridcell');
+    await r.closed();
+  });
+  await r.section('5 · ', async () => {
+    await r.key('s', /survey/);
+    for (const folded of ['Corner weights', 'Car and layout']) await r.press(folded);
+  });
+  await r.section('6 · ', async () => {
+    await r.key('o', /donors/);
+    await r.to('donors/compare?c=b');
+    await r.to('donors/inspect?c=b');
+    await r.to('donors/bench?c=b');
+    await r.to('/library/engines/new/edit');
+  });
+  await r.section('7 · ', async () => {
+    await r.to('line-up?c=b');
+    await r.key('f', /fit/);
+    await r.press('Recipe');
+    await r.key('h', /mounts/);
+  });
+  await r.section('8 · ', async () => r.key('c', /candidate/));
+  await r.section('9 · ', async () => {
+    await r.key('g', /gearing/);
+    await r.to('gearing/boxes?c=b');
+    await r.key('w', /weight/);
+    await r.key('e', /joints/);
+    await r.key('i', /wiring/);
+    await r.key('p', /parts/);
+    await r.to('/shop');
+    await r.to('/library/engines/taped-four');
+  });
+  await r.section('10 · ', async () => r.to('line-up?c=b'));
+  await r.section('Typing figures', async () => {
+    await r.press('Sable');
+  });
+  await r.section('1 · ', async () => {
+    await r.to('/shop');
+    await r.press('Load the demo');
+    await r.press('Empty the shop of the demo');
+  });
+}
