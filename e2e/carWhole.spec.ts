@@ -197,7 +197,7 @@ test('own saloon and two donors by hand: masses, speeds in the gears, the bill a
       ['Pitch, nose up', '0'],
       ['Canted to the left', '0'],
     ]);
-    await expect(page.getByLabel('Forward', { exact: true })).toHaveValue('-150');
+    await expect(page.getByLabel('X, forward of front axle', { exact: true })).toHaveValue('-150');
 
     await page.goto(`${shop.url}/builds/own-saloon/fit?c=a`);
     // The bonnet's underside falls from 900 mm at 560 behind the axle to 850 at 520 ahead of it. Over the block's front edge, 310

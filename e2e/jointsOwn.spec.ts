@@ -89,7 +89,7 @@ test('two engines, a gearbox and three parts typed into an empty library: the se
     const closes = last(h, 'closes');
     await h.pick('Joint', 'Bellhousing bolt pattern', closes);
     await h.fill('Bolt pattern', 'six', closes.locator('fieldset').filter({ hasText: 'Interface to side A' }).last());
-    await h.fill('Bolt pattern', 'own', closes.locator('fieldset').filter({ hasText: 'Face towards side b' }).last());
+    await h.fill('Bolt pattern', 'own', closes.locator('fieldset').filter({ hasText: 'Interface to side B' }).last());
     await h.save('parts');
     await part(h, 'Flywheel for the six', 'flywheel', ['200', '250', '320']);
     await faces(h, 'provides', 'interfaces it brings', [crank('flywheel or flexplate', ['8', '82', '50'])]);
@@ -99,7 +99,7 @@ test('two engines, a gearbox and three parts typed into an empty library: the se
     const kit = last(h, 'closes');
     await h.pick('Joint', 'Engine mounts, left and right', kit);
     await h.fill('Bolt pattern', 'six', kit.locator('fieldset').filter({ hasText: 'Interface to side A' }).last());
-    await h.fill('Bolt pattern', 'own pads', kit.locator('fieldset').filter({ hasText: 'Face towards side b' }).last());
+    await h.fill('Bolt pattern', 'own pads', kit.locator('fieldset').filter({ hasText: 'Interface to side B' }).last());
     await h.save('parts');
     const plate = await shop.row<Part>('parts', 'plate-six-to-own');
     expect(plate.closes).toEqual([{ joint: 'bell', toA: { pattern: 'six' }, toB: { pattern: 'own' } }]);

@@ -66,14 +66,14 @@ test('a middle engine across, then a transaxle at the rear, then a chain: each a
     await hands.press('Mounts, shifter, shafts');
     await expect(page.getByRole('group', { name: 'Driven hubs: outer joints of the half shafts' })).toBeVisible();
     await expect(page.getByRole('group', { name: /Shifter aperture/ })).toHaveCount(0);
-    const hubs = hands.list('Drive hubs (half shafts)');
+    const hubs = hands.list('Driven hubs: outer joints');
     for (const [label, text] of [
       ['Left: ahead of the front axle', '-2300'],
-      ['Left: left of the middle', '600'],
-      ['Left: above the floor', '300'],
+      ['Left: left of centreline', '600'],
+      ['Left: height above floor', '300'],
       ['Right: ahead of the front axle', '-2300'],
-      ['Right: left of the middle', '-600'],
-      ['Right: above the floor', '300'],
+      ['Right: left of centreline', '-600'],
+      ['Right: height above floor', '300'],
       ['Hub rises to bump', '60'],
       ['Hub falls to droop', '75'],
     ] as const)

@@ -18,6 +18,7 @@ export default defineConfig({
     viewport: { width: 1280, height: 800 },
     // What opens is there at once: a test waits for answers, not for what fades in.
     contextOptions: { reducedMotion: 'reduce' },
+    actionTimeout: 30_000,
     screenshot: 'only-on-failure',
     trace: 'off',
     launchOptions: { executablePath: process.env['CHROMIUM'] ?? '/usr/bin/chromium', args: launchArgs },

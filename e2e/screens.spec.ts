@@ -97,7 +97,7 @@ test('the candidate: a tyre that is none is refused by name; a sump changed is j
   await expect.poll(async () => (await sable.build()).build.candidates[0]?.dressing.sump).toBe('q18c-sump-front');
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect.poll(async () => (await sable.build()).build).toEqual(before.build);
-  await page.getByLabel('Up', { exact: true }).fill('13 in');
+  await page.getByLabel('Z, above ground', { exact: true }).fill('13 in');
   await page.keyboard.press('Enter');
   await expect.poll(async () => (await sable.build()).build.candidates[0]?.placement.zMm).toBeCloseTo(330.2, 6);
   await page.getByRole('button', { name: 'Undo' }).click();
@@ -210,7 +210,7 @@ test.describe('the sum behind the screen is the one over HTTP, once for each top
     });
     await page.getByRole('link', { name: 'Gearing' }).click();
     await expect(
-      page.getByText(new RegExp(`holds ${Math.round(capacity.capacityUniformWearNm)} N·m (uniform wear)`)).first(),
+      page.getByText(new RegExp(`holds ${Math.round(capacity.capacityUniformWearNm)} N·m \\(uniform wear\\)`)).first(),
     ).toBeVisible();
   });
 

@@ -129,7 +129,7 @@ test('claims that contradict stand side by side with what would settle them', as
   await expect(page.getByText(/Deciding test: clay on the crossmember/)).toBeVisible();
   await page.getByLabel('Source').fill('my neighbour');
   await page.getByLabel('Statement').fill('Mine went in.');
-  await page.getByRole('button', { name: 'Add' }).click();
+  await page.getByRole('button', { name: 'Add', exact: true }).click();
   await expect.poll(async () => (await chassis(sable))!.claims!.length).toBe(before.claims!.length + 1);
   await page.getByRole('button', { name: /^Undo/ }).click();
   await expect.poll(async () => (await chassis(sable))!.claims).toEqual(before.claims);

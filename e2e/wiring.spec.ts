@@ -334,27 +334,27 @@ test('a sensor that moves is asked for what it lacks; beside the exhaust it is b
   const c = was.candidates[2]!;
   await sable.put('candidates/c', { ...c, wiring: { ...c.wiring, sensors: [] } });
   await page.goto(`${sable.url}/builds/glider-tug/wiring?c=c`);
-  await page.getByRole('button', { name: 'A sensor that is added' }).click();
+  await page.getByRole('button', { name: 'Add new sensor' }).click();
   const state = async () =>
     (await sable.judged((await sable.build()).build, 'c')).findings.find((f) => f.id.startsWith('sensor-'))?.state;
-  await expect(page.getByText('Sensor 1: what it reads is not entered').first()).toBeVisible();
+  await expect(page.getByText('Sensor 1: measured quantity not entered').first()).toBeVisible();
   const put = async (label: string, text: string) => {
     await page.getByLabel(label, { exact: true }).fill(text);
     await page.getByLabel(label, { exact: true }).press('Enter');
   };
   await page.getByRole('combobox', { name: 'Measured quantity' }).click();
   await page.getByRole('option', { name: 'intake air temperature', exact: true }).click();
-  await page.getByRole('combobox', { name: 'Against any spray in the intake' }).click();
+  await page.getByRole('combobox', { name: 'Position relative to intake spray' }).click();
   await page.getByRole('option', { name: 'upstream', exact: true }).click();
-  await put('Its new wires', '600');
+  await put('Length of new wires', '600');
   await put('Position, engine axes: forwards', '330');
   await put('Position, engine axes: to the left', '-120');
   await put('Position, engine axes: up', '380');
   await expect(page.getByText('Sensor 1: added, clear of heat, upstream of the spray').first()).toBeVisible();
   await expect.poll(state).toBe('clear');
-  await page.getByRole('combobox', { name: 'Against any spray in the intake' }).click();
+  await page.getByRole('combobox', { name: 'Position relative to intake spray' }).click();
   await page.getByRole('option', { name: 'downstream', exact: true }).click();
-  await expect(page.getByText('Sensor 1: it is downstream of the spray').first()).toBeVisible();
+  await expect(page.getByText('Sensor 1: downstream of the spray, reads too cold').first()).toBeVisible();
   await expect.poll(state).toBe('blocked');
   await sable.putBack(was);
 });

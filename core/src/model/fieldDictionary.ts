@@ -180,7 +180,7 @@ const LABELS = {
   closes: 'Joints it closes',
   joint: 'Joint',
   toA: 'Interface to side A',
-  toB: 'Face towards side b',
+  toB: 'Interface to side B',
   requires: 'Requires',
   excludes: 'Excludes',
   shifts: 'Moves the gearbox',

@@ -82,7 +82,7 @@ export const Part = Type.Object(
         },
         closed,
       ),
-      { description: 'joints that it bridges: the face towards side a and the face towards side b' },
+      { description: 'joints that it bridges: the interface to side A and the interface to side B' },
     ),
     requires: Type.Array(Condition),
     excludes: Type.Array(Condition),

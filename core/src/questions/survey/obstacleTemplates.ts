@@ -71,7 +71,7 @@ const height = (key: string, what: string, unknown: string, more: Partial<Readin
 });
 const aside = (key: string, what: string, unknown: string, more: Partial<ReadingSpec> = {}): ReadingSpec => ({
   key,
-  name: `${what}, from the middle`,
+  name: `${what}, from centreline`,
   from: MIDDLE,
   to: what,
   unknown,
@@ -529,7 +529,7 @@ export const TEMPLATES: readonly Template[] = [
       r.key === 'inner' || r.key === 'outer'
         ? {
             ...r,
-            name: r.key === 'inner' ? 'one side, from the middle' : 'other side, from the middle',
+            name: r.key === 'inner' ? 'one side, from centreline' : 'other side, from centreline',
             to: 'that side; the right side of the car is minus',
             signed: true,
           }

@@ -56,30 +56,30 @@ function sensorFinding(subject: Subject, sensor: MovedSensor, at: string): Findi
   const { engine } = subject;
   const says: { readonly state: State; readonly words: string; readonly missing?: string }[] = [];
   if (sensor.function === undefined)
-    says.push({ state: 'unknown', words: 'what it reads is not entered', missing: `${at}/function` });
+    says.push({ state: 'unknown', words: 'measured quantity not entered', missing: `${at}/function` });
   else if (AIR_SENSORS.has(sensor.function)) {
     if (sensor.spray === undefined)
       says.push({
         state: 'unknown',
-        words: 'its position relative to the spray is not entered',
+        words: 'position relative to the spray not entered',
         missing: `${at}/spray`,
       });
     else if (sensor.spray === 'downstream')
-      says.push({ state: 'blocked', words: 'it is downstream of the spray and reads too cold' });
+      says.push({ state: 'blocked', words: 'downstream of the spray, reads too cold' });
   }
   const place = sensorAt(subject, sensor);
   const gap = place && heatGap(subject, place);
-  if (!place) says.push({ state: 'unknown', words: 'its position is not entered', missing: `${at}/atMm` });
+  if (!place) says.push({ state: 'unknown', words: 'position not entered', missing: `${at}/atMm` });
   else if (!gap)
     says.push({
       state: 'unknown',
-      words: 'no hot body of this engine is entered',
+      words: 'no hot body of this engine entered',
       missing: `/engines/${engine.id}/solids`,
     });
   else if (fitState(gap.gapMm - gap.needMm) !== 'clear')
-    says.push({ state: fitState(gap.gapMm - gap.needMm), words: `it is ${hotWords(gap)}` });
+    says.push({ state: fitState(gap.gapMm - gap.needMm), words: hotWords(gap) });
   if (sensor.wireMm === undefined)
-    says.push({ state: 'unknown', words: 'the length of its wires is not entered', missing: `${at}/wireMm` });
+    says.push({ state: 'unknown', words: 'wire length not entered', missing: `${at}/wireMm` });
   const rank: readonly State[] = ['blocked', 'unknown', 'tight'];
   const worst = rank.map((state) => says.find((s) => s.state === state)).find((s) => s !== undefined);
   return makeFinding({
@@ -92,7 +92,7 @@ function sensorFinding(subject: Subject, sensor: MovedSensor, at: string): Findi
         ? `${capital(says.map((s) => s.words).join('; '))}.`
         : gap
           ? `${capital(hotWords(gap))}.`
-          : 'A sensor that is moved or added has a place, its wires a length.',
+          : 'Position and wire length are entered.',
     ...(gap ? { figure: gap.gapMm, limit: gap.needMm, quantity: 'lengthMm' as const } : {}),
     about: [subject.candidate.id],
     missing: worst?.state === 'unknown' ? says.flatMap((s) => s.missing ?? []) : [],

@@ -142,7 +142,7 @@ function Looked({ jointKey, candidate }: { jointKey: string; candidate: Candidat
   const [note, setNote] = useState('');
   return (
     <div className={css['looked']}>
-      <WordsField label="What you saw" value={note} maxLength={400} onCommit={setNote} />
+      <WordsField label="Inspection note" value={note} maxLength={400} onCommit={setNote} />
       <Button
         onClick={() =>
           saveCandidate(

@@ -84,7 +84,7 @@ const HUBS: readonly WholeField<FlatHubs>[] = [
     AT.map(({ label, ...f }): WholeField<FlatHubs> => ({
       ...f,
       key: `${side} ${f.key}`,
-      label: `${side === 'left' ? 'Y, left of centreline' : 'Right'}: ${label.toLowerCase()}`,
+      label: `${side === 'left' ? 'Left' : 'Right'}: ${label.toLowerCase()}`,
     })),
   ),
   { key: 'bumpUpMm', label: 'Hub rises to bump', ...place, min: 0, max: 500, optional: true },

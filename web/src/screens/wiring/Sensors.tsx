@@ -73,8 +73,8 @@ export function Sensors({
         );
       })}
       <div className={css['tools']}>
-        <Button onClick={() => add('moved')}>A sensor that moves</Button>
-        <Button onClick={() => add('added')}>A sensor that is added</Button>
+        <Button onClick={() => add('moved')}>Add relocated sensor</Button>
+        <Button onClick={() => add('added')}>Add new sensor</Button>
       </div>
     </section>
   );
@@ -102,7 +102,7 @@ function SensorFields({
         onCommit={(name) => (name.trim() === '' ? 'A sensor needs a name.' : put('name', name.trim()))}
       />
       <ChoiceField
-        label="What it reads"
+        label="Measured quantity"
         at={`${at}/function`}
         value={sensor.function ?? NONE}
         choices={[
@@ -112,20 +112,20 @@ function SensorFields({
         onCommit={(f) => put('function', f === NONE ? undefined : f)}
       />
       <WordsField
-        label="Place, in words"
+        label="Location, description"
         value={sensor.place ?? ''}
         maxLength={80}
         onCommit={(text) => put('place', text.trim() === '' ? undefined : text.trim())}
       />
       <ChoiceField
-        label="Against any spray in the intake"
+        label="Position relative to intake spray"
         at={`${at}/spray`}
         value={sensor.spray ?? NONE}
         choices={[{ value: NONE, label: 'not entered' }, ...SPRAY_SIDES.map((s) => ({ value: s, label: s }))]}
         onCommit={(s) => put('spray', s === NONE ? undefined : (s as MovedSensor['spray']))}
       />
       <QuantityField
-        label="Its new wires"
+        label="Length of new wires"
         quantity="lengthMm"
         optional
         min={0}

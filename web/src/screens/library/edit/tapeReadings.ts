@@ -13,10 +13,10 @@ export const ENGINE_FIRST: readonly TapeReading[] = [
   { key: 'heightMm', label: 'Height', from: 'lowest of the sump to the highest point' },
 ];
 export const ENGINE_MORE: readonly TapeReading[] = [
-  { key: 'sumpMm', label: 'Crank to the lowest of the sump', from: 'from the middle of the crank' },
+  { key: 'sumpMm', label: 'Crank to the lowest of the sump', from: 'from the crank centreline' },
   { key: 'blockMm', label: 'Length of the block', from: 'rear face to the front, without what the belts drive' },
   { key: 'rightMm', label: 'Crank to its right side', from: 'to the farthest point, seen forward' },
-  { key: 'jointMm', label: 'Crank to the sump’s flange', from: 'from the middle of the crank' },
+  { key: 'jointMm', label: 'Crank to the sump’s flange', from: 'from the crank centreline' },
   { key: 'blockWidthMm', label: 'Block, width', from: 'across its sides' },
   { key: 'deckMm', label: 'Crank up to the top of the block', from: 'to the head, or of a flat engine to its top' },
   { key: 'headMm', label: 'Crank up to the top of the head', from: 'to the cover' },
