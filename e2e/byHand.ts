@@ -56,13 +56,15 @@ export class ByKeys implements ByHand {
   /** Goes on with Tab, or back, until `what` has the focus; into a grid or a menu by its one stop, and in it by the arrows. */
   private async reach(what: Locator): Promise<void> {
     await expect(what).toBeVisible();
+    const stops: string[] = [];
     for (let n = 0; n < MOST_STOPS; n++) {
       const at = await what.evaluate(focusFrom);
+      stops.push(at.words);
       if (n > 0 && !at.seen) this.unseen.add(at.words);
       if (at.there) return;
       await this.page.keyboard.press(at.amongItsOwn ? 'ArrowDown' : at.ahead ? 'Shift+Tab' : 'Tab');
     }
-    throw new Error(`${what.toString()} is not reached by Tab`);
+    throw new Error(`${what.toString()} is not reached by Tab: ${stops.slice(-8).join(', ')}`);
   }
 
   async press(what: Locator): Promise<void> {

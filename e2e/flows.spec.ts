@@ -86,7 +86,7 @@ const FIRST: readonly Flow[] = [
     '/builds/glider-tug/survey?c=b',
     async (by, sable) => {
       const { version } = await sable.build();
-      const folded = by.page.locator('summary', { hasText: 'other obstacle' });
+      const folded = by.page.locator('summary', { hasText: 'show list' });
       if (await folded.isVisible()) await by.press(folded);
       await by.press(by.page.getByRole('button', { name: 'Add obstacle' }));
       await by.press(by.page.getByRole('menuitem', { disabled: false }).first());
@@ -210,6 +210,8 @@ const THEN: readonly Flow[] = [
     'the car is weighed on pads',
     '/builds/glider-tug/survey?c=c',
     async (by, sable) => {
+      const folded = by.page.locator('summary', { hasText: 'show list' });
+      if (await folded.isVisible()) await by.press(folded);
       await by.press(by.page.getByRole('button', { name: 'Corner weights', exact: true }));
       await by.press(by.page.getByRole('button', { name: 'Read corner scales' }));
       await expect(by.page.getByText(/Stable, total 91\d\.\d kg/)).toBeVisible({ timeout: 20_000 });

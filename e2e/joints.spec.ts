@@ -148,7 +148,7 @@ test('a system that the computer switches is left out: what it must be told is s
   const f = () => sable.build().then(({ build }) => build.candidates[5]!);
   await go('/builds/glider-tug/joints?c=f');
   // From the drawn line to its row, out of the fold.
-  await page.getByRole('button', { name: 'Show: System that the computer switches, cam phasing, clear' }).click();
+  await page.getByRole('button', { name: 'Show: ECU-switched system, cam phasing, clear' }).click();
   await expect(page.getByText(/The cam angle as fixed|the cam angle as fixed/).first()).toBeVisible();
   await page.getByRole('button', { name: /^Leave it out: phaser locked/ }).click();
   await expect(page.getByRole('button', { name: /^Show: System .* cam phasing, tight/ })).toBeVisible();
@@ -185,13 +185,13 @@ test('the old engine’s sender moves over: accepted, on the bill without money,
   const c = was.candidates[2]!;
   await sable.put(`candidates/${c.id}`, { ...c, partIds: c.partIds.filter((id) => id !== 'hl-hesper') });
   await page.goto(`${sable.url}/builds/glider-tug/joints?c=c`);
-  await expect(page.getByText(/^Two joints are open\. A gauge reads wrong/).first()).toBeVisible();
+  await expect(page.getByText(/^Two joints are open\. Gauge reading wrong/).first()).toBeVisible();
   await page.getByText('Swap-over list').click();
   const rows = page.getByRole('row', { name: /^sender / });
   await expect(rows).toHaveCount(2);
   await rows.filter({ hasText: 'Gauge sender, oil' }).getByRole('button', { name: 'Reuse' }).click();
   await expect(rows.filter({ hasText: 'Gauge sender, oil' })).toContainText('moves over');
-  await expect(page.getByRole('button', { name: /^Gauge sender, coolant: A gauge reads wrong/ })).toBeVisible();
+  await expect(page.getByRole('button', { name: /^Gauge sender, coolant: Gauge reading wrong/ })).toBeVisible();
   expect((await sable.build()).build.candidates[2]!.swapped).toEqual([{ joint: 'sender:oil', engineId: 'sidecam-12' }]);
   await page.getByRole('combobox', { name: 'Compare, before buying, with' }).click();
   await page.getByRole('option', { name: /Hesper V6 3\.2/ }).click();

@@ -190,7 +190,7 @@ for (const width of [820, 390])
     await page.setViewportSize({ width, height: 1000 });
     await go('/builds/glider-tug/survey');
     const open = async () => {
-      const fold = page.locator('summary', { hasText: 'other obstacle' });
+      const fold = page.locator('summary', { hasText: 'show list' });
       if (await fold.count()) {
         await fold.focus();
         await page.keyboard.press('Enter');

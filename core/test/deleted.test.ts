@@ -52,7 +52,7 @@ test('each system is a joint of its own: driven, not driven, or nobody has said'
     ['system:secondary-air', 'unknown', 'unknown'],
   ]);
   expect(found(lib, 'system:intake-flaps').title).toBe(
-    'A system of the engine stays as its spring leaves it: the computer does not drive it (intake flaps)',
+    'Actuator not driven, stays in its rest position: the computer does not drive it (intake flaps)',
   );
 });
 

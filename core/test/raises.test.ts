@@ -111,7 +111,7 @@ test('a usual figure is not what somebody buys: it counts nowhere else, and says
   const usual = landed('pump', {});
   expect(link(usual, 'pump')).toBeUndefined();
   expect(finding(assess(tug, usual, library), 'working-pump').because).toMatch(
-    /counts nowhere else until this is typed: Pump flow at rail pressure/,
+    /is not used in other calculations until this is entered: Pump flow at rail pressure/,
   );
 });
 

@@ -1,6 +1,6 @@
 import { keepsEngine, keepsGearbox, staysPut, type Check, type Finding, type Subject } from '../model/index.ts';
 
-const WORDS = 'Already so before the swap.';
+const WORDS = 'Unchanged from the original car.';
 
 /** A miss is worse than before once it has grown by this share of the figure that the car as found has. */
 const WORSE_BY = 0.1;

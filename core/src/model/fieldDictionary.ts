@@ -368,7 +368,7 @@ const LABELS = {
   fuelsAtHand: 'Available fuels',
   reversible: 'Reversible',
   originalLook: 'Original look',
-  heldBackKw: 'Held back to',
+  heldBackKw: 'Power limited to',
   moved: 'Moved',
   lumpId: 'What is moved',
   brakeFrontPct: 'Front brake bias',

@@ -26,6 +26,7 @@ export function BringFile({
         type="file"
         accept={accept}
         hidden
+        tabIndex={-1}
         aria-label={label}
         onChange={(e) => {
           const chosen = e.target.files?.[0];

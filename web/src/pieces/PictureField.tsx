@@ -68,6 +68,7 @@ export function PictureField({
         ref={input}
         type="file"
         hidden
+        tabIndex={-1}
         aria-label={label}
         accept={`image/*${papers ? ',application/pdf' : ''}`}
         onChange={(e) => {

@@ -11,6 +11,6 @@ export const jointCheck = defineAccepted<typeof jointCheckSchema>({
   key: ({ joint }) => `looked-${joint}`,
   apply: (c, { kind: _kind, ...check }) => withField(c, 'jointChecks', put(c.jointChecks, check, keyOf)),
   undo: (c, { joint }, before) => withField(c, 'jointChecks', take(c.jointChecks, joint, keyOf, before?.jointChecks)),
-  words: (_, { joint }) => `Looked at, it mates: ${joint.replace(':', ', ').replaceAll('-', ' ')}`,
+  words: (_, { joint }) => `Inspected, direct fit: ${joint.replace(':', ', ').replaceAll('-', ' ')}`,
   billLine: () => undefined,
 });

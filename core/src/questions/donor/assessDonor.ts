@@ -121,9 +121,9 @@ function offerFindings(
         step: 'donors',
         title:
           seller.trust === 'good'
-            ? `${seller.name} has been good to buy from`
-            : `${seller.name} has delivered late before: inspect it running, and pay on loading`,
-        because: seller.note ?? 'Your own word of them, kept with the suppliers.',
+            ? `${seller.name}: good experience as a supplier`
+            : `${seller.name} has delivered late before: inspect the engine running, pay on loading`,
+        because: seller.note ?? 'Your own rating, entered under Suppliers.',
         about: [listing.id],
       }),
     );
@@ -270,7 +270,7 @@ function leakDownFindings(subject: Subject): Finding[] {
       state,
       title:
         state === 'blocked'
-          ? `${leaks}: it is rebuilt before it runs`
+          ? `${leaks}: rebuild before running`
           : state === 'tight'
             ? `${leaks}: a rebuild is likely`
             : state === 'unknown'
@@ -331,7 +331,7 @@ function measuredFindings(subject: Subject): Finding[] {
               ? `Oil pressure ${has}, below the ${say(least!, 'pressureBar', { digits: 1 })} it needs`
               : `Oil pressure ${has}, enough`,
         because:
-          'Hot, at the speed that its manual names. Low pressure is worn bearings or pump: it is opened before it runs.',
+          'Hot, at the speed that its manual names. Low pressure means worn bearings or pump: open the engine before running it.',
         missing: state === 'unknown' ? [at(subject)] : [],
         evidence: 'measured',
       }),
@@ -344,7 +344,7 @@ function measuredFindings(subject: Subject): Finding[] {
         id: 'scored-bores',
         state: 'blocked',
         title: `Scored bores: cylinder ${seen.scoredBores.join(', ')}`,
-        because: `It is bored or sleeved before it runs. ${REBUILD}`,
+        because: `Rebore or sleeve before running. ${REBUILD}`,
         evidence: 'measured',
       }),
     );
@@ -355,7 +355,7 @@ function measuredFindings(subject: Subject): Finding[] {
         id: 'gearbox-metal',
         state: 'blocked',
         title: `Metal in the oil of the ${subject.gearbox.shortName}`,
-        because: 'A bearing, a synchro or a tooth is going: it is opened before it carries anything.',
+        because: 'Bearing, synchro or gear damage: open the gearbox before use.',
         about: [subject.gearbox.id],
         evidence: 'measured',
       }),
@@ -437,7 +437,7 @@ function strokerFinding(subject: Subject, s: StrokerChoice): Finding {
       : cheaper === 'parts'
         ? `Stroker conversion to ${say(s.litres, 'displacementL')}: ${money(s.whole.mean - s.byParts.mean)} cheaper than a complete ${s.from.shortName}`
         : `Stroked to ${say(s.litres, 'displacementL')} by parts it costs ${money(s.byParts.mean - s.whole.mean)} more than the ${s.from.shortName} bought whole`,
-    because: `${money(s.byParts.mean)} ± ${money(s.byParts.sd)} and ${say(s.byParts.hours, 'hours', { digits: 0 })} against ${money(s.whole.mean)} ± ${money(s.whole.sd)}.${s.piece.also.length > 0 ? ` With the crank must change: ${s.piece.also.join(', ')}.` : ''}${s.tie || cheaper === 'whole' ? ' A complete engine also has a matched, run-in short block.' : ''}`,
+    because: `${money(s.byParts.mean)} ± ${money(s.byParts.sd)} and ${say(s.byParts.hours, 'hours', { digits: 0 })} against ${money(s.whole.mean)} ± ${money(s.whole.sd)}.${s.piece.also.length > 0 ? ` Change with the crankshaft: ${s.piece.also.join(', ')}.` : ''}${s.tie || cheaper === 'whole' ? ' A complete engine also has a matched, run-in short block.' : ''}`,
     figure: s.byParts.mean - s.whole.mean,
     plusMinus: Math.hypot(s.byParts.sd, s.whole.sd),
     quantity: 'money',

@@ -109,7 +109,7 @@ function landedFinding(sum: Calculator, result: WorkedOut, saved: SavedCalculati
     step: 'donors',
     title: result.sentence,
     because: [
-      `${sum.title}, landed from the bench${saved.note ? `: ${saved.note}` : ''}. ${sum.formula}.`,
+      `${sum.title}, from the engine calculators${saved.note ? `: ${saved.note}` : ''}. ${sum.formula}.`,
       servesWords(saved, (name) => sum.inputs.find((i) => i.name === name)?.label ?? name) ?? [],
     ]
       .flat()
@@ -377,7 +377,7 @@ function fuelKind(subject: Subject): CheckResult {
         state: 'clear',
         step: 'donors',
         title: `Fuel of this candidate: ${candidate.fuel}`,
-        because: `The brief fills ${brief.fuel ?? petrolOf(brief.fuelOctaneRon)}. Octane, mixture, consumption and heat follow from its own fuel.`,
+        because: `Fuel of the brief: ${brief.fuel ?? petrolOf(brief.fuelOctaneRon)}. Octane, mixture, consumption and heat follow from its own fuel.`,
         about: [engine.id],
       }),
     );
@@ -389,7 +389,7 @@ function fuelKind(subject: Subject): CheckResult {
         step: 'donors',
         title: 'E85 requires compatible pump, lines and seals',
         because:
-          'A third more of it flows for the same power, and ethanol eats lines, seals and pumps that were not made for it: look before it is filled. Fuel vapour burns; lines under pressure are opened with care.',
+          'E85 needs about a third more fuel flow for the same power, and ethanol attacks lines, seals and pumps not rated for it: check before filling. Fuel vapour burns; lines under pressure are opened with care.',
         about: [engine.id],
         remedies: library.parts
           .filter((p) => p.class === 'pump' && !p.retired && !p.discontinued)

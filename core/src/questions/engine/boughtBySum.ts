@@ -31,7 +31,7 @@ export function servesWords(saved: SavedCalculation, labelOf: (input: string) =>
   const open = serves.makes.filter((name) => !entered(saved, name));
   return open.length === 0
     ? `${saved.buys.name} replaces ${serves.inPlaceOf} in all calculations.`
-    : `${saved.buys.name} counts nowhere else until this is typed: ${open.map(labelOf).join(', ')}.`;
+    : `${saved.buys.name} is not used in other calculations until this is entered: ${open.map(labelOf).join(', ')}.`;
 }
 
 interface Bought {

@@ -90,7 +90,7 @@ export const COOLING_WAYS: readonly CoolingWay[] = [
     dropKpa: 5,
     kg: 5,
     room: 'height under the bonnet and a scoop in it',
-    soak: 'Soaks in the engine’s own heat at every stop; its best only above {{60|speedKph}}.',
+    soak: 'Heat-soaks at every stop; fully effective only above {{60|speedKph}}.',
   },
   {
     id: 'water circuit',
@@ -109,7 +109,7 @@ export const COOLING_WAYS: readonly CoolingWay[] = [
     warmerK: 0,
     dropKpa: 0,
     kg: 8,
-    room: 'a tank, a pump and nozzles; methanol is poison and burns unseen',
+    room: 'a tank, a pump and nozzles; methanol is toxic and burns with an invisible flame',
     soak: 'Effective until the tank is empty, then no cooling.',
   },
 ];

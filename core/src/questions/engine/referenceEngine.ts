@@ -57,7 +57,7 @@ export function curveFromSister(i: SisterInput): SisterCurve {
     i.chargeDensity;
   const rpm = i.sister.x.map((n) => Math.round(n * i.speedFactor));
   if (rpm.some((n, k) => k > 0 && !(n > rpm[k - 1]!)))
-    throw new InputError('/speedFactor', 'With this speed factor points of the curve fall on one another.');
+    throw new InputError('/speedFactor', 'With this speed factor, points of the curve coincide.');
   const boundBar =
     i.kind === 'boosted'
       ? BEST_BMEP_BAR['four valves'].high *

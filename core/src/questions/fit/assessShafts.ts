@@ -360,8 +360,8 @@ function plungeJudged(
     findingOf(
       joint,
       joint.state === 'blocked'
-        ? `Half-shaft joints bend to ${deg(bent)}, more than the ${deg(shaft.jointLimitDeg)} that they take`
-        : `Half-shaft joints bend to ${deg(bent)} at most`,
+        ? `Half-shaft joint angle ${deg(bent)}, more than the ${deg(shaft.jointLimitDeg)} that they take`
+        : `Half-shaft joint angle ${deg(bent)} at most`,
       { about: ['half shafts'] },
     ),
   );
@@ -394,7 +394,7 @@ function torqueSteer(chassis: Chassis, shafts: readonly HalfShaftLies[]): Findin
       state: 'clear',
       step: 'fit',
       title: `Torque steer: half shaft angles differ by ${deg(difference)} at rest`,
-      because: `Left ${deg(left.angleDeg)} over ${say(left.lengthMm, 'lengthMm')}, right ${deg(right.angleDeg)} over ${say(right.lengthMm, 'lengthMm')}. Under power the ${steeper.side} shaft, the steeper one, turns its wheel about the steering axis harder than the other. An intermediate shaft that makes both alike takes it away; so does less torque in the low gears.`,
+      because: `Left ${deg(left.angleDeg)} over ${say(left.lengthMm, 'lengthMm')}, right ${deg(right.angleDeg)} over ${say(right.lengthMm, 'lengthMm')}. Under power the ${steeper.side} shaft, the steeper one, turns its wheel about the steering axis harder than the other. An intermediate shaft that makes both angles equal removes it; less torque in the low gears reduces it.`,
       about: ['half shafts'],
     }),
   ];

@@ -102,7 +102,7 @@ function power({ brief, engine, candidate }: Subject, gearing: GearingFigures | 
       : promised.state === 'blocked'
         ? `${say(figure!.value, 'powerKw')}: more than your class allows`
         : isPromise
-          ? `Held back to ${say(held, 'powerKw')} of ${say(makes.value, 'powerKw')}: a promise`
+          ? `Power limited to ${say(held, 'powerKw')} of ${say(makes.value, 'powerKw')} by agreement only`
           : `${say(figure!.value, 'powerKw')}, within your class`;
   return {
     checks: [promised],
@@ -248,7 +248,7 @@ function induction({ brief, engine }: Subject): Finding[] {
     {
       kept: `${own}, as your class allows`,
       missed: `It is ${own}; your class allows ${allowed.join(' or ')}`,
-      unknown: 'Whether it is blown is not known',
+      unknown: 'Induction type not known',
       because: ABOUT_CAPS,
     },
     { about: [engine.id], missing: [`/engines/${engine.id}/induction`] },
@@ -282,7 +282,7 @@ function gearCut({ brief, gearbox }: Subject): Finding[] {
     {
       kept: `Shift type ${own}, as required`,
       missed: `Shift type ${own}; required ${wanted}`,
-      unknown: 'How its gears are cut is not known',
+      unknown: 'Gear type not known',
       because: 'Helical gears are quiet and push along their shafts; straight-cut ones whine and don’t.',
     },
     { about: [gearbox.id], missing: [`/gearboxes/${gearbox.id}/gearCut`] },

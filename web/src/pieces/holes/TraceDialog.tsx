@@ -108,11 +108,13 @@ export function TraceDialog({
     <Dialog open onClose={onClose} maxWidth="lg" fullWidth>
       <DialogTitle>Trace the holes of the {of}</DialogTitle>
       <DialogContent>
+        {/* Out of the Tab order, or the dialog would hand the focus to what can’t take it. */}
         <input
           ref={file}
           type="file"
           accept="image/*"
           hidden
+          tabIndex={-1}
           aria-label="Picture of the face"
           onChange={(e) => void open(e.target.files?.[0])}
         />
@@ -245,7 +247,7 @@ export function TraceDialog({
                 />
               )}
               <ChoiceField
-                label="The picture looks"
+                label="Picture taken"
                 value={mirrored ? 'engine' : 'gearbox'}
                 choices={[
                   { value: 'gearbox', label: 'from the gearbox, at the block' },

@@ -183,6 +183,7 @@ export function PlugGrid({ plug, onChange }: { plug: Plug; onChange: (plug: Plug
           type="file"
           accept=".csv,.txt,text/csv"
           hidden
+          tabIndex={-1}
           aria-label={`Table of pins of ${plug.name}`}
           onChange={(e) => void e.target.files?.[0]?.text().then((text) => take(text, 'read'))}
         />

@@ -183,13 +183,13 @@ function Open({ candidate }: { candidate: Candidate }) {
           />
           {build.brief.caps?.powerKw !== undefined && (
             <QuantityField
-              label="Held back to"
+              label="Power limited to"
               quantity="powerKw"
               value={candidate.heldBackKw}
               min={0.1}
               max={3000}
               optional
-              help="A promise to your class"
+              help="By agreement with the class"
               at={`/candidates/${candidate.id}/heldBackKw`}
               onCommit={(v) => {
                 const { heldBackKw: _old, ...rest } = candidate;

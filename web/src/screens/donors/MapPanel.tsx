@@ -270,6 +270,7 @@ export function MapPanel() {
         type="file"
         accept=".csv,text/csv,text/plain"
         hidden
+        tabIndex={-1}
         aria-label="Map file"
         onChange={(e) => {
           const chosen = e.target.files?.[0];

@@ -16,11 +16,11 @@ import { lowered } from './words.ts';
 import css from './joints.module.css';
 
 const LEAST = [
-  ['cost', 'Money'],
+  ['cost', 'Cost'],
   ['hours', 'Hours'],
   ['mass', 'Mass'],
   ['oneOffs', 'One-offs'],
-  ['lead', 'Wait'],
+  ['lead', 'Lead time'],
 ] as const;
 type Least = (typeof LEAST)[number][0];
 type Held = 'in' | 'out';
@@ -95,7 +95,7 @@ export function Ways({
     <section className="block">
       <h2>Close all</h2>
       <div className={css['tools']}>
-        <div className={css['choice']} role="group" aria-label="Of which least is wanted">
+        <div className={css['choice']} role="group" aria-label="Minimise">
           {LEAST.map(([key, label]) => (
             <button
               key={key}

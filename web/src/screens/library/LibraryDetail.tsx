@@ -287,7 +287,7 @@ function EngineDetail({ engine }: { engine: Engine }) {
                 {curve.basis.words !== '' && (
                   <>
                     {' '}
-                    <Sentence>{`Drawn at the crank in the air of ISO 1585: ${curve.basis.words}.`}</Sentence>
+                    <Sentence>{`Shown at the crankshaft in ISO 1585 conditions: ${curve.basis.words}.`}</Sentence>
                   </>
                 )}
               </>

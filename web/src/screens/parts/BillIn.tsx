@@ -52,6 +52,7 @@ export function BillIn({ lines, change }: { lines: readonly BillLine[]; change: 
         ref={file}
         type="file"
         hidden
+        tabIndex={-1}
         aria-label="Bill to import"
         accept=".xlsx,.csv,text/csv"
         onChange={(e) => {

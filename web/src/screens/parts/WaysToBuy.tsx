@@ -43,7 +43,7 @@ export function WaysToBuy({
   return (
     <section className="block">
       <h2>Purchase options</h2>
-      {!cheapest && <p className="muted">No sound offer of the {engine.name} is kept. Keep some under Donors.</p>}
+      {!cheapest && <p className="muted">No intact {engine.name} on the watch list. Add offers under Donors.</p>}
       {cheapest && (
         <table className={css['ways']}>
           <tbody>

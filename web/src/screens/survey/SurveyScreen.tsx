@@ -327,7 +327,7 @@ function Folded({ of, chosen, children }: { of: string; chosen: string; children
       onToggle={(e) => setOpenAt(e.currentTarget.open ? chosen : undefined)}
     >
       <summary>
-        {of} <small className="muted">other obstacle</small>
+        {of} <small className="muted">show list</small>
       </summary>
       {children}
     </details>

@@ -70,6 +70,7 @@ export function WiringOut({
           type="file"
           accept=".csv,text/csv"
           hidden
+          tabIndex={-1}
           aria-label="Splice schedule to import"
           onChange={(e) => void e.target.files?.[0]?.text().then(take)}
         />

@@ -200,7 +200,7 @@ export const bottomEnd: readonly Calculator[] = [
     group: 'Short block',
     title: 'Bore and stroke change',
     formula: 'V = π/4·bore²·stroke·n; mean piston speed = 2·stroke·n/60; compression with the chamber unchanged',
-    source: `geometry; ${say(20, 'speedMPerS', { digits: 0 })} is where a road engine’s rods and rings end`,
+    source: `geometry; ${say(20, 'speedMPerS', { digits: 0 })} is the limit for rods and rings of a road engine`,
     inputs: [
       {
         name: 'boreMm',

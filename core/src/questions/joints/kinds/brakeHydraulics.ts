@@ -26,5 +26,5 @@ export const brakeHydraulics = defineJoint({
   neededFor: () => true,
   miss: (a, b, known) => lengthMiss(a.masterMm, b.masterMm, STEP_MM, 'on the master cylinder', known),
   whenOpen: 'tight',
-  openTitle: (by) => `The pedal will feel wrong: ${by}`,
+  openTitle: (by) => `Brake hydraulics do not match: ${by}`,
 });

@@ -23,5 +23,5 @@ export const chain = defineJoint({
     otherMiss(a.rows, b.rows, `${a.rows} rows on the gearbox, ${b.rows} on the axle`) ??
     lengthMiss(a.pitchMm, b.pitchMm, PITCH_PLAY_MM, 'on the pitch', known),
   whenOpen: 'blocked',
-  openTitle: (by) => `One chain does not run on both sprockets: ${by}`,
+  openTitle: (by) => `Chain does not match both sprockets: ${by}`,
 });

@@ -77,5 +77,5 @@ export const clutchRelease = defineJoint({
       : { words: `the pedal works by ${a.works}, the gearbox by ${b.works}` },
   short: (a, b) => shortBy(a, b, 'tight'),
   whenOpen: 'blocked',
-  openTitle: (by) => `The clutch can’t be released: ${by}`,
+  openTitle: (by) => `Clutch release does not match: ${by}`,
 });

@@ -20,5 +20,5 @@ export const coolantHose = defineJoint({
   neededFor: () => true,
   miss: (a, b, known) => lengthMiss(a.stubMm, b.stubMm, PLAY_MM, 'between the stubs', known),
   whenOpen: 'blocked',
-  openTitle: (by) => `A coolant hose does not go on: ${by}`,
+  openTitle: (by) => `Coolant hose does not fit: ${by}`,
 });

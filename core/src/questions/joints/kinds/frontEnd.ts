@@ -16,5 +16,5 @@ export const frontEnd = defineJoint({
   neededFor: () => true,
   miss: (a, b) => otherMiss(a.front, b.front, `the block takes that of ${a.front}, the set is that of ${b.front}`),
   whenOpen: 'blocked',
-  openTitle: (by) => `The belts don’t line up: ${by}`,
+  openTitle: (by) => `Belt drive not aligned: ${by}`,
 });

@@ -21,5 +21,5 @@ export const fuelReturn = defineJoint({
   miss: (_, b) =>
     b.line === 'without' ? { words: 'the rail sends fuel back, the car has no line for it' } : undefined,
   whenOpen: 'blocked',
-  openTitle: (by) => `The fuel has no way back: ${by}`,
+  openTitle: (by) => `Fuel return missing: ${by}`,
 });

@@ -35,5 +35,5 @@ export const fuelSupply = defineJoint({
     return undefined;
   },
   whenOpen: 'blocked',
-  openTitle: (by) => `The fuel supply does not suit: ${by}`,
+  openTitle: (by) => `Fuel supply does not match the engine: ${by}`,
 });

@@ -19,5 +19,5 @@ export const heaterHose = defineJoint({
   neededFor: () => true,
   miss: (a, b, known) => lengthMiss(a.stubMm, b.stubMm, PLAY_MM, 'between neck and heater', known),
   whenOpen: 'tight',
-  openTitle: (by) => `The heater is not joined: ${by}`,
+  openTitle: (by) => `Heater not connected: ${by}`,
 });

@@ -17,5 +17,5 @@ export const hub = defineJoint({
   neededFor: (chassis, gearbox) => chassis !== null && layoutOf(chassis, gearbox).halfShafts,
   miss: (a, b) => otherMiss(a.spline, b.spline, `shaft ${a.spline}, hub ${b.spline}`),
   whenOpen: 'blocked',
-  openTitle: (by) => `The half shaft does not go into the hub: ${by}`,
+  openTitle: (by) => `Half shaft does not fit the hub: ${by}`,
 });

@@ -23,5 +23,5 @@ export const immobiliser = defineJoint({
       ? { words: `ECU requires the key of ${a.key!}; the car has no such lock` }
       : otherMiss(a.key, b.key, `ECU requires the key of ${a.key!}; available: ${b.key!}`),
   whenOpen: 'blocked',
-  openTitle: (by) => `It will not start: ${by}`,
+  openTitle: (by) => `Immobiliser prevents starting: ${by}`,
 });

@@ -17,5 +17,5 @@ export const inputShaft = defineJoint({
   neededFor: (chassis) => chassis !== null && hasTransaxle(chassis),
   miss: (a, b) => otherMiss(a.coupling, b.coupling, `shaft ${a.coupling}, input ${b.coupling}`),
   whenOpen: 'blocked',
-  openTitle: (by) => `The shaft does not go into the transaxle: ${by}`,
+  openTitle: (by) => `Shaft does not fit the transaxle: ${by}`,
 });

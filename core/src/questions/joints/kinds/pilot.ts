@@ -19,5 +19,5 @@ export const pilot = defineJoint({
   neededFor: (_, gearbox) => gearbox.kind === 'manual' || gearbox.kind === 'sequential',
   miss: (a, b, known) => lengthMiss(a.pilotMm, b.tipMm, PLAY_MM, 'in the pilot', known),
   whenOpen: 'blocked',
-  openTitle: (by) => `The input shaft does not run in the crank: ${by}`,
+  openTitle: (by) => `Input shaft does not fit the pilot bearing: ${by}`,
 });

@@ -16,5 +16,5 @@ export const sender = defineJoint({
   neededFor: () => true,
   miss: (a, b) => otherMiss(a.sender, b.sender, `sender of ${a.sender}, gauge of ${b.sender}`),
   whenOpen: 'tight',
-  openTitle: (by) => `A gauge reads wrong: ${by}`,
+  openTitle: (by) => `Gauge reading wrong: ${by}`,
 });

@@ -27,5 +27,5 @@ export const shifter = defineJoint({
   miss: (a, b) =>
     a.linkage === b.linkage ? undefined : { words: `it is shifted by ${a.linkage}, the car has ${b.linkage}` },
   whenOpen: 'blocked',
-  openTitle: (by) => `The gearbox can’t be shifted: ${by}`,
+  openTitle: (by) => `Shifter does not match the gearbox: ${by}`,
 });

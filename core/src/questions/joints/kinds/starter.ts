@@ -7,7 +7,7 @@ export const starter = defineJoint({
   kind: 'starter',
   order: 27,
   group: 'mounting and drive',
-  title: 'Starter to its ring',
+  title: 'Starter to ring gear',
   sides: { a: 'ring that the starter is made for', b: 'ring on the flywheel or flexplate' },
   home: { a: 'engine', b: 'gearbox' },
   look: 'Teeth of the ring gear and depth of engagement.',
@@ -16,5 +16,5 @@ export const starter = defineJoint({
   miss: (a, b) =>
     otherMiss(a.ringTeeth, b.ringTeeth, `the starter is made for ${a.ringTeeth} teeth, the ring has ${b.ringTeeth}`),
   whenOpen: 'blocked',
-  openTitle: (by) => `The starter does not mesh: ${by}`,
+  openTitle: (by) => `Starter does not mesh: ${by}`,
 });

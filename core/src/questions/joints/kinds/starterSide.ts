@@ -25,5 +25,5 @@ export const starterSide = defineJoint({
           words: `starter on the ${a.side}: ${b.takenBy === undefined ? 'no room in the car' : `occupied by the ${b.takenBy}`}`,
         },
   whenOpen: 'blocked',
-  openTitle: (by) => `The starter is on the wrong side: ${by}`,
+  openTitle: (by) => `Starter on the wrong side: ${by}`,
 });

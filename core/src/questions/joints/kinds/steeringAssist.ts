@@ -37,5 +37,5 @@ export const steeringAssist = defineJoint({
         };
   },
   whenOpen: 'blocked',
-  openTitle: (by) => `The steering is not helped: ${by}`,
+  openTitle: (by) => `Power steering does not match: ${by}`,
 });

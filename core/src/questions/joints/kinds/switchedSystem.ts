@@ -10,7 +10,7 @@ export const switchedSystem = defineJoint({
   kind: 'system',
   order: 86,
   group: 'signals',
-  title: 'System that the computer switches',
+  title: 'ECU-switched system',
   sides: { a: 'system on the engine', b: 'computer that is to drive it' },
   home: { a: 'engine', b: 'engine' },
   offers: Object.keys(DELETABLE),
@@ -20,5 +20,5 @@ export const switchedSystem = defineJoint({
   asksNothing: (a) => a.fitted === 'no',
   miss: (_, b) => (b.drives === 'yes' ? undefined : { words: 'the computer does not drive it' }),
   whenOpen: 'tight',
-  openTitle: (by) => `A system of the engine stays as its spring leaves it: ${by}`,
+  openTitle: (by) => `Actuator not driven, stays in its rest position: ${by}`,
 });

@@ -44,5 +44,5 @@ export const throttle = defineJoint({
     };
   },
   whenOpen: 'blocked',
-  openTitle: (by) => `The pedal does not open the throttle: ${by}`,
+  openTitle: (by) => `Throttle does not match the pedal: ${by}`,
 });

@@ -17,5 +17,5 @@ export const torqueTube = defineJoint({
   neededFor: (chassis) => chassis !== null && hasTransaxle(chassis) && chassis.torqueTube === true,
   miss: (a, b) => otherMiss(a.flange, b.flange, `tube ${a.flange}, case ${b.flange}`),
   whenOpen: 'blocked',
-  openTitle: (by) => `The torque tube does not bolt to the transaxle: ${by}`,
+  openTitle: (by) => `Torque tube does not fit the transaxle: ${by}`,
 });

@@ -164,6 +164,7 @@ export function CurveEditor({
           type="file"
           accept=".csv,.txt,text/csv,text/plain"
           hidden
+          tabIndex={-1}
           aria-label="Curve file"
           onChange={(e) => {
             const chosen = e.target.files?.[0];
