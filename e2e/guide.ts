@@ -31,10 +31,21 @@ export class GuideReader {
     readonly build: string,
   ) {}
 
+  private async written(): Promise<string> {
+    return (await this.page.evaluate(writtenOn)).toLowerCase();
+  }
+
   async look(): Promise<void> {
+    await expect(this.page.locator('main')).not.toContainText(/Loading|Calculating/);
     await this.page.evaluate(drawn);
-    const text = (await this.page.evaluate(writtenOn)).toLowerCase();
+    const text = await this.written();
     this.missing = this.missing.filter((name) => !text.includes(name.toLowerCase()));
+  }
+
+  /** Waits for what an answer brings. */
+  async meets(...names: readonly string[]): Promise<void> {
+    for (const name of names) await expect.poll(() => this.written(), name).toContain(name.toLowerCase());
+    await this.look();
   }
 
   /** To a screen of the build, or from the top of the shop. */
@@ -45,12 +56,14 @@ export class GuideReader {
 
   /** By the key that the guide gives for a screen. */
   async key(key: string, title: RegExp): Promise<void> {
+    // In a field a letter is a letter.
+    await this.page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur());
     await this.page.keyboard.press(key);
     await expect(this.page).toHaveURL(title);
     await this.look();
   }
 
-  async press(name: string | RegExp, role: 'button' | 'tab' | 'menuitem' | 'link' = 'button'): Promise<void> {
+  async press(name: string | RegExp, role: 'button' | 'gridcell' | 'menuitem' = 'button'): Promise<void> {
     await this.page
       .getByRole(role, typeof name === 'string' ? { name, exact: true } : { name })
       .first()
@@ -61,6 +74,7 @@ export class GuideReader {
   async closed(): Promise<void> {
     await this.page.keyboard.press('Escape');
     await expect(this.page.getByRole('dialog')).toHaveCount(0);
+    await expect(this.page.getByRole('menu')).toHaveCount(0);
   }
 
   /** Walks a section, and keeps which of its names were met at none of its stops. */
@@ -71,9 +85,21 @@ export class GuideReader {
   }
 }
 
-/** The guide, section by section, with a shop that somebody typed in; the demo comes and goes at its end. */
+/** A button that has done its work before the walk, and two that show once there are plugs and circuits: the flows of wiring type those. */
+const MET_ELSEWHERE = ['6 · : Use for candidate', '9 · : Join by function', '9 · : Use minimum wires and fuses'];
+
+/**
+ * The guide, section by section, with a shop that somebody typed in. What shows only with more data than that is looked for in the demo,
+ * which the guide's first section loads; at the end it goes again.
+ */
 export async function walkGuide(page: Page, url: string, build: string): Promise<void> {
   const r = new GuideReader(page, url, build);
+  const demo = (where: string) => r.to(`/builds/glider-tug/${where}`);
+  await r.section('1 · ', async () => {
+    await r.to('/shop');
+    await r.press('Load the demo');
+    await r.meets('Empty the shop of the demo');
+  });
   await r.section('2 · ', async () => {
     await r.to('line-up?c=b');
     await r.press(/^B, .*:/);
@@ -83,39 +109,66 @@ export async function walkGuide(page: Page, url: string, build: string): Promise
     await r.key('s', /survey/);
     for (const folded of ['Corner weights', 'Car and layout', 'Add obstacle']) await r.press(folded);
     await r.press(/^left /, 'menuitem');
+    const reading = page.locator('input[data-take]').first();
+    await reading.fill('612');
+    await reading.press('Enter');
+    await r.meets('Copy to the other side');
   });
   await r.section('6 · ', async () => {
     await r.key('o', /donors/);
+    await r.meets('yours');
     await r.to('donors/compare?c=b');
     await r.to('donors/inspect?c=b');
-    await r.to('donors/bench?c=b');
+    await r.to('donors/offers?c=b');
+    await r.press(/^Scanned four with cross box/, 'gridcell');
+    await r.meets('Create candidate');
+    await r.press('Create candidate');
+    await r.meets('Add to line-up');
+    await r.closed();
+    await demo('donors/bench?c=b&sum=injectors');
+    await r.meets('Save to candidate');
     await r.to('/library/engines/new/edit');
   });
   await r.section('7 · ', async () => {
     await r.to('line-up?c=b');
     await r.key('f', /fit/);
-    await r.press('Recipe');
     await r.key('h', /mounts/);
+    await demo('fit?c=b');
+    await r.press('Recipe');
+    await r.meets('Apply recipe', 'Dressing');
+    await r.press('Dressing compatibility');
+    await r.closed();
+    await demo('mounts?c=a');
+    await r.meets('Jig');
   });
-  await r.section('8 · ', async () => r.key('c', /candidate/));
+  await r.section('8 · ', async () => {
+    await r.to('line-up?c=b');
+    await r.key('c', /candidate/);
+  });
   await r.section('9 · ', async () => {
     await r.key('g', /gearing/);
-    await r.to('gearing/boxes?c=b');
+    await r.meets('Ratios and tractive force');
     await r.key('w', /weight/);
     await r.key('e', /joints/);
+    await r.press(/^Pedals/);
+    await r.meets('Inspected: direct fit');
     await r.key('i', /wiring/);
     await r.key('p', /parts/);
+    await demo('parts?c=c');
+    await r.meets('Suppliers', 'Contingency');
     await r.to('/shop');
     await r.to('/library/engines/taped-four');
   });
-  await r.section('10 · ', async () => r.to('line-up?c=b'));
+  await r.section('10 · ', async () => {
+    await r.to('line-up?c=b');
+    await r.meets('Recommended measurements');
+  });
   await r.section('Typing figures', async () => {
     await r.press('Sable');
+    await r.meets('Units and numbers');
+    await r.closed();
   });
-  await r.section('1 · ', async () => {
-    await r.to('/shop');
-    await r.press('Load the demo');
-    await r.press('Empty the shop of the demo');
-  });
-  expect(r.unmet).toEqual([]);
+  expect(r.unmet).toEqual(MET_ELSEWHERE);
+  await r.to('/shop');
+  await r.press('Empty the shop of the demo');
 }

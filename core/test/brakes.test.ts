@@ -99,7 +99,7 @@ describe('what is bought stands in place of what was there', () => {
     // The car as found misses it too; larger pistons make it worse.
     expect(finding(check(short), 'brake-stroke')).toMatchObject({
       state: 'tight',
-      because: expect.stringContaining('Already so'),
+      because: expect.stringContaining('Unchanged from the original car'),
     });
     expect(finding(check(short, 'C', [...without, 'brk-282']), 'brake-stroke').state).toBe('blocked');
     const near = withCar({ brakes: { ...car.brakes, pedal: { ...pedal!, masterTravelMm: stroke.figure! + 0.5 } } });

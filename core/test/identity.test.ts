@@ -16,7 +16,7 @@ import {
 } from '../src/index.ts';
 import { library, pickup, racer, second, tug } from './demo.ts';
 
-const ALREADY = /Already so before the swap/;
+const ALREADY = /Unchanged from the original car/;
 
 /** The identity candidate in a line-up of its own, judged. */
 function itself(build: Build, lib: Library, more: Partial<Candidate> = {}) {

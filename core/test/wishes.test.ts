@@ -45,7 +45,7 @@ test('power above the class is out; held back below it is a promise, and never c
   expect(finding(judged(cap), 'gate-power')?.state).toBe('blocked');
   expect(finding(judged(cap, { heldBackKw: makes * 0.75 }), 'gate-power')).toMatchObject({
     state: 'tight',
-    title: expect.stringContaining('a promise'),
+    title: expect.stringContaining('by agreement only'),
   });
   // Held back above the cap it is out all the same.
   expect(finding(judged(cap, { heldBackKw: makes * 0.9 }), 'gate-power')?.state).toBe('blocked');

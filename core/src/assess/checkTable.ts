@@ -236,7 +236,7 @@ export const CHECK_TABLE: Readonly<Record<CheckId, CheckEntry>> = {
     required: ['/engines/*/curves[]'],
     estimable: ['/engines/*/curves/*/plusMinusPct'],
     raisedBy: ['/brief/caps', '/brief/caps/powerKw', '/candidates/*/heldBackKw'],
-    formula: 'peak of the curve in use; held back it is a promise',
+    formula: 'peak of the curve in use; a limit by agreement only is never clear',
     limit: 'brief',
   },
   'gate-mass': {

@@ -107,9 +107,9 @@ export function SisterPanel() {
         </p>
         <p className="say muted">
           {result?.heldBack.some(Boolean)
-            ? `Held back at ${bmep(result.boundBar)} of mean effective pressure: its kind is not known to reach more.`
+            ? `Limited to a BMEP of ${bmep(result.boundBar)}: the highest known for this engine type.`
             : result
-              ? `${bmep(result.peakBmepBar)} of mean effective pressure at the peak; its kind reaches ${bmep(result.boundBar)}.`
+              ? `Peak BMEP ${bmep(result.peakBmepBar)}; highest known for this engine type ${bmep(result.boundBar)}.`
               : ''}{' '}
           Estimate, ± 10 %. Replace with a dynamometer test.
         </p>

@@ -32,7 +32,7 @@ export function MatrixDialog({ live }: { live: LiveFit }) {
         Dressing compatibility
       </Button>
       <Dialog open={open} onClose={() => setOpen(false)} maxWidth="lg" aria-labelledby="matrix-title">
-        <DialogTitle id="matrix-title">Compatibility, clearance margin in {unit} clearance margin</DialogTitle>
+        <DialogTitle id="matrix-title">Compatibility, clearance margin in {unit}</DialogTitle>
         <DialogContent>
           <p className="small muted" style={{ marginBottom: 10 }}>
             To the bay: at the current position, including movement and tolerance. Between options: only interference

@@ -92,7 +92,13 @@ function RowTools({ kind, row }: { kind: RowKind; row: { id: string; retired?: b
         Export
       </Button>
       <Button onClick={() => retire.mutate()} disabled={retire.isPending}>
-        {kind === 'offers' ? (row.retired ? 'Restored' : 'Deleted') : row.retired ? 'Restore' : 'Archive'}
+        {kind === 'offers'
+          ? row.retired
+            ? 'Available again'
+            : 'No longer available'
+          : row.retired
+            ? 'Restore'
+            : 'Archive'}
       </Button>
       <Button onClick={() => void navigate(`/library/${kind}/new/edit?from=${row.id}`)}>Duplicate</Button>
       <Button variant="contained" color="primary" onClick={() => void navigate(`/library/${kind}/${row.id}/edit`)}>

@@ -44,7 +44,7 @@ export function FromFamily({
           value={year}
           onCommit={setYear}
         />
-        <WordsField label="Code on it" value={code} maxLength={40} onCommit={setCode} />
+        <WordsField label="Engine code" value={code} maxLength={40} onCommit={setCode} />
       </div>
       {family !== undefined && (
         <>
