@@ -85,8 +85,13 @@ export class GuideReader {
   }
 }
 
-/** A button that has done its work before the walk, and two that show once there are plugs and circuits: the flows of wiring type those. */
-const MET_ELSEWHERE = ['6 · : Use for candidate', '9 · : Join by function', '9 · : Use minimum wires and fuses'];
+/** A button that has done its work before the walk, and three that show only with mounts, plugs or circuits: the flows of those press them. */
+const MET_ELSEWHERE = [
+  '6 · : Use for candidate',
+  '7 · : Design',
+  '9 · : Join by function',
+  '9 · : Use minimum wires and fuses',
+];
 
 /**
  * The guide, section by section, with a shop that somebody typed in. What shows only with more data than that is looked for in the demo,

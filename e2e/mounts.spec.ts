@@ -197,6 +197,10 @@ test('a boss pattern and chassis mounts by tape: three mounts judged, in an empt
     const brackets = async () =>
       (await shop.judged((await shop.build()).build, 'c')).checks.find((k) => k.id === 'mounts-brackets')!.state;
     expect(await brackets()).toBe('unknown');
+    await page.getByRole('button', { name: 'Design 3 brackets' }).click();
+    await expect.poll(brackets).toBe('clear');
+    await page.getByRole('button', { name: /^Undo/ }).click();
+    await expect.poll(brackets).toBe('unknown');
     await h.press('Supplied with the mounts');
     await expect.poll(brackets).toBe('clear');
     await expect(page.getByText(/^3 mounts hold it/).first()).toBeVisible();
