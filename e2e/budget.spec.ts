@@ -144,7 +144,7 @@ test('from an empty shop: a bill typed and pasted, a chance only when every line
     // Neither engine nor gearbox has a price: nothing is said of the total.
     await expect(answer).toHaveText('Total unknown: 2 items have no price');
     await expect(page.getByText('The brief names no later power')).toBeVisible();
-    await expect(page.getByText('No sound offer of the Two-litre four is kept')).toBeVisible();
+    await expect(page.getByText('No intact Two-litre four on the watch list')).toBeVisible();
     await h.fill('Likely, Two-litre four', '449,50');
     await h.fill('Likely, Five-speed', '380');
     await expect(answer).toHaveText(/(% likely|More than 99 % likely) to stay inside 6,000 €/);

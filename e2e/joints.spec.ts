@@ -151,7 +151,7 @@ test('a system that the computer switches is left out: what it must be told is s
   await page.getByRole('button', { name: 'Show: ECU-switched system, cam phasing, clear' }).click();
   await expect(page.getByText(/The cam angle as fixed|the cam angle as fixed/).first()).toBeVisible();
   await page.getByRole('button', { name: /^Leave it out: phaser locked/ }).click();
-  await expect(page.getByRole('button', { name: /^Show: System .* cam phasing, tight/ })).toBeVisible();
+  await expect(page.getByRole('button', { name: /^Show: ECU-switched system.* cam phasing, tight/ })).toBeVisible();
   await expect(page.getByText(/^Cam phasing is left out: phaser locked/).first()).toBeVisible();
   await expect.poll(async () => (await f()).fabricated).toEqual([{ joint: 'system:cam-phasing' }]);
   const { findings } = await sable.judged((await sable.build()).build, 'f');
@@ -160,7 +160,7 @@ test('a system that the computer switches is left out: what it must be told is s
   await go('/builds/glider-tug/parts?c=f');
   await expect(page.getByText(/^Leave out: phaser locked/).first()).toBeVisible();
   await go('/builds/glider-tug/joints?c=f');
-  await page.getByRole('button', { name: /^Show: System .* cam phasing/ }).click();
+  await page.getByRole('button', { name: /^Show: ECU-switched system.* cam phasing/ }).click();
   await page.getByRole('button', { name: 'Keep' }).click();
   await expect.poll(async () => (await f()).fabricated).toBeUndefined();
   await sable.putBack(was);

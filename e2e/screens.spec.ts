@@ -106,7 +106,7 @@ test('the candidate: a tyre that is none is refused by name; a sump changed is j
 
 test('a build begun from nothing: brief, first candidate, long names, taken out again', async ({ page, go }) => {
   await go('/shop');
-  const name = 'A build with a very long name that somebody typed without mercy for the band';
+  const name = 'A build with a very long name that somebody typed without mercy for the header';
   await page.getByLabel('Build name').fill(name);
   await page.getByRole('button', { name: 'Create' }).click();
   await expect(page.getByText(`Brief: ${name}`)).toBeVisible();

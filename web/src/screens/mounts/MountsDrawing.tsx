@@ -285,7 +285,8 @@ function Mass({ at: [x, y], px, massKg }: { at: Flat; px: number; massKg: number
       {massKg !== undefined && (
         <text
           x={x + 12 * px}
-          y={y - 5 * px}
+          // Below its point: the axis runs through it, and is named above its line.
+          y={y + 19 * px}
           className="halo"
           fill="var(--ink)"
           style={{ fontSize: 13 * px, strokeWidth: 3 * px }}
