@@ -21,7 +21,7 @@ function writtenOn(): string {
 }
 
 /** One reader with the guide in hand: goes where a section sends them, and ticks off each name that they find there. */
-export class GuideReader {
+class GuideReader {
   private missing: string[] = [];
   /** Named in the guide, and met nowhere that its section leads to. */
   readonly unmet: string[] = [];

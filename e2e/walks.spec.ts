@@ -2,6 +2,7 @@ import type { Page } from '@playwright/test';
 import { inspect } from './inspect.ts';
 import { cell, expect, test } from './sable.ts';
 import { typedWords } from './typedWords.ts';
+import { textsRead } from './words.ts';
 
 const SCREENS = [
   ['line-up', '/builds/glider-tug/line-up?c=b'],
@@ -115,3 +116,8 @@ for (const [name, path, open] of OPENED) {
     }
   });
 }
+
+// In parallel mode this runs at the end of each worker.
+test.afterAll(() => {
+  process.stdout.write(`${textsRead()} different texts read on these screens for banned words.\n`);
+});
