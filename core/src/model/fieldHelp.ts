@@ -144,6 +144,7 @@ const CHOICES: Readonly<Record<string, string>> = {
   'at most': 'maximum',
   'at least': 'minimum',
   'as it is': 'direct fit',
+  'bottom end': 'short block',
   not: 'does not fit',
 };
 

@@ -1,4 +1,4 @@
-import { attempt, InputError } from '../units/index.ts';
+import { capital, attempt, InputError } from '../units/index.ts';
 import type { Chassis, Tyre } from './chassis.ts';
 import type { Engine } from './engine.ts';
 import { fieldWords } from './fieldWords.ts';
@@ -28,7 +28,6 @@ const WHERE = {
   parts: 'Parts & budget',
   'line-up': 'Line-up',
 } as const;
-const capital = (s: string) => s.charAt(0).toUpperCase() + s.slice(1);
 
 function needed<T>(value: T | undefined, pointer: string): T {
   if (value === undefined) throw new MissingInput(pointer);

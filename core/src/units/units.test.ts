@@ -5,7 +5,7 @@ import { formatEntry, formatNumber, formatQuantity, formatScatter, fromDisplay, 
 import { readEntry } from './entry.ts';
 import { keyWords } from './errors.ts';
 import { QUANTITIES } from './scales.ts';
-import { say, sayDerived, wordSentence } from './valueTokens.ts';
+import { lowered, say, sayDerived, wordSentence } from './valueTokens.ts';
 
 const metric = { system: 'metric' } as const;
 const us = { system: 'us' } as const;
@@ -204,4 +204,16 @@ test.each([
   ['input', 'Input'],
 ])('the key %s is said as “%s”', (key, words) => {
   expect(keyWords(key)).toBe(words);
+});
+
+test('a title within a sentence loses its capital, what is all capitals does not', () => {
+  for (const [title, within] of [
+    ['Starter to ring gear', 'starter to ring gear'],
+    ['ECU-switched system', 'ECU-switched system'],
+    ['A/C compressor', 'A/C compressor'],
+    ['V6 2.7', 'V6 2.7'],
+    ['Übersetzung', 'übersetzung'],
+    ['', ''],
+  ] as const)
+    expect(lowered(title)).toBe(within);
 });

@@ -68,3 +68,7 @@ function sameInBoth(quantity: Quantity): boolean {
 
 /** The words with a capital, to begin a sentence with. */
 export const capital = (words: string): string => words.charAt(0).toUpperCase() + words.slice(1);
+
+/** A title as it stands within a sentence; what is all capitals stays, such as ECU, V6 or A/C. */
+export const lowered = (words: string): string =>
+  /^.[\p{Lu}\d/]/u.test(words) ? words : words.charAt(0).toLowerCase() + words.slice(1);

@@ -1,4 +1,5 @@
 import {
+  lowered,
   DEFAULT_SCATTER,
   EVIDENCE,
   formatEntry,
@@ -189,7 +190,7 @@ export function ThreePointField({
             onChange(undefined);
           }}
         >
-          Remove {label.toLowerCase()}
+          Remove {lowered(label)}
         </Button>
       )}
     </div>

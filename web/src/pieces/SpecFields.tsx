@@ -1,3 +1,4 @@
+import { capital } from '@sable/core/units';
 import type { PortSpec } from '@sable/core';
 import { quantityOf } from '@sable/core/model';
 import { JOINT_KINDS, placeWords } from '@sable/core/questions/joints';
@@ -12,7 +13,6 @@ interface SpecField {
   readonly title?: string;
 }
 
-const capital = (s: string) => s.charAt(0).toUpperCase() + s.slice(1);
 const kindOf = (kind: string) => JOINT_KINDS.find((k) => k.kind === kind);
 
 /** The places that a kind of joint has or may have; none where there is but one of it. */

@@ -1,4 +1,4 @@
-import type { Figure, Quantity } from '@sable/core/units';
+import { lowered, type Figure, type Quantity } from '@sable/core/units';
 import Button from '@mui/material/Button';
 import { useBuild } from '../hooks/buildState.tsx';
 import { useKept } from '../hooks/kept.ts';
@@ -113,7 +113,7 @@ export function WholeForm<T extends object>({
       </div>
       {open.length > 0 && open.length < fields.length && (
         <p className="small muted">
-          Waits in this browser; kept once all are there. Missing: {open.map((f) => f.label.toLowerCase()).join(', ')}.
+          Waits in this browser; kept once all are there. Missing: {open.map((f) => lowered(f.label)).join(', ')}.
         </p>
       )}
       {(stored ?? onDrop ?? open.length < fields.length) && (

@@ -21,7 +21,7 @@ import {
   type State,
   type Subject,
 } from '../../model/index.ts';
-import { madeFrom, propagateAll, say, type Derived, type Figure } from '../../units/index.ts';
+import { lowered, madeFrom, propagateAll, say, type Derived, type Figure } from '../../units/index.ts';
 import { balance, CRAWL, heldBy, USE_KPH, type Balance, type CoolingSystem } from './balance.ts';
 import { coolingSystem, fittedCooling, type Fitted } from './system.ts';
 
@@ -267,15 +267,11 @@ function told(asked: Omit<Asked, 'seal'>, j: Judged, full: Figure): { check: Che
           : `Cooling sufficient: at worst ${load} of the capacity of ${fitted.name}`;
   return {
     check,
-    finding: findingOf(
-      check,
-      when === 'later' ? `Later, at ${kw(j.fullKw)}: ${title.charAt(0).toLowerCase()}${title.slice(1)}` : title,
-      {
-        about: [subject.candidate.id, subject.engine.id],
-        missing: [...j.missing],
-        remedies: j.state === 'blocked' || j.state === 'tight' ? better(asked, full, when) : [],
-      },
-    ),
+    finding: findingOf(check, when === 'later' ? `Later, at ${kw(j.fullKw)}: ${lowered(title)}` : title, {
+      about: [subject.candidate.id, subject.engine.id],
+      missing: [...j.missing],
+      remedies: j.state === 'blocked' || j.state === 'tight' ? better(asked, full, when) : [],
+    }),
   };
 }
 

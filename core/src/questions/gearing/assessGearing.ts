@@ -23,7 +23,17 @@ import {
   type CheckResult,
   type Subject,
 } from '../../model/index.ts';
-import { attempt, type Derived, exactly, type Figure, GRAVITY, propagate, say, sayDerived } from '../../units/index.ts';
+import {
+  capital,
+  attempt,
+  type Derived,
+  exactly,
+  type Figure,
+  GRAVITY,
+  propagate,
+  say,
+  sayDerived,
+} from '../../units/index.ts';
 import { assessHill } from './assessHill.ts';
 import { centreOf } from './driven.ts';
 import { gradeability, gripThrustN } from './grip.ts';
@@ -366,7 +376,7 @@ function powerFigures(
 
 function pushTargetFinding(findings: Finding[], check: Check, what: string, about: string): void {
   if (check.limitKind === 'info') return;
-  const name = what.charAt(0).toUpperCase() + what.slice(1);
+  const name = capital(what);
   const value = check.value ?? 0;
   const limit = check.limit ?? 0;
   const title =

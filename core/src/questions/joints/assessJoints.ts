@@ -1,4 +1,4 @@
-import { capital } from '../../units/index.ts';
+import { capital, lowered } from '../../units/index.ts';
 import { blockYears, yearsOf, bossNamed, firstYear, hasBoss, lastYear } from '../donor/index.ts';
 import {
   costOfPart,
@@ -44,7 +44,6 @@ export interface JointFigures {
   readonly joints: readonly JointFigure[];
 }
 
-const lower = (s: string) => s.charAt(0).toLowerCase() + s.slice(1);
 const titleOf = ({ kind, place }: JointInstance) =>
   place === undefined ? kind.title : `${kind.title}, ${placeWords(place)}`;
 
@@ -72,7 +71,7 @@ export function assessJoints(subject: Subject): CheckResult & { figures: JointFi
     because:
       open.length === 0
         ? `All ${joints.length} joints match.`
-        : `${open.length} of ${joints.length}: ${open.map((j) => lower(j.title)).join(', ')}.`,
+        : `${open.length} of ${joints.length}: ${open.map((j) => lowered(j.title)).join(', ')}.`,
   });
   return { checks: [check], findings, figures: { joints } };
 }
@@ -163,7 +162,7 @@ function jointFinding(subject: Subject, joint: JointInstance, closure: Closure):
           ...base,
           state: 'tight',
           title: `${capital(placeWords(joint.place!))} is left out: ${closure.work.what ?? left.what}`,
-          because: `ECU setting required: ${lower(left.tell)}. ${left.rules}`,
+          because: `ECU setting required: ${lowered(left.tell)}. ${left.rules}`,
         });
       return makeFinding({
         ...base,
@@ -178,7 +177,7 @@ function jointFinding(subject: Subject, joint: JointInstance, closure: Closure):
         ...base,
         state: 'unknown',
         title: `${title}: data missing`,
-        because: `Missing: ${closure.missing.map((m) => m.words).join('; ')}. To look at: ${lower(joint.kind.look)}`,
+        because: `Missing: ${closure.missing.map((m) => m.words).join('; ')}. To look at: ${lowered(joint.kind.look)}`,
         missing: [
           ...new Set(
             closure.missing.map(

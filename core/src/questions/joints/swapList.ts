@@ -1,5 +1,5 @@
 import { quantityOf, type Engine, type OfferedItem, type PortSpec, type Subject } from '../../model/index.ts';
-import { say } from '../../units/index.ts';
+import { capital, say } from '../../units/index.ts';
 import type { JointFigures } from './assessJoints.ts';
 import { placeWords } from './kind.ts';
 import { JOINT_KINDS } from './kinds/index.ts';
@@ -103,7 +103,7 @@ export function engineDifferences(here: Engine, there: Engine): EngineDifference
     const options = e.slots.find((s) => s.slot === slot)?.options;
     return (options?.find((o) => o.stock) ?? options?.[0])?.name;
   };
-  for (const slot of slots) tell(slot.charAt(0).toUpperCase() + slot.slice(1), stock(here, slot), stock(there, slot));
+  for (const slot of slots) tell(capital(slot), stock(here, slot), stock(there, slot));
   const bosses = [...new Set([...here.bosses, ...there.bosses].map((b) => b.name))];
   const boss = (e: Engine, name: string) => {
     const found = e.bosses.find((b) => b.name === name);

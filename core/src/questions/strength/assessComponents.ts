@@ -20,7 +20,7 @@ import {
   type RAISED_LINKS,
   type Subject,
 } from '../../model/index.ts';
-import { say, scatterOf, worstEvidence, type Figure } from '../../units/index.ts';
+import { capital, say, scatterOf, worstEvidence, type Figure } from '../../units/index.ts';
 import { CLUTCH_RESERVE } from './clutch.ts';
 import { SERVICE_FACTOR } from './load.ts';
 import type { DrivelineFigures } from './assessDriveline.ts';
@@ -121,8 +121,6 @@ function raised(link: ComponentLimit, parts: readonly Part[]): ComponentLimit {
   };
 }
 
-const sentenceCase = (s: string) => s.charAt(0).toUpperCase() + s.slice(1);
-
 const spread = (kw: number, f: Figure) => (f.value === 0 ? 0 : (kw * scatterOf(f)) / f.value);
 
 function engineLinks(subject: Subject, gearing: GearingFigures): ComponentLimit[] {
@@ -137,7 +135,7 @@ function engineLinks(subject: Subject, gearing: GearingFigures): ComponentLimit[
       {
         id: `inside-${l.id}`,
         carries: true,
-        name: 'bottom end',
+        name: 'short block',
         kw,
         plusMinusKw: kw === undefined ? 0 : spread(kw, l.figure),
         evidence: l.figure.evidence,
@@ -153,7 +151,7 @@ function engineLinks(subject: Subject, gearing: GearingFigures): ComponentLimit[
           {
             id: 'inside',
             carries: true,
-            name: 'bottom end',
+            name: 'short block',
             kw: undefined,
             plusMinusKw: 0,
             evidence: undefined,
@@ -263,7 +261,7 @@ function coolingLink(cooling: CoolingFigures | undefined): ComponentLimit {
     kw: limitKw.value,
     plusMinusKw: limitKw.plusMinus,
     evidence: limitKw.evidence,
-    because: `${sentenceCase(cooling.core!)} cools up to this power in the hot-day conditions of the brief: climb, crawl and continuous duty.`,
+    because: `${capital(cooling.core!)} cools up to this power in the hot-day conditions of the brief: climb, crawl and continuous duty.`,
     raisedBy,
   };
 }

@@ -313,7 +313,7 @@ export function WorstAir() {
         label="Hot-day power correction"
         value={brief.hotDaySchool}
         choices={[
-          { value: 'standard', label: 'test standard of the curve (ISO 1585, SAE J1349 …)' },
+          { value: 'standard', label: 'test standard of the curve' },
           { value: 'density', label: 'air density ratio' },
         ]}
         onCommit={(v) => change({ ...brief, hotDaySchool: v as Brief['hotDaySchool'] })}

@@ -1,3 +1,4 @@
+import { lowered } from '@sable/core/units';
 import { fitState, pairSentence, unjudgedOf } from '@sable/core/questions/fit';
 import { Sentence } from '../../pieces/figures.tsx';
 import { StateMark } from '../../pieces/marks.tsx';
@@ -30,10 +31,7 @@ export function FitAnswer({ live }: { live: LiveFit }) {
           {unjudged.length > 1 && `, and ${unjudged.length - 1} more`}
         </h2>
         <p className="small muted">
-          Not checked: {open}.{' '}
-          {g && (
-            <Sentence>{`With the available data: ${pairSentence(g).replace(/^./, (c) => c.toLowerCase())}.`}</Sentence>
-          )}
+          Not checked: {open}. {g && <Sentence>{`With the available data: ${lowered(pairSentence(g))}.`}</Sentence>}
         </p>
       </div>
     );

@@ -1,12 +1,10 @@
 import type { GearFigures, GearSpeeds } from '@sable/core/questions/gearing';
 import { gearWord, type StrengthFigures } from '@sable/core/questions/strength';
-import { formatNumber, unitOf } from '@sable/core/units';
+import { capital, formatNumber, unitOf } from '@sable/core/units';
 import { useBuild } from '../../hooks/buildState.tsx';
 import { useUnits } from '../../hooks/settings.tsx';
 import layout from '../../pieces/layout.module.css';
 import { Scrolled } from '../../pieces/Scrolled.tsx';
-
-const capital = (s: string) => s.charAt(0).toUpperCase() + s.slice(1);
 
 /** Every gear: speeds, thrust, what the tyres do, what the box sees and who sets it. */
 export function GearTable({

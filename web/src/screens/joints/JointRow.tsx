@@ -1,6 +1,6 @@
 import { accept, deletionOf, fabricationOf, quantityOf, takeOut, type Candidate, type Finding } from '@sable/core';
 import type { JointFigures, JointInstance } from '@sable/core/questions/joints';
-import { systemOf, formatQuantity, wordSentence, type Units } from '@sable/core/units';
+import { systemOf, formatQuantity, lowered, wordSentence, type Units } from '@sable/core/units';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { Link } from 'react-router';
@@ -8,7 +8,6 @@ import { useBuild, useBuildActions } from '../../hooks/buildState.tsx';
 import { useUnits } from '../../hooks/settings.tsx';
 import { WordsField } from '../../pieces/fields.tsx';
 import { FindingRow } from '../../pieces/Findings.tsx';
-import { lowered } from './words.ts';
 import css from './joints.module.css';
 
 type Home = JointInstance['kind']['home']['a'];

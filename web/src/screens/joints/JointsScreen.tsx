@@ -1,6 +1,6 @@
 import type { Candidate, Finding, Subject } from '@sable/core';
 import { JOINT_GROUPS, jointsOf } from '@sable/core/questions/joints';
-import { capital } from '@sable/core/units';
+import { capital, lowered } from '@sable/core/units';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { useBuild, useJudgement } from '../../hooks/buildState.tsx';
 import { Sentence } from '../../pieces/figures.tsx';
@@ -12,7 +12,6 @@ import { Lines } from './Lines.tsx';
 import { PlateBench } from './PlateBench.tsx';
 import { SwapOverList } from './SwapOverList.tsx';
 import { Ways } from './Ways.tsx';
-import { lowered } from './words.ts';
 import css from './joints.module.css';
 
 function Open({ candidate, subject }: { candidate: Candidate; subject: Subject }) {

@@ -1,7 +1,7 @@
 import { settingOf, type Build, type Candidate, type JointWay, type JointWays, type Subject } from '@sable/core';
 import { withWay } from '@sable/core/solvers/jointResolver';
 import { fabricationOf, hourPrice, swapOf } from '@sable/core/model';
-import { formatQuantity } from '@sable/core/units';
+import { formatQuantity, lowered } from '@sable/core/units';
 import Button from '@mui/material/Button';
 import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
@@ -12,7 +12,6 @@ import { useUnits } from '../../hooks/settings.tsx';
 import { useSum } from '../../hooks/useSum.ts';
 import { Sentence } from '../../pieces/figures.tsx';
 import { StateMark } from '../../pieces/marks.tsx';
-import { lowered } from './words.ts';
 import css from './joints.module.css';
 
 const LEAST = [

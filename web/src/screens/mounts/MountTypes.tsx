@@ -27,7 +27,7 @@ export function MountTypes({ rows }: { rows: readonly MountTypeFigures[] }) {
           <thead>
             <tr>
               <th scope="col">Type</th>
-              <th scope="col">
+              <th scope="col" style={{ minWidth: 220 }}>
                 {tight
                   ? `Left at the tightest gap, ${unitOf('lengthMm', units)}; right of the line is room`
                   : 'Tightest gap'}

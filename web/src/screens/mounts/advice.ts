@@ -1,9 +1,8 @@
+import { capital } from '@sable/core/units';
 import type { MountTypeFigures } from '@sable/core';
 
 /** Less than this is no reason to change mounts, mm. */
 const WORTH_MM = 0.5;
-
-const capital = (s: string) => s.charAt(0).toUpperCase() + s.slice(1);
 
 /**
  * What another type would do, in a sentence: a firmer one where that frees something of a gap that is short, else the next softer

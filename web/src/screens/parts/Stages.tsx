@@ -1,6 +1,6 @@
 import { accept, takeOut, type Bill, type Build, type Candidate, type OwnLine, type StagePlan } from '@sable/core';
 import { stagesOf, type StageSums } from '@sable/core/questions/money';
-import { formatQuantity, wordSentence } from '@sable/core/units';
+import { capital, formatQuantity, wordSentence } from '@sable/core/units';
 import Button from '@mui/material/Button';
 import LinearProgress from '@mui/material/LinearProgress';
 import { useEffect } from 'react';
@@ -165,7 +165,7 @@ function GivesUp({
           return (
             <tr key={link.id}>
               <th scope="row">
-                {link.name.charAt(0).toUpperCase() + link.name.slice(1)}
+                {capital(link.name)}
                 <small className="muted">
                   <Sentence>{link.because}</Sentence>
                 </small>

@@ -3,6 +3,10 @@ import { formatNumber, scatterOf, toDisplay } from '@sable/core/units';
 import { Bar, BarChart, CartesianGrid, ResponsiveContainer, XAxis, YAxis } from 'recharts';
 import { useUnits } from '../../hooks/settings.tsx';
 import { AXIS, GRID, niceTicks } from '../../pieces/chart.ts';
+import { Scrolled } from '../../pieces/Scrolled.tsx';
+
+/** What a step needs for its name, px. */
+const NAMED_WIDTH = 66;
 
 interface StepBar {
   readonly name: string;
@@ -44,28 +48,33 @@ export function BridgeChart({ bridge, colour }: { bridge: MassBuildUp; colour: s
   const pad = (high - low) * 0.12 + 1;
   const domain: [number, number] = [Math.max(0, low - pad), high + pad];
   return (
-    <figure aria-label="Mass build-up from quoted to installed" style={{ height: 250, marginTop: 8 }}>
-      <ResponsiveContainer>
-        <BarChart
-          data={bars}
-          margin={{ top: 6, right: 8, bottom: 0, left: 0 }}
-          barCategoryGap={0}
-          accessibilityLayer={false}
-        >
-          <CartesianGrid {...GRID} />
-          <XAxis dataKey="name" interval={0} height={62} {...AXIS} tick={<ShortLines />} />
-          <YAxis
-            domain={domain}
-            allowDataOverflow
-            ticks={niceTicks(domain[0], domain[1], 5)}
-            width={44}
-            {...AXIS}
-            axisLine={false}
-          />
-          <Bar dataKey="span" isAnimationActive={false} shape={<Step />} />
-        </BarChart>
-      </ResponsiveContainer>
-    </figure>
+    <Scrolled label="Mass build-up from quoted to installed">
+      <figure
+        aria-label="Mass build-up from quoted to installed"
+        style={{ height: 250, marginTop: 8, minWidth: bars.length * NAMED_WIDTH }}
+      >
+        <ResponsiveContainer>
+          <BarChart
+            data={bars}
+            margin={{ top: 6, right: 8, bottom: 0, left: 0 }}
+            barCategoryGap={0}
+            accessibilityLayer={false}
+          >
+            <CartesianGrid {...GRID} />
+            <XAxis dataKey="name" interval={0} height={62} {...AXIS} tick={<ShortLines />} />
+            <YAxis
+              domain={domain}
+              allowDataOverflow
+              ticks={niceTicks(domain[0], domain[1], 5)}
+              width={44}
+              {...AXIS}
+              axisLine={false}
+            />
+            <Bar dataKey="span" isAnimationActive={false} shape={<Step />} />
+          </BarChart>
+        </ResponsiveContainer>
+      </figure>
+    </Scrolled>
   );
 }
 

@@ -47,7 +47,7 @@ export const fuel: readonly Calculator[] = [
       },
       {
         name: 'railBar',
-        label: 'Fuel pressure above manifold pressure',
+        label: 'Differential fuel pressure',
         quantity: 'pressureBar',
         min: 0.1,
         max: 400,

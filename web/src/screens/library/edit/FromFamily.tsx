@@ -1,3 +1,4 @@
+import { lowered } from '@sable/core/units';
 import type { Engine } from '@sable/core';
 import { familiesOf, sharedByFamily } from '@sable/core/questions/donor';
 import Button from '@mui/material/Button';
@@ -53,7 +54,7 @@ export function FromFamily({
               ? `The library has none of the ${family} built then.`
               : shared.length === 0
                 ? `${of.length === 1 ? of[0]! : `The ${of.length} of them`} have no data to copy.`
-                : `Alike in ${of.length === 1 ? `the one that is known, ${of[0]!}` : `all ${of.length}`}: ${shared.map((k) => titleOf(k).toLowerCase()).join(', ')}.`}
+                : `Alike in ${of.length === 1 ? `the one that is known, ${of[0]!}` : `all ${of.length}`}: ${shared.map((k) => lowered(titleOf(k))).join(', ')}.`}
           </p>
           <Button
             onClick={() =>
